@@ -1,0 +1,5 @@
+export * from './entities.ts';
+export * from './sheets.ts';
+export * from './recipe.ts';
+export * from './requests.ts';
+export * from './responses.ts';

@@ -1,0 +1,68 @@
+import { z } from 'zod';
+import { App, Context, CustomKeyset, Edit, EditPlace, Id, Release } from './entities.ts';
+import { Sheet } from './sheets.ts';
+
+/** What clients send. */
+
+export const SignIn = z.strictObject({ email: z.email().max(200), password: z.string().min(1).max(200) });
+export const Editor = z.object({ id: Id, name: z.string(), email: z.string() });
+export type Editor = z.infer<typeof Editor>;
+
+export const NewApp = App.pick({ slug: true, name: true, platforms: true }).extend({
+  role: App.shape.role.default('taught'),
+  keyPolicy: App.shape.keyPolicy.prefault({}),
+  howToChange: App.shape.howToChange.default(''),
+});
+
+export const NewRelease = z.strictObject({
+  label: Release.shape.label,
+  releasedOn: Release.shape.releasedOn.default(null),
+  /** The app's platforms, when left out. */
+  platforms: Release.shape.platforms.optional(),
+});
+
+export const NewContext = z.strictObject({
+  name: Context.shape.name,
+  /** The context it lies in; Everywhere, when left out. */
+  parent: Id.optional(),
+  takesText: z.boolean().default(false),
+});
+
+const Answers = {
+  columns: z.record(z.string().regex(/^\d+$/), z.string().max(60)).default({}),
+  cells: z.record(z.string().regex(/^\d+:\d+$/), z.string().max(2000)).default({}),
+  newContexts: z.array(Context.shape.name).max(500).default([]),
+  leaveOut: z.array(z.int().positive()).max(100_000).default([]),
+  /** Bindings, by number, that the list no longer has and that are to be deleted. */
+  drop: z.array(Id).max(100_000).default([]),
+};
+/** A list with the reader's decisions; `text/csv` sends the same without any. */
+export const SentList = z.strictObject({ text: z.string(), source: z.string().trim().max(200).default(''), ...Answers });
+export type SentList = z.infer<typeof SentList>;
+
+export const NewKeyset = z.strictObject({
+  name: CustomKeyset.shape.name,
+  baseId: Id,
+  note: CustomKeyset.shape.note.default(''),
+});
+
+export const SentEdit = Edit.extend({
+  reason: Edit.shape.reason.default(''),
+  memoryAid: Edit.shape.memoryAid.default(''),
+  shortcuts: Edit.shape.shortcuts.default([]),
+});
+/** A change, the revision it was made on, and the consequences the editor was shown (`shownKeys`). */
+export const SentChange = z.strictObject({
+  revision: Id,
+  put: z.array(SentEdit).max(1000).default([]),
+  remove: z.array(EditPlace).max(1000).default([]),
+  shown: z.array(z.string().max(500)).max(20_000).default([]),
+});
+export type SentChange = z.input<typeof SentChange>;
+
+export const NewSheet = Sheet.pick({ keysetId: true, title: true });
+export const SentSheet = Sheet.omit({ id: true, appId: true }).extend({
+  intro: Sheet.shape.intro.default(''),
+  credit: Sheet.shape.credit.default(''),
+});
+export type SentSheet = z.infer<typeof SentSheet>;

@@ -1,0 +1,100 @@
+import { z } from 'zod';
+import { App, Command, CommandWords, CustomKeyset, Id, Release } from './entities.ts';
+
+/** What the server sends besides the entities themselves. */
+
+const Place = z.object({
+  line: z.number().optional(),
+  column: z.string().optional(),
+  from: z.number().optional(),
+  to: z.number().optional(),
+  path: z.string().optional(),
+});
+export const SentProblem = z.object({
+  code: z.string(),
+  sentence: z.string(),
+  place: Place.optional(),
+  suggestions: z.array(z.string()).optional(),
+});
+
+/** RFC 9457 problem details; `problems` has one entry a fault. */
+export const ProblemDetails = z.object({
+  type: z.string(),
+  title: z.string(),
+  status: z.int(),
+  detail: z.string(),
+  code: z.string(),
+  problems: z.array(SentProblem),
+});
+export type ProblemDetails = z.infer<typeof ProblemDetails>;
+
+export const KeysetLine = z.object({
+  id: Id,
+  name: z.string(),
+  kind: z.enum(['shipped', 'custom']),
+  /** The release at the bottom of it. */
+  releaseId: Id,
+  baseId: Id.nullable(),
+  isDefault: z.boolean(),
+  revision: Id,
+  edits: z.int(),
+});
+export type KeysetLine = z.infer<typeof KeysetLine>;
+
+export const SheetLine = z.object({ id: Id, title: z.string(), keysetId: Id, editions: z.int() });
+
+/** An app with the lines of what it has. */
+export const AppOverview = App.extend({
+  releases: z.array(Release.extend({ commands: z.int(), bindings: z.int() })),
+  keysets: z.array(KeysetLine),
+  sheets: z.array(SheetLine),
+  recipes: z.array(z.object({ id: Id, name: z.string() })),
+});
+export type AppOverview = z.infer<typeof AppOverview>;
+
+/** What reading a list would do, or has done. */
+export const ListReport = z.object({
+  delimiter: z.string(),
+  columns: z.array(z.object({ heading: z.string(), meaning: z.string() })),
+  rows: z.array(
+    z.object({ line: z.int(), cells: z.array(z.string()), state: z.enum(['new', 'changed', 'same', 'problem']) }),
+  ),
+  problems: z.array(SentProblem),
+  moreProblems: z.int(),
+  newContexts: z.array(z.string()),
+  counts: z.object({
+    rows: z.int(),
+    newCommands: z.int(),
+    changedCommands: z.int(),
+    newBindings: z.int(),
+    sameBindings: z.int(),
+    gone: z.int(),
+    unlisted: z.int(),
+  }),
+  changed: z.array(
+    z.object({
+      label: z.string(),
+      changes: z.array(z.object({ field: CommandWords.keyof(), old: z.string(), now: z.string() })),
+    }),
+  ),
+  gone: z.array(z.object({ id: Id, label: z.string(), shortcut: z.string(), platform: z.string().nullable() })),
+  unlisted: z.array(Command.shape.label),
+  nothingToDo: z.boolean(),
+});
+export type ListReport = z.infer<typeof ListReport>;
+
+/** The answer to a save that would have had other consequences than the editor was shown. */
+export const OtherConsequences = ProblemDetails.extend({
+  revision: Id,
+  consequences: z.array(z.object({ key: z.string(), sentence: z.string() })),
+});
+
+export const SavedKeyset = z.object({ keyset: CustomKeyset, consequences: z.array(z.string()) });
+export const PublishedEdition = z.object({
+  number: Id,
+  address: z.string(),
+  path: z.string(),
+  hash: z.string(),
+  publishedAt: z.string(),
+});
+export type PublishedEdition = z.infer<typeof PublishedEdition>;

@@ -1,0 +1,11 @@
+export * from './platform.ts';
+export * from './shortcut.ts';
+export { NAMED_KEYS, namedKey, type NamedKey } from './named.ts';
+export { KEYPAD, WRITING_CODES } from './codes.ts';
+export { US, spotsOf, type Layout } from './layout.ts';
+export { parseStored, readStored, writeStored } from './stored.ts';
+export { canonicalPress, meeting, presses, samePress, storedPress, storedPresses } from './press.ts';
+export { showStored, writeShortcut, writeStrokes, type Style, type Written } from './write.ts';
+export { readShortcuts, type ReadOptions, type ReadResult, type Reading } from './read.ts';
+export { strokeOfPress, type PressedKey } from './event.ts';
+export { distance, nearest } from './nearest.ts';

@@ -1,0 +1,126 @@
+import { KEYPAD } from './codes.ts';
+import { namedKey } from './named.ts';
+import { conventionOf, type KnownPlatform, type Platform } from './platform.ts';
+import { parseStored } from './stored.ts';
+import { inOrder, type Key, type Modifier, type PointerAction, type Shortcut, type Stroke } from './shortcut.ts';
+import { US } from './layout.ts';
+
+export type Style = 'words' | 'symbols';
+
+/** Each platform's order of modifiers. Windows and macOS: their makers' style guides, from memory; Linux: our choice. */
+const ORDER: Record<KnownPlatform, readonly Modifier[]> = {
+  windows: ['Fn', 'Meta', 'Primary', 'Ctrl', 'Alt', 'AltGr', 'Shift'],
+  linux: ['Fn', 'Meta', 'Primary', 'Ctrl', 'Alt', 'AltGr', 'Shift'],
+  macos: ['Fn', 'Ctrl', 'Alt', 'AltGr', 'Shift', 'Primary', 'Meta'],
+};
+
+const PC_WORDS = { Ctrl: 'Ctrl', Alt: 'Alt', AltGr: 'AltGr', Shift: 'Shift', Fn: 'Fn', Primary: 'Ctrl' };
+const WORDS: Record<KnownPlatform, Record<Modifier, string>> = {
+  windows: { ...PC_WORDS, Meta: 'Win' },
+  linux: { ...PC_WORDS, Meta: 'Super' },
+  macos: {
+    Ctrl: 'Control',
+    Alt: 'Option',
+    AltGr: 'AltGr',
+    Shift: 'Shift',
+    Fn: 'Fn',
+    Primary: 'Command',
+    Meta: 'Command',
+  },
+};
+const MAC_SYMBOLS: Record<Modifier, string> = {
+  Ctrl: '⌃',
+  Alt: '⌥',
+  AltGr: 'AltGr ',
+  Shift: '⇧',
+  Fn: 'Fn ',
+  Primary: '⌘',
+  Meta: '⌘',
+};
+
+const POINTER_WORDS: Record<PointerAction, string> = {
+  Click: 'click',
+  RightClick: 'right click',
+  MiddleClick: 'middle click',
+  BackClick: 'back click',
+  ForwardClick: 'forward click',
+  DoubleClick: 'double click',
+  RightDoubleClick: 'right double click',
+  MiddleDoubleClick: 'middle double click',
+  Drag: 'drag',
+  RightDrag: 'right drag',
+  MiddleDrag: 'middle drag',
+  WheelUp: 'wheel up',
+  WheelDown: 'wheel down',
+  WheelLeft: 'wheel left',
+  WheelRight: 'wheel right',
+  Pinch: 'pinch',
+  Rotate: 'rotate',
+  SwipeLeft: 'swipe left',
+  SwipeRight: 'swipe right',
+  SwipeUp: 'swipe up',
+  SwipeDown: 'swipe down',
+};
+
+/** A stroke as it is shown in a chip, and the manner as words beside it. */
+export interface Written {
+  readonly strokes: readonly string[];
+  /** “held”, “twice”, or empty. */
+  readonly manner: string;
+}
+
+/** The strokes of a shortcut as people of the platform write them, one text a stroke. */
+export function writeStrokes(shortcut: Shortcut, platform: Platform, style: Style = 'words'): Written {
+  const convention = conventionOf(platform);
+  return {
+    strokes: shortcut.strokes.map((stroke) => writeStroke(stroke, convention, style)),
+    manner: shortcut.manner === 'pressed' ? '' : shortcut.manner,
+  };
+}
+
+/**
+ * A shortcut in words or symbols for a platform: `Ctrl+Shift+Y`, `⇧⌘Y`, `U then B`, `hold Space`, `T twice`.
+ * `readShortcuts` reads it back, Primary apart, which is written as the platform's own modifier.
+ */
+export function writeShortcut(shortcut: Shortcut, platform: Platform, style: Style = 'words'): string {
+  const { strokes } = writeStrokes(shortcut, platform, style);
+  const text = strokes.join(' then ');
+  if (shortcut.manner === 'held') return `hold ${text}`;
+  return shortcut.manner === 'twice' ? `${text} twice` : text;
+}
+
+/** `writeShortcut` of a stored text. */
+export function showStored(stored: string, platform: Platform, style: Style = 'words'): string {
+  return writeShortcut(parseStored(stored), platform, style);
+}
+
+function writeStroke(stroke: Stroke, convention: KnownPlatform, style: Style): string {
+  if (stroke.kind === 'tap') return `tap ${WORDS[convention][stroke.modifier]}`;
+  const last =
+    stroke.kind === 'key'
+      ? writeKey(stroke.key, convention, style)
+      : [...(stroke.held ? [writeKey(stroke.held, convention, style)] : []), pointerWords(stroke)].join('+');
+  const modifiers = ORDER[convention].filter((modifier) => inOrder(stroke.modifiers).includes(modifier));
+  if (convention === 'macos' && style === 'symbols') {
+    const gap = stroke.kind === 'pointer' && modifiers.length ? ' ' : '';
+    return modifiers.map((modifier) => MAC_SYMBOLS[modifier]).join('') + gap + last;
+  }
+  return [...modifiers.map((modifier) => WORDS[convention][modifier]), last].join('+');
+}
+
+function pointerWords(stroke: Stroke & { kind: 'pointer' }): string {
+  return POINTER_WORDS[stroke.action] + (stroke.over ? ' over it' : '');
+}
+
+function writeKey(key: Key, convention: KnownPlatform, style: Style): string {
+  if (key.by === 'character') return key.character;
+  if (key.by === 'name') {
+    const facts = namedKey(key.name)!;
+    if (style === 'symbols' && facts.symbol) return facts.symbol;
+    return convention === 'macos' ? facts.macWord : facts.word;
+  }
+  const pad = KEYPAD.get(key.code);
+  if (pad) return `Num ${pad.sign}`;
+  const here = US.characters[key.code]?.[0]?.toUpperCase();
+  return here ? `key ${here}` : `key ${key.code}`;
+}

@@ -1,0 +1,46 @@
+import type { Command } from '../contract/index.ts';
+import type { Effective, Held } from './effective.ts';
+
+/** How a key stands in a cell of the ledger. */
+export type ChipState = 'as shipped' | 'yours' | 'fixed';
+
+export interface Chip {
+  readonly shortcut: string;
+  readonly state: ChipState;
+  /** All contexts in which the command has it. */
+  readonly contexts: readonly number[];
+  readonly held: Held;
+}
+
+/** One cell of the ledger: chips, or the word that stands in their place. */
+export interface Cell {
+  readonly chips: readonly Chip[];
+  readonly word: '' | 'none' | 'cleared' | 'as base';
+}
+
+/** The shortcuts of a command, each once with all its contexts. */
+function chipsOf(command: Command, effective: Effective): Chip[] {
+  const chips = new Map<string, Chip>();
+  for (const held of effective.of(command.id)) {
+    const known = chips.get(held.shortcut);
+    const state: ChipState = command.fixed ? 'fixed' : held.edit ? 'yours' : 'as shipped';
+    chips.set(held.shortcut, {
+      shortcut: held.shortcut,
+      state: known?.state === 'yours' ? 'yours' : state,
+      contexts: [...(known?.contexts ?? []), held.context],
+      held: known?.held ?? held,
+    });
+  }
+  return [...chips.values()];
+}
+
+/** A command's cell in a column; given what the column stands on, an unchanged cell says so in words. */
+export function cellOf(command: Command, column: Effective, base?: Effective): Cell {
+  const chips = chipsOf(command, column);
+  if (base && !command.fixed && chips.length > 0) {
+    const alike = (list: readonly Chip[]) => list.map((chip) => `${chip.shortcut} ${[...chip.contexts].sort().join()}`).join(' | ');
+    if (alike(chips) === alike(chipsOf(command, base))) return { chips, word: 'as base' };
+  }
+  if (chips.length > 0) return { chips, word: '' };
+  return { chips, word: column.cleared(command.id).length ? 'cleared' : 'none' };
+}

@@ -1,0 +1,247 @@
+import { problem, type Problem } from '../error/index.ts';
+import { US, platformName, showStored, storedPresses, type Layout, type Platform } from '../keys/index.ts';
+import type { Command, CustomKeyset, Edit } from '../contract/index.ts';
+import type { ContextTree } from '../catalogue/index.ts';
+import { applyChange, joined, placeKey, type Change } from './layers.ts';
+import { effective, type Effective, type Held, type Stack } from './effective.ts';
+import { pressIndex } from './presses.ts';
+
+/** What one needs to know to say what an edit does. */
+export interface Setting {
+  /** The topmost layer is the one that is edited. */
+  readonly stack: Stack;
+  readonly commands: ReadonlyMap<number, Command>;
+  readonly tree: ContextTree;
+  readonly platforms: readonly Platform[];
+  readonly layout?: Layout;
+}
+
+export type ConsequenceKind = 'taken from' | 'hides' | 'hidden by' | 'waits' | 'cannot be pressed';
+
+/** One thing that follows from an edit, on the platforms where it does. */
+export interface Consequence {
+  readonly kind: ConsequenceKind;
+  /** The command that is edited, and the shortcut it gains. */
+  readonly command: number;
+  readonly shortcut: string;
+  /** The other command, where it has the press and in which form. */
+  readonly other?: { readonly command: number; readonly context: number; readonly shortcut: string };
+  readonly platforms: readonly Platform[];
+  readonly sentence: string;
+}
+
+export interface Outcome {
+  /** Reasons why it cannot be done; nothing follows then. */
+  readonly refusals: readonly Problem[];
+  readonly consequences: readonly Consequence[];
+  /** The change with what takes the presses from their former owners. */
+  readonly change: Change;
+}
+
+interface Gain {
+  readonly command: number;
+  readonly context: number;
+  readonly shortcut: string;
+}
+
+/** Something found on one platform, before what is the same on several is put together. */
+interface Fact {
+  readonly kind: ConsequenceKind | 'fixed' | 'both';
+  readonly gain: Gain;
+  readonly held?: Held;
+  readonly platform: Platform;
+}
+
+/**
+ * What follows from a change of the topmost layer, before it is made. A press that another command has in the same
+ * context is taken from it: the outcome's change clears it there. Fixed commands refuse.
+ */
+export function consequences(setting: Setting, wanted: Change): Outcome {
+  const top = setting.stack.layers.at(-1);
+  if (!top) return refused(problem('shipped', 'A shipped keyset is not edited; make a custom one on top of it.'));
+  const change: Change = { ...wanted, put: wanted.put.map((edit) => joined(top.edits, edit)) };
+  const unfit = change.put.flatMap((edit) => unfitEdit(edit, setting));
+  if (unfit.length) return refused(...unfit);
+
+  const after = layerChanged(setting.stack, top, change);
+  const facts = setting.platforms.flatMap((platform) => factsOn(platform, setting, change, after));
+  const refusals = facts.filter((fact) => fact.kind === 'fixed' || fact.kind === 'both');
+  if (refusals.length) {
+    const told = new Map(refusals.map((fact) => [sentenceOf(setting, fact, after, setting.platforms), fact]));
+    return refused(...[...told].map(([sentence, fact]) => problem(fact.kind === 'fixed' ? 'fixed' : 'same-place', sentence)));
+  }
+  const losses = facts.flatMap(({ kind, held, platform, gain }) => (kind === 'taken from' && held ? [{ held, platform, gain }] : []));
+  const follow = takenFrom(losses, setting, after, top);
+  return { refusals: [], consequences: together(setting, facts, after), change: { put: [...change.put, ...follow], remove: change.remove } };
+}
+
+/** What the shortcuts gained on a platform meet there. */
+function factsOn(platform: Platform, setting: Setting, change: Change, after: Stack): Fact[] {
+  const layout = setting.layout ?? US;
+  const before = effective(setting.stack, platform);
+  const then = effective(after, platform);
+  const index = pressIndex(then, layout, platform);
+  const gained = gains(change, before, then);
+  return gained.flatMap((gain): Fact[] => {
+    if (!storedPresses(gain.shortcut, layout, platform)) return [{ kind: 'cannot be pressed', gain, platform }];
+    return index.near(gain.shortcut).flatMap(({ held, how }): Fact[] => {
+      const kind = held.command === gain.command ? null : factKind(setting, gain, held, how, gained);
+      return kind ? [{ kind, gain, held, platform }] : [];
+    });
+  });
+}
+
+function factKind(setting: Setting, gain: Gain, held: Held, how: 'meet' | 'begins' | 'begun', gained: readonly Gain[]): Fact['kind'] | null {
+  const relation = setting.tree.relation(gain.context, held.context);
+  if (relation === 'apart') return null;
+  if (how !== 'meet') return 'waits';
+  if (relation === 'narrower') return 'hidden by';
+  if (setting.commands.get(held.command)?.fixed) return 'fixed';
+  if (relation === 'wider') return 'hides';
+  const alsoGains = gained.some(
+    (other) => other.command === held.command && other.context === held.context && other.shortcut === held.shortcut,
+  );
+  return alsoGains ? 'both' : 'taken from';
+}
+
+/** Facts that are the same on several platforms as one consequence. */
+function together(setting: Setting, facts: readonly Fact[], after: Stack): Consequence[] {
+  const groups = new Map<string, Fact[]>();
+  for (const fact of facts) {
+    const { kind, gain, held } = fact;
+    const key = [kind, gain.command, gain.context, gain.shortcut, held?.command, held?.context, held?.shortcut].join(' ');
+    groups.set(key, [...(groups.get(key) ?? []), fact]);
+  }
+  return [...groups.values()].map((group) => {
+    const [fact] = group as [Fact, ...Fact[]];
+    const platforms = group.map((one) => one.platform);
+    const { command, shortcut } = fact.gain;
+    const other = fact.held && { command: fact.held.command, context: fact.held.context, shortcut: fact.held.shortcut };
+    const sentence = sentenceOf(setting, fact, after, platforms);
+    return { kind: fact.kind as ConsequenceKind, command, shortcut, ...(other && { other }), platforms, sentence };
+  });
+}
+
+function sentenceOf(setting: Setting, { kind, gain, held, platform }: Fact, after: Stack, platforms: readonly Platform[]): string {
+  const where = platforms.length < setting.platforms.length ? ` on ${platforms.map(platformName).join(' and ')}` : '';
+  const press = showStored(gain.shortcut, platform);
+  if (!held) return `${press} cannot be pressed on the ${(setting.layout ?? US).name} layout${where}.`;
+  const [owner, theirs] = [labelOf(setting, held.command), showStored(held.shortcut, platform)];
+  const place = setting.tree.get(held.context).name;
+  switch (kind) {
+    case 'fixed':
+      return `${theirs} belongs to ${owner}, which cannot be changed.`;
+    case 'both':
+      return `${labelOf(setting, gain.command)} and ${owner} cannot both have ${press} in ${place}.`;
+    case 'hides':
+      return `${owner} has ${theirs} in ${place}${where}; here it is hidden.`;
+    case 'hidden by':
+      return `In ${place} ${theirs} stays with ${owner}${where}.`;
+    case 'taken from': {
+      const rest = effective(after, platform).at(held.command, held.context).length - 1;
+      const left = rest === 0 ? 'is left without' : rest === 1 ? 'keeps its other shortcut' : `keeps its ${rest} other shortcuts`;
+      return `${press} is taken by ${owner}${where}. Take it, and ${owner} ${left}.`;
+    }
+    default:
+      return `${press} and ${theirs} (${owner}) begin alike${where}: the shorter one has to wait.`;
+  }
+}
+
+function labelOf(setting: Setting, command: number): string {
+  return setting.commands.get(command)?.label ?? `command ${command}`;
+}
+
+function refused(...refusals: Problem[]): Outcome {
+  return { refusals, consequences: [], change: { put: [], remove: [] } };
+}
+
+function unfitEdit(edit: Edit, setting: Setting): Problem[] {
+  const command = setting.commands.get(edit.command);
+  if (!command) return [problem('no-command', `There is no command ${edit.command} in this release.`)];
+  if (!setting.tree.inOrder.some((context) => context.id === edit.context)) {
+    return [problem('no-context', `There is no context ${edit.context} in this release.`)];
+  }
+  if (command.fixed) return [problem('fixed', `${command.label} cannot be changed.`)];
+  if (edit.platform !== null && !setting.platforms.includes(edit.platform)) {
+    return [problem('no-platform', `The release does not run on ${platformName(edit.platform)}.`)];
+  }
+  const needsKeys = edit.action === 'set' || edit.action === 'add';
+  if (needsKeys && edit.shortcuts.length === 0) {
+    return [problem('no-key', `To ${edit.action} a key of ${command.label}, name one.`)];
+  }
+  if (edit.action === 'clear' && edit.shortcuts.length > 0) {
+    return [problem('too-many-keys', 'Clearing names no keys.')];
+  }
+  return [];
+}
+
+function layerChanged(stack: Stack, top: CustomKeyset, change: Change): Stack {
+  const edits = applyChange(top.edits, change).edits;
+  return { ...stack, layers: [...stack.layers.slice(0, -1), { ...top, edits }] };
+}
+
+/** The shortcuts that the change itself gives to commands. */
+function gains(change: Change, before: Effective, then: Effective): Gain[] {
+  const places = new Map([...change.put, ...change.remove].map((place) => [`${place.command} ${place.context}`, place]));
+  return [...places.values()].flatMap(({ command, context }) => {
+    const had = new Set(before.at(command, context).map((held) => held.shortcut));
+    const gained = then.at(command, context).filter((held) => !had.has(held.shortcut));
+    return gained.map(({ shortcut }) => ({ command, context, shortcut }));
+  });
+}
+
+interface Loss {
+  readonly held: Held;
+  readonly platform: Platform;
+  readonly gain: Gain;
+}
+
+/** The edits that take lost presses from their owners: one for all platforms where that says the same. */
+function takenFrom(
+  losses: readonly Loss[],
+  setting: Setting,
+  after: Stack,
+  top: CustomKeyset,
+): Edit[] {
+  const places = new Map<string, Loss[]>();
+  for (const loss of losses) {
+    const key = `${loss.held.command} ${loss.held.context}`;
+    places.set(key, [...(places.get(key) ?? []), loss]);
+  }
+  return [...places.values()].flatMap((group) => {
+    const { command, context } = group[0]!.held;
+    const edit = (platform: Platform | null, shortcuts: readonly string[], { gain, platform: shown }: Loss): Edit => ({
+      command,
+      context,
+      platform,
+      action: shortcuts.length ? 'set' : 'clear',
+      shortcuts: [...shortcuts],
+      reason: `${showStored(gain.shortcut, shown)} was given to ${labelOf(setting, gain.command)}.`,
+      memoryAid: '',
+    });
+    const left = new Map<Platform, { shortcuts: string[]; loss: Loss }>();
+    for (const loss of group) {
+      const { held, platform } = loss;
+      const now = left.get(platform)?.shortcuts ?? effective(after, platform).at(command, context).map((one) => one.shortcut);
+      left.set(platform, { shortcuts: now.filter((shortcut) => shortcut !== held.shortcut), loss });
+    }
+    const rests = [...left.values()];
+    const same = new Set(rests.map((rest) => rest.shortcuts.join(' | '))).size === 1;
+    const hasOwn = setting.platforms.some((platform) =>
+      top.edits.some((present) => placeKey(present) === placeKey({ command, context, platform })),
+    );
+    if (same && left.size === setting.platforms.length && !hasOwn) {
+      return [edit(null, rests[0]!.shortcuts, rests[0]!.loss)];
+    }
+    return [...left].map(([platform, rest]) => edit(platform, rest.shortcuts, rest.loss));
+  });
+}
+
+/** What was shown to an editor, as texts that two computations can be compared by. */
+export function shownKeys(list: readonly Consequence[]): string[] {
+  return list
+    .map(({ kind, command, shortcut, other, platforms }) =>
+      [kind, command, shortcut, other?.command, other?.context, other?.shortcut, [...platforms].sort().join('+')].join(' '),
+    )
+    .sort();
+}

@@ -1,0 +1,48 @@
+import { meeting, storedPresses, type Layout, type Platform } from '../keys/index.ts';
+import type { Effective, Held } from './effective.ts';
+
+/** Finds who else answers to a press, or begins with it, without comparing everything with everything. */
+export interface PressIndex {
+  /** Held shortcuts that meet this one, or of which one begins the other. */
+  near(shortcut: string): readonly { held: Held; how: 'meet' | 'begins' | 'begun' }[];
+  /** Held shortcuts whose canonical press is, or begins with, this one. */
+  answering(press: string): readonly { held: Held; whole: boolean }[];
+  readonly groups: Iterable<readonly Held[]>;
+}
+
+/** Indexes shortcuts by every way to make their first stroke. */
+export function pressIndex(effective: Effective, layout: Layout, platform: Platform): PressIndex {
+  const byFirst = new Map<string, Held[]>();
+  for (const held of effective.held) {
+    for (const way of storedPresses(held.shortcut, layout, platform)?.[0] ?? []) {
+      const group = byFirst.get(way);
+      if (group) group.push(held);
+      else byFirst.set(way, [held]);
+    }
+  }
+  const ways = (shortcut: string) => storedPresses(shortcut, layout, platform);
+  return {
+    near(shortcut) {
+      const mine = ways(shortcut);
+      if (!mine) return [];
+      const found = new Map<Held, 'meet' | 'begins' | 'begun'>();
+      for (const way of mine[0]!) {
+        for (const held of byFirst.get(way) ?? []) {
+          const how = meeting(mine, ways(held.shortcut)!);
+          if (how === 'meet') found.set(held, 'meet');
+          else if (how !== 'apart') found.set(held, how === 'first begins second' ? 'begins' : 'begun');
+        }
+      }
+      return [...found].map(([held, how]) => ({ held, how }));
+    },
+    answering(press) {
+      const strokes = press.split(' ');
+      return (byFirst.get(strokes[0]!) ?? []).flatMap((held) => {
+        const theirs = ways(held.shortcut)!;
+        const fits = strokes.every((stroke, index) => theirs[index]?.includes(stroke));
+        return fits ? [{ held, whole: theirs.length === strokes.length }] : [];
+      });
+    },
+    groups: byFirst.values(),
+  };
+}

@@ -1,0 +1,70 @@
+import type { Problem } from '../error/index.ts';
+import type { Platform } from '../keys/index.ts';
+import type { Catalogue } from '../contract/index.ts';
+import { contextTree } from '../catalogue/index.ts';
+import { columnMeanings, type ColumnMeaning } from './columns.ts';
+import { cellKey, readRows } from './rows.ts';
+import { changesNothing, planList, type ListPlan } from './plan.ts';
+import { readTable, type Table } from './table.ts';
+
+export { MOST_BYTES, checkText, decodeText } from './decode.ts';
+export { MOST_ROWS, delimiterName, readTable, type Table } from './table.ts';
+export { MEANINGS, columnMeanings, headingMeaning, meaningName, type ColumnMeaning } from './columns.ts';
+export { cellKey, readRows, type ListRow, type StatedKey } from './rows.ts';
+export { changesNothing, planList, type ListPlan, type NewBinding, type NewCommand } from './plan.ts';
+
+/** What the reader decided about a list. */
+export interface ListAnswers {
+  /** Meanings of columns by their number from 0, where the headings do not tell. */
+  readonly columns?: Readonly<Record<string, ColumnMeaning>>;
+  /** Cells written anew, by line and column number (`cellKey`). */
+  readonly cells?: Readonly<Record<string, string>>;
+  /** Contexts to make. */
+  readonly newContexts?: readonly string[];
+  /** Lines not to take in. */
+  readonly leaveOut?: readonly number[];
+}
+
+/** A list read and compared with a catalogue; with problems in it, it cannot be taken in. */
+export interface ListReading {
+  readonly table: Table;
+  readonly meanings: readonly ColumnMeaning[];
+  readonly plan: ListPlan;
+}
+
+/** Reads a list's text against a catalogue. A text that is no table at all is a problem. */
+export function readList(text: string, catalogue: Catalogue, answers: ListAnswers = {}): ListReading | Problem {
+  const read = readTable(text);
+  if ('code' in read) return read;
+  const table = answered(read, answers);
+  const { platforms } = catalogue.release;
+  const { meanings, problems } = columnMeanings(table.header, platforms, answers.columns);
+  const tree = contextTree(catalogue.contexts);
+  if (problems.length) return { table, meanings, plan: { ...planList([], catalogue, tree, []), problems } };
+  const setting = { platforms, policy: catalogue.app.keyPolicy, tree, newContexts: answers.newContexts ?? [] };
+  const { rows, problems: unread } = readRows(table, meanings, setting);
+  const plan = planList(rows, catalogue, tree, platformsSpokenOf(meanings, platforms));
+  const all = [...unread, ...plan.problems].sort((a, b) => (a.place?.line ?? 0) - (b.place?.line ?? 0));
+  return { table, meanings, plan: { ...plan, problems: all } };
+}
+
+/** The rows that remain, with the reader's own texts in place of what stood there. */
+function answered(table: Table, { cells = {}, leaveOut = [] }: ListAnswers): Table {
+  const out = new Set(leaveOut);
+  if (out.size === 0 && Object.keys(cells).length === 0) return table;
+  const rows = table.rows
+    .filter((row) => !out.has(row.line))
+    .map((row) => ({ ...row, cells: table.header.map((_, i) => cells[cellKey(row.line, i)] ?? row.cells[i] ?? '') }));
+  return { ...table, rows };
+}
+
+/** The platforms whose shortcuts a list would name if they were there. */
+function platformsSpokenOf(meanings: readonly ColumnMeaning[], platforms: readonly Platform[]): (Platform | null)[] {
+  const own = meanings.flatMap((meaning) => (meaning.startsWith('shortcut ') ? [meaning.slice('shortcut '.length)] : []));
+  return meanings.includes('shortcut') ? [null, ...platforms] : own;
+}
+
+/** Whether a reading can be taken in, and would do something. */
+export function canTakeIn(reading: ListReading): boolean {
+  return reading.plan.problems.length === 0 && !changesNothing(reading.plan);
+}

@@ -1,0 +1,75 @@
+import Papa from 'papaparse';
+import { problem, type Problem } from '../error/index.ts';
+
+/** No list has more rows than this. */
+export const MOST_ROWS = 100_000;
+const MOST_COLUMNS = 100;
+
+/** A list cut into cells; `line` is where a row begins in the text, counted from 1. */
+export interface Table {
+  readonly delimiter: string;
+  readonly header: readonly string[];
+  readonly rows: readonly { readonly line: number; readonly cells: readonly string[] }[];
+}
+
+const DELIMITERS = [',', ';', '\t'];
+const NAMES: Record<string, string> = { ',': 'comma', ';': 'semicolon', '\t': 'tab' };
+
+/** The name of what stands between the columns. */
+export function delimiterName(delimiter: string): string {
+  return NAMES[delimiter] ?? delimiter;
+}
+
+/** The delimiter of the heading line: the one that stands in it most often outside quotes; a comma if none does. */
+function delimiterOf(text: string): string {
+  const counts = new Map(DELIMITERS.map((delimiter) => [delimiter, 0]));
+  let quoted = false;
+  for (const char of text) {
+    if (char === '"') quoted = !quoted;
+    else if (!quoted && (char === '\n' || char === '\r')) break;
+    else if (!quoted && counts.has(char)) counts.set(char, counts.get(char)! + 1);
+  }
+  return DELIMITERS.reduce((best, next) => (counts.get(next)! > counts.get(best)! ? next : best));
+}
+
+/** Cuts CSV or TSV (RFC 4180) into a heading and rows. Empty lines are passed over, short rows filled up. */
+export function readTable(source: string): Table | Problem {
+  const text = source.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n').replace(/^\n+/, (blank) => blank);
+  const delimiter = delimiterOf(text.trimStart());
+  const records: { line: number; cells: string[] }[] = [];
+  let failure: Problem | undefined;
+  let line = 1;
+  let done = 0;
+  Papa.parse<string[]>(text, {
+    delimiter,
+    newline: '\n',
+    step: ({ data, errors, meta }, parser) => {
+      const error = errors.find((one) => one.type === 'Quotes');
+      if (error) {
+        failure = problem('unbalanced-quotes', `A quotation mark opened in line ${line} is not closed as CSV asks. Close it, or double it if it belongs to the text.`, { line });
+      } else if (data.length > MOST_COLUMNS) {
+        failure = problem('too-many-columns', `Line ${line} has ${data.length} columns; at most ${MOST_COLUMNS} are read.`, { line });
+      } else if (data.some((cell) => cell.trim() !== '')) {
+        records.push({ line, cells: data });
+        if (records.length > MOST_ROWS + 1) {
+          failure = problem('too-many-rows', `The list has more than ${MOST_ROWS.toLocaleString('en')} rows. Cut it into several lists.`, { line });
+        }
+      }
+      if (failure) parser.abort();
+      for (; done < meta.cursor; done++) if (text.charCodeAt(done) === 10) line++;
+    },
+  });
+  if (failure) return failure;
+  const [header, ...rows] = records;
+  if (!header) return problem('empty-file', 'There is nothing in it. Paste or choose a list.');
+  const width = header.cells.length;
+  const long = rows.find((row) => row.cells.slice(width).some((cell) => cell.trim() !== ''));
+  if (long) {
+    const sentence = `Line ${long.line} has ${long.cells.length} columns, the heading ${width}. Put quotation marks around a cell that holds a ${delimiterName(delimiter)}.`;
+    return problem('too-many-cells', sentence, { line: long.line });
+  }
+  if (rows.length === 0) {
+    return problem('header-only', 'There is a heading and no row below it. Add the rows of the list.', { line: header.line });
+  }
+  return { delimiter, header: header.cells.map((cell) => cell.trim()), rows };
+}

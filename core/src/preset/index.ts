@@ -1,0 +1,1 @@
+export { writePreset, type PresetFile } from './write.ts';

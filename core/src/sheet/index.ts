@@ -1,0 +1,2 @@
+export { composeSheet } from './compose.ts';
+export { canonicalJson, sheetCsv } from './export.ts';

@@ -1,0 +1,103 @@
+import { readFileSync } from 'node:fs';
+import { readShortcuts, writeStored } from '@crib/core/keys';
+import type { AppOverview, Catalogue, Context, EditPlace } from '@crib/core/contract';
+
+/**
+ * Loads the demo scenario through the API that every client has, unless the app is there already.
+ * Usage: load.ts http://127.0.0.1:4310
+ */
+const [address = 'http://127.0.0.1:4310'] = process.argv.slice(2);
+const file = (name: string) => readFileSync(new URL(name, import.meta.url), 'utf8');
+const json = <T>(name: string) => JSON.parse(file(name)) as T;
+
+let cookie = '';
+async function call<T>(method: string, path: string, body?: unknown, type = 'application/json'): Promise<T> {
+  const response = await fetch(address + path, {
+    method,
+    headers: { cookie, ...(body === undefined ? {} : { 'content-type': type }) },
+    ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+  });
+  cookie = response.headers.getSetCookie()[0]?.split(';')[0] ?? cookie;
+  const text = await response.text();
+  if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${text.slice(0, 2000)}`);
+  return (text ? JSON.parse(text) : null) as T;
+}
+
+interface AppFile {
+  app: { slug: string };
+  release: { label: string };
+  contexts: { name: string; in?: string; takesText?: boolean }[];
+  list: string;
+}
+interface EditFile {
+  command: string;
+  where: string;
+  keys?: string;
+  clear?: true;
+  platform?: string;
+  reason: string;
+  memoryAid?: string;
+}
+interface SetFile {
+  name: string;
+  note: string;
+  edits: EditFile[];
+  sheet: { title: string; intro: string; credit: string; sections: { title: string; rows: (string | [string, string])[] }[] };
+}
+
+const [account] = json<{ email: string; password: string }[]>('accounts.json');
+await call('POST', '/api/session', { email: account!.email, password: account!.password });
+const apps = await call<{ slug: string }[]>('GET', '/api/apps');
+const scenario = json<AppFile>('fathomry/app.json');
+if (!apps.some((app) => app.slug === scenario.app.slug)) await load();
+
+async function load() {
+  const { slug } = scenario.app;
+  await call('POST', '/api/apps', scenario.app);
+  const release = await call<{ id: number }>('POST', `/api/apps/${slug}/releases`, scenario.release);
+  const contexts = new Map<string, number>();
+  for (const { name, in: parent, takesText = false } of scenario.contexts) {
+    const place = { name, takesText, ...(parent && { parent: contexts.get(parent) }) };
+    contexts.set(name, (await call<Context>('POST', `/api/releases/${release.id}/contexts`, place)).id);
+  }
+  await call('POST', `/api/releases/${release.id}/list?source=${scenario.list}`, file(`fathomry/${scenario.list}`), 'text/csv');
+  await call('POST', `/api/releases/${release.id}/seal`);
+  await call('POST', `/api/apps/${slug}/recipes`, json('fathomry/recipe.json'));
+
+  const set = json<SetFile>('fathomry/school-set.json');
+  const { keysets } = await call<AppOverview>('GET', `/api/apps/${slug}`);
+  const keyset = await call<{ id: number }>('POST', `/api/apps/${slug}/keysets`, { name: set.name, note: set.note, baseId: keysets[0]!.id });
+  const catalogue = await call<Catalogue>('GET', `/api/releases/${release.id}`);
+  const command = (name: string) => {
+    const found = catalogue.commands.find((one) => one.name === name);
+    if (!found) throw new Error(`The scenario names a command ${name} that the list does not have.`);
+    return found;
+  };
+  const place = (name: string) => catalogue.contexts.find((context) => context.name === name)!.id;
+  let revision = 1;
+  for (const edit of set.edits) {
+    const where: EditPlace = { command: command(edit.command).id, context: place(edit.where), platform: edit.platform ?? null };
+    revision = await save(keyset.id, revision, where, edit);
+  }
+
+  const sheet = await call<{ id: number; revision: number }>('POST', `/api/apps/${slug}/sheets`, { keysetId: keyset.id, title: set.sheet.title });
+  const sections = set.sheet.sections.map(({ title, rows }) => ({
+    title,
+    rows: rows.map((row) => (typeof row === 'string' ? { command: command(row).id, note: '' } : { command: command(row[0]).id, note: row[1] })),
+  }));
+  const { title, intro, credit } = set.sheet;
+  await call('PUT', `/api/sheets/${sheet.id}`, { revision: sheet.revision, keysetId: keyset.id, title, intro, credit, sections });
+  await call('POST', `/api/sheets/${sheet.id}/editions`);
+}
+
+/** Saves an edit, and takes the presses that it takes: the scenario means them. */
+async function save(keyset: number, revision: number, where: EditPlace, edit: EditFile): Promise<number> {
+  const result = edit.keys ? readShortcuts(edit.keys, { typedLetters: true }) : null;
+  if (result && result.kind !== 'read') throw new Error(`The scenario’s keys “${edit.keys}” are not clear.`);
+  const shortcuts = result?.shortcuts.map(writeStored) ?? [];
+  const put = { ...where, action: edit.clear ? 'clear' : 'set', shortcuts, reason: edit.reason, memoryAid: edit.memoryAid ?? '' };
+  const path = `/api/keysets/${keyset}/changes`;
+  const asked = await call<{ shown: string[] }>('POST', `${path}/preview`, { revision, put: [put] });
+  const saved = await call<{ keyset: { revision: number } }>('POST', path, { revision, put: [put], shown: asked.shown });
+  return saved.keyset.revision;
+}

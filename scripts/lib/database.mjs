@@ -1,0 +1,124 @@
+// @ts-check
+import { createRequire } from 'node:module';
+import { join } from 'node:path';
+import { openCluster } from './cluster.mjs';
+import { ensureDebian } from './debian.mjs';
+import { Stop, keptSecret, root, run } from './run.mjs';
+
+/**
+ * A database made ready for use: its two addresses, and how to leave it.
+ * @typedef {{ ownerUrl: string, serverUrl: string, leave: () => Promise<void> }} Database
+ */
+
+/**
+ * Opens the database of this checkout, or the one that DATABASE_URL (owner) and DATABASE_SERVER_URL
+ * (the role the server runs as) name; brings its schema up to date.
+ * @param {{ name: string, home: string, throwaway?: boolean, fresh?: boolean }} options
+ * @returns {Promise<Database>}
+ */
+export async function openDatabase({ name, home, throwaway = false, fresh = false }) {
+  const given = process.env['DATABASE_URL'];
+  if (!given) await ensureDebian(['postgresql-15']);
+  const cluster = given ? null : await openCluster(home, { durable: !throwaway });
+  const leaveCluster = async () => {
+    if (cluster?.started) cluster.stop();
+  };
+  try {
+    const admin = cluster?.superuser ?? /** @type {string} */ (given);
+    const made = given && !throwaway ? await readyGiven(given, fresh) : await readyOwn(admin, name, cluster, throwaway || fresh);
+    await migrate(made.ownerUrl, made.serverUrl);
+    return {
+      ...made,
+      leave: async () => {
+        if (throwaway) await sql(admin, [`DROP DATABASE IF EXISTS ${name} WITH (FORCE)`]);
+        await leaveCluster();
+      },
+    };
+  } catch (error) {
+    await leaveCluster();
+    throw error;
+  }
+}
+
+/**
+ * @param {string} admin @param {string} name @param {import('./cluster.mjs').Cluster | null} cluster @param {boolean} anew
+ */
+async function readyOwn(admin, name, cluster, anew) {
+  const ownerUrl = cluster ? cluster.url('owner', name) : withDatabase(admin, name);
+  const serverUrl = cluster ? cluster.url('server', name) : withDatabase(await serverOf(admin), name);
+  if (cluster) {
+    await ensureRole(admin, 'crib_owner', new URL(ownerUrl).password);
+    await ensureRole(admin, 'crib_server', new URL(serverUrl).password);
+  }
+  if (anew) await sql(admin, [`DROP DATABASE IF EXISTS ${name} WITH (FORCE)`]);
+  const [found] = await sql(admin, [`SELECT 1 FROM pg_database WHERE datname = '${name}'`]);
+  if (found?.length === 0) {
+    await sql(admin, [`CREATE DATABASE ${name}${cluster ? ' OWNER crib_owner' : ''} ENCODING 'UTF8' TEMPLATE template0`]);
+  }
+  return { ownerUrl, serverUrl };
+}
+
+/** @param {string} given @param {boolean} fresh */
+async function readyGiven(given, fresh) {
+  if (fresh) await sql(given, ['DROP SCHEMA IF EXISTS crib CASCADE']);
+  return { ownerUrl: given, serverUrl: await serverOf(given) };
+}
+
+/**
+ * The address that the server uses on a given database: it must not run as the owner, so it has a role of its own,
+ * made here unless DATABASE_SERVER_URL names one.
+ * @param {string} given
+ */
+async function serverOf(given) {
+  const server = process.env['DATABASE_SERVER_URL'];
+  if (server) {
+    if (new URL(server).username === new URL(given).username) throw new Stop('DATABASE_SERVER_URL must name another role than DATABASE_URL.');
+    return server;
+  }
+  const made = new URL(given);
+  made.username = 'crib_server';
+  made.password = keptSecret('server-password');
+  try {
+    await ensureRole(given, made.username, made.password);
+  } catch (error) {
+    const why = error instanceof Error ? error.message : String(error);
+    throw new Stop(`The server needs a role of its own (${why}). Make one, and name it in DATABASE_SERVER_URL.`);
+  }
+  return made.href;
+}
+
+/** @param {string} url @param {string} name */
+function withDatabase(url, name) {
+  const changed = new URL(url);
+  changed.pathname = `/${name}`;
+  return changed.href;
+}
+
+/** @param {string} admin @param {string} role @param {string} password */
+async function ensureRole(admin, role, password) {
+  const [found] = await sql(admin, [`SELECT 1 FROM pg_roles WHERE rolname = '${role}'`]);
+  const verb = found?.length === 0 ? 'CREATE' : 'ALTER';
+  await sql(admin, [`${verb} ROLE ${role} LOGIN NOSUPERUSER NOCREATEDB NOCREATEROLE PASSWORD '${password}'`]);
+}
+
+/** @param {string} url @param {string[]} statements @returns {Promise<unknown[][]>} */
+async function sql(url, statements) {
+  // pg is there only after the packages are, so it cannot be imported above.
+  const { Client } = createRequire(join(root, 'server/package.json'))('pg');
+  const client = new Client({ connectionString: url });
+  await client.connect();
+  try {
+    const results = [];
+    for (const statement of statements) results.push((await client.query(statement)).rows);
+    return results;
+  } finally {
+    await client.end();
+  }
+}
+
+/** @param {string} ownerUrl @param {string} serverUrl */
+async function migrate(ownerUrl, serverUrl) {
+  const env = { ...process.env, CRIB_OWNER_URL: ownerUrl, CRIB_SERVER_ROLE: new URL(serverUrl).username };
+  const code = await run(process.execPath, ['--import', 'tsx', 'server/src/migrate.ts'], { env });
+  if (code !== 0) throw new Stop('The database could not be brought up to date; the reason stands above.');
+}

@@ -1,0 +1,43 @@
+// @ts-check
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import { Stop, keptSecret, root } from './run.mjs';
+
+/**
+ * Starts Crib's server and waits until it answers.
+ * @param {{ databaseUrl: string, port: number, env?: Record<string, string> }} options
+ * @returns {Promise<{ address: string, ended: Promise<number>, stop: () => void }>}
+ */
+export async function startServer({ databaseUrl, port, env = {} }) {
+  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+    cwd: root,
+    // A group of its own: Ctrl-C at the terminal reaches the server through whoever started it, once.
+    detached: true,
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    env: {
+      ...process.env,
+      DATABASE_URL: databaseUrl,
+      PORT: String(port),
+      SESSION_SECRET: keptSecret('session-secret'),
+      CRIB_DEMO_ACCOUNTS: join(root, 'demo/accounts.json'),
+      ...env,
+    },
+  });
+  const ended = new Promise((/** @type {(code: number) => void} */ resolve) => child.once('exit', (code) => resolve(code ?? 1)));
+  const address = await new Promise((/** @type {(address: string | null) => void} */ resolve) => {
+    child.once('message', (/** @type {{ address: string }} */ message) => resolve(message.address));
+    void ended.then(() => resolve(null));
+  });
+  if (!address) throw new Stop('The server did not start; the reason stands above.');
+  return { address, ended, stop: () => void child.kill('SIGTERM') };
+}
+
+/**
+ * Loads the demo scenario over the API, as any other client would.
+ * @param {string} address
+ */
+export async function loadDemo(address) {
+  const child = spawn(process.execPath, ['--import', 'tsx', 'demo/load.ts', address], { cwd: root, stdio: 'inherit' });
+  const code = await new Promise((resolve) => child.once('exit', resolve));
+  if (code !== 0) throw new Stop('The demo could not be loaded; the reason stands above.');
+}

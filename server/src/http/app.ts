@@ -1,0 +1,68 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import express, { Router, type Express } from 'express';
+import compression from 'compression';
+import helmet from 'helmet';
+import { pinoHttp } from 'pino-http';
+import type { Logger } from 'pino';
+import type { Pool } from '../store/db.ts';
+import { appRoutes } from './apps.ts';
+import { notFound, sendErrors } from './errors.ts';
+import { keysetRoutes } from './keysets.ts';
+import { listRoutes } from './lists.ts';
+import { publicRoutes } from './public.ts';
+import { sameSite, sessionRoutes, sessions, signedIn } from './session.ts';
+import { sheetRoutes } from './sheets.ts';
+
+export interface Settings {
+  readonly pool: Pool;
+  readonly sessionSecret: string;
+  readonly logger: Logger;
+  /** The folder of the built pages; without it only the API answers. */
+  readonly pages?: string | undefined;
+  /** Accounts that the sign-in page shows: of the demo only. */
+  readonly demoAccounts?: readonly { name: string; email: string; password: string }[] | undefined;
+}
+
+/** The whole application: the editors' API, the public API, and the pages of both. */
+export function createApp({ pool, sessionSecret, logger, pages, demoAccounts }: Settings): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger, redact: ['req.headers.cookie', 'res.headers["set-cookie"]'] }));
+  app.use(
+    helmet({
+      contentSecurityPolicy: { directives: { 'upgrade-insecure-requests': null, 'style-src': ["'self'", "'unsafe-inline'"] } },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(compression());
+
+  app.use('/public', publicRoutes(pool));
+  app.get('/public/demo', (_req, res) => void res.json(demoAccounts ?? []));
+
+  const api = Router();
+  api.use(sameSite, sessions(pool, sessionSecret), express.json({ limit: '25mb' }));
+  api.use(sessionRoutes(pool));
+  api.use(signedIn, appRoutes(pool), listRoutes(pool), keysetRoutes(pool), sheetRoutes(pool));
+  api.use(notFound);
+  app.use('/api', api);
+  app.use('/public', notFound);
+
+  if (pages) servePages(app, pages);
+  app.use(notFound);
+  app.use(sendErrors);
+  return app;
+}
+
+/** Two pages: the learner's below /s/, the editors' everywhere else. */
+function servePages(app: Express, folder: string) {
+  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(express.static(folder, { index: false }));
+  const page = (name: string) => {
+    const file = join(folder, name);
+    return existsSync(file) ? readFileSync(file, 'utf8') : '';
+  };
+  const [learner, editor] = [page('learner.html'), page('index.html')];
+  app.get('/s/{*rest}', (_req, res) => void res.type('html').set('X-Robots-Tag', 'noindex').send(learner));
+  app.get('/{*rest}', (_req, res) => void res.type('html').send(editor));
+}

@@ -1,0 +1,110 @@
+import type { ErrorRequestHandler, RequestHandler } from 'express';
+import { ZodError, type z } from 'zod';
+import pg from 'pg';
+import { CribError, problem, type Problem } from '@crib/core/error';
+import type { ProblemDetails } from '@crib/core/contract';
+
+/** Statuses of what core and the store refuse; everything else a client can mend is 422. */
+const STATUS: Record<string, number> = {
+  'not-found': 404,
+  'not-signed-in': 401,
+  'wrong-password': 401,
+  'other-site': 403,
+  sealed: 409,
+  immutable: 409,
+  'other-kind': 409,
+  taken: 409,
+  'in-use': 409,
+  'changed-meanwhile': 412,
+  'other-consequences': 412,
+  'file-too-large': 413,
+  'bad-request': 400,
+};
+
+const CONSTRAINTS: Record<string, string> = {
+  app_slug_key: 'There is an app at that address already. Choose another one.',
+  release_app_id_label_key: 'The app has a release of that name already.',
+  keyset_app_id_release_id_name_key: 'The release has a keyset of that name already. Choose another name.',
+  sibling_names: 'There is a place of that name there already.',
+  recipe_app_id_name_key: 'The app has a recipe of that name already.',
+};
+
+/** What the database refuses, as problems; null for what is nobody's doing but ours. */
+function fromDatabase(error: unknown): Problem | null {
+  if (!(error instanceof pg.DatabaseError)) return null;
+  const raised: Record<string, string> = { CR001: 'sealed', CR002: 'immutable', CR003: 'other-kind' };
+  const code = raised[error.code ?? ''];
+  if (code) return problem(code, error.message);
+  if (error.code === '23505') return problem('taken', CONSTRAINTS[error.constraint ?? ''] ?? 'That is there already.');
+  if (error.code === '23503') return problem('in-use', 'Something that this names is not there, or is still in use.');
+  return null;
+}
+
+/** What body-parser refuses. */
+function fromBody(error: unknown): Problem | null {
+  const type = (error as { type?: string }).type;
+  if (type === 'entity.too.large') return problem('file-too-large', 'That is more than 10 MB. Cut it into several lists.');
+  if (type?.startsWith('entity.') || type?.startsWith('encoding.') || type === 'charset.unsupported') {
+    return problem('bad-request', 'The body of the request cannot be read as what it says it is.');
+  }
+  return error instanceof URIError ? problem('bad-request', 'The address cannot be read.') : null;
+}
+
+/** Any error as problem details (RFC 9457). */
+export function detailsOf(error: unknown): ProblemDetails {
+  const problems = problemsOf(error);
+  const [first] = problems;
+  if (!first) {
+    const detail = 'Something went wrong on the server. Nothing was stored; try again.';
+    return { type: 'about:blank', title: 'internal', status: 500, detail, code: 'internal', problems: [] };
+  }
+  const status = error instanceof ZodError ? 400 : (STATUS[first.code] ?? 422);
+  return { type: 'about:blank', title: first.code, status, detail: first.sentence, code: first.code, problems };
+}
+
+function problemsOf(error: unknown): ProblemDetails['problems'] {
+  if (error instanceof CribError) return [...error.problems] as ProblemDetails['problems'];
+  if (error instanceof ZodError) {
+    return error.issues.slice(0, 50).map((issue) => {
+      const path = issue.path.join('.');
+      return { code: 'bad-request', sentence: path ? `${path}: ${issue.message}` : issue.message, place: { path } };
+    });
+  }
+  const known = fromDatabase(error) ?? fromBody(error);
+  return known ? [known as ProblemDetails['problems'][number]] : [];
+}
+
+/** Sends errors as problem details; logs those that are the server's own. */
+export const sendErrors: ErrorRequestHandler = (error, req, res, next) => {
+  if (res.headersSent) return next(error);
+  const details = detailsOf(error);
+  if (details.status >= 500) req.log?.error(error);
+  const extra = error instanceof WithDetails ? error.extra : {};
+  res.status(details.status).type('application/problem+json').send(JSON.stringify({ ...details, ...extra }));
+};
+
+/** An error that tells more than its problems. */
+export class WithDetails extends CribError {
+  constructor(
+    first: Problem,
+    readonly extra: object,
+  ) {
+    super(first);
+  }
+}
+
+/** What a request sent, checked against a schema of the contract. */
+export function sent<Schema extends z.ZodType>(schema: Schema, body: unknown): z.output<Schema> {
+  return schema.parse(body ?? {});
+}
+
+/** A number in the address; anything else is not there. */
+export function idIn(params: Record<string, string | string[] | undefined>): number {
+  const id = Number(params['id']);
+  if (Number.isSafeInteger(id) && id > 0) return id;
+  throw new CribError(problem('not-found', 'There is nothing at this address.'));
+}
+
+export const notFound: RequestHandler = () => {
+  throw new CribError(problem('not-found', 'There is nothing at this address.'));
+};

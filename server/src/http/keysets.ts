@@ -1,0 +1,109 @@
+import { Router } from 'express';
+import { SentChange, type Catalogue, type CustomKeyset, type EditPlace } from '@crib/core/contract';
+import { CribError, problem } from '@crib/core/error';
+import { contextTree } from '@crib/core/catalogue';
+import { clashes, consequences, placeKey, shownKeys, stackOf, type Setting } from '@crib/core/keyset';
+import { showStored } from '@crib/core/keys';
+import { releaseOf } from '../store/apps.ts';
+import { customOf, loadCatalogue, releaseOfKeyset } from '../store/catalogue.ts';
+import { inSnapshot, inTransaction, type Db, type Pool } from '../store/db.ts';
+import { editedSince, lockKeyset, writeChange } from '../store/keysets.ts';
+import { WithDetails, idIn, sent } from './errors.ts';
+import { editorId } from './session.ts';
+
+/** Keysets: looking, changing, and asking what gets in the way of what. */
+export function keysetRoutes(pool: Pool): Router {
+  const router = Router();
+
+  router.get('/keysets/:id', async (req, res) => {
+    const { catalogue, id } = await inSnapshot(pool, (db) => catalogueOf(db, idIn(req.params)));
+    res.json(catalogue.keysets.find((keyset) => keyset.id === id));
+  });
+
+  router.get('/keysets/:id/clashes', async (req, res) => {
+    const { catalogue, id } = await inSnapshot(pool, (db) => catalogueOf(db, idIn(req.params)));
+    const setting = settingOf(catalogue, id);
+    const label = (command: number) => setting.commands.get(command)?.label ?? '';
+    const found = clashes(setting).map(({ parties, ...clash }) => ({
+      ...clash,
+      parties: parties.map((held) => ({
+        command: held.command,
+        label: label(held.command),
+        context: setting.tree.get(held.context).name,
+        shortcut: held.shortcut,
+        keys: showStored(held.shortcut, clash.platforms[0]!),
+      })),
+    }));
+    res.json(found);
+  });
+
+  router.post('/keysets/:id/changes/preview', async (req, res) => {
+    const asked = sent(SentChange, req.body);
+    const { catalogue, id } = await inSnapshot(pool, (db) => catalogueOf(db, idIn(req.params)));
+    const { refusals, consequences: following } = consequences(settingOf(catalogue, id), asked);
+    const revision = customOf(catalogue, id).revision;
+    res.json({ revision, refusals, consequences: following.map((one) => one.sentence), shown: shownKeys(following) });
+  });
+
+  router.post('/keysets/:id/changes', async (req, res) => {
+    const id = idIn(req.params);
+    const asked = sent(SentChange, req.body);
+    const saved = await inTransaction(pool, async (db) => {
+      // What a keyset shows through must not move while its change is weighed.
+      await releaseOf(db, await releaseOfKeyset(db, id), 'FOR SHARE');
+      await lockKeyset(db, id);
+      const { catalogue } = await catalogueOf(db, id);
+      const keyset = customOf(catalogue, id);
+      const outcome = consequences(settingOf(catalogue, id), asked);
+      const [first, ...more] = outcome.refusals;
+      if (first) throw new CribError(first, ...more);
+      refuseUnseen(keyset, asked, outcome.consequences);
+      refuseOvertaking(keyset, asked, await editedSince(db, id, asked.revision));
+      await writeChange(db, id, outcome.change, editorId(req));
+      const after = await catalogueOf(db, id);
+      return { keyset: customOf(after.catalogue, id), consequences: outcome.consequences.map((one) => one.sentence) };
+    });
+    res.json(saved);
+  });
+  return router;
+}
+
+/**
+ * A save does what the editor was shown, or nothing: other consequences, or another hand at the same place since,
+ * come back with the difference.
+ */
+function refuseUnseen(keyset: CustomKeyset, asked: ReturnType<typeof SentChange.parse>, following: ReturnType<typeof consequences>['consequences']) {
+  const now = shownKeys(following);
+  const shown = new Set(asked.shown);
+  const unseen = now.filter((key) => !shown.has(key));
+  const overtaken = [...shown].filter((key) => !now.includes(key));
+  if (unseen.length === 0 && overtaken.length === 0) return;
+  const details = following.map((one, index) => ({ key: shownKeys([one])[0] ?? String(index), sentence: one.sentence }));
+  const since = keyset.revision === asked.revision ? '' : ' The keyset was changed meanwhile.';
+  const sentence = unseen.length
+    ? `This would also do what you were not shown: ${details.filter((one) => unseen.includes(one.key)).map((one) => one.sentence).join(' ')}${since}`
+    : `This would no longer do all you were shown.${since}`;
+  throw new WithDetails(problem('other-consequences', sentence), { revision: keyset.revision, consequences: details });
+}
+
+/** An edit that came meanwhile at the very place is not written over unseen. */
+function refuseOvertaking(keyset: CustomKeyset, asked: ReturnType<typeof SentChange.parse>, since: readonly EditPlace[]) {
+  const places = new Set([...asked.put, ...asked.remove].map(placeKey));
+  if (!since.some((place) => places.has(placeKey(place)))) return;
+  const sentence = 'Somebody has edited this command meanwhile. Look at what it has now, then save again.';
+  throw new WithDetails(problem('other-consequences', sentence), { revision: keyset.revision, consequences: [] });
+}
+
+async function catalogueOf(db: Db, id: number) {
+  return { id, catalogue: await loadCatalogue(db, await releaseOfKeyset(db, id)) };
+}
+
+function settingOf(catalogue: Catalogue, keysetId: number): Setting {
+  const keyset = catalogue.keysets.find((one) => one.id === keysetId)!;
+  return {
+    stack: stackOf(keyset, catalogue.keysets),
+    commands: new Map(catalogue.commands.map((command) => [command.id, command])),
+    tree: contextTree(catalogue.contexts),
+    platforms: catalogue.release.platforms,
+  };
+}

@@ -1,0 +1,106 @@
+import type { Catalogue, CommandWords } from '@crib/core/contract';
+import { contextTree, contextsNamed } from '@crib/core/catalogue';
+import type { ListPlan } from '@crib/core/list';
+import { rows, type Db } from './db.ts';
+import { contextsOf, insertContext } from './apps.ts';
+import { defaultOf } from './catalogue.ts';
+
+/** Who took a list in, and from where: the provenance of its rows. */
+export interface TakenBy {
+  readonly source: string;
+  readonly who: string;
+  readonly on: string;
+}
+
+/** Writes what a plan brings; the caller holds the transaction and the lock on the release. */
+export async function takeIn(db: Db, catalogue: Catalogue, plan: ListPlan, drop: readonly number[], by: TakenBy): Promise<void> {
+  const contextId = await makeContexts(db, catalogue, plan.newContexts);
+  const { release } = catalogue;
+  const states = plan.newCommands.map(({ name, words, home }) => ({ name, home: contextId(home), ...stateOf(words) }));
+  await insertCommands(db, release.appId, release.id, states);
+  await updateCommands(db, release.id, plan.changedCommands.map(({ id, words }) => ({ id, ...stateOf(words) })));
+  const gone = new Set(plan.goneBindings.map((binding) => binding.id));
+  await db.query('DELETE FROM binding WHERE release_id = $1 AND id = ANY($2)', [release.id, drop.filter((id) => gone.has(id))]);
+  await insertBindings(db, catalogue, plan, contextId, by);
+  await db.query('UPDATE keyset SET revision = revision + 1 WHERE id = $1', [defaultOf(catalogue).id]);
+}
+
+async function makeContexts(db: Db, catalogue: Catalogue, names: readonly string[]): Promise<(context: number | string) => number> {
+  const made = new Map<string, number>();
+  for (const name of names) {
+    const path = name.split(/\s*[›>]\s*/).filter(Boolean);
+    let tree = contextTree(await contextsOf(db, catalogue.release.id));
+    let parent = tree.root.id;
+    for (let depth = 1; depth <= path.length; depth++) {
+      const known = contextsNamed(tree, path.slice(0, depth).join(' › '))[0];
+      const fresh = known ?? (await insertContext(db, catalogue.release, { name: path[depth - 1]!, parent, takesText: false }));
+      parent = fresh.id;
+      if (!known) tree = contextTree(await contextsOf(db, catalogue.release.id));
+    }
+    made.set(name, parent);
+  }
+  return (context) => (typeof context === 'number' ? context : made.get(context)!);
+}
+
+function stateOf(words: CommandWords) {
+  const { otherNames, onePress, then, ...same } = words;
+  return { ...same, other_names: otherNames, one_press: onePress, follows: then };
+}
+
+const STATE = `label text, menu text, category text, description text, other_names text[], fixed boolean, hidden boolean,
+  destructive boolean, parameterised boolean, scripted boolean, one_press text, needs text, follows text`;
+const FIELDS = STATE.replace(/ (text\[\]|text|boolean)/g, '');
+
+async function insertCommands(db: Db, appId: number, releaseId: number, states: readonly object[]) {
+  await db.query(
+    `WITH given AS (
+       SELECT * FROM ROWS FROM (jsonb_to_recordset($3) AS (name text, home bigint, ${STATE}))
+         WITH ORDINALITY AS r (name, home, ${FIELDS}, n)),
+     made AS (
+       INSERT INTO command (app_id, name) SELECT $1, name FROM given ORDER BY n
+       ON CONFLICT (app_id, name) DO NOTHING RETURNING id, name),
+     ids AS (
+       SELECT id, name FROM made UNION SELECT c.id, c.name FROM command c JOIN given g ON c.app_id = $1 AND c.name = g.name)
+     INSERT INTO command_state (release_id, app_id, command_id, home_id, ${FIELDS})
+     SELECT $2, $1, ids.id, given.home, ${FIELDS} FROM given JOIN ids USING (name) ORDER BY n`,
+    [appId, releaseId, JSON.stringify(states)],
+  );
+}
+
+async function updateCommands(db: Db, releaseId: number, states: readonly object[]) {
+  const sets = FIELDS.split(',').map((field) => `${field.trim()} = r.${field.trim()}`).join(', ');
+  await db.query(
+    `UPDATE command_state s SET ${sets} FROM jsonb_to_recordset($2) AS r (id bigint, ${STATE})
+     WHERE s.release_id = $1 AND s.command_id = r.id`,
+    [releaseId, JSON.stringify(states)],
+  );
+}
+
+async function insertBindings(db: Db, catalogue: Catalogue, plan: ListPlan, contextId: (context: number | string) => number, by: TakenBy) {
+  const { release } = catalogue;
+  const given = plan.newBindings.map((binding, n) => ({
+    n,
+    command: binding.command,
+    contexts: [...new Set(binding.contexts.map(contextId))],
+    platform: binding.platform,
+    shortcut: binding.shortcut,
+    note: binding.note,
+    memory_aid: binding.memoryAid,
+    source: binding.source || by.source,
+  }));
+  const made = await rows<{ id: number }>(
+    db,
+    `INSERT INTO binding (keyset_id, release_id, command_id, platform, shortcut, note, memory_aid,
+       provenance_kind, provenance_source, provenance_who, provenance_on)
+     SELECT $1, $2, c.id, g.platform, g.shortcut, g.note, g.memory_aid, 'list', g.source, $4, $5
+     FROM jsonb_to_recordset($6) AS g (n integer, command text, platform text, shortcut text, note text, memory_aid text, source text)
+     JOIN command c ON c.app_id = $3 AND c.name = g.command ORDER BY g.n RETURNING id`,
+    [defaultOf(catalogue).id, release.id, release.appId, by.who, by.on, JSON.stringify(given)],
+  );
+  const places = made.flatMap(({ id }, n) => given[n]!.contexts.map((context) => ({ id, context })));
+  await db.query(
+    `INSERT INTO binding_context (binding_id, release_id, context_id)
+     SELECT id, $1, context FROM jsonb_to_recordset($2) AS g (id bigint, context bigint)`,
+    [release.id, JSON.stringify(places)],
+  );
+}

@@ -1,0 +1,142 @@
+import type { EditionFile, PublishedEdition, Recipe, SentSheet, Sheet, SheetSection } from '@crib/core/contract';
+import { refuse } from '@crib/core/error';
+import { first, rows, type Db } from './db.ts';
+
+const SHEET = `id, app_id AS "appId", release_id AS "releaseId", keyset_id AS "keysetId", title, intro, credit, revision`;
+
+export async function insertSheet(db: Db, appId: number, keysetId: number, title: string): Promise<number> {
+  const made = await first<{ id: number }>(
+    db,
+    `INSERT INTO sheet (app_id, release_id, keyset_id, title)
+     SELECT app_id, release_id, id, $3 FROM keyset WHERE id = $2 AND app_id = $1 RETURNING id`,
+    [appId, keysetId, title],
+  );
+  return made?.id ?? refuse('not-found', `This app has no keyset ${keysetId} to make a sheet from.`);
+}
+
+export async function loadSheet(db: Db, id: number): Promise<Sheet & { releaseId: number }> {
+  const sheet = await first<Omit<Sheet, 'sections'> & { releaseId: number }>(db, `SELECT ${SHEET} FROM sheet WHERE id = $1`, [id]);
+  if (!sheet) return refuse('not-found', `There is no sheet ${id}.`);
+  const sections = await rows<SheetSection>(
+    db,
+    `SELECT s.title, coalesce(
+       (SELECT jsonb_agg(jsonb_build_object('command', r.command_id, 'note', r.note) ORDER BY r.position)
+        FROM sheet_row r WHERE r.sheet_id = s.sheet_id AND r.section = s.position), '[]') AS rows
+     FROM sheet_section s WHERE s.sheet_id = $1 ORDER BY s.position`,
+    [id],
+  );
+  return { ...sheet, sections };
+}
+
+/** Writes a sheet anew, if it is still at the revision that was changed. */
+export async function updateSheet(db: Db, id: number, sent: SentSheet): Promise<void> {
+  const current = await loadSheet(db, id);
+  const updated = await db.query(
+    `UPDATE sheet SET title = $3, intro = $4, credit = $5, revision = revision + 1 WHERE id = $1 AND revision = $2`,
+    [id, sent.revision, sent.title, sent.intro, sent.credit],
+  );
+  if (updated.rowCount === 0) refuse('changed-meanwhile', 'Somebody has changed this sheet meanwhile. Open it again; what you wrote is still here to copy.');
+  if (sent.keysetId !== current.keysetId) refuse('keyset-stays', 'A sheet keeps its keyset. Make a new sheet for another one.');
+  await db.query('DELETE FROM sheet_section WHERE sheet_id = $1', [id]);
+  const sections = sent.sections.map(({ title }, position) => ({ title, position }));
+  await db.query(
+    `INSERT INTO sheet_section (sheet_id, position, title) SELECT $1, position, title FROM jsonb_to_recordset($2) AS g (position integer, title text)`,
+    [id, JSON.stringify(sections)],
+  );
+  const lines = sent.sections.flatMap((section, s) => section.rows.map((row, position) => ({ ...row, section: s, position })));
+  await db.query(
+    `INSERT INTO sheet_row (sheet_id, section, position, release_id, command_id, note)
+     SELECT $1, section, position, $3, command, note
+     FROM jsonb_to_recordset($2) AS g (section integer, position integer, command bigint, note text)`,
+    [id, JSON.stringify(lines), current.releaseId],
+  );
+}
+
+export async function insertRecipe(db: Db, appId: number, recipe: Recipe): Promise<number> {
+  const made = await first<{ id: number }>(db, 'INSERT INTO recipe (app_id, name, body) VALUES ($1, $2, $3) RETURNING id', [
+    appId,
+    recipe.name,
+    JSON.stringify(recipe),
+  ]);
+  return made!.id;
+}
+
+export async function recipesOf(db: Db, appId: number): Promise<Recipe[]> {
+  const found = await rows<{ body: Recipe }>(db, 'SELECT body FROM recipe WHERE app_id = $1 ORDER BY id', [appId]);
+  return found.map((row) => row.body);
+}
+
+/** The number that the next edition of a sheet will have; others wait until this one is written. */
+export async function nextEdition(db: Db, sheetId: number): Promise<number> {
+  await db.query('SELECT 1 FROM sheet WHERE id = $1 FOR UPDATE', [sheetId]);
+  const found = await first<{ number: number }>(db, 'SELECT coalesce(max(number), 0) + 1 AS number FROM edition WHERE sheet_id = $1', [sheetId]);
+  return found!.number;
+}
+
+export interface EditionRecord {
+  readonly sheetId: number;
+  readonly number: number;
+  readonly address: string;
+  readonly slug: string;
+  readonly body: string;
+  readonly hash: string;
+  readonly howToLoad: string;
+}
+
+export interface FileRecord extends Omit<EditionFile, 'bytes'> {
+  readonly body: string;
+}
+
+const PUBLISHED = `number, address, '/s/' || slug || '/' || address AS path, hash, published_at AS "publishedAt"`;
+
+export async function insertEdition(db: Db, edition: EditionRecord, files: readonly FileRecord[], editorId: number): Promise<PublishedEdition> {
+  const made = await first<PublishedEdition & { id: number }>(
+    db,
+    `INSERT INTO edition (sheet_id, number, address, slug, body, hash, how_to_load, published_by)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id, ${PUBLISHED}`,
+    [edition.sheetId, edition.number, edition.address, edition.slug, edition.body, edition.hash, edition.howToLoad, editorId],
+  );
+  const { id, ...published } = made!;
+  for (const file of files) {
+    await db.query(
+      `INSERT INTO edition_file (edition_id, name, platform, recipe, body, hash, losses) VALUES ($1, $2, $3, $4, $5, $6, $7)`,
+      [id, file.name, file.platform, file.recipe, file.body, file.hash, file.losses],
+    );
+  }
+  return published;
+}
+
+export function editionsOf(db: Db, sheetId: number): Promise<PublishedEdition[]> {
+  return rows<PublishedEdition>(db, `SELECT ${PUBLISHED} FROM edition WHERE sheet_id = $1 ORDER BY number DESC`, [sheetId]);
+}
+
+export interface StoredEdition {
+  readonly id: number;
+  readonly address: string;
+  readonly slug: string;
+  readonly body: string;
+  readonly hash: string;
+  readonly howToLoad: string;
+}
+
+export async function editionAt(db: Db, address: string): Promise<StoredEdition> {
+  const found = await first<StoredEdition>(
+    db,
+    'SELECT id, address, slug, body, hash, how_to_load AS "howToLoad" FROM edition WHERE address = $1',
+    [address],
+  );
+  return found ?? refuse('not-found', 'There is no sheet at this address. Check it letter by letter, or ask who gave it to you.');
+}
+
+export function filesOf(db: Db, editionId: number): Promise<EditionFile[]> {
+  return rows<EditionFile>(
+    db,
+    'SELECT name, platform, recipe, octet_length(body) AS bytes, hash, losses FROM edition_file WHERE edition_id = $1 ORDER BY name',
+    [editionId],
+  );
+}
+
+export async function fileText(db: Db, editionId: number, name: string): Promise<string> {
+  const found = await first<{ body: string }>(db, 'SELECT body FROM edition_file WHERE edition_id = $1 AND name = $2', [editionId, name]);
+  return found?.body ?? refuse('not-found', 'This edition has no such file.');
+}
