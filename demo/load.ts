@@ -42,7 +42,12 @@ interface SetFile {
   name: string;
   note: string;
   edits: EditFile[];
-  sheet: { title: string; intro: string; credit: string; sections: { title: string; rows: (string | [string, string])[] }[] };
+  sheet: {
+    title: string;
+    intro: string;
+    credit: string;
+    sections: { title: string; rows: (string | [string, string])[] }[];
+  };
 }
 
 const [account] = json<{ email: string; password: string }[]>('accounts.json');
@@ -60,13 +65,22 @@ async function load() {
     const place = { name, takesText, ...(parent && { parent: contexts.get(parent) }) };
     contexts.set(name, (await call<Context>('POST', `/api/releases/${release.id}/contexts`, place)).id);
   }
-  await call('POST', `/api/releases/${release.id}/list?source=${scenario.list}`, file(`fathomry/${scenario.list}`), 'text/csv');
+  await call(
+    'POST',
+    `/api/releases/${release.id}/list?source=${scenario.list}`,
+    file(`fathomry/${scenario.list}`),
+    'text/csv',
+  );
   await call('POST', `/api/releases/${release.id}/seal`);
   await call('POST', `/api/apps/${slug}/recipes`, json('fathomry/recipe.json'));
 
   const set = json<SetFile>('fathomry/school-set.json');
   const { keysets } = await call<AppOverview>('GET', `/api/apps/${slug}`);
-  const keyset = await call<{ id: number }>('POST', `/api/apps/${slug}/keysets`, { name: set.name, note: set.note, baseId: keysets[0]!.id });
+  const keyset = await call<{ id: number }>('POST', `/api/apps/${slug}/keysets`, {
+    name: set.name,
+    note: set.note,
+    baseId: keysets[0]!.id,
+  });
   const catalogue = await call<Catalogue>('GET', `/api/releases/${release.id}`);
   const command = (name: string) => {
     const found = catalogue.commands.find((one) => one.name === name);
@@ -76,17 +90,35 @@ async function load() {
   const place = (name: string) => catalogue.contexts.find((context) => context.name === name)!.id;
   let revision = 1;
   for (const edit of set.edits) {
-    const where: EditPlace = { command: command(edit.command).id, context: place(edit.where), platform: edit.platform ?? null };
+    const where: EditPlace = {
+      command: command(edit.command).id,
+      context: place(edit.where),
+      platform: edit.platform ?? null,
+    };
     revision = await save(keyset.id, revision, where, edit);
   }
 
-  const sheet = await call<{ id: number; revision: number }>('POST', `/api/apps/${slug}/sheets`, { keysetId: keyset.id, title: set.sheet.title });
+  const sheet = await call<{ id: number; revision: number }>('POST', `/api/apps/${slug}/sheets`, {
+    keysetId: keyset.id,
+    title: set.sheet.title,
+  });
   const sections = set.sheet.sections.map(({ title, rows }) => ({
     title,
-    rows: rows.map((row) => (typeof row === 'string' ? { command: command(row).id, note: '' } : { command: command(row[0]).id, note: row[1] })),
+    rows: rows.map((row) =>
+      typeof row === 'string'
+        ? { command: command(row).id, note: '' }
+        : { command: command(row[0]).id, note: row[1] },
+    ),
   }));
   const { title, intro, credit } = set.sheet;
-  await call('PUT', `/api/sheets/${sheet.id}`, { revision: sheet.revision, keysetId: keyset.id, title, intro, credit, sections });
+  await call('PUT', `/api/sheets/${sheet.id}`, {
+    revision: sheet.revision,
+    keysetId: keyset.id,
+    title,
+    intro,
+    credit,
+    sections,
+  });
   await call('POST', `/api/sheets/${sheet.id}/editions`);
 }
 
@@ -95,9 +127,19 @@ async function save(keyset: number, revision: number, where: EditPlace, edit: Ed
   const result = edit.keys ? readShortcuts(edit.keys, { typedLetters: true }) : null;
   if (result && result.kind !== 'read') throw new Error(`The scenario’s keys “${edit.keys}” are not clear.`);
   const shortcuts = result?.shortcuts.map(writeStored) ?? [];
-  const put = { ...where, action: edit.clear ? 'clear' : 'set', shortcuts, reason: edit.reason, memoryAid: edit.memoryAid ?? '' };
+  const put = {
+    ...where,
+    action: edit.clear ? 'clear' : 'set',
+    shortcuts,
+    reason: edit.reason,
+    memoryAid: edit.memoryAid ?? '',
+  };
   const path = `/api/keysets/${keyset}/changes`;
   const asked = await call<{ shown: string[] }>('POST', `${path}/preview`, { revision, put: [put] });
-  const saved = await call<{ keyset: { revision: number } }>('POST', path, { revision, put: [put], shown: asked.shown });
+  const saved = await call<{ keyset: { revision: number } }>('POST', path, {
+    revision,
+    put: [put],
+    shown: asked.shown,
+  });
   return saved.keyset.revision;
 }

@@ -27,7 +27,10 @@ function others() {
 
 await main(async () => {
   const fresh = process.argv.includes('--fresh');
-  if (fresh && others().length) throw new Stop(`Another Crib of this checkout runs (process ${others().join(', ')}). Stop it before --fresh.`);
+  if (fresh && others().length)
+    throw new Stop(
+      `Another Crib of this checkout runs (process ${others().join(', ')}). Stop it before --fresh.`,
+    );
   let stopping = false;
   let stopServer = () => {};
   for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP'])) {
@@ -43,7 +46,10 @@ await main(async () => {
   writeFileSync((others(), mark), '');
   try {
     if (stopping) return;
-    const server = await startServer({ databaseUrl: database.serverUrl, port: await freePort(Number(process.env['PORT'] ?? 4310)) });
+    const server = await startServer({
+      databaseUrl: database.serverUrl,
+      port: await freePort(Number(process.env['PORT'] ?? 4310)),
+    });
     stopServer = server.stop;
     await loadDemo(server.address).catch((error) => {
       server.stop();
@@ -56,7 +62,8 @@ await main(async () => {
   } finally {
     rmSync(mark, { force: true });
     const left = others();
-    if (left.length) console.log(`The database stays up for the Crib with process number ${left.join(', ')}.`);
+    if (left.length)
+      console.log(`The database stays up for the Crib with process number ${left.join(', ')}.`);
     else await database.leave();
   }
 });

@@ -25,7 +25,10 @@ export async function openDatabase({ name, home, throwaway = false, fresh = fals
   };
   try {
     const admin = cluster?.superuser ?? /** @type {string} */ (given);
-    const made = given && !throwaway ? await readyGiven(given, fresh) : await readyOwn(admin, name, cluster, throwaway || fresh);
+    const made =
+      given && !throwaway
+        ? await readyGiven(given, fresh)
+        : await readyOwn(admin, name, cluster, throwaway || fresh);
     await migrate(made.ownerUrl, made.serverUrl);
     return {
       ...made,
@@ -53,7 +56,9 @@ async function readyOwn(admin, name, cluster, anew) {
   if (anew) await sql(admin, [`DROP DATABASE IF EXISTS ${name} WITH (FORCE)`]);
   const [found] = await sql(admin, [`SELECT 1 FROM pg_database WHERE datname = '${name}'`]);
   if (found?.length === 0) {
-    await sql(admin, [`CREATE DATABASE ${name}${cluster ? ' OWNER crib_owner' : ''} ENCODING 'UTF8' TEMPLATE template0`]);
+    await sql(admin, [
+      `CREATE DATABASE ${name}${cluster ? ' OWNER crib_owner' : ''} ENCODING 'UTF8' TEMPLATE template0`,
+    ]);
   }
   return { ownerUrl, serverUrl };
 }
@@ -72,7 +77,8 @@ async function readyGiven(given, fresh) {
 async function serverOf(given) {
   const server = process.env['DATABASE_SERVER_URL'];
   if (server) {
-    if (new URL(server).username === new URL(given).username) throw new Stop('DATABASE_SERVER_URL must name another role than DATABASE_URL.');
+    if (new URL(server).username === new URL(given).username)
+      throw new Stop('DATABASE_SERVER_URL must name another role than DATABASE_URL.');
     return server;
   }
   const made = new URL(given);
@@ -82,7 +88,9 @@ async function serverOf(given) {
     await ensureRole(given, made.username, made.password);
   } catch (error) {
     const why = error instanceof Error ? error.message : String(error);
-    throw new Stop(`The server needs a role of its own (${why}). Make one, and name it in DATABASE_SERVER_URL.`);
+    throw new Stop(
+      `The server needs a role of its own (${why}). Make one, and name it in DATABASE_SERVER_URL.`,
+    );
   }
   return made.href;
 }

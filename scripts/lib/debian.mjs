@@ -7,7 +7,11 @@ const POSTGRES = '/usr/lib/postgresql';
 
 /** Folder of the server's programs, at least release 15 (the schema uses NULLS NOT DISTINCT); or null. */
 export function postgresBin() {
-  const releases = existsSync(POSTGRES) ? readdirSync(POSTGRES).map(Number).filter((n) => n >= 15) : [];
+  const releases = existsSync(POSTGRES)
+    ? readdirSync(POSTGRES)
+        .map(Number)
+        .filter((n) => n >= 15)
+    : [];
   const bins = releases.sort((a, b) => b - a).map((n) => `${POSTGRES}/${n}/bin`);
   return bins.find((bin) => existsSync(`${bin}/initdb`) && existsSync(`${bin}/postgres`)) ?? null;
 }

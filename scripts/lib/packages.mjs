@@ -8,7 +8,9 @@ const stamp = join(root, 'node_modules/.crib-lock');
 
 /** Runs `npm ci` when the lock file is not the one the present node_modules were made from. */
 export async function ensurePackages() {
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   console.log('Installing packages from the npm registry');
   if ((await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])) !== 0) {
@@ -20,11 +22,20 @@ export async function ensurePackages() {
 /** Builds the pages when a source is newer than the last build. */
 export async function ensureBuild() {
   const built = join(root, 'web/dist/index.html');
-  const sources = ['core/src', 'web/src', 'web/index.html', 'web/learner.html', 'web/vite.config.ts', 'package-lock.json'];
+  const sources = [
+    'core/src',
+    'web/src',
+    'web/index.html',
+    'web/learner.html',
+    'web/vite.config.ts',
+    'package-lock.json',
+  ];
   const newest = Math.max(...sources.map((path) => newestChange(join(root, path))));
   if (existsSync(built) && statSync(built).mtimeMs > newest) return;
   console.log('Building the pages');
-  const code = await run('npm', ['run', '--silent', 'build', '-w', '@crib/web'], { stdio: ['ignore', 'ignore', 'inherit'] });
+  const code = await run('npm', ['run', '--silent', 'build', '-w', '@crib/web'], {
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
   if (code !== 0) throw new Stop('The build failed; its message stands above.');
 }
 

@@ -23,7 +23,9 @@ export async function startServer({ databaseUrl, port, env = {} }) {
       ...env,
     },
   });
-  const ended = new Promise((/** @type {(code: number) => void} */ resolve) => child.once('exit', (code) => resolve(code ?? 1)));
+  const ended = new Promise((/** @type {(code: number) => void} */ resolve) =>
+    child.once('exit', (code) => resolve(code ?? 1)),
+  );
   const address = await new Promise((/** @type {(address: string | null) => void} */ resolve) => {
     child.once('message', (/** @type {{ address: string }} */ message) => resolve(message.address));
     void ended.then(() => resolve(null));
@@ -37,7 +39,10 @@ export async function startServer({ databaseUrl, port, env = {} }) {
  * @param {string} address
  */
 export async function loadDemo(address) {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'demo/load.ts', address], { cwd: root, stdio: 'inherit' });
+  const child = spawn(process.execPath, ['--import', 'tsx', 'demo/load.ts', address], {
+    cwd: root,
+    stdio: 'inherit',
+  });
   const code = await new Promise((resolve) => child.once('exit', resolve));
   if (code !== 0) throw new Stop('The demo could not be loaded; the reason stands above.');
 }

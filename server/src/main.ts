@@ -12,11 +12,14 @@ const { DATABASE_URL, PORT, HOST, SESSION_SECRET, CRIB_DEMO_ACCOUNTS, LOG_LEVEL 
 if (!DATABASE_URL) throw new Error('DATABASE_URL says which database to use, as the server’s own role.');
 
 const Accounts = z.array(z.object({ name: z.string(), email: z.email(), password: z.string().min(8) }));
-const demoAccounts = CRIB_DEMO_ACCOUNTS ? Accounts.parse(JSON.parse(readFileSync(CRIB_DEMO_ACCOUNTS, 'utf8'))) : undefined;
+const demoAccounts = CRIB_DEMO_ACCOUNTS
+  ? Accounts.parse(JSON.parse(readFileSync(CRIB_DEMO_ACCOUNTS, 'utf8')))
+  : undefined;
 
 const logger = pino({ level: LOG_LEVEL ?? 'warn' });
 const pool = openPool(DATABASE_URL);
-for (const { name, email, password } of demoAccounts ?? []) await saveEditor(pool, name, email, await hashPassword(password));
+for (const { name, email, password } of demoAccounts ?? [])
+  await saveEditor(pool, name, email, await hashPassword(password));
 
 const pages = new URL('../../web/dist', import.meta.url).pathname;
 const sessionSecret = SESSION_SECRET ?? randomBytes(32).toString('hex');

@@ -44,7 +44,8 @@ export function contextTree(contexts: readonly Context[]): ContextTree {
     for (const child of below) visit(child, chain);
   };
   visit(root, []);
-  if (inOrder.length !== contexts.length) throw new Error('A context lies in a circle, or below one that is not there.');
+  if (inOrder.length !== contexts.length)
+    throw new Error('A context lies in a circle, or below one that is not there.');
 
   const get = (id: number) => {
     const context = byId.get(id);
@@ -59,7 +60,9 @@ export function contextTree(contexts: readonly Context[]): ContextTree {
     chain,
     depth: (id) => chain(id).length - 1,
     path: (id) => {
-      const names = chain(id).slice(0, -1).map((part) => get(part).name);
+      const names = chain(id)
+        .slice(0, -1)
+        .map((part) => get(part).name);
       return names.length ? names.reverse().join(PATH_SIGN) : root.name;
     },
     relation: (id, other) => {
@@ -72,7 +75,10 @@ export function contextTree(contexts: readonly Context[]): ContextTree {
 
 /** The contexts a text names: by full path, or by name alone where that is unique. Case does not count. */
 export function contextsNamed(tree: ContextTree, text: string): Context[] {
-  const wanted = text.split(/\s*[›>]\s*/).map((part) => part.trim().toLowerCase()).filter(Boolean);
+  const wanted = text
+    .split(/\s*[›>]\s*/)
+    .map((part) => part.trim().toLowerCase())
+    .filter(Boolean);
   const last = wanted.at(-1);
   return tree.inOrder.filter((context) => {
     if (context.name.toLowerCase() !== last) return false;

@@ -3,16 +3,39 @@ import { readStored } from '../keys/index.ts';
 
 /** A number the database gave. */
 export const Id = z.int().positive();
-const line = (most: number) => z.string().trim().max(most).regex(/^[^\p{Cc}]*$/u, 'must be one line without control characters');
+const line = (most: number) =>
+  z
+    .string()
+    .trim()
+    .max(most)
+    .regex(/^[^\p{Cc}]*$/u, 'must be one line without control characters');
 const name = (most: number) => line(most).min(1);
-const prose = (most: number) => z.string().trim().max(most).regex(/^[^\0]*$/, 'must not hold NUL');
+const prose = (most: number) =>
+  z
+    .string()
+    .trim()
+    .max(most)
+    .regex(/^[^\0]*$/, 'must not hold NUL');
 
 /** The last part of an address: small letters, digits and hyphens. */
-export const Slug = z.string().max(60).regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'small letters and digits, parted by single hyphens');
-export const PlatformName = z.string().max(30).regex(/^[a-z0-9]+$/, 'small letters and digits');
-const Platforms = z.array(PlatformName).min(1).max(8).refine((list) => new Set(list).size === list.length, 'each platform once');
+export const Slug = z
+  .string()
+  .max(60)
+  .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'small letters and digits, parted by single hyphens');
+export const PlatformName = z
+  .string()
+  .max(30)
+  .regex(/^[a-z0-9]+$/, 'small letters and digits');
+const Platforms = z
+  .array(PlatformName)
+  .min(1)
+  .max(8)
+  .refine((list) => new Set(list).size === list.length, 'each platform once');
 /** A shortcut in Crib's stored form. */
-export const StoredShortcut = z.string().max(200).refine((text) => !('code' in readStored(text)), 'not a shortcut in the stored form');
+export const StoredShortcut = z
+  .string()
+  .max(200)
+  .refine((text) => !('code' in readStored(text)), 'not a shortcut in the stored form');
 
 /** How the app binds a pressed key, and whether its shortcuts may be letters typed in a row. */
 export const KeyPolicy = z.strictObject({

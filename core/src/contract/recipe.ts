@@ -1,8 +1,15 @@
 import { z } from 'zod';
 import { PlatformName } from './entities.ts';
 
-const word = z.string().min(1).max(60).regex(/^[^\s\0]+$/, 'one word');
-const textLine = z.string().max(400).regex(/^[^\r\n\0]*$/, 'one line');
+const word = z
+  .string()
+  .min(1)
+  .max(60)
+  .regex(/^[^\s\0]+$/, 'one word');
+const textLine = z
+  .string()
+  .max(400)
+  .regex(/^[^\r\n\0]*$/, 'one line');
 
 /** How the keys of one platform are named in a preset file. */
 const PlatformWords = z.object({

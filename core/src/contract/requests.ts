@@ -37,7 +37,11 @@ const Answers = {
   drop: z.array(Id).max(100_000).default([]),
 };
 /** A list with the reader's decisions; `text/csv` sends the same without any. */
-export const SentList = z.strictObject({ text: z.string(), source: z.string().trim().max(200).default(''), ...Answers });
+export const SentList = z.strictObject({
+  text: z.string(),
+  source: z.string().trim().max(200).default(''),
+  ...Answers,
+});
 export type SentList = z.infer<typeof SentList>;
 
 export const NewKeyset = z.strictObject({

@@ -57,7 +57,11 @@ export const ListReport = z.object({
   delimiter: z.string(),
   columns: z.array(z.object({ heading: z.string(), meaning: z.string() })),
   rows: z.array(
-    z.object({ line: z.int(), cells: z.array(z.string()), state: z.enum(['new', 'changed', 'same', 'problem']) }),
+    z.object({
+      line: z.int(),
+      cells: z.array(z.string()),
+      state: z.enum(['new', 'changed', 'same', 'problem']),
+    }),
   ),
   problems: z.array(SentProblem),
   moreProblems: z.int(),
@@ -77,7 +81,9 @@ export const ListReport = z.object({
       changes: z.array(z.object({ field: CommandWords.keyof(), old: z.string(), now: z.string() })),
     }),
   ),
-  gone: z.array(z.object({ id: Id, label: z.string(), shortcut: z.string(), platform: z.string().nullable() })),
+  gone: z.array(
+    z.object({ id: Id, label: z.string(), shortcut: z.string(), platform: z.string().nullable() }),
+  ),
   unlisted: z.array(Command.shape.label),
   nothingToDo: z.boolean(),
 });

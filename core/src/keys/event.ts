@@ -15,7 +15,19 @@ export interface PressedKey {
   readonly altGraph: boolean;
 }
 
-const MODIFIER_KEYS = new Set(['Control', 'Shift', 'Alt', 'Meta', 'AltGraph', 'CapsLock', 'NumLock', 'Fn', 'OS', 'Hyper', 'Super']);
+const MODIFIER_KEYS = new Set([
+  'Control',
+  'Shift',
+  'Alt',
+  'Meta',
+  'AltGraph',
+  'CapsLock',
+  'NumLock',
+  'Fn',
+  'OS',
+  'Hyper',
+  'Super',
+]);
 
 /**
  * The stroke that a press makes, by character as most programs bind, or null for a modifier alone and for keys

@@ -44,7 +44,7 @@ function tokensOf(text: string): Token[] {
 export function lex(text: string): Unit[] {
   const tokens = tokensOf(text);
   const units: Unit[] = [];
-  for (let i = 0; i < tokens.length; ) {
+  for (let i = 0; i < tokens.length;) {
     const { unit, used } = padUnit(tokens, i) ?? phraseUnit(tokens, i) ?? singleUnit(tokens[i]!);
     units.push(unit);
     i += used;

@@ -94,7 +94,11 @@ export function presses(shortcut: Shortcut, layout: Layout, platform: Platform):
  * Two shortcuts are the *same press* when theirs are equal.
  */
 export function canonicalPress(shortcut: Shortcut, layout: Layout, platform: Platform): string | null {
-  return presses(shortcut, layout, platform)?.map((ways) => ways[0]).join(' ') ?? null;
+  return (
+    presses(shortcut, layout, platform)
+      ?.map((ways) => ways[0])
+      .join(' ') ?? null
+  );
 }
 
 /** Whether two shortcuts are the same press here; those that cannot be made are the same as nothing. */
@@ -106,7 +110,10 @@ export function samePress(a: Shortcut, b: Shortcut, layout: Layout, platform: Pl
 const strokeOverlap = (a: readonly string[], b: readonly string[]) => a.some((way) => b.includes(way));
 
 /** How two shortcuts stand to each other: they meet, one begins the other, or neither. Not transitive. */
-export function meeting(a: string[][], b: string[][]): 'meet' | 'first begins second' | 'second begins first' | 'apart' {
+export function meeting(
+  a: string[][],
+  b: string[][],
+): 'meet' | 'first begins second' | 'second begins first' | 'apart' {
   const shared = Math.min(a.length, b.length);
   for (let i = 0; i < shared; i++) if (!strokeOverlap(a[i]!, b[i]!)) return 'apart';
   if (a.length === b.length) return 'meet';
@@ -128,5 +135,9 @@ export function storedPresses(stored: string, layout: Layout, platform: Platform
 
 /** The canonical press of a stored text. */
 export function storedPress(stored: string, layout: Layout, platform: Platform): string | null {
-  return storedPresses(stored, layout, platform)?.map((ways) => ways[0]).join(' ') ?? null;
+  return (
+    storedPresses(stored, layout, platform)
+      ?.map((ways) => ways[0])
+      .join(' ') ?? null
+  );
 }

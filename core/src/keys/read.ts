@@ -2,7 +2,14 @@ import { problem, type Problem } from '../error/index.ts';
 import { lex, type Unit } from './lex.ts';
 import { isDeleteWord, parseStrokes, type Item, type StrokeOptions } from './strokes.ts';
 import { conventionOf, type Platform } from './platform.ts';
-import { MOST_STROKES, characterKey, type Key, type Modifier, type Shortcut, type Stroke } from './shortcut.ts';
+import {
+  MOST_STROKES,
+  characterKey,
+  type Key,
+  type Modifier,
+  type Shortcut,
+  type Stroke,
+} from './shortcut.ts';
 
 /** One way to understand a text: the shortcuts it gives (alternatives of each other), in words. */
 export interface Reading {
@@ -34,7 +41,12 @@ const MOST_TEXT = 400;
 export function readShortcuts(text: string, options: ReadOptions = {}): ReadResult {
   if (text.trim() === '') return failed(problem('no-key', 'There is no shortcut in an empty text.'));
   if (text.length > MOST_TEXT) {
-    return failed(problem('text-too-long', `A shortcut is at most ${MOST_TEXT} characters long; this has ${text.length}.`));
+    return failed(
+      problem(
+        'text-too-long',
+        `A shortcut is at most ${MOST_TEXT} characters long; this has ${text.length}.`,
+      ),
+    );
   }
   const units = lex(text);
   const plusMinus = signPair(units);
@@ -42,13 +54,16 @@ export function readShortcuts(text: string, options: ReadOptions = {}): ReadResu
   const onMac = options.platform !== undefined && conventionOf(options.platform) === 'macos';
   if (!onMac || !units.some(isDeleteWord)) return readUnits(units, { ...options, deleteIs: 'Delete' });
 
-  const results = (['Backspace', 'Delete'] as const).map((deleteIs) => readUnits(units, { ...options, deleteIs }));
+  const results = (['Backspace', 'Delete'] as const).map((deleteIs) =>
+    readUnits(units, { ...options, deleteIs }),
+  );
   const read = results.flatMap((result) => (result.kind === 'read' ? [result.shortcuts] : []));
   const [left, forward] = read;
   if (!left || !forward) return results[0]!;
   return {
     kind: 'choice',
-    sentence: 'On macOS “Delete” is the key that deletes to the left; some lists mean the one that deletes forward.',
+    sentence:
+      'On macOS “Delete” is the key that deletes to the left; some lists mean the one that deletes forward.',
     readings: [
       { shortcuts: left, sentence: 'The key that deletes to the left (⌫)' },
       { shortcuts: forward, sentence: 'The key that deletes forward (⌦)' },
@@ -61,9 +76,14 @@ const failed = (found: Problem): ReadResult => ({ kind: 'error', problem: found 
 /** `Ctrl+/-`: the slash may be a key, or stand for “or” between two signs. */
 function signPair(units: readonly Unit[]): ReadResult | null {
   const [sign, slash, joiner] = [units.at(-1), units.at(-2), units.at(-3)];
-  const modifiers = units.slice(0, -3).flatMap((unit) => (unit.meaning?.is === 'modifier' ? [unit.meaning.modifier] : []));
-  const glued = sign?.sign === '-' && slash?.sign === '/' && joiner?.sign === '+' && !sign.spaced && !slash.spaced;
-  const onlyModifiers = units.slice(0, -3).every((unit) => unit.meaning?.is === 'modifier' || unit.sign === '+');
+  const modifiers = units
+    .slice(0, -3)
+    .flatMap((unit) => (unit.meaning?.is === 'modifier' ? [unit.meaning.modifier] : []));
+  const glued =
+    sign?.sign === '-' && slash?.sign === '/' && joiner?.sign === '+' && !sign.spaced && !slash.spaced;
+  const onlyModifiers = units
+    .slice(0, -3)
+    .every((unit) => unit.meaning?.is === 'modifier' || unit.sign === '+');
   if (!glued || !onlyModifiers || modifiers.length === 0) return null;
   const chord = (character: string, held = modifiers): Shortcut => pressed([key(character, held)]);
   return {
@@ -77,8 +97,11 @@ function signPair(units: readonly Unit[]): ReadResult | null {
   };
 }
 
-const key = (character: string, modifiers: readonly Modifier[]): Stroke =>
-  ({ kind: 'key', modifiers, key: characterKey(character) });
+const key = (character: string, modifiers: readonly Modifier[]): Stroke => ({
+  kind: 'key',
+  modifiers,
+  key: characterKey(character),
+});
 const pressed = (strokes: readonly Stroke[]): Shortcut => ({ strokes, manner: 'pressed' });
 
 function readUnits(units: readonly Unit[], options: ReadOptions & StrokeOptions): ReadResult {
@@ -89,7 +112,13 @@ function readUnits(units: readonly Unit[], options: ReadOptions & StrokeOptions)
     const result = readGroup(group);
     // A choice inside several alternatives would need choices of choices: the reader is asked to part them.
     if (result.kind === 'choice' && group.length < items.length) {
-      return failed(problem('unclear-alternative', `${result.sentence} Write each alternative in a row of its own.`, placeOf(group)));
+      return failed(
+        problem(
+          'unclear-alternative',
+          `${result.sentence} Write each alternative in a row of its own.`,
+          placeOf(group),
+        ),
+      );
     }
     if (result.kind !== 'read') return result;
     shortcuts.push(...result.shortcuts);
@@ -120,12 +149,17 @@ function readGroup(items: readonly Item[]): ReadResult {
   }
   const parts = split(items, (item) => item.link === 'comma');
   if (parts.length === 1) {
-    const names = items.length > 1 && items.every((item) => item.link !== 'then' && single(item) && named(item.stroke));
-    return names ? choice(items, 'Keys side by side may follow one another, or be alternatives.') : asSequence;
+    const names =
+      items.length > 1 && items.every((item) => item.link !== 'then' && single(item) && named(item.stroke));
+    return names
+      ? choice(items, 'Keys side by side may follow one another, or be alternatives.')
+      : asSequence;
   }
   if (first!.bare) return asSequence;
   if (parts.every((part) => part.length === 1)) {
-    const alike = new Set(items.map((item) => (item.stroke.kind === 'key' ? String(item.stroke.modifiers) : 'pointer')));
+    const alike = new Set(
+      items.map((item) => (item.stroke.kind === 'key' ? String(item.stroke.modifiers) : 'pointer')),
+    );
     if (alike.size === 1 && !items.some((item) => named(item.stroke))) {
       return choice(items, 'The comma may part alternatives, or strokes that follow one another.');
     }
@@ -137,15 +171,21 @@ function slashes(items: readonly Item[]): ReadResult {
   const parts = split(items, (item) => item.link === 'slash');
   const [first, ...rest] = parts.map((part) => part[0]!.stroke);
   const held = first?.kind === 'key' ? first.modifiers : [];
-  const shared = held.length > 0 && rest.every((stroke) => stroke.kind === 'key' && stroke.modifiers.length === 0);
+  const shared =
+    held.length > 0 && rest.every((stroke) => stroke.kind === 'key' && stroke.modifiers.length === 0);
   if (!shared || parts.some((part) => part.length > 1)) return alternatives(parts);
-  const withAll = rest.map((stroke) => pressed([{ ...(stroke as Stroke & { key: Key }), kind: 'key', modifiers: held }]));
+  const withAll = rest.map((stroke) =>
+    pressed([{ ...(stroke as Stroke & { key: Key }), kind: 'key', modifiers: held }]),
+  );
   return {
     kind: 'choice',
     sentence: 'The modifiers may belong to the first key alone, or to all of them.',
     readings: [
       { shortcuts: [pressed([first!]), ...withAll], sentence: 'The modifiers with each key' },
-      { shortcuts: [first!, ...rest].map((stroke) => pressed([stroke])), sentence: 'The modifiers with the first key only' },
+      {
+        shortcuts: [first!, ...rest].map((stroke) => pressed([stroke])),
+        sentence: 'The modifiers with the first key only',
+      },
     ],
   };
 }
@@ -162,7 +202,10 @@ function looseSequence(items: readonly Item[], stroke: Stroke & { kind: 'key' })
     sentence: 'The modifier may be held with the first key, or tapped alone before the keys.',
     readings: [
       { shortcuts: [pressed([stroke, ...tail])], sentence: 'Held with the first key; the others follow' },
-      { shortcuts: [pressed([...taps, { ...stroke, modifiers: [] }, ...tail])], sentence: 'Tapped alone; the keys follow' },
+      {
+        shortcuts: [pressed([...taps, { ...stroke, modifiers: [] }, ...tail])],
+        sentence: 'Tapped alone; the keys follow',
+      },
     ],
   };
 }
@@ -199,7 +242,13 @@ function sequence(items: readonly Item[]): ReadResult {
     return failed(problem('bare-modifier', sentence, placeOf(items)));
   }
   if (items.length > MOST_STROKES) {
-    return failed(problem('too-many-strokes', `A shortcut has at most ${MOST_STROKES} strokes; this has ${items.length}.`, placeOf(items)));
+    return failed(
+      problem(
+        'too-many-strokes',
+        `A shortcut has at most ${MOST_STROKES} strokes; this has ${items.length}.`,
+        placeOf(items),
+      ),
+    );
   }
   const manner = items.find((item) => item.manner !== 'pressed')?.manner ?? 'pressed';
   return { kind: 'read', shortcuts: [{ strokes: items.map((item) => item.stroke), manner }] };

@@ -59,14 +59,25 @@ export function parseStrokes(units: readonly Unit[], options: StrokeOptions): It
     const place = { from: units[start]!.from, to: units[at - 1]!.to };
     read.strokes.forEach((stroke, index) => {
       const before = index > 0 ? 'then' : link;
-      items.push({ stroke, manner, loose: read.loose, bare: read.bare, ...place, ...(before && { link: before }) });
+      items.push({
+        stroke,
+        manner,
+        loose: read.loose,
+        bare: read.bare,
+        ...place,
+        ...(before && { link: before }),
+      });
     });
     if (at >= units.length) break;
     const found = linkAt(units, at);
     link = found.link;
     at += found.used;
     if (at >= units.length) {
-      return problem('no-key', `“${units[at - 1]!.text}” at ${units[at - 1]!.from + 1} has nothing after it.`, units[at - 1]);
+      return problem(
+        'no-key',
+        `“${units[at - 1]!.text}” at ${units[at - 1]!.from + 1} has nothing after it.`,
+        units[at - 1],
+      );
     }
   }
   return items;
@@ -94,7 +105,12 @@ interface Chord {
 
 const isJoiner = (unit: Unit | undefined): boolean => unit?.sign === '+' || unit?.sign === '-';
 
-function parseChord(units: readonly Unit[], from: number, options: StrokeOptions, tap: boolean): Chord | Problem {
+function parseChord(
+  units: readonly Unit[],
+  from: number,
+  options: StrokeOptions,
+  tap: boolean,
+): Chord | Problem {
   const modifiers: Modifier[] = [];
   let at = from;
   let joined = false;
@@ -126,26 +142,42 @@ function parseChord(units: readonly Unit[], from: number, options: StrokeOptions
 }
 
 function bareModifier(
-  units: readonly Unit[], from: number, at: number, modifiers: Modifier[], joined: boolean, tap: boolean,
+  units: readonly Unit[],
+  from: number,
+  at: number,
+  modifiers: Modifier[],
+  joined: boolean,
+  tap: boolean,
 ): Chord | Problem {
   const last = units[Math.min(at, units.length) - 1];
   if (joined) {
     const text = units[from]!.text;
-    return problem('no-key', `“${last?.text}” at ${(last?.from ?? 0) + 1} has no key after it.`, last, [`${text}++`]);
+    return problem('no-key', `“${last?.text}” at ${(last?.from ?? 0) + 1} has no key after it.`, last, [
+      `${text}++`,
+    ]);
   }
   if (modifiers.length !== 1) {
     const unit = units[at] ?? last;
-    return problem('no-key', `No key at ${(unit?.from ?? 0) + 1}: a shortcut needs a key or a pointer action.`, unit);
+    return problem(
+      'no-key',
+      `No key at ${(unit?.from ?? 0) + 1}: a shortcut needs a key or a pointer action.`,
+      unit,
+    );
   }
   return { strokes: [{ kind: 'tap', modifier: modifiers[0]! }], next: at, loose: false, bare: !tap };
 }
 
 /** The rest of a chord after its first key: a pointer action with the key held, or modifiers written behind it. */
 function finishChord(
-  units: readonly Unit[], from: number, modifiers: Modifier[], found: Key | Stroke, loose: boolean,
+  units: readonly Unit[],
+  from: number,
+  modifiers: Modifier[],
+  found: Key | Stroke,
+  loose: boolean,
 ): Chord | Problem {
   let at = from;
-  let stroke: Stroke = 'by' in found ? { kind: 'key', modifiers, key: found } : { ...found, modifiers } as Stroke;
+  let stroke: Stroke =
+    'by' in found ? { kind: 'key', modifiers, key: found } : ({ ...found, modifiers } as Stroke);
   while (isJoiner(units[at]) && !units[at]!.spaced && units[at + 1]) {
     const next = units[at + 1]!;
     if (next.meaning?.is === 'pointer' && stroke.kind === 'key') {
@@ -157,7 +189,11 @@ function finishChord(
       modifiers.push(next.meaning.modifier);
     } else {
       const [first, second] = [units[at - 1]!.text, next.text];
-      return problem('two-keys', `${first} and ${second} at ${next.from + 1} are both keys: one stroke has one.`, next);
+      return problem(
+        'two-keys',
+        `${first} and ${second} at ${next.from + 1} are both keys: one stroke has one.`,
+        next,
+      );
     }
     at += 2;
   }
@@ -179,7 +215,9 @@ function keyAt(units: readonly Unit[], at: number, options: StrokeOptions): Foun
   }
   if (meaning?.is === 'position') return positionAt(units, at);
   if (meaning === undefined && options.typedLetters && /^[A-Za-z]{2,5}$/.test(unit.text)) {
-    return { letters: [...unit.text].map((letter) => ({ kind: 'key', modifiers: [], key: characterKey(letter) })) };
+    return {
+      letters: [...unit.text].map((letter) => ({ kind: 'key', modifiers: [], key: characterKey(letter) })),
+    };
   }
   return unknownWord(unit);
 }
@@ -200,15 +238,23 @@ function positionAt(units: readonly Unit[], at: number): Found {
   const spot = key ? spotsOf(US, key.character)[0] : undefined;
   const found = code ?? spot?.code;
   if (found) return { found: { by: 'position', code: found }, used: 2 };
-  return problem('no-key', `“key” at ${units[at]!.from + 1} is not followed by a key of the US layout.`, units[at]);
+  return problem(
+    'no-key',
+    `“key” at ${units[at]!.from + 1} is not followed by a key of the US layout.`,
+    units[at],
+  );
 }
 
 function unknownWord(unit: Unit): Problem {
   const text = unit.text.length > 40 ? `${unit.text.slice(0, 40)}…` : unit.text;
-  const close = nearest(unit.text, LEXICON_WORDS).map((word) => word.replace(/\b\w/g, (c) => c.toUpperCase()));
+  const close = nearest(unit.text, LEXICON_WORDS).map((word) =>
+    word.replace(/\b\w/g, (c) => c.toUpperCase()),
+  );
   const letters = /^[A-Z]{2,5}$/.test(unit.text) ? [[...unit.text].join(' then ')] : [];
-  return problem('unknown-key', `There is no key called “${text}”, at ${unit.from + 1}.`, { from: unit.from, to: unit.to }, [
-    ...close,
-    ...letters,
-  ]);
+  return problem(
+    'unknown-key',
+    `There is no key called “${text}”, at ${unit.from + 1}.`,
+    { from: unit.from, to: unit.to },
+    [...close, ...letters],
+  );
 }

@@ -2,7 +2,14 @@ import { KEYPAD } from './codes.ts';
 import { namedKey } from './named.ts';
 import { conventionOf, type KnownPlatform, type Platform } from './platform.ts';
 import { parseStored } from './stored.ts';
-import { inOrder, type Key, type Modifier, type PointerAction, type Shortcut, type Stroke } from './shortcut.ts';
+import {
+  inOrder,
+  type Key,
+  type Modifier,
+  type PointerAction,
+  type Shortcut,
+  type Stroke,
+} from './shortcut.ts';
 import { US } from './layout.ts';
 
 export type Style = 'words' | 'symbols';

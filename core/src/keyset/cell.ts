@@ -38,7 +38,8 @@ function chipsOf(command: Command, effective: Effective): Chip[] {
 export function cellOf(command: Command, column: Effective, base?: Effective): Cell {
   const chips = chipsOf(command, column);
   if (base && !command.fixed && chips.length > 0) {
-    const alike = (list: readonly Chip[]) => list.map((chip) => `${chip.shortcut} ${[...chip.contexts].sort().join()}`).join(' | ');
+    const alike = (list: readonly Chip[]) =>
+      list.map((chip) => `${chip.shortcut} ${[...chip.contexts].sort().join()}`).join(' | ');
     if (alike(chips) === alike(chipsOf(command, base))) return { chips, word: 'as base' };
   }
   if (chips.length > 0) return { chips, word: '' };

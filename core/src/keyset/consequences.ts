@@ -58,7 +58,8 @@ interface Fact {
  */
 export function consequences(setting: Setting, wanted: Change): Outcome {
   const top = setting.stack.layers.at(-1);
-  if (!top) return refused(problem('shipped', 'A shipped keyset is not edited; make a custom one on top of it.'));
+  if (!top)
+    return refused(problem('shipped', 'A shipped keyset is not edited; make a custom one on top of it.'));
   const change: Change = { ...wanted, put: wanted.put.map((edit) => joined(top.edits, edit)) };
   const unfit = change.put.flatMap((edit) => unfitEdit(edit, setting));
   if (unfit.length) return refused(...unfit);
@@ -68,11 +69,21 @@ export function consequences(setting: Setting, wanted: Change): Outcome {
   const refusals = facts.filter((fact) => fact.kind === 'fixed' || fact.kind === 'both');
   if (refusals.length) {
     const told = new Map(refusals.map((fact) => [sentenceOf(setting, fact, after, setting.platforms), fact]));
-    return refused(...[...told].map(([sentence, fact]) => problem(fact.kind === 'fixed' ? 'fixed' : 'same-place', sentence)));
+    return refused(
+      ...[...told].map(([sentence, fact]) =>
+        problem(fact.kind === 'fixed' ? 'fixed' : 'same-place', sentence),
+      ),
+    );
   }
-  const losses = facts.flatMap(({ kind, held, platform, gain }) => (kind === 'taken from' && held ? [{ held, platform, gain }] : []));
+  const losses = facts.flatMap(({ kind, held, platform, gain }) =>
+    kind === 'taken from' && held ? [{ held, platform, gain }] : [],
+  );
   const follow = takenFrom(losses, setting, after, top);
-  return { refusals: [], consequences: together(setting, facts, after), change: { put: [...change.put, ...follow], remove: change.remove } };
+  return {
+    refusals: [],
+    consequences: together(setting, facts, after),
+    change: { put: [...change.put, ...follow], remove: change.remove },
+  };
 }
 
 /** What the shortcuts gained on a platform meet there. */
@@ -83,7 +94,8 @@ function factsOn(platform: Platform, setting: Setting, change: Change, after: St
   const index = pressIndex(then, layout, platform);
   const gained = gains(change, before, then);
   return gained.flatMap((gain): Fact[] => {
-    if (!storedPresses(gain.shortcut, layout, platform)) return [{ kind: 'cannot be pressed', gain, platform }];
+    if (!storedPresses(gain.shortcut, layout, platform))
+      return [{ kind: 'cannot be pressed', gain, platform }];
     return index.near(gain.shortcut).flatMap(({ held, how }): Fact[] => {
       const kind = held.command === gain.command ? null : factKind(setting, gain, held, how, gained);
       return kind ? [{ kind, gain, held, platform }] : [];
@@ -91,7 +103,13 @@ function factsOn(platform: Platform, setting: Setting, change: Change, after: St
   });
 }
 
-function factKind(setting: Setting, gain: Gain, held: Held, how: 'meet' | 'begins' | 'begun', gained: readonly Gain[]): Fact['kind'] | null {
+function factKind(
+  setting: Setting,
+  gain: Gain,
+  held: Held,
+  how: 'meet' | 'begins' | 'begun',
+  gained: readonly Gain[],
+): Fact['kind'] | null {
   const relation = setting.tree.relation(gain.context, held.context);
   if (relation === 'apart') return null;
   if (how !== 'meet') return 'waits';
@@ -99,7 +117,8 @@ function factKind(setting: Setting, gain: Gain, held: Held, how: 'meet' | 'begin
   if (setting.commands.get(held.command)?.fixed) return 'fixed';
   if (relation === 'wider') return 'hides';
   const alsoGains = gained.some(
-    (other) => other.command === held.command && other.context === held.context && other.shortcut === held.shortcut,
+    (other) =>
+      other.command === held.command && other.context === held.context && other.shortcut === held.shortcut,
   );
   return alsoGains ? 'both' : 'taken from';
 }
@@ -109,21 +128,46 @@ function together(setting: Setting, facts: readonly Fact[], after: Stack): Conse
   const groups = new Map<string, Fact[]>();
   for (const fact of facts) {
     const { kind, gain, held } = fact;
-    const key = [kind, gain.command, gain.context, gain.shortcut, held?.command, held?.context, held?.shortcut].join(' ');
+    const key = [
+      kind,
+      gain.command,
+      gain.context,
+      gain.shortcut,
+      held?.command,
+      held?.context,
+      held?.shortcut,
+    ].join(' ');
     groups.set(key, [...(groups.get(key) ?? []), fact]);
   }
   return [...groups.values()].map((group) => {
     const [fact] = group as [Fact, ...Fact[]];
     const platforms = group.map((one) => one.platform);
     const { command, shortcut } = fact.gain;
-    const other = fact.held && { command: fact.held.command, context: fact.held.context, shortcut: fact.held.shortcut };
+    const other = fact.held && {
+      command: fact.held.command,
+      context: fact.held.context,
+      shortcut: fact.held.shortcut,
+    };
     const sentence = sentenceOf(setting, fact, after, platforms);
-    return { kind: fact.kind as ConsequenceKind, command, shortcut, ...(other && { other }), platforms, sentence };
+    return {
+      kind: fact.kind as ConsequenceKind,
+      command,
+      shortcut,
+      ...(other && { other }),
+      platforms,
+      sentence,
+    };
   });
 }
 
-function sentenceOf(setting: Setting, { kind, gain, held, platform }: Fact, after: Stack, platforms: readonly Platform[]): string {
-  const where = platforms.length < setting.platforms.length ? ` on ${platforms.map(platformName).join(' and ')}` : '';
+function sentenceOf(
+  setting: Setting,
+  { kind, gain, held, platform }: Fact,
+  after: Stack,
+  platforms: readonly Platform[],
+): string {
+  const where =
+    platforms.length < setting.platforms.length ? ` on ${platforms.map(platformName).join(' and ')}` : '';
   const press = showStored(gain.shortcut, platform);
   if (!held) return `${press} cannot be pressed on the ${(setting.layout ?? US).name} layout${where}.`;
   const [owner, theirs] = [labelOf(setting, held.command), showStored(held.shortcut, platform)];
@@ -139,7 +183,12 @@ function sentenceOf(setting: Setting, { kind, gain, held, platform }: Fact, afte
       return `In ${place} ${theirs} stays with ${owner}${where}.`;
     case 'taken from': {
       const rest = effective(after, platform).at(held.command, held.context).length - 1;
-      const left = rest === 0 ? 'is left without' : rest === 1 ? 'keeps its other shortcut' : `keeps its ${rest} other shortcuts`;
+      const left =
+        rest === 0
+          ? 'is left without'
+          : rest === 1
+            ? 'keeps its other shortcut'
+            : `keeps its ${rest} other shortcuts`;
       return `${press} is taken by ${owner}${where}. Take it, and ${owner} ${left}.`;
     }
     default:
@@ -182,7 +231,9 @@ function layerChanged(stack: Stack, top: CustomKeyset, change: Change): Stack {
 
 /** The shortcuts that the change itself gives to commands. */
 function gains(change: Change, before: Effective, then: Effective): Gain[] {
-  const places = new Map([...change.put, ...change.remove].map((place) => [`${place.command} ${place.context}`, place]));
+  const places = new Map(
+    [...change.put, ...change.remove].map((place) => [`${place.command} ${place.context}`, place]),
+  );
   return [...places.values()].flatMap(({ command, context }) => {
     const had = new Set(before.at(command, context).map((held) => held.shortcut));
     const gained = then.at(command, context).filter((held) => !had.has(held.shortcut));
@@ -197,12 +248,7 @@ interface Loss {
 }
 
 /** The edits that take lost presses from their owners: one for all platforms where that says the same. */
-function takenFrom(
-  losses: readonly Loss[],
-  setting: Setting,
-  after: Stack,
-  top: CustomKeyset,
-): Edit[] {
+function takenFrom(losses: readonly Loss[], setting: Setting, after: Stack, top: CustomKeyset): Edit[] {
   const places = new Map<string, Loss[]>();
   for (const loss of losses) {
     const key = `${loss.held.command} ${loss.held.context}`;
@@ -210,7 +256,11 @@ function takenFrom(
   }
   return [...places.values()].flatMap((group) => {
     const { command, context } = group[0]!.held;
-    const edit = (platform: Platform | null, shortcuts: readonly string[], { gain, platform: shown }: Loss): Edit => ({
+    const edit = (
+      platform: Platform | null,
+      shortcuts: readonly string[],
+      { gain, platform: shown }: Loss,
+    ): Edit => ({
       command,
       context,
       platform,
@@ -222,7 +272,11 @@ function takenFrom(
     const left = new Map<Platform, { shortcuts: string[]; loss: Loss }>();
     for (const loss of group) {
       const { held, platform } = loss;
-      const now = left.get(platform)?.shortcuts ?? effective(after, platform).at(command, context).map((one) => one.shortcut);
+      const now =
+        left.get(platform)?.shortcuts ??
+        effective(after, platform)
+          .at(command, context)
+          .map((one) => one.shortcut);
       left.set(platform, { shortcuts: now.filter((shortcut) => shortcut !== held.shortcut), loss });
     }
     const rests = [...left.values()];
@@ -241,7 +295,15 @@ function takenFrom(
 export function shownKeys(list: readonly Consequence[]): string[] {
   return list
     .map(({ kind, command, shortcut, other, platforms }) =>
-      [kind, command, shortcut, other?.command, other?.context, other?.shortcut, [...platforms].sort().join('+')].join(' '),
+      [
+        kind,
+        command,
+        shortcut,
+        other?.command,
+        other?.context,
+        other?.shortcut,
+        [...platforms].sort().join('+'),
+      ].join(' '),
     )
     .sort();
 }

@@ -68,12 +68,25 @@ const HEADINGS: Record<(typeof MEANINGS)[number], readonly string[]> = {
 };
 
 const PLATFORM_HEADINGS: Record<string, readonly string[]> = {
-  windows: ['windows', 'pc', 'win', 'windows key', 'pc key', 'windows shortcut', 'windows keys', 'windows shortcuts'],
+  windows: [
+    'windows',
+    'pc',
+    'win',
+    'windows key',
+    'pc key',
+    'windows shortcut',
+    'windows keys',
+    'windows shortcuts',
+  ],
   macos: ['macos', 'mac', 'mac os', 'mac key', 'mac keys', 'mac shortcut', 'macos shortcut', 'macos keys'],
   linux: ['linux', 'linux key', 'linux keys', 'linux shortcut'],
 };
 
-const simplify = (heading: string) => heading.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ').trim();
+const simplify = (heading: string) =>
+  heading
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim();
 
 /** What a heading says of its column, or “left out” for one nobody knows. */
 export function headingMeaning(heading: string, platforms: readonly Platform[]): ColumnMeaning {
@@ -104,7 +117,11 @@ export function columnMeanings(
 }
 
 /** A column headed “Command” without one for labels holds what people call the command. */
-function onlyCommand(meanings: ColumnMeaning[], header: readonly string[], chosen: Readonly<Record<string, ColumnMeaning>>) {
+function onlyCommand(
+  meanings: ColumnMeaning[],
+  header: readonly string[],
+  chosen: Readonly<Record<string, ColumnMeaning>>,
+) {
   const at = meanings.indexOf('command');
   if (at < 0 || meanings.includes('label') || chosen[at] || simplify(header[at]!) !== 'command') return;
   meanings[at] = 'label';
@@ -113,5 +130,10 @@ function onlyCommand(meanings: ColumnMeaning[], header: readonly string[], chose
 function missing(meaning: 'label' | 'shortcut', header: readonly string[]): Problem {
   const what = meaning === 'label' ? 'the commands' : 'the shortcuts';
   const close = nearest(meaning, header);
-  return problem('missing-column', `No column holds ${what}. Say which one does, or head it “${SPOKEN[meaning]}”.`, { line: 1 }, close);
+  return problem(
+    'missing-column',
+    `No column holds ${what}. Say which one does, or head it “${SPOKEN[meaning]}”.`,
+    { line: 1 },
+    close,
+  );
 }

@@ -33,7 +33,11 @@ export interface ListReading {
 }
 
 /** Reads a list's text against a catalogue. A text that is no table at all is a problem. */
-export function readList(text: string, catalogue: Catalogue, answers: ListAnswers = {}): ListReading | Problem {
+export function readList(
+  text: string,
+  catalogue: Catalogue,
+  answers: ListAnswers = {},
+): ListReading | Problem {
   const read = readTable(text);
   if ('code' in read) return read;
   const table = answered(read, answers);
@@ -41,7 +45,12 @@ export function readList(text: string, catalogue: Catalogue, answers: ListAnswer
   const { meanings, problems } = columnMeanings(table.header, platforms, answers.columns);
   const tree = contextTree(catalogue.contexts);
   if (problems.length) return { table, meanings, plan: { ...planList([], catalogue, tree, []), problems } };
-  const setting = { platforms, policy: catalogue.app.keyPolicy, tree, newContexts: answers.newContexts ?? [] };
+  const setting = {
+    platforms,
+    policy: catalogue.app.keyPolicy,
+    tree,
+    newContexts: answers.newContexts ?? [],
+  };
   const { rows, problems: unread } = readRows(table, meanings, setting);
   const plan = planList(rows, catalogue, tree, platformsSpokenOf(meanings, platforms));
   const all = [...unread, ...plan.problems].sort((a, b) => (a.place?.line ?? 0) - (b.place?.line ?? 0));
@@ -54,13 +63,21 @@ function answered(table: Table, { cells = {}, leaveOut = [] }: ListAnswers): Tab
   if (out.size === 0 && Object.keys(cells).length === 0) return table;
   const rows = table.rows
     .filter((row) => !out.has(row.line))
-    .map((row) => ({ ...row, cells: table.header.map((_, i) => cells[cellKey(row.line, i)] ?? row.cells[i] ?? '') }));
+    .map((row) => ({
+      ...row,
+      cells: table.header.map((_, i) => cells[cellKey(row.line, i)] ?? row.cells[i] ?? ''),
+    }));
   return { ...table, rows };
 }
 
 /** The platforms whose shortcuts a list would name if they were there. */
-function platformsSpokenOf(meanings: readonly ColumnMeaning[], platforms: readonly Platform[]): (Platform | null)[] {
-  const own = meanings.flatMap((meaning) => (meaning.startsWith('shortcut ') ? [meaning.slice('shortcut '.length)] : []));
+function platformsSpokenOf(
+  meanings: readonly ColumnMeaning[],
+  platforms: readonly Platform[],
+): (Platform | null)[] {
+  const own = meanings.flatMap((meaning) =>
+    meaning.startsWith('shortcut ') ? [meaning.slice('shortcut '.length)] : [],
+  );
   return meanings.includes('shortcut') ? [null, ...platforms] : own;
 }
 

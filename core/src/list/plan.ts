@@ -1,6 +1,12 @@
 import { problem, type Problem } from '../error/index.ts';
 import type { Platform } from '../keys/index.ts';
-import { PLAIN_WORDS, type Binding, type Catalogue, type Command, type CommandWords } from '../contract/index.ts';
+import {
+  PLAIN_WORDS,
+  type Binding,
+  type Catalogue,
+  type Command,
+  type CommandWords,
+} from '../contract/index.ts';
 import type { ContextTree } from '../catalogue/index.ts';
 import type { ListRow } from './rows.ts';
 
@@ -15,7 +21,11 @@ export interface NewCommand {
 export interface ChangedCommand {
   readonly id: number;
   readonly words: CommandWords;
-  readonly changes: readonly { readonly field: keyof CommandWords; readonly old: string; readonly now: string }[];
+  readonly changes: readonly {
+    readonly field: keyof CommandWords;
+    readonly old: string;
+    readonly now: string;
+  }[];
 }
 
 /** A shortcut that the list has and the catalogue lacks; the command by its name, since it may be new too. */
@@ -49,7 +59,12 @@ export interface ListPlan {
 
 /** Whether taking the list in would change nothing. */
 export function changesNothing(plan: ListPlan): boolean {
-  return !plan.newContexts.length && !plan.newCommands.length && !plan.changedCommands.length && !plan.newBindings.length;
+  return (
+    !plan.newContexts.length &&
+    !plan.newCommands.length &&
+    !plan.changedCommands.length &&
+    !plan.newBindings.length
+  );
 }
 
 interface Target {
@@ -60,7 +75,12 @@ interface Target {
 }
 
 /** Compares the rows of a list with the catalogue's default shipped keyset. */
-export function planList(rows: readonly ListRow[], catalogue: Catalogue, tree: ContextTree, platforms: readonly (Platform | null)[]): ListPlan {
+export function planList(
+  rows: readonly ListRow[],
+  catalogue: Catalogue,
+  tree: ContextTree,
+  platforms: readonly (Platform | null)[],
+): ListPlan {
   const problems: Problem[] = [];
   const targets = targetsOf(rows, catalogue, problems);
   const shipped = catalogue.keysets.find((keyset) => keyset.kind === 'shipped' && keyset.isDefault);
@@ -82,7 +102,9 @@ export function planList(rows: readonly ListRow[], catalogue: Catalogue, tree: C
     const changes = known ? changesOf(known, target.words) : [];
     if (!known) newCommands.push({ name: target.name, words: target.words, home });
     else if (changes.length) changedCommands.push({ id: known.id, words: target.words, changes });
-    const present = new Map((known ? (bindings.get(known.id) ?? []) : []).map((binding) => [bindingKey(binding), binding]));
+    const present = new Map(
+      (known ? (bindings.get(known.id) ?? []) : []).map((binding) => [bindingKey(binding), binding]),
+    );
     const listed = new Set<string>();
     for (const row of target.rows) {
       row.contexts.forEach((context) => typeof context === 'string' && newContexts.add(context));
@@ -95,7 +117,9 @@ export function planList(rows: readonly ListRow[], catalogue: Catalogue, tree: C
         return !present.has(text);
       });
       const { note, memoryAid, source } = row;
-      newBindings.push(...fresh.map((key) => ({ command: target.name, contexts, ...key, note, memoryAid, source })));
+      newBindings.push(
+        ...fresh.map((key) => ({ command: target.name, contexts, ...key, note, memoryAid, source })),
+      );
       lines.set(row.line, !known ? 'new' : fresh.length || changes.length ? 'changed' : 'same');
     }
     for (const [key, binding] of present) {
@@ -116,7 +140,11 @@ export function planList(rows: readonly ListRow[], catalogue: Catalogue, tree: C
   };
 }
 
-function bindingKey(binding: { platform: Platform | null; shortcut: string; contexts: readonly (number | string)[] }): string {
+function bindingKey(binding: {
+  platform: Platform | null;
+  shortcut: string;
+  contexts: readonly (number | string)[];
+}): string {
   return `${binding.platform ?? '*'} ${binding.shortcut} ${[...binding.contexts].sort().join()}`;
 }
 
@@ -136,25 +164,39 @@ function targetsOf(rows: readonly ListRow[], catalogue: Catalogue, problems: Pro
   for (const row of rows) {
     const label = row.words.label?.toLowerCase() ?? '';
     const fits = (command: CommandWords) =>
-      (!row.words.menu || command.menu === row.words.menu) && (!row.words.category || command.category === row.words.category);
+      (!row.words.menu || command.menu === row.words.menu) &&
+      (!row.words.category || command.category === row.words.category);
     let known: Command | undefined;
     if (row.command) known = byName.get(row.command);
     else {
       const candidates = (byLabel.get(label) ?? []).filter(fits);
       if (candidates.length > 1) {
         const sentence = `Line ${row.line}: ${candidates.length} commands are called “${row.words.label}”. Give the id of the one that is meant.`;
-        problems.push(problem('not-unique', sentence, { line: row.line }, candidates.map((command) => command.name)));
+        problems.push(
+          problem(
+            'not-unique',
+            sentence,
+            { line: row.line },
+            candidates.map((command) => command.name),
+          ),
+        );
         continue;
       }
       known = candidates[0];
     }
-    const identity = row.command ?? known?.name ?? ` ${label} | ${row.words.menu ?? ''} | ${row.words.category ?? ''}`;
+    const identity =
+      row.command ?? known?.name ?? ` ${label} | ${row.words.menu ?? ''} | ${row.words.category ?? ''}`;
     const present = targets.get(identity);
     if (!present) {
       const name = known?.name ?? row.command ?? freeName(row.words.label ?? '', taken);
       taken.add(name);
       const words = { ...(known ? wordsOf(known) : PLAIN_WORDS), ...row.words };
-      targets.set(identity, { name, known, words: words.label ? words : { ...words, label: name }, rows: [row] });
+      targets.set(identity, {
+        name,
+        known,
+        words: words.label ? words : { ...words, label: name },
+        rows: [row],
+      });
       continue;
     }
     const differs = (['label', 'menu', 'category'] as const).find((field) => {
@@ -178,7 +220,12 @@ function wordsOf({ id: _id, name: _name, home: _home, ...words }: Command): Comm
 
 /** A name from a label: small letters, digits and hyphens, numbered when it is taken. */
 function freeName(label: string, taken: ReadonlySet<string>): string {
-  const plain = label.normalize('NFKD').toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').slice(0, 100);
+  const plain = label
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 100);
   const base = plain || 'command';
   for (let n = 1; ; n++) {
     const name = n === 1 ? base : `${base}-${n}`;

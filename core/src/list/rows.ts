@@ -1,6 +1,12 @@
 import { problem, type Problem } from '../error/index.ts';
 import {
-  nearest, platformName, readShortcuts, writeShortcut, writeStored, type Platform, type ReadResult,
+  nearest,
+  platformName,
+  readShortcuts,
+  writeShortcut,
+  writeStored,
+  type Platform,
+  type ReadResult,
 } from '../keys/index.ts';
 import { PRESS_EFFECTS, type CommandWords, type KeyPolicy } from '../contract/index.ts';
 import { contextsNamed, type ContextTree } from '../catalogue/index.ts';
@@ -47,10 +53,21 @@ const FLAG_WORDS: Record<string, (typeof FLAGS)[number]> = {
   'hidden until switched on': 'hidden',
   parameterized: 'parameterised',
 };
-const LIMITS: Partial<Record<keyof CommandWords, number>> = { label: 120, menu: 240, category: 120, description: 2000, needs: 240, then: 240 };
+const LIMITS: Partial<Record<keyof CommandWords, number>> = {
+  label: 120,
+  menu: 240,
+  category: 120,
+  description: 2000,
+  needs: 240,
+  then: 240,
+};
 
 /** Reads every row; what cannot be understood is a problem with its line and column, and the row is left out. */
-export function readRows(table: Table, meanings: readonly ColumnMeaning[], setting: RowSetting): { rows: ListRow[]; problems: Problem[] } {
+export function readRows(
+  table: Table,
+  meanings: readonly ColumnMeaning[],
+  setting: RowSetting,
+): { rows: ListRow[]; problems: Problem[] } {
   const reader = rowReader(table, meanings, setting);
   const rows: ListRow[] = [];
   const problems: Problem[] = [];
@@ -66,10 +83,12 @@ export function readRows(table: Table, meanings: readonly ColumnMeaning[], setti
 function rowReader(table: Table, meanings: readonly ColumnMeaning[], setting: RowSetting) {
   const at = new Map<ColumnMeaning, number>();
   meanings.forEach((meaning, index) => meaning !== 'left out' && at.set(meaning, index));
-  const shortcutColumns = meanings.flatMap((meaning, index): { index: number; platform: Platform | null }[] => {
-    if (meaning === 'shortcut') return [{ index, platform: null }];
-    return meaning.startsWith('shortcut ') ? [{ index, platform: meaning.slice('shortcut '.length) }] : [];
-  });
+  const shortcutColumns = meanings.flatMap(
+    (meaning, index): { index: number; platform: Platform | null }[] => {
+      if (meaning === 'shortcut') return [{ index, platform: null }];
+      return meaning.startsWith('shortcut ') ? [{ index, platform: meaning.slice('shortcut '.length) }] : [];
+    },
+  );
   const readKeys = remembered((text: string, platform: Platform | null) =>
     readShortcuts(text, { platform: platform ?? undefined, typedLetters: setting.policy.typedLetters }),
   );
@@ -84,11 +103,17 @@ function rowReader(table: Table, meanings: readonly ColumnMeaning[], setting: Ro
       found.push(problem(code, `Line ${line}, ${where}: ${sentence}`, { line, column: where }, suggestions));
 
     const command = text('command') || null;
-    if (command && /\s/.test(command)) complain('bad-command', `a command’s id has no spaces: “${clip(command)}”.`, column('command'));
-    if (!command && text('label') === '') complain('no-command', 'the row names no command.', column('label'));
+    if (command && /\s/.test(command))
+      complain('bad-command', `a command’s id has no spaces: “${clip(command)}”.`, column('command'));
+    if (!command && text('label') === '')
+      complain('no-command', 'the row names no command.', column('label'));
     const words = wordsOf(text, complain, column);
-    const contexts = contextsOf(text('context'), setting, (sentence, close) => complain('unknown-context', sentence, column('context'), close));
-    const platforms = platformsOf(text('platform'), setting.platforms, (sentence, close) => complain('unknown-platform', sentence, column('platform'), close));
+    const contexts = contextsOf(text('context'), setting, (sentence, close) =>
+      complain('unknown-context', sentence, column('context'), close),
+    );
+    const platforms = platformsOf(text('platform'), setting.platforms, (sentence, close) =>
+      complain('unknown-platform', sentence, column('platform'), close),
+    );
 
     const keys: StatedKey[] = [];
     for (const { index, platform } of shortcutColumns) {
@@ -96,13 +121,20 @@ function rowReader(table: Table, meanings: readonly ColumnMeaning[], setting: Ro
       if (NO_KEY.has(cell.toLowerCase())) continue;
       for (const target of platform === null ? platforms : [platform]) {
         const result = readKeys(cell, target);
-        if (result.kind === 'read') keys.push(...result.shortcuts.map((one) => ({ platform: target, shortcut: writeStored(one) })));
-        else complain(...complaint(result, cell, target), table.header[index]!, remedies(result, cell, target));
+        if (result.kind === 'read')
+          keys.push(...result.shortcuts.map((one) => ({ platform: target, shortcut: writeStored(one) })));
+        else
+          complain(...complaint(result, cell, target), table.header[index]!, remedies(result, cell, target));
       }
     }
     const [note, memoryAid, source] = [text('note'), text('memoryAid'), text('source')];
-    for (const [meaning, said] of [['note', note], ['memoryAid', memoryAid], ['source', source]] as const) {
-      if (said.length > 240) complain('too-long', `at most 240 characters; this has ${said.length}.`, column(meaning));
+    for (const [meaning, said] of [
+      ['note', note],
+      ['memoryAid', memoryAid],
+      ['source', source],
+    ] as const) {
+      if (said.length > 240)
+        complain('too-long', `at most 240 characters; this has ${said.length}.`, column(meaning));
     }
     return { line, command, words, contexts, keys, note, memoryAid, source };
   };
@@ -112,11 +144,16 @@ type Complain = (code: string, sentence: string, where: string, suggestions?: re
 type Text = (meaning: ColumnMeaning) => string;
 
 /** What the row says of its command; a blank cell says nothing. */
-function wordsOf(text: Text, complain: Complain, column: (meaning: ColumnMeaning) => string): Partial<CommandWords> {
+function wordsOf(
+  text: Text,
+  complain: Complain,
+  column: (meaning: ColumnMeaning) => string,
+): Partial<CommandWords> {
   const words: Partial<CommandWords> = {};
   for (const field of ['label', 'menu', 'category', 'description', 'needs', 'then'] as const) {
     const said = text(field);
-    if (said.length > LIMITS[field]!) complain('too-long', `at most ${LIMITS[field]} characters; this has ${said.length}.`, column(field));
+    if (said.length > LIMITS[field]!)
+      complain('too-long', `at most ${LIMITS[field]} characters; this has ${said.length}.`, column(field));
     if (said) words[field] = said;
   }
   const names = parts(text('otherNames'));
@@ -124,19 +161,39 @@ function wordsOf(text: Text, complain: Complain, column: (meaning: ColumnMeaning
   for (const flag of parts(text('flags').toLowerCase())) {
     const known = FLAG_WORDS[flag];
     if (known) words[known] = true;
-    else complain('unknown-flag', `there is no flag “${clip(flag)}”.`, column('flags'), nearest(flag, Object.keys(FLAG_WORDS)));
+    else
+      complain(
+        'unknown-flag',
+        `there is no flag “${clip(flag)}”.`,
+        column('flags'),
+        nearest(flag, Object.keys(FLAG_WORDS)),
+      );
   }
   const effect = text('onePress').toLowerCase();
   const known = PRESS_EFFECTS.find((one) => one === effect);
   if (known) words.onePress = known;
-  else if (effect) complain('unknown-effect', `one press does one of: ${PRESS_EFFECTS.join(', ')}.`, column('onePress'), nearest(effect, PRESS_EFFECTS));
+  else if (effect)
+    complain(
+      'unknown-effect',
+      `one press does one of: ${PRESS_EFFECTS.join(', ')}.`,
+      column('onePress'),
+      nearest(effect, PRESS_EFFECTS),
+    );
   return words;
 }
 
-const parts = (text: string) => text.split(/[;|]/).map((part) => part.trim()).filter(Boolean);
+const parts = (text: string) =>
+  text
+    .split(/[;|]/)
+    .map((part) => part.trim())
+    .filter(Boolean);
 const clip = (text: string) => (text.length > 40 ? `${text.slice(0, 40)}…` : text);
 
-function contextsOf(text: string, setting: RowSetting, complain: (sentence: string, close?: readonly string[]) => void): (number | string)[] {
+function contextsOf(
+  text: string,
+  setting: RowSetting,
+  complain: (sentence: string, close?: readonly string[]) => void,
+): (number | string)[] {
   const { tree, newContexts } = setting;
   return parts(text).map((name) => {
     const found = contextsNamed(tree, name);
@@ -144,13 +201,21 @@ function contextsOf(text: string, setting: RowSetting, complain: (sentence: stri
     const agreed = newContexts.find((one) => one.toLowerCase() === name.toLowerCase());
     if (found.length === 0 && agreed) return agreed;
     const known = tree.inOrder.map((context) => context.name);
-    if (found.length > 1) complain(`several places are called “${clip(name)}”.`, found.map((context) => tree.path(context.id)));
+    if (found.length > 1)
+      complain(
+        `several places are called “${clip(name)}”.`,
+        found.map((context) => tree.path(context.id)),
+      );
     else complain(`no place is called “${clip(name)}”.`, nearest(name, known));
     return tree.root.id;
   });
 }
 
-function platformsOf(text: string, known: readonly Platform[], complain: (sentence: string, close?: readonly string[]) => void): (Platform | null)[] {
+function platformsOf(
+  text: string,
+  known: readonly Platform[],
+  complain: (sentence: string, close?: readonly string[]) => void,
+): (Platform | null)[] {
   if (text === '' || /^(all|any|every|\*)$/i.test(text)) return [null];
   return text.split(/[;|,/]/).map((part) => {
     const wanted = part.trim().toLowerCase().replace(/\s/g, '');
@@ -166,7 +231,10 @@ type Unread = Exclude<ReadResult, { kind: 'read' }>;
 function complaint(result: Unread, cell: string, platform: Platform | null): [string, string] {
   if (result.kind === 'error') return [result.problem.code, lowerFirst(result.problem.sentence)];
   const where = platform ? ` on ${platformName(platform)}` : '';
-  return ['unclear-shortcut', `“${clip(cell)}”${where} can be read in ${result.readings.length} ways. ${result.sentence}`];
+  return [
+    'unclear-shortcut',
+    `“${clip(cell)}”${where} can be read in ${result.readings.length} ways. ${result.sentence}`,
+  ];
 }
 
 /** Texts that would be read without a question in place of the cell. */
@@ -174,14 +242,17 @@ function remedies(result: Unread, cell: string, platform: Platform | null): stri
   const { from, to } = result.kind === 'error' ? (result.problem.place ?? {}) : {};
   if (result.kind === 'error') {
     const place = from !== undefined && to !== undefined;
-    return (result.problem.suggestions ?? []).map((word) => (place ? cell.slice(0, from) + word + cell.slice(to) : word));
+    return (result.problem.suggestions ?? []).map((word) =>
+      place ? cell.slice(0, from) + word + cell.slice(to) : word,
+    );
   }
   const style = platform === 'macos' ? 'symbols' : 'words';
   const text = (one: Parameters<typeof writeShortcut>[0]) => writeShortcut(one, platform ?? 'windows', style);
   return result.readings.map((reading) => reading.shortcuts.map(text).join(' or '));
 }
 
-const lowerFirst = (sentence: string) => (/^[A-Z][a-z]/.test(sentence) ? sentence[0]!.toLowerCase() + sentence.slice(1) : sentence);
+const lowerFirst = (sentence: string) =>
+  /^[A-Z][a-z]/.test(sentence) ? sentence[0]!.toLowerCase() + sentence.slice(1) : sentence;
 
 function remembered(read: (text: string, platform: Platform | null) => ReadResult) {
   const known = new Map<string, ReadResult>();

@@ -34,7 +34,10 @@ function delimiterOf(text: string): string {
 
 /** Cuts CSV or TSV (RFC 4180) into a heading and rows. Empty lines are passed over, short rows filled up. */
 export function readTable(source: string): Table | Problem {
-  const text = source.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n').replace(/^\n+/, (blank) => blank);
+  const text = source
+    .replace(/^\uFEFF/, '')
+    .replace(/\r\n?/g, '\n')
+    .replace(/^\n+/, (blank) => blank);
   const delimiter = delimiterOf(text.trimStart());
   const records: { line: number; cells: string[] }[] = [];
   let failure: Problem | undefined;
@@ -46,13 +49,25 @@ export function readTable(source: string): Table | Problem {
     step: ({ data, errors, meta }, parser) => {
       const error = errors.find((one) => one.type === 'Quotes');
       if (error) {
-        failure = problem('unbalanced-quotes', `A quotation mark opened in line ${line} is not closed as CSV asks. Close it, or double it if it belongs to the text.`, { line });
+        failure = problem(
+          'unbalanced-quotes',
+          `A quotation mark opened in line ${line} is not closed as CSV asks. Close it, or double it if it belongs to the text.`,
+          { line },
+        );
       } else if (data.length > MOST_COLUMNS) {
-        failure = problem('too-many-columns', `Line ${line} has ${data.length} columns; at most ${MOST_COLUMNS} are read.`, { line });
+        failure = problem(
+          'too-many-columns',
+          `Line ${line} has ${data.length} columns; at most ${MOST_COLUMNS} are read.`,
+          { line },
+        );
       } else if (data.some((cell) => cell.trim() !== '')) {
         records.push({ line, cells: data });
         if (records.length > MOST_ROWS + 1) {
-          failure = problem('too-many-rows', `The list has more than ${MOST_ROWS.toLocaleString('en')} rows. Cut it into several lists.`, { line });
+          failure = problem(
+            'too-many-rows',
+            `The list has more than ${MOST_ROWS.toLocaleString('en')} rows. Cut it into several lists.`,
+            { line },
+          );
         }
       }
       if (failure) parser.abort();
@@ -69,7 +84,9 @@ export function readTable(source: string): Table | Problem {
     return problem('too-many-cells', sentence, { line: long.line });
   }
   if (rows.length === 0) {
-    return problem('header-only', 'There is a heading and no row below it. Add the rows of the list.', { line: header.line });
+    return problem('header-only', 'There is a heading and no row below it. Add the rows of the list.', {
+      line: header.line,
+    });
   }
   return { delimiter, header: header.cells.map((cell) => cell.trim()), rows };
 }

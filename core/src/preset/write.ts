@@ -1,4 +1,12 @@
-import { parseStored, platformName, showStored, type Modifier, type Platform, type Shortcut, type Stroke } from '../keys/index.ts';
+import {
+  parseStored,
+  platformName,
+  showStored,
+  type Modifier,
+  type Platform,
+  type Shortcut,
+  type Stroke,
+} from '../keys/index.ts';
 import type { Catalogue, Keyset, Recipe } from '../contract/index.ts';
 import { contextTree, type ContextTree } from '../catalogue/index.ts';
 import { effective, stackOf, type Effective } from '../keyset/index.ts';
@@ -37,14 +45,21 @@ export function writePreset(
       const held = ours.at(command.id, context);
       const place = tree.get(context).name;
       if (held.length === 0) {
-        const line = written(() => record(recipe, required(recipe.noKey, 'leaving a command without a key'), command.name, '', place));
+        const line = written(() =>
+          record(recipe, required(recipe.noKey, 'leaving a command without a key'), command.name, '', place),
+        );
         if (typeof line === 'string') records.push(line);
         else losses.push(`${command.label} in ${place}: the file has no words for ${line.feature}.`);
       }
       for (const { shortcut } of held) {
-        const line = written(() => record(recipe, recipe.record, command.name, keysText(recipe, shortcut, platform), place));
+        const line = written(() =>
+          record(recipe, recipe.record, command.name, keysText(recipe, shortcut, platform), place),
+        );
         if (typeof line === 'string') records.push(line);
-        else losses.push(`${command.label}, ${showStored(shortcut, platform)}: the file has no words for ${line.feature}.`);
+        else
+          losses.push(
+            `${command.label}, ${showStored(shortcut, platform)}: the file has no words for ${line.feature}.`,
+          );
       }
     }
   }
@@ -59,11 +74,19 @@ export function writePreset(
   return { name, text: lines.map((line) => line + recipe.lineEnd).join(''), losses };
 }
 
-const slug = (text: string) => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'preset';
+const slug = (text: string) =>
+  text
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-|-$/g, '') || 'preset';
 
 /** The contexts in which a command has other shortcuts than shipped, in the tree's order. */
 function changedContexts(command: number, ours: Effective, shipped: Effective, tree: ContextTree): number[] {
-  const texts = (from: Effective, context: number) => from.at(command, context).map((held) => held.shortcut).join(' | ');
+  const texts = (from: Effective, context: number) =>
+    from
+      .at(command, context)
+      .map((held) => held.shortcut)
+      .join(' | ');
   return tree.inOrder.map((context) => context.id).filter((id) => texts(ours, id) !== texts(shipped, id));
 }
 
@@ -83,13 +106,17 @@ function required<T>(word: T | null | undefined, feature: string): T {
 
 function record(recipe: Recipe, pattern: string, command: string, keys: string, context: string): string {
   const place = required(recipe.contexts[context], `the context ${context}`);
-  return pattern.replace(/\{(command|keys|context)\}/g, (_, part) => ({ command, keys, context: place })[part as 'keys']);
+  return pattern.replace(
+    /\{(command|keys|context)\}/g,
+    (_, part) => ({ command, keys, context: place })[part as 'keys'],
+  );
 }
 
 function keysText(recipe: Recipe, stored: string, platform: Platform): string {
   const shortcut = parseStored(stored);
   const strokes = shortcut.strokes.map((stroke) => strokeText(recipe, stroke, platform));
-  const joined = strokes.length > 1 ? strokes.join(required(recipe.sequence, 'several strokes')) : strokes[0]!;
+  const joined =
+    strokes.length > 1 ? strokes.join(required(recipe.sequence, 'several strokes')) : strokes[0]!;
   return mannerText(recipe, shortcut) + joined;
 }
 
@@ -103,7 +130,8 @@ function strokeText(recipe: Recipe, stroke: Stroke, platform: Platform): string 
   const wanted = new Set(stroke.modifiers.map((modifier) => physical(modifier, platform)));
   const modifiers = words.modifiers.filter(([modifier]) => wanted.delete(modifier)).map(([, word]) => word);
   for (const modifier of wanted) throw new Lost(`the modifier ${modifier}`);
-  if (stroke.kind === 'key') return [...modifiers, keyText(recipe, stroke.key, words.keys)].join(recipe.joiner);
+  if (stroke.kind === 'key')
+    return [...modifiers, keyText(recipe, stroke.key, words.keys)].join(recipe.joiner);
   const action = required(recipe.pointers[stroke.action], `the pointer action ${stroke.action}`);
   if (stroke.over) throw new Lost('pointing over an object');
   const held = stroke.held ? [keyText(recipe, stroke.held, words.keys)] : [];
@@ -113,12 +141,17 @@ function strokeText(recipe: Recipe, stroke: Stroke, platform: Platform): string 
 const physical = (modifier: Modifier, platform: Platform) =>
   modifier === 'Primary' ? (platform === 'macos' ? 'Meta' : 'Ctrl') : modifier;
 
-function keyText(recipe: Recipe, key: (Stroke & { kind: 'key' })['key'], names: Readonly<Record<string, string>>): string {
+function keyText(
+  recipe: Recipe,
+  key: (Stroke & { kind: 'key' })['key'],
+  names: Readonly<Record<string, string>>,
+): string {
   if (key.by === 'position') return required(names[`[${key.code}]`], `the position ${key.code}`);
   if (key.by === 'name') return required(names[key.name], `the key ${key.name}`);
   const named = names[key.character];
   if (named) return named;
   // A character that the file uses to join keys would be read as the joiner.
-  if (key.character === recipe.joiner || key.character === recipe.sequence?.trim()) throw new Lost(`the key ${key.character}`);
+  if (key.character === recipe.joiner || key.character === recipe.sequence?.trim())
+    throw new Lost(`the key ${key.character}`);
   return recipe.letters === 'small' ? key.character.toLowerCase() : key.character;
 }

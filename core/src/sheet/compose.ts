@@ -36,14 +36,24 @@ export function composeSheet(
   };
 }
 
-function rowComposer(keyset: Keyset, keysets: readonly Keyset[], platforms: readonly Platform[], tree: ContextTree) {
+function rowComposer(
+  keyset: Keyset,
+  keysets: readonly Keyset[],
+  platforms: readonly Platform[],
+  tree: ContextTree,
+) {
   const stack = stackOf(keyset, keysets);
   const on = (layers: typeof stack.layers) =>
     new Map(platforms.map((platform) => [platform, effective({ ...stack, layers }, platform)]));
   const ours = on(stack.layers);
   const shipped = on([]);
   const texts = (effectives: Map<Platform, Effective>, platform: Platform, command: number) => [
-    ...new Set(effectives.get(platform)!.of(command).map((held) => held.shortcut)),
+    ...new Set(
+      effectives
+        .get(platform)!
+        .of(command)
+        .map((held) => held.shortcut),
+    ),
   ];
 
   return (command: Command, note: string): EditionRow => {

@@ -23,14 +23,25 @@ const guarded = (cell: string) => (FORMULA.test(cell) ? `'${cell}` : cell);
  * one row a command, a column a platform.
  */
 export function sheetCsv(body: EditionBody): string {
-  const header = ['Section', 'Command id', 'Command', 'Where it works', ...body.platforms.map(platformName), 'Menu path', 'Note', 'Memory aid'];
+  const header = [
+    'Section',
+    'Command id',
+    'Command',
+    'Where it works',
+    ...body.platforms.map(platformName),
+    'Menu path',
+    'Note',
+    'Memory aid',
+  ];
   const rows = body.sections.flatMap((section) =>
     section.rows.map((row) => [
       section.title,
       row.command,
       row.label,
       row.contexts.join('; '),
-      ...body.platforms.map((platform) => (row.keys[platform] ?? []).map((key) => showStored(key, platform)).join(' or ')),
+      ...body.platforms.map((platform) =>
+        (row.keys[platform] ?? []).map((key) => showStored(key, platform)).join(' or '),
+      ),
       row.menu,
       row.note,
       row.memoryAid,

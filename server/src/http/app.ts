@@ -31,7 +31,9 @@ export function createApp({ pool, sessionSecret, logger, pages, demoAccounts }: 
   app.use(pinoHttp({ logger, redact: ['req.headers.cookie', 'res.headers["set-cookie"]'] }));
   app.use(
     helmet({
-      contentSecurityPolicy: { directives: { 'upgrade-insecure-requests': null, 'style-src': ["'self'", "'unsafe-inline'"] } },
+      contentSecurityPolicy: {
+        directives: { 'upgrade-insecure-requests': null, 'style-src': ["'self'", "'unsafe-inline'"] },
+      },
       strictTransportSecurity: false,
     }),
   );
@@ -56,7 +58,10 @@ export function createApp({ pool, sessionSecret, logger, pages, demoAccounts }: 
 
 /** Two pages: the learner's below /s/, the editors' everywhere else. */
 function servePages(app: Express, folder: string) {
-  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(
+    '/assets',
+    express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+  );
   app.use(express.static(folder, { index: false }));
   const page = (name: string) => {
     const file = join(folder, name);

@@ -1,7 +1,17 @@
 import { Router } from 'express';
 import { NewApp, NewContext, NewKeyset, NewRelease, NewSheet, Recipe } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
-import { appBySlug, contextsOf, insertApp, insertContext, insertRelease, listApps, overview, releaseOf, sealRelease } from '../store/apps.ts';
+import {
+  appBySlug,
+  contextsOf,
+  insertApp,
+  insertContext,
+  insertRelease,
+  listApps,
+  overview,
+  releaseOf,
+  sealRelease,
+} from '../store/apps.ts';
 import { loadCatalogue } from '../store/catalogue.ts';
 import { inSnapshot, inTransaction, type Pool } from '../store/db.ts';
 import { insertKeyset } from '../store/keysets.ts';
@@ -47,7 +57,8 @@ export function appRoutes(pool: Pool): Router {
       const release = await releaseOf(db, idIn(req.params), 'FOR UPDATE');
       const contexts = await contextsOf(db, release.id);
       const parent = asked.parent ?? contexts.find((context) => context.parent === null)!.id;
-      if (!contexts.some((context) => context.id === parent)) refuse('not-found', `There is no context ${parent} in this release.`);
+      if (!contexts.some((context) => context.id === parent))
+        refuse('not-found', `There is no context ${parent} in this release.`);
       return insertContext(db, release, { ...asked, parent });
     });
     res.status(201).json(made);

@@ -35,18 +35,23 @@ function fromDatabase(error: unknown): Problem | null {
   const raised: Record<string, string> = { CR001: 'sealed', CR002: 'immutable', CR003: 'other-kind' };
   const code = raised[error.code ?? ''];
   if (code) return problem(code, error.message);
-  if (error.code === '23505') return problem('taken', CONSTRAINTS[error.constraint ?? ''] ?? 'That is there already.');
-  if (error.code === '23503') return problem('in-use', 'Something that this names is not there, or is still in use.');
+  if (error.code === '23505')
+    return problem('taken', CONSTRAINTS[error.constraint ?? ''] ?? 'That is there already.');
+  if (error.code === '23503')
+    return problem('in-use', 'Something that this names is not there, or is still in use.');
   return null;
 }
 
-/** What body-parser refuses. */
-function fromBody(error: unknown): Problem | null {
+/** What Express and its parsers refuse. */
+function fromExpress(error: unknown): Problem | null {
   const type = (error as { type?: string }).type;
-  if (type === 'entity.too.large') return problem('file-too-large', 'That is more than 10 MB. Cut it into several lists.');
+  if (type === 'entity.too.large')
+    return problem('file-too-large', 'That is more than 10 MB. Cut it into several lists.');
   if (type?.startsWith('entity.') || type?.startsWith('encoding.') || type === 'charset.unsupported') {
     return problem('bad-request', 'The body of the request cannot be read as what it says it is.');
   }
+  if ((error as { status?: number }).status === 404)
+    return problem('not-found', 'There is nothing at this address.');
   return error instanceof URIError ? problem('bad-request', 'The address cannot be read.') : null;
 }
 
@@ -59,7 +64,14 @@ export function detailsOf(error: unknown): ProblemDetails {
     return { type: 'about:blank', title: 'internal', status: 500, detail, code: 'internal', problems: [] };
   }
   const status = error instanceof ZodError ? 400 : (STATUS[first.code] ?? 422);
-  return { type: 'about:blank', title: first.code, status, detail: first.sentence, code: first.code, problems };
+  return {
+    type: 'about:blank',
+    title: first.code,
+    status,
+    detail: first.sentence,
+    code: first.code,
+    problems,
+  };
 }
 
 function problemsOf(error: unknown): ProblemDetails['problems'] {
@@ -67,10 +79,14 @@ function problemsOf(error: unknown): ProblemDetails['problems'] {
   if (error instanceof ZodError) {
     return error.issues.slice(0, 50).map((issue) => {
       const path = issue.path.join('.');
-      return { code: 'bad-request', sentence: path ? `${path}: ${issue.message}` : issue.message, place: { path } };
+      return {
+        code: 'bad-request',
+        sentence: path ? `${path}: ${issue.message}` : issue.message,
+        place: { path },
+      };
     });
   }
-  const known = fromDatabase(error) ?? fromBody(error);
+  const known = fromDatabase(error) ?? fromExpress(error);
   return known ? [known as ProblemDetails['problems'][number]] : [];
 }
 
@@ -80,7 +96,10 @@ export const sendErrors: ErrorRequestHandler = (error, req, res, next) => {
   const details = detailsOf(error);
   if (details.status >= 500) req.log?.error(error);
   const extra = error instanceof WithDetails ? error.extra : {};
-  res.status(details.status).type('application/problem+json').send(JSON.stringify({ ...details, ...extra }));
+  res
+    .status(details.status)
+    .type('application/problem+json')
+    .send(JSON.stringify({ ...details, ...extra }));
 };
 
 /** An error that tells more than its problems. */

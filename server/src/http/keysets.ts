@@ -42,7 +42,12 @@ export function keysetRoutes(pool: Pool): Router {
     const { catalogue, id } = await inSnapshot(pool, (db) => catalogueOf(db, idIn(req.params)));
     const { refusals, consequences: following } = consequences(settingOf(catalogue, id), asked);
     const revision = customOf(catalogue, id).revision;
-    res.json({ revision, refusals, consequences: following.map((one) => one.sentence), shown: shownKeys(following) });
+    res.json({
+      revision,
+      refusals,
+      consequences: following.map((one) => one.sentence),
+      shown: shownKeys(following),
+    });
   });
 
   router.post('/keysets/:id/changes', async (req, res) => {
@@ -61,7 +66,10 @@ export function keysetRoutes(pool: Pool): Router {
       refuseOvertaking(keyset, asked, await editedSince(db, id, asked.revision));
       await writeChange(db, id, outcome.change, editorId(req));
       const after = await catalogueOf(db, id);
-      return { keyset: customOf(after.catalogue, id), consequences: outcome.consequences.map((one) => one.sentence) };
+      return {
+        keyset: customOf(after.catalogue, id),
+        consequences: outcome.consequences.map((one) => one.sentence),
+      };
     });
     res.json(saved);
   });
@@ -72,26 +80,46 @@ export function keysetRoutes(pool: Pool): Router {
  * A save does what the editor was shown, or nothing: other consequences, or another hand at the same place since,
  * come back with the difference.
  */
-function refuseUnseen(keyset: CustomKeyset, asked: ReturnType<typeof SentChange.parse>, following: ReturnType<typeof consequences>['consequences']) {
+function refuseUnseen(
+  keyset: CustomKeyset,
+  asked: ReturnType<typeof SentChange.parse>,
+  following: ReturnType<typeof consequences>['consequences'],
+) {
   const now = shownKeys(following);
   const shown = new Set(asked.shown);
   const unseen = now.filter((key) => !shown.has(key));
   const overtaken = [...shown].filter((key) => !now.includes(key));
   if (unseen.length === 0 && overtaken.length === 0) return;
-  const details = following.map((one, index) => ({ key: shownKeys([one])[0] ?? String(index), sentence: one.sentence }));
+  const details = following.map((one, index) => ({
+    key: shownKeys([one])[0] ?? String(index),
+    sentence: one.sentence,
+  }));
   const since = keyset.revision === asked.revision ? '' : ' The keyset was changed meanwhile.';
   const sentence = unseen.length
-    ? `This would also do what you were not shown: ${details.filter((one) => unseen.includes(one.key)).map((one) => one.sentence).join(' ')}${since}`
+    ? `This would also do what you were not shown: ${details
+        .filter((one) => unseen.includes(one.key))
+        .map((one) => one.sentence)
+        .join(' ')}${since}`
     : `This would no longer do all you were shown.${since}`;
-  throw new WithDetails(problem('other-consequences', sentence), { revision: keyset.revision, consequences: details });
+  throw new WithDetails(problem('other-consequences', sentence), {
+    revision: keyset.revision,
+    consequences: details,
+  });
 }
 
 /** An edit that came meanwhile at the very place is not written over unseen. */
-function refuseOvertaking(keyset: CustomKeyset, asked: ReturnType<typeof SentChange.parse>, since: readonly EditPlace[]) {
+function refuseOvertaking(
+  keyset: CustomKeyset,
+  asked: ReturnType<typeof SentChange.parse>,
+  since: readonly EditPlace[],
+) {
   const places = new Set([...asked.put, ...asked.remove].map(placeKey));
   if (!since.some((place) => places.has(placeKey(place)))) return;
   const sentence = 'Somebody has edited this command meanwhile. Look at what it has now, then save again.';
-  throw new WithDetails(problem('other-consequences', sentence), { revision: keyset.revision, consequences: [] });
+  throw new WithDetails(problem('other-consequences', sentence), {
+    revision: keyset.revision,
+    consequences: [],
+  });
 }
 
 async function catalogueOf(db: Db, id: number) {

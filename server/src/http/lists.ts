@@ -1,7 +1,14 @@
 import { Router, raw, type Request } from 'express';
 import { SentList, type Catalogue, type Editor, type ListReport } from '@crib/core/contract';
 import { CribError, refuse } from '@crib/core/error';
-import { changesNothing, checkText, decodeText, meaningName, readList, type ColumnMeaning, type ListReading } from '@crib/core/list';
+import {
+  changesNothing,
+  checkText,
+  decodeText,
+  readList,
+  type ColumnMeaning,
+  type ListReading,
+} from '@crib/core/list';
 import { releaseOf } from '../store/apps.ts';
 import { loadCatalogue } from '../store/catalogue.ts';
 import { inSnapshot, inTransaction, type Pool } from '../store/db.ts';
@@ -53,7 +60,8 @@ function listIn(req: Request): SentList {
     const list = sent(SentList, req.body);
     const wrong = checkText(list.text);
     if (wrong) throw new CribError(wrong);
-    if (Buffer.byteLength(list.text) > 10 * 1024 * 1024) refuse('file-too-large', 'The list has more than 10 MB. Cut it into several lists.');
+    if (Buffer.byteLength(list.text) > 10 * 1024 * 1024)
+      refuse('file-too-large', 'The list has more than 10 MB. Cut it into several lists.');
     return list;
   }
   const decoded = decodeText(req.body);
@@ -81,7 +89,7 @@ function report({ table, meanings, plan }: ListReading, catalogue: Catalogue, wi
   }));
   return {
     delimiter: table.delimiter,
-    columns: table.header.map((heading, index) => ({ heading, meaning: meaningName(meanings[index]!) })),
+    columns: table.header.map((heading, index) => ({ heading, meaning: meanings[index]! })),
     rows,
     problems: plan.problems.slice(0, MOST_PROBLEMS) as ListReport['problems'],
     moreProblems: Math.max(0, plan.problems.length - MOST_PROBLEMS),
@@ -95,7 +103,9 @@ function report({ table, meanings, plan }: ListReading, catalogue: Catalogue, wi
       gone: plan.goneBindings.length,
       unlisted: plan.unlisted.length,
     },
-    changed: plan.changedCommands.slice(0, 1000).map(({ words, changes }) => ({ label: words.label, changes: [...changes] })),
+    changed: plan.changedCommands
+      .slice(0, 1000)
+      .map(({ words, changes }) => ({ label: words.label, changes: [...changes] })),
     gone: plan.goneBindings.slice(0, 1000).map(({ id, command, shortcut, platform }) => ({
       id,
       label: labels.get(command) ?? '',

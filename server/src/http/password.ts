@@ -1,7 +1,9 @@
 import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
 import { promisify } from 'node:util';
 
-const derive = promisify<string, Buffer, number, { N: number; r: number; p: number; maxmem: number }, Buffer>(scrypt);
+const derive = promisify<string, Buffer, number, { N: number; r: number; p: number; maxmem: number }, Buffer>(
+  scrypt,
+);
 /** OWASP’s parameters for scrypt, from memory: N = 2^17 costs 128 MB; we take 2^15 with p = 3. */
 const COST = { N: 2 ** 15, r: 8, p: 3, maxmem: 64 * 1024 * 1024 };
 
@@ -14,7 +16,9 @@ export async function hashPassword(password: string): Promise<string> {
 
 /** Whether a password is the stored one; takes as long for one that is not there at all. */
 export async function checkPassword(password: string, stored: string | undefined): Promise<boolean> {
-  const [, N, r, p, salt = '', hash = ''] = (stored ?? `scrypt$${COST.N}$${COST.r}$${COST.p}$AAAAAAAAAAAAAAAAAAAAAA==$`).split('$');
+  const [, N, r, p, salt = '', hash = ''] = (
+    stored ?? `scrypt$${COST.N}$${COST.r}$${COST.p}$AAAAAAAAAAAAAAAAAAAAAA==$`
+  ).split('$');
   const cost = { N: Number(N), r: Number(r), p: Number(p), maxmem: COST.maxmem };
   const derived = await derive(password.normalize('NFKC'), Buffer.from(salt, 'base64'), 32, cost);
   const expected = Buffer.from(hash, 'base64');

@@ -15,7 +15,13 @@ export function publicRoutes(pool: Pool): Router {
   router.get('/editions/:address', async (req, res) => {
     const { id, body, hash, address, howToLoad } = await editionAt(pool, req.params.address);
     const files = await filesOf(pool, id);
-    const edition: PublicEdition = { address, hash, howToLoad, files, body: EditionBody.parse(JSON.parse(body)) };
+    const edition: PublicEdition = {
+      address,
+      hash,
+      howToLoad,
+      files,
+      body: EditionBody.parse(JSON.parse(body)),
+    };
     res.json(edition);
   });
   router.get('/editions/:address/sheet.json', async (req, res) => {

@@ -58,7 +58,14 @@ export function sessionRoutes(pool: Pool): Router {
     skipSuccessfulRequests: true,
     handler: (_req, res) => {
       const detail = 'Too many wrong passwords. Wait a minute, then try again.';
-      const details = { type: 'about:blank', title: 'too-many-tries', status: 429, detail, code: 'too-many-tries', problems: [] };
+      const details = {
+        type: 'about:blank',
+        title: 'too-many-tries',
+        status: 429,
+        detail,
+        code: 'too-many-tries',
+        problems: [],
+      };
       res.status(429).type('application/problem+json').send(JSON.stringify(details));
     },
   });
@@ -69,7 +76,9 @@ export function sessionRoutes(pool: Pool): Router {
     if (!(await checkPassword(password, editor?.passwordHash)) || !editor) {
       return refuse('wrong-password', 'No editor has this address and password.');
     }
-    await new Promise<void>((done, fail) => req.session.regenerate((error) => (error ? fail(error) : done())));
+    await new Promise<void>((done, fail) =>
+      req.session.regenerate((error) => (error ? fail(error) : done())),
+    );
     req.session.editorId = editor.id;
     const who: Editor = { id: editor.id, name: editor.name, email: editor.email };
     res.status(201).json(who);

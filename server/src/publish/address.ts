@@ -13,11 +13,17 @@ const VOWELS = 'aiou';
 
 function proquint(word: number): string {
   const part = (letters: string, shift: number) => letters[(word >> shift) & (letters.length - 1)]!;
-  return part(CONSONANTS, 12) + part(VOWELS, 10) + part(CONSONANTS, 6) + part(VOWELS, 4) + part(CONSONANTS, 0);
+  return (
+    part(CONSONANTS, 12) + part(VOWELS, 10) + part(CONSONANTS, 6) + part(VOWELS, 4) + part(CONSONANTS, 0)
+  );
 }
 
 /** The readable part of an address. */
 export function slugOf(title: string): string {
-  const plain = title.normalize('NFKD').toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '');
+  const plain = title
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '');
   return plain.slice(0, 60).replace(/-+$/, '') || 'sheet';
 }

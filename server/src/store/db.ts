@@ -9,7 +9,10 @@ export const SCHEMA = 'crib';
 
 /** A connection, or a pool that lends one. */
 export interface Db {
-  query<Row extends pg.QueryResultRow = pg.QueryResultRow>(text: string, values?: unknown[]): Promise<pg.QueryResult<Row>>;
+  query<Row extends pg.QueryResultRow = pg.QueryResultRow>(
+    text: string,
+    values?: unknown[],
+  ): Promise<pg.QueryResult<Row>>;
 }
 export type Pool = pg.Pool;
 
@@ -34,7 +37,11 @@ export function inSnapshot<Result>(pool: Pool, work: (db: Db) => Promise<Result>
   return between(pool, 'BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY', work);
 }
 
-async function between<Result>(pool: Pool, begin: string, work: (db: Db) => Promise<Result>): Promise<Result> {
+async function between<Result>(
+  pool: Pool,
+  begin: string,
+  work: (db: Db) => Promise<Result>,
+): Promise<Result> {
   const client = await pool.connect();
   try {
     await client.query(begin);
@@ -50,11 +57,19 @@ async function between<Result>(pool: Pool, begin: string, work: (db: Db) => Prom
 }
 
 /** The rows of a query. */
-export async function rows<Row extends pg.QueryResultRow>(db: Db, text: string, values: unknown[] = []): Promise<Row[]> {
+export async function rows<Row extends pg.QueryResultRow>(
+  db: Db,
+  text: string,
+  values: unknown[] = [],
+): Promise<Row[]> {
   return (await db.query<Row>(text, values)).rows;
 }
 
 /** The first row, or undefined. */
-export async function first<Row extends pg.QueryResultRow>(db: Db, text: string, values: unknown[] = []): Promise<Row | undefined> {
+export async function first<Row extends pg.QueryResultRow>(
+  db: Db,
+  text: string,
+  values: unknown[] = [],
+): Promise<Row | undefined> {
   return (await rows<Row>(db, text, values))[0];
 }

@@ -13,19 +13,40 @@ export interface TakenBy {
 }
 
 /** Writes what a plan brings; the caller holds the transaction and the lock on the release. */
-export async function takeIn(db: Db, catalogue: Catalogue, plan: ListPlan, drop: readonly number[], by: TakenBy): Promise<void> {
+export async function takeIn(
+  db: Db,
+  catalogue: Catalogue,
+  plan: ListPlan,
+  drop: readonly number[],
+  by: TakenBy,
+): Promise<void> {
   const contextId = await makeContexts(db, catalogue, plan.newContexts);
   const { release } = catalogue;
-  const states = plan.newCommands.map(({ name, words, home }) => ({ name, home: contextId(home), ...stateOf(words) }));
+  const states = plan.newCommands.map(({ name, words, home }) => ({
+    name,
+    home: contextId(home),
+    ...stateOf(words),
+  }));
   await insertCommands(db, release.appId, release.id, states);
-  await updateCommands(db, release.id, plan.changedCommands.map(({ id, words }) => ({ id, ...stateOf(words) })));
+  await updateCommands(
+    db,
+    release.id,
+    plan.changedCommands.map(({ id, words }) => ({ id, ...stateOf(words) })),
+  );
   const gone = new Set(plan.goneBindings.map((binding) => binding.id));
-  await db.query('DELETE FROM binding WHERE release_id = $1 AND id = ANY($2)', [release.id, drop.filter((id) => gone.has(id))]);
+  await db.query('DELETE FROM binding WHERE release_id = $1 AND id = ANY($2)', [
+    release.id,
+    drop.filter((id) => gone.has(id)),
+  ]);
   await insertBindings(db, catalogue, plan, contextId, by);
   await db.query('UPDATE keyset SET revision = revision + 1 WHERE id = $1', [defaultOf(catalogue).id]);
 }
 
-async function makeContexts(db: Db, catalogue: Catalogue, names: readonly string[]): Promise<(context: number | string) => number> {
+async function makeContexts(
+  db: Db,
+  catalogue: Catalogue,
+  names: readonly string[],
+): Promise<(context: number | string) => number> {
   const made = new Map<string, number>();
   for (const name of names) {
     const path = name.split(/\s*[›>]\s*/).filter(Boolean);
@@ -33,7 +54,9 @@ async function makeContexts(db: Db, catalogue: Catalogue, names: readonly string
     let parent = tree.root.id;
     for (let depth = 1; depth <= path.length; depth++) {
       const known = contextsNamed(tree, path.slice(0, depth).join(' › '))[0];
-      const fresh = known ?? (await insertContext(db, catalogue.release, { name: path[depth - 1]!, parent, takesText: false }));
+      const fresh =
+        known ??
+        (await insertContext(db, catalogue.release, { name: path[depth - 1]!, parent, takesText: false }));
       parent = fresh.id;
       if (!known) tree = contextTree(await contextsOf(db, catalogue.release.id));
     }
@@ -68,7 +91,9 @@ async function insertCommands(db: Db, appId: number, releaseId: number, states: 
 }
 
 async function updateCommands(db: Db, releaseId: number, states: readonly object[]) {
-  const sets = FIELDS.split(',').map((field) => `${field.trim()} = r.${field.trim()}`).join(', ');
+  const sets = FIELDS.split(',')
+    .map((field) => `${field.trim()} = r.${field.trim()}`)
+    .join(', ');
   await db.query(
     `UPDATE command_state s SET ${sets} FROM jsonb_to_recordset($2) AS r (id bigint, ${STATE})
      WHERE s.release_id = $1 AND s.command_id = r.id`,
@@ -76,7 +101,13 @@ async function updateCommands(db: Db, releaseId: number, states: readonly object
   );
 }
 
-async function insertBindings(db: Db, catalogue: Catalogue, plan: ListPlan, contextId: (context: number | string) => number, by: TakenBy) {
+async function insertBindings(
+  db: Db,
+  catalogue: Catalogue,
+  plan: ListPlan,
+  contextId: (context: number | string) => number,
+  by: TakenBy,
+) {
   const { release } = catalogue;
   const given = plan.newBindings.map((binding, n) => ({
     n,

@@ -10,7 +10,9 @@ const LOCK = 27_182_818;
 
 /** The numbered migrations, in order, each with the hash that it is recorded with. */
 export function readMigrations(folder: URL = FOLDER) {
-  const names = readdirSync(folder).filter((name) => /^\d{3}_\w+\.sql$/.test(name)).sort();
+  const names = readdirSync(folder)
+    .filter((name) => /^\d{3}_\w+\.sql$/.test(name))
+    .sort();
   return names.map((name) => {
     const sql = readFileSync(new URL(name, folder), 'utf8');
     return { name, sql, hash: createHash('sha256').update(sql).digest('hex') };
@@ -21,7 +23,11 @@ export function readMigrations(folder: URL = FOLDER) {
  * Applies what is new, each file in a transaction of its own, and gives the server's role what it needs.
  * An applied file that has changed since is refused: it would not be what other databases have.
  */
-export async function migrate(ownerUrl: string, serverRole: string, migrations = readMigrations()): Promise<string[]> {
+export async function migrate(
+  ownerUrl: string,
+  serverRole: string,
+  migrations = readMigrations(),
+): Promise<string[]> {
   const client = new pg.Client({ connectionString: ownerUrl });
   await client.connect();
   try {
@@ -37,7 +43,11 @@ export async function migrate(ownerUrl: string, serverRole: string, migrations =
     for (const { name, sql, hash } of migrations) {
       const before = applied.get(name);
       if (before === hash) continue;
-      if (before) refuse('migration-changed', `${name} was changed after it had been applied. Put it back, and add a new migration.`);
+      if (before)
+        refuse(
+          'migration-changed',
+          `${name} was changed after it had been applied. Put it back, and add a new migration.`,
+        );
       await client.query('BEGIN');
       try {
         await client.query(sql);

@@ -1,4 +1,11 @@
-import type { EditionFile, PublishedEdition, Recipe, SentSheet, Sheet, SheetSection } from '@crib/core/contract';
+import type {
+  EditionFile,
+  PublishedEdition,
+  Recipe,
+  SentSheet,
+  Sheet,
+  SheetSection,
+} from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { first, rows, type Db } from './db.ts';
 
@@ -15,7 +22,11 @@ export async function insertSheet(db: Db, appId: number, keysetId: number, title
 }
 
 export async function loadSheet(db: Db, id: number): Promise<Sheet & { releaseId: number }> {
-  const sheet = await first<Omit<Sheet, 'sections'> & { releaseId: number }>(db, `SELECT ${SHEET} FROM sheet WHERE id = $1`, [id]);
+  const sheet = await first<Omit<Sheet, 'sections'> & { releaseId: number }>(
+    db,
+    `SELECT ${SHEET} FROM sheet WHERE id = $1`,
+    [id],
+  );
   if (!sheet) return refuse('not-found', `There is no sheet ${id}.`);
   const sections = await rows<SheetSection>(
     db,
@@ -35,15 +46,22 @@ export async function updateSheet(db: Db, id: number, sent: SentSheet): Promise<
     `UPDATE sheet SET title = $3, intro = $4, credit = $5, revision = revision + 1 WHERE id = $1 AND revision = $2`,
     [id, sent.revision, sent.title, sent.intro, sent.credit],
   );
-  if (updated.rowCount === 0) refuse('changed-meanwhile', 'Somebody has changed this sheet meanwhile. Open it again; what you wrote is still here to copy.');
-  if (sent.keysetId !== current.keysetId) refuse('keyset-stays', 'A sheet keeps its keyset. Make a new sheet for another one.');
+  if (updated.rowCount === 0)
+    refuse(
+      'changed-meanwhile',
+      'Somebody has changed this sheet meanwhile. Open it again; what you wrote is still here to copy.',
+    );
+  if (sent.keysetId !== current.keysetId)
+    refuse('keyset-stays', 'A sheet keeps its keyset. Make a new sheet for another one.');
   await db.query('DELETE FROM sheet_section WHERE sheet_id = $1', [id]);
   const sections = sent.sections.map(({ title }, position) => ({ title, position }));
   await db.query(
     `INSERT INTO sheet_section (sheet_id, position, title) SELECT $1, position, title FROM jsonb_to_recordset($2) AS g (position integer, title text)`,
     [id, JSON.stringify(sections)],
   );
-  const lines = sent.sections.flatMap((section, s) => section.rows.map((row, position) => ({ ...row, section: s, position })));
+  const lines = sent.sections.flatMap((section, s) =>
+    section.rows.map((row, position) => ({ ...row, section: s, position })),
+  );
   await db.query(
     `INSERT INTO sheet_row (sheet_id, section, position, release_id, command_id, note)
      SELECT $1, section, position, $3, command, note
@@ -53,23 +71,29 @@ export async function updateSheet(db: Db, id: number, sent: SentSheet): Promise<
 }
 
 export async function insertRecipe(db: Db, appId: number, recipe: Recipe): Promise<number> {
-  const made = await first<{ id: number }>(db, 'INSERT INTO recipe (app_id, name, body) VALUES ($1, $2, $3) RETURNING id', [
-    appId,
-    recipe.name,
-    JSON.stringify(recipe),
-  ]);
+  const made = await first<{ id: number }>(
+    db,
+    'INSERT INTO recipe (app_id, name, body) VALUES ($1, $2, $3) RETURNING id',
+    [appId, recipe.name, JSON.stringify(recipe)],
+  );
   return made!.id;
 }
 
 export async function recipesOf(db: Db, appId: number): Promise<Recipe[]> {
-  const found = await rows<{ body: Recipe }>(db, 'SELECT body FROM recipe WHERE app_id = $1 ORDER BY id', [appId]);
+  const found = await rows<{ body: Recipe }>(db, 'SELECT body FROM recipe WHERE app_id = $1 ORDER BY id', [
+    appId,
+  ]);
   return found.map((row) => row.body);
 }
 
 /** The number that the next edition of a sheet will have; others wait until this one is written. */
 export async function nextEdition(db: Db, sheetId: number): Promise<number> {
   await db.query('SELECT 1 FROM sheet WHERE id = $1 FOR UPDATE', [sheetId]);
-  const found = await first<{ number: number }>(db, 'SELECT coalesce(max(number), 0) + 1 AS number FROM edition WHERE sheet_id = $1', [sheetId]);
+  const found = await first<{ number: number }>(
+    db,
+    'SELECT coalesce(max(number), 0) + 1 AS number FROM edition WHERE sheet_id = $1',
+    [sheetId],
+  );
   return found!.number;
 }
 
@@ -89,12 +113,26 @@ export interface FileRecord extends Omit<EditionFile, 'bytes'> {
 
 const PUBLISHED = `number, address, '/s/' || slug || '/' || address AS path, hash, published_at AS "publishedAt"`;
 
-export async function insertEdition(db: Db, edition: EditionRecord, files: readonly FileRecord[], editorId: number): Promise<PublishedEdition> {
+export async function insertEdition(
+  db: Db,
+  edition: EditionRecord,
+  files: readonly FileRecord[],
+  editorId: number,
+): Promise<PublishedEdition> {
   const made = await first<PublishedEdition & { id: number }>(
     db,
     `INSERT INTO edition (sheet_id, number, address, slug, body, hash, how_to_load, published_by)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id, ${PUBLISHED}`,
-    [edition.sheetId, edition.number, edition.address, edition.slug, edition.body, edition.hash, edition.howToLoad, editorId],
+    [
+      edition.sheetId,
+      edition.number,
+      edition.address,
+      edition.slug,
+      edition.body,
+      edition.hash,
+      edition.howToLoad,
+      editorId,
+    ],
   );
   const { id, ...published } = made!;
   for (const file of files) {
@@ -107,7 +145,11 @@ export async function insertEdition(db: Db, edition: EditionRecord, files: reado
 }
 
 export function editionsOf(db: Db, sheetId: number): Promise<PublishedEdition[]> {
-  return rows<PublishedEdition>(db, `SELECT ${PUBLISHED} FROM edition WHERE sheet_id = $1 ORDER BY number DESC`, [sheetId]);
+  return rows<PublishedEdition>(
+    db,
+    `SELECT ${PUBLISHED} FROM edition WHERE sheet_id = $1 ORDER BY number DESC`,
+    [sheetId],
+  );
 }
 
 export interface StoredEdition {
@@ -125,7 +167,13 @@ export async function editionAt(db: Db, address: string): Promise<StoredEdition>
     'SELECT id, address, slug, body, hash, how_to_load AS "howToLoad" FROM edition WHERE address = $1',
     [address],
   );
-  return found ?? refuse('not-found', 'There is no sheet at this address. Check it letter by letter, or ask who gave it to you.');
+  return (
+    found ??
+    refuse(
+      'not-found',
+      'There is no sheet at this address. Check it letter by letter, or ask who gave it to you.',
+    )
+  );
 }
 
 export function filesOf(db: Db, editionId: number): Promise<EditionFile[]> {
@@ -137,6 +185,10 @@ export function filesOf(db: Db, editionId: number): Promise<EditionFile[]> {
 }
 
 export async function fileText(db: Db, editionId: number, name: string): Promise<string> {
-  const found = await first<{ body: string }>(db, 'SELECT body FROM edition_file WHERE edition_id = $1 AND name = $2', [editionId, name]);
+  const found = await first<{ body: string }>(
+    db,
+    'SELECT body FROM edition_file WHERE edition_id = $1 AND name = $2',
+    [editionId, name],
+  );
   return found?.body ?? refuse('not-found', 'This edition has no such file.');
 }

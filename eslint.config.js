@@ -1,0 +1,88 @@
+import js from '@eslint/js';
+import vue from 'eslint-plugin-vue';
+import tseslint from 'typescript-eslint';
+
+/** Folders of core, lowest first: each may use those before it, none those behind it. */
+const CORE = ['error', 'keys', 'contract', 'catalogue', 'keyset', 'list', 'sheet', 'preset'];
+
+const wall = (files, patterns) => ({ files, rules: { 'no-restricted-imports': ['error', { patterns }] } });
+const pure = [
+  { regex: '^node:', message: 'Core is pure TypeScript: no Node.' },
+  {
+    group: ['vue', 'vue-router', 'pinia', 'element-plus*', 'express', 'pg', '@crib/server*', '@crib/web*'],
+    message: 'Core knows neither pages nor servers.',
+  },
+];
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', 'var/**', 'web/src/*.d.ts', 'test-results/**'] },
+  js.configs.recommended,
+  ...tseslint.configs.recommended,
+  ...vue.configs['flat/recommended'],
+  {
+    files: ['**/*.{ts,vue,mjs,js}'],
+    languageOptions: { parserOptions: { parser: tseslint.parser } },
+    rules: {
+      'no-undef': 'off',
+      'max-lines': ['error', { max: 320, skipBlankLines: true, skipComments: true }],
+      'prefer-const': 'error',
+      eqeqeq: 'error',
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_', destructuredArrayIgnorePattern: '^_' },
+      ],
+      // Layout belongs to prettier.
+      'vue/html-self-closing': 'off',
+      'vue/max-attributes-per-line': 'off',
+      'vue/singleline-html-element-content-newline': 'off',
+      'vue/multiline-html-element-content-newline': 'off',
+      'vue/html-indent': 'off',
+      'vue/html-closing-bracket-newline': 'off',
+      'vue/first-attribute-linebreak': 'off',
+      'vue/require-default-prop': 'off',
+      'vue/attributes-order': 'off',
+      'vue/no-v-html': 'error',
+    },
+  },
+  ...CORE.map((folder, index) =>
+    wall(
+      [`core/src/${folder}/**/*.ts`],
+      [
+        ...pure,
+        ...CORE.slice(index + 1).map((later) => ({
+          group: [`**/${later}/index.ts`, `**/${later}/*`],
+          message: `${folder} stands below ${later}.`,
+        })),
+      ],
+    ),
+  ),
+  wall(
+    ['server/**/*.ts'],
+    [{ group: ['@crib/web*', '**/web/src/**', 'vue'], message: 'The server does not know the pages.' }],
+  ),
+  wall(
+    ['web/**/*.{ts,vue}'],
+    [
+      {
+        group: ['@crib/server*', '**/server/src/**', 'pg', 'express'],
+        message: 'The pages know the server by its contract only.',
+      },
+      { regex: '^node:', message: 'Pages run in a browser.' },
+    ],
+  ),
+  { files: ['web/vite.config.ts', 'web/**/*.test.ts'], rules: { 'no-restricted-imports': 'off' } },
+  {
+    // SQL lives in the store.
+    files: ['server/src/**/*.ts'],
+    ignores: ['server/src/store/**'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'CallExpression[callee.property.name="query"]',
+          message: 'SQL lives in server/src/store.',
+        },
+      ],
+    },
+  },
+);

@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { parseStored, writeStrokes, type Platform, type Style } from '@crib/core/keys';
+
+/** A shortcut as card-corner chips, one a stroke; its state is told by form and words, not by colour alone. */
+const props = defineProps<{
+  shortcut: string;
+  platform: Platform;
+  how?: Style;
+  state?: 'as shipped' | 'yours' | 'fixed';
+  large?: boolean;
+}>();
+const written = computed(() =>
+  writeStrokes(parseStored(props.shortcut), props.platform, props.how ?? 'words'),
+);
+</script>
+
+<template>
+  <span class="keys" :class="{ large }">
+    <kbd v-for="(stroke, index) in written.strokes" :key="index" class="chip" :class="state">{{
+      stroke
+    }}</kbd>
+    <span v-if="written.manner" class="manner">{{ written.manner }}</span>
+    <span v-if="state === 'yours'" class="sr-only">, yours</span>
+    <span v-if="state === 'fixed'" class="sr-only">, cannot be changed</span>
+  </span>
+</template>
+
+<style>
+.keys {
+  display: inline-flex;
+  flex: none;
+  align-items: center;
+  gap: 5px;
+}
+.chip {
+  display: inline-block;
+  vertical-align: middle;
+  height: 21px;
+  padding: 0 8px 0 7px;
+  background: var(--key);
+  clip-path: polygon(0 0, calc(100% - 5px) 0, 100% 5px, 100% 100%, 0 100%);
+  color: var(--ink);
+  font: 560 12.5px/20px var(--mono);
+  white-space: nowrap;
+}
+.chip.yours {
+  background: var(--ink);
+  color: var(--paper);
+}
+.chip.fixed {
+  background: none;
+  box-shadow: inset 0 0 0 1.5px var(--mid);
+  clip-path: none;
+  color: var(--mid);
+}
+.manner {
+  color: var(--mid);
+  font: 400 12px var(--mono);
+}
+.keys.large .chip {
+  height: 34px;
+  padding: 0 13px;
+  font-size: 20px;
+  line-height: 33px;
+}
+</style>

@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Platform, Style } from '@crib/core/keys';
+import type { ContextTree } from '@crib/core/catalogue';
+import type { Command } from '@crib/core/contract';
+import KeyChip from './KeyChip.vue';
+import type { LedgerColumn } from './ledger.ts';
+
+/** What a command has in a column: chips, or the word that stands in their place. */
+const props = defineProps<{
+  command: Command;
+  column: LedgerColumn;
+  platform: Platform;
+  how: Style;
+  tree: ContextTree;
+}>();
+const cell = computed(() => props.column.cell(props.command));
+
+/** Where a shortcut works, said only when that is not where the command is at home. */
+function elsewhere(contexts: readonly number[]): string {
+  if (contexts.length === 1 && contexts[0] === props.command.home) return '';
+  return contexts.map((id) => props.tree.get(id).name).join(', ');
+}
+</script>
+
+<template>
+  <span v-if="cell.word === 'as base'" class="same">{{ column.asBase }}</span>
+  <span v-else-if="cell.word === 'cleared'" class="dashed cleared">no key now</span>
+  <span v-else-if="cell.word === 'none'" class="none">none</span>
+  <template v-for="chip in cell.chips" v-else :key="chip.shortcut">
+    <KeyChip :shortcut="chip.shortcut" :platform="platform" :how="how" :state="chip.state" />
+    <small v-if="elsewhere(chip.contexts)" class="where">{{ elsewhere(chip.contexts) }}</small>
+  </template>
+</template>
+
+<style scoped>
+.none,
+.same,
+.where {
+  color: var(--mid);
+}
+.same {
+  font: 400 12px var(--mono);
+}
+.where {
+  overflow: hidden;
+  font-size: 11.5px;
+  text-overflow: ellipsis;
+}
+.cleared {
+  border-color: var(--flag);
+  color: var(--flag-ink);
+}
+</style>

@@ -1,0 +1,233 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { writeStored, parseStored, showStored } from '@crib/core/keys';
+import { usePlace } from '../stores/place.ts';
+import { useSession } from '../stores/session.ts';
+import { strokeOf } from './pressing.ts';
+import { chooseTheme, currentTheme } from './theme.ts';
+
+const { route, router, kept, set, platform, style, appSlug, releaseLabel, luggage } = usePlace();
+const session = useSession();
+
+const stages = computed(() => {
+  const params = { app: appSlug.value, release: releaseLabel.value };
+  const there = Boolean(appSlug.value);
+  return [
+    {
+      stage: 'catalogue',
+      name: 'Catalogue',
+      to: there ? { name: 'catalogue', params, query: luggage.value } : { name: 'apps' },
+    },
+    ...[
+      { stage: 'keysets', name: 'Keysets' },
+      { stage: 'sheets', name: 'Sheets' },
+      { stage: 'handouts', name: 'Handouts' },
+    ].map((one) => ({ ...one, to: there ? { name: one.stage, params, query: luggage.value } : null })),
+  ];
+});
+
+const LEDGERS = ['catalogue', 'keyset'];
+const query = kept('q');
+const press = kept('press');
+const name = ref(query.value);
+watch(query, (value) => (name.value = value));
+
+/** Names filter the ledger in view; from elsewhere Enter opens the catalogue with them. */
+function onName(text: string | number) {
+  name.value = String(text);
+  if (LEDGERS.includes(String(route.name))) void set({ q: name.value, press: '' }, true);
+}
+function find() {
+  if (LEDGERS.includes(String(route.name)) || !appSlug.value) return;
+  void openCatalogue({ q: name.value });
+}
+function openCatalogue(query: Record<string, string>) {
+  return router.push({
+    name: 'catalogue',
+    params: { app: appSlug.value, release: releaseLabel.value },
+    query: { ...luggage.value, ...query },
+  });
+}
+
+const listening = ref(false);
+let last = 0;
+const PAUSE = 1500;
+/** Presses after one another belong together until a pause; Tab or the button ends listening. */
+function onPress(event: KeyboardEvent) {
+  if (event.key === 'Tab') return listen(false);
+  event.preventDefault();
+  event.stopPropagation();
+  const stroke = event.repeat ? null : strokeOf(event, platform.value);
+  if (!stroke) return;
+  const going = press.value && Date.now() - last < PAUSE ? parseStored(press.value).strokes : [];
+  last = Date.now();
+  const found = writeStored({ strokes: [...going, stroke].slice(-5), manner: 'pressed' });
+  if (LEDGERS.includes(String(route.name))) void set({ press: found, q: '' }, true);
+  else if (appSlug.value) void openCatalogue({ press: found });
+}
+function listen(on: boolean) {
+  listening.value = on;
+  if (on) addEventListener('keydown', onPress, true);
+  else removeEventListener('keydown', onPress, true);
+}
+onBeforeUnmount(() => listen(false));
+
+const menu = ref(false);
+const theme = ref(currentTheme());
+function turn() {
+  theme.value = theme.value === 'dark' ? 'light' : 'dark';
+  chooseTheme(theme.value);
+}
+async function leave() {
+  await session.signOut();
+  await router.push({ name: 'sign-in' });
+}
+</script>
+
+<template>
+  <header class="mast">
+    <RouterLink class="logo" :to="{ name: 'apps' }" aria-label="Crib, apps and releases"
+      ><i>C</i>rib</RouterLink
+    >
+    <nav class="stages" aria-label="Stages">
+      <template v-for="(stage, index) in stages" :key="stage.stage">
+        <RouterLink
+          v-if="stage.to"
+          :to="stage.to"
+          :class="{ on: route.meta['stage'] === stage.stage }"
+          :aria-current="route.meta['stage'] === stage.stage ? 'page' : undefined"
+        >
+          <b>{{ index + 1 }}</b>{{ stage.name }}
+        </RouterLink>
+        <span v-else class="off"
+          ><b>{{ index + 1 }}</b
+          >{{ stage.name }}</span
+        >
+      </template>
+    </nav>
+    <form class="find" role="search" @submit.prevent="find">
+      <ElInput
+        :model-value="press ? showStored(press, platform, style) : name"
+        class="look-up"
+        :aria-label="press ? 'Pressed keys' : 'Name a command'"
+        :placeholder="appSlug ? 'Name a command, or press its keys' : 'Open an app first'"
+        :disabled="!appSlug"
+        clearable
+        @update:model-value="onName"
+        @clear="set({ q: '', press: '' })"
+      />
+      <button
+        type="button"
+        class="btn"
+        :class="{ primary: listening }"
+        :aria-pressed="listening"
+        :disabled="!appSlug"
+        @click="listen(!listening)"
+      >
+        {{ listening ? 'Press now' : 'Press to find' }}
+      </button>
+      <div class="who" @keydown.esc="menu = false">
+        <button
+          type="button"
+          class="btn plain"
+          aria-haspopup="true"
+          :aria-expanded="menu"
+          @click="menu = !menu"
+        >
+          {{ session.editor?.name.split(' ')[0] }}
+        </button>
+        <div v-if="menu" class="menu">
+          <p>
+            {{ session.editor?.name }}<br /><span class="mid">{{ session.editor?.email }}</span>
+          </p>
+          <button type="button" class="btn plain" @click="turn">
+            {{ theme === 'dark' ? 'Light paper' : 'Dark paper' }}
+          </button>
+          <button type="button" class="btn plain" @click="leave">Sign out</button>
+        </div>
+      </div>
+    </form>
+  </header>
+</template>
+
+<style scoped>
+.mast {
+  display: flex;
+  height: 52px;
+  align-items: stretch;
+  border-bottom: 2px solid var(--ink);
+  background: var(--paper);
+  padding: 0 20px;
+}
+.logo {
+  margin-right: 22px;
+  font: 700 22px/50px var(--head);
+  letter-spacing: -0.02em;
+  text-decoration: none;
+}
+.logo i {
+  margin-right: 1px;
+  padding: 1px 7px 3px;
+  background: var(--ink);
+  clip-path: polygon(0 0, calc(100% - 6px) 0, 100% 6px, 100% 100%, 0 100%);
+  color: var(--paper);
+  font-style: normal;
+}
+.stages {
+  display: flex;
+  align-items: flex-end;
+  gap: 2px;
+}
+.stages > * {
+  margin-bottom: -2px;
+  padding: 8px 14px 9px;
+  border: 2px solid transparent;
+  border-bottom: 0;
+  color: var(--mid);
+  font-weight: 500;
+  text-decoration: none;
+}
+.stages b {
+  margin-right: 6px;
+  font: 600 11px var(--mono);
+}
+.stages a:hover {
+  color: var(--ink);
+}
+.stages a.on {
+  border-color: var(--ink);
+  background: var(--sheet);
+  clip-path: polygon(0 0, calc(100% - 9px) 0, 100% 9px, 100% 100%, 0 100%);
+  color: var(--ink);
+  font-weight: 650;
+}
+.stages .off {
+  cursor: default;
+}
+.find {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  margin-left: auto;
+}
+.look-up {
+  width: 300px;
+}
+.who {
+  position: relative;
+  margin-left: 10px;
+}
+.menu {
+  position: absolute;
+  top: 30px;
+  right: 0;
+  z-index: 5;
+  display: grid;
+  justify-items: start;
+  gap: 12px;
+  min-width: 220px;
+  padding: 16px;
+  border: 1.5px solid var(--ink);
+  background: var(--sheet);
+}
+</style>

@@ -1,0 +1,40 @@
+import type { Cell } from '@crib/core/keyset';
+import type { Command } from '@crib/core/contract';
+
+/** A row of the ledger: a heading of a group, or a command. */
+export type LedgerRow =
+  | { readonly kind: 'group'; readonly key: string; readonly title: string }
+  | { readonly kind: 'command'; readonly key: string; readonly command: Command };
+
+/** A column: a keyset, with what its cells hold. */
+export interface LedgerColumn {
+  readonly id: number;
+  readonly title: string;
+  readonly sub: string;
+  /** What an unchanged cell says: “as shipped”, “as School set”. */
+  readonly asBase: string;
+  cell(command: Command): Cell;
+}
+
+/** Rows under the headings of their groups, which stand in the order they are first met in. */
+export function grouped(
+  commands: readonly Command[],
+  groupOf: (command: Command) => string,
+  order?: readonly string[],
+): LedgerRow[] {
+  const groups = new Map<string, Command[]>((order ?? []).map((title) => [title, []]));
+  for (const command of commands) {
+    const title = groupOf(command);
+    const group = groups.get(title);
+    if (group) group.push(command);
+    else groups.set(title, [command]);
+  }
+  return [...groups].flatMap(([title, members]): LedgerRow[] =>
+    members.length
+      ? [
+          { kind: 'group', key: `g ${title}`, title: title || 'Without a category' },
+          ...members.map((command): LedgerRow => ({ kind: 'command', key: `c ${command.id}`, command })),
+        ]
+      : [],
+  );
+}

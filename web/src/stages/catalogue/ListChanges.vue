@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { platformName, showStored, type Platform } from '@crib/core/keys';
+import type { ListReport } from '@crib/core/contract';
+
+/** What taking a list in would change; what it no longer names stays, unless it is ticked. */
+defineProps<{ report: ListReport; platform: Platform }>();
+const drop = defineModel<number[]>({ required: true });
+</script>
+
+<template>
+  <h2>What will change</h2>
+  <div class="pair">
+    <span>New commands</span><b class="figures">{{ report.counts.newCommands }}</b>
+  </div>
+  <div class="pair">
+    <span>Commands described otherwise</span><b class="figures">{{ report.counts.changedCommands }}</b>
+  </div>
+  <div class="pair">
+    <span>New shortcuts</span><b class="figures">{{ report.counts.newBindings }}</b>
+  </div>
+  <div class="pair">
+    <span>Shortcuts as they were</span><b class="figures">{{ report.counts.sameBindings }}</b>
+  </div>
+  <div class="pair">
+    <span>Commands not in the list, they stay</span><b class="figures">{{ report.counts.unlisted }}</b>
+  </div>
+  <template v-if="report.newContexts.length">
+    <h3>New places</h3>
+    <p>{{ report.newContexts.join(', ') }}</p>
+  </template>
+  <template v-if="report.changed.length">
+    <h3>Described otherwise</h3>
+    <p v-for="one in report.changed.slice(0, 30)" :key="one.label">
+      {{ one.label }}:
+      <span v-for="change in one.changes" :key="change.field" class="mid"
+        >{{ change.field }} was “{{ change.old }}”, now “{{ change.now }}”
+      </span>
+    </p>
+  </template>
+  <template v-if="report.gone.length">
+    <h3>No longer listed</h3>
+    <p class="under">They stay, unless you tick them.</p>
+    <ElCheckboxGroup v-model="drop" class="gone">
+      <ElCheckbox v-for="one in report.gone" :key="one.id" :value="one.id">
+        {{ one.label }}, {{ showStored(one.shortcut, one.platform ?? platform)
+        }}{{ one.platform ? ` on ${platformName(one.platform)}` : '' }}
+      </ElCheckbox>
+    </ElCheckboxGroup>
+    <div class="actions">
+      <button type="button" class="btn" @click="drop = drop.length ? [] : report.gone.map((one) => one.id)">
+        {{ drop.length ? 'Tick none' : 'Tick all' }}
+      </button>
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.gone {
+  display: grid;
+  gap: 4px;
+}
+</style>

@@ -1,0 +1,279 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { delimiterName } from '@crib/core/list';
+import ProblemList from '../../parts/ProblemList.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import ListChanges from './ListChanges.vue';
+import ListProblem from './ListProblem.vue';
+import ListTable from './ListTable.vue';
+import { useReading } from './useReading.ts';
+
+const workspace = useWorkspace();
+const { router, kept, appSlug, releaseLabel, luggage } = usePlace();
+const reading = useReading(() => workspace.catalogue!.release.id);
+const { source, encoding, answers, report, problems, busy, done, ready } = reading;
+
+const pasted = ref('');
+const over = ref(false);
+const filter = kept('lines', 'all');
+const FILTERS = [
+  ['all', 'All lines'],
+  ['problem', 'Need you'],
+  ['new', 'New commands'],
+  ['changed', 'Changed'],
+  ['same', 'As they were'],
+] as const;
+const counts = computed(() => {
+  const map = new Map<string, number>([['all', report.value?.rows.length ?? 0]]);
+  for (const row of report.value?.rows ?? []) map.set(row.state, (map.get(row.state) ?? 0) + 1);
+  return map;
+});
+const rows = computed(() =>
+  (report.value?.rows ?? []).filter((row) => filter.value === 'all' || row.state === filter.value),
+);
+
+const at = ref(0);
+const current = computed(
+  () => report.value?.problems[Math.min(at.value, report.value.problems.length - 1)] ?? null,
+);
+/** Takes a decision of the reader, and reads the list again with it. */
+function decide(act: () => void) {
+  act();
+  void reading.preview();
+}
+function choose(line: number) {
+  at.value = Math.max(0, report.value?.problems.findIndex((one) => one.place?.line === line) ?? 0);
+}
+const mean = (index: number, meaning: string) => decide(() => (answers.columns[String(index)] = meaning));
+const chosen = (event: Event) => {
+  const file = (event.target as HTMLInputElement).files?.[0];
+  if (file) void reading.takeFile(file);
+};
+function dropped(event: DragEvent) {
+  over.value = false;
+  const file = event.dataTransfer?.files[0];
+  if (file) void reading.takeFile(file);
+}
+async function finish() {
+  await reading.takeIn();
+  if (done.value) await workspace.reload();
+}
+const toCatalogue = () =>
+  router.push({
+    name: 'catalogue',
+    params: { app: appSlug.value, release: releaseLabel.value },
+    query: luggage.value,
+  });
+const words = (count: number, one: string, many: string) => `${count} ${count === 1 ? one : many}`;
+</script>
+
+<template>
+  <StateNote
+    v-if="workspace.problem"
+    :problem="workspace.problem"
+    @again="workspace.open(appSlug, releaseLabel)"
+  />
+  <StateNote v-else-if="!workspace.catalogue" loading />
+  <StageFrame v-else>
+    <template #index>
+      <h2>Reading in</h2>
+      <p class="mid">{{ source || 'a list of shortcuts' }}</p>
+      <h3>Into</h3>
+      <p>{{ workspace.app?.name }} {{ releaseLabel }}, shipped</p>
+      <template v-if="report">
+        <h3>Lines</h3>
+        <button
+          v-for="[value, name] in FILTERS"
+          :key="value"
+          type="button"
+          class="line"
+          :class="{ on: filter === value }"
+          :aria-pressed="filter === value"
+          @click="filter = value"
+        >
+          <span>{{ name }}</span><span class="figures">{{ counts.get(value) ?? 0 }}</span>
+        </button>
+      </template>
+    </template>
+
+    <template v-if="done">
+      <h1>{{ done.nothingToDo ? 'Nothing was changed' : 'Taken in' }}</h1>
+      <StateNote v-if="done.nothingToDo" title="The catalogue says the same already">
+        <p>
+          All {{ done.counts.sameBindings }} shortcuts of the list stand in {{ releaseLabel }} as they are.
+        </p>
+        <button type="button" class="btn" @click="toCatalogue">To the catalogue</button>
+      </StateNote>
+      <StateNote
+        v-else
+        :title="`${words(done.counts.newCommands, 'new command', 'new commands')}, ${words(done.counts.newBindings, 'new shortcut', 'new shortcuts')}`"
+      >
+        <p>
+          {{ words(done.counts.changedCommands, 'command', 'commands') }} changed,
+          {{ words(answers.drop.length, 'shortcut', 'shortcuts') }} deleted, {{ done.counts.sameBindings }} as
+          they were.
+        </p>
+        <button type="button" class="btn primary" @click="toCatalogue">Look at the ledger</button>
+      </StateNote>
+    </template>
+    <template v-else-if="!report">
+      <h1>Read a list in<small>nothing is stored until you take it in</small></h1>
+      <StateNote v-if="workspace.catalogue.release.sealedAt" :title="`${releaseLabel} is sealed`">
+        <p>What it ships is not written to any more. Open another release to read a list in.</p>
+        <RouterLink class="btn" :to="{ name: 'apps' }">To the apps and releases</RouterLink>
+      </StateNote>
+      <div v-else class="sources">
+        <section
+          class="drop"
+          :class="{ over }"
+          @dragover.prevent="over = true"
+          @dragleave="over = false"
+          @drop.prevent="dropped"
+        >
+          <h2>A file</h2>
+          <p>CSV or TSV, in UTF-8 or UTF-16, up to 10 MB. Drop it here, or choose it.</p>
+          <label class="btn primary"
+            >Choose a file<input
+              class="sr-only"
+              type="file"
+              accept=".csv,.tsv,.txt,text/csv,text/tab-separated-values"
+              @change="chosen"
+          /></label>
+        </section>
+        <section>
+          <h2><label for="pasted">Or pasted</label></h2>
+          <p>With a heading line: command, where it works, shortcut; one column a platform if they differ.</p>
+          <ElInput
+            id="pasted"
+            v-model="pasted"
+            type="textarea"
+            :rows="10"
+            placeholder="Command,Where it works,Windows,macOS"
+          />
+          <div class="actions">
+            <button
+              type="button"
+              class="btn"
+              :disabled="!pasted.trim()"
+              @click="reading.takeText(pasted, 'pasted')"
+            >
+              Look at it
+            </button>
+          </div>
+        </section>
+        <ProblemList :problems="problems" />
+        <p v-if="busy" role="status">
+          Reading the list… <button type="button" class="btn plain" @click="reading.stop()">Stop</button>
+        </p>
+      </div>
+    </template>
+    <template v-else>
+      <h1>
+        {{
+          report.problems.length
+            ? `${words(report.problems.length + report.moreProblems, 'thing needs', 'things need')} you`
+            : report.nothingToDo
+              ? 'Nothing new in it'
+              : 'Ready to take in'
+        }}<small>nothing is stored until you take it in</small>
+      </h1>
+      <div class="tools">
+        <span
+          >A {{ delimiterName(report.delimiter) }} between columns{{ encoding && `, ${encoding}` }}, first
+          line is the heading</span
+        >
+        <span class="end">
+          <button type="button" class="btn" @click="reading.forget()">Leave it</button>
+          <button type="button" class="btn primary" :disabled="!ready || busy !== ''" @click="finish">
+            {{ busy === 'taking in' ? 'Taking in…' : `Take in ${report.counts.rows} lines` }}
+          </button>
+        </span>
+      </div>
+      <ListTable
+        :report="report"
+        :rows="rows"
+        :platforms="workspace.catalogue.release.platforms"
+        :line="current?.place?.line ?? null"
+        :cells="answers.cells"
+        @meaning="mean"
+        @choose="choose"
+      />
+      <div class="foot">
+        <span
+          >Columns were recognised from their headings. Choose another meaning above a column to change
+          it.</span
+        >
+        <span role="status">{{ busy === 'reading' ? 'Reading again…' : '' }}</span>
+      </div>
+    </template>
+
+    <template v-if="report" #margin>
+      <ListProblem
+        v-if="current"
+        :report="report"
+        :at="at"
+        @go="(index) => (at = index)"
+        @read-as="(cell, text) => decide(() => (answers.cells[cell] = text))"
+        @add-places="(names) => decide(() => answers.newContexts.push(...names))"
+        @leave-out="(line) => decide(() => answers.leaveOut.push(line))"
+      />
+      <ListChanges
+        v-else
+        v-model="answers.drop"
+        :report="report"
+        :platform="workspace.catalogue.release.platforms[0]!"
+      />
+      <ProblemList :problems="problems" />
+    </template>
+  </StageFrame>
+</template>
+
+<style scoped>
+.line {
+  display: flex;
+  width: calc(100% + 20px);
+  justify-content: space-between;
+  margin-left: -20px;
+  padding: 3px 10px 3px 20px;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  cursor: pointer;
+}
+.line.on {
+  background: var(--tide-wash);
+  box-shadow: inset 3px 0 0 var(--tide);
+  font-weight: 700;
+}
+.line .figures {
+  color: var(--mid);
+  font-size: 12px;
+}
+.sources {
+  display: grid;
+  align-content: start;
+  gap: 22px;
+  max-width: 640px;
+  margin-top: 18px;
+  overflow-y: auto;
+}
+.sources p {
+  margin: 4px 0 10px;
+}
+.drop {
+  padding: 20px;
+  border: 1.5px dashed var(--mid);
+}
+.drop.over {
+  border-color: var(--tide);
+  background: var(--tide-wash);
+}
+.drop label:focus-within {
+  outline: 2px solid var(--tide);
+  outline-offset: 2px;
+}
+</style>

@@ -1,0 +1,18 @@
+<template>
+  <main class="nowhere">
+    <h1>Nothing is kept at this address</h1>
+    <p>It may have been mistyped, or it has moved.</p>
+    <RouterLink class="btn" to="/">To the catalogue</RouterLink>
+  </main>
+</template>
+
+<style scoped>
+.nowhere {
+  display: grid;
+  align-content: start;
+  justify-items: start;
+  gap: 14px;
+  padding: 64px 40px;
+  background: var(--sheet);
+}
+</style>

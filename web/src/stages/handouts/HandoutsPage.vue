@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { ref, shallowRef, watch } from 'vue';
+import type { Problem } from '@crib/core/error';
+import type { PublishedEdition } from '@crib/core/contract';
+import { ask, problemsOf } from '../../api/client.ts';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+interface Line extends PublishedEdition {
+  title: string;
+  sheet: number;
+}
+const workspace = useWorkspace();
+const { releaseLabel, luggage } = usePlace();
+const lines = shallowRef<Line[] | null>(null);
+const failed = shallowRef<Problem | null>(null);
+const copied = ref('');
+const origin = location.origin;
+
+async function load() {
+  if (!workspace.app || !workspace.catalogue) return;
+  failed.value = null;
+  try {
+    const sheets = workspace.app.sheets.filter((sheet) => sheet.editions && workspace.keyset(sheet.keysetId));
+    const lists = await Promise.all(
+      sheets.map((sheet) => ask<PublishedEdition[]>('GET', `/api/sheets/${sheet.id}/editions`)),
+    );
+    lines.value = sheets.flatMap((sheet, index) =>
+      lists[index]!.map((edition) => ({ ...edition, title: sheet.title, sheet: sheet.id })),
+    );
+  } catch (error) {
+    failed.value = problemsOf(error)[0]!;
+  }
+}
+watch(() => workspace.catalogue, load, { immediate: true });
+async function copy(line: Line) {
+  await navigator.clipboard.writeText(origin + line.path).catch(() => {});
+  copied.value = line.address;
+}
+</script>
+
+<template>
+  <StateNote v-if="failed" :problem="failed" @again="load" />
+  <StateNote v-else-if="!lines" loading />
+  <StageFrame v-else wide>
+    <template #index>
+      <h2>{{ workspace.app?.name }}</h2>
+      <p class="mid">{{ releaseLabel }}</p>
+    </template>
+    <h1>
+      Handouts<small>{{
+        lines.length === 1 ? 'one edition is out' : `${lines.length} editions are out`
+      }}</small>
+    </h1>
+    <StateNote v-if="lines.length === 0" title="Nothing is published yet">
+      <p>Compose a sheet and publish it: its address and its files stand here then.</p>
+      <RouterLink class="btn" :to="{ name: 'sheets', query: luggage }">To the sheets</RouterLink>
+    </StateNote>
+    <div v-else class="lines">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">Sheet</th>
+            <th scope="col">Edition</th>
+            <th scope="col">Published</th>
+            <th scope="col">Address for learners</th>
+            <th scope="col"><span class="sr-only">Copy</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="line in lines" :key="line.address">
+            <th scope="row">
+              <RouterLink :to="{ name: 'sheet', params: { sheet: line.sheet }, query: luggage }">{{
+                line.title
+              }}</RouterLink>
+            </th>
+            <td class="figures">{{ line.number }}</td>
+            <td class="figures">{{ line.publishedAt.slice(0, 10) }}</td>
+            <td class="figures">
+              <a :href="line.path" target="_blank" rel="noopener">{{ line.path }}</a>
+            </td>
+            <td>
+              <button type="button" class="btn plain" @click="copy(line)">
+                {{ copied === line.address ? 'Copied' : 'Copy' }}
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <div class="foot">
+      <span>An edition never changes. Whoever has its address can open it without an account.</span>
+    </div>
+  </StageFrame>
+</template>
+
+<style scoped>
+.lines {
+  margin-top: 14px;
+  overflow: auto;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th,
+td {
+  height: 34px;
+  padding: 0 8px;
+  border-bottom: 1px solid var(--hair);
+  text-align: left;
+}
+td {
+  font-size: 12.5px;
+}
+thead th {
+  border-bottom: 1.5px solid var(--ink);
+  font: 600 12px var(--mono);
+}
+</style>

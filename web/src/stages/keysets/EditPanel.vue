@@ -1,0 +1,189 @@
+<script setup lang="ts">
+import { computed, ref, toRef } from 'vue';
+import { platformName, showStored, type Platform, type Style } from '@crib/core/keys';
+import type { Command, CustomKeyset } from '@crib/core/contract';
+import KeyField from '../../parts/KeyField.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import { useWorkspace } from '../../stores/workspace.ts';
+import { useEdit } from './useEdit.ts';
+
+/** Changing a command's keys in a custom keyset, with what follows before it is saved. */
+const props = defineProps<{ keyset: CustomKeyset; command: Command; platform: Platform; how: Style }>();
+const emit = defineEmits<{ pressing: [shortcut: string] }>();
+const workspace = useWorkspace();
+const edit = useEdit(toRef(props, 'keyset'), toRef(props, 'command'));
+const {
+  shortcut,
+  reason,
+  memoryAid,
+  context,
+  platform: onPlatform,
+  problems,
+  busy,
+  saved,
+  present,
+  outcome,
+  takes,
+  save,
+} = edit;
+
+const field = ref<InstanceType<typeof KeyField> | null>(null);
+const policy = computed(() => workspace.catalogue!.app.keyPolicy);
+const keys = computed(() => (shortcut.value ? showStored(shortcut.value, props.platform, props.how) : ''));
+const base = computed(() => workspace.keyset(props.keyset.baseId));
+const WARNING = new Set(['taken from', 'waits', 'cannot be pressed']);
+
+function pressed(stored: string) {
+  shortcut.value = stored;
+  emit('pressing', stored);
+}
+async function act(action: 'set' | 'add' | 'clear' | 'put back') {
+  await save(action);
+  if (problems.value.length === 0) emit('pressing', '');
+}
+defineExpose({ focus: () => field.value?.focus() });
+</script>
+
+<template>
+  <h2>{{ command.label }}</h2>
+  <p class="under">{{ command.menu.split(' › ').slice(0, -1).join(' › ') }}</p>
+  <p v-if="command.fixed"><b>Cannot be changed.</b> The program keeps its keys for itself.</p>
+  <template v-else>
+    <KeyField
+      ref="field"
+      :model-value="shortcut"
+      :platform="platform"
+      :how="how"
+      :typed-letters="policy.typedLetters"
+      @update:model-value="pressed"
+    />
+    <div class="places">
+      <label
+        >Where
+        <ElSelect v-model="context" size="small" aria-label="Where it works">
+          <ElOption
+            v-for="one in workspace.tree!.inOrder"
+            :key="one.id"
+            :value="one.id"
+            :label="workspace.tree!.path(one.id)"
+          />
+        </ElSelect>
+      </label>
+      <label
+        >On
+        <ElSelect
+          v-model="onPlatform"
+          size="small"
+          aria-label="On which platform"
+          placeholder="all platforms"
+        >
+          <ElOption value="" label="all platforms" />
+          <ElOption
+            v-for="one in workspace.catalogue!.release.platforms"
+            :key="one"
+            :value="one"
+            :label="platformName(one)"
+          />
+        </ElSelect>
+      </label>
+    </div>
+
+    <template v-if="outcome">
+      <h3>What follows</h3>
+      <ul class="follows" aria-live="polite">
+        <li v-for="problem in outcome.refusals" :key="problem.sentence">
+          <b class="no" aria-hidden="true">■</b><span>{{ problem.sentence }}</span>
+        </li>
+        <li v-for="one in outcome.consequences" :key="one.sentence">
+          <b :class="WARNING.has(one.kind) ? 'no' : 'ok'" aria-hidden="true">{{
+            WARNING.has(one.kind) ? '△' : '○'
+          }}</b><span>{{ one.sentence }}</span>
+        </li>
+        <li v-if="!outcome.refusals.length && !outcome.consequences.length">
+          <b class="ok" aria-hidden="true">○</b
+          ><span>Free in {{ workspace.tree!.get(context).name }} and all below it</span>
+        </li>
+      </ul>
+    </template>
+
+    <h3><label for="reason">Reason</label></h3>
+    <ElInput
+      id="reason"
+      v-model="reason"
+      type="textarea"
+      :rows="3"
+      maxlength="1000"
+      placeholder="Why this key: learners and colleagues will ask"
+    />
+    <h3><label for="aid">Memory aid</label></h3>
+    <ElInput id="aid" v-model="memoryAid" maxlength="240" />
+    <ProblemList :problems="problems" />
+    <p class="said" role="status">{{ saved }}</p>
+    <div class="actions">
+      <button
+        type="button"
+        class="btn primary"
+        :disabled="busy || !shortcut || Boolean(outcome?.refusals.length)"
+        @click="act('set')"
+      >
+        {{ takes ? 'Take' : 'Set' }} {{ keys || 'keys' }}
+      </button>
+      <button
+        type="button"
+        class="btn"
+        :disabled="busy || !shortcut || Boolean(outcome?.refusals.length)"
+        @click="act('add')"
+      >
+        Add
+      </button>
+      <button type="button" class="btn" :disabled="busy" @click="act('clear')">Clear</button>
+      <button
+        type="button"
+        class="btn"
+        :disabled="busy || (!present && base?.kind === 'shipped')"
+        @click="act('put back')"
+      >
+        As shipped
+      </button>
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.places {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 8px;
+  margin-top: 10px;
+}
+.places label {
+  display: grid;
+  gap: 2px;
+  color: var(--mid);
+  font-size: 12.5px;
+}
+.follows {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.follows li {
+  display: grid;
+  grid-template-columns: 14px 1fr;
+  gap: 8px;
+  margin-bottom: 4px;
+  line-height: 1.35;
+}
+.ok {
+  color: var(--tide);
+}
+.no {
+  color: var(--flag);
+}
+.said {
+  min-height: 20px;
+  margin-top: 6px;
+  color: var(--tide);
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import { computed, reactive, shallowRef } from 'vue';
+import type { Problem } from '@crib/core/error';
+import type { Sheet } from '@crib/core/contract';
+import { ask, problemsOf } from '../../api/client.ts';
+import ProblemList from '../../parts/ProblemList.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+const workspace = useWorkspace();
+const { router, appSlug, releaseLabel, luggage } = usePlace();
+const sheets = computed(() =>
+  (workspace.app?.sheets ?? []).filter((sheet) => workspace.keyset(sheet.keysetId)),
+);
+const form = reactive({ title: '', keysetId: null as number | null });
+const problems = shallowRef<readonly Problem[]>([]);
+
+async function make() {
+  problems.value = [];
+  try {
+    const keysetId = form.keysetId ?? workspace.custom.at(-1)?.id ?? workspace.shipped?.id;
+    const sheet = await ask<Sheet>('POST', `/api/apps/${appSlug.value}/sheets`, {
+      title: form.title,
+      keysetId,
+    });
+    await workspace.reload();
+    await router.push({
+      name: 'sheet',
+      params: { app: appSlug.value, release: releaseLabel.value, sheet: sheet.id },
+      query: luggage.value,
+    });
+  } catch (error) {
+    problems.value = problemsOf(error);
+  }
+}
+</script>
+
+<template>
+  <StateNote
+    v-if="workspace.problem"
+    :problem="workspace.problem"
+    @again="workspace.open(appSlug, releaseLabel)"
+  />
+  <StateNote v-else-if="!workspace.catalogue" loading />
+  <StageFrame v-else>
+    <template #index>
+      <h2>{{ workspace.app?.name }}</h2>
+      <p class="mid">{{ releaseLabel }}</p>
+    </template>
+    <h1>Sheets for {{ releaseLabel }}</h1>
+    <StateNote v-if="sheets.length === 0" title="No sheet is composed yet">
+      <p>Name one in the margin, then pick commands into its sections.</p>
+    </StateNote>
+    <ul v-else class="sheets">
+      <li v-for="sheet in sheets" :key="sheet.id">
+        <RouterLink :to="{ name: 'sheet', params: { sheet: sheet.id }, query: luggage }">{{
+          sheet.title
+        }}</RouterLink>
+        <span class="mid">{{ workspace.keyset(sheet.keysetId)?.name }}</span>
+        <span class="figures mid">{{ sheet.editions ? `edition ${sheet.editions}` : 'not published' }}</span>
+      </li>
+    </ul>
+    <template #margin>
+      <form class="make" @submit.prevent="make">
+        <h2>Compose a sheet</h2>
+        <label>Title<ElInput v-model="form.title" maxlength="120" required /></label>
+        <label
+          >With the keys of
+          <ElSelect
+            v-model="form.keysetId"
+            :placeholder="workspace.custom.at(-1)?.name ?? workspace.shipped?.name ?? ''"
+            aria-label="With the keys of"
+          >
+            <ElOption
+              v-for="keyset in workspace.catalogue.keysets"
+              :key="keyset.id"
+              :value="keyset.id"
+              :label="keyset.name"
+            />
+          </ElSelect>
+        </label>
+        <ProblemList :problems="problems" />
+        <div class="actions"><button class="btn primary" type="submit">Compose it</button></div>
+      </form>
+    </template>
+  </StageFrame>
+</template>
+
+<style scoped>
+.sheets {
+  margin: 16px 0 0;
+  padding: 0;
+  border-top: 1.5px solid var(--ink);
+  list-style: none;
+}
+.sheets li {
+  display: grid;
+  grid-template-columns: 2fr 1fr 120px;
+  align-items: center;
+  height: 34px;
+  border-bottom: 1px solid var(--hair);
+}
+.sheets a {
+  font-weight: 500;
+}
+.make {
+  display: grid;
+  gap: 12px;
+}
+.make label {
+  display: grid;
+  gap: 4px;
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,88 @@
+import { computed, ref, shallowRef } from 'vue';
+import { composeSheet } from '@crib/core/sheet';
+import type { Problem } from '@crib/core/error';
+import type { PublishedEdition, Sheet, SheetSection } from '@crib/core/contract';
+import { ask, problemsOf } from '../../api/client.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** Moves a thing of a list by some places, as far as the list goes. */
+export function move<T>(list: T[], from: number, by: number) {
+  const [one] = list.splice(from, 1);
+  if (one !== undefined) list.splice(Math.max(0, Math.min(list.length, from + by)), 0, one);
+}
+
+type Loaded = Sheet & { editions: PublishedEdition[] };
+
+/** A sheet being composed: kept as it is changed, shown as it would be published. */
+export function useSheet(id: () => number) {
+  const workspace = useWorkspace();
+  const sheet = ref<Loaded | null>(null);
+  const problems = shallowRef<readonly Problem[]>([]);
+  const unsaved = ref(false);
+  const busy = ref(false);
+
+  async function load() {
+    problems.value = [];
+    try {
+      sheet.value = await ask<Loaded>('GET', `/api/sheets/${id()}`);
+      unsaved.value = false;
+    } catch (error) {
+      problems.value = problemsOf(error);
+    }
+  }
+  function change(act: (draft: Loaded) => void) {
+    if (!sheet.value) return;
+    act(sheet.value);
+    unsaved.value = true;
+  }
+  async function save(): Promise<boolean> {
+    const { title, intro, credit, keysetId, revision, sections, editions } = sheet.value!;
+    busy.value = true;
+    problems.value = [];
+    try {
+      const saved = await ask<Sheet>('PUT', `/api/sheets/${id()}`, {
+        title,
+        intro,
+        credit,
+        keysetId,
+        revision,
+        sections,
+      });
+      sheet.value = { ...saved, editions };
+      unsaved.value = false;
+      return true;
+    } catch (error) {
+      problems.value = problemsOf(error);
+      return false;
+    } finally {
+      busy.value = false;
+    }
+  }
+  async function publish() {
+    if (unsaved.value && !(await save())) return;
+    busy.value = true;
+    try {
+      const edition = await ask<PublishedEdition>('POST', `/api/sheets/${id()}/editions`);
+      sheet.value = { ...sheet.value!, editions: [edition, ...sheet.value!.editions] };
+      await workspace.reload();
+    } catch (error) {
+      problems.value = problemsOf(error);
+    } finally {
+      busy.value = false;
+    }
+  }
+  const body = computed(() => {
+    const { catalogue } = workspace;
+    if (!sheet.value || !catalogue || !workspace.keyset(sheet.value.keysetId)) return null;
+    const number = (sheet.value.editions[0]?.number ?? 0) + 1;
+    return composeSheet(sheet.value, catalogue, {
+      number,
+      publishedOn: new Date().toISOString().slice(0, 10),
+    });
+  });
+  const addRow = (section: number, command: number) =>
+    change((draft) => draft.sections[section]?.rows.push({ command, note: '' }));
+  const addSection = (title: string) =>
+    change((draft) => draft.sections.push({ title, rows: [] } satisfies SheetSection));
+  return { sheet, problems, unsaved, busy, body, load, change, save, publish, addRow, addSection };
+}

@@ -1,0 +1,108 @@
+import { computed, ref, shallowRef } from 'vue';
+import { defineStore } from 'pinia';
+import type { AppOverview, Catalogue, Keyset } from '@crib/core/contract';
+import { contextTree } from '@crib/core/catalogue';
+import {
+  effective,
+  pressIndex,
+  stackOf,
+  type Effective,
+  type PressIndex,
+  type Setting,
+} from '@crib/core/keyset';
+import { US, type Platform } from '@crib/core/keys';
+import { ask, problemsOf } from '../api/client.ts';
+import type { Problem } from '@crib/core/error';
+
+/**
+ * The app and release in hand with all that is catalogued of them. What is computed from it is remembered until the
+ * catalogue changes.
+ */
+export const useWorkspace = defineStore('workspace', () => {
+  const app = shallowRef<AppOverview | null>(null);
+  const catalogue = shallowRef<Catalogue | null>(null);
+  const loading = ref(false);
+  const problem = shallowRef<Problem | null>(null);
+
+  /** Loads what an address names; what is there already stays on the screen meanwhile. */
+  async function open(slug: string, label?: string) {
+    loading.value = true;
+    problem.value = null;
+    try {
+      const overview = await ask<AppOverview>('GET', `/api/apps/${slug}`);
+      const release = overview.releases.find((one) => one.label === label);
+      const loaded = release ? await ask<Catalogue>('GET', `/api/releases/${release.id}`) : null;
+      app.value = overview;
+      catalogue.value = loaded;
+    } catch (error) {
+      problem.value = problemsOf(error)[0]!;
+    } finally {
+      loading.value = false;
+    }
+  }
+  const reload = () => (app.value ? open(app.value.slug, catalogue.value?.release.label) : Promise.resolve());
+
+  /** Puts a keyset that was saved in the place of what was loaded. */
+  function replace(keyset: Keyset) {
+    const known = catalogue.value;
+    if (!known) return;
+    catalogue.value = {
+      ...known,
+      keysets: known.keysets.map((one) => (one.id === keyset.id ? keyset : one)),
+    };
+  }
+
+  const tree = computed(() => (catalogue.value ? contextTree(catalogue.value.contexts) : null));
+  const commands = computed(
+    () => new Map((catalogue.value?.commands ?? []).map((command) => [command.id, command])),
+  );
+  const keyset = (id: number | null | undefined) => catalogue.value?.keysets.find((one) => one.id === id);
+  const shipped = computed(() =>
+    catalogue.value?.keysets.find((one) => one.kind === 'shipped' && one.isDefault),
+  );
+  const custom = computed(() => (catalogue.value?.keysets ?? []).filter((one) => one.kind === 'custom'));
+
+  const effectives = computed(() => (catalogue.value, new Map<string, Effective>()));
+  function effectiveOf(id: number, platform: Platform): Effective {
+    const known = effectives.value.get(`${id} ${platform}`);
+    if (known) return known;
+    const made = effective(stackOf(keyset(id)!, catalogue.value!.keysets), platform);
+    effectives.value.set(`${id} ${platform}`, made);
+    return made;
+  }
+  const indexes = computed(() => (catalogue.value, new Map<string, PressIndex>()));
+  function pressesOf(id: number, platform: Platform): PressIndex {
+    const known = indexes.value.get(`${id} ${platform}`);
+    if (known) return known;
+    const made = pressIndex(effectiveOf(id, platform), US, platform);
+    indexes.value.set(`${id} ${platform}`, made);
+    return made;
+  }
+  function settingOf(id: number): Setting {
+    const { keysets, release } = catalogue.value!;
+    return {
+      stack: stackOf(keyset(id)!, keysets),
+      commands: commands.value,
+      tree: tree.value!,
+      platforms: release.platforms,
+    };
+  }
+
+  return {
+    app,
+    catalogue,
+    loading,
+    problem,
+    open,
+    reload,
+    replace,
+    tree,
+    commands,
+    keyset,
+    shipped,
+    custom,
+    effectiveOf,
+    pressesOf,
+    settingOf,
+  };
+});
