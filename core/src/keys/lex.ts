@@ -88,12 +88,18 @@ function phraseUnit(tokens: readonly Token[], at: number): Taken | null {
     const phrase = words.slice(0, count).map((index) => tokens[index]!.text);
     if (count === 1 && [...phrase[0]!].length === 1) return null;
     const meaning = meaningOf(phrase.join(' '));
-    if (meaning) {
+    if (meaning && !isArrow(phrase, tokens[words[count - 1]! + 1])) {
       const used = words[count - 1]! - at + 1;
       return { unit: unitOf(tokens.slice(at, at + used), { meaning }), used };
     }
   }
   return null;
+}
+
+/** In “hold Down” the arrow is meant, unless a key stands behind it: “hold down Space”. */
+function isArrow(phrase: readonly string[], next: Token | undefined): boolean {
+  if (phrase.join(' ').toLowerCase() !== 'hold down') return false;
+  return !next?.word || /^(then|or|held|twice)$/i.test(next.text);
 }
 
 /** A single character, or a word that nobody knows. */

@@ -1,14 +1,13 @@
 import { KEYPAD, codeRank } from './codes.ts';
 import { spotsOf, type Layout } from './layout.ts';
 import { namedKey } from './named.ts';
-import { conventionOf, type Platform } from './platform.ts';
+import type { Platform } from './platform.ts';
 import { parseStored } from './stored.ts';
-import type { Key, Modifier, Shortcut, Stroke } from './shortcut.ts';
+import { physicalModifiers, type Key, type Modifier, type PhysicalModifier, type Shortcut, type Stroke } from './shortcut.ts';
 
 /** The modifiers of a real keyboard, as bits, in the order in which a press is written. */
 const BITS = { Ctrl: 1, Alt: 2, Shift: 4, Meta: 8, AltGr: 16, Fn: 32 } as const;
-type Physical = keyof typeof BITS;
-const PHYSICAL = Object.keys(BITS) as Physical[];
+const PHYSICAL = Object.keys(BITS) as PhysicalModifier[];
 
 /** One physical way to make a stroke: modifier bits and what is pressed with them (a code, a pointer action). */
 interface Press {
@@ -17,13 +16,8 @@ interface Press {
   readonly level: number;
 }
 
-function physical(modifier: Modifier, platform: Platform): Physical {
-  if (modifier !== 'Primary') return modifier;
-  return conventionOf(platform) === 'macos' ? 'Meta' : 'Ctrl';
-}
-
 function bitsOf(modifiers: readonly Modifier[], platform: Platform): number {
-  return modifiers.reduce((bits, modifier) => bits | BITS[physical(modifier, platform)], 0);
+  return physicalModifiers(modifiers, platform).reduce((bits, modifier) => bits | BITS[modifier], 0);
 }
 
 const LEVEL_BITS = [0, BITS.Shift, BITS.AltGr, BITS.Shift | BITS.AltGr] as const;
@@ -45,7 +39,7 @@ function spots(key: Key, layout: Layout): Press[] {
 /** All ways to make one stroke: a character's own Shift or AltGr is united with the written modifiers. */
 function strokePresses(stroke: Stroke, layout: Layout, platform: Platform): Press[] {
   if (stroke.kind === 'tap') {
-    return [{ bits: 0, target: `tap ${physical(stroke.modifier, platform)}`, level: 0 }];
+    return [{ bits: 0, target: `tap ${physicalModifiers([stroke.modifier], platform)[0]}`, level: 0 }];
   }
   const written = bitsOf(stroke.modifiers, platform);
   if (stroke.kind === 'key') {

@@ -1,4 +1,5 @@
 import type { NamedKey } from './named.ts';
+import { conventionOf, type Platform } from './platform.ts';
 
 /**
  * Modifiers in the order of the stored form. Primary is Command on macOS and Ctrl elsewhere;
@@ -77,4 +78,14 @@ export function inOrder(modifiers: Iterable<Modifier>): Modifier[] {
 export function characterKey(character: string): Key {
   const capital = character.toUpperCase();
   return { by: 'character', character: [...capital].length === 1 ? capital : character };
+}
+
+/** The modifiers that a platform's keyboard really has. */
+export type PhysicalModifier = Exclude<Modifier, 'Primary'>;
+
+/** Modifiers with Primary as the platform's own, each once, in the stored order. */
+export function physicalModifiers(modifiers: readonly Modifier[], platform: Platform): PhysicalModifier[] {
+  const primary = conventionOf(platform) === 'macos' ? 'Meta' : 'Ctrl';
+  const own = modifiers.map((modifier) => (modifier === 'Primary' ? primary : modifier));
+  return inOrder(own) as PhysicalModifier[];
 }

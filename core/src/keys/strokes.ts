@@ -4,7 +4,7 @@ import { LEXICON_WORDS } from './lexicon.ts';
 import { nearest } from './nearest.ts';
 import { WRITING_CODES } from './codes.ts';
 import { US, spotsOf } from './layout.ts';
-import { characterKey, type Key, type Manner, type Modifier, type Stroke } from './shortcut.ts';
+import { characterKey, inOrder, type Key, type Manner, type Modifier, type Stroke } from './shortcut.ts';
 
 /** What stands between two strokes of a text. */
 export type Link = 'space' | 'then' | 'comma' | 'or' | 'slash';
@@ -103,6 +103,12 @@ interface Chord {
   readonly bare: boolean;
 }
 
+const isSymbol = (unit: Unit): boolean => !/\w/.test(unit.text);
+
+/** Behind a symbol nothing needs to join, so that in `⌘+` the plus is the key. */
+const isKeyAfterSymbol = (modifier: Unit, behind?: Unit, next?: Unit): boolean =>
+  isSymbol(modifier) && (!behind || (behind.sign === ',' && next?.spaced === true) || stops.has(behind.meaning?.is ?? ''));
+
 const isJoiner = (unit: Unit | undefined): boolean => unit?.sign === '+' || unit?.sign === '-';
 
 function parseChord(
@@ -123,12 +129,13 @@ function parseChord(
       return problem('modifier-twice', `${unit.text} stands twice, at ${unit.from + 1}.`, unit);
     }
     modifiers.push(modifier);
-    joined = isJoiner(units[at + 1]) && !(tap && !units[at + 2]);
+    joined = isJoiner(units[at + 1]) && !isKeyAfterSymbol(unit, units[at + 2], units[at + 3]);
     if (joined) at++;
     loose = !joined && /\w/.test(unit.text);
   }
-  // After a joiner anything is the key, also a sign that elsewhere joins or parts.
-  const parts = stops.has(unit?.meaning?.is ?? '') || (modifiers.length > 0 && unit?.sign === ',');
+  // After a joiner, and glued to a symbol (`⌘,`), anything is the key, also a sign that elsewhere joins or parts.
+  const glued = Boolean(unit && !unit.spaced && at > from && isSymbol(units[at - 1]!));
+  const parts = stops.has(unit?.meaning?.is ?? '') || (modifiers.length > 0 && unit?.sign === ',' && !glued);
   const ends = !unit || (!joined && parts);
   if (ends) return bareModifier(units, from, at, modifiers, joined, tap);
   if (tap) return problem('tap-of-key', `Only a modifier is tapped; “${unit!.text}” is not one.`, unit);
@@ -201,7 +208,7 @@ function finishChord(
     stroke = { ...stroke, over: true };
     at++;
   }
-  return { strokes: [stroke], next: at, loose, bare: false };
+  return { strokes: [{ ...stroke, modifiers: inOrder(modifiers) } as Stroke], next: at, loose, bare: false };
 }
 
 type Found = { found: Key | Stroke; used: number } | { letters: Stroke[] } | Problem;

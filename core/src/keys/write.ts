@@ -3,9 +3,9 @@ import { namedKey } from './named.ts';
 import { conventionOf, type KnownPlatform, type Platform } from './platform.ts';
 import { parseStored } from './stored.ts';
 import {
-  inOrder,
+  physicalModifiers,
   type Key,
-  type Modifier,
+  type PhysicalModifier,
   type PointerAction,
   type Shortcut,
   type Stroke,
@@ -15,14 +15,14 @@ import { US } from './layout.ts';
 export type Style = 'words' | 'symbols';
 
 /** Each platform's order of modifiers. Windows and macOS: their makers' style guides, from memory; Linux: our choice. */
-const ORDER: Record<KnownPlatform, readonly Modifier[]> = {
-  windows: ['Fn', 'Meta', 'Primary', 'Ctrl', 'Alt', 'AltGr', 'Shift'],
-  linux: ['Fn', 'Meta', 'Primary', 'Ctrl', 'Alt', 'AltGr', 'Shift'],
-  macos: ['Fn', 'Ctrl', 'Alt', 'AltGr', 'Shift', 'Primary', 'Meta'],
+const ORDER: Record<KnownPlatform, readonly PhysicalModifier[]> = {
+  windows: ['Fn', 'Meta', 'Ctrl', 'Alt', 'AltGr', 'Shift'],
+  linux: ['Fn', 'Meta', 'Ctrl', 'Alt', 'AltGr', 'Shift'],
+  macos: ['Fn', 'Ctrl', 'Alt', 'AltGr', 'Shift', 'Meta'],
 };
 
-const PC_WORDS = { Ctrl: 'Ctrl', Alt: 'Alt', AltGr: 'AltGr', Shift: 'Shift', Fn: 'Fn', Primary: 'Ctrl' };
-const WORDS: Record<KnownPlatform, Record<Modifier, string>> = {
+const PC_WORDS = { Ctrl: 'Ctrl', Alt: 'Alt', AltGr: 'AltGr', Shift: 'Shift', Fn: 'Fn' };
+const WORDS: Record<KnownPlatform, Record<PhysicalModifier, string>> = {
   windows: { ...PC_WORDS, Meta: 'Win' },
   linux: { ...PC_WORDS, Meta: 'Super' },
   macos: {
@@ -31,17 +31,15 @@ const WORDS: Record<KnownPlatform, Record<Modifier, string>> = {
     AltGr: 'AltGr',
     Shift: 'Shift',
     Fn: 'Fn',
-    Primary: 'Command',
     Meta: 'Command',
   },
 };
-const MAC_SYMBOLS: Record<Modifier, string> = {
+const MAC_SYMBOLS: Record<PhysicalModifier, string> = {
   Ctrl: '⌃',
   Alt: '⌥',
-  AltGr: 'AltGr ',
+  AltGr: 'AltGr+',
   Shift: '⇧',
-  Fn: 'Fn ',
-  Primary: '⌘',
+  Fn: 'Fn+',
   Meta: '⌘',
 };
 
@@ -102,15 +100,17 @@ export function showStored(stored: string, platform: Platform, style: Style = 'w
 }
 
 function writeStroke(stroke: Stroke, convention: KnownPlatform, style: Style): string {
-  if (stroke.kind === 'tap') return `tap ${WORDS[convention][stroke.modifier]}`;
+  if (stroke.kind === 'tap') return `tap ${WORDS[convention][physicalModifiers([stroke.modifier], convention)[0]!]}`;
   const last =
     stroke.kind === 'key'
       ? writeKey(stroke.key, convention, style)
       : [...(stroke.held ? [writeKey(stroke.held, convention, style)] : []), pointerWords(stroke)].join('+');
-  const modifiers = ORDER[convention].filter((modifier) => inOrder(stroke.modifiers).includes(modifier));
+  const held = physicalModifiers(stroke.modifiers, convention);
+  const modifiers = ORDER[convention].filter((modifier) => held.includes(modifier));
   if (convention === 'macos' && style === 'symbols') {
-    const gap = stroke.kind === 'pointer' && modifiers.length ? ' ' : '';
-    return modifiers.map((modifier) => MAC_SYMBOLS[modifier]).join('') + gap + last;
+    const signs = modifiers.map((modifier) => MAC_SYMBOLS[modifier]).join('');
+    const gap = stroke.kind === 'key' || signs === '' || signs.endsWith('+') ? '' : stroke.held ? '+' : ' ';
+    return signs + gap + last;
   }
   return [...modifiers.map((modifier) => WORDS[convention][modifier]), last].join('+');
 }

@@ -2,7 +2,7 @@ import {
   parseStored,
   platformName,
   showStored,
-  type Modifier,
+  physicalModifiers,
   type Platform,
   type Shortcut,
   type Stroke,
@@ -127,7 +127,7 @@ function mannerText(recipe: Recipe, { manner }: Shortcut): string {
 function strokeText(recipe: Recipe, stroke: Stroke, platform: Platform): string {
   if (stroke.kind === 'tap') throw new Lost('a modifier tapped alone');
   const words = required(recipe.platforms[platform], `keys on ${platformName(platform)}`);
-  const wanted = new Set(stroke.modifiers.map((modifier) => physical(modifier, platform)));
+  const wanted = new Set(physicalModifiers(stroke.modifiers, platform));
   const modifiers = words.modifiers.filter(([modifier]) => wanted.delete(modifier)).map(([, word]) => word);
   for (const modifier of wanted) throw new Lost(`the modifier ${modifier}`);
   if (stroke.kind === 'key')
@@ -137,9 +137,6 @@ function strokeText(recipe: Recipe, stroke: Stroke, platform: Platform): string 
   const held = stroke.held ? [keyText(recipe, stroke.held, words.keys)] : [];
   return [...modifiers, ...held, action].join(recipe.joiner);
 }
-
-const physical = (modifier: Modifier, platform: Platform) =>
-  modifier === 'Primary' ? (platform === 'macos' ? 'Meta' : 'Ctrl') : modifier;
 
 function keyText(
   recipe: Recipe,

@@ -1,0 +1,18 @@
+import { defineConfig } from 'vitest/config';
+
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: 'core', include: ['core/test/**/*.test.ts'] } },
+      {
+        test: {
+          name: 'server',
+          include: ['server/test/**/*.test.ts'],
+          fileParallelism: false,
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+        },
+      },
+    ],
+  },
+});
