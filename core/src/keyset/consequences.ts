@@ -120,7 +120,9 @@ function factKind(
     (other) =>
       other.command === held.command && other.context === held.context && other.shortcut === held.shortcut,
   );
-  return alsoGains ? 'both' : 'taken from';
+  // Each of the two finds the other: one of them tells.
+  if (alsoGains) return gain.command < held.command ? 'both' : null;
+  return 'taken from';
 }
 
 /** Facts that are the same on several platforms as one consequence. */

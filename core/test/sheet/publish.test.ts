@@ -1,0 +1,138 @@
+import fc from 'fast-check';
+import Papa from 'papaparse';
+import { describe, expect, it } from 'vitest';
+import { EditionBody, Recipe, type CustomKeyset } from '../../src/contract/index.ts';
+import { canonicalJson, composeSheet, sheetCsv } from '../../src/sheet/index.ts';
+import { writePreset } from '../../src/preset/index.ts';
+import { catalogue } from '../list/fixtures.ts';
+import { custom, edit } from '../keyset/fixtures.ts';
+
+const base = catalogue(
+  [
+    { name: 'depth.place', label: 'Place sounding', menu: 'Depths › Place sounding' },
+    { name: 'line.join', label: '=Join <b>' },
+    { name: 'chart.save', label: 'Save', fixed: true },
+    { name: 'view.pan', label: 'Pan' },
+  ],
+  [
+    { command: 1, shortcut: 'S' },
+    { command: 2, shortcut: 'P C' },
+    { command: 3, shortcut: 'Primary+S' },
+    { command: 4, shortcut: 'hold:Space' },
+  ],
+);
+const withEdits = (keyset: CustomKeyset) => ({ ...base, keysets: [...base.keysets, keyset] });
+const school = custom([
+  edit(1, 'set', ['D'], { memoryAid: 'D for depth' }),
+  edit(2, 'clear', []),
+  edit(4, 'set', ['Primary+Shift+Q', 'Z Z'], { context: 2 }),
+  edit(1, 'set', ['Alt+D'], { platform: 'macos' }),
+]);
+const sheet = {
+  title: 'First week',
+  intro: '',
+  credit: '',
+  keysetId: 2,
+  sections: [
+    { title: 'All', rows: [1, 2, 3, 4].map((command) => ({ command, note: command === 4 ? 'then drag' : '' })) },
+    { title: 'Gone', rows: [{ command: 99, note: '' }] },
+  ],
+};
+const body = composeSheet(sheet, withEdits(school), { number: 3, publishedOn: '2026-11-24' });
+
+describe('a composed sheet', () => {
+  it('shows the keys in force on each platform, and what was shipped where that differs', () => {
+    expect(body.sections[0]!.rows).toMatchObject([
+      { label: 'Place sounding', keys: { windows: ['D'], macos: ['Alt+D'] }, shipped: { windows: ['S'], macos: ['S'] }, memoryAid: 'D for depth' },
+      { keys: { windows: [], macos: [] }, shipped: { windows: ['P C'], macos: ['P C'] } },
+      { keys: { windows: ['Primary+S'] }, shipped: {}, fixed: true },
+      { keys: { windows: ['hold:Space', 'Primary+Shift+Q', 'Z Z'] }, contexts: ['Everywhere', 'Chart window'], note: 'then drag' },
+    ]);
+    expect(body.sections[1]!.rows).toEqual([]);
+    expect(EditionBody.parse(body)).toEqual(body);
+  });
+  it('is CSV that any reader understands, and no spreadsheet takes for formulas', () => {
+    const text = sheetCsv(body);
+    const rows = Papa.parse<string[]>(text.slice(1), { skipEmptyLines: true }).data;
+    expect(text.startsWith('\uFEFF')).toBe(true);
+    expect(rows[1]!.slice(0, 6)).toEqual(['All', 'depth.place', 'Place sounding', 'Everywhere', 'D', 'Option+D']);
+    expect(rows[2]![2]).toBe("'=Join <b>");
+    expect(text.split('\n').filter(Boolean).every((line) => line.endsWith('\r'))).toBe(true);
+  });
+});
+
+describe('canonical JSON', () => {
+  it('does not depend on the order of members, and says the same value', () => {
+    fc.assert(
+      fc.property(fc.jsonValue({ noUnicodeString: false }), (value) => {
+        const text = canonicalJson(value);
+        expect(JSON.parse(text)).toEqual(JSON.parse(JSON.stringify(value)));
+        const turned = JSON.parse(text, (_key, one: unknown) =>
+          one && typeof one === 'object' && !Array.isArray(one) ? Object.fromEntries(Object.entries(one).reverse()) : one,
+        ) as unknown;
+        expect(canonicalJson(turned)).toBe(text);
+      }),
+    );
+  });
+  it('orders members as RFC 8785, section 3.2.3, does (its example, from memory)', () => {
+    const members = { '\u20ac': 1, '\r': 2, '\ufb33': 3, '1': 4, '\ud83d\ude00': 5, '\u0080': 6, '\u00f6': 7 };
+    expect(canonicalJson(members)).toBe('{"\\r":2,"1":4,"\u0080":6,"\u00f6":7,"\u20ac":1,"\ud83d\ude00":5,"\ufb33":3}');
+  });
+});
+
+describe('a preset file', () => {
+  const recipe = Recipe.parse({
+    kind: 'text records', name: 'keys', extension: 'fkeys', lineEnd: '\r\n', header: ['set {keyset} {edition}', 'for {release} {platform}'], footer: ['end'],
+    record: '{context} {command} = {keys}', noKey: '{context} {command} = -none-', joiner: ':', sequence: ' > ', letters: 'small',
+    contexts: { Everywhere: 'all' }, manners: { held: 'holding', twice: null }, pointers: { Drag: 'pull' },
+    platforms: { windows: { modifiers: [['Ctrl', 'ctl'], ['Alt', 'alt'], ['Shift', 'sft']], keys: { Space: 'space', Enter: 'enter' } }, macos: { modifiers: [['Alt', 'opt']], keys: {} } },
+    howToLoad: '',
+  }); // prettier-ignore
+  const lines = (edits: Parameters<typeof custom>[0], platform = 'windows', how = recipe) => {
+    const keyset = custom(edits);
+    return writePreset(how, keyset, withEdits(keyset), platform, 7);
+  };
+
+  it('holds the header, what differs from the shipped keys, and nothing else', () => {
+    const file = writePreset(recipe, school, withEdits(school), 'windows', 7);
+    expect(file.text).toBe(
+      ['set layer 2 7', 'for 7.0 Windows', 'all depth.place = d', 'all line.join = -none-', 'end', ''].join('\r\n'),
+    );
+    expect(file.name).toBe('layer-2-7-0-windows-7.fkeys');
+  });
+  it('names each loss by what the format lacks, and writes the rest', () => {
+    const { losses } = writePreset(recipe, school, withEdits(school), 'windows', 7);
+    expect(losses).toEqual([
+      'Pan, Ctrl+Shift+Q: the file has no words for the context Chart window.',
+      'Pan, Z then Z: the file has no words for the context Chart window.',
+    ]);
+  });
+  it.each([
+    ['Primary+Alt+Shift+Q', 'ctl:alt:sft:q'],
+    ['P X', 'p > x'],
+    ['hold:Space', 'holding space'],
+    ['Shift+Drag', 'sft:pull'],
+    ['Alt+Space+Drag', 'alt:space:pull'],
+    ['Ctrl++', 'ctl:+'],
+  ])('writes %s as %s', (stored, written) => {
+    expect(lines([edit(1, 'set', [stored])]).text).toContain(`all depth.place = ${written}\r\n`);
+  });
+  it.each([
+    ['twice:T', 'twice keys'],
+    ['Meta+Q', 'the modifier Meta'],
+    ['tap(Alt)', 'a modifier tapped alone'],
+    ['F5', 'the key F5'],
+    [':', 'the key :'],
+    ['[Numpad5]', 'the position Numpad5'],
+    ['WheelUp', 'the pointer action WheelUp'],
+    ['Drag@over', 'pointing over an object'],
+  ])('cannot say %s: %s', (stored, feature) => {
+    const { text, losses } = lines([edit(1, 'set', [stored])]);
+    expect(losses[0]).toContain(`no words for ${feature}`);
+    expect(text).not.toContain('depth.place');
+  });
+  it('cannot leave a command without a key where the format has no word for that', () => {
+    const { losses } = lines([edit(1, 'clear', [])], 'windows', { ...recipe, noKey: null });
+    expect(losses[0]).toContain('leaving a command without a key');
+  });
+});
