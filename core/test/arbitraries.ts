@@ -24,12 +24,22 @@ const namedKeys: fc.Arbitrary<Key> = fc
   .constantFrom(...NAMED_KEYS.keys())
   .map((name): Key => ({ by: 'name', name: name as NamedKey }));
 const positions = [...KEYPAD.keys(), ...WRITING_CODES.filter((code) => code in US.characters)];
-const positionKeys: fc.Arbitrary<Key> = fc.constantFrom(...positions).map((code): Key => ({ by: 'position', code }));
+const positionKeys: fc.Arbitrary<Key> = fc
+  .constantFrom(...positions)
+  .map((code): Key => ({ by: 'position', code }));
 
-export const keys = fc.oneof({ weight: 4, arbitrary: characterKeys }, { weight: 2, arbitrary: namedKeys }, positionKeys);
+export const keys = fc.oneof(
+  { weight: 4, arbitrary: characterKeys },
+  { weight: 2, arbitrary: namedKeys },
+  positionKeys,
+);
 export const modifiers = fc.subarray([...MODIFIERS]).map(inOrder);
 
-const keyStrokes: fc.Arbitrary<Stroke> = fc.record({ kind: fc.constant('key' as const), modifiers, key: keys });
+const keyStrokes: fc.Arbitrary<Stroke> = fc.record({
+  kind: fc.constant('key' as const),
+  modifiers,
+  key: keys,
+});
 const pointerStrokes: fc.Arbitrary<Stroke> = fc
   .record(
     {
@@ -42,7 +52,9 @@ const pointerStrokes: fc.Arbitrary<Stroke> = fc
     { requiredKeys: ['kind', 'modifiers', 'action'] },
   )
   .map((stroke) => stroke as Stroke);
-const taps: fc.Arbitrary<Stroke> = fc.constantFrom(...MODIFIERS).map((modifier) => ({ kind: 'tap' as const, modifier }));
+const taps: fc.Arbitrary<Stroke> = fc
+  .constantFrom(...MODIFIERS)
+  .map((modifier) => ({ kind: 'tap' as const, modifier }));
 const strokes = fc.oneof({ weight: 6, arbitrary: keyStrokes }, pointerStrokes, taps);
 
 export const shortcuts: fc.Arbitrary<Shortcut> = fc.record({
@@ -52,11 +64,30 @@ export const shortcuts: fc.Arbitrary<Shortcut> = fc.record({
 
 /** Shortcuts of one stroke that can be pressed on the US layout. */
 export const chords: fc.Arbitrary<Shortcut> = fc
-  .record({ modifiers, key: fc.oneof(fc.constantFrom(...typedCharacters).map(characterKey), namedKeys, positionKeys) })
-  .map(({ modifiers: held, key }) => ({ strokes: [{ kind: 'key', modifiers: held, key }], manner: 'pressed' }));
+  .record({
+    modifiers,
+    key: fc.oneof(fc.constantFrom(...typedCharacters).map(characterKey), namedKeys, positionKeys),
+  })
+  .map(({ modifiers: held, key }) => ({
+    strokes: [{ kind: 'key', modifiers: held, key }],
+    manner: 'pressed',
+  }));
 
 /** Few shortcuts, so that random keysets clash. */
-export const fewShortcuts = fc.constantFrom('A', 'B', 'Shift+A', 'Ctrl+A', 'Primary+A', 'Ctrl++', 'Ctrl+Shift+=', 'A B', 'A A', 'twice:A', '?', 'Shift+/');
+export const fewShortcuts = fc.constantFrom(
+  'A',
+  'B',
+  'Shift+A',
+  'Ctrl+A',
+  'Primary+A',
+  'Ctrl++',
+  'Ctrl+Shift+=',
+  'A B',
+  'A A',
+  'twice:A',
+  '?',
+  'Shift+/',
+);
 
 /** A root with two children, one of which has a child of its own. */
 export const FOUR_CONTEXTS: Context[] = [
@@ -78,7 +109,10 @@ export const edits = (commands: number): fc.Arbitrary<Edit> =>
       reason: fc.string({ maxLength: 5 }),
       memoryAid: fc.constant(''),
     })
-    .map((edit) => ({ ...edit, shortcuts: edit.action === 'set' || edit.action === 'add' ? edit.shortcuts : [] }));
+    .map((edit) => ({
+      ...edit,
+      shortcuts: edit.action === 'set' || edit.action === 'add' ? edit.shortcuts : [],
+    }));
 
 /** A layer: at most one edit a place. */
 export const layers = (commands: number): fc.Arbitrary<Edit[]> =>

@@ -82,6 +82,7 @@ async function serverOf(given) {
     return server;
   }
   const made = new URL(given);
+  // Roles are the cluster's, not the database's: one is enough for all of this checkout's databases.
   made.username = 'crib_server';
   made.password = keptSecret('server-password');
   try {

@@ -20,6 +20,7 @@ export function postgresBin() {
 const PRESENT = {
   'postgresql-15': () => postgresBin() !== null,
   chromium: () => existsSync('/usr/bin/chromium'),
+  'poppler-utils': () => existsSync('/usr/bin/pdfinfo'),
 };
 
 /**

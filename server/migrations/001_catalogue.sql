@@ -157,22 +157,45 @@ CREATE TABLE edit (
 
 -- What a trigger forbids is told apart by its SQLSTATE: CR001 sealed, CR002 immutable, CR003 not this kind of keyset.
 
-CREATE FUNCTION refuse_sealed() RETURNS trigger LANGUAGE plpgsql AS $$
+-- They look at whole statements: a list of ten thousand rows asks once. The share lock keeps a release from being
+-- sealed between this look and the end of the transaction.
+
+CREATE FUNCTION refuse_sealed_releases(releases bigint[]) RETURNS void LANGUAGE plpgsql AS $$
 DECLARE
-  release_of bigint := CASE TG_OP WHEN 'DELETE' THEN OLD.release_id ELSE NEW.release_id END;
-  label_of text;
+  sealed_label text;
 BEGIN
-  SELECT label INTO label_of FROM release WHERE id = release_of AND sealed_at IS NOT NULL FOR SHARE;
+  PERFORM 1 FROM release WHERE id = ANY (releases) FOR SHARE;
+  SELECT label INTO sealed_label FROM release WHERE id = ANY (releases) AND sealed_at IS NOT NULL LIMIT 1;
   IF FOUND THEN
-    RAISE EXCEPTION 'Release % is sealed: what it shipped with is not written to any more.', label_of USING ERRCODE = 'CR001';
+    RAISE EXCEPTION 'Release % is sealed: what it shipped with is not written to any more.', sealed_label USING ERRCODE = 'CR001';
   END IF;
-  RETURN CASE TG_OP WHEN 'DELETE' THEN OLD ELSE NEW END;
 END $$;
 
-CREATE TRIGGER sealed BEFORE INSERT OR UPDATE OR DELETE ON binding FOR EACH ROW EXECUTE FUNCTION refuse_sealed();
-CREATE TRIGGER sealed BEFORE INSERT OR UPDATE OR DELETE ON binding_context FOR EACH ROW EXECUTE FUNCTION refuse_sealed();
-CREATE TRIGGER sealed BEFORE INSERT OR UPDATE OR DELETE ON command_state FOR EACH ROW EXECUTE FUNCTION refuse_sealed();
-CREATE TRIGGER sealed BEFORE INSERT OR UPDATE OR DELETE ON context_state FOR EACH ROW EXECUTE FUNCTION refuse_sealed();
+CREATE FUNCTION refuse_sealed() RETURNS trigger LANGUAGE plpgsql AS $$
+BEGIN
+  PERFORM refuse_sealed_releases(ARRAY(SELECT DISTINCT release_id FROM changed));
+  RETURN NULL;
+END $$;
+
+CREATE FUNCTION refuse_sealed_update() RETURNS trigger LANGUAGE plpgsql AS $$
+BEGIN
+  PERFORM refuse_sealed_releases(ARRAY(SELECT release_id FROM changed UNION SELECT release_id FROM before));
+  RETURN NULL;
+END $$;
+
+DO $$
+DECLARE
+  guarded text;
+BEGIN
+  FOREACH guarded IN ARRAY ARRAY['binding', 'binding_context', 'command_state', 'context_state'] LOOP
+    EXECUTE format('CREATE TRIGGER sealed_insert AFTER INSERT ON %I REFERENCING NEW TABLE AS changed
+      FOR EACH STATEMENT EXECUTE FUNCTION refuse_sealed()', guarded);
+    EXECUTE format('CREATE TRIGGER sealed_delete AFTER DELETE ON %I REFERENCING OLD TABLE AS changed
+      FOR EACH STATEMENT EXECUTE FUNCTION refuse_sealed()', guarded);
+    EXECUTE format('CREATE TRIGGER sealed_update AFTER UPDATE ON %I REFERENCING OLD TABLE AS before NEW TABLE AS changed
+      FOR EACH STATEMENT EXECUTE FUNCTION refuse_sealed_update()', guarded);
+  END LOOP;
+END $$;
 
 CREATE FUNCTION keep_seal() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
@@ -193,17 +216,22 @@ END $$;
 CREATE TRIGGER base_stays BEFORE UPDATE ON keyset FOR EACH ROW EXECUTE FUNCTION keep_base();
 
 CREATE FUNCTION refuse_other_kind() RETURNS trigger LANGUAGE plpgsql AS $$
-DECLARE
-  shipped boolean;
 BEGIN
-  SELECT base_id IS NULL INTO shipped FROM keyset WHERE id = NEW.keyset_id;
-  IF shipped <> (TG_TABLE_NAME = 'binding') THEN
+  IF EXISTS (
+    SELECT 1 FROM keyset WHERE id IN (SELECT keyset_id FROM changed) AND (base_id IS NULL) <> (TG_TABLE_NAME = 'binding')
+  ) THEN
     RAISE EXCEPTION 'Bindings belong to shipped keysets, edits to custom ones.' USING ERRCODE = 'CR003';
   END IF;
-  RETURN NEW;
+  RETURN NULL;
 END $$;
-CREATE TRIGGER kind BEFORE INSERT OR UPDATE ON binding FOR EACH ROW EXECUTE FUNCTION refuse_other_kind();
-CREATE TRIGGER kind BEFORE INSERT OR UPDATE ON edit FOR EACH ROW EXECUTE FUNCTION refuse_other_kind();
+CREATE TRIGGER kind_insert AFTER INSERT ON binding REFERENCING NEW TABLE AS changed
+  FOR EACH STATEMENT EXECUTE FUNCTION refuse_other_kind();
+CREATE TRIGGER kind_update AFTER UPDATE ON binding REFERENCING NEW TABLE AS changed
+  FOR EACH STATEMENT EXECUTE FUNCTION refuse_other_kind();
+CREATE TRIGGER kind_insert AFTER INSERT ON edit REFERENCING NEW TABLE AS changed
+  FOR EACH STATEMENT EXECUTE FUNCTION refuse_other_kind();
+CREATE TRIGGER kind_update AFTER UPDATE ON edit REFERENCING NEW TABLE AS changed
+  FOR EACH STATEMENT EXECUTE FUNCTION refuse_other_kind();
 
 -- A context that lies below itself would be found by no one; checked when the work is done, so that trees can be moved.
 CREATE FUNCTION refuse_circle() RETURNS trigger LANGUAGE plpgsql AS $$

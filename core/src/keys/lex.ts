@@ -22,20 +22,18 @@ interface Token {
   readonly word: boolean;
 }
 
-const TOKEN = /(\s*)([\p{L}\p{N}]+|[^\s])/uy;
-/** A line end parts alternatives, as “or” does. */
-const LINE_END = /\n/;
+const TOKEN = /(\s*)(?:([\p{L}\p{N}]+)|(\S))/uy;
 
 function tokensOf(text: string): Token[] {
   const tokens: Token[] = [];
   TOKEN.lastIndex = 0;
   for (let found = TOKEN.exec(text); found; found = TOKEN.exec(text)) {
-    const [, space = '', body = ''] = found;
+    const [, space = '', word, sign] = found;
+    const body = word ?? sign!;
     const from = TOKEN.lastIndex - body.length;
-    if (tokens.length && LINE_END.test(space)) {
-      tokens.push({ text: 'or', from, spaced: true, word: true });
-    }
-    tokens.push({ text: body, from, spaced: space !== '', word: /[\p{L}\p{N}]/u.test(body) });
+    // A line end parts alternatives, as “or” does.
+    if (tokens.length && space.includes('\n')) tokens.push({ text: 'or', from, spaced: true, word: true });
+    tokens.push({ text: body, from, spaced: space !== '', word: word !== undefined });
   }
   return tokens;
 }
@@ -57,10 +55,14 @@ interface Taken {
   readonly used: number;
 }
 
-function unitOf(tokens: readonly Token[], rest: Pick<Unit, 'meaning' | 'sign'>): Unit {
-  const [first, last] = [tokens[0]!, tokens[tokens.length - 1]!];
-  const text = tokens.map((token) => token.text).join(' ');
-  return { text, from: first.from, to: last.from + last.text.length, spaced: first.spaced, ...rest };
+function unitOf(tokens: readonly Token[], at: number, used: number, meaning: Meaning): Taken {
+  const [first, last] = [tokens[at]!, tokens[at + used - 1]!];
+  let { text } = first;
+  for (let next = at + 1; next < at + used; next++) text += ` ${tokens[next]!.text}`;
+  return {
+    unit: { text, from: first.from, to: last.from + last.text.length, spaced: first.spaced, meaning },
+    used,
+  };
 }
 
 /** “Num +”, “keypad /”: a pad word followed by a sign. */
@@ -69,44 +71,54 @@ function padUnit(tokens: readonly Token[], at: number): Taken | null {
   if (!sign || sign.word || !PAD_PREFIXES.has(tokens[at]!.text.toLowerCase())) return null;
   const code = [...KEYPAD].find(([, pad]) => pad.sign === sign.text)?.[0];
   if (!code) return null;
-  const meaning: Meaning = { is: 'key', key: { by: 'position', code } };
-  return { unit: unitOf(tokens.slice(at, at + 2), { meaning }), used: 2 };
+  return unitOf(tokens, at, 2, { is: 'key', key: { by: 'position', code } });
 }
 
 /** The longest known phrase from here: words parted by white space, or glued by a hyphen (`right-click`). */
 function phraseUnit(tokens: readonly Token[], at: number): Taken | null {
-  if (!tokens[at]!.word) return null;
-  const words: number[] = [at];
-  for (let next = at + 1; words.length < LONGEST_PHRASE && next < tokens.length; next++) {
-    const token = tokens[next]!;
-    const glued = token.text === '-' && !token.spaced && tokens[next + 1]?.word && !tokens[next + 1]!.spaced;
+  const first = tokens[at]!;
+  if (!first.word) return null;
+  let phrase = first.text;
+  let best = phrase.length > 1 ? knownPhrase(phrase, tokens, at + 1) : undefined;
+  let used = 1;
+  let words = 1;
+  for (let next = at + 1; words < LONGEST_PHRASE && next < tokens.length; next++, words++) {
+    const [token, behind] = [tokens[next]!, tokens[next + 1]];
+    const glued = token.text === '-' && !token.spaced && behind?.word === true && !behind.spaced;
     if (glued) next++;
     else if (!token.word) break;
-    words.push(next);
+    phrase += ` ${tokens[next]!.text}`;
+    const meaning = knownPhrase(phrase, tokens, next + 1);
+    if (meaning) [best, used] = [meaning, next + 1 - at];
   }
-  for (let count = words.length; count > 0; count--) {
-    const phrase = words.slice(0, count).map((index) => tokens[index]!.text);
-    if (count === 1 && [...phrase[0]!].length === 1) return null;
-    const meaning = meaningOf(phrase.join(' '));
-    if (meaning && !isArrow(phrase, tokens[words[count - 1]! + 1])) {
-      const used = words[count - 1]! - at + 1;
-      return { unit: unitOf(tokens.slice(at, at + used), { meaning }), used };
-    }
-  }
-  return null;
+  return best ? unitOf(tokens, at, used, best) : null;
 }
 
-/** In “hold Down” the arrow is meant, unless a key stands behind it: “hold down Space”. */
-function isArrow(phrase: readonly string[], next: Token | undefined): boolean {
-  if (phrase.join(' ').toLowerCase() !== 'hold down') return false;
-  return !next?.word || /^(then|or|held|twice)$/i.test(next.text);
+/** What a phrase means; in “hold Down” the arrow is meant, unless a key stands behind it: “hold down Space”. */
+function knownPhrase(phrase: string, tokens: readonly Token[], behind: number): Meaning | undefined {
+  const meaning = meaningOf(phrase);
+  if (meaning?.is !== 'hold' || phrase.toLowerCase() !== 'hold down') return meaning;
+  const next = tokens[behind];
+  return next?.word && !/^(then|or|held|twice)$/i.test(next.text) ? meaning : undefined;
 }
 
 /** A single character, or a word that nobody knows. */
-function singleUnit(token: Token): Taken {
-  const known = meaningOf(token.text);
-  if (known) return { unit: unitOf([token], { meaning: known }), used: 1 };
-  if ([...token.text].length > 1) return { unit: unitOf([token], {}), used: 1 };
-  const meaning: Meaning = { is: 'key', key: characterKey(token.text) };
-  return { unit: unitOf([token], { meaning, sign: token.text }), used: 1 };
+function singleUnit({ text, from, spaced }: Token): Taken {
+  const to = from + text.length;
+  const known = meaningOf(text);
+  if (known) return { unit: { text, from, to, spaced, meaning: known }, used: 1 };
+  if (!isOneCharacter(text)) return { unit: { text, from, to, spaced }, used: 1 };
+  return { unit: { text, from, to, spaced, meaning: signMeaning(text), sign: text }, used: 1 };
+}
+
+const isOneCharacter = (text: string) =>
+  text.length === 1 || (text.length === 2 && text.codePointAt(0)! > 0xffff);
+
+const signs = new Map<string, Meaning>();
+
+/** A character as a key. There are few of them, met again and again. */
+function signMeaning(character: string): Meaning {
+  const meaning = signs.get(character) ?? { is: 'key' as const, key: characterKey(character) };
+  if (signs.size < 2000) signs.set(character, meaning);
+  return meaning;
 }

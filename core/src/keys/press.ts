@@ -3,7 +3,14 @@ import { spotsOf, type Layout } from './layout.ts';
 import { namedKey } from './named.ts';
 import type { Platform } from './platform.ts';
 import { parseStored } from './stored.ts';
-import { physicalModifiers, type Key, type Modifier, type PhysicalModifier, type Shortcut, type Stroke } from './shortcut.ts';
+import {
+  physicalModifiers,
+  type Key,
+  type Modifier,
+  type PhysicalModifier,
+  type Shortcut,
+  type Stroke,
+} from './shortcut.ts';
 
 /** The modifiers of a real keyboard, as bits, in the order in which a press is written. */
 const BITS = { Ctrl: 1, Alt: 2, Shift: 4, Meta: 8, AltGr: 16, Fn: 32 } as const;

@@ -76,11 +76,11 @@ const failed = (found: Problem): ReadResult => ({ kind: 'error', problem: found 
 /** `Ctrl+/-`: the slash may be a key, or stand for “or” between two signs. */
 function signPair(units: readonly Unit[]): ReadResult | null {
   const [sign, slash, joiner] = [units.at(-1), units.at(-2), units.at(-3)];
+  if (sign?.sign !== '-' || slash?.sign !== '/') return null;
   const modifiers = units
     .slice(0, -3)
     .flatMap((unit) => (unit.meaning?.is === 'modifier' ? [unit.meaning.modifier] : []));
-  const glued =
-    sign?.sign === '-' && slash?.sign === '/' && joiner?.sign === '+' && !sign.spaced && !slash.spaced;
+  const glued = joiner?.sign === '+' && !sign.spaced && !slash.spaced;
   const onlyModifiers = units
     .slice(0, -3)
     .every((unit) => unit.meaning?.is === 'modifier' || unit.sign === '+');

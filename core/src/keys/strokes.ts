@@ -103,11 +103,12 @@ interface Chord {
   readonly bare: boolean;
 }
 
-const isSymbol = (unit: Unit): boolean => !/\w/.test(unit.text);
+const isSymbol = (unit: Unit): boolean => unit.text.length === 1 && !/\w/.test(unit.text);
 
 /** Behind a symbol nothing needs to join, so that in `⌘+` the plus is the key. */
 const isKeyAfterSymbol = (modifier: Unit, behind?: Unit, next?: Unit): boolean =>
-  isSymbol(modifier) && (!behind || (behind.sign === ',' && next?.spaced === true) || stops.has(behind.meaning?.is ?? ''));
+  isSymbol(modifier) &&
+  (!behind || (behind.sign === ',' && next?.spaced === true) || stops.has(behind.meaning?.is ?? ''));
 
 const isJoiner = (unit: Unit | undefined): boolean => unit?.sign === '+' || unit?.sign === '-';
 
@@ -235,7 +236,7 @@ function asMeant(unit: Unit, key: Key, options: StrokeOptions): Key {
 }
 
 export function isDeleteWord(unit: Unit): boolean {
-  return /^delete$/i.test(unit.text);
+  return unit.text.length === 6 && /^delete$/i.test(unit.text);
 }
 
 function positionAt(units: readonly Unit[], at: number): Found {

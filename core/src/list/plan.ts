@@ -74,6 +74,8 @@ interface Target {
   readonly rows: ListRow[];
 }
 
+const NONE: readonly Binding[] = [];
+
 /** Compares the rows of a list with the catalogue's default shipped keyset. */
 export function planList(
   rows: readonly ListRow[],
@@ -98,12 +100,12 @@ export function planList(
   let sameBindings = 0;
   for (const target of targets) {
     const { known } = target;
-    const home = target.rows.flatMap((row) => row.contexts)[0] ?? known?.home ?? tree.root.id;
+    const home = target.rows.find((row) => row.contexts.length)?.contexts[0] ?? known?.home ?? tree.root.id;
     const changes = known ? changesOf(known, target.words) : [];
     if (!known) newCommands.push({ name: target.name, words: target.words, home });
     else if (changes.length) changedCommands.push({ id: known.id, words: target.words, changes });
     const present = new Map(
-      (known ? (bindings.get(known.id) ?? []) : []).map((binding) => [bindingKey(binding), binding]),
+      (known ? (bindings.get(known.id) ?? NONE) : NONE).map((binding) => [bindingKey(binding), binding]),
     );
     const listed = new Set<string>();
     for (const row of target.rows) {
@@ -145,7 +147,9 @@ function bindingKey(binding: {
   shortcut: string;
   contexts: readonly (number | string)[];
 }): string {
-  return `${binding.platform ?? '*'} ${binding.shortcut} ${[...binding.contexts].sort().join()}`;
+  const { platform, shortcut, contexts } = binding;
+  const places = contexts.length === 1 ? contexts[0] : [...contexts].sort().join();
+  return `${platform ?? '*'} ${shortcut} ${places}`;
 }
 
 /**

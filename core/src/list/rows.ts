@@ -68,160 +68,188 @@ export function readRows(
   meanings: readonly ColumnMeaning[],
   setting: RowSetting,
 ): { rows: ListRow[]; problems: Problem[] } {
-  const reader = rowReader(table, meanings, setting);
+  const reader = new RowReader(table.header, meanings, setting);
   const rows: ListRow[] = [];
-  const problems: Problem[] = [];
   for (const { line, cells } of table.rows) {
-    const found: Problem[] = [];
-    const row = reader(line, cells, found);
-    if (found.length) problems.push(...found);
-    else rows.push(row);
+    const before = reader.problems.length;
+    const row = reader.read(line, cells);
+    if (reader.problems.length === before) rows.push(row);
   }
-  return { rows, problems };
+  return { rows, problems: reader.problems };
 }
 
-function rowReader(table: Table, meanings: readonly ColumnMeaning[], setting: RowSetting) {
-  const at = new Map<ColumnMeaning, number>();
-  meanings.forEach((meaning, index) => meaning !== 'left out' && at.set(meaning, index));
-  const shortcutColumns = meanings.flatMap(
-    (meaning, index): { index: number; platform: Platform | null }[] => {
-      if (meaning === 'shortcut') return [{ index, platform: null }];
-      return meaning.startsWith('shortcut ') ? [{ index, platform: meaning.slice('shortcut '.length) }] : [];
-    },
-  );
-  const readKeys = remembered((text: string, platform: Platform | null) =>
-    readShortcuts(text, { platform: platform ?? undefined, typedLetters: setting.policy.typedLetters }),
-  );
+/** White space that is not single spaces. */
+const UNEVEN = /\s\s|[^\S ]/;
 
-  return (line: number, cells: readonly string[], found: Problem[]): ListRow => {
-    const text = (meaning: ColumnMeaning) => {
-      const index = at.get(meaning);
-      return index === undefined ? '' : (cells[index] ?? '').trim().replace(/\s+/g, ' ');
-    };
-    const column = (meaning: ColumnMeaning) => table.header[at.get(meaning) ?? -1] ?? meaning;
-    const complain = (code: string, sentence: string, where: string, suggestions?: readonly string[]) =>
-      found.push(problem(code, `Line ${line}, ${where}: ${sentence}`, { line, column: where }, suggestions));
+/** Reads rows one after another; what many rows say alike is understood once. */
+class RowReader {
+  readonly problems: Problem[] = [];
+  private line = 0;
+  private cells: readonly string[] = [];
+  private readonly at = new Map<ColumnMeaning, number>();
+  private readonly shortcutColumns: readonly { index: number; platform: Platform | null }[];
+  private readonly known = new Map<string, ReadResult>();
 
-    const command = text('command') || null;
+  constructor(
+    private readonly header: readonly string[],
+    meanings: readonly ColumnMeaning[],
+    readonly setting: RowSetting,
+  ) {
+    meanings.forEach((meaning, index) => meaning !== 'left out' && this.at.set(meaning, index));
+    this.shortcutColumns = meanings.flatMap(
+      (meaning, index): { index: number; platform: Platform | null }[] => {
+        if (meaning === 'shortcut') return [{ index, platform: null }];
+        return meaning.startsWith('shortcut ')
+          ? [{ index, platform: meaning.slice('shortcut '.length) }]
+          : [];
+      },
+    );
+  }
+
+  text(meaning: ColumnMeaning): string {
+    const index = this.at.get(meaning);
+    if (index === undefined) return '';
+    const text = (this.cells[index] ?? '').trim();
+    return UNEVEN.test(text) ? text.replace(/\s+/g, ' ') : text;
+  }
+
+  complain(code: string, sentence: string, meaning: ColumnMeaning, suggestions?: readonly string[]) {
+    this.complainOf(code, sentence, this.header[this.at.get(meaning) ?? -1] ?? meaning, suggestions);
+  }
+  private complainOf(code: string, sentence: string, column: string, suggestions?: readonly string[]) {
+    const { line } = this;
+    this.problems.push(problem(code, `Line ${line}, ${column}: ${sentence}`, { line, column }, suggestions));
+  }
+
+  read(line: number, cells: readonly string[]): ListRow {
+    this.line = line;
+    this.cells = cells;
+    const command = this.text('command') || null;
     if (command && /\s/.test(command))
-      complain('bad-command', `a command’s id has no spaces: “${clip(command)}”.`, column('command'));
-    if (!command && text('label') === '')
-      complain('no-command', 'the row names no command.', column('label'));
-    const words = wordsOf(text, complain, column);
-    const contexts = contextsOf(text('context'), setting, (sentence, close) =>
-      complain('unknown-context', sentence, column('context'), close),
-    );
-    const platforms = platformsOf(text('platform'), setting.platforms, (sentence, close) =>
-      complain('unknown-platform', sentence, column('platform'), close),
-    );
-
-    const keys: StatedKey[] = [];
-    for (const { index, platform } of shortcutColumns) {
-      const cell = (cells[index] ?? '').trim();
-      if (NO_KEY.has(cell.toLowerCase())) continue;
-      for (const target of platform === null ? platforms : [platform]) {
-        const result = readKeys(cell, target);
-        if (result.kind === 'read')
-          keys.push(...result.shortcuts.map((one) => ({ platform: target, shortcut: writeStored(one) })));
-        else
-          complain(...complaint(result, cell, target), table.header[index]!, remedies(result, cell, target));
-      }
-    }
-    const [note, memoryAid, source] = [text('note'), text('memoryAid'), text('source')];
-    for (const [meaning, said] of [
-      ['note', note],
-      ['memoryAid', memoryAid],
-      ['source', source],
-    ] as const) {
-      if (said.length > 240)
-        complain('too-long', `at most 240 characters; this has ${said.length}.`, column(meaning));
+      this.complain('bad-command', `a command’s id has no spaces: “${clip(command)}”.`, 'command');
+    if (!command && this.text('label') === '')
+      this.complain('no-command', 'the row names no command.', 'label');
+    const words = wordsOf(this);
+    const contexts = contextsOf(this);
+    const keys = this.keys(platformsOf(this));
+    const [note, memoryAid, source] = [this.text('note'), this.text('memoryAid'), this.text('source')];
+    for (const meaning of ['note', 'memoryAid', 'source'] as const) {
+      const { length } = this.text(meaning);
+      if (length > 240) this.complain('too-long', `at most 240 characters; this has ${length}.`, meaning);
     }
     return { line, command, words, contexts, keys, note, memoryAid, source };
-  };
+  }
+
+  private keys(platforms: readonly (Platform | null)[]): StatedKey[] {
+    const keys: StatedKey[] = [];
+    for (const { index, platform } of this.shortcutColumns) {
+      const cell = (this.cells[index] ?? '').trim();
+      if (NO_KEY.has(cell.toLowerCase())) continue;
+      for (const target of platform === null ? platforms : [platform]) {
+        const result = this.readKeys(cell, target);
+        if (result.kind === 'read') {
+          for (const one of result.shortcuts) keys.push({ platform: target, shortcut: writeStored(one) });
+        } else {
+          const [code, sentence] = complaint(result, cell, target);
+          this.complainOf(code, sentence, this.header[index]!, remedies(result, cell, target));
+        }
+      }
+    }
+    return keys;
+  }
+
+  private readKeys(text: string, platform: Platform | null): ReadResult {
+    const key = `${platform} ${text}`;
+    const { typedLetters } = this.setting.policy;
+    const result =
+      this.known.get(key) ?? readShortcuts(text, { platform: platform ?? undefined, typedLetters });
+    this.known.set(key, result);
+    return result;
+  }
 }
 
-type Complain = (code: string, sentence: string, where: string, suggestions?: readonly string[]) => void;
-type Text = (meaning: ColumnMeaning) => string;
-
 /** What the row says of its command; a blank cell says nothing. */
-function wordsOf(
-  text: Text,
-  complain: Complain,
-  column: (meaning: ColumnMeaning) => string,
-): Partial<CommandWords> {
+function wordsOf(row: RowReader): Partial<CommandWords> {
   const words: Partial<CommandWords> = {};
   for (const field of ['label', 'menu', 'category', 'description', 'needs', 'then'] as const) {
-    const said = text(field);
+    const said = row.text(field);
     if (said.length > LIMITS[field]!)
-      complain('too-long', `at most ${LIMITS[field]} characters; this has ${said.length}.`, column(field));
+      row.complain('too-long', `at most ${LIMITS[field]} characters; this has ${said.length}.`, field);
     if (said) words[field] = said;
   }
-  const names = parts(text('otherNames'));
+  const names = parts(row.text('otherNames'));
   if (names.length) words.otherNames = names;
-  for (const flag of parts(text('flags').toLowerCase())) {
+  for (const flag of parts(row.text('flags').toLowerCase())) {
     const known = FLAG_WORDS[flag];
     if (known) words[known] = true;
     else
-      complain(
+      row.complain(
         'unknown-flag',
         `there is no flag “${clip(flag)}”.`,
-        column('flags'),
+        'flags',
         nearest(flag, Object.keys(FLAG_WORDS)),
       );
   }
-  const effect = text('onePress').toLowerCase();
+  const effect = row.text('onePress').toLowerCase();
   const known = PRESS_EFFECTS.find((one) => one === effect);
   if (known) words.onePress = known;
-  else if (effect)
-    complain(
+  else if (effect) {
+    row.complain(
       'unknown-effect',
       `one press does one of: ${PRESS_EFFECTS.join(', ')}.`,
-      column('onePress'),
+      'onePress',
       nearest(effect, PRESS_EFFECTS),
     );
+  }
   return words;
 }
 
-const parts = (text: string) =>
-  text
+const NO_PARTS: readonly string[] = [];
+function parts(text: string): string[] {
+  if (text === '') return NO_PARTS as string[];
+  return text
     .split(/[;|]/)
     .map((part) => part.trim())
     .filter(Boolean);
+}
 const clip = (text: string) => (text.length > 40 ? `${text.slice(0, 40)}…` : text);
 
-function contextsOf(
-  text: string,
-  setting: RowSetting,
-  complain: (sentence: string, close?: readonly string[]) => void,
-): (number | string)[] {
-  const { tree, newContexts } = setting;
-  return parts(text).map((name) => {
+function contextsOf(row: RowReader): (number | string)[] {
+  const { tree, newContexts } = row.setting;
+  return parts(row.text('context')).map((name) => {
     const found = contextsNamed(tree, name);
     if (found.length === 1) return found[0]!.id;
     const agreed = newContexts.find((one) => one.toLowerCase() === name.toLowerCase());
     if (found.length === 0 && agreed) return agreed;
-    const known = tree.inOrder.map((context) => context.name);
-    if (found.length > 1)
-      complain(
-        `several places are called “${clip(name)}”.`,
-        found.map((context) => tree.path(context.id)),
+    if (found.length > 1) {
+      const paths = found.map((context) => tree.path(context.id));
+      row.complain('unknown-context', `several places are called “${clip(name)}”.`, 'context', paths);
+    } else {
+      const close = nearest(
+        name,
+        tree.inOrder.map((context) => context.name),
       );
-    else complain(`no place is called “${clip(name)}”.`, nearest(name, known));
+      row.complain('unknown-context', `no place is called “${clip(name)}”.`, 'context', close);
+    }
     return tree.root.id;
   });
 }
 
-function platformsOf(
-  text: string,
-  known: readonly Platform[],
-  complain: (sentence: string, close?: readonly string[]) => void,
-): (Platform | null)[] {
+function platformsOf(row: RowReader): (Platform | null)[] {
+  const text = row.text('platform');
+  const known = row.setting.platforms;
   if (text === '' || /^(all|any|every|\*)$/i.test(text)) return [null];
   return text.split(/[;|,/]/).map((part) => {
     const wanted = part.trim().toLowerCase().replace(/\s/g, '');
     const name = wanted === 'mac' ? 'macos' : wanted === 'win' || wanted === 'pc' ? 'windows' : wanted;
     if (known.includes(name)) return name;
-    complain(`the release does not run on “${clip(part.trim())}”.`, nearest(name, known).map(platformName));
+    const close = nearest(name, known).map(platformName);
+    row.complain(
+      'unknown-platform',
+      `the release does not run on “${clip(part.trim())}”.`,
+      'platform',
+      close,
+    );
     return null;
   });
 }
@@ -251,15 +279,6 @@ function remedies(result: Unread, cell: string, platform: Platform | null): stri
   return result.readings.map((reading) => reading.shortcuts.map(text).join(' or '));
 }
 
+/** A sentence as it goes on behind a colon; key names keep their capitals. */
 const lowerFirst = (sentence: string) =>
-  /^[A-Z][a-z]/.test(sentence) ? sentence[0]!.toLowerCase() + sentence.slice(1) : sentence;
-
-function remembered(read: (text: string, platform: Platform | null) => ReadResult) {
-  const known = new Map<string, ReadResult>();
-  return (text: string, platform: Platform | null) => {
-    const key = `${platform} ${text}`;
-    const result = known.get(key) ?? read(text, platform);
-    known.set(key, result);
-    return result;
-  };
-}
+  sentence.replace(/^(There|A|No|Only|In)\b/, (word) => word.toLowerCase());

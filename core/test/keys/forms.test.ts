@@ -51,7 +51,19 @@ describe('the stored form', () => {
       }),
       { numRuns: 2000 },
     );
-    for (const text of ['', ' ', 'Ctrl', 'Ctrl+', 'Shift+Ctrl+A', 'a', 'Ctrl+Ctrl+A', '[KeyAA]', 'A B C D E F', 'tap(X)', 'hold:']) {
+    for (const text of [
+      '',
+      ' ',
+      'Ctrl',
+      'Ctrl+',
+      'Shift+Ctrl+A',
+      'a',
+      'Ctrl+Ctrl+A',
+      '[KeyAA]',
+      'A B C D E F',
+      'tap(X)',
+      'hold:',
+    ]) {
       expect('code' in readStored(text), text).toBe(true);
     }
   });
@@ -69,7 +81,11 @@ describe('words and symbols', () => {
           return;
         }
         expect(read.kind, `${text} ${JSON.stringify(read)}`).toBe('read');
-        if (read.kind === 'read') expect(read.shortcuts.map((one) => onPlatform(one, platform)), text).toEqual([wanted]);
+        if (read.kind === 'read')
+          expect(
+            read.shortcuts.map((one) => onPlatform(one, platform)),
+            text,
+          ).toEqual([wanted]);
       }),
       { numRuns: 3000 },
     );
@@ -160,13 +176,17 @@ describe('what people write', () => {
     ['F7 F8', ['F7 | F8', 'F7 F8']],
   ])('%s is a question, not a guess', (text, readings) => {
     const read = readShortcuts(text);
-    const found = read.kind === 'choice' ? read.readings.map((one) => one.shortcuts.map(writeStored).join(' | ')) : read;
+    const found =
+      read.kind === 'choice' ? read.readings.map((one) => one.shortcuts.map(writeStored).join(' | ')) : read;
     expect(found).toEqual(readings);
   });
 
   it('asks which key “Delete” is on macOS', () => {
     const read = readShortcuts('⌘ delete', { platform: 'macos' });
-    expect(read.kind === 'choice' && read.readings.map((one) => one.shortcuts.map(writeStored)[0])).toEqual(['Meta+Backspace', 'Meta+Delete']);
+    expect(read.kind === 'choice' && read.readings.map((one) => one.shortcuts.map(writeStored)[0])).toEqual([
+      'Meta+Backspace',
+      'Meta+Delete',
+    ]);
   });
 
   it.each([
@@ -190,12 +210,37 @@ describe('what people write', () => {
   });
 
   it('never throws, whatever is written', () => {
-    const pieces = fc.constantFrom('Ctrl', '+', '-', '/', ',', ' ', 'A', '⌘', 'or', 'then', 'hold', 'tap', 'drag', 'num', 'ß', '\u0000', '💡', 'delete', '\n', ';');
-    const texts = fc.oneof(fc.array(pieces, { maxLength: 12 }).map((parts) => parts.join('')), fc.string({ unit: 'binary', maxLength: 40 }));
+    const pieces = fc.constantFrom(
+      'Ctrl',
+      '+',
+      '-',
+      '/',
+      ',',
+      ' ',
+      'A',
+      '⌘',
+      'or',
+      'then',
+      'hold',
+      'tap',
+      'drag',
+      'num',
+      'ß',
+      '\u0000',
+      '💡',
+      'delete',
+      '\n',
+      ';',
+    );
+    const texts = fc.oneof(
+      fc.array(pieces, { maxLength: 12 }).map((parts) => parts.join('')),
+      fc.string({ unit: 'binary', maxLength: 40 }),
+    );
     fc.assert(
       fc.property(texts, fc.boolean(), platforms, (text, typedLetters, platform) => {
         const read = readShortcuts(text, { typedLetters, platform });
-        if (read.kind === 'read') for (const one of read.shortcuts) expect(readStored(writeStored(one))).toEqual(one);
+        if (read.kind === 'read')
+          for (const one of read.shortcuts) expect(readStored(writeStored(one))).toEqual(one);
       }),
       { numRuns: 5000 },
     );
@@ -211,7 +256,9 @@ describe('a canonical press', () => {
     fc.assert(
       fc.property(shortcuts, platforms, (shortcut, platform) => {
         const us = { id: 'x', name: 'X', characters: { KeyA: ['a', 'A'] } };
-        expect(canonicalPress(shortcut, us, platform)).toBe(canonicalPress(parseStored(onPlatform(shortcut, platform)), us, platform));
+        expect(canonicalPress(shortcut, us, platform)).toBe(
+          canonicalPress(parseStored(onPlatform(shortcut, platform)), us, platform),
+        );
       }),
     );
   });

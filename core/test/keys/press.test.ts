@@ -1,9 +1,20 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { US, canonicalPress, meeting, parseStored, presses, samePress, strokeOfPress, writeStored, type Shortcut } from '../../src/keys/index.ts';
+import {
+  US,
+  canonicalPress,
+  meeting,
+  parseStored,
+  presses,
+  samePress,
+  strokeOfPress,
+  writeStored,
+  type Shortcut,
+} from '../../src/keys/index.ts';
 import { chords } from '../arbitraries.ts';
 
-const same = (a: string, b: string, platform = 'windows') => samePress(parseStored(a), parseStored(b), US, platform);
+const same = (a: string, b: string, platform = 'windows') =>
+  samePress(parseStored(a), parseStored(b), US, platform);
 const platforms = fc.constantFrom('windows', 'macos', 'linux');
 
 describe('same press on the US layout', () => {
@@ -60,7 +71,8 @@ describe('same press on the US layout', () => {
 });
 
 describe('meeting', () => {
-  const how = (a: string, b: string) => meeting(presses(parseStored(a), US, 'linux')!, presses(parseStored(b), US, 'linux')!);
+  const how = (a: string, b: string) =>
+    meeting(presses(parseStored(a), US, 'linux')!, presses(parseStored(b), US, 'linux')!);
   it('tells what begins what', () => {
     expect(how('U B', 'U B H')).toBe('first begins second');
     expect(how('U B H', 'U')).toBe('second begins first');

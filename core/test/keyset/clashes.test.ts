@@ -1,7 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { US, parseStored, presses } from '../../src/keys/index.ts';
-import { clashes, consequences, effective, pressIndex, shownKeys, type Setting } from '../../src/keyset/index.ts';
+import {
+  clashes,
+  consequences,
+  effective,
+  pressIndex,
+  shownKeys,
+  type Setting,
+} from '../../src/keyset/index.ts';
 import type { Edit } from '../../src/contract/index.ts';
 import { PLATFORMS, edits } from '../arbitraries.ts';
 import { COMMANDS, binding, command, custom, edit, setting, settings, shipped, tree } from './fixtures.ts';
@@ -15,7 +22,11 @@ function bruteForce({ stack, commands }: Setting): string[] {
       for (const b of held) {
         const chainOfB = tree.chain(b.context);
         // Each pair once, the wider context first.
-        if (!chainOfB.includes(a.context) || (a.context === b.context && a.command >= b.command && a.shortcut >= b.shortcut)) continue;
+        if (
+          !chainOfB.includes(a.context) ||
+          (a.context === b.context && a.command >= b.command && a.shortcut >= b.shortcut)
+        )
+          continue;
         if (a.command === b.command && a.context === b.context) continue;
         const [pa, pb] = [a, b].map((one) => presses(parseStored(one.shortcut), US, platform)!);
         const shorter = Math.min(pa!.length, pb!.length);
@@ -25,7 +36,15 @@ function bruteForce({ stack, commands }: Setting): string[] {
         if (whole && a.command === b.command) continue;
         const fixed = (one: typeof a) => commands.get(one.command)!.fixed;
         const sameContext = a.context === b.context;
-        const kind = !whole ? 'waits' : sameContext ? (fixed(a) !== fixed(b) ? 'fixed' : 'same place') : fixed(a) ? 'fixed' : 'hidden';
+        const kind = !whole
+          ? 'waits'
+          : sameContext
+            ? fixed(a) !== fixed(b)
+              ? 'fixed'
+              : 'same place'
+            : fixed(a)
+              ? 'fixed'
+              : 'hidden';
         const pair = [a, b].map((one) => `${one.command} ${one.context} ${one.shortcut}`);
         found.add(`${platform} ${kind} ${(sameContext ? pair.sort() : pair).join(' | ')}`);
       }
@@ -41,7 +60,9 @@ describe('clashes', () => {
         const found = clashes(random).flatMap(({ kind, parties, platforms }) => {
           const sameContext = parties[0].context === parties[1].context;
           const pair = parties.map((one) => `${one.command} ${one.context} ${one.shortcut}`);
-          return platforms.map((platform) => `${platform} ${kind} ${(sameContext ? pair.sort() : pair).join(' | ')}`);
+          return platforms.map(
+            (platform) => `${platform} ${kind} ${(sameContext ? pair.sort() : pair).join(' | ')}`,
+          );
         });
         expect([...new Set(found)].sort()).toEqual(bruteForce(random));
         expect(found.length, 'a pair yields one finding').toBe(new Set(found).size);
@@ -50,20 +71,47 @@ describe('clashes', () => {
     );
   });
 
-  const commands = [command(1, { label: 'Trace shoreline' }), command(2, { label: 'Draw contour' }), command(3, { label: 'Save chart', fixed: true })];
-  const of = (...list: ReturnType<typeof binding>[]) => clashes(setting({ shipped: shipped(list), layers: [] }, commands));
+  const commands = [
+    command(1, { label: 'Trace shoreline' }),
+    command(2, { label: 'Draw contour' }),
+    command(3, { label: 'Save chart', fixed: true }),
+  ];
+  const of = (...list: ReturnType<typeof binding>[]) =>
+    clashes(setting({ shipped: shipped(list), layers: [] }, commands));
   it.each([
-    ['same place', 'error', [binding(1, 'Ctrl++'), binding(2, 'Ctrl+Shift+=')], [binding(1, 'Ctrl++'), binding(2, 'Ctrl+=')]],
-    ['fixed', 'error', [binding(3, 'Primary+S'), binding(1, 'Ctrl+S', { contexts: [3] })], [binding(3, 'Primary+S'), binding(1, 'Alt+S', { contexts: [3] })]],
-    ['waits', 'warning', [binding(1, 'U B'), binding(2, 'U', { contexts: [2] })], [binding(1, 'U B', { contexts: [4] }), binding(2, 'U', { contexts: [2] })]],
-    ['hidden', 'note', [binding(1, 'A'), binding(2, 'A', { contexts: [3] })], [binding(1, 'A', { contexts: [4] }), binding(2, 'A', { contexts: [3] })]],
+    [
+      'same place',
+      'error',
+      [binding(1, 'Ctrl++'), binding(2, 'Ctrl+Shift+=')],
+      [binding(1, 'Ctrl++'), binding(2, 'Ctrl+=')],
+    ],
+    [
+      'fixed',
+      'error',
+      [binding(3, 'Primary+S'), binding(1, 'Ctrl+S', { contexts: [3] })],
+      [binding(3, 'Primary+S'), binding(1, 'Alt+S', { contexts: [3] })],
+    ],
+    [
+      'waits',
+      'warning',
+      [binding(1, 'U B'), binding(2, 'U', { contexts: [2] })],
+      [binding(1, 'U B', { contexts: [4] }), binding(2, 'U', { contexts: [2] })],
+    ],
+    [
+      'hidden',
+      'note',
+      [binding(1, 'A'), binding(2, 'A', { contexts: [3] })],
+      [binding(1, 'A', { contexts: [4] }), binding(2, 'A', { contexts: [3] })],
+    ],
   ])('%s: one worked keyset, one near miss', (kind, severity, worked, miss) => {
     expect(of(...worked)).toMatchObject([{ kind, severity }]);
     expect(of(...miss)).toEqual([]);
   });
   it('are told in sentences with both parties', () => {
     const [hidden] = of(binding(1, 'A'), binding(2, 'A', { contexts: [3] }));
-    expect(hidden!.sentence).toBe('In Line A is Draw contour; Trace shoreline, which has it in Everywhere, is hidden there.');
+    expect(hidden!.sentence).toBe(
+      'In Line A is Draw contour; Trace shoreline, which has it in Everywhere, is hidden there.',
+    );
   });
 });
 
@@ -80,14 +128,36 @@ describe('what follows from an edit', () => {
         const top = before.stack.layers[0]!;
         const layer = new Map(top.edits.map((one) => [`${one.command} ${one.context} ${one.platform}`, one]));
         for (const one of outcome.change.put) layer.set(`${one.command} ${one.context} ${one.platform}`, one);
-        const after = { ...before, stack: { ...before.stack, layers: [{ ...top, edits: [...layer.values()] }] } };
+        const after = {
+          ...before,
+          stack: { ...before.stack, layers: [{ ...top, edits: [...layer.values()] }] },
+        };
         const errors = (list: ReturnType<typeof clashes>) =>
-          list.filter((clash) => clash.severity === 'error').flatMap((clash) => clash.platforms.map((one) => `${one} ${clash.parties.map((held) => `${held.command} ${held.context} ${held.shortcut}`).sort().join(' | ')}`));
+          list
+            .filter((clash) => clash.severity === 'error')
+            .flatMap((clash) =>
+              clash.platforms.map(
+                (one) =>
+                  `${one} ${clash.parties
+                    .map((held) => `${held.command} ${held.context} ${held.shortcut}`)
+                    .sort()
+                    .join(' | ')}`,
+              ),
+            );
         const known = new Set(errors(clashes(before)));
         const mine = (text: string) => text.includes(` ${wanted.command} ${wanted.context} `);
         expect(errors(clashes(after)).filter((error) => !known.has(error) && mine(error))).toEqual([]);
 
-        const taken = new Set(outcome.consequences.filter((one) => one.kind === 'taken from').flatMap((one) => one.platforms.map((platform) => `${platform} ${one.other!.command} ${one.other!.context} ${one.other!.shortcut}`)));
+        const taken = new Set(
+          outcome.consequences
+            .filter((one) => one.kind === 'taken from')
+            .flatMap((one) =>
+              one.platforms.map(
+                (platform) =>
+                  `${platform} ${one.other!.command} ${one.other!.context} ${one.other!.shortcut}`,
+              ),
+            ),
+        );
         for (const platform of PLATFORMS) {
           const now = effective(after.stack, platform);
           for (const held of effective(before.stack, platform).held) {
@@ -108,13 +178,27 @@ describe('what follows from an edit', () => {
     command(3, { label: 'Save chart', fixed: true }),
     command(4, { label: 'Plot' }),
   ];
-  const list = [binding(1, 'J'), binding(1, '6'), binding(3, 'Primary+S'), binding(4, 'K', { contexts: [3] })];
-  const after = (...put: Edit[]) => consequences(setting({ shipped: shipped(list), layers: [custom([])] }, commands), { put, remove: [] });
+  const list = [
+    binding(1, 'J'),
+    binding(1, '6'),
+    binding(3, 'Primary+S'),
+    binding(4, 'K', { contexts: [3] }),
+  ];
+  const after = (...put: Edit[]) =>
+    consequences(setting({ shipped: shipped(list), layers: [custom([])] }, commands), { put, remove: [] });
 
   it('names the owner of a taken press and what is left to it', () => {
     const outcome = after(edit(2, 'set', ['J']));
-    expect(outcome.consequences.map((one) => one.sentence)).toEqual(['J is taken by Show drying heights. Take it, and Show drying heights keeps its other shortcut.']);
-    expect(outcome.change.put[1]).toMatchObject({ command: 1, action: 'set', shortcuts: ['6'], platform: null, reason: 'J was given to Discard trial.' });
+    expect(outcome.consequences.map((one) => one.sentence)).toEqual([
+      'J is taken by Show drying heights. Take it, and Show drying heights keeps its other shortcut.',
+    ]);
+    expect(outcome.change.put[1]).toMatchObject({
+      command: 1,
+      action: 'set',
+      shortcuts: ['6'],
+      platform: null,
+      reason: 'J was given to Discard trial.',
+    });
   });
   it('takes only where the press meets: Primary on two platforms of three', () => {
     const outcome = after(edit(1, 'set', ['Ctrl+K']), edit(2, 'set', ['Primary+K']));
@@ -127,21 +211,30 @@ describe('what follows from an edit', () => {
     expect(alone.change.put.slice(1).map((one) => one.platform)).toEqual(['windows', 'linux']);
   });
   it('hides in a narrower place, is hidden by one, and waits', () => {
-    expect(after(edit(2, 'set', ['J'], { context: 3 })).consequences.map((one) => one.kind)).toEqual(['hides']);
+    expect(after(edit(2, 'set', ['J'], { context: 3 })).consequences.map((one) => one.kind)).toEqual([
+      'hides',
+    ]);
     expect(after(edit(2, 'set', ['K'])).consequences.map((one) => one.kind)).toEqual(['hidden by']);
     expect(after(edit(2, 'set', ['J J'])).consequences.map((one) => one.kind)).toEqual(['waits']);
     expect(after(edit(2, 'set', ['Ö'])).consequences.map((one) => one.kind)).toEqual(['cannot be pressed']);
   });
   it('refuses what a fixed command has, and to change one', () => {
-    expect(after(edit(2, 'set', ['Ctrl+S'], { context: 3 })).refusals[0]!.sentence).toBe('Ctrl+S belongs to Save chart, which cannot be changed.');
+    expect(after(edit(2, 'set', ['Ctrl+S'], { context: 3 })).refusals[0]!.sentence).toBe(
+      'Ctrl+S belongs to Save chart, which cannot be changed.',
+    );
     expect(after(edit(3, 'clear', [])).refusals[0]!.sentence).toBe('Save chart cannot be changed.');
     expect(after(edit(9, 'clear', [])).refusals[0]!.code).toBe('no-command');
     expect(after(edit(2, 'set', [])).refusals[0]!.code).toBe('no-key');
     expect(after(edit(2, 'set', ['A'], { platform: 'beos' })).refusals[0]!.code).toBe('no-platform');
-    expect(consequences(setting({ shipped: shipped(list), layers: [] }, commands), { put: [], remove: [] }).refusals[0]!.code).toBe('shipped');
+    expect(
+      consequences(setting({ shipped: shipped(list), layers: [] }, commands), { put: [], remove: [] })
+        .refusals[0]!.code,
+    ).toBe('shipped');
   });
   it('is nothing when two commands change their keys in one go', () => {
-    expect(after(edit(1, 'set', ['K']), edit(2, 'set', ['J'])).consequences.map((one) => one.kind)).toEqual(['hidden by']);
+    expect(after(edit(1, 'set', ['K']), edit(2, 'set', ['J'])).consequences.map((one) => one.kind)).toEqual([
+      'hidden by',
+    ]);
   });
   it('is told alike by two computations, whatever their order', () => {
     const one = after(edit(2, 'set', ['J', 'K']));
@@ -154,7 +247,8 @@ describe('finding by pressed keys', () => {
   it('finds the whole shortcut and those that begin so', () => {
     const list = [binding(1, 'P X'), binding(2, 'P'), binding(3, 'Ctrl++')];
     const index = pressIndex(effective({ shipped: shipped(list), layers: [] }, 'windows'), US, 'windows');
-    const found = (press: string) => index.answering(press).map(({ held, whole }) => `${held.command} ${whole}`);
+    const found = (press: string) =>
+      index.answering(press).map(({ held, whole }) => `${held.command} ${whole}`);
     expect(found('KeyP')).toEqual(['1 false', '2 true']);
     expect(found('KeyP KeyX')).toEqual(['1 true']);
     expect(found('Ctrl+Shift+Equal')).toEqual(['3 true']);

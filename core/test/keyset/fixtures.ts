@@ -1,6 +1,13 @@
 import fc from 'fast-check';
 import { contextTree } from '../../src/catalogue/index.ts';
-import { PLAIN_WORDS, type Binding, type Command, type CustomKeyset, type Edit, type ShippedKeyset } from '../../src/contract/index.ts';
+import {
+  PLAIN_WORDS,
+  type Binding,
+  type Command,
+  type CustomKeyset,
+  type Edit,
+  type ShippedKeyset,
+} from '../../src/contract/index.ts';
 import type { Setting, Stack } from '../../src/keyset/index.ts';
 import { FOUR_CONTEXTS, PLATFORMS, fewShortcuts, layers } from '../arbitraries.ts';
 
@@ -26,15 +33,39 @@ export function binding(commandId: number, shortcut: string, facts: Partial<Bind
 }
 
 export function shipped(bindings: Binding[]): ShippedKeyset {
-  return { id: 1, appId: 1, name: 'shipped', note: '', revision: 1, kind: 'shipped', releaseId: 1, isDefault: true, bindings };
+  return {
+    id: 1,
+    appId: 1,
+    name: 'shipped',
+    note: '',
+    revision: 1,
+    kind: 'shipped',
+    releaseId: 1,
+    isDefault: true,
+    bindings,
+  };
 }
 
 export function custom(edits: Edit[], id = 2): CustomKeyset {
   return { id, appId: 1, name: `layer ${id}`, note: '', revision: 1, kind: 'custom', baseId: id - 1, edits };
 }
 
-export function edit(commandId: number, action: Edit['action'], keys: string[], facts: Partial<Edit> = {}): Edit {
-  return { command: commandId, context: 1, platform: null, action, shortcuts: keys, reason: '', memoryAid: '', ...facts };
+export function edit(
+  commandId: number,
+  action: Edit['action'],
+  keys: string[],
+  facts: Partial<Edit> = {},
+): Edit {
+  return {
+    command: commandId,
+    context: 1,
+    platform: null,
+    action,
+    shortcuts: keys,
+    reason: '',
+    memoryAid: '',
+    ...facts,
+  };
 }
 
 export function setting(stack: Stack, commands: readonly Command[]): Setting {
@@ -59,7 +90,9 @@ export const COMMANDS = 6;
 export const settings: fc.Arbitrary<Setting> = fc
   .record({ bindings: bindings(COMMANDS), layer: layers(COMMANDS), fixed: fc.subarray([1, 2]) })
   .map(({ bindings: list, layer, fixed }) => {
-    const commands = Array.from({ length: COMMANDS }, (_, i) => command(i + 1, { fixed: fixed.includes(i + 1) }));
+    const commands = Array.from({ length: COMMANDS }, (_, i) =>
+      command(i + 1, { fixed: fixed.includes(i + 1) }),
+    );
     const edits = layer.filter((one) => !fixed.includes(one.command));
     return setting({ shipped: shipped(list), layers: [custom(edits)] }, commands);
   });

@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { applyChange, cellOf, effective, flatten, joined, placeKey, stackOf, type Change } from '../../src/keyset/index.ts';
+import {
+  applyChange,
+  cellOf,
+  effective,
+  flatten,
+  joined,
+  placeKey,
+  stackOf,
+  type Change,
+} from '../../src/keyset/index.ts';
 import type { Edit, Keyset } from '../../src/contract/index.ts';
 import { PLATFORMS, edits, layers } from '../arbitraries.ts';
 import { COMMANDS, binding, command, custom, edit, settings, shipped } from './fixtures.ts';
@@ -13,7 +22,10 @@ function given(bindings: ReturnType<typeof shipped>['bindings'], stack: readonly
     const found = effective({ shipped: shipped(bindings), layers: layersOf }, platform);
     return Array.from({ length: COMMANDS * 4 }, (_, i) => {
       const [id, context] = [Math.floor(i / 4) + 1, (i % 4) + 1];
-      return found.at(id, context).map((held) => held.shortcut).join(' | ');
+      return found
+        .at(id, context)
+        .map((held) => held.shortcut)
+        .join(' | ');
     });
   });
 }
@@ -41,7 +53,10 @@ describe('layers', () => {
   it('come back from a change by its inverse, in place and in words', () => {
     const changes: fc.Arbitrary<Change> = fc.record({
       put: layers(4),
-      remove: fc.array(edits(4).map(({ command: id, context, platform }) => ({ command: id, context, platform })), { maxLength: 4 }),
+      remove: fc.array(
+        edits(4).map(({ command: id, context, platform }) => ({ command: id, context, platform })),
+        { maxLength: 4 },
+      ),
     });
     fc.assert(
       fc.property(layers(4), changes, (layer, change) => {
@@ -55,16 +70,33 @@ describe('layers', () => {
 
   it('join an added key to the edit that is there, and replace it otherwise', () => {
     const there = [edit(1, 'set', ['A'], { reason: 'near' })];
-    expect(joined(there, edit(1, 'add', ['B']))).toMatchObject({ action: 'set', shortcuts: ['A', 'B'], reason: 'near' });
-    expect(joined(there, edit(1, 'set', ['B'], { reason: 'nearer' }))).toMatchObject({ shortcuts: ['B'], reason: 'nearer' });
-    expect(joined([edit(1, 'put back', [])], edit(1, 'add', ['B']))).toMatchObject({ action: 'put back', shortcuts: ['B'] });
+    expect(joined(there, edit(1, 'add', ['B']))).toMatchObject({
+      action: 'set',
+      shortcuts: ['A', 'B'],
+      reason: 'near',
+    });
+    expect(joined(there, edit(1, 'set', ['B'], { reason: 'nearer' }))).toMatchObject({
+      shortcuts: ['B'],
+      reason: 'nearer',
+    });
+    expect(joined([edit(1, 'put back', [])], edit(1, 'add', ['B']))).toMatchObject({
+      action: 'put back',
+      shortcuts: ['B'],
+    });
   });
 });
 
 describe('the keys in force', () => {
-  const bindings = [binding(1, 'A'), binding(1, 'Ctrl+A', { platform: 'macos' }), binding(1, 'B', { contexts: [2, 3] })];
+  const bindings = [
+    binding(1, 'A'),
+    binding(1, 'Ctrl+A', { platform: 'macos' }),
+    binding(1, 'B', { contexts: [2, 3] }),
+  ];
   const at = (layersOf: Edit[][], id: number, context: number, platform: string) =>
-    effective({ shipped: shipped(bindings), layers: layersOf.map((list, i) => custom(list, i + 2)) }, platform)
+    effective(
+      { shipped: shipped(bindings), layers: layersOf.map((list, i) => custom(list, i + 2)) },
+      platform,
+    )
       .at(id, context)
       .map((held) => held.shortcut);
 
@@ -96,11 +128,21 @@ describe('a cell of the ledger', () => {
   const on = (edits_: Edit[]) => effective({ shipped: shipped(list), layers: [custom(edits_)] }, 'windows');
   const base = effective({ shipped: shipped(list), layers: [] }, 'windows');
   it('says what is unchanged, cleared or none in words, and holds each key once with its contexts', () => {
-    expect(cellOf(one, base)).toMatchObject({ word: '', chips: [{ shortcut: 'A', contexts: [1, 3], state: 'as shipped' }] });
+    expect(cellOf(one, base)).toMatchObject({
+      word: '',
+      chips: [{ shortcut: 'A', contexts: [1, 3], state: 'as shipped' }],
+    });
     expect(cellOf(one, on([]), base).word).toBe('as base');
-    expect(cellOf(one, on([edit(1, 'clear', []), edit(1, 'clear', [], { context: 3 })]), base).word).toBe('cleared');
+    expect(cellOf(one, on([edit(1, 'clear', []), edit(1, 'clear', [], { context: 3 })]), base).word).toBe(
+      'cleared',
+    );
     expect(cellOf(command(2), on([]), base).word).toBe('none');
-    expect(cellOf(one, on([edit(1, 'set', ['B'])]), base).chips.map((chip) => `${chip.shortcut} ${chip.state}`)).toEqual(['B yours', 'A as shipped']);
-    expect(cellOf(command(1, { fixed: true }), base, base)).toMatchObject({ word: '', chips: [{ state: 'fixed' }] });
+    expect(
+      cellOf(one, on([edit(1, 'set', ['B'])]), base).chips.map((chip) => `${chip.shortcut} ${chip.state}`),
+    ).toEqual(['B yours', 'A as shipped']);
+    expect(cellOf(command(1, { fixed: true }), base, base)).toMatchObject({
+      word: '',
+      chips: [{ state: 'fixed' }],
+    });
   });
 });

@@ -31,10 +31,21 @@ export function reading(text: string, into = catalogue(), answers: ListAnswers =
 
 /** The catalogue as it would stand after a plan was taken in. */
 export function takenIn(before: Catalogue, plan: ListPlan): Catalogue {
-  const made = plan.newContexts.map((name, i) => ({ id: 100 + i, parent: 1, name, position: 100 + i, takesText: false }));
-  const contextId = (context: number | string) => (typeof context === 'number' ? context : made.find((one) => one.name === context)!.id);
-  const commands: Command[] = before.commands.map((one) => ({ ...one, ...plan.changedCommands.find((changed) => changed.id === one.id)?.words }));
-  for (const { name, words, home } of plan.newCommands) commands.push({ ...words, id: commands.length + 1, name, home: contextId(home) });
+  const made = plan.newContexts.map((name, i) => ({
+    id: 100 + i,
+    parent: 1,
+    name,
+    position: 100 + i,
+    takesText: false,
+  }));
+  const contextId = (context: number | string) =>
+    typeof context === 'number' ? context : made.find((one) => one.name === context)!.id;
+  const commands: Command[] = before.commands.map((one) => ({
+    ...one,
+    ...plan.changedCommands.find((changed) => changed.id === one.id)?.words,
+  }));
+  for (const { name, words, home } of plan.newCommands)
+    commands.push({ ...words, id: commands.length + 1, name, home: contextId(home) });
   const shipped = before.keysets[0]!;
   if (shipped.kind !== 'shipped') throw new Error('not shipped');
   const bindings = [...shipped.bindings];
@@ -47,5 +58,10 @@ export function takenIn(before: Catalogue, plan: ListPlan): Catalogue {
       provenance: { kind: 'list', source, who: '', on: null },
     });
   }
-  return { ...before, contexts: [...before.contexts, ...made], commands, keysets: [{ ...shipped, bindings }] };
+  return {
+    ...before,
+    contexts: [...before.contexts, ...made],
+    commands,
+    keysets: [{ ...shipped, bindings }],
+  };
 }

@@ -1,7 +1,14 @@
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import { changesNothing, checkText, decodeText, readList, readTable, type Table } from '../../src/list/index.ts';
+import {
+  changesNothing,
+  checkText,
+  decodeText,
+  readList,
+  readTable,
+  type Table,
+} from '../../src/list/index.ts';
 import { catalogue, reading, takenIn } from './fixtures.ts';
 
 const utf8 = (text: string) => new TextEncoder().encode(text);
@@ -21,7 +28,9 @@ describe('the text of a file', () => {
     ['UTF-8', Uint8Array.from([0xef, 0xbb, 0xbf, ...utf8('Löschen')])],
     ['UTF-16LE', utf16('Löschen', true)],
     ['UTF-16BE', utf16('Löschen', false)],
-  ])('is read from %s', (encoding, bytes) => expect(decodeText(bytes)).toEqual({ text: 'Löschen', encoding }));
+  ])('is read from %s', (encoding, bytes) =>
+    expect(decodeText(bytes)).toEqual({ text: 'Löschen', encoding }),
+  );
 
   it('is refused when it is none', () => {
     expect(codeOf(decodeText(new Uint8Array()))).toBe('empty-file');
@@ -37,18 +46,27 @@ describe('a table', () => {
 
   it('keeps every hostile cell, whatever stands between columns and at line ends', () => {
     const cells = fc.oneof(
-      fc.string({ unit: fc.constantFrom('"', ',', ';', '\t', '\n', '=', '+', '<', "'", ' ', 'a', 'é', '-', '@', '\\') }),
+      fc.string({
+        unit: fc.constantFrom('"', ',', ';', '\t', '\n', '=', '+', '<', "'", ' ', 'a', 'é', '-', '@', '\\'),
+      }),
       fc.constantFrom('=1+1', '@cmd', '<script>', '""', "'", '=', '-'),
     );
     const rows = fc.array(fc.array(cells, { minLength: 3, maxLength: 3 }), { minLength: 1, maxLength: 5 });
     fc.assert(
-      fc.property(rows, fc.constantFrom(',', ';', '\t'), fc.constantFrom('\n', '\r\n', '\r'), (data, delimiter, newline) => {
-        const meaningful = data.filter((row) => row.some((cell) => cell.trim() !== ''));
-        if (!meaningful.length) return;
-        // Papa Parse is the reference for what a CSV text of these cells is.
-        const text = Papa.unparse([['one', 'two', 'three'], ...data], { delimiter, newline });
-        expect(table(text).rows.map((row) => row.cells)).toEqual(meaningful.map((row) => row.map((cell) => cell.replace(/\r\n?/g, '\n'))));
-      }),
+      fc.property(
+        rows,
+        fc.constantFrom(',', ';', '\t'),
+        fc.constantFrom('\n', '\r\n', '\r'),
+        (data, delimiter, newline) => {
+          const meaningful = data.filter((row) => row.some((cell) => cell.trim() !== ''));
+          if (!meaningful.length) return;
+          // Papa Parse is the reference for what a CSV text of these cells is.
+          const text = Papa.unparse([['one', 'two', 'three'], ...data], { delimiter, newline });
+          expect(table(text).rows.map((row) => row.cells)).toEqual(
+            meaningful.map((row) => row.map((cell) => cell.replace(/\r\n?/g, '\n'))),
+          );
+        },
+      ),
       { numRuns: 1000 },
     );
   });
@@ -77,7 +95,9 @@ describe('a table', () => {
 
 describe('a list', () => {
   it('is understood by its headings, whatever they are called', () => {
-    const { plan, meanings } = reading('Function;Area;PC key;Mac key;Doc page\nPlace sounding;Chart window;D;⌘D;41\n');
+    const { plan, meanings } = reading(
+      'Function;Area;PC key;Mac key;Doc page\nPlace sounding;Chart window;D;⌘D;41\n',
+    );
     expect(meanings).toEqual(['label', 'context', 'shortcut windows', 'shortcut macos', 'left out']);
     expect(plan.newBindings).toMatchObject([
       { command: 'place-sounding', contexts: [2], platform: 'windows', shortcut: 'D' },
@@ -87,7 +107,11 @@ describe('a list', () => {
   it('takes several shortcuts of a command from several rows or with “or”, and commands without any', () => {
     const { plan } = reading(`${HEAD}A,,Ctrl+A or F5\nA,,F6\nB,,\nC,Chart window > Panel,\n`);
     expect(plan.newBindings.map((one) => one.shortcut)).toEqual(['Ctrl+A', 'F5', 'F6']);
-    expect(plan.newCommands.map((one) => [one.name, one.home])).toEqual([['a', 1], ['b', 1], ['c', 3]]);
+    expect(plan.newCommands.map((one) => [one.name, one.home])).toEqual([
+      ['a', 1],
+      ['b', 1],
+      ['c', 3],
+    ]);
   });
   it('is only text: labels with < and cells that begin like formulas; a lone = is a key', () => {
     const { plan } = reading(`${HEAD}<b>Bold</b>,,=\n=SUM(A1),,+\n@x,,-\n`);
@@ -96,10 +120,19 @@ describe('a list', () => {
     expect(plan.newBindings.map((one) => one.shortcut)).toEqual(['=', '+', '-']);
   });
   it('says the flags, what one press does, and what else a command has', () => {
-    const { plan } = reading('Command id,Label,Shortcut,Flags,One press,Needs,Other names\nx.y,X,F5,fixed; destructive,toggles,a mark,Ex; Why\n');
+    const { plan } = reading(
+      'Command id,Label,Shortcut,Flags,One press,Needs,Other names\nx.y,X,F5,fixed; destructive,toggles,a mark,Ex; Why\n',
+    );
     expect(plan.newCommands[0]).toMatchObject({
       name: 'x.y',
-      words: { fixed: true, destructive: true, scripted: false, onePress: 'toggles', needs: 'a mark', otherNames: ['Ex', 'Why'] },
+      words: {
+        fixed: true,
+        destructive: true,
+        scripted: false,
+        onePress: 'toggles',
+        needs: 'a mark',
+        otherNames: ['Ex', 'Why'],
+      },
     });
   });
 
@@ -129,34 +162,58 @@ describe('a list', () => {
 
   it('is read again with the reader’s answers', () => {
     const text = `${HEAD}Closer,Evrywhere,Ctrl+/-\nFarther,Bridge,F9\nX,,Ctrl+Ctrl+X\n`;
-    const { plan } = reading(text, catalogue(), { cells: { '2:2': 'Ctrl++', '2:1': 'Everywhere' }, newContexts: ['Bridge'], leaveOut: [4] });
+    const { plan } = reading(text, catalogue(), {
+      cells: { '2:2': 'Ctrl++', '2:1': 'Everywhere' },
+      newContexts: ['Bridge'],
+      leaveOut: [4],
+    });
     expect(plan.problems).toEqual([]);
     expect(plan.newContexts).toEqual(['Bridge']);
-    expect(plan.newBindings.map((one) => [one.contexts, one.shortcut])).toEqual([[[1], 'Ctrl++'], [['Bridge'], 'F9']]);
+    expect(plan.newBindings.map((one) => [one.contexts, one.shortcut])).toEqual([
+      [[1], 'Ctrl++'],
+      [['Bridge'], 'F9'],
+    ]);
   });
 });
 
 describe('which command a row means', () => {
-  const twins = catalogue([{ name: 'a', label: 'Turn', menu: 'Marks' }, { name: 'b', label: 'Turn', menu: 'Plate' }]);
+  const twins = catalogue([
+    { name: 'a', label: 'Turn', menu: 'Marks' },
+    { name: 'b', label: 'Turn', menu: 'Plate' },
+  ]);
   it('is the one with its id, else the one with its label and menu path', () => {
-    expect(reading('Command id,Label,Shortcut\nb,Turn,F5\n', twins).plan.newBindings).toMatchObject([{ command: 'b' }]);
-    expect(reading('Label,Menu path,Shortcut\nTurn,Plate,F5\n', twins).plan.newBindings).toMatchObject([{ command: 'b' }]);
+    expect(reading('Command id,Label,Shortcut\nb,Turn,F5\n', twins).plan.newBindings).toMatchObject([
+      { command: 'b' },
+    ]);
+    expect(reading('Label,Menu path,Shortcut\nTurn,Plate,F5\n', twins).plan.newBindings).toMatchObject([
+      { command: 'b' },
+    ]);
   });
   it('is a question with the candidates where that is not unique, never a match', () => {
     const { plan } = reading('Label,Shortcut\nTurn,F5\n', twins);
-    expect(plan.problems).toMatchObject([{ code: 'not-unique', suggestions: ['a', 'b'], place: { line: 2 } }]);
+    expect(plan.problems).toMatchObject([
+      { code: 'not-unique', suggestions: ['a', 'b'], place: { line: 2 } },
+    ]);
     expect(plan.newBindings).toEqual([]);
   });
 });
 
 describe('a list against the catalogue', () => {
   const known = catalogue(
-    [{ name: 'a', label: 'Alpha', menu: 'M' }, { name: 'b', label: 'Beta' }],
-    [{ command: 1, shortcut: 'F5' }, { command: 1, shortcut: 'F6', platform: 'macos' }],
+    [
+      { name: 'a', label: 'Alpha', menu: 'M' },
+      { name: 'b', label: 'Beta' },
+    ],
+    [
+      { command: 1, shortcut: 'F5' },
+      { command: 1, shortcut: 'F6', platform: 'macos' },
+    ],
   );
   it('tells what is new, changed, the same, gone and not listed', () => {
     const { plan } = reading('Command id,Label,Menu path,Windows\na,Alphabet,M,F5\n', known);
-    expect(plan.changedCommands).toMatchObject([{ id: 1, changes: [{ field: 'label', old: 'Alpha', now: 'Alphabet' }] }]);
+    expect(plan.changedCommands).toMatchObject([
+      { id: 1, changes: [{ field: 'label', old: 'Alpha', now: 'Alphabet' }] },
+    ]);
     expect(plan.newBindings).toMatchObject([{ platform: 'windows', shortcut: 'F5' }]);
     expect(plan.goneBindings).toEqual([]); // the list says nothing of macOS, nor of all platforms
     expect(plan.unlisted).toEqual([2]);
@@ -168,7 +225,12 @@ describe('a list against the catalogue', () => {
 
   it('read twice changes nothing the second time, for any list', () => {
     const shortcutsOf = fc.constantFrom('Ctrl+A', 'F5 or F6', 'P X', 'hold Space', '', 'Shift+drag', '=');
-    const row = fc.tuple(fc.constantFrom('Alpha', 'Beta', 'Gamma', 'Delta <x>'), fc.constantFrom('', 'Chart window', 'Chart window > Panel; Everywhere', 'Bridge'), shortcutsOf, shortcutsOf);
+    const row = fc.tuple(
+      fc.constantFrom('Alpha', 'Beta', 'Gamma', 'Delta <x>'),
+      fc.constantFrom('', 'Chart window', 'Chart window > Panel; Everywhere', 'Bridge'),
+      shortcutsOf,
+      shortcutsOf,
+    );
     fc.assert(
       fc.property(fc.array(row, { minLength: 1, maxLength: 12 }), (rows) => {
         const text = Papa.unparse([['Label', 'Context', 'Shortcut', 'macOS'], ...rows]);
@@ -185,7 +247,27 @@ describe('a list against the catalogue', () => {
   });
 
   it('never fails with anything but a problem, whatever the text', () => {
-    const texts = fc.array(fc.constantFrom('Label', 'Shortcut', ',', '\n', '"', ';', 'Ctrl+', 'A', '<', '=', '\t', '\r', 'Context', 'É', '\u0001', ' or '), { maxLength: 40 });
+    const texts = fc.array(
+      fc.constantFrom(
+        'Label',
+        'Shortcut',
+        ',',
+        '\n',
+        '"',
+        ';',
+        'Ctrl+',
+        'A',
+        '<',
+        '=',
+        '\t',
+        '\r',
+        'Context',
+        'É',
+        '\u0001',
+        ' or ',
+      ),
+      { maxLength: 40 },
+    );
     fc.assert(
       fc.property(texts, (parts) => {
         const read = readList(`Label,Context,Shortcut\n${parts.join('')}`, catalogue());

@@ -34,7 +34,10 @@ const sheet = {
   credit: '',
   keysetId: 2,
   sections: [
-    { title: 'All', rows: [1, 2, 3, 4].map((command) => ({ command, note: command === 4 ? 'then drag' : '' })) },
+    {
+      title: 'All',
+      rows: [1, 2, 3, 4].map((command) => ({ command, note: command === 4 ? 'then drag' : '' })),
+    },
     { title: 'Gone', rows: [{ command: 99, note: '' }] },
   ],
 };
@@ -43,10 +46,19 @@ const body = composeSheet(sheet, withEdits(school), { number: 3, publishedOn: '2
 describe('a composed sheet', () => {
   it('shows the keys in force on each platform, and what was shipped where that differs', () => {
     expect(body.sections[0]!.rows).toMatchObject([
-      { label: 'Place sounding', keys: { windows: ['D'], macos: ['Alt+D'] }, shipped: { windows: ['S'], macos: ['S'] }, memoryAid: 'D for depth' },
+      {
+        label: 'Place sounding',
+        keys: { windows: ['D'], macos: ['Alt+D'] },
+        shipped: { windows: ['S'], macos: ['S'] },
+        memoryAid: 'D for depth',
+      },
       { keys: { windows: [], macos: [] }, shipped: { windows: ['P C'], macos: ['P C'] } },
       { keys: { windows: ['Primary+S'] }, shipped: {}, fixed: true },
-      { keys: { windows: ['hold:Space', 'Primary+Shift+Q', 'Z Z'] }, contexts: ['Everywhere', 'Chart window'], note: 'then drag' },
+      {
+        keys: { windows: ['hold:Space', 'Primary+Shift+Q', 'Z Z'] },
+        contexts: ['Everywhere', 'Chart window'],
+        note: 'then drag',
+      },
     ]);
     expect(body.sections[1]!.rows).toEqual([]);
     expect(EditionBody.parse(body)).toEqual(body);
@@ -55,9 +67,21 @@ describe('a composed sheet', () => {
     const text = sheetCsv(body);
     const rows = Papa.parse<string[]>(text.slice(1), { skipEmptyLines: true }).data;
     expect(text.startsWith('\uFEFF')).toBe(true);
-    expect(rows[1]!.slice(0, 6)).toEqual(['All', 'depth.place', 'Place sounding', 'Everywhere', 'D', 'Option+D']);
+    expect(rows[1]!.slice(0, 6)).toEqual([
+      'All',
+      'depth.place',
+      'Place sounding',
+      'Everywhere',
+      'D',
+      'Option+D',
+    ]);
     expect(rows[2]![2]).toBe("'=Join <b>");
-    expect(text.split('\n').filter(Boolean).every((line) => line.endsWith('\r'))).toBe(true);
+    expect(
+      text
+        .split('\n')
+        .filter(Boolean)
+        .every((line) => line.endsWith('\r')),
+    ).toBe(true);
   });
 });
 
@@ -68,15 +92,27 @@ describe('canonical JSON', () => {
         const text = canonicalJson(value);
         expect(JSON.parse(text)).toEqual(JSON.parse(JSON.stringify(value)));
         const turned = JSON.parse(text, (_key, one: unknown) =>
-          one && typeof one === 'object' && !Array.isArray(one) ? Object.fromEntries(Object.entries(one).reverse()) : one,
+          one && typeof one === 'object' && !Array.isArray(one)
+            ? Object.fromEntries(Object.entries(one).reverse())
+            : one,
         ) as unknown;
         expect(canonicalJson(turned)).toBe(text);
       }),
     );
   });
   it('orders members as RFC 8785, section 3.2.3, does (its example, from memory)', () => {
-    const members = { '\u20ac': 1, '\r': 2, '\ufb33': 3, '1': 4, '\ud83d\ude00': 5, '\u0080': 6, '\u00f6': 7 };
-    expect(canonicalJson(members)).toBe('{"\\r":2,"1":4,"\u0080":6,"\u00f6":7,"\u20ac":1,"\ud83d\ude00":5,"\ufb33":3}');
+    const members = {
+      '\u20ac': 1,
+      '\r': 2,
+      '\ufb33': 3,
+      '1': 4,
+      '\ud83d\ude00': 5,
+      '\u0080': 6,
+      '\u00f6': 7,
+    };
+    expect(canonicalJson(members)).toBe(
+      '{"\\r":2,"1":4,"\u0080":6,"\u00f6":7,"\u20ac":1,"\ud83d\ude00":5,"\ufb33":3}',
+    );
   });
 });
 
@@ -96,7 +132,9 @@ describe('a preset file', () => {
   it('holds the header, what differs from the shipped keys, and nothing else', () => {
     const file = writePreset(recipe, school, withEdits(school), 'windows', 7);
     expect(file.text).toBe(
-      ['set layer 2 7', 'for 7.0 Windows', 'all depth.place = d', 'all line.join = -none-', 'end', ''].join('\r\n'),
+      ['set layer 2 7', 'for 7.0 Windows', 'all depth.place = d', 'all line.join = -none-', 'end', ''].join(
+        '\r\n',
+      ),
     );
     expect(file.name).toBe('layer-2-7-0-windows-7.fkeys');
   });

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { parseStored, writeStrokes, type Platform, type Style } from '@crib/core/keys';
+import type { Platform, Style } from '@crib/core/keys';
+import { chipTexts } from './chips.ts';
 
 /** A shortcut as card-corner chips, one a stroke; its state is told by form and words, not by colour alone. */
 const props = defineProps<{
@@ -10,9 +11,7 @@ const props = defineProps<{
   state?: 'as shipped' | 'yours' | 'fixed';
   large?: boolean;
 }>();
-const written = computed(() =>
-  writeStrokes(parseStored(props.shortcut), props.platform, props.how ?? 'words'),
-);
+const written = computed(() => chipTexts(props.shortcut, props.platform, props.how ?? 'words'));
 </script>
 
 <template>

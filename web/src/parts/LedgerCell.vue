@@ -47,8 +47,8 @@ function elsewhere(contexts: readonly number[]): string {
   font-size: 11.5px;
   text-overflow: ellipsis;
 }
-.cleared {
-  border-color: var(--flag);
+.dashed.cleared {
+  border-color: var(--flag) !important;
   color: var(--flag-ink);
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { computed, onBeforeUnmount, ref } from 'vue';
 import { writeStored, parseStored, showStored } from '@crib/core/keys';
+import { useLookup } from '../stores/lookup.ts';
 import { usePlace } from '../stores/place.ts';
 import { useSession } from '../stores/session.ts';
 import { strokeOf } from './pressing.ts';
@@ -27,19 +28,17 @@ const stages = computed(() => {
 });
 
 const LEDGERS = ['catalogue', 'keyset'];
-const query = kept('q');
+const lookup = useLookup();
 const press = kept('press');
-const name = ref(query.value);
-watch(query, (value) => (name.value = value));
 
 /** Names filter the ledger in view; from elsewhere Enter opens the catalogue with them. */
 function onName(text: string | number) {
-  name.value = String(text);
-  if (LEDGERS.includes(String(route.name))) void set({ q: name.value, press: '' }, true);
+  if (LEDGERS.includes(String(route.name))) lookup.type(String(text));
+  else lookup.name = String(text);
 }
 function find() {
   if (LEDGERS.includes(String(route.name)) || !appSlug.value) return;
-  void openCatalogue({ q: name.value });
+  void openCatalogue({ q: lookup.name });
 }
 function openCatalogue(query: Record<string, string>) {
   return router.push({
@@ -97,7 +96,7 @@ async function leave() {
           :class="{ on: route.meta['stage'] === stage.stage }"
           :aria-current="route.meta['stage'] === stage.stage ? 'page' : undefined"
         >
-          <b>{{ index + 1 }}</b>{{ stage.name }}
+          <b>{{ index + 1 }}</b> {{ stage.name }}
         </RouterLink>
         <span v-else class="off"
           ><b>{{ index + 1 }}</b
@@ -107,7 +106,7 @@ async function leave() {
     </nav>
     <form class="find" role="search" @submit.prevent="find">
       <ElInput
-        :model-value="press ? showStored(press, platform, style) : name"
+        :model-value="press ? showStored(press, platform, style) : lookup.name"
         class="look-up"
         :aria-label="press ? 'Pressed keys' : 'Name a command'"
         :placeholder="appSlug ? 'Name a command, or press its keys' : 'Open an app first'"
@@ -188,7 +187,7 @@ async function leave() {
   text-decoration: none;
 }
 .stages b {
-  margin-right: 6px;
+  margin-right: 2px;
   font: 600 11px var(--mono);
 }
 .stages a:hover {

@@ -103,6 +103,11 @@ defineProps<{ wide?: boolean }>();
 .margin .pair > :last-child {
   text-align: right;
 }
+.margin .btn:not(.plain) {
+  height: 30px;
+  padding: 0 9px;
+  font-size: 13.5px;
+}
 .actions {
   display: flex;
   flex-wrap: wrap;

@@ -2,33 +2,45 @@
 import type { Problem } from '@crib/core/error';
 
 /** What stands where nothing else can: loading, an error with the next step, or an empty view. */
-defineProps<{ loading?: boolean; problem?: Problem | null; title?: string }>();
+defineProps<{
+  loading?: boolean;
+  problem?: Problem | null;
+  title?: string;
+  /** It is all there is on the page. */ whole?: boolean;
+}>();
 defineEmits<{ again: [] }>();
 </script>
 
 <template>
-  <section class="note" :role="problem ? 'alert' : 'status'">
-    <template v-if="problem">
-      <h2>That did not work</h2>
-      <p>{{ problem.sentence }}</p>
-      <button class="btn" type="button" @click="$emit('again')">Try again</button>
-    </template>
-    <template v-else-if="loading">
-      <h2>Opening the ledger…</h2>
-    </template>
-    <template v-else>
-      <h2 v-if="title">{{ title }}</h2>
-      <slot />
-    </template>
-  </section>
+  <component :is="whole ? 'main' : 'section'" class="note" :class="{ whole }">
+    <div class="lines" :role="problem ? 'alert' : 'status'">
+      <template v-if="problem">
+        <component :is="whole ? 'h1' : 'h2'">That did not work</component>
+        <p>{{ problem.sentence }}</p>
+        <button class="btn" type="button" @click="$emit('again')">Try again</button>
+      </template>
+      <template v-else-if="loading">
+        <component :is="whole ? 'h1' : 'h2'">Opening the ledger…</component>
+      </template>
+      <template v-else>
+        <component :is="whole ? 'h1' : 'h2'" v-if="title">{{ title }}</component>
+        <slot />
+      </template>
+    </div>
+  </component>
 </template>
 
 <style scoped>
 .note {
+  padding: 48px 20px;
+}
+.whole {
+  background: var(--sheet);
+}
+.lines {
   display: grid;
   justify-items: start;
   gap: 10px;
   max-width: 52ch;
-  padding: 48px 20px;
 }
 </style>

@@ -31,7 +31,7 @@ const virtual = useVirtualizer(
     getScrollElement: () => scroller.value,
     estimateSize: (index: number) => (props.rows[index]?.kind === 'group' ? 27 : 34),
     getItemKey: (index: number) => props.rows[index]?.key ?? index,
-    overscan: 10,
+    overscan: 4,
   })),
 );
 const items = computed(() => virtual.value.getVirtualItems());

@@ -50,12 +50,13 @@ async function seal() {
 
 <template>
   <StateNote
+    whole
     v-if="workspace.problem"
     :problem="workspace.problem"
     @again="workspace.open(appSlug, releaseLabel)"
   />
-  <StateNote v-else-if="!workspace.catalogue && workspace.loading" loading />
-  <StateNote v-else-if="!workspace.catalogue || !workspace.tree" title="There is no such release">
+  <StateNote whole v-else-if="!workspace.catalogue && workspace.loading" loading />
+  <StateNote whole v-else-if="!workspace.catalogue || !workspace.tree" title="There is no such release">
     <RouterLink class="btn" :to="{ name: 'apps' }">To the apps and releases</RouterLink>
   </StateNote>
   <StageFrame v-else>

@@ -121,6 +121,20 @@ small {
   display: block;
   margin-top: 3px;
 }
+.head :deep(.el-select__wrapper) {
+  border-bottom: 1.5px solid var(--ink);
+  background: none;
+  box-shadow: none !important;
+  padding: 0 2px;
+  font-weight: 600;
+}
+.head :deep(.el-select__wrapper.is-focused) {
+  border-bottom-color: var(--tide);
+}
+.head .off :deep(.el-select__wrapper) {
+  border-bottom-color: var(--rule);
+  font-weight: 400;
+}
 .body {
   position: relative;
 }

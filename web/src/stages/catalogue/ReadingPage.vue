@@ -72,11 +72,12 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
 
 <template>
   <StateNote
+    whole
     v-if="workspace.problem"
     :problem="workspace.problem"
     @again="workspace.open(appSlug, releaseLabel)"
   />
-  <StateNote v-else-if="!workspace.catalogue" loading />
+  <StateNote whole v-else-if="!workspace.catalogue" loading />
   <StageFrame v-else>
     <template #index>
       <h2>Reading in</h2>

@@ -1,17 +1,29 @@
 import { computed, type Ref } from 'vue';
 import { storedPress, platformName, US } from '@crib/core/keys';
 import type { Command } from '@crib/core/contract';
-import { cellOf } from '@crib/core/keyset';
+import { cellOf, type Cell } from '@crib/core/keyset';
 import { grouped, type LedgerColumn } from '../../parts/ledger.ts';
+import { useLookup } from '../../stores/lookup.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+
+/** A column is computed cell by cell as it comes into sight, each once. */
+function remembered(cell: (command: Command) => Cell): (command: Command) => Cell {
+  const known = new Map<number, Cell>();
+  return (command) => {
+    const found = known.get(command.id) ?? cell(command);
+    known.set(command.id, found);
+    return found;
+  };
+}
 
 /** The rows and columns of a ledger, as the address asks for them: by name or press, by place, in groups. */
 export function useLedger(columnIds: Ref<readonly number[]>) {
   const workspace = useWorkspace();
   const { kept, set, platform } = usePlace();
   const where = kept('where');
-  const query = kept('q');
+  const lookup = useLookup();
+  const query = computed(() => lookup.name);
   const press = kept('press');
   const groupBy = kept('group', 'category');
   const selectedName = kept('row');
@@ -29,7 +41,7 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
             title: workspace.catalogue!.release.label,
             sub,
             asBase: '',
-            cell: (command) => cellOf(command, effective),
+            cell: remembered((command) => cellOf(command, effective)),
           },
         ];
       }
@@ -43,7 +55,7 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
           title,
           sub: `${keyset.edits.length} edits`,
           asBase,
-          cell: (command) => cellOf(command, effective, below),
+          cell: remembered((command) => cellOf(command, effective, below)),
         },
       ];
     }),

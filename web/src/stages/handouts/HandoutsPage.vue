@@ -42,8 +42,8 @@ async function copy(line: Line) {
 </script>
 
 <template>
-  <StateNote v-if="failed" :problem="failed" @again="load" />
-  <StateNote v-else-if="!lines" loading />
+  <StateNote whole v-if="failed" :problem="failed" @again="load" />
+  <StateNote whole v-else-if="!lines" loading />
   <StageFrame v-else wide>
     <template #index>
       <h2>{{ workspace.app?.name }}</h2>

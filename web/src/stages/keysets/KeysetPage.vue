@@ -68,12 +68,13 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
 
 <template>
   <StateNote
+    whole
     v-if="workspace.problem"
     :problem="workspace.problem"
     @again="workspace.open(appSlug, releaseLabel)"
   />
-  <StateNote v-else-if="!workspace.catalogue && workspace.loading" loading />
-  <StateNote v-else-if="!keyset || !workspace.tree" title="There is no such keyset">
+  <StateNote whole v-else-if="!workspace.catalogue && workspace.loading" loading />
+  <StateNote whole v-else-if="!keyset || !workspace.tree" title="There is no such keyset">
     <RouterLink class="btn" :to="{ name: 'keysets', query: luggage }">To the keysets</RouterLink>
   </StateNote>
   <StageFrame v-else>

@@ -36,7 +36,11 @@ export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
     memoryAid.value = mine?.memoryAid ?? '';
   }
   watch(() => command.value.id, begin, { immediate: true });
-  watch(shortcut, () => ((problems.value = []), (saved.value = '')));
+  watch(shortcut, (now) => {
+    if (!now) return;
+    problems.value = [];
+    saved.value = '';
+  });
 
   function changeOf(action: EditAction): Pick<SentChange, 'put' | 'remove'> & { put: Edit[] } {
     const base = workspace.keyset(keyset.value.baseId);

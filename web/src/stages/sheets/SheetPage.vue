@@ -42,8 +42,8 @@ function removeSection() {
 </script>
 
 <template>
-  <StateNote v-if="!sheet && problems.length" :problem="problems[0]!" @again="load" />
-  <StateNote v-else-if="!sheet || !workspace.catalogue || !body" loading />
+  <StateNote whole v-if="!sheet && problems.length" :problem="problems[0]!" @again="load" />
+  <StateNote whole v-else-if="!sheet || !workspace.catalogue || !body" loading />
   <StageFrame v-else>
     <template #index>
       <h2>Sections</h2>

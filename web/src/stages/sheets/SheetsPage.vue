@@ -39,11 +39,12 @@ async function make() {
 
 <template>
   <StateNote
+    whole
     v-if="workspace.problem"
     :problem="workspace.problem"
     @again="workspace.open(appSlug, releaseLabel)"
   />
-  <StateNote v-else-if="!workspace.catalogue" loading />
+  <StateNote whole v-else-if="!workspace.catalogue" loading />
   <StageFrame v-else>
     <template #index>
       <h2>{{ workspace.app?.name }}</h2>

@@ -1,0 +1,51 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { expect, type Page } from '@playwright/test';
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+/** Fails when axe-core finds anything on the page as it stands. */
+export async function expectNoBarriers(page: Page, where: string) {
+  await page.evaluate(axe);
+  const found = await page.evaluate(async () => {
+    const { axe: checker } = window as unknown as {
+      axe: {
+        run: () => Promise<{
+          violations: { id: string; nodes: { target: string[]; failureSummary: string }[] }[];
+        }>;
+      };
+    };
+    const { violations } = await checker.run();
+    return violations.map((one) => ({
+      id: one.id,
+      nodes: one.nodes.slice(0, 3).map((node) => `${node.target.join(' ')}: ${node.failureSummary}`),
+    }));
+  });
+  expect(found, where).toEqual([]);
+}
+
+export async function signIn(page: Page) {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Ines Farrowby' }).click();
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Apps and releases' })).toBeVisible();
+}
+
+/** Selects a command in the ledger by naming it in the look-up. */
+export async function choose(page: Page, label: string) {
+  await page.getByLabel('Name a command').fill(label);
+  await page.getByRole('gridcell', { name: label, exact: true }).click();
+  await expect(
+    page.getByRole('complementary', { name: 'Margin' }).getByRole('heading', { name: label }),
+  ).toBeVisible();
+}
+
+/** Everything the browser complains of while a test runs, but for the answers the test provokes. */
+export function complaints(page: Page): string[] {
+  const heard: string[] = [];
+  page.on('pageerror', (error) => heard.push(error.message));
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !/status of 4\d\d/.test(message.text())) heard.push(message.text());
+  });
+  return heard;
+}

@@ -1,0 +1,28 @@
+// @ts-check
+import { rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureBuild, ensurePackages } from './lib/packages.mjs';
+import { ensureDebian } from './lib/debian.mjs';
+import { openDatabase } from './lib/database.mjs';
+import { freePort } from './lib/ports.mjs';
+import { main, root, run } from './lib/run.mjs';
+import { startServer } from './lib/server.mjs';
+
+/** Measures how fast the core, the API and the pages are, on a database of their own, and prints a table. */
+await main(async () => {
+  await ensureDebian(['postgresql-15', 'chromium']);
+  await ensurePackages();
+  await ensureBuild();
+  const home = join(root, 'var', `bench-${process.pid}`);
+  const database = await openDatabase({ name: `crib_bench_${process.pid}`, home, throwaway: true });
+  try {
+    const server = await startServer({ databaseUrl: database.serverUrl, port: await freePort() });
+    const code = await run(process.execPath, ['--import', 'tsx', 'e2e/bench/bench.ts', server.address]);
+    server.stop();
+    await server.ended;
+    process.exitCode = code;
+  } finally {
+    await database.leave();
+    rmSync(home, { recursive: true, force: true });
+  }
+});

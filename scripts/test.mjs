@@ -1,0 +1,92 @@
+// @ts-check
+import { mkdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureBuild, ensurePackages } from './lib/packages.mjs';
+import { ensureDebian } from './lib/debian.mjs';
+import { openDatabase } from './lib/database.mjs';
+import { freePort } from './lib/ports.mjs';
+import { main, root, run } from './lib/run.mjs';
+import { loadDemo, startServer } from './lib/server.mjs';
+import { playwrightTally, vitestTally } from './lib/tally.mjs';
+
+/** Everything a submission must pass, against a database and a port of its own. */
+await main(async () => {
+  await ensureDebian(['postgresql-15', 'chromium', 'poppler-utils']);
+  await ensurePackages();
+  await ensureBuild();
+  const home = join(root, 'var', `test-${process.pid}`);
+  mkdirSync(home, { recursive: true });
+  /** @type {(() => Promise<void> | void)[]} */
+  const undo = [() => rmSync(home, { recursive: true, force: true })];
+  let stopped = false;
+  const leave = async () => {
+    for (const step of undo.splice(0).reverse()) await step();
+  };
+  for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP'])) {
+    process.on(signal, () => {
+      stopped = true;
+      void leave().then(() => process.exit(130));
+    });
+  }
+  let passed = 0;
+  let failed = 0;
+  const count = (/** @type {{ passed: number, failed: number }} */ tally, /** @type {number} */ code) => {
+    passed += tally.passed;
+    failed += tally.failed || (code === 0 ? 0 : 1);
+  };
+  const step = async (/** @type {string} */ name, /** @type {string[]} */ command, env = {}) => {
+    console.log(`\n— ${name}`);
+    const [program = '', ...args] = command;
+    return stopped ? 1 : run(program, args, { env: { ...process.env, ...env } });
+  };
+  try {
+    for (const [name, script] of [
+      ['Types', 'typecheck'],
+      ['Lint', 'lint'],
+    ]) {
+      const code = await step(name ?? '', ['npm', 'run', '--silent', script ?? '']);
+      count({ passed: code === 0 ? 1 : 0, failed: 0 }, code);
+    }
+    const units = await openDatabase({
+      name: `crib_test_${process.pid}`,
+      home: join(home, 'pg'),
+      throwaway: true,
+    });
+    undo.push(units.leave);
+    const report = join(home, 'vitest.json');
+    const unitCode = await step(
+      'Unit and API tests',
+      ['npx', 'vitest', 'run', '--reporter=default', '--reporter=json', `--outputFile=${report}`],
+      {
+        CRIB_TEST_OWNER_URL: units.ownerUrl,
+        CRIB_TEST_SERVER_URL: units.serverUrl,
+      },
+    );
+    count(vitestTally(report), unitCode);
+
+    const pages = await openDatabase({
+      name: `crib_pages_${process.pid}`,
+      home: join(home, 'pg'),
+      throwaway: true,
+    });
+    undo.push(pages.leave);
+    const server = await startServer({ databaseUrl: pages.serverUrl, port: await freePort() });
+    undo.push(async () => (server.stop(), void (await server.ended)));
+    await loadDemo(server.address);
+    const journeys = join(home, 'playwright.json');
+    const pageCode = await step(
+      'Browser tests',
+      ['npx', 'playwright', 'test', '-c', 'e2e/playwright.config.ts'],
+      {
+        CRIB_ADDRESS: server.address,
+        PLAYWRIGHT_JSON_OUTPUT_NAME: journeys,
+        CRIB_TEST_OUTPUT: join(home, 'pages'),
+      },
+    );
+    count(playwrightTally(journeys), pageCode);
+  } finally {
+    await leave();
+  }
+  console.log(`\n${passed} passed, ${failed} failed`);
+  if (failed || passed === 0) process.exitCode = 1;
+});

@@ -1,0 +1,149 @@
+import { createServer, type Server } from 'node:http';
+import { randomBytes } from 'node:crypto';
+import { pino } from 'pino';
+import { afterAll, beforeAll } from 'vitest';
+import type {
+  AppOverview,
+  Catalogue,
+  CustomKeyset,
+  Keyset,
+  ListReport,
+  ProblemDetails,
+  Release,
+} from '@crib/core/contract';
+import { createApp } from '../src/http/app.ts';
+import { hashPassword } from '../src/http/password.ts';
+import { openPool, type Pool } from '../src/store/db.ts';
+import { saveEditor } from '../src/store/editors.ts';
+
+export function databaseUrl(role: 'OWNER' | 'SERVER'): string {
+  const url = process.env[`CRIB_TEST_${role}_URL`];
+  if (!url) throw new Error('Run these tests with npm test, which makes a database for them.');
+  return url;
+}
+
+export interface Answer<T> {
+  status: number;
+  body: T;
+  headers: Headers;
+}
+type Refused = Partial<ProblemDetails>;
+
+/** One client with its own session. */
+export class Client {
+  private cookie = '';
+  constructor(readonly address: string) {}
+
+  async ask<T = Refused>(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<Answer<T>> {
+    const raw = typeof body === 'string' || body instanceof Uint8Array;
+    const response = await fetch(this.address + path, {
+      method,
+      headers: {
+        cookie: this.cookie,
+        ...(body === undefined || raw ? {} : { 'content-type': 'application/json' }),
+        ...headers,
+      },
+      ...(body === undefined ? {} : { body: raw ? (body as string) : JSON.stringify(body) }),
+    });
+    this.cookie = response.headers.getSetCookie()[0]?.split(';')[0] ?? this.cookie;
+    const text = await response.text();
+    const json = /json/.test(response.headers.get('content-type') ?? '');
+    return {
+      status: response.status,
+      headers: response.headers,
+      body: (json ? JSON.parse(text) : text) as T,
+    };
+  }
+  /** Asks, and fails unless it was done. */
+  async must<T>(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<T> {
+    const answer = await this.ask<T>(method, path, body, headers);
+    if (answer.status >= 300)
+      throw new Error(`${method} ${path}: ${answer.status} ${JSON.stringify(answer.body)}`);
+    return answer.body;
+  }
+  signIn() {
+    return this.must('POST', '/api/session', ACCOUNT);
+  }
+  /** A new app with one open release; gives the catalogue as well. */
+  async makeRelease(
+    facts: object = {},
+  ): Promise<{ slug: string; release: Release; catalogue: () => Promise<Catalogue> }> {
+    const slug = `app-${randomBytes(4).toString('hex')}`;
+    await this.must('POST', '/api/apps', { slug, name: slug, platforms: ['windows', 'macos'], ...facts });
+    const release = await this.must<Release>('POST', `/api/apps/${slug}/releases`, { label: '1.0' });
+    return { slug, release, catalogue: () => this.must<Catalogue>('GET', `/api/releases/${release.id}`) };
+  }
+  takeIn(release: Release, text: string | Uint8Array): Promise<Answer<ListReport & Refused>> {
+    return this.ask('POST', `/api/releases/${release.id}/list`, text, { 'content-type': 'text/csv' });
+  }
+  async makeKeyset(slug: string, name = 'Ours'): Promise<CustomKeyset> {
+    const { keysets } = await this.must<AppOverview>('GET', `/api/apps/${slug}`);
+    const { id } = await this.must<{ id: number }>('POST', `/api/apps/${slug}/keysets`, {
+      name,
+      baseId: keysets.at(-1)!.id,
+    });
+    return this.must<CustomKeyset>('GET', `/api/keysets/${id}`);
+  }
+}
+
+export const ACCOUNT = { email: 'tester@ebbstone.example', password: 'quiet-harbour-9' };
+
+/** A server over the test database for the tests of a file. */
+export function withServer(): { address: () => string; pool: () => Pool; client: () => Promise<Client> } {
+  let server: Server;
+  let pool: Pool;
+  let address = '';
+  beforeAll(async () => {
+    pool = openPool(databaseUrl('SERVER'));
+    await saveEditor(pool, 'Tess Wray', ACCOUNT.email, await hashPassword(ACCOUNT.password));
+    server = createServer(
+      createApp({ pool, sessionSecret: 'only for tests', logger: pino({ level: 'silent' }) }),
+    );
+    await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+    const at = server.address();
+    address = `http://127.0.0.1:${typeof at === 'object' && at ? at.port : 0}`;
+  });
+  afterAll(async () => {
+    server.closeAllConnections();
+    await new Promise((done) => server.close(done));
+    await pool.end();
+  });
+  const client = async () => {
+    const made = new Client(address);
+    await made.signIn();
+    return made;
+  };
+  return { address: () => address, pool: () => pool, client };
+}
+
+/** A catalogue without what a database numbers by itself, to compare before and after. */
+export function contentOf(catalogue: Catalogue) {
+  const name = new Map(catalogue.commands.map((command) => [command.id, command.name]));
+  const place = new Map(catalogue.contexts.map((context) => [context.id, context.name]));
+  const words = (keyset: Keyset) =>
+    keyset.kind === 'shipped'
+      ? keyset.bindings.map((one) => [
+          name.get(one.command),
+          one.platform,
+          one.shortcut,
+          one.contexts.map((id) => place.get(id)).sort(),
+        ])
+      : keyset.edits.map((one) => [
+          name.get(one.command),
+          place.get(one.context),
+          one.platform,
+          one.action,
+          one.shortcuts,
+          one.reason,
+        ]);
+  return {
+    contexts: catalogue.contexts.map((one) => one.name),
+    commands: catalogue.commands.map(({ id: _id, home, ...rest }) => ({ ...rest, home: place.get(home) })),
+    keysets: catalogue.keysets.map((keyset) => [keyset.name, words(keyset)]),
+  };
+}

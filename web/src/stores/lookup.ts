@@ -1,0 +1,31 @@
+import { ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { defineStore } from 'pinia';
+
+/** How long typing rests before it is written into the address. */
+const PAUSE = 250;
+
+/** The name typed into the look-up: in force at once, in the address a moment later. */
+export const useLookup = defineStore('lookup', () => {
+  const route = useRoute();
+  const router = useRouter();
+  const inAddress = () => String(route.query['q'] ?? '');
+  const name = ref(inAddress());
+  let waiting: ReturnType<typeof setTimeout> | undefined;
+
+  watch(inAddress, (text) => {
+    clearTimeout(waiting);
+    name.value = text;
+  });
+  function type(text: string) {
+    name.value = text;
+    clearTimeout(waiting);
+    const { path } = route;
+    waiting = setTimeout(() => {
+      if (route.path !== path) return;
+      const { q: _q, press: _press, ...query } = route.query;
+      void router.replace({ query: text ? { ...query, q: text } : query });
+    }, PAUSE);
+  }
+  return { name, type };
+});
