@@ -105,9 +105,7 @@ async function load() {
   const sections = set.sheet.sections.map(({ title, rows }) => ({
     title,
     rows: rows.map((row) =>
-      typeof row === 'string'
-        ? { command: command(row).id, note: '' }
-        : { command: command(row[0]).id, note: row[1] },
+      typeof row === 'string' ? { command: command(row).id, note: '' } : { command: command(row[0]).id, note: row[1] },
     ),
   }));
   const { title, intro, credit } = set.sheet;

@@ -2,8 +2,7 @@ import { existsSync } from 'node:fs';
 
 /** How Debian's Chromium is started: nothing of it reaches for the network. */
 export const launchOptions = {
-  executablePath:
-    ['/usr/bin/chromium', '/usr/lib/chromium/chromium'].find((path) => existsSync(path)) ?? 'chromium',
+  executablePath: ['/usr/bin/chromium', '/usr/lib/chromium/chromium'].find((path) => existsSync(path)) ?? 'chromium',
   args: [
     '--no-sandbox',
     '--disable-gpu',

@@ -35,9 +35,7 @@ export async function signIn(page: Page) {
 export async function choose(page: Page, label: string) {
   await page.getByLabel('Name a command').fill(label);
   await page.getByRole('gridcell', { name: label, exact: true }).click();
-  await expect(
-    page.getByRole('complementary', { name: 'Margin' }).getByRole('heading', { name: label }),
-  ).toBeVisible();
+  await expect(page.getByRole('complementary', { name: 'Margin' }).getByRole('heading', { name: label })).toBeVisible();
 }
 
 /** Everything the browser complains of while a test runs, but for the answers the test provokes. */

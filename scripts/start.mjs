@@ -28,9 +28,7 @@ function others() {
 await main(async () => {
   const fresh = process.argv.includes('--fresh');
   if (fresh && others().length)
-    throw new Stop(
-      `Another Crib of this checkout runs (process ${others().join(', ')}). Stop it before --fresh.`,
-    );
+    throw new Stop(`Another Crib of this checkout runs (process ${others().join(', ')}). Stop it before --fresh.`);
   let stopping = false;
   let stopServer = () => {};
   for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP'])) {
@@ -62,8 +60,7 @@ await main(async () => {
   } finally {
     rmSync(mark, { force: true });
     const left = others();
-    if (left.length)
-      console.log(`The database stays up for the Crib with process number ${left.join(', ')}.`);
+    if (left.length) console.log(`The database stays up for the Crib with process number ${left.join(', ')}.`);
     else await database.leave();
   }
 });

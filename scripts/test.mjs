@@ -74,15 +74,11 @@ await main(async () => {
     undo.push(async () => (server.stop(), void (await server.ended)));
     await loadDemo(server.address);
     const journeys = join(home, 'playwright.json');
-    const pageCode = await step(
-      'Browser tests',
-      ['npx', 'playwright', 'test', '-c', 'e2e/playwright.config.ts'],
-      {
-        CRIB_ADDRESS: server.address,
-        PLAYWRIGHT_JSON_OUTPUT_NAME: journeys,
-        CRIB_TEST_OUTPUT: join(home, 'pages'),
-      },
-    );
+    const pageCode = await step('Browser tests', ['npx', 'playwright', 'test', '-c', 'e2e/playwright.config.ts'], {
+      CRIB_ADDRESS: server.address,
+      PLAYWRIGHT_JSON_OUTPUT_NAME: journeys,
+      CRIB_TEST_OUTPUT: join(home, 'pages'),
+    });
     count(playwrightTally(journeys), pageCode);
   } finally {
     await leave();

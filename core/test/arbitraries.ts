@@ -24,9 +24,7 @@ const namedKeys: fc.Arbitrary<Key> = fc
   .constantFrom(...NAMED_KEYS.keys())
   .map((name): Key => ({ by: 'name', name: name as NamedKey }));
 const positions = [...KEYPAD.keys(), ...WRITING_CODES.filter((code) => code in US.characters)];
-const positionKeys: fc.Arbitrary<Key> = fc
-  .constantFrom(...positions)
-  .map((code): Key => ({ by: 'position', code }));
+const positionKeys: fc.Arbitrary<Key> = fc.constantFrom(...positions).map((code): Key => ({ by: 'position', code }));
 
 export const keys = fc.oneof(
   { weight: 4, arbitrary: characterKeys },

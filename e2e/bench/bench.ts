@@ -31,14 +31,9 @@ async function median(work: () => unknown, runs = 7): Promise<number> {
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789'.split('');
 const HELD = ['', 'Ctrl+', 'Alt+', 'Shift+', 'Ctrl+Shift+', 'Ctrl+Alt+', 'Alt+Shift+', 'Ctrl+Alt+Shift+'];
 const keyOf = (n: number) =>
-  HELD[Math.floor(n / 36) % 8]! +
-  LETTERS[n % 36]! +
-  (n >= 288 ? ` then ${LETTERS[Math.floor(n / 288) % 36]!}` : '');
+  HELD[Math.floor(n / 36) % 8]! + LETTERS[n % 36]! + (n >= 288 ? ` then ${LETTERS[Math.floor(n / 288) % 36]!}` : '');
 const listOf = (rows: number) => {
-  const body = Array.from(
-    { length: rows },
-    (_, n) => `cmd.${n},"Command ${n}, drawn",Category ${n % 40},${keyOf(n)}`,
-  );
+  const body = Array.from({ length: rows }, (_, n) => `cmd.${n},"Command ${n}, drawn",Category ${n % 40},${keyOf(n)}`);
   return ['Command id,Label,Category,Shortcut', ...body].join('\r\n');
 };
 
@@ -50,8 +45,7 @@ async function ask<T>(method: string, path: string, body?: unknown, type = 'appl
     ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
   });
   cookie = response.headers.getSetCookie()[0]?.split(';')[0] ?? cookie;
-  if (!response.ok)
-    throw new Error(`${method} ${path}: ${response.status} ${(await response.text()).slice(0, 400)}`);
+  if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${(await response.text()).slice(0, 400)}`);
   return (await response.json()) as T;
 }
 async function makeRelease(slug: string): Promise<Release> {
@@ -67,9 +61,7 @@ async function lists() {
   const release = await makeRelease('lists');
   const catalogue = await load(release);
   const parsed = await median(() => readList(text, catalogue));
-  const baseline = await median(() =>
-    text.split('\r\n').map((line) => line.split(',').map((cell) => cell.trim())),
-  );
+  const baseline = await median(() => text.split('\r\n').map((line) => line.split(',').map((cell) => cell.trim())));
   lines.push([
     '10,000 rows parsed and checked in core',
     ms(parsed),
@@ -84,17 +76,11 @@ async function lists() {
 async function keys() {
   const texts = Array.from({ length: 10_000 }, (_, n) => keyOf(n));
   const spent = await median(() => texts.forEach((text) => readShortcuts(text)));
-  const baseline = await median(() =>
-    texts.map((text) => text.split(/\s|\+/).map((part) => part.toLowerCase())),
-  );
+  const baseline = await median(() => texts.map((text) => text.split(/\s|\+/).map((part) => part.toLowerCase())));
   lines.push(['100,000 shortcuts read', ms(spent * 10), '', `${ms(baseline * 10)} splitting them`]);
   lines.push([
     '100,000 canonical presses, remembered',
-    ms(
-      (await median(() =>
-        texts.forEach((_, n) => storedPress(HELD[n % 8]! + LETTERS[n % 36]!, US, 'linux')),
-      )) * 10,
-    ),
+    ms((await median(() => texts.forEach((_, n) => storedPress(HELD[n % 8]! + LETTERS[n % 36]!, US, 'linux')))) * 10),
     '',
     '',
   ]);
@@ -109,15 +95,13 @@ async function ledger() {
   const { root } = contextTree(catalogue.contexts);
   for (const name of ['One', 'Two', 'Three']) {
     const { id } = await ask<{ id: number }>('POST', '/api/apps/ledger/keysets', { name, baseId: base });
-    const put = catalogue.commands
-      .slice(0, 300)
-      .map((command, n) => ({
-        command: command.id,
-        context: root.id,
-        platform: null,
-        action: 'set',
-        shortcuts: [`Ctrl+Meta+${LETTERS[n % 36]} ${LETTERS[Math.floor(n / 36)]} ${LETTERS[id % 36]}`],
-      }));
+    const put = catalogue.commands.slice(0, 300).map((command, n) => ({
+      command: command.id,
+      context: root.id,
+      platform: null,
+      action: 'set',
+      shortcuts: [`Ctrl+Meta+${LETTERS[n % 36]} ${LETTERS[Math.floor(n / 36)]} ${LETTERS[id % 36]}`],
+    }));
     await ask('POST', `/api/keysets/${id}/changes`, { revision: 1, put });
     base = id;
   }
@@ -184,7 +168,6 @@ await lists();
 await keys();
 await ledger();
 const widths = [0, 1, 2, 3].map((column) => Math.max(...lines.map((line) => line[column]!.length), 8));
-const print = (cells: readonly string[]) =>
-  console.log(cells.map((cell, i) => cell.padEnd(widths[i]!)).join('  '));
+const print = (cells: readonly string[]) => console.log(cells.map((cell, i) => cell.padEnd(widths[i]!)).join('  '));
 print(['measured', 'took', 'aim', 'baseline']);
 lines.forEach(print);

@@ -55,9 +55,7 @@ test('a list is read in, a key changed, a clash met, a sheet published, and a le
   });
 
   await test.step('the ledger, by name and by pressed keys', async () => {
-    await expect(page.getByRole('heading', { name: /Kedgewright 2.1 on Windows/ })).toContainText(
-      '6 of 6 commands',
-    );
+    await expect(page.getByRole('heading', { name: /Kedgewright 2.1 on Windows/ })).toContainText('6 of 6 commands');
     await expect(page.getByRole('gridcell', { name: 'Lay <buoy>' })).toBeVisible();
     await page.getByLabel('Name a command').fill('sum');
     await expect(page.getByRole('row')).toHaveCount(3);
@@ -85,9 +83,7 @@ test('a list is read in, a key changed, a clash met, a sheet published, and a le
     await expect(page.getByText('Ctrl+S belongs to Save log, which cannot be changed.')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Set Ctrl+S' })).toBeDisabled();
     await page.keyboard.press('b');
-    await expect(
-      page.getByText('B is taken by Lay <buoy>. Take it, and Lay <buoy> is left without.'),
-    ).toBeVisible();
+    await expect(page.getByText('B is taken by Lay <buoy>. Take it, and Lay <buoy> is left without.')).toBeVisible();
     await page.keyboard.press('Shift+D');
     await expect(page.getByText('Free in Deck and all below it')).toBeVisible();
     await page.getByLabel('Reason').fill('D for drop, behind Shift');
@@ -153,9 +149,7 @@ test('a list is read in, a key changed, a clash met, a sheet published, and a le
     await expect(entries).toHaveCount(1);
     await learner.getByLabel('Find').fill('');
     await expect(learner.getByRole('link', { name: 'Get the preset file' })).toHaveCount(0); // this app has no recipe
-    const csv = await (
-      await context.request.get(`/public/editions/${path.split('/').at(-1)}/sheet.csv`)
-    ).text();
+    const csv = await (await context.request.get(`/public/editions/${path.split('/').at(-1)}/sheet.csv`)).text();
     expect(csv).toContain('On deck,buoy.drop,Drop buoy,Deck,Shift+D,Shift+D,,asks nothing first,');
     expect((await context.request.get('/api/apps')).status()).toBe(401);
     expect(noise).toEqual([]);
@@ -182,9 +176,7 @@ test('the demo’s preset file holds what the School set changes, line for line'
   expect(lines.slice(0, 5)).toEqual(header);
 
   // What was set, from the scenario's own file; what taking a press cleared, added by hand.
-  const set = JSON.parse(
-    readFileSync(new URL('../../demo/fathomry/school-set.json', import.meta.url), 'utf8'),
-  ) as {
+  const set = JSON.parse(readFileSync(new URL('../../demo/fathomry/school-set.json', import.meta.url), 'utf8')) as {
     edits: { command: string; keys?: string; clear?: true; platform?: string }[];
   };
   const written: Record<string, string[]> = {
@@ -193,9 +185,7 @@ test('the demo’s preset file holds what the School set changes, line for line'
   }; // prettier-ignore
   const wanted = set.edits
     .filter((edit) => !edit.platform || edit.platform === 'windows')
-    .flatMap((edit) =>
-      (edit.clear ? ['-none-'] : written[edit.keys!]!).map((keys) => `${edit.command} = ${keys}`),
-    );
+    .flatMap((edit) => (edit.clear ? ['-none-'] : written[edit.keys!]!).map((keys) => `${edit.command} = ${keys}`));
   wanted.push('mark.place-islet = -none-');
   const records = lines
     .slice(5, -2)

@@ -61,9 +61,7 @@ test('what Chromium reports for each key agrees with the tables (the driver’s 
       );
     const stroke = strokeOfPress(press, US, 'linux');
     const plain = characters ? characters[0]!.toUpperCase() : press.key === ' ' ? 'Space' : press.key;
-    expect(writeStored({ strokes: [stroke!], manner: 'pressed' })).toBe(
-      press.shiftKey ? `Shift+${plain}` : plain,
-    );
+    expect(writeStored({ strokes: [stroke!], manner: 'pressed' })).toBe(press.shiftKey ? `Shift+${plain}` : plain);
   }
 });
 
@@ -154,9 +152,7 @@ test('two windows on one keyset: the second to save sees what changed, and loses
   await expect(other.getByText('As it was.', { exact: true })).toBeVisible();
 });
 
-test('a sheet prints on one page of A4, and every state and the dark paper are without barriers', async ({
-  page,
-}) => {
+test('a sheet prints on one page of A4, and every state and the dark paper are without barriers', async ({ page }) => {
   await signIn(page);
   await page.goto('/handouts/fathomry/7.0');
   const path = (await page

@@ -26,9 +26,7 @@ export async function openDatabase({ name, home, throwaway = false, fresh = fals
   try {
     const admin = cluster?.superuser ?? /** @type {string} */ (given);
     const made =
-      given && !throwaway
-        ? await readyGiven(given, fresh)
-        : await readyOwn(admin, name, cluster, throwaway || fresh);
+      given && !throwaway ? await readyGiven(given, fresh) : await readyOwn(admin, name, cluster, throwaway || fresh);
     await migrate(made.ownerUrl, made.serverUrl);
     return {
       ...made,
@@ -89,9 +87,7 @@ async function serverOf(given) {
     await ensureRole(given, made.username, made.password);
   } catch (error) {
     const why = error instanceof Error ? error.message : String(error);
-    throw new Stop(
-      `The server needs a role of its own (${why}). Make one, and name it in DATABASE_SERVER_URL.`,
-    );
+    throw new Stop(`The server needs a role of its own (${why}). Make one, and name it in DATABASE_SERVER_URL.`);
   }
   return made.href;
 }

@@ -45,12 +45,7 @@ describe('docs/api.md', () => {
     await owner.query('DROP SCHEMA crib CASCADE');
     await owner.end();
     await migrate(databaseUrl('OWNER'), new URL(databaseUrl('SERVER')).username);
-    await saveEditor(
-      server.pool(),
-      'Ines Farrowby',
-      'ines@ebbstone.example',
-      await hashPassword('ebb-and-flow-1'),
-    );
+    await saveEditor(server.pool(), 'Ines Farrowby', 'ines@ebbstone.example', await hashPassword('ebb-and-flow-1'));
   });
 
   it('has examples that work as they stand, one after another', async () => {

@@ -62,8 +62,7 @@ export class Client {
   /** Asks, and fails unless it was done. */
   async must<T>(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<T> {
     const answer = await this.ask<T>(method, path, body, headers);
-    if (answer.status >= 300)
-      throw new Error(`${method} ${path}: ${answer.status} ${JSON.stringify(answer.body)}`);
+    if (answer.status >= 300) throw new Error(`${method} ${path}: ${answer.status} ${JSON.stringify(answer.body)}`);
     return answer.body;
   }
   signIn() {
@@ -101,9 +100,7 @@ export function withServer(): { address: () => string; pool: () => Pool; client:
   beforeAll(async () => {
     pool = openPool(databaseUrl('SERVER'));
     await saveEditor(pool, 'Tess Wray', ACCOUNT.email, await hashPassword(ACCOUNT.password));
-    server = createServer(
-      createApp({ pool, sessionSecret: 'only for tests', logger: pino({ level: 'silent' }) }),
-    );
+    server = createServer(createApp({ pool, sessionSecret: 'only for tests', logger: pino({ level: 'silent' }) }));
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
     const at = server.address();
     address = `http://127.0.0.1:${typeof at === 'object' && at ? at.port : 0}`;

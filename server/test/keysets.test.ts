@@ -77,11 +77,10 @@ describe('a custom keyset', () => {
     expect(blind.body.detail).toContain('J is taken by Show drying heights');
     expect((await reread()).edits).toEqual([]);
 
-    const preview = await client.must<{ shown: string[] }>(
-      'POST',
-      `/api/keysets/${keyset.id}/changes/preview`,
-      { revision: seen, put: [edit('trial.drop', 'set', ['J'])] },
-    );
+    const preview = await client.must<{ shown: string[] }>('POST', `/api/keysets/${keyset.id}/changes/preview`, {
+      revision: seen,
+      put: [edit('trial.drop', 'set', ['J'])],
+    });
     const taken = await change(keyset.id, {
       revision: seen,
       put: [edit('trial.drop', 'set', ['J'])],
@@ -112,9 +111,7 @@ describe('a custom keyset', () => {
       status: 412,
       body: { detail: expect.stringContaining('The keyset was changed meanwhile') },
     });
-    expect((await reread()).edits.find((one) => one.command === command('depth.place'))!.shortcuts).toEqual([
-      'K',
-    ]);
+    expect((await reread()).edits.find((one) => one.command === command('depth.place'))!.shortcuts).toEqual(['K']);
   });
 
   it('refuses fixed commands and their presses, unknown shortcuts, and what is not there, and changes nothing', async () => {
@@ -133,9 +130,7 @@ describe('a custom keyset', () => {
     for (const [body, status, code] of tries)
       expect(await change(keyset.id, { revision: now, ...body })).toMatchObject({ status, body: { code } });
     expect(await change(999_999, { revision: 1 })).toMatchObject({ status: 404 });
-    expect(contentOf(await client.must<Catalogue>('GET', `/api/releases/${catalogue.release.id}`))).toEqual(
-      before,
-    );
+    expect(contentOf(await client.must<Catalogue>('GET', `/api/releases/${catalogue.release.id}`))).toEqual(before);
   });
 
   it('is asked for its clashes', async () => {
@@ -147,11 +142,7 @@ describe('a custom keyset', () => {
         edit('trial.drop', 'set', ['Q Q']),
       ],
     };
-    const { shown } = await client.must<{ shown: string[] }>(
-      'POST',
-      `/api/keysets/${other.id}/changes/preview`,
-      body,
-    );
+    const { shown } = await client.must<{ shown: string[] }>('POST', `/api/keysets/${other.id}/changes/preview`, body);
     await client.must('POST', `/api/keysets/${other.id}/changes`, { ...body, shown });
     const found = await client.must<{ kind: string; parties: { label: string }[] }[]>(
       'GET',

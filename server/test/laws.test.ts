@@ -50,16 +50,10 @@ const refused = (sql: string, values: unknown[] = []) =>
 describe('the database itself', () => {
   it('keeps sealed bindings, commands and places as they are', async () => {
     const [release] = overview.releases;
-    expect(await refused(`UPDATE binding SET shortcut = 'Q' WHERE release_id = $1`, [release!.id])).toBe(
-      'CR001',
-    );
+    expect(await refused(`UPDATE binding SET shortcut = 'Q' WHERE release_id = $1`, [release!.id])).toBe('CR001');
     expect(await refused('DELETE FROM binding WHERE release_id = $1', [release!.id])).toBe('CR001');
-    expect(await refused(`UPDATE command_state SET label = 'X' WHERE release_id = $1`, [release!.id])).toBe(
-      'CR001',
-    );
-    expect(await refused(`UPDATE context_state SET name = 'X' WHERE release_id = $1`, [release!.id])).toBe(
-      'CR001',
-    );
+    expect(await refused(`UPDATE command_state SET label = 'X' WHERE release_id = $1`, [release!.id])).toBe('CR001');
+    expect(await refused(`UPDATE context_state SET name = 'X' WHERE release_id = $1`, [release!.id])).toBe('CR001');
     expect(await refused('UPDATE release SET sealed_at = NULL WHERE id = $1', [release!.id])).toBe('CR001');
     expect(
       await refused(
@@ -71,9 +65,7 @@ describe('the database itself', () => {
     ).toBe('CR001');
   });
   it('keeps editions and their files for good', async () => {
-    expect(await refused(`UPDATE edition SET body = 'x' WHERE address = $1`, [edition.address])).toBe(
-      'CR002',
-    );
+    expect(await refused(`UPDATE edition SET body = 'x' WHERE address = $1`, [edition.address])).toBe('CR002');
     expect(await refused('DELETE FROM edition WHERE address = $1', [edition.address])).toBe('CR002');
     expect(await refused('TRUNCATE edition CASCADE')).toBe('CR002');
   });
@@ -115,9 +107,7 @@ describe('the database itself', () => {
       name: 'B',
       parent: a.id,
     });
-    expect(await refused('UPDATE context_state SET parent_id = $1 WHERE context_id = $2', [b.id, a.id])).toBe(
-      'CR002',
-    );
+    expect(await refused('UPDATE context_state SET parent_id = $1 WHERE context_id = $2', [b.id, a.id])).toBe('CR002');
   });
 });
 
@@ -147,16 +137,12 @@ describe('migrations', () => {
     const folder = mkdtempSync(join(tmpdir(), 'crib-migrations-'));
     for (const { name, sql } of readMigrations()) writeFileSync(join(folder, name), `${sql}-- changed\n`);
     const changed = readMigrations(pathToFileURL(`${folder}/`));
-    await expect(migrate(databaseUrl('OWNER'), role, changed)).rejects.toThrow(
-      /001_catalogue.sql was changed/,
-    );
+    await expect(migrate(databaseUrl('OWNER'), role, changed)).rejects.toThrow(/001_catalogue.sql was changed/);
   });
   it('leave nothing behind when one fails', async () => {
     const role = new URL(databaseUrl('SERVER')).username;
     const broken = { name: '999_broken.sql', sql: 'CREATE TABLE half (id int); SELECT nonsense;', hash: 'x' };
-    await expect(migrate(databaseUrl('OWNER'), role, [...readMigrations(), broken])).rejects.toThrow(
-      /nonsense/,
-    );
+    await expect(migrate(databaseUrl('OWNER'), role, [...readMigrations(), broken])).rejects.toThrow(/nonsense/);
     const { rows } = await owner.query(`SELECT to_regclass('crib.half') AS half`);
     expect(rows).toEqual([{ half: null }]);
   });

@@ -9,8 +9,7 @@ let client: Client;
 beforeAll(async () => {
   client = await server.client();
 });
-const preview = (id: number, body: object) =>
-  client.ask<ListReport>('POST', `/api/releases/${id}/list/preview`, body);
+const preview = (id: number, body: object) => client.ask<ListReport>('POST', `/api/releases/${id}/list/preview`, body);
 
 describe('reading a list in', () => {
   it('previews without storing, takes in whole, and changes nothing the second time', async () => {
@@ -71,18 +70,15 @@ describe('reading a list in', () => {
     ['a modifier twice', 'Label,Shortcut\nA,Ctrl+Ctrl+X\n', 'modifier-twice'],
     ['too many rows', 'Label,Shortcut\n' + 'A,F5\n'.repeat(100_001), 'too-many-rows'],
     ['more than 10 MB', 'Label,Shortcut\n' + 'A,F5\n'.repeat(2_200_000), 'file-too-large'],
-  ])(
-    '%s is refused with line and remedy; nothing is stored, and the server goes on',
-    async (_what, text, code) => {
-      const { release, catalogue } = await client.makeRelease();
-      const answer = await client.takeIn(release, text);
-      expect(answer.status).toBeGreaterThanOrEqual(400);
-      expect(answer.status).toBeLessThan(500);
-      expect(answer.body.code).toBe(code);
-      expect(answer.body.detail!.length).toBeGreaterThan(20);
-      expect((await catalogue()).commands).toEqual([]);
-    },
-  );
+  ])('%s is refused with line and remedy; nothing is stored, and the server goes on', async (_what, text, code) => {
+    const { release, catalogue } = await client.makeRelease();
+    const answer = await client.takeIn(release, text);
+    expect(answer.status).toBeGreaterThanOrEqual(400);
+    expect(answer.status).toBeLessThan(500);
+    expect(answer.body.code).toBe(code);
+    expect(answer.body.detail!.length).toBeGreaterThan(20);
+    expect((await catalogue()).commands).toEqual([]);
+  });
 
   it.each([
     ['UTF-16LE with a mark and CRLF', Buffer.from('\ufeffLabel;Shortcut\r\nLöschen;F5\r\n', 'utf16le')],
@@ -142,9 +138,7 @@ describe('a real list: the default keymaps of codemirror 5 (npm, MIT; its own PC
     );
     expect(stored.sort()).toEqual([...new Set(wanted)].sort());
     for (const text of stored)
-      expect(writeStored(parseStored(text.split(' ').slice(2).join(' ')))).toBe(
-        text.split(' ').slice(2).join(' '),
-      );
+      expect(writeStored(parseStored(text.split(' ').slice(2).join(' ')))).toBe(text.split(' ').slice(2).join(' '));
     expect(readShortcuts('Shift-Ctrl-Z').kind).toBe('read');
   });
 });

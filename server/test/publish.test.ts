@@ -12,9 +12,7 @@ let slug: string;
 let catalogue: Catalogue;
 let sheet: Sheet;
 
-const recipe: unknown = JSON.parse(
-  readFileSync(new URL('../../demo/fathomry/recipe.json', import.meta.url), 'utf8'),
-);
+const recipe: unknown = JSON.parse(readFileSync(new URL('../../demo/fathomry/recipe.json', import.meta.url), 'utf8'));
 const sheetBody = (sections: Sheet['sections'], revision = sheet.revision) => ({
   revision,
   keysetId: sheet.keysetId,
@@ -87,9 +85,7 @@ describe('an edition', () => {
     ]);
     const text = await learner.ask<unknown>('GET', `/public/editions/${edition.address}/sheet.json`);
     expect(text.headers.get('content-disposition')).toContain('attachment');
-    const bytes = await (
-      await fetch(`${server.address()}/public/editions/${edition.address}/sheet.json`)
-    ).text();
+    const bytes = await (await fetch(`${server.address()}/public/editions/${edition.address}/sheet.json`)).text();
     expect(createHash('sha256').update(bytes).digest('hex')).toBe(hash);
   });
 
@@ -108,9 +104,7 @@ describe('an edition', () => {
     const { files } = await open();
     expect(files.map((one) => one.platform)).toEqual(['macos', 'windows']);
     for (const file of files) {
-      const text = (
-        await learner.ask<string>('GET', `/public/editions/${edition.address}/files/${file.name}`)
-      ).body;
+      const text = (await learner.ask<string>('GET', `/public/editions/${edition.address}/files/${file.name}`)).body;
       expect(createHash('sha256').update(text).digest('hex')).toBe(file.hash);
       expect(text.split('\r\n')).toContain(
         `all place-sounding = ${file.platform === 'macos' ? 'sft:cmd' : 'ctl:sft'}:d`,
@@ -119,9 +113,7 @@ describe('an edition', () => {
     }
     const csv = await learner.ask<string>('GET', `/public/editions/${edition.address}/sheet.csv`);
     expect(csv.headers.get('content-type')).toContain('text/csv');
-    expect(csv.body).toContain(
-      'Depths,place-sounding,Place sounding,Everywhere,Ctrl+Shift+D,Shift+Command+D',
-    );
+    expect(csv.body).toContain('Depths,place-sounding,Place sounding,Everywhere,Ctrl+Shift+D,Shift+Command+D');
     for (const path of [
       '/public/editions/bodim-bodim-bodim-bodim',
       `/public/editions/${edition.address}/files/other`,
@@ -171,15 +163,17 @@ describe('signing in', () => {
     expect((await stranger.ask('GET', '/api/apps')).status).toBe(401);
   });
   it('answers what it cannot read with a sentence', async () => {
-    expect(
-      await client.ask('POST', '/api/apps', '{"slug":', { 'content-type': 'application/json' }),
-    ).toMatchObject({ status: 400, body: { code: 'bad-request' } });
-    expect(await client.ask('POST', '/api/apps', { slug: 'No Slug', name: '', platforms: [] })).toMatchObject(
-      { status: 400 },
-    );
-    expect(
-      await client.ask('POST', '/api/apps', { slug, name: 'Again', platforms: ['windows'] }),
-    ).toMatchObject({ status: 409, body: { code: 'taken' } });
+    expect(await client.ask('POST', '/api/apps', '{"slug":', { 'content-type': 'application/json' })).toMatchObject({
+      status: 400,
+      body: { code: 'bad-request' },
+    });
+    expect(await client.ask('POST', '/api/apps', { slug: 'No Slug', name: '', platforms: [] })).toMatchObject({
+      status: 400,
+    });
+    expect(await client.ask('POST', '/api/apps', { slug, name: 'Again', platforms: ['windows'] })).toMatchObject({
+      status: 409,
+      body: { code: 'taken' },
+    });
     expect((await client.ask('GET', '/api/releases/none')).status).toBe(404);
     expect((await client.ask('GET', '/api/nothing')).status).toBe(404);
   });

@@ -81,9 +81,7 @@ export const ListReport = z.object({
       changes: z.array(z.object({ field: CommandWords.keyof(), old: z.string(), now: z.string() })),
     }),
   ),
-  gone: z.array(
-    z.object({ id: Id, label: z.string(), shortcut: z.string(), platform: z.string().nullable() }),
-  ),
+  gone: z.array(z.object({ id: Id, label: z.string(), shortcut: z.string(), platform: z.string().nullable() })),
   unlisted: z.array(Command.shape.label),
   nothingToDo: z.boolean(),
 });

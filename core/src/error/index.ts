@@ -31,12 +31,7 @@ export class CribError extends Error {
 }
 
 /** Makes a problem; `place` and `suggestions` are left out when there are none. */
-export function problem(
-  code: string,
-  sentence: string,
-  place?: Place,
-  suggestions?: readonly string[],
-): Problem {
+export function problem(code: string, sentence: string, place?: Place, suggestions?: readonly string[]): Problem {
   return { code, sentence, ...(place && { place }), ...(suggestions?.length ? { suggestions } : {}) };
 }
 

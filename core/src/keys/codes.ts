@@ -19,8 +19,9 @@ const KEYPAD_ROWS = [
   ['NumpadEnter', 'Enter', 'enter', 'return'],
 ] as const satisfies readonly (readonly [string, string, ...string[]])[];
 
-export const KEYPAD: ReadonlyMap<string, { readonly sign: string; readonly others: readonly string[] }> =
-  new Map(KEYPAD_ROWS.map(([code, sign, ...others]) => [code, { sign, others }]));
+export const KEYPAD: ReadonlyMap<string, { readonly sign: string; readonly others: readonly string[] }> = new Map(
+  KEYPAD_ROWS.map(([code, sign, ...others]) => [code, { sign, others }]),
+);
 
 const ORDER = new Map([...WRITING_CODES, ...KEYPAD.keys()].map((code, index) => [code, index]));
 

@@ -111,8 +111,7 @@ function singleUnit({ text, from, spaced }: Token): Taken {
   return { unit: { text, from, to, spaced, meaning: signMeaning(text), sign: text }, used: 1 };
 }
 
-const isOneCharacter = (text: string) =>
-  text.length === 1 || (text.length === 2 && text.codePointAt(0)! > 0xffff);
+const isOneCharacter = (text: string) => text.length === 1 || (text.length === 2 && text.codePointAt(0)! > 0xffff);
 
 const signs = new Map<string, Meaning>();
 

@@ -20,29 +20,9 @@ const ROWS = [
   ['ArrowUp', 'ArrowUp', 'Up', 'Up', '↑', 'up arrow', 'arrow up', 'cursor up', 'uparrow'],
   ['ArrowDown', 'ArrowDown', 'Down', 'Down', '↓', 'down arrow', 'arrow down', 'cursor down', 'downarrow'],
   ['ArrowLeft', 'ArrowLeft', 'Left', 'Left', '←', 'left arrow', 'arrow left', 'cursor left', 'leftarrow'],
-  [
-    'ArrowRight',
-    'ArrowRight',
-    'Right',
-    'Right',
-    '→',
-    'right arrow',
-    'arrow right',
-    'cursor right',
-    'rightarrow',
-  ],
+  ['ArrowRight', 'ArrowRight', 'Right', 'Right', '→', 'right arrow', 'arrow right', 'cursor right', 'rightarrow'],
   ['ContextMenu', 'ContextMenu', 'Menu', 'Menu', '', 'context menu', 'menu key', 'application', 'apps'],
-  [
-    'PrintScreen',
-    'PrintScreen',
-    'Print Screen',
-    'Print Screen',
-    '',
-    'prtsc',
-    'prtscr',
-    'prt sc',
-    'print scrn',
-  ],
+  ['PrintScreen', 'PrintScreen', 'Print Screen', 'Print Screen', '', 'prtsc', 'prtscr', 'prt sc', 'print scrn'],
   ['Pause', 'Pause', 'Pause', 'Pause', '', 'break', 'pause break'],
   ['CapsLock', 'CapsLock', 'Caps Lock', 'Caps Lock', '⇪', 'caps'],
   ['NumLock', 'NumLock', 'Num Lock', 'Clear', '', 'numlk'],
@@ -108,10 +88,7 @@ export interface NamedKeyFacts {
 }
 
 export const NAMED_KEYS: ReadonlyMap<string, NamedKeyFacts> = new Map(
-  ROWS.map(([name, code, word, macWord, symbol, ...others]) => [
-    name,
-    { name, code, word, macWord, symbol, others },
-  ]),
+  ROWS.map(([name, code, word, macWord, symbol, ...others]) => [name, { name, code, word, macWord, symbol, others }]),
 );
 
 /** The facts of a named key, or undefined for a name that is none. */

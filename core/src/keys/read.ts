@@ -2,14 +2,7 @@ import { problem, type Problem } from '../error/index.ts';
 import { lex, type Unit } from './lex.ts';
 import { isDeleteWord, parseStrokes, type Item, type StrokeOptions } from './strokes.ts';
 import { conventionOf, type Platform } from './platform.ts';
-import {
-  MOST_STROKES,
-  characterKey,
-  type Key,
-  type Modifier,
-  type Shortcut,
-  type Stroke,
-} from './shortcut.ts';
+import { MOST_STROKES, characterKey, type Key, type Modifier, type Shortcut, type Stroke } from './shortcut.ts';
 
 /** One way to understand a text: the shortcuts it gives (alternatives of each other), in words. */
 export interface Reading {
@@ -42,10 +35,7 @@ export function readShortcuts(text: string, options: ReadOptions = {}): ReadResu
   if (text.trim() === '') return failed(problem('no-key', 'There is no shortcut in an empty text.'));
   if (text.length > MOST_TEXT) {
     return failed(
-      problem(
-        'text-too-long',
-        `A shortcut is at most ${MOST_TEXT} characters long; this has ${text.length}.`,
-      ),
+      problem('text-too-long', `A shortcut is at most ${MOST_TEXT} characters long; this has ${text.length}.`),
     );
   }
   const units = lex(text);
@@ -54,16 +44,13 @@ export function readShortcuts(text: string, options: ReadOptions = {}): ReadResu
   const onMac = options.platform !== undefined && conventionOf(options.platform) === 'macos';
   if (!onMac || !units.some(isDeleteWord)) return readUnits(units, { ...options, deleteIs: 'Delete' });
 
-  const results = (['Backspace', 'Delete'] as const).map((deleteIs) =>
-    readUnits(units, { ...options, deleteIs }),
-  );
+  const results = (['Backspace', 'Delete'] as const).map((deleteIs) => readUnits(units, { ...options, deleteIs }));
   const read = results.flatMap((result) => (result.kind === 'read' ? [result.shortcuts] : []));
   const [left, forward] = read;
   if (!left || !forward) return results[0]!;
   return {
     kind: 'choice',
-    sentence:
-      'On macOS “Delete” is the key that deletes to the left; some lists mean the one that deletes forward.',
+    sentence: 'On macOS “Delete” is the key that deletes to the left; some lists mean the one that deletes forward.',
     readings: [
       { shortcuts: left, sentence: 'The key that deletes to the left (⌫)' },
       { shortcuts: forward, sentence: 'The key that deletes forward (⌦)' },
@@ -81,9 +68,7 @@ function signPair(units: readonly Unit[]): ReadResult | null {
     .slice(0, -3)
     .flatMap((unit) => (unit.meaning?.is === 'modifier' ? [unit.meaning.modifier] : []));
   const glued = joiner?.sign === '+' && !sign.spaced && !slash.spaced;
-  const onlyModifiers = units
-    .slice(0, -3)
-    .every((unit) => unit.meaning?.is === 'modifier' || unit.sign === '+');
+  const onlyModifiers = units.slice(0, -3).every((unit) => unit.meaning?.is === 'modifier' || unit.sign === '+');
   if (!glued || !onlyModifiers || modifiers.length === 0) return null;
   const chord = (character: string, held = modifiers): Shortcut => pressed([key(character, held)]);
   return {
@@ -149,11 +134,8 @@ function readGroup(items: readonly Item[]): ReadResult {
   }
   const parts = split(items, (item) => item.link === 'comma');
   if (parts.length === 1) {
-    const names =
-      items.length > 1 && items.every((item) => item.link !== 'then' && single(item) && named(item.stroke));
-    return names
-      ? choice(items, 'Keys side by side may follow one another, or be alternatives.')
-      : asSequence;
+    const names = items.length > 1 && items.every((item) => item.link !== 'then' && single(item) && named(item.stroke));
+    return names ? choice(items, 'Keys side by side may follow one another, or be alternatives.') : asSequence;
   }
   if (first!.bare) return asSequence;
   if (parts.every((part) => part.length === 1)) {
@@ -171,8 +153,7 @@ function slashes(items: readonly Item[]): ReadResult {
   const parts = split(items, (item) => item.link === 'slash');
   const [first, ...rest] = parts.map((part) => part[0]!.stroke);
   const held = first?.kind === 'key' ? first.modifiers : [];
-  const shared =
-    held.length > 0 && rest.every((stroke) => stroke.kind === 'key' && stroke.modifiers.length === 0);
+  const shared = held.length > 0 && rest.every((stroke) => stroke.kind === 'key' && stroke.modifiers.length === 0);
   if (!shared || parts.some((part) => part.length > 1)) return alternatives(parts);
   const withAll = rest.map((stroke) =>
     pressed([{ ...(stroke as Stroke & { key: Key }), kind: 'key', modifiers: held }]),

@@ -43,9 +43,7 @@ function writeKey(key: Key): string {
 
 /** Reads the stored form exactly; `read(write(s)) = s`. What is not in it is a problem, never an exception. */
 export function readStored(text: string): Shortcut | Problem {
-  const manner = (Object.keys(MANNERS) as (keyof typeof MANNERS)[]).find((name) =>
-    text.startsWith(MANNERS[name]),
-  );
+  const manner = (Object.keys(MANNERS) as (keyof typeof MANNERS)[]).find((name) => text.startsWith(MANNERS[name]));
   const body = manner ? text.slice(MANNERS[manner].length) : text;
   const texts = body.split(' ');
   if (texts.length > MOST_STROKES) {

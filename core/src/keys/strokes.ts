@@ -112,12 +112,7 @@ const isKeyAfterSymbol = (modifier: Unit, behind?: Unit, next?: Unit): boolean =
 
 const isJoiner = (unit: Unit | undefined): boolean => unit?.sign === '+' || unit?.sign === '-';
 
-function parseChord(
-  units: readonly Unit[],
-  from: number,
-  options: StrokeOptions,
-  tap: boolean,
-): Chord | Problem {
+function parseChord(units: readonly Unit[], from: number, options: StrokeOptions, tap: boolean): Chord | Problem {
   const modifiers: Modifier[] = [];
   let at = from;
   let joined = false;
@@ -160,17 +155,11 @@ function bareModifier(
   const last = units[Math.min(at, units.length) - 1];
   if (joined) {
     const text = units[from]!.text;
-    return problem('no-key', `“${last?.text}” at ${(last?.from ?? 0) + 1} has no key after it.`, last, [
-      `${text}++`,
-    ]);
+    return problem('no-key', `“${last?.text}” at ${(last?.from ?? 0) + 1} has no key after it.`, last, [`${text}++`]);
   }
   if (modifiers.length !== 1) {
     const unit = units[at] ?? last;
-    return problem(
-      'no-key',
-      `No key at ${(unit?.from ?? 0) + 1}: a shortcut needs a key or a pointer action.`,
-      unit,
-    );
+    return problem('no-key', `No key at ${(unit?.from ?? 0) + 1}: a shortcut needs a key or a pointer action.`, unit);
   }
   return { strokes: [{ kind: 'tap', modifier: modifiers[0]! }], next: at, loose: false, bare: !tap };
 }
@@ -184,8 +173,7 @@ function finishChord(
   loose: boolean,
 ): Chord | Problem {
   let at = from;
-  let stroke: Stroke =
-    'by' in found ? { kind: 'key', modifiers, key: found } : ({ ...found, modifiers } as Stroke);
+  let stroke: Stroke = 'by' in found ? { kind: 'key', modifiers, key: found } : ({ ...found, modifiers } as Stroke);
   while (isJoiner(units[at]) && !units[at]!.spaced && units[at + 1]) {
     const next = units[at + 1]!;
     if (next.meaning?.is === 'pointer' && stroke.kind === 'key') {
@@ -197,11 +185,7 @@ function finishChord(
       modifiers.push(next.meaning.modifier);
     } else {
       const [first, second] = [units[at - 1]!.text, next.text];
-      return problem(
-        'two-keys',
-        `${first} and ${second} at ${next.from + 1} are both keys: one stroke has one.`,
-        next,
-      );
+      return problem('two-keys', `${first} and ${second} at ${next.from + 1} are both keys: one stroke has one.`, next);
     }
     at += 2;
   }
@@ -246,18 +230,12 @@ function positionAt(units: readonly Unit[], at: number): Found {
   const spot = key ? spotsOf(US, key.character)[0] : undefined;
   const found = code ?? spot?.code;
   if (found) return { found: { by: 'position', code: found }, used: 2 };
-  return problem(
-    'no-key',
-    `“key” at ${units[at]!.from + 1} is not followed by a key of the US layout.`,
-    units[at],
-  );
+  return problem('no-key', `“key” at ${units[at]!.from + 1} is not followed by a key of the US layout.`, units[at]);
 }
 
 function unknownWord(unit: Unit): Problem {
   const text = unit.text.length > 40 ? `${unit.text.slice(0, 40)}…` : unit.text;
-  const close = nearest(unit.text, LEXICON_WORDS).map((word) =>
-    word.replace(/\b\w/g, (c) => c.toUpperCase()),
-  );
+  const close = nearest(unit.text, LEXICON_WORDS).map((word) => word.replace(/\b\w/g, (c) => c.toUpperCase()));
   const letters = /^[A-Z]{2,5}$/.test(unit.text) ? [[...unit.text].join(' then ')] : [];
   return problem(
     'unknown-key',

@@ -100,8 +100,7 @@ export function showStored(stored: string, platform: Platform, style: Style = 'w
 }
 
 function writeStroke(stroke: Stroke, convention: KnownPlatform, style: Style): string {
-  if (stroke.kind === 'tap')
-    return `tap ${WORDS[convention][physicalModifiers([stroke.modifier], convention)[0]!]}`;
+  if (stroke.kind === 'tap') return `tap ${WORDS[convention][physicalModifiers([stroke.modifier], convention)[0]!]}`;
   const last =
     stroke.kind === 'key'
       ? writeKey(stroke.key, convention, style)

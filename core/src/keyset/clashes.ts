@@ -1,12 +1,4 @@
-import {
-  US,
-  meeting,
-  platformName,
-  showStored,
-  storedPresses,
-  type Layout,
-  type Platform,
-} from '../keys/index.ts';
+import { US, meeting, platformName, showStored, storedPresses, type Layout, type Platform } from '../keys/index.ts';
 import { effective, type Held } from './effective.ts';
 import { pressIndex } from './presses.ts';
 import type { Setting } from './consequences.ts';
@@ -47,11 +39,7 @@ export function clashes(setting: Setting): Clash[] {
   return [...found.values()].sort((a, b) => RANK.indexOf(a.kind) - RANK.indexOf(b.kind));
 }
 
-function* clashingPairs(
-  setting: Setting,
-  layout: Layout,
-  platform: Platform,
-): Generator<[Held, Held, ClashKind]> {
+function* clashingPairs(setting: Setting, layout: Layout, platform: Platform): Generator<[Held, Held, ClashKind]> {
   const seen = new Set<string>();
   for (const group of pressIndex(effective(setting.stack, platform), layout, platform).groups) {
     for (let i = 0; i < group.length; i++) {
@@ -87,18 +75,11 @@ function kindOf(setting: Setting, a: Held, b: Held, layout: Layout, platform: Pl
   return fixed(wide) ? 'fixed' : 'hidden';
 }
 
-function sentenceOf(
-  setting: Setting,
-  kind: ClashKind,
-  a: Held,
-  b: Held,
-  platforms: readonly Platform[],
-): string {
+function sentenceOf(setting: Setting, kind: ClashKind, a: Held, b: Held, platforms: readonly Platform[]): string {
   const label = (held: Held) => setting.commands.get(held.command)?.label ?? `command ${held.command}`;
   const keys = (held: Held) => showStored(held.shortcut, platforms[0]!);
   const place = (held: Held) => setting.tree.get(held.context).name;
-  const where =
-    platforms.length < setting.platforms.length ? ` on ${platforms.map(platformName).join(' and ')}` : '';
+  const where = platforms.length < setting.platforms.length ? ` on ${platforms.map(platformName).join(' and ')}` : '';
   switch (kind) {
     case 'same place':
       return `${keys(a)} is given to both ${label(a)} and ${label(b)} in ${place(a)}${where}.`;

@@ -58,8 +58,7 @@ interface Fact {
  */
 export function consequences(setting: Setting, wanted: Change): Outcome {
   const top = setting.stack.layers.at(-1);
-  if (!top)
-    return refused(problem('shipped', 'A shipped keyset is not edited; make a custom one on top of it.'));
+  if (!top) return refused(problem('shipped', 'A shipped keyset is not edited; make a custom one on top of it.'));
   const change: Change = { ...wanted, put: wanted.put.map((edit) => joined(top.edits, edit)) };
   const unfit = change.put.flatMap((edit) => unfitEdit(edit, setting));
   if (unfit.length) return refused(...unfit);
@@ -70,9 +69,7 @@ export function consequences(setting: Setting, wanted: Change): Outcome {
   if (refusals.length) {
     const told = new Map(refusals.map((fact) => [sentenceOf(setting, fact, after, setting.platforms), fact]));
     return refused(
-      ...[...told].map(([sentence, fact]) =>
-        problem(fact.kind === 'fixed' ? 'fixed' : 'same-place', sentence),
-      ),
+      ...[...told].map(([sentence, fact]) => problem(fact.kind === 'fixed' ? 'fixed' : 'same-place', sentence)),
     );
   }
   const losses = facts.flatMap(({ kind, held, platform, gain }) =>
@@ -94,8 +91,7 @@ function factsOn(platform: Platform, setting: Setting, change: Change, after: St
   const index = pressIndex(then, layout, platform);
   const gained = gains(change, before, then);
   return gained.flatMap((gain): Fact[] => {
-    if (!storedPresses(gain.shortcut, layout, platform))
-      return [{ kind: 'cannot be pressed', gain, platform }];
+    if (!storedPresses(gain.shortcut, layout, platform)) return [{ kind: 'cannot be pressed', gain, platform }];
     return index.near(gain.shortcut).flatMap(({ held, how }): Fact[] => {
       const kind = held.command === gain.command ? null : factKind(setting, gain, held, how, gained);
       return kind ? [{ kind, gain, held, platform }] : [];
@@ -117,8 +113,7 @@ function factKind(
   if (setting.commands.get(held.command)?.fixed) return 'fixed';
   if (relation === 'wider') return 'hides';
   const alsoGains = gained.some(
-    (other) =>
-      other.command === held.command && other.context === held.context && other.shortcut === held.shortcut,
+    (other) => other.command === held.command && other.context === held.context && other.shortcut === held.shortcut,
   );
   // Each of the two finds the other: one of them tells.
   if (alsoGains) return gain.command < held.command ? 'both' : null;
@@ -130,15 +125,9 @@ function together(setting: Setting, facts: readonly Fact[], after: Stack): Conse
   const groups = new Map<string, Fact[]>();
   for (const fact of facts) {
     const { kind, gain, held } = fact;
-    const key = [
-      kind,
-      gain.command,
-      gain.context,
-      gain.shortcut,
-      held?.command,
-      held?.context,
-      held?.shortcut,
-    ].join(' ');
+    const key = [kind, gain.command, gain.context, gain.shortcut, held?.command, held?.context, held?.shortcut].join(
+      ' ',
+    );
     groups.set(key, [...(groups.get(key) ?? []), fact]);
   }
   return [...groups.values()].map((group) => {
@@ -168,8 +157,7 @@ function sentenceOf(
   after: Stack,
   platforms: readonly Platform[],
 ): string {
-  const where =
-    platforms.length < setting.platforms.length ? ` on ${platforms.map(platformName).join(' and ')}` : '';
+  const where = platforms.length < setting.platforms.length ? ` on ${platforms.map(platformName).join(' and ')}` : '';
   const press = showStored(gain.shortcut, platform);
   if (!held) return `${press} cannot be pressed on the ${(setting.layout ?? US).name} layout${where}.`;
   const [owner, theirs] = [labelOf(setting, held.command), showStored(held.shortcut, platform)];
@@ -186,11 +174,7 @@ function sentenceOf(
     case 'taken from': {
       const rest = effective(after, platform).at(held.command, held.context).length - 1;
       const left =
-        rest === 0
-          ? 'is left without'
-          : rest === 1
-            ? 'keeps its other shortcut'
-            : `keeps its ${rest} other shortcuts`;
+        rest === 0 ? 'is left without' : rest === 1 ? 'keeps its other shortcut' : `keeps its ${rest} other shortcuts`;
       return `${press} is taken by ${owner}${where}. Take it, and ${owner} ${left}.`;
     }
     default:
@@ -258,11 +242,7 @@ function takenFrom(losses: readonly Loss[], setting: Setting, after: Stack, top:
   }
   return [...places.values()].flatMap((group) => {
     const { command, context } = group[0]!.held;
-    const edit = (
-      platform: Platform | null,
-      shortcuts: readonly string[],
-      { gain, platform: shown }: Loss,
-    ): Edit => ({
+    const edit = (platform: Platform | null, shortcuts: readonly string[], { gain, platform: shown }: Loss): Edit => ({
       command,
       context,
       platform,
@@ -297,15 +277,9 @@ function takenFrom(losses: readonly Loss[], setting: Setting, after: Stack, top:
 export function shownKeys(list: readonly Consequence[]): string[] {
   return list
     .map(({ kind, command, shortcut, other, platforms }) =>
-      [
-        kind,
-        command,
-        shortcut,
-        other?.command,
-        other?.context,
-        other?.shortcut,
-        [...platforms].sort().join('+'),
-      ].join(' '),
+      [kind, command, shortcut, other?.command, other?.context, other?.shortcut, [...platforms].sort().join('+')].join(
+        ' ',
+      ),
     )
     .sort();
 }

@@ -18,8 +18,7 @@ export function stackOf(keyset: Keyset, all: readonly Keyset[]): Stack {
     const { baseId, name } = at;
     const base = all.find((other) => other.id === baseId);
     if (!base) return refuse('no-base', `The keyset under “${name}” is not there.`);
-    if (base.id >= at.id)
-      return refuse('cyclic-base', `“${name}” stands on a keyset that is not older than itself.`);
+    if (base.id >= at.id) return refuse('cyclic-base', `“${name}” stands on a keyset that is not older than itself.`);
     at = base;
   }
   return { shipped: at, layers };
@@ -92,8 +91,7 @@ export function effective(stack: Stack, platform: Platform): Effective {
           below.find((held) => held.shortcut === shortcut) ?? { command, context, shortcut, edit },
       ),
     );
-    if (after.length === 0 && original.length > 0)
-      cleared.set(command, [...(cleared.get(command) ?? []), edit]);
+    if (after.length === 0 && original.length > 0) cleared.set(command, [...(cleared.get(command) ?? []), edit]);
   }
 
   const byCommand = new Map<number, Held[]>();

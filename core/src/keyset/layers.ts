@@ -29,11 +29,7 @@ export function over(below: Edit, above: Edit): Edit {
 }
 
 /** The shortcuts at a place after an edit, from those below it and those shipped; the first is the main one. */
-export function applyEdit(
-  edit: Edit,
-  below: readonly string[],
-  shipped: readonly string[],
-): readonly string[] {
+export function applyEdit(edit: Edit, below: readonly string[], shipped: readonly string[]): readonly string[] {
   const ground = groundOf(edit);
   if (ground === 'none') return edit.shortcuts;
   return union(ground === 'base' ? below : shipped, edit.shortcuts);

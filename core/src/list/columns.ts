@@ -68,16 +68,7 @@ const HEADINGS: Record<(typeof MEANINGS)[number], readonly string[]> = {
 };
 
 const PLATFORM_HEADINGS: Record<string, readonly string[]> = {
-  windows: [
-    'windows',
-    'pc',
-    'win',
-    'windows key',
-    'pc key',
-    'windows shortcut',
-    'windows keys',
-    'windows shortcuts',
-  ],
+  windows: ['windows', 'pc', 'win', 'windows key', 'pc key', 'windows shortcut', 'windows keys', 'windows shortcuts'],
   macos: ['macos', 'mac', 'mac os', 'mac key', 'mac keys', 'mac shortcut', 'macos shortcut', 'macos keys'],
   linux: ['linux', 'linux key', 'linux keys', 'linux shortcut'],
 };

@@ -5,21 +5,13 @@ export const MOST_BYTES = 10 * 1024 * 1024;
 
 /** The text of a file: UTF-8, or UTF-16 with its byte order mark. Nothing is replaced: what is no text is refused. */
 export function decodeText(bytes: Uint8Array): { text: string; encoding: string } | Problem {
-  if (bytes.length === 0)
-    return problem('empty-file', 'The file is empty. Choose the file that holds the list.');
+  if (bytes.length === 0) return problem('empty-file', 'The file is empty. Choose the file that holds the list.');
   if (bytes.length > MOST_BYTES) {
     const size = (bytes.length / 1024 / 1024).toFixed(1);
-    return problem(
-      'file-too-large',
-      `The file has ${size} MB; at most 10 MB are read. Cut it into several lists.`,
-    );
+    return problem('file-too-large', `The file has ${size} MB; at most 10 MB are read. Cut it into several lists.`);
   }
   const encoding =
-    bytes[0] === 0xff && bytes[1] === 0xfe
-      ? 'utf-16le'
-      : bytes[0] === 0xfe && bytes[1] === 0xff
-        ? 'utf-16be'
-        : 'utf-8';
+    bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : 'utf-8';
   let text: string;
   try {
     text = new TextDecoder(encoding, { fatal: true }).decode(bytes);
@@ -38,9 +30,7 @@ export function checkText(text: string): Problem | null {
   const nul = text.indexOf('\0');
   if (nul < 0) return null;
   const line = text.slice(0, nul).split(/\r\n|\r|\n/).length;
-  return problem(
-    'nul-byte',
-    `Line ${line} holds a NUL byte: this is not a text file. Save the list as CSV in UTF-8.`,
-    { line },
-  );
+  return problem('nul-byte', `Line ${line} holds a NUL byte: this is not a text file. Save the list as CSV in UTF-8.`, {
+    line,
+  });
 }

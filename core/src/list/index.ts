@@ -33,11 +33,7 @@ export interface ListReading {
 }
 
 /** Reads a list's text against a catalogue. A text that is no table at all is a problem. */
-export function readList(
-  text: string,
-  catalogue: Catalogue,
-  answers: ListAnswers = {},
-): ListReading | Problem {
+export function readList(text: string, catalogue: Catalogue, answers: ListAnswers = {}): ListReading | Problem {
   const read = readTable(text);
   if ('code' in read) return read;
   const table = answered(read, answers);
@@ -71,10 +67,7 @@ function answered(table: Table, { cells = {}, leaveOut = [] }: ListAnswers): Tab
 }
 
 /** The platforms whose shortcuts a list would name if they were there. */
-function platformsSpokenOf(
-  meanings: readonly ColumnMeaning[],
-  platforms: readonly Platform[],
-): (Platform | null)[] {
+function platformsSpokenOf(meanings: readonly ColumnMeaning[], platforms: readonly Platform[]): (Platform | null)[] {
   const own = meanings.flatMap((meaning) =>
     meaning.startsWith('shortcut ') ? [meaning.slice('shortcut '.length)] : [],
   );

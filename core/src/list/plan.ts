@@ -1,12 +1,6 @@
 import { problem, type Problem } from '../error/index.ts';
 import type { Platform } from '../keys/index.ts';
-import {
-  PLAIN_WORDS,
-  type Binding,
-  type Catalogue,
-  type Command,
-  type CommandWords,
-} from '../contract/index.ts';
+import { PLAIN_WORDS, type Binding, type Catalogue, type Command, type CommandWords } from '../contract/index.ts';
 import type { ContextTree } from '../catalogue/index.ts';
 import type { ListRow } from './rows.ts';
 
@@ -60,10 +54,7 @@ export interface ListPlan {
 /** Whether taking the list in would change nothing. */
 export function changesNothing(plan: ListPlan): boolean {
   return (
-    !plan.newContexts.length &&
-    !plan.newCommands.length &&
-    !plan.changedCommands.length &&
-    !plan.newBindings.length
+    !plan.newContexts.length && !plan.newCommands.length && !plan.changedCommands.length && !plan.newBindings.length
   );
 }
 
@@ -119,9 +110,7 @@ export function planList(
         return !present.has(text);
       });
       const { note, memoryAid, source } = row;
-      newBindings.push(
-        ...fresh.map((key) => ({ command: target.name, contexts, ...key, note, memoryAid, source })),
-      );
+      newBindings.push(...fresh.map((key) => ({ command: target.name, contexts, ...key, note, memoryAid, source })));
       lines.set(row.line, !known ? 'new' : fresh.length || changes.length ? 'changed' : 'same');
     }
     for (const [key, binding] of present) {
@@ -188,8 +177,7 @@ function targetsOf(rows: readonly ListRow[], catalogue: Catalogue, problems: Pro
       }
       known = candidates[0];
     }
-    const identity =
-      row.command ?? known?.name ?? ` ${label} | ${row.words.menu ?? ''} | ${row.words.category ?? ''}`;
+    const identity = row.command ?? known?.name ?? ` ${label} | ${row.words.menu ?? ''} | ${row.words.category ?? ''}`;
     const present = targets.get(identity);
     if (!present) {
       const name = known?.name ?? row.command ?? freeName(row.words.label ?? '', taken);

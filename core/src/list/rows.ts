@@ -96,14 +96,10 @@ class RowReader {
     readonly setting: RowSetting,
   ) {
     meanings.forEach((meaning, index) => meaning !== 'left out' && this.at.set(meaning, index));
-    this.shortcutColumns = meanings.flatMap(
-      (meaning, index): { index: number; platform: Platform | null }[] => {
-        if (meaning === 'shortcut') return [{ index, platform: null }];
-        return meaning.startsWith('shortcut ')
-          ? [{ index, platform: meaning.slice('shortcut '.length) }]
-          : [];
-      },
-    );
+    this.shortcutColumns = meanings.flatMap((meaning, index): { index: number; platform: Platform | null }[] => {
+      if (meaning === 'shortcut') return [{ index, platform: null }];
+      return meaning.startsWith('shortcut ') ? [{ index, platform: meaning.slice('shortcut '.length) }] : [];
+    });
   }
 
   text(meaning: ColumnMeaning): string {
@@ -127,8 +123,7 @@ class RowReader {
     const command = this.text('command') || null;
     if (command && /\s/.test(command))
       this.complain('bad-command', `a command’s id has no spaces: “${clip(command)}”.`, 'command');
-    if (!command && this.text('label') === '')
-      this.complain('no-command', 'the row names no command.', 'label');
+    if (!command && this.text('label') === '') this.complain('no-command', 'the row names no command.', 'label');
     const words = wordsOf(this);
     const contexts = contextsOf(this);
     const keys = this.keys(platformsOf(this));
@@ -161,8 +156,7 @@ class RowReader {
   private readKeys(text: string, platform: Platform | null): ReadResult {
     const key = `${platform} ${text}`;
     const { typedLetters } = this.setting.policy;
-    const result =
-      this.known.get(key) ?? readShortcuts(text, { platform: platform ?? undefined, typedLetters });
+    const result = this.known.get(key) ?? readShortcuts(text, { platform: platform ?? undefined, typedLetters });
     this.known.set(key, result);
     return result;
   }
@@ -244,12 +238,7 @@ function platformsOf(row: RowReader): (Platform | null)[] {
     const name = wanted === 'mac' ? 'macos' : wanted === 'win' || wanted === 'pc' ? 'windows' : wanted;
     if (known.includes(name)) return name;
     const close = nearest(name, known).map(platformName);
-    row.complain(
-      'unknown-platform',
-      `the release does not run on “${clip(part.trim())}”.`,
-      'platform',
-      close,
-    );
+    row.complain('unknown-platform', `the release does not run on “${clip(part.trim())}”.`, 'platform', close);
     return null;
   });
 }
@@ -280,5 +269,4 @@ function remedies(result: Unread, cell: string, platform: Platform | null): stri
 }
 
 /** A sentence as it goes on behind a colon; key names keep their capitals. */
-const lowerFirst = (sentence: string) =>
-  sentence.replace(/^(There|A|No|Only|In)\b/, (word) => word.toLowerCase());
+const lowerFirst = (sentence: string) => sentence.replace(/^(There|A|No|Only|In)\b/, (word) => word.toLowerCase());

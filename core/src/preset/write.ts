@@ -115,8 +115,7 @@ function record(recipe: Recipe, pattern: string, command: string, keys: string, 
 function keysText(recipe: Recipe, stored: string, platform: Platform): string {
   const shortcut = parseStored(stored);
   const strokes = shortcut.strokes.map((stroke) => strokeText(recipe, stroke, platform));
-  const joined =
-    strokes.length > 1 ? strokes.join(required(recipe.sequence, 'several strokes')) : strokes[0]!;
+  const joined = strokes.length > 1 ? strokes.join(required(recipe.sequence, 'several strokes')) : strokes[0]!;
   return mannerText(recipe, shortcut) + joined;
 }
 
@@ -130,8 +129,7 @@ function strokeText(recipe: Recipe, stroke: Stroke, platform: Platform): string 
   const wanted = new Set(physicalModifiers(stroke.modifiers, platform));
   const modifiers = words.modifiers.filter(([modifier]) => wanted.delete(modifier)).map(([, word]) => word);
   for (const modifier of wanted) throw new Lost(`the modifier ${modifier}`);
-  if (stroke.kind === 'key')
-    return [...modifiers, keyText(recipe, stroke.key, words.keys)].join(recipe.joiner);
+  if (stroke.kind === 'key') return [...modifiers, keyText(recipe, stroke.key, words.keys)].join(recipe.joiner);
   const action = required(recipe.pointers[stroke.action], `the pointer action ${stroke.action}`);
   if (stroke.over) throw new Lost('pointing over an object');
   const held = stroke.held ? [keyText(recipe, stroke.held, words.keys)] : [];

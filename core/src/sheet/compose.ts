@@ -36,12 +36,7 @@ export function composeSheet(
   };
 }
 
-function rowComposer(
-  keyset: Keyset,
-  keysets: readonly Keyset[],
-  platforms: readonly Platform[],
-  tree: ContextTree,
-) {
+function rowComposer(keyset: Keyset, keysets: readonly Keyset[], platforms: readonly Platform[], tree: ContextTree) {
   const stack = stackOf(keyset, keysets);
   const on = (layers: typeof stack.layers) =>
     new Map(platforms.map((platform) => [platform, effective({ ...stack, layers }, platform)]));

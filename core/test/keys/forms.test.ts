@@ -239,8 +239,7 @@ describe('what people write', () => {
     fc.assert(
       fc.property(texts, fc.boolean(), platforms, (text, typedLetters, platform) => {
         const read = readShortcuts(text, { typedLetters, platform });
-        if (read.kind === 'read')
-          for (const one of read.shortcuts) expect(readStored(writeStored(one))).toEqual(one);
+        if (read.kind === 'read') for (const one of read.shortcuts) expect(readStored(writeStored(one))).toEqual(one);
       }),
       { numRuns: 5000 },
     );

@@ -13,8 +13,7 @@ import {
 } from '../../src/keys/index.ts';
 import { chords } from '../arbitraries.ts';
 
-const same = (a: string, b: string, platform = 'windows') =>
-  samePress(parseStored(a), parseStored(b), US, platform);
+const same = (a: string, b: string, platform = 'windows') => samePress(parseStored(a), parseStored(b), US, platform);
 const platforms = fc.constantFrom('windows', 'macos', 'linux');
 
 describe('same press on the US layout', () => {

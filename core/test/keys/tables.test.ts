@@ -27,11 +27,7 @@ const KEY_CODES: Record<number, string> = {
 
 describe('the tables of keys, against the W3C tables', () => {
   it('has only positions that UI Events code names', () => {
-    for (const code of [
-      ...WRITING_CODES,
-      ...KEYPAD.keys(),
-      ...[...NAMED_KEYS.values()].map((one) => one.code),
-    ]) {
+    for (const code of [...WRITING_CODES, ...KEYPAD.keys(), ...[...NAMED_KEYS.values()].map((one) => one.code)]) {
       expect(codes, code).toContain(code);
     }
   });

@@ -1,14 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { US, parseStored, presses } from '../../src/keys/index.ts';
-import {
-  clashes,
-  consequences,
-  effective,
-  pressIndex,
-  shownKeys,
-  type Setting,
-} from '../../src/keyset/index.ts';
+import { clashes, consequences, effective, pressIndex, shownKeys, type Setting } from '../../src/keyset/index.ts';
 import type { Edit } from '../../src/contract/index.ts';
 import { PLATFORMS, edits } from '../arbitraries.ts';
 import { COMMANDS, binding, command, custom, edit, setting, settings, shipped, tree } from './fixtures.ts';
@@ -60,9 +53,7 @@ describe('clashes', () => {
         const found = clashes(random).flatMap(({ kind, parties, platforms }) => {
           const sameContext = parties[0].context === parties[1].context;
           const pair = parties.map((one) => `${one.command} ${one.context} ${one.shortcut}`);
-          return platforms.map(
-            (platform) => `${platform} ${kind} ${(sameContext ? pair.sort() : pair).join(' | ')}`,
-          );
+          return platforms.map((platform) => `${platform} ${kind} ${(sameContext ? pair.sort() : pair).join(' | ')}`);
         });
         expect([...new Set(found)].sort()).toEqual(bruteForce(random));
         expect(found.length, 'a pair yields one finding').toBe(new Set(found).size);
@@ -153,8 +144,7 @@ describe('what follows from an edit', () => {
             .filter((one) => one.kind === 'taken from')
             .flatMap((one) =>
               one.platforms.map(
-                (platform) =>
-                  `${platform} ${one.other!.command} ${one.other!.context} ${one.other!.shortcut}`,
+                (platform) => `${platform} ${one.other!.command} ${one.other!.context} ${one.other!.shortcut}`,
               ),
             ),
         );
@@ -178,12 +168,7 @@ describe('what follows from an edit', () => {
     command(3, { label: 'Save chart', fixed: true }),
     command(4, { label: 'Plot' }),
   ];
-  const list = [
-    binding(1, 'J'),
-    binding(1, '6'),
-    binding(3, 'Primary+S'),
-    binding(4, 'K', { contexts: [3] }),
-  ];
+  const list = [binding(1, 'J'), binding(1, '6'), binding(3, 'Primary+S'), binding(4, 'K', { contexts: [3] })];
   const after = (...put: Edit[]) =>
     consequences(setting({ shipped: shipped(list), layers: [custom([])] }, commands), { put, remove: [] });
 
@@ -203,17 +188,15 @@ describe('what follows from an edit', () => {
   it('takes only where the press meets: Primary on two platforms of three', () => {
     const outcome = after(edit(1, 'set', ['Ctrl+K']), edit(2, 'set', ['Primary+K']));
     expect(outcome.refusals.map((one) => one.code)).toEqual(['same-place']);
-    const alone = consequences(
-      setting({ shipped: shipped([binding(1, 'Ctrl+K')]), layers: [custom([])] }, commands),
-      { put: [edit(2, 'set', ['Primary+K'])], remove: [] },
-    );
+    const alone = consequences(setting({ shipped: shipped([binding(1, 'Ctrl+K')]), layers: [custom([])] }, commands), {
+      put: [edit(2, 'set', ['Primary+K'])],
+      remove: [],
+    });
     expect(alone.consequences[0]!.sentence).toContain('on Windows and Linux');
     expect(alone.change.put.slice(1).map((one) => one.platform)).toEqual(['windows', 'linux']);
   });
   it('hides in a narrower place, is hidden by one, and waits', () => {
-    expect(after(edit(2, 'set', ['J'], { context: 3 })).consequences.map((one) => one.kind)).toEqual([
-      'hides',
-    ]);
+    expect(after(edit(2, 'set', ['J'], { context: 3 })).consequences.map((one) => one.kind)).toEqual(['hides']);
     expect(after(edit(2, 'set', ['K'])).consequences.map((one) => one.kind)).toEqual(['hidden by']);
     expect(after(edit(2, 'set', ['J J'])).consequences.map((one) => one.kind)).toEqual(['waits']);
     expect(after(edit(2, 'set', ['Ö'])).consequences.map((one) => one.kind)).toEqual(['cannot be pressed']);
@@ -227,8 +210,8 @@ describe('what follows from an edit', () => {
     expect(after(edit(2, 'set', [])).refusals[0]!.code).toBe('no-key');
     expect(after(edit(2, 'set', ['A'], { platform: 'beos' })).refusals[0]!.code).toBe('no-platform');
     expect(
-      consequences(setting({ shipped: shipped(list), layers: [] }, commands), { put: [], remove: [] })
-        .refusals[0]!.code,
+      consequences(setting({ shipped: shipped(list), layers: [] }, commands), { put: [], remove: [] }).refusals[0]!
+        .code,
     ).toBe('shipped');
   });
   it('is nothing when two commands change their keys in one go', () => {
@@ -247,8 +230,7 @@ describe('finding by pressed keys', () => {
   it('finds the whole shortcut and those that begin so', () => {
     const list = [binding(1, 'P X'), binding(2, 'P'), binding(3, 'Ctrl++')];
     const index = pressIndex(effective({ shipped: shipped(list), layers: [] }, 'windows'), US, 'windows');
-    const found = (press: string) =>
-      index.answering(press).map(({ held, whole }) => `${held.command} ${whole}`);
+    const found = (press: string) => index.answering(press).map(({ held, whole }) => `${held.command} ${whole}`);
     expect(found('KeyP')).toEqual(['1 false', '2 true']);
     expect(found('KeyP KeyX')).toEqual(['1 true']);
     expect(found('Ctrl+Shift+Equal')).toEqual(['3 true']);

@@ -50,12 +50,7 @@ export function custom(edits: Edit[], id = 2): CustomKeyset {
   return { id, appId: 1, name: `layer ${id}`, note: '', revision: 1, kind: 'custom', baseId: id - 1, edits };
 }
 
-export function edit(
-  commandId: number,
-  action: Edit['action'],
-  keys: string[],
-  facts: Partial<Edit> = {},
-): Edit {
+export function edit(commandId: number, action: Edit['action'], keys: string[], facts: Partial<Edit> = {}): Edit {
   return {
     command: commandId,
     context: 1,
@@ -90,9 +85,7 @@ export const COMMANDS = 6;
 export const settings: fc.Arbitrary<Setting> = fc
   .record({ bindings: bindings(COMMANDS), layer: layers(COMMANDS), fixed: fc.subarray([1, 2]) })
   .map(({ bindings: list, layer, fixed }) => {
-    const commands = Array.from({ length: COMMANDS }, (_, i) =>
-      command(i + 1, { fixed: fixed.includes(i + 1) }),
-    );
+    const commands = Array.from({ length: COMMANDS }, (_, i) => command(i + 1, { fixed: fixed.includes(i + 1) }));
     const edits = layer.filter((one) => !fixed.includes(one.command));
     return setting({ shipped: shipped(list), layers: [custom(edits)] }, commands);
   });

@@ -93,10 +93,7 @@ describe('the keys in force', () => {
     binding(1, 'B', { contexts: [2, 3] }),
   ];
   const at = (layersOf: Edit[][], id: number, context: number, platform: string) =>
-    effective(
-      { shipped: shipped(bindings), layers: layersOf.map((list, i) => custom(list, i + 2)) },
-      platform,
-    )
+    effective({ shipped: shipped(bindings), layers: layersOf.map((list, i) => custom(list, i + 2)) }, platform)
       .at(id, context)
       .map((held) => held.shortcut);
 
@@ -133,9 +130,7 @@ describe('a cell of the ledger', () => {
       chips: [{ shortcut: 'A', contexts: [1, 3], state: 'as shipped' }],
     });
     expect(cellOf(one, on([]), base).word).toBe('as base');
-    expect(cellOf(one, on([edit(1, 'clear', []), edit(1, 'clear', [], { context: 3 })]), base).word).toBe(
-      'cleared',
-    );
+    expect(cellOf(one, on([edit(1, 'clear', []), edit(1, 'clear', [], { context: 3 })]), base).word).toBe('cleared');
     expect(cellOf(command(2), on([]), base).word).toBe('none');
     expect(
       cellOf(one, on([edit(1, 'set', ['B'])]), base).chips.map((chip) => `${chip.shortcut} ${chip.state}`),

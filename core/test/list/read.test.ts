@@ -1,14 +1,7 @@
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import {
-  changesNothing,
-  checkText,
-  decodeText,
-  readList,
-  readTable,
-  type Table,
-} from '../../src/list/index.ts';
+import { changesNothing, checkText, decodeText, readList, readTable, type Table } from '../../src/list/index.ts';
 import { catalogue, reading, takenIn } from './fixtures.ts';
 
 const utf8 = (text: string) => new TextEncoder().encode(text);
@@ -28,9 +21,7 @@ describe('the text of a file', () => {
     ['UTF-8', Uint8Array.from([0xef, 0xbb, 0xbf, ...utf8('Löschen')])],
     ['UTF-16LE', utf16('Löschen', true)],
     ['UTF-16BE', utf16('Löschen', false)],
-  ])('is read from %s', (encoding, bytes) =>
-    expect(decodeText(bytes)).toEqual({ text: 'Löschen', encoding }),
-  );
+  ])('is read from %s', (encoding, bytes) => expect(decodeText(bytes)).toEqual({ text: 'Löschen', encoding }));
 
   it('is refused when it is none', () => {
     expect(codeOf(decodeText(new Uint8Array()))).toBe('empty-file');
@@ -95,9 +86,7 @@ describe('a table', () => {
 
 describe('a list', () => {
   it('is understood by its headings, whatever they are called', () => {
-    const { plan, meanings } = reading(
-      'Function;Area;PC key;Mac key;Doc page\nPlace sounding;Chart window;D;⌘D;41\n',
-    );
+    const { plan, meanings } = reading('Function;Area;PC key;Mac key;Doc page\nPlace sounding;Chart window;D;⌘D;41\n');
     expect(meanings).toEqual(['label', 'context', 'shortcut windows', 'shortcut macos', 'left out']);
     expect(plan.newBindings).toMatchObject([
       { command: 'place-sounding', contexts: [2], platform: 'windows', shortcut: 'D' },
@@ -182,18 +171,14 @@ describe('which command a row means', () => {
     { name: 'b', label: 'Turn', menu: 'Plate' },
   ]);
   it('is the one with its id, else the one with its label and menu path', () => {
-    expect(reading('Command id,Label,Shortcut\nb,Turn,F5\n', twins).plan.newBindings).toMatchObject([
-      { command: 'b' },
-    ]);
+    expect(reading('Command id,Label,Shortcut\nb,Turn,F5\n', twins).plan.newBindings).toMatchObject([{ command: 'b' }]);
     expect(reading('Label,Menu path,Shortcut\nTurn,Plate,F5\n', twins).plan.newBindings).toMatchObject([
       { command: 'b' },
     ]);
   });
   it('is a question with the candidates where that is not unique, never a match', () => {
     const { plan } = reading('Label,Shortcut\nTurn,F5\n', twins);
-    expect(plan.problems).toMatchObject([
-      { code: 'not-unique', suggestions: ['a', 'b'], place: { line: 2 } },
-    ]);
+    expect(plan.problems).toMatchObject([{ code: 'not-unique', suggestions: ['a', 'b'], place: { line: 2 } }]);
     expect(plan.newBindings).toEqual([]);
   });
 });

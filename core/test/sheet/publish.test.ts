@@ -67,14 +67,7 @@ describe('a composed sheet', () => {
     const text = sheetCsv(body);
     const rows = Papa.parse<string[]>(text.slice(1), { skipEmptyLines: true }).data;
     expect(text.startsWith('\uFEFF')).toBe(true);
-    expect(rows[1]!.slice(0, 6)).toEqual([
-      'All',
-      'depth.place',
-      'Place sounding',
-      'Everywhere',
-      'D',
-      'Option+D',
-    ]);
+    expect(rows[1]!.slice(0, 6)).toEqual(['All', 'depth.place', 'Place sounding', 'Everywhere', 'D', 'Option+D']);
     expect(rows[2]![2]).toBe("'=Join <b>");
     expect(
       text
@@ -110,9 +103,7 @@ describe('canonical JSON', () => {
       '\u0080': 6,
       '\u00f6': 7,
     };
-    expect(canonicalJson(members)).toBe(
-      '{"\\r":2,"1":4,"\u0080":6,"\u00f6":7,"\u20ac":1,"\ud83d\ude00":5,"\ufb33":3}',
-    );
+    expect(canonicalJson(members)).toBe('{"\\r":2,"1":4,"\u0080":6,"\u00f6":7,"\u20ac":1,"\ud83d\ude00":5,"\ufb33":3}');
   });
 });
 
@@ -132,9 +123,7 @@ describe('a preset file', () => {
   it('holds the header, what differs from the shipped keys, and nothing else', () => {
     const file = writePreset(recipe, school, withEdits(school), 'windows', 7);
     expect(file.text).toBe(
-      ['set layer 2 7', 'for 7.0 Windows', 'all depth.place = d', 'all line.join = -none-', 'end', ''].join(
-        '\r\n',
-      ),
+      ['set layer 2 7', 'for 7.0 Windows', 'all depth.place = d', 'all line.join = -none-', 'end', ''].join('\r\n'),
     );
     expect(file.name).toBe('layer-2-7-0-windows-7.fkeys');
   });

@@ -58,10 +58,7 @@ export function createApp({ pool, sessionSecret, logger, pages, demoAccounts }: 
 
 /** Two pages: the learner's below /s/, the editors' everywhere else. */
 function servePages(app: Express, folder: string) {
-  app.use(
-    '/assets',
-    express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
-  );
+  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
   app.use(express.static(folder, { index: false }));
   const page = (name: string) => {
     const file = join(folder, name);

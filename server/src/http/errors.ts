@@ -35,10 +35,8 @@ function fromDatabase(error: unknown): Problem | null {
   const raised: Record<string, string> = { CR001: 'sealed', CR002: 'immutable', CR003: 'other-kind' };
   const code = raised[error.code ?? ''];
   if (code) return problem(code, error.message);
-  if (error.code === '23505')
-    return problem('taken', CONSTRAINTS[error.constraint ?? ''] ?? 'That is there already.');
-  if (error.code === '23503')
-    return problem('in-use', 'Something that this names is not there, or is still in use.');
+  if (error.code === '23505') return problem('taken', CONSTRAINTS[error.constraint ?? ''] ?? 'That is there already.');
+  if (error.code === '23503') return problem('in-use', 'Something that this names is not there, or is still in use.');
   return null;
 }
 
@@ -50,8 +48,7 @@ function fromExpress(error: unknown): Problem | null {
   if (type?.startsWith('entity.') || type?.startsWith('encoding.') || type === 'charset.unsupported') {
     return problem('bad-request', 'The body of the request cannot be read as what it says it is.');
   }
-  if ((error as { status?: number }).status === 404)
-    return problem('not-found', 'There is nothing at this address.');
+  if ((error as { status?: number }).status === 404) return problem('not-found', 'There is nothing at this address.');
   return error instanceof URIError ? problem('bad-request', 'The address cannot be read.') : null;
 }
 

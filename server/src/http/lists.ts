@@ -1,14 +1,7 @@
 import { Router, raw, type Request } from 'express';
 import { SentList, type Catalogue, type Editor, type ListReport } from '@crib/core/contract';
 import { CribError, refuse } from '@crib/core/error';
-import {
-  changesNothing,
-  checkText,
-  decodeText,
-  readList,
-  type ColumnMeaning,
-  type ListReading,
-} from '@crib/core/list';
+import { changesNothing, checkText, decodeText, readList, type ColumnMeaning, type ListReading } from '@crib/core/list';
 import { releaseOf } from '../store/apps.ts';
 import { loadCatalogue } from '../store/catalogue.ts';
 import { inSnapshot, inTransaction, type Pool } from '../store/db.ts';

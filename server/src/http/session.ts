@@ -76,9 +76,7 @@ export function sessionRoutes(pool: Pool): Router {
     if (!(await checkPassword(password, editor?.passwordHash)) || !editor) {
       return refuse('wrong-password', 'No editor has this address and password.');
     }
-    await new Promise<void>((done, fail) =>
-      req.session.regenerate((error) => (error ? fail(error) : done())),
-    );
+    await new Promise<void>((done, fail) => req.session.regenerate((error) => (error ? fail(error) : done())));
     req.session.editorId = editor.id;
     const who: Editor = { id: editor.id, name: editor.name, email: editor.email };
     res.status(201).json(who);

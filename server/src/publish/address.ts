@@ -13,9 +13,7 @@ const VOWELS = 'aiou';
 
 function proquint(word: number): string {
   const part = (letters: string, shift: number) => letters[(word >> shift) & (letters.length - 1)]!;
-  return (
-    part(CONSONANTS, 12) + part(VOWELS, 10) + part(CONSONANTS, 6) + part(VOWELS, 4) + part(CONSONANTS, 0)
-  );
+  return part(CONSONANTS, 12) + part(VOWELS, 10) + part(CONSONANTS, 6) + part(VOWELS, 4) + part(CONSONANTS, 0);
 }
 
 /** The readable part of an address. */

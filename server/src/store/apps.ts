@@ -17,8 +17,7 @@ export async function appBySlug(db: Db, slug: string): Promise<App> {
 
 export async function appOf(db: Db, id: number): Promise<App> {
   return (
-    (await first<App>(db, `SELECT ${APP} FROM app WHERE id = $1`, [id])) ??
-    refuse('not-found', 'There is no such app.')
+    (await first<App>(db, `SELECT ${APP} FROM app WHERE id = $1`, [id])) ?? refuse('not-found', 'There is no such app.')
   );
 }
 
@@ -64,11 +63,7 @@ export async function overview(db: Db, slug: string): Promise<AppOverview> {
   return { ...app, releases, keysets, sheets, recipes };
 }
 
-export async function releaseOf(
-  db: Db,
-  id: number,
-  lock: '' | 'FOR UPDATE' | 'FOR SHARE' = '',
-): Promise<Release> {
+export async function releaseOf(db: Db, id: number, lock: '' | 'FOR UPDATE' | 'FOR SHARE' = ''): Promise<Release> {
   const release = await first<Release>(db, `SELECT ${RELEASE} FROM release WHERE id = $1 ${lock}`, [id]);
   return release ?? refuse('not-found', `There is no release ${id}.`);
 }
@@ -81,13 +76,12 @@ export async function insertRelease(db: Db, app: App, asked: z.output<typeof New
      VALUES ($1, $2, $3, (SELECT coalesce(max(position), 0) + 1 FROM release WHERE app_id = $1), $4) RETURNING ${RELEASE}`,
     [app.id, asked.label, asked.releasedOn, asked.platforms ?? app.platforms],
   );
-  const root = await first<{ id: number }>(db, 'INSERT INTO context (app_id) VALUES ($1) RETURNING id', [
+  const root = await first<{ id: number }>(db, 'INSERT INTO context (app_id) VALUES ($1) RETURNING id', [app.id]);
+  await db.query(`INSERT INTO context_state (release_id, app_id, context_id, name) VALUES ($1, $2, $3, 'Everywhere')`, [
+    release!.id,
     app.id,
+    root!.id,
   ]);
-  await db.query(
-    `INSERT INTO context_state (release_id, app_id, context_id, name) VALUES ($1, $2, $3, 'Everywhere')`,
-    [release!.id, app.id, root!.id],
-  );
   await db.query(`INSERT INTO keyset (app_id, release_id, name, is_default) VALUES ($1, $2, $3, true)`, [
     app.id,
     release!.id,
@@ -98,11 +92,9 @@ export async function insertRelease(db: Db, app: App, asked: z.output<typeof New
 
 export async function sealRelease(db: Db, id: number): Promise<Release> {
   await releaseOf(db, id, 'FOR UPDATE');
-  const sealed = await first<Release>(
-    db,
-    `UPDATE release SET sealed_at = now() WHERE id = $1 RETURNING ${RELEASE}`,
-    [id],
-  );
+  const sealed = await first<Release>(db, `UPDATE release SET sealed_at = now() WHERE id = $1 RETURNING ${RELEASE}`, [
+    id,
+  ]);
   return sealed!;
 }
 

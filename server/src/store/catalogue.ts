@@ -1,12 +1,4 @@
-import type {
-  Binding,
-  Catalogue,
-  Command,
-  CustomKeyset,
-  Edit,
-  Keyset,
-  ShippedKeyset,
-} from '@crib/core/contract';
+import type { Binding, Catalogue, Command, CustomKeyset, Edit, Keyset, ShippedKeyset } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { appOf, contextsOf, releaseOf } from './apps.ts';
 import { first, rows, type Db } from './db.ts';
@@ -78,11 +70,7 @@ function byKeyset<Row extends { keyset: number }>(list: readonly Row[]): Map<num
 
 /** The release a keyset stands on. */
 export async function releaseOfKeyset(db: Db, id: number): Promise<number> {
-  const found = await first<{ release: number }>(
-    db,
-    'SELECT release_id AS release FROM keyset WHERE id = $1',
-    [id],
-  );
+  const found = await first<{ release: number }>(db, 'SELECT release_id AS release FROM keyset WHERE id = $1', [id]);
   return found?.release ?? refuse('not-found', `There is no keyset ${id}.`);
 }
 
@@ -96,7 +84,5 @@ export function customOf(catalogue: Catalogue, id: number): CustomKeyset {
 /** The default shipped keyset of a catalogue. */
 export function defaultOf(catalogue: Catalogue): ShippedKeyset {
   const keyset = catalogue.keysets.find((one) => one.kind === 'shipped' && one.isDefault);
-  return keyset?.kind === 'shipped'
-    ? keyset
-    : refuse('not-found', 'The release has no default shipped keyset.');
+  return keyset?.kind === 'shipped' ? keyset : refuse('not-found', 'The release has no default shipped keyset.');
 }

@@ -37,11 +37,7 @@ export function inSnapshot<Result>(pool: Pool, work: (db: Db) => Promise<Result>
   return between(pool, 'BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY', work);
 }
 
-async function between<Result>(
-  pool: Pool,
-  begin: string,
-  work: (db: Db) => Promise<Result>,
-): Promise<Result> {
+async function between<Result>(pool: Pool, begin: string, work: (db: Db) => Promise<Result>): Promise<Result> {
   const client = await pool.connect();
   try {
     await client.query(begin);

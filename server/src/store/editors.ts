@@ -1,13 +1,8 @@
 import { first, type Db } from './db.ts';
 import type { Editor } from '@crib/core/contract';
 
-export function editorByEmail(
-  db: Db,
-  email: string,
-): Promise<(Editor & { passwordHash: string }) | undefined> {
-  return first(db, 'SELECT id, name, email, password_hash AS "passwordHash" FROM editor WHERE email = $1', [
-    email,
-  ]);
+export function editorByEmail(db: Db, email: string): Promise<(Editor & { passwordHash: string }) | undefined> {
+  return first(db, 'SELECT id, name, email, password_hash AS "passwordHash" FROM editor WHERE email = $1', [email]);
 }
 
 export function editorOf(db: Db, id: number): Promise<Editor | undefined> {

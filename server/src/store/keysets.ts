@@ -5,11 +5,7 @@ import { refuse } from '@crib/core/error';
 import { first, rows, type Db } from './db.ts';
 
 /** A new layer over a keyset of the app. */
-export async function insertKeyset(
-  db: Db,
-  appId: number,
-  asked: z.output<typeof NewKeyset>,
-): Promise<number> {
+export async function insertKeyset(db: Db, appId: number, asked: z.output<typeof NewKeyset>): Promise<number> {
   const made = await first<{ id: number }>(
     db,
     `INSERT INTO keyset (app_id, release_id, base_id, name, note)

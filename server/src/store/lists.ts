@@ -55,8 +55,7 @@ async function makeContexts(
     for (let depth = 1; depth <= path.length; depth++) {
       const known = contextsNamed(tree, path.slice(0, depth).join(' › '))[0];
       const fresh =
-        known ??
-        (await insertContext(db, catalogue.release, { name: path[depth - 1]!, parent, takesText: false }));
+        known ?? (await insertContext(db, catalogue.release, { name: path[depth - 1]!, parent, takesText: false }));
       parent = fresh.id;
       if (!known) tree = contextTree(await contextsOf(db, catalogue.release.id));
     }

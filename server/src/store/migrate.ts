@@ -23,11 +23,7 @@ export function readMigrations(folder: URL = FOLDER) {
  * Applies what is new, each file in a transaction of its own, and gives the server's role what it needs.
  * An applied file that has changed since is refused: it would not be what other databases have.
  */
-export async function migrate(
-  ownerUrl: string,
-  serverRole: string,
-  migrations = readMigrations(),
-): Promise<string[]> {
+export async function migrate(ownerUrl: string, serverRole: string, migrations = readMigrations()): Promise<string[]> {
   const client = new pg.Client({ connectionString: ownerUrl });
   await client.connect();
   try {

@@ -1,11 +1,4 @@
-import type {
-  EditionFile,
-  PublishedEdition,
-  Recipe,
-  SentSheet,
-  Sheet,
-  SheetSection,
-} from '@crib/core/contract';
+import type { EditionFile, PublishedEdition, Recipe, SentSheet, Sheet, SheetSection } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { first, rows, type Db } from './db.ts';
 
@@ -80,9 +73,7 @@ export async function insertRecipe(db: Db, appId: number, recipe: Recipe): Promi
 }
 
 export async function recipesOf(db: Db, appId: number): Promise<Recipe[]> {
-  const found = await rows<{ body: Recipe }>(db, 'SELECT body FROM recipe WHERE app_id = $1 ORDER BY id', [
-    appId,
-  ]);
+  const found = await rows<{ body: Recipe }>(db, 'SELECT body FROM recipe WHERE app_id = $1 ORDER BY id', [appId]);
   return found.map((row) => row.body);
 }
 
@@ -145,11 +136,9 @@ export async function insertEdition(
 }
 
 export function editionsOf(db: Db, sheetId: number): Promise<PublishedEdition[]> {
-  return rows<PublishedEdition>(
-    db,
-    `SELECT ${PUBLISHED} FROM edition WHERE sheet_id = $1 ORDER BY number DESC`,
-    [sheetId],
-  );
+  return rows<PublishedEdition>(db, `SELECT ${PUBLISHED} FROM edition WHERE sheet_id = $1 ORDER BY number DESC`, [
+    sheetId,
+  ]);
 }
 
 export interface StoredEdition {
@@ -169,10 +158,7 @@ export async function editionAt(db: Db, address: string): Promise<StoredEdition>
   );
   return (
     found ??
-    refuse(
-      'not-found',
-      'There is no sheet at this address. Check it letter by letter, or ask who gave it to you.',
-    )
+    refuse('not-found', 'There is no sheet at this address. Check it letter by letter, or ask who gave it to you.')
   );
 }
 
@@ -185,10 +171,9 @@ export function filesOf(db: Db, editionId: number): Promise<EditionFile[]> {
 }
 
 export async function fileText(db: Db, editionId: number, name: string): Promise<string> {
-  const found = await first<{ body: string }>(
-    db,
-    'SELECT body FROM edition_file WHERE edition_id = $1 AND name = $2',
-    [editionId, name],
-  );
+  const found = await first<{ body: string }>(db, 'SELECT body FROM edition_file WHERE edition_id = $1 AND name = $2', [
+    editionId,
+    name,
+  ]);
   return found?.body ?? refuse('not-found', 'This edition has no such file.');
 }

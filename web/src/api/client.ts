@@ -28,17 +28,11 @@ export async function ask<T>(
 ): Promise<T> {
   const response = await fetch(path, {
     method,
-    ...(body === undefined
-      ? {}
-      : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+    ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
     ...(signal && { signal }),
   }).catch((error: unknown) => {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
-    throw new Refusal(
-      0,
-      {},
-      problem('offline', 'The server does not answer. Check the connection, then try again.'),
-    );
+    throw new Refusal(0, {}, problem('offline', 'The server does not answer. Check the connection, then try again.'));
   });
   if (response.status === 204) return undefined as T;
   const text = await response.text();

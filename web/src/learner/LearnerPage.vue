@@ -67,8 +67,8 @@ const print = () => window.print();
         <div>
           <h1>{{ body.title }}</h1>
           <p class="mid">
-            {{ body.app }} {{ body.release }}{{ body.keyset.custom ? ` with the ${body.keyset.name}` : '' }} ·
-            edition {{ body.number }} · {{ body.publishedOn }}
+            {{ body.app }} {{ body.release }}{{ body.keyset.custom ? ` with the ${body.keyset.name}` : '' }} · edition
+            {{ body.number }} · {{ body.publishedOn }}
           </p>
         </div>
         <div class="side">

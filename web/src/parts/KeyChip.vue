@@ -16,9 +16,7 @@ const written = computed(() => chipTexts(props.shortcut, props.platform, props.h
 
 <template>
   <span class="keys" :class="{ large }">
-    <kbd v-for="(stroke, index) in written.strokes" :key="index" class="chip" :class="state">{{
-      stroke
-    }}</kbd>
+    <kbd v-for="(stroke, index) in written.strokes" :key="index" class="chip" :class="state">{{ stroke }}</kbd>
     <span v-if="written.manner" class="manner">{{ written.manner }}</span>
     <span v-if="state === 'yours'" class="sr-only">, yours</span>
     <span v-if="state === 'fixed'" class="sr-only">, cannot be changed</span>

@@ -28,9 +28,7 @@ const typed = ref('');
 const reading = ref<ReadResult | null>(null);
 const pressField = ref<HTMLElement | null>(null);
 
-const said = computed(() =>
-  props.modelValue ? `${showStored(props.modelValue, props.platform)} taken` : '',
-);
+const said = computed(() => (props.modelValue ? `${showStored(props.modelValue, props.platform)} taken` : ''));
 
 function take(stroke: Stroke) {
   const present = several.value && props.modelValue ? parseStored(props.modelValue).strokes : [];
@@ -84,13 +82,7 @@ defineExpose({ focus: () => pressField.value?.focus() });
     </div>
     <p class="sr-only" aria-live="polite">{{ said }}</p>
     <div class="switches">
-      <button
-        type="button"
-        class="btn plain"
-        role="switch"
-        :aria-checked="several"
-        @click="several = !several"
-      >
+      <button type="button" class="btn plain" role="switch" :aria-checked="several" @click="several = !several">
         several strokes: {{ several ? 'on' : 'off' }}
       </button>
       <button

@@ -85,9 +85,7 @@ async function leave() {
 
 <template>
   <header class="mast">
-    <RouterLink class="logo" :to="{ name: 'apps' }" aria-label="Crib, apps and releases"
-      ><i>C</i>rib</RouterLink
-    >
+    <RouterLink class="logo" :to="{ name: 'apps' }" aria-label="Crib, apps and releases"><i>C</i>rib</RouterLink>
     <nav class="stages" aria-label="Stages">
       <template v-for="(stage, index) in stages" :key="stage.stage">
         <RouterLink
@@ -126,13 +124,7 @@ async function leave() {
         {{ listening ? 'Press now' : 'Press to find' }}
       </button>
       <div class="who" @keydown.esc="menu = false">
-        <button
-          type="button"
-          class="btn plain"
-          aria-haspopup="true"
-          :aria-expanded="menu"
-          @click="menu = !menu"
-        >
+        <button type="button" class="btn plain" aria-haspopup="true" :aria-expanded="menu" @click="menu = !menu">
           {{ session.editor?.name.split(' ')[0] }}
         </button>
         <div v-if="menu" class="menu">

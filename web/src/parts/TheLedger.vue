@@ -42,9 +42,7 @@ const cursorRow = computed(() =>
 const cursorColumn = ref(0);
 const template = computed(() => `minmax(220px, 1.6fr) repeat(${props.columns.length}, minmax(150px, 1fr))`);
 const cellId = (row: number, column: number) => `cell-${row}-${column}`;
-const active = computed(() =>
-  cursorRow.value < 0 ? undefined : cellId(cursorRow.value, cursorColumn.value),
-);
+const active = computed(() => (cursorRow.value < 0 ? undefined : cellId(cursorRow.value, cursorColumn.value)));
 
 const reveal = (align: 'auto' | 'center') =>
   cursorRow.value >= 0 && virtual.value.scrollToIndex(cursorRow.value, { align });

@@ -2,14 +2,7 @@ import { computed, ref, shallowRef } from 'vue';
 import { defineStore } from 'pinia';
 import type { AppOverview, Catalogue, Keyset } from '@crib/core/contract';
 import { contextTree } from '@crib/core/catalogue';
-import {
-  effective,
-  pressIndex,
-  stackOf,
-  type Effective,
-  type PressIndex,
-  type Setting,
-} from '@crib/core/keyset';
+import { effective, pressIndex, stackOf, type Effective, type PressIndex, type Setting } from '@crib/core/keyset';
 import { US, type Platform } from '@crib/core/keys';
 import { ask, problemsOf } from '../api/client.ts';
 import type { Problem } from '@crib/core/error';
@@ -53,13 +46,9 @@ export const useWorkspace = defineStore('workspace', () => {
   }
 
   const tree = computed(() => (catalogue.value ? contextTree(catalogue.value.contexts) : null));
-  const commands = computed(
-    () => new Map((catalogue.value?.commands ?? []).map((command) => [command.id, command])),
-  );
+  const commands = computed(() => new Map((catalogue.value?.commands ?? []).map((command) => [command.id, command])));
   const keyset = (id: number | null | undefined) => catalogue.value?.keysets.find((one) => one.id === id);
-  const shipped = computed(() =>
-    catalogue.value?.keysets.find((one) => one.kind === 'shipped' && one.isDefault),
-  );
+  const shipped = computed(() => catalogue.value?.keysets.find((one) => one.kind === 'shipped' && one.isDefault));
   const custom = computed(() => (catalogue.value?.keysets ?? []).filter((one) => one.kind === 'custom'));
 
   const effectives = computed(() => (catalogue.value, new Map<string, Effective>()));

@@ -123,9 +123,7 @@ async function make() {
               <td class="figures">{{ release.commands }}</td>
               <td class="figures">{{ release.bindings }}</td>
               <td class="figures">
-                {{
-                  app.keysets.filter((set) => set.kind === 'custom' && set.releaseId === release.id).length
-                }}
+                {{ app.keysets.filter((set) => set.kind === 'custom' && set.releaseId === release.id).length }}
               </td>
               <td>{{ release.sealedAt ? 'sealed' : 'open' }}</td>
             </tr>
@@ -146,28 +144,19 @@ async function make() {
           <fieldset>
             <legend>It is</legend>
             <label><input v-model="form.role" type="radio" value="taught" /> taught here</label>
-            <label
-              ><input v-model="form.role" type="radio" value="source" /> one that learners come from</label
-            >
+            <label><input v-model="form.role" type="radio" value="source" /> one that learners come from</label>
           </fieldset>
           <fieldset>
             <legend>It runs on</legend>
             <ElCheckboxGroup v-model="form.platforms">
-              <ElCheckbox
-                v-for="platform in ALL"
-                :key="platform"
-                :value="platform"
-                :label="platformName(platform)"
-              />
+              <ElCheckbox v-for="platform in ALL" :key="platform" :value="platform" :label="platformName(platform)" />
             </ElCheckboxGroup>
           </fieldset>
         </template>
         <template v-else>
           <h2>Add a release</h2>
           <p class="under">of {{ apps?.find((app) => app.slug === form.app)?.name }}</p>
-          <label
-            >Version label<ElInput v-model="form.label" maxlength="40" required placeholder="7.0"
-          /></label>
+          <label>Version label<ElInput v-model="form.label" maxlength="40" required placeholder="7.0" /></label>
           <label>Released on<ElInput v-model="form.on" type="date" /></label>
         </template>
         <ProblemList :problems="problems" />

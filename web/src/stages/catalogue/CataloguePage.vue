@@ -31,8 +31,7 @@ const columnIds = computed<number[]>({
   },
   set: (ids) => (chosen.value = ids.join(',')),
 });
-const { columns, found, shown, rows, groupBy, press, query, selected, select, title, clear } =
-  useLedger(columnIds);
+const { columns, found, shown, rows, groupBy, press, query, selected, select, title, clear } = useLedger(columnIds);
 const margin = ref<HTMLElement | null>(null);
 
 const sealing = ref(false);
@@ -81,14 +80,7 @@ async function seal() {
       </label>
       <label
         >Columns
-        <ElSelect
-          v-model="columnIds"
-          size="small"
-          multiple
-          collapse-tags
-          aria-label="Columns"
-          style="width: 190px"
-        >
+        <ElSelect v-model="columnIds" size="small" multiple collapse-tags aria-label="Columns" style="width: 190px">
           <ElOption
             v-for="keyset in workspace.catalogue.keysets"
             :key="keyset.id"
@@ -118,10 +110,7 @@ async function seal() {
         >
       </span>
     </div>
-    <StateNote
-      v-if="workspace.catalogue.commands.length === 0"
-      :title="`${releaseLabel} has no commands yet`"
-    >
+    <StateNote v-if="workspace.catalogue.commands.length === 0" :title="`${releaseLabel} has no commands yet`">
       <p>Read the program’s list of shortcuts in: from a CSV or TSV file, or pasted.</p>
       <RouterLink class="btn primary" :to="{ name: 'reading', query: luggage }">Read a list in</RouterLink>
     </StateNote>
@@ -130,11 +119,7 @@ async function seal() {
       :title="press ? 'Nothing answers to these keys here' : 'No command is called so'"
     >
       <p>
-        {{
-          press
-            ? 'They are free in the columns shown, on this platform.'
-            : 'Try fewer letters, or another place.'
-        }}
+        {{ press ? 'They are free in the columns shown, on this platform.' : 'Try fewer letters, or another place.' }}
       </p>
       <button type="button" class="btn" @click="clear()">Show all commands</button>
     </StateNote>
@@ -173,8 +158,8 @@ async function seal() {
         <template v-else>
           <h2>Nothing selected</h2>
           <p class="under">
-            Choose a command, and its story stands here: its keys on each platform, where they come from, why
-            they were changed.
+            Choose a command, and its story stands here: its keys on each platform, where they come from, why they were
+            changed.
           </p>
         </template>
       </div>
@@ -183,8 +168,8 @@ async function seal() {
 
   <ElDialog v-model="sealing" :title="`Seal ${releaseLabel} for good?`" width="420">
     <p>
-      What {{ releaseLabel }} ships can then no longer be written to. Custom keysets on it stay open. This
-      cannot be undone.
+      What {{ releaseLabel }} ships can then no longer be written to. Custom keysets on it stay open. This cannot be
+      undone.
     </p>
     <ProblemList :problems="problems" />
     <template #footer>

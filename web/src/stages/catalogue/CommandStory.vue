@@ -33,9 +33,7 @@ const linesOf = (keyset: number) => {
     held: chips(keyset, platform),
   }));
   const texts = new Set(
-    lines.map(({ platform, held }) =>
-      held.map((one) => showStored(one.shortcut, platform, props.how)).join(' or '),
-    ),
+    lines.map(({ platform, held }) => held.map((one) => showStored(one.shortcut, platform, props.how)).join(' or ')),
   );
   return texts.size === 1 && lines.length > 1 ? [{ ...lines[0]!, name: 'all platforms' }] : lines;
 };
@@ -49,9 +47,7 @@ const edits = computed(() =>
 const sources = computed(() => {
   const shipped = workspace.shipped;
   const mine =
-    shipped?.kind === 'shipped'
-      ? shipped.bindings.filter((binding) => binding.command === props.command.id)
-      : [];
+    shipped?.kind === 'shipped' ? shipped.bindings.filter((binding) => binding.command === props.command.id) : [];
   return [...new Set(mine.map((binding: Binding) => sourceOf(binding)))];
 });
 function sourceOf({ provenance }: Binding): string {
@@ -61,9 +57,7 @@ function sourceOf({ provenance }: Binding): string {
     list: 'a list',
     guess: 'a guess',
   };
-  return [kinds[provenance.kind], provenance.source, provenance.who, provenance.on]
-    .filter(Boolean)
-    .join(', ');
+  return [kinds[provenance.kind], provenance.source, provenance.who, provenance.on].filter(Boolean).join(', ');
 }
 </script>
 
@@ -103,11 +97,7 @@ function sourceOf({ provenance }: Binding): string {
 
   <template v-if="edits.length">
     <h3>Why it was changed</h3>
-    <p
-      v-for="{ keyset, edit } in edits"
-      :key="`${keyset.id} ${edit.context} ${edit.platform}`"
-      class="reason"
-    >
+    <p v-for="{ keyset, edit } in edits" :key="`${keyset.id} ${edit.context} ${edit.platform}`" class="reason">
       {{ edit.reason || 'No reason was given.' }} <span class="mid">{{ keyset.name }}</span>
     </p>
   </template>

@@ -13,9 +13,7 @@ const emit = defineEmits<{
 
 const current = computed(() => props.report.problems[Math.min(props.at, props.report.problems.length - 1)]!);
 const line = computed(() => current.value.place?.line);
-const column = computed(() =>
-  props.report.columns.findIndex((one) => one.heading === current.value.place?.column),
-);
+const column = computed(() => props.report.columns.findIndex((one) => one.heading === current.value.place?.column));
 const typed = ref('');
 watch(
   current,
@@ -44,20 +42,12 @@ const thisPlace = computed(() => /“(.+)”/.exec(current.value.sentence)?.[1] 
   <p>{{ current.sentence }}</p>
   <div class="actions column">
     <template v-if="column >= 0">
-      <button
-        v-for="text in current.suggestions ?? []"
-        :key="text"
-        type="button"
-        class="btn"
-        @click="answer(text)"
-      >
+      <button v-for="text in current.suggestions ?? []" :key="text" type="button" class="btn" @click="answer(text)">
         Read it as {{ text }}
       </button>
     </template>
     <template v-if="current.code === 'unknown-context'">
-      <button type="button" class="btn" @click="emit('addPlaces', [thisPlace])">
-        Add the place {{ thisPlace }}
-      </button>
+      <button type="button" class="btn" @click="emit('addPlaces', [thisPlace])">Add the place {{ thisPlace }}</button>
       <button
         v-if="unknownPlaces.length > 1"
         type="button"

@@ -36,9 +36,7 @@ const rows = computed(() =>
 );
 
 const at = ref(0);
-const current = computed(
-  () => report.value?.problems[Math.min(at.value, report.value.problems.length - 1)] ?? null,
-);
+const current = computed(() => report.value?.problems[Math.min(at.value, report.value.problems.length - 1)] ?? null);
 /** Takes a decision of the reader, and reads the list again with it. */
 function decide(act: () => void) {
   act();
@@ -103,9 +101,7 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
     <template v-if="done">
       <h1>{{ done.nothingToDo ? 'Nothing was changed' : 'Taken in' }}</h1>
       <StateNote v-if="done.nothingToDo" title="The catalogue says the same already">
-        <p>
-          All {{ done.counts.sameBindings }} shortcuts of the list stand in {{ releaseLabel }} as they are.
-        </p>
+        <p>All {{ done.counts.sameBindings }} shortcuts of the list stand in {{ releaseLabel }} as they are.</p>
         <button type="button" class="btn" @click="toCatalogue">To the catalogue</button>
       </StateNote>
       <StateNote
@@ -114,8 +110,8 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
       >
         <p>
           {{ words(done.counts.changedCommands, 'command', 'commands') }} changed,
-          {{ words(answers.drop.length, 'shortcut', 'shortcuts') }} deleted, {{ done.counts.sameBindings }} as
-          they were.
+          {{ words(answers.drop.length, 'shortcut', 'shortcuts') }} deleted, {{ done.counts.sameBindings }} as they
+          were.
         </p>
         <button type="button" class="btn primary" @click="toCatalogue">Look at the ledger</button>
       </StateNote>
@@ -155,12 +151,7 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
             placeholder="Command,Where it works,Windows,macOS"
           />
           <div class="actions">
-            <button
-              type="button"
-              class="btn"
-              :disabled="!pasted.trim()"
-              @click="reading.takeText(pasted, 'pasted')"
-            >
+            <button type="button" class="btn" :disabled="!pasted.trim()" @click="reading.takeText(pasted, 'pasted')">
               Look at it
             </button>
           </div>
@@ -183,8 +174,8 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
       </h1>
       <div class="tools">
         <span
-          >A {{ delimiterName(report.delimiter) }} between columns{{ encoding && `, ${encoding}` }}, first
-          line is the heading</span
+          >A {{ delimiterName(report.delimiter) }} between columns{{ encoding && `, ${encoding}` }}, first line is the
+          heading</span
         >
         <span class="end">
           <button type="button" class="btn" @click="reading.forget()">Leave it</button>
@@ -203,10 +194,7 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
         @choose="choose"
       />
       <div class="foot">
-        <span
-          >Columns were recognised from their headings. Choose another meaning above a column to change
-          it.</span
-        >
+        <span>Columns were recognised from their headings. Choose another meaning above a column to change it.</span>
         <span role="status">{{ busy === 'reading' ? 'Reading again…' : '' }}</span>
       </div>
     </template>

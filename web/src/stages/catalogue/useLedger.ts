@@ -105,8 +105,7 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
   );
   const select = (id: number) => set({ row: workspace.commands.get(id)?.name ?? '' }, true);
   const title = computed(
-    () =>
-      `${workspace.app?.name ?? ''} ${workspace.catalogue?.release.label ?? ''} on ${platformName(platform.value)}`,
+    () => `${workspace.app?.name ?? ''} ${workspace.catalogue?.release.label ?? ''} on ${platformName(platform.value)}`,
   );
   return {
     columns,

@@ -53,12 +53,7 @@ export function useReading(releaseId: () => number) {
     busy.value = 'reading';
     problems.value = [];
     try {
-      const found = await ask<ListReport>(
-        'POST',
-        `/api/releases/${releaseId()}/list/preview`,
-        request(),
-        mine.signal,
-      );
+      const found = await ask<ListReport>('POST', `/api/releases/${releaseId()}/list/preview`, request(), mine.signal);
       if (mine === going) report.value = found;
     } catch (error) {
       if (mine === going && !mine.signal.aborted) problems.value = problemsOf(error);

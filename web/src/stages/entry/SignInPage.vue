@@ -48,9 +48,7 @@ function use(account: Account) {
       <p class="logo"><i>C</i>rib</p>
       <h1>Sign in to the ledger</h1>
       <label>Address<ElInput v-model="email" type="email" autocomplete="username" required /></label>
-      <label
-        >Password<ElInput v-model="password" type="password" autocomplete="current-password" required
-      /></label>
+      <label>Password<ElInput v-model="password" type="password" autocomplete="current-password" required /></label>
       <ProblemList :problems="problems" />
       <button class="btn primary" type="submit" :disabled="busy">
         {{ busy ? 'Signing in…' : 'Sign in' }}

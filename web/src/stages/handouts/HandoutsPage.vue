@@ -50,9 +50,7 @@ async function copy(line: Line) {
       <p class="mid">{{ releaseLabel }}</p>
     </template>
     <h1>
-      Handouts<small>{{
-        lines.length === 1 ? 'one edition is out' : `${lines.length} editions are out`
-      }}</small>
+      Handouts<small>{{ lines.length === 1 ? 'one edition is out' : `${lines.length} editions are out` }}</small>
     </h1>
     <StateNote v-if="lines.length === 0" title="Nothing is published yet">
       <p>Compose a sheet and publish it: its address and its files stand here then.</p>

@@ -71,12 +71,7 @@ defineExpose({ focus: () => field.value?.focus() });
       </label>
       <label
         >On
-        <ElSelect
-          v-model="onPlatform"
-          size="small"
-          aria-label="On which platform"
-          placeholder="all platforms"
-        >
+        <ElSelect v-model="onPlatform" size="small" aria-label="On which platform" placeholder="all platforms">
           <ElOption value="" label="all platforms" />
           <ElOption
             v-for="one in workspace.catalogue!.release.platforms"

@@ -23,17 +23,7 @@ const custom = computed(() => (keyset.value?.kind === 'custom' ? keyset.value : 
 
 /** A custom set always has its base beside it. */
 const columnIds = computed(() => (custom.value ? [custom.value.baseId, id.value] : [id.value]));
-const {
-  columns,
-  found,
-  rows: allRows,
-  groupBy,
-  press,
-  query,
-  selected,
-  select,
-  clear,
-} = useLedger(columnIds);
+const { columns, found, rows: allRows, groupBy, press, query, selected, select, clear } = useLedger(columnIds);
 
 const only = kept('only');
 const edited = computed(() => new Set((custom.value?.edits ?? []).map((edit) => edit.command)));
@@ -51,17 +41,13 @@ const rows = computed(() => {
     row.kind === 'command' && list.value!.has(row.command.id) ? [row.command] : [],
   );
   const { tree } = workspace;
-  return grouped(commands, (command) =>
-    groupBy.value === 'category' ? command.category : tree!.path(command.home),
-  );
+  return grouped(commands, (command) => (groupBy.value === 'category' ? command.category : tree!.path(command.home)));
 });
 const pending = ref('');
 const panel = ref<InstanceType<typeof EditPanel> | null>(null);
 const unreasoned = computed(() => custom.value?.edits.filter((edit) => !edit.reason).length ?? 0);
 const clashesOfSelected = computed(() =>
-  clashing.value.filter(
-    (clash) => selected.value && clash.parties.some((held) => held.command === selected.value!.id),
-  ),
+  clashing.value.filter((clash) => selected.value && clash.parties.some((held) => held.command === selected.value!.id)),
 );
 const to = (choice: string) => ({ query: { ...route.query, only: choice || undefined } });
 </script>
@@ -81,15 +67,9 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
     <template #index>
       <PlaceIndex :title="keyset.name" :under="`on ${workspace.app?.name} ${releaseLabel}`" :commands="found">
         <h3>To work off</h3>
-        <IndexLine :to="to('')" :on="only === ''" :count="workspace.catalogue!.commands.length"
-          >All commands</IndexLine
-        >
-        <IndexLine v-if="custom" :to="to('edits')" :on="only === 'edits'" :count="edited.size"
-          >Edited here</IndexLine
-        >
-        <IndexLine :to="to('clashes')" :on="only === 'clashes'" :count="troubled.length"
-          >Clashes and waits</IndexLine
-        >
+        <IndexLine :to="to('')" :on="only === ''" :count="workspace.catalogue!.commands.length">All commands</IndexLine>
+        <IndexLine v-if="custom" :to="to('edits')" :on="only === 'edits'" :count="edited.size">Edited here</IndexLine>
+        <IndexLine :to="to('clashes')" :on="only === 'clashes'" :count="troubled.length">Clashes and waits</IndexLine>
       </PlaceIndex>
     </template>
 
@@ -138,9 +118,7 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
             : 'No command answers to that'
       "
     >
-      <p v-if="only === 'edits'">
-        Choose a command in the ledger, press its new keys in the margin, and say why.
-      </p>
+      <p v-if="only === 'edits'">Choose a command in the ledger, press its new keys in the margin, and say why.</p>
       <RouterLink class="btn" :to="to('')">Show all commands</RouterLink>
     </StateNote>
     <TheLedger
@@ -179,8 +157,7 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
       <template v-else>
         <h2>Nothing selected</h2>
         <p class="under">
-          Choose a command, then press or type its new keys here. What follows is told before anything is
-          saved.
+          Choose a command, then press or type its new keys here. What follows is told before anything is saved.
         </p>
       </template>
     </template>

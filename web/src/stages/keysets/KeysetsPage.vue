@@ -107,8 +107,7 @@ async function make() {
     </div>
     <div class="foot">
       <span
-        >Clashes are errors; a key that waits, or is hidden in a narrower place, works as the program means
-        it.</span
+        >Clashes are errors; a key that waits, or is hidden in a narrower place, works as the program means it.</span
       >
     </div>
     <template #margin>
@@ -127,9 +126,7 @@ async function make() {
             />
           </ElSelect>
         </label>
-        <label
-          >What it is for<ElInput v-model="form.note" type="textarea" :rows="3" maxlength="1000"
-        /></label>
+        <label>What it is for<ElInput v-model="form.note" type="textarea" :rows="3" maxlength="1000" /></label>
         <ProblemList :problems="problems" />
         <div class="actions"><button class="btn primary" type="submit">Make it</button></div>
       </form>

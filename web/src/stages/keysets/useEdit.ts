@@ -73,11 +73,7 @@ export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
         ...changeOf(action),
         shown: shownKeys(following),
       };
-      const answer = await ask<{ keyset: CustomKeyset }>(
-        'POST',
-        `/api/keysets/${keyset.value.id}/changes`,
-        change,
-      );
+      const answer = await ask<{ keyset: CustomKeyset }>('POST', `/api/keysets/${keyset.value.id}/changes`, change);
       workspace.replace(answer.keyset);
       shortcut.value = '';
       saved.value = { set: 'Set.', add: 'Added.', clear: 'Cleared.', 'put back': 'As it was.' }[action];

@@ -12,8 +12,8 @@ import { move, useSheet } from './useSheet.ts';
 
 const workspace = useWorkspace();
 const { route, platform, style, luggage } = usePlace();
-const { sheet, problems, unsaved, busy, body, load, change, save, publish, addRow, addSection } = useSheet(
-  () => Number(route.params['sheet']),
+const { sheet, problems, unsaved, busy, body, load, change, save, publish, addRow, addSection } = useSheet(() =>
+  Number(route.params['sheet']),
 );
 onMounted(load);
 watch(() => route.params['sheet'], load);
@@ -21,9 +21,7 @@ onBeforeRouteLeave(() => !unsaved.value || confirm('The sheet has changes that a
 
 const section = ref(0);
 const newTitle = ref('');
-const used = computed(
-  () => new Set(sheet.value?.sections.flatMap((one) => one.rows.map((row) => row.command)) ?? []),
-);
+const used = computed(() => new Set(sheet.value?.sections.flatMap((one) => one.rows.map((row) => row.command)) ?? []));
 const rowsInAll = computed(() => sheet.value?.sections.reduce((sum, one) => sum + one.rows.length, 0) ?? 0);
 function makeSection(title: string) {
   if (!title.trim()) return;
@@ -93,9 +91,7 @@ function removeSection() {
     <div class="desk" tabindex="0" role="region" aria-label="Preview of the page">
       <article class="page">
         <h2 class="title">{{ sheet.title }}</h2>
-        <p class="mid">
-          {{ body.app }} {{ body.release }} with the {{ body.keyset.name }} · edition {{ body.number }}
-        </p>
+        <p class="mid">{{ body.app }} {{ body.release }} with the {{ body.keyset.name }} · edition {{ body.number }}</p>
         <p v-if="sheet.intro" class="intro">{{ sheet.intro }}</p>
         <StateNote v-if="rowsInAll === 0" title="An empty page"
           ><p>Add a section, then put commands into it from the margin.</p></StateNote

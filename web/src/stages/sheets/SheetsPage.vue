@@ -11,9 +11,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 
 const workspace = useWorkspace();
 const { router, appSlug, releaseLabel, luggage } = usePlace();
-const sheets = computed(() =>
-  (workspace.app?.sheets ?? []).filter((sheet) => workspace.keyset(sheet.keysetId)),
-);
+const sheets = computed(() => (workspace.app?.sheets ?? []).filter((sheet) => workspace.keyset(sheet.keysetId)));
 const form = reactive({ title: '', keysetId: null as number | null });
 const problems = shallowRef<readonly Problem[]>([]);
 
@@ -56,9 +54,7 @@ async function make() {
     </StateNote>
     <ul v-else class="sheets">
       <li v-for="sheet in sheets" :key="sheet.id">
-        <RouterLink :to="{ name: 'sheet', params: { sheet: sheet.id }, query: luggage }">{{
-          sheet.title
-        }}</RouterLink>
+        <RouterLink :to="{ name: 'sheet', params: { sheet: sheet.id }, query: luggage }">{{ sheet.title }}</RouterLink>
         <span class="mid">{{ workspace.keyset(sheet.keysetId)?.name }}</span>
         <span class="figures mid">{{ sheet.editions ? `edition ${sheet.editions}` : 'not published' }}</span>
       </li>

@@ -1,0 +1,57 @@
+import { readFileSync } from 'node:fs';
+import { chromium, type Page } from '@playwright/test';
+import { launchOptions } from './browser.ts';
+
+/** Takes the pictures in docs/screenshots from a server with the demo. Usage: pictures.ts http://127.0.0.1:4310 */
+const [address = 'http://127.0.0.1:4310'] = process.argv.slice(2);
+const folder = new URL('../docs/screenshots/', import.meta.url).pathname;
+const LIST = readFileSync(new URL('./fixtures/keys-with-mistakes.csv', import.meta.url));
+
+const browser = await chromium.launch(launchOptions);
+const page = await (await browser.newContext({ baseURL: address, viewport: { width: 1280, height: 800 } })).newPage();
+const shoot = async (name: string, on: Page = page) => {
+  await on.waitForLoadState('networkidle');
+  await on.waitForTimeout(400);
+  await on.screenshot({ path: `${folder}${name}.png` });
+};
+
+await page.goto('/');
+await page.getByRole('button', { name: 'Ines Farrowby' }).click();
+await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+await page.getByRole('heading', { name: 'Apps and releases' }).waitFor();
+await page.goto('/catalogue/fathomry/7.0?row=depth.place-sounding');
+await shoot('catalogue');
+await page.goto('/keysets/fathomry/7.0/2?row=depth.strike-soundings');
+await page.getByRole('application').focus();
+await page.keyboard.press('j');
+await shoot('editing');
+await page.goto('/sheets/fathomry/7.0/1');
+await shoot('sheet');
+await page.goto('/handouts/fathomry/7.0');
+const path = await page
+  .getByRole('link', { name: /^\/s\// })
+  .first()
+  .getAttribute('href');
+
+// The page is only looked at: the app and its release are left empty.
+const apps = (await (await page.request.get('/api/apps')).json()) as { slug: string }[];
+if (!apps.some((app) => app.slug === 'kedgewright')) {
+  await page.request.post('/api/apps', {
+    data: { slug: 'kedgewright', name: 'Kedgewright', platforms: ['windows', 'macos'] },
+  });
+  await page.request.post('/api/apps/kedgewright/releases', { data: { label: '2.1' } });
+}
+await page.goto('/catalogue/kedgewright/2.1/read-in');
+await page.setInputFiles('input[type=file]', {
+  name: 'kedgewright-21-keys.csv',
+  mimeType: 'text/csv',
+  buffer: LIST,
+});
+await shoot('reading-in');
+
+await page.goto(`${path}?platform=windows`);
+await shoot('learner');
+await page.evaluate(() => localStorage.setItem('crib-theme', 'dark'));
+await page.goto('/keysets/fathomry/7.0/2?only=edits&row=line.part-contour');
+await shoot('dark');
+await browser.close();
