@@ -5,7 +5,7 @@ import { ensureBuild, ensurePackages } from './lib/packages.mjs';
 import { ensureDebian } from './lib/debian.mjs';
 import { openDatabase } from './lib/database.mjs';
 import { freePort } from './lib/ports.mjs';
-import { main, root, run } from './lib/run.mjs';
+import { main, run, varFolder } from './lib/run.mjs';
 import { startServer } from './lib/server.mjs';
 
 /** Measures how fast the core, the API and the pages are, on a database of their own, and prints a table. */
@@ -13,7 +13,7 @@ await main(async () => {
   await ensureDebian(['postgresql-15', 'chromium']);
   await ensurePackages();
   await ensureBuild();
-  const home = join(root, 'var', `bench-${process.pid}`);
+  const home = join(varFolder, `bench-${process.pid}`);
   const database = await openDatabase({ name: `crib_bench_${process.pid}`, home, throwaway: true });
   try {
     const server = await startServer({ databaseUrl: database.serverUrl, port: await freePort() });

@@ -5,7 +5,7 @@ import { ensureBuild, ensurePackages } from './lib/packages.mjs';
 import { ensureDebian } from './lib/debian.mjs';
 import { openDatabase } from './lib/database.mjs';
 import { freePort } from './lib/ports.mjs';
-import { main, root, run } from './lib/run.mjs';
+import { main, run, varFolder } from './lib/run.mjs';
 import { loadDemo, startServer } from './lib/server.mjs';
 import { playwrightTally, vitestTally } from './lib/tally.mjs';
 
@@ -14,7 +14,7 @@ await main(async () => {
   await ensureDebian(['postgresql-15', 'chromium', 'poppler-utils']);
   await ensurePackages();
   await ensureBuild();
-  const home = join(root, 'var', `test-${process.pid}`);
+  const home = join(varFolder, `test-${process.pid}`);
   mkdirSync(home, { recursive: true });
   /** @type {(() => Promise<void> | void)[]} */
   const undo = [() => rmSync(home, { recursive: true, force: true })];

@@ -6,8 +6,9 @@ import { ensureDebian } from './debian.mjs';
 import { Stop, keptSecret, root, run } from './run.mjs';
 
 /**
- * A database made ready for use: its two addresses, and how to leave it.
- * @typedef {{ ownerUrl: string, serverUrl: string, leave: () => Promise<void> }} Database
+ * A database made ready for use: its two addresses, whether its cluster was started for it, how to stop that, and
+ * how to leave a throwaway one.
+ * @typedef {{ ownerUrl: string, serverUrl: string, started: boolean, stop: () => void, leave: () => Promise<void> }} Database
  */
 
 /**
@@ -20,23 +21,20 @@ export async function openDatabase({ name, home, throwaway = false, fresh = fals
   const given = process.env['DATABASE_URL'];
   if (!given) await ensureDebian(['postgresql-15']);
   const cluster = given ? null : await openCluster(home, { durable: !throwaway });
-  const leaveCluster = async () => {
-    if (cluster?.started) cluster.stop();
-  };
+  const started = cluster?.started ?? false;
+  const stop = () => cluster?.stop();
   try {
     const admin = cluster?.superuser ?? /** @type {string} */ (given);
-    const made =
-      given && !throwaway ? await readyGiven(given, fresh) : await readyOwn(admin, name, cluster, throwaway || fresh);
-    await migrate(made.ownerUrl, made.serverUrl);
-    return {
-      ...made,
-      leave: async () => {
-        if (throwaway) await sql(admin, [`DROP DATABASE IF EXISTS ${name} WITH (FORCE)`]);
-        await leaveCluster();
-      },
+    const own = !given || throwaway;
+    const urls = own ? await readyOwn(admin, name, cluster, throwaway || fresh) : await readyGiven(admin, fresh);
+    await migrate(urls.ownerUrl, urls.serverUrl);
+    const leave = async () => {
+      if (throwaway) await sql(admin, [`DROP DATABASE IF EXISTS ${name} WITH (FORCE)`]);
+      if (started) stop();
     };
+    return { ...urls, started, stop, leave };
   } catch (error) {
-    await leaveCluster();
+    if (started) stop();
     throw error;
   }
 }

@@ -7,6 +7,9 @@ import { join } from 'node:path';
 /** The folder of the checkout. */
 export const root = new URL('../..', import.meta.url).pathname.replace(/\/$/, '');
 
+/** Where all that is made at run time lies: `var/` of the checkout, unless CRIB_VAR names another folder. */
+export const varFolder = process.env['CRIB_VAR'] ?? join(root, 'var');
+
 /** A failure that the person at the terminal can mend: printed without a stack. */
 export class Stop extends Error {}
 
@@ -55,12 +58,12 @@ export async function main(work) {
 }
 
 /**
- * A random text that is made once for this checkout and kept in var/.
+ * A random text that is made once for this checkout and kept beside its data.
  * @param {string} name
  */
 export function keptSecret(name) {
-  const file = join(root, 'var', name);
-  mkdirSync(join(root, 'var'), { recursive: true });
+  const file = join(varFolder, name);
+  mkdirSync(varFolder, { recursive: true });
   if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('base64url'), { mode: 0o600 });
   return readFileSync(file, 'utf8');
 }

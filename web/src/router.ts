@@ -1,72 +1,33 @@
-import { createRouter, createWebHistory } from 'vue-router';
+import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router';
 import { whenSignedOut } from './api/client.ts';
 import { useSession } from './stores/session.ts';
+
+/** What every stage carries: the app and the release in hand. */
+const RELEASE = ':app/:release';
+/** Views that need no editor. */
+const OPEN = new Set(['sign-in', 'nowhere']);
+
+/** A view; its stage is the first part of its address. */
+function view(name: string, path: string, title: string, component: () => Promise<unknown>): RouteRecordRaw {
+  const stage = path.split('/')[1];
+  return { name, path, component, meta: { title, stage, open: OPEN.has(name) } } as RouteRecordRaw;
+}
 
 /** Every view has an address; stages carry the app and release in hand. */
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', redirect: '/catalogue' },
-    {
-      path: '/sign-in',
-      name: 'sign-in',
-      component: () => import('./stages/entry/SignInPage.vue'),
-      meta: { open: true, title: 'Sign in' },
-    },
-    {
-      path: '/catalogue',
-      name: 'apps',
-      component: () => import('./stages/catalogue/AppsPage.vue'),
-      meta: { stage: 'catalogue', title: 'Apps and releases' },
-    },
-    {
-      path: '/catalogue/:app/:release',
-      name: 'catalogue',
-      component: () => import('./stages/catalogue/CataloguePage.vue'),
-      meta: { stage: 'catalogue', title: 'Catalogue' },
-    },
-    {
-      path: '/catalogue/:app/:release/read-in',
-      name: 'reading',
-      component: () => import('./stages/catalogue/ReadingPage.vue'),
-      meta: { stage: 'catalogue', title: 'Reading in' },
-    },
-    {
-      path: '/keysets/:app/:release',
-      name: 'keysets',
-      component: () => import('./stages/keysets/KeysetsPage.vue'),
-      meta: { stage: 'keysets', title: 'Keysets' },
-    },
-    {
-      path: '/keysets/:app/:release/:keyset',
-      name: 'keyset',
-      component: () => import('./stages/keysets/KeysetPage.vue'),
-      meta: { stage: 'keysets', title: 'Keyset' },
-    },
-    {
-      path: '/sheets/:app/:release',
-      name: 'sheets',
-      component: () => import('./stages/sheets/SheetsPage.vue'),
-      meta: { stage: 'sheets', title: 'Sheets' },
-    },
-    {
-      path: '/sheets/:app/:release/:sheet',
-      name: 'sheet',
-      component: () => import('./stages/sheets/SheetPage.vue'),
-      meta: { stage: 'sheets', title: 'Sheet' },
-    },
-    {
-      path: '/handouts/:app/:release',
-      name: 'handouts',
-      component: () => import('./stages/handouts/HandoutsPage.vue'),
-      meta: { stage: 'handouts', title: 'Handouts' },
-    },
-    {
-      path: '/:rest(.*)',
-      name: 'nowhere',
-      component: () => import('./stages/entry/NowherePage.vue'),
-      meta: { open: true, title: 'Not here' },
-    },
+    view('sign-in', '/sign-in', 'Sign in', () => import('./stages/entry/SignInPage.vue')),
+    view('apps', '/catalogue', 'Apps and releases', () => import('./stages/catalogue/AppsPage.vue')),
+    view('catalogue', `/catalogue/${RELEASE}`, 'Catalogue', () => import('./stages/catalogue/CataloguePage.vue')),
+    view('reading', `/catalogue/${RELEASE}/read-in`, 'Reading in', () => import('./stages/catalogue/ReadingPage.vue')),
+    view('keysets', `/keysets/${RELEASE}`, 'Keysets', () => import('./stages/keysets/KeysetsPage.vue')),
+    view('keyset', `/keysets/${RELEASE}/:keyset`, 'Keyset', () => import('./stages/keysets/KeysetPage.vue')),
+    view('sheets', `/sheets/${RELEASE}`, 'Sheets', () => import('./stages/sheets/SheetsPage.vue')),
+    view('sheet', `/sheets/${RELEASE}/:sheet`, 'Sheet', () => import('./stages/sheets/SheetPage.vue')),
+    view('handouts', `/handouts/${RELEASE}`, 'Handouts', () => import('./stages/handouts/HandoutsPage.vue')),
+    view('nowhere', '/:rest(.*)', 'Not here', () => import('./stages/entry/NowherePage.vue')),
   ],
 });
 

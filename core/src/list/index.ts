@@ -73,8 +73,3 @@ function platformsSpokenOf(meanings: readonly ColumnMeaning[], platforms: readon
   );
   return meanings.includes('shortcut') ? [null, ...platforms] : own;
 }
-
-/** Whether a reading can be taken in, and would do something. */
-export function canTakeIn(reading: ListReading): boolean {
-  return reading.plan.problems.length === 0 && !changesNothing(reading.plan);
-}

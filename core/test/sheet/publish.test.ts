@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { EditionBody, Recipe, type CustomKeyset } from '../../src/contract/index.ts';
 import { canonicalJson, composeSheet, sheetCsv } from '../../src/sheet/index.ts';
 import { writePreset } from '../../src/preset/index.ts';
+import { effective } from '../../src/keyset/index.ts';
 import { catalogue } from '../list/fixtures.ts';
 import { custom, edit } from '../keyset/fixtures.ts';
 
@@ -162,4 +163,86 @@ describe('a preset file', () => {
     const { losses } = lines([edit(1, 'clear', [])], 'windows', { ...recipe, noKey: null });
     expect(losses[0]).toContain('leaving a command without a key');
   });
+
+  it('read back by plain splitting gives the changed bindings less the losses, as sets', () => {
+    const held = fc.constantFrom(
+      'A',
+      'Ctrl+A',
+      'Alt+Shift+B',
+      'P X',
+      'hold:Space',
+      'Shift+Drag',
+      'twice:T',
+      'Meta+Q',
+      'F5',
+      'tap(Alt)',
+      'Ctrl++',
+    );
+    const one = fc.record({
+      command: fc.integer({ min: 1, max: 4 }),
+      context: fc.constantFrom(1, 2),
+      keys: fc.uniqueArray(held, { maxLength: 3 }),
+    });
+    const layer = fc.uniqueArray(one, { selector: ({ command, context }) => `${command} ${context}`, maxLength: 6 });
+    fc.assert(
+      fc.property(layer, (places) => {
+        const edits = places
+          .filter(({ command }) => command !== 3)
+          .map(({ command, context, keys }) => edit(command, keys.length ? 'set' : 'clear', keys, { context }));
+        const keyset = custom(edits);
+        const { text, losses } = writePreset(recipe, keyset, withEdits(keyset), 'windows', 7);
+        const records = text.split('\r\n').slice(2, -2);
+        const stack = { shipped: base.keysets[0] as never, layers: [keyset] };
+        const [now, before] = [effective(stack, 'windows'), effective({ ...stack, layers: [] }, 'windows')];
+        const keys = (from: typeof now, command: number, context: number) =>
+          from.at(command, context).map((key) => key.shortcut);
+        let wanted = 0;
+        for (const command of base.commands) {
+          for (const context of [1, 2, 3, 4]) {
+            const mine = keys(now, command.id, context);
+            if (mine.join() === keys(before, command.id, context).join()) continue;
+            wanted += Math.max(1, mine.length);
+            const lines = records.filter((line) => line.startsWith(`all ${command.name} = `));
+            if (context !== 1)
+              expect(lines.length === 0 || keys(now, command.id, 1).join() !== keys(before, command.id, 1).join()).toBe(
+                true,
+              );
+          }
+        }
+        // Nothing is written twice, nothing is lost unsaid.
+        expect(new Set(records).size).toBe(records.length);
+        expect(records.length + losses.length).toBe(wanted);
+        for (const line of records) {
+          const [, name, written] = /^all (\S+) = (.+)$/.exec(line)!;
+          const command = base.commands.find((other) => other.name === name)!;
+          const stored = written === '-none-' ? '' : backwards(written!);
+          expect(written === '-none-' ? '' : keys(now, command.id, 1), line).toEqual(
+            written === '-none-' ? '' : expect.arrayContaining([stored]),
+          );
+        }
+      }),
+      { numRuns: 400 },
+    );
+  });
 });
+
+/** The demo format of these tests, read by hand. */
+function backwards(written: string): string {
+  const held = written.startsWith('holding ');
+  const strokes = written
+    .replace(/^holding /, '')
+    .split(' > ')
+    .map((stroke) => {
+      const parts = stroke.split(/:(?=.)/);
+      const names: Record<string, string> = {
+        ctl: 'Ctrl',
+        alt: 'Alt',
+        sft: 'Shift',
+        space: 'Space',
+        enter: 'Enter',
+        pull: 'Drag',
+      };
+      return parts.map((part) => names[part] ?? part.toUpperCase()).join('+');
+    });
+  return (held ? 'hold:' : '') + strokes.join(' ');
+}

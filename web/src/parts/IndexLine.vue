@@ -1,21 +1,21 @@
 <script setup lang="ts">
-import type { RouteLocationRaw } from 'vue-router';
+import { RouterLink, type RouteLocationRaw } from 'vue-router';
 
-/** A line of the index: what it is, how many there are, and where it leads. */
-defineProps<{ to: RouteLocationRaw; on?: boolean; depth?: number; count?: number | string }>();
+/** A line of the index: what it is, how many there are, and where it leads; without that it is pressed. */
+defineProps<{ to?: RouteLocationRaw; on?: boolean; depth?: number; count?: number | string }>();
 </script>
 
 <template>
-  <RouterLink
+  <component
+    :is="to ? RouterLink : 'button'"
     class="line"
-    :to="to"
     :class="{ on }"
     :style="{ paddingLeft: `${(depth ?? 0) * 14 + 20}px` }"
-    :aria-current="on ? 'true' : undefined"
+    v-bind="to ? { to, 'aria-current': on ? 'true' : undefined } : { type: 'button', 'aria-pressed': on }"
   >
     <span><slot /></span>
     <span v-if="count !== undefined" class="figures">{{ count }}</span>
-  </RouterLink>
+  </component>
 </template>
 
 <style scoped>
@@ -23,7 +23,14 @@ defineProps<{ to: RouteLocationRaw; on?: boolean; depth?: number; count?: number
   display: flex;
   justify-content: space-between;
   gap: 8px;
+  width: calc(100% + 20px);
   margin-left: -20px;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
   padding: 3px 10px 3px 20px;
   text-decoration: none;
 }

@@ -186,31 +186,6 @@ h2 small {
   color: var(--mid);
   font: 400 13px var(--text);
 }
-table {
-  width: 100%;
-  margin: 6px 0 10px;
-  border-collapse: collapse;
-}
-th,
-td {
-  height: 34px;
-  padding: 0 8px;
-  border-bottom: 1px solid var(--hair);
-  text-align: left;
-}
-thead th {
-  border-bottom: 1.5px solid var(--ink);
-  font: 600 12px var(--mono);
-}
-.make {
-  display: grid;
-  gap: 12px;
-}
-.make > label {
-  display: grid;
-  gap: 4px;
-  font-weight: 600;
-}
 fieldset {
   display: grid;
   gap: 6px;

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { showStored } from '@crib/core/keys';
 import { ask, problemsOf } from '../../api/client.ts';
 import type { Problem } from '@crib/core/error';
 import ProblemList from '../../parts/ProblemList.vue';
+import LedgerTools from '../../parts/LedgerTools.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import TheLedger from '../../parts/TheLedger.vue';
@@ -15,7 +16,7 @@ import PlaceIndex from './PlaceIndex.vue';
 import { useLedger } from './useLedger.ts';
 
 const workspace = useWorkspace();
-const { kept, platform, style, appSlug, releaseLabel, luggage } = usePlace();
+const { kept, platform, style, releaseLabel, luggage } = usePlace();
 
 /** Opens on the shipped keyset beside the last custom one. */
 const chosen = kept('columns');
@@ -31,7 +32,7 @@ const columnIds = computed<number[]>({
   },
   set: (ids) => (chosen.value = ids.join(',')),
 });
-const { columns, found, shown, rows, groupBy, press, query, selected, select, title, clear } = useLedger(columnIds);
+const { columns, found, shown, rows, press, selected, select, title, clear } = useLedger(columnIds);
 const margin = ref<HTMLElement | null>(null);
 
 const sealing = ref(false);
@@ -48,123 +49,98 @@ async function seal() {
 </script>
 
 <template>
-  <StateNote
-    whole
-    v-if="workspace.problem"
-    :problem="workspace.problem"
-    @again="workspace.open(appSlug, releaseLabel)"
-  />
-  <StateNote whole v-else-if="!workspace.catalogue && workspace.loading" loading />
-  <StateNote whole v-else-if="!workspace.catalogue || !workspace.tree" title="There is no such release">
-    <RouterLink class="btn" :to="{ name: 'apps' }">To the apps and releases</RouterLink>
-  </StateNote>
-  <StageFrame v-else>
-    <template #index>
-      <PlaceIndex
-        :title="workspace.app?.name ?? ''"
-        :under="`${releaseLabel}, ${workspace.catalogue.release.sealedAt ? 'sealed' : 'open'}`"
-        :commands="found"
-      />
-    </template>
+  <ReleaseGate v-slot="{ catalogue, tree }">
+    <StageFrame>
+      <template #index>
+        <PlaceIndex
+          :title="workspace.app?.name ?? ''"
+          :under="`${releaseLabel}, ${catalogue.release.sealedAt ? 'sealed' : 'open'}`"
+          :commands="found"
+        />
+      </template>
 
-    <h1>
-      {{ title }}<small>{{ shown.length }} of {{ workspace.catalogue.commands.length }} commands</small>
-    </h1>
-    <div class="tools">
-      <label
-        >Grouped by
-        <ElSelect v-model="groupBy" size="small" aria-label="Grouped by" style="width: 110px">
-          <ElOption value="category" label="category" />
-          <ElOption value="context" label="context" />
-        </ElSelect>
-      </label>
-      <label
-        >Columns
-        <ElSelect v-model="columnIds" size="small" multiple collapse-tags aria-label="Columns" style="width: 190px">
-          <ElOption
-            v-for="keyset in workspace.catalogue.keysets"
-            :key="keyset.id"
-            :value="keyset.id"
-            :label="keyset.name"
-          />
-        </ElSelect>
-      </label>
-      <span v-if="press"
-        >answering to <b>{{ showStored(press, platform, style) }}</b></span
-      >
-      <button v-if="press || query" type="button" class="btn plain" @click="clear()">Show all</button>
-      <span class="end">
-        <button
-          v-if="!workspace.catalogue.release.sealedAt && workspace.catalogue.commands.length"
-          type="button"
-          class="btn"
-          @click="sealing = true"
-        >
-          Seal {{ releaseLabel }}
-        </button>
-        <RouterLink
-          v-if="!workspace.catalogue.release.sealedAt"
-          class="btn primary"
-          :to="{ name: 'reading', query: luggage }"
-          >Read a list in</RouterLink
-        >
-      </span>
-    </div>
-    <StateNote v-if="workspace.catalogue.commands.length === 0" :title="`${releaseLabel} has no commands yet`">
-      <p>Read the program’s list of shortcuts in: from a CSV or TSV file, or pasted.</p>
-      <RouterLink class="btn primary" :to="{ name: 'reading', query: luggage }">Read a list in</RouterLink>
-    </StateNote>
-    <StateNote
-      v-else-if="rows.length === 0"
-      :title="press ? 'Nothing answers to these keys here' : 'No command is called so'"
-    >
-      <p>
-        {{ press ? 'They are free in the columns shown, on this platform.' : 'Try fewer letters, or another place.' }}
-      </p>
-      <button type="button" class="btn" @click="clear()">Show all commands</button>
-    </StateNote>
-    <TheLedger
-      v-else
-      :label="title"
-      :rows="rows"
-      :columns="columns"
-      :selected="selected?.id ?? null"
-      :platform="platform"
-      :how="style"
-      :tree="workspace.tree"
-      @select="select"
-      @enter="margin?.focus()"
-    />
-    <ChipLegend />
-
-    <template #margin>
-      <div ref="margin" tabindex="-1">
-        <CommandStory v-if="selected" :command="selected" :how="style">
-          <div class="actions">
-            <RouterLink
-              v-for="keyset in workspace.custom"
-              :key="keyset.id"
-              class="btn"
-              :to="{
-                name: 'keyset',
-                params: { keyset: keyset.id },
-                query: { ...luggage, row: selected.name },
-              }"
-            >
-              Change it in {{ keyset.name }}
-            </RouterLink>
-          </div>
-        </CommandStory>
-        <template v-else>
-          <h2>Nothing selected</h2>
-          <p class="under">
-            Choose a command, and its story stands here: its keys on each platform, where they come from, why they were
-            changed.
-          </p>
-        </template>
+      <h1>
+        {{ title }}<small>{{ shown.length }} of {{ catalogue.commands.length }} commands</small>
+      </h1>
+      <div class="tools">
+        <LedgerTools>
+          <label
+            >Columns
+            <ElSelect v-model="columnIds" size="small" multiple collapse-tags aria-label="Columns" style="width: 190px">
+              <ElOption v-for="keyset in catalogue.keysets" :key="keyset.id" :value="keyset.id" :label="keyset.name" />
+            </ElSelect>
+          </label>
+        </LedgerTools>
+        <span class="end">
+          <button
+            v-if="!catalogue.release.sealedAt && catalogue.commands.length"
+            type="button"
+            class="btn"
+            @click="sealing = true"
+          >
+            Seal {{ releaseLabel }}
+          </button>
+          <RouterLink v-if="!catalogue.release.sealedAt" class="btn primary" :to="{ name: 'reading', query: luggage }"
+            >Read a list in</RouterLink
+          >
+        </span>
       </div>
-    </template>
-  </StageFrame>
+      <StateNote v-if="catalogue.commands.length === 0" :title="`${releaseLabel} has no commands yet`">
+        <p>Read the program’s list of shortcuts in: from a CSV or TSV file, or pasted.</p>
+        <RouterLink class="btn primary" :to="{ name: 'reading', query: luggage }">Read a list in</RouterLink>
+      </StateNote>
+      <StateNote
+        v-else-if="rows.length === 0"
+        :title="press ? 'Nothing answers to these keys here' : 'No command is called so'"
+      >
+        <p>
+          {{ press ? 'They are free in the columns shown, on this platform.' : 'Try fewer letters, or another place.' }}
+        </p>
+        <button type="button" class="btn" @click="clear()">Show all commands</button>
+      </StateNote>
+      <TheLedger
+        v-else
+        :label="title"
+        :rows="rows"
+        :columns="columns"
+        :selected="selected?.id ?? null"
+        :platform="platform"
+        :how="style"
+        :tree="tree"
+        @select="select"
+        @enter="margin?.focus()"
+      />
+      <ChipLegend />
+
+      <template #margin>
+        <div ref="margin" tabindex="-1">
+          <CommandStory v-if="selected" :command="selected" :how="style">
+            <div class="actions">
+              <RouterLink
+                v-for="keyset in workspace.custom"
+                :key="keyset.id"
+                class="btn"
+                :to="{
+                  name: 'keyset',
+                  params: { keyset: keyset.id },
+                  query: { ...luggage, row: selected.name },
+                }"
+              >
+                Change it in {{ keyset.name }}
+              </RouterLink>
+            </div>
+          </CommandStory>
+          <template v-else>
+            <h2>Nothing selected</h2>
+            <p class="under">
+              Choose a command, and its story stands here: its keys on each platform, where they come from, why they
+              were changed.
+            </p>
+          </template>
+        </div>
+      </template>
+    </StageFrame>
+  </ReleaseGate>
 
   <ElDialog v-model="sealing" :title="`Seal ${releaseLabel} for good?`" width="420">
     <p>

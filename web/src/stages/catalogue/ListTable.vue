@@ -28,10 +28,11 @@ const virtual = useVirtualizer(
     overscan: 12,
   })),
 );
-const template = computed(
-  () =>
-    `58px ${props.report.columns.map((column) => (column.meaning === 'left out' ? '110px' : 'minmax(130px, 1fr)')).join(' ')}`,
-);
+const width = (meaning: string) => (meaning === 'left out' ? 'minmax(0, 0.6fr)' : 'minmax(0, 1fr)');
+const shape = computed(() => ({
+  gridTemplateColumns: `44px ${props.report.columns.map((column) => width(column.meaning)).join(' ')}`,
+  minWidth: `${44 + 104 * props.report.columns.length}px`,
+}));
 const isKeys = (meaning: string) => meaning.startsWith('shortcut');
 </script>
 
@@ -44,7 +45,7 @@ const isKeys = (meaning: string) => meaning.startsWith('shortcut');
     aria-label="Lines of the list"
     :aria-rowcount="rows.length + 1"
   >
-    <div class="head" role="row" :style="{ gridTemplateColumns: template }">
+    <div class="head" role="row" :style="shape">
       <span role="columnheader">line</span>
       <span
         v-for="(column, index) in report.columns"
@@ -70,7 +71,7 @@ const isKeys = (meaning: string) => meaning.startsWith('shortcut');
           role="row"
           class="row"
           :class="[rows[item.index]!.state, { on: rows[item.index]!.line === line }]"
-          :style="{ transform: `translateY(${item.start}px)`, gridTemplateColumns: template }"
+          :style="{ ...shape, transform: `translateY(${item.start}px)` }"
           @click="rows[item.index]!.state === 'problem' && emit('choose', rows[item.index]!.line)"
         >
           <span role="rowheader" class="figures"
@@ -103,8 +104,7 @@ const isKeys = (meaning: string) => meaning.startsWith('shortcut');
   top: 0;
   z-index: 1;
   display: grid;
-  width: max-content;
-  min-width: 100%;
+  width: 100%;
   align-items: end;
   border-bottom: 1.5px solid var(--ink);
   background: var(--sheet);
@@ -143,8 +143,7 @@ small {
   top: 0;
   left: 0;
   display: grid;
-  width: max-content;
-  min-width: 100%;
+  width: 100%;
   height: 29px;
   align-items: center;
   border-bottom: 1px solid var(--hair);

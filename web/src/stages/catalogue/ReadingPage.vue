@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { delimiterName } from '@crib/core/list';
+import IndexLine from '../../parts/IndexLine.vue';
 import ProblemList from '../../parts/ProblemList.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../stores/place.ts';
@@ -69,179 +71,145 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
 </script>
 
 <template>
-  <StateNote
-    whole
-    v-if="workspace.problem"
-    :problem="workspace.problem"
-    @again="workspace.open(appSlug, releaseLabel)"
-  />
-  <StateNote whole v-else-if="!workspace.catalogue" loading />
-  <StageFrame v-else>
-    <template #index>
-      <h2>Reading in</h2>
-      <p class="mid">{{ source || 'a list of shortcuts' }}</p>
-      <h3>Into</h3>
-      <p>{{ workspace.app?.name }} {{ releaseLabel }}, shipped</p>
-      <template v-if="report">
-        <h3>Lines</h3>
-        <button
-          v-for="[value, name] in FILTERS"
-          :key="value"
-          type="button"
-          class="line"
-          :class="{ on: filter === value }"
-          :aria-pressed="filter === value"
-          @click="filter = value"
-        >
-          <span>{{ name }}</span><span class="figures">{{ counts.get(value) ?? 0 }}</span>
-        </button>
+  <ReleaseGate v-slot="{ catalogue }">
+    <StageFrame>
+      <template #index>
+        <h2>Reading in</h2>
+        <p class="mid">{{ source || 'a list of shortcuts' }}</p>
+        <h3>Into</h3>
+        <p>{{ workspace.app?.name }} {{ releaseLabel }}, shipped</p>
+        <template v-if="report">
+          <h3>Lines</h3>
+          <IndexLine
+            v-for="[value, name] in FILTERS"
+            :key="value"
+            :on="filter === value"
+            :count="counts.get(value) ?? 0"
+            @click="filter = value"
+            >{{ name }}</IndexLine
+          >
+        </template>
       </template>
-    </template>
 
-    <template v-if="done">
-      <h1>{{ done.nothingToDo ? 'Nothing was changed' : 'Taken in' }}</h1>
-      <StateNote v-if="done.nothingToDo" title="The catalogue says the same already">
-        <p>All {{ done.counts.sameBindings }} shortcuts of the list stand in {{ releaseLabel }} as they are.</p>
-        <button type="button" class="btn" @click="toCatalogue">To the catalogue</button>
-      </StateNote>
-      <StateNote
-        v-else
-        :title="`${words(done.counts.newCommands, 'new command', 'new commands')}, ${words(done.counts.newBindings, 'new shortcut', 'new shortcuts')}`"
-      >
-        <p>
-          {{ words(done.counts.changedCommands, 'command', 'commands') }} changed,
-          {{ words(answers.drop.length, 'shortcut', 'shortcuts') }} deleted, {{ done.counts.sameBindings }} as they
-          were.
-        </p>
-        <button type="button" class="btn primary" @click="toCatalogue">Look at the ledger</button>
-      </StateNote>
-    </template>
-    <template v-else-if="!report">
-      <h1>Read a list in<small>nothing is stored until you take it in</small></h1>
-      <StateNote v-if="workspace.catalogue.release.sealedAt" :title="`${releaseLabel} is sealed`">
-        <p>What it ships is not written to any more. Open another release to read a list in.</p>
-        <RouterLink class="btn" :to="{ name: 'apps' }">To the apps and releases</RouterLink>
-      </StateNote>
-      <div v-else class="sources">
-        <section
-          class="drop"
-          :class="{ over }"
-          @dragover.prevent="over = true"
-          @dragleave="over = false"
-          @drop.prevent="dropped"
+      <template v-if="done">
+        <h1>{{ done.nothingToDo ? 'Nothing was changed' : 'Taken in' }}</h1>
+        <StateNote v-if="done.nothingToDo" title="The catalogue says the same already">
+          <p>All {{ done.counts.sameBindings }} shortcuts of the list stand in {{ releaseLabel }} as they are.</p>
+          <button type="button" class="btn" @click="toCatalogue">To the catalogue</button>
+        </StateNote>
+        <StateNote
+          v-else
+          :title="`${words(done.counts.newCommands, 'new command', 'new commands')}, ${words(done.counts.newBindings, 'new shortcut', 'new shortcuts')}`"
         >
-          <h2>A file</h2>
-          <p>CSV or TSV, in UTF-8 or UTF-16, up to 10 MB. Drop it here, or choose it.</p>
-          <label class="btn primary"
-            >Choose a file<input
-              class="sr-only"
-              type="file"
-              accept=".csv,.tsv,.txt,text/csv,text/tab-separated-values"
-              @change="chosen"
-          /></label>
-        </section>
-        <section>
-          <h2><label for="pasted">Or pasted</label></h2>
-          <p>With a heading line: command, where it works, shortcut; one column a platform if they differ.</p>
-          <ElInput
-            id="pasted"
-            v-model="pasted"
-            type="textarea"
-            :rows="10"
-            placeholder="Command,Where it works,Windows,macOS"
-          />
-          <div class="actions">
-            <button type="button" class="btn" :disabled="!pasted.trim()" @click="reading.takeText(pasted, 'pasted')">
-              Look at it
+          <p>
+            {{ words(done.counts.changedCommands, 'command', 'commands') }} changed,
+            {{ words(answers.drop.length, 'shortcut', 'shortcuts') }} deleted, {{ done.counts.sameBindings }} as they
+            were.
+          </p>
+          <button type="button" class="btn primary" @click="toCatalogue">Look at the ledger</button>
+        </StateNote>
+      </template>
+      <template v-else-if="!report">
+        <h1>Read a list in<small>nothing is stored until you take it in</small></h1>
+        <StateNote v-if="catalogue.release.sealedAt" :title="`${releaseLabel} is sealed`">
+          <p>What it ships is not written to any more. Open another release to read a list in.</p>
+          <RouterLink class="btn" :to="{ name: 'apps' }">To the apps and releases</RouterLink>
+        </StateNote>
+        <div v-else class="sources">
+          <section
+            class="drop"
+            :class="{ over }"
+            @dragover.prevent="over = true"
+            @dragleave="over = false"
+            @drop.prevent="dropped"
+          >
+            <h2>A file</h2>
+            <p>CSV or TSV, in UTF-8 or UTF-16, up to 10 MB. Drop it here, or choose it.</p>
+            <label class="btn primary"
+              >Choose a file<input
+                class="sr-only"
+                type="file"
+                accept=".csv,.tsv,.txt,text/csv,text/tab-separated-values"
+                @change="chosen"
+            /></label>
+          </section>
+          <section>
+            <h2><label for="pasted">Or pasted</label></h2>
+            <p>With a heading line: command, where it works, shortcut; one column a platform if they differ.</p>
+            <ElInput
+              id="pasted"
+              v-model="pasted"
+              type="textarea"
+              :rows="10"
+              placeholder="Command,Where it works,Windows,macOS"
+            />
+            <div class="actions">
+              <button type="button" class="btn" :disabled="!pasted.trim()" @click="reading.takeText(pasted, 'pasted')">
+                Look at it
+              </button>
+            </div>
+          </section>
+          <ProblemList :problems="problems" />
+          <p v-if="busy" role="status">
+            Reading the list… <button type="button" class="btn plain" @click="reading.stop()">Stop</button>
+          </p>
+        </div>
+      </template>
+      <template v-else>
+        <h1>
+          {{
+            report.problems.length
+              ? `${words(report.problems.length + report.moreProblems, 'thing needs', 'things need')} you`
+              : report.nothingToDo
+                ? 'Nothing new in it'
+                : 'Ready to take in'
+          }}<small>nothing is stored until you take it in</small>
+        </h1>
+        <div class="tools">
+          <span
+            >A {{ delimiterName(report.delimiter) }} between columns{{ encoding && `, ${encoding}` }}, first line is the
+            heading</span
+          >
+          <span class="end">
+            <button type="button" class="btn" @click="reading.forget()">Leave it</button>
+            <button type="button" class="btn primary" :disabled="!ready || busy !== ''" @click="finish">
+              {{ busy === 'taking in' ? 'Taking in…' : `Take in ${report.counts.rows} lines` }}
             </button>
-          </div>
-        </section>
-        <ProblemList :problems="problems" />
-        <p v-if="busy" role="status">
-          Reading the list… <button type="button" class="btn plain" @click="reading.stop()">Stop</button>
-        </p>
-      </div>
-    </template>
-    <template v-else>
-      <h1>
-        {{
-          report.problems.length
-            ? `${words(report.problems.length + report.moreProblems, 'thing needs', 'things need')} you`
-            : report.nothingToDo
-              ? 'Nothing new in it'
-              : 'Ready to take in'
-        }}<small>nothing is stored until you take it in</small>
-      </h1>
-      <div class="tools">
-        <span
-          >A {{ delimiterName(report.delimiter) }} between columns{{ encoding && `, ${encoding}` }}, first line is the
-          heading</span
-        >
-        <span class="end">
-          <button type="button" class="btn" @click="reading.forget()">Leave it</button>
-          <button type="button" class="btn primary" :disabled="!ready || busy !== ''" @click="finish">
-            {{ busy === 'taking in' ? 'Taking in…' : `Take in ${report.counts.rows} lines` }}
-          </button>
-        </span>
-      </div>
-      <ListTable
-        :report="report"
-        :rows="rows"
-        :platforms="workspace.catalogue.release.platforms"
-        :line="current?.place?.line ?? null"
-        :cells="answers.cells"
-        @meaning="mean"
-        @choose="choose"
-      />
-      <div class="foot">
-        <span>Columns were recognised from their headings. Choose another meaning above a column to change it.</span>
-        <span role="status">{{ busy === 'reading' ? 'Reading again…' : '' }}</span>
-      </div>
-    </template>
+          </span>
+        </div>
+        <ListTable
+          :report="report"
+          :rows="rows"
+          :platforms="catalogue.release.platforms"
+          :line="current?.place?.line ?? null"
+          :cells="answers.cells"
+          @meaning="mean"
+          @choose="choose"
+        />
+        <div class="foot">
+          <span>Columns were recognised from their headings. Choose another meaning above a column to change it.</span>
+          <span role="status">{{ busy === 'reading' ? 'Reading again…' : '' }}</span>
+        </div>
+      </template>
 
-    <template v-if="report" #margin>
-      <ListProblem
-        v-if="current"
-        :report="report"
-        :at="at"
-        @go="(index) => (at = index)"
-        @read-as="(cell, text) => decide(() => (answers.cells[cell] = text))"
-        @add-places="(names) => decide(() => answers.newContexts.push(...names))"
-        @leave-out="(line) => decide(() => answers.leaveOut.push(line))"
-      />
-      <ListChanges
-        v-else
-        v-model="answers.drop"
-        :report="report"
-        :platform="workspace.catalogue.release.platforms[0]!"
-      />
-      <ProblemList :problems="problems" />
-    </template>
-  </StageFrame>
+      <template v-if="report" #margin>
+        <ListProblem
+          v-if="current"
+          :report="report"
+          :at="at"
+          @go="(index) => (at = index)"
+          @read-as="(cell, text) => decide(() => (answers.cells[cell] = text))"
+          @add-places="(names) => decide(() => answers.newContexts.push(...names))"
+          @leave-out="(line) => decide(() => answers.leaveOut.push(line))"
+        />
+        <ListChanges v-else v-model="answers.drop" :report="report" :platform="catalogue.release.platforms[0]!" />
+        <ProblemList :problems="problems" />
+      </template>
+    </StageFrame>
+  </ReleaseGate>
 </template>
 
 <style scoped>
-.line {
-  display: flex;
-  width: calc(100% + 20px);
-  justify-content: space-between;
-  margin-left: -20px;
-  padding: 3px 10px 3px 20px;
-  border: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  cursor: pointer;
-}
-.line.on {
-  background: var(--tide-wash);
-  box-shadow: inset 3px 0 0 var(--tide);
-  font-weight: 700;
-}
-.line .figures {
-  color: var(--mid);
-  font-size: 12px;
-}
 .sources {
   display: grid;
   align-content: start;

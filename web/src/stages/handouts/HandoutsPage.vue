@@ -95,26 +95,7 @@ async function copy(line: Line) {
 </template>
 
 <style scoped>
-.lines {
-  margin-top: 14px;
-  overflow: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th,
-td {
-  height: 34px;
-  padding: 0 8px;
-  border-bottom: 1px solid var(--hair);
-  text-align: left;
-}
 td {
   font-size: 12.5px;
-}
-thead th {
-  border-bottom: 1.5px solid var(--ink);
-  font: 600 12px var(--mono);
 }
 </style>

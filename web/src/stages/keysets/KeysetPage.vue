@@ -3,6 +3,8 @@ import { computed, ref } from 'vue';
 import { platformName, showStored } from '@crib/core/keys';
 import { clashes } from '@crib/core/keyset';
 import ChipLegend from '../../parts/ChipLegend.vue';
+import LedgerTools from '../../parts/LedgerTools.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import TheLedger from '../../parts/TheLedger.vue';
@@ -23,7 +25,7 @@ const custom = computed(() => (keyset.value?.kind === 'custom' ? keyset.value : 
 
 /** A custom set always has its base beside it. */
 const columnIds = computed(() => (custom.value ? [custom.value.baseId, id.value] : [id.value]));
-const { columns, found, rows: allRows, groupBy, press, query, selected, select, clear } = useLedger(columnIds);
+const { columns, found, rows: allRows, groupBy, selected, select } = useLedger(columnIds);
 
 const only = kept('only');
 const edited = computed(() => new Set((custom.value?.edits ?? []).map((edit) => edit.command)));
@@ -53,115 +55,98 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
 </script>
 
 <template>
-  <StateNote
-    whole
-    v-if="workspace.problem"
-    :problem="workspace.problem"
-    @again="workspace.open(appSlug, releaseLabel)"
-  />
-  <StateNote whole v-else-if="!workspace.catalogue && workspace.loading" loading />
-  <StateNote whole v-else-if="!keyset || !workspace.tree" title="There is no such keyset">
-    <RouterLink class="btn" :to="{ name: 'keysets', query: luggage }">To the keysets</RouterLink>
-  </StateNote>
-  <StageFrame v-else>
-    <template #index>
-      <PlaceIndex :title="keyset.name" :under="`on ${workspace.app?.name} ${releaseLabel}`" :commands="found">
-        <h3>To work off</h3>
-        <IndexLine :to="to('')" :on="only === ''" :count="workspace.catalogue!.commands.length">All commands</IndexLine>
-        <IndexLine v-if="custom" :to="to('edits')" :on="only === 'edits'" :count="edited.size">Edited here</IndexLine>
-        <IndexLine :to="to('clashes')" :on="only === 'clashes'" :count="troubled.length">Clashes and waits</IndexLine>
-      </PlaceIndex>
-    </template>
-
-    <h1 v-if="custom">
-      Edits of the {{ custom.name
-      }}<small
-        >{{ custom.edits.length }} on {{ releaseLabel }},
-        {{ unreasoned ? `all with a reason but ${unreasoned}` : 'all with a reason' }}</small
-      >
-    </h1>
-    <h1 v-else>
-      {{ keyset.name
-      }}<small>{{
-        workspace.catalogue!.release.sealedAt
-          ? 'sealed: make a custom keyset to change keys'
-          : 'changed by reading lists in'
-      }}</small>
-    </h1>
-    <div class="tools">
-      <label
-        >Grouped by
-        <ElSelect v-model="groupBy" size="small" aria-label="Grouped by" style="width: 110px">
-          <ElOption value="category" label="category" />
-          <ElOption value="context" label="context" />
-        </ElSelect>
-      </label>
-      <span v-if="press"
-        >answering to <b>{{ showStored(press, platform, style) }}</b></span
-      >
-      <button v-if="press || query" type="button" class="btn plain" @click="clear()">Show all</button>
-      <span class="end">
-        <RouterLink
-          class="btn"
-          :to="{ name: 'sheets', params: { app: appSlug, release: releaseLabel }, query: luggage }"
-          >Make a sheet of it</RouterLink
-        >
-      </span>
-    </div>
-    <StateNote
-      v-if="rows.length === 0"
-      :title="
-        only === 'edits'
-          ? 'Nothing is changed yet'
-          : only === 'clashes'
-            ? 'Nothing clashes'
-            : 'No command answers to that'
-      "
-    >
-      <p v-if="only === 'edits'">Choose a command in the ledger, press its new keys in the margin, and say why.</p>
-      <RouterLink class="btn" :to="to('')">Show all commands</RouterLink>
+  <ReleaseGate v-slot="{ catalogue, tree }">
+    <StateNote v-if="!keyset" whole title="There is no such keyset">
+      <RouterLink class="btn" :to="{ name: 'keysets', query: luggage }">To the keysets</RouterLink>
     </StateNote>
-    <TheLedger
-      v-else
-      :label="`${keyset.name} on ${platformName(platform)}`"
-      :rows="rows"
-      :columns="columns"
-      :selected="selected?.id ?? null"
-      :platform="platform"
-      :how="style"
-      :tree="workspace.tree"
-      :pending="pending ? { column: id, text: `${showStored(pending, platform, style)} …` } : null"
-      @select="select"
-      @enter="panel?.focus()"
-    />
-    <ChipLegend />
+    <StageFrame v-else>
+      <template #index>
+        <PlaceIndex :title="keyset.name" :under="`on ${workspace.app?.name} ${releaseLabel}`" :commands="found">
+          <h3>To work off</h3>
+          <IndexLine :to="to('')" :on="only === ''" :count="catalogue.commands.length">All commands</IndexLine>
+          <IndexLine v-if="custom" :to="to('edits')" :on="only === 'edits'" :count="edited.size">Edited here</IndexLine>
+          <IndexLine :to="to('clashes')" :on="only === 'clashes'" :count="troubled.length">Clashes and waits</IndexLine>
+        </PlaceIndex>
+      </template>
 
-    <template #margin>
-      <template v-if="selected && custom">
-        <EditPanel
-          ref="panel"
-          :keyset="custom"
-          :command="selected"
-          :platform="platform"
-          :how="style"
-          @pressing="(stored) => (pending = stored)"
-        />
-        <template v-if="clashesOfSelected.length">
-          <h3>As it stands</h3>
-          <p v-for="clash in clashesOfSelected" :key="clash.sentence" class="clash">
-            <b>{{ clash.severity }}</b> {{ clash.sentence }}
+      <h1 v-if="custom">
+        Edits of the {{ custom.name
+        }}<small
+          >{{ custom.edits.length }} on {{ releaseLabel }},
+          {{ unreasoned ? `all with a reason but ${unreasoned}` : 'all with a reason' }}</small
+        >
+      </h1>
+      <h1 v-else>
+        {{ keyset.name
+        }}<small>{{
+          catalogue.release.sealedAt ? 'sealed: make a custom keyset to change keys' : 'changed by reading lists in'
+        }}</small>
+      </h1>
+      <div class="tools">
+        <LedgerTools />
+        <span class="end">
+          <RouterLink
+            class="btn"
+            :to="{ name: 'sheets', params: { app: appSlug, release: releaseLabel }, query: luggage }"
+            >Make a sheet of it</RouterLink
+          >
+        </span>
+      </div>
+      <StateNote
+        v-if="rows.length === 0"
+        :title="
+          only === 'edits'
+            ? 'Nothing is changed yet'
+            : only === 'clashes'
+              ? 'Nothing clashes'
+              : 'No command answers to that'
+        "
+      >
+        <p v-if="only === 'edits'">Choose a command in the ledger, press its new keys in the margin, and say why.</p>
+        <RouterLink class="btn" :to="to('')">Show all commands</RouterLink>
+      </StateNote>
+      <TheLedger
+        v-else
+        :label="`${keyset.name} on ${platformName(platform)}`"
+        :rows="rows"
+        :columns="columns"
+        :selected="selected?.id ?? null"
+        :platform="platform"
+        :how="style"
+        :tree="tree"
+        :pending="pending ? { column: id, text: `${showStored(pending, platform, style)} …` } : null"
+        @select="select"
+        @enter="panel?.focus()"
+      />
+      <ChipLegend />
+
+      <template #margin>
+        <template v-if="selected && custom">
+          <EditPanel
+            ref="panel"
+            :keyset="custom"
+            :command="selected"
+            :platform="platform"
+            :how="style"
+            @pressing="(stored) => (pending = stored)"
+          />
+          <template v-if="clashesOfSelected.length">
+            <h3>As it stands</h3>
+            <p v-for="clash in clashesOfSelected" :key="clash.sentence" class="clash">
+              <b>{{ clash.severity }}</b> {{ clash.sentence }}
+            </p>
+          </template>
+        </template>
+        <CommandStory v-else-if="selected" :command="selected" :how="style" />
+        <template v-else>
+          <h2>Nothing selected</h2>
+          <p class="under">
+            Choose a command, then press or type its new keys here. What follows is told before anything is saved.
           </p>
         </template>
       </template>
-      <CommandStory v-else-if="selected" :command="selected" :how="style" />
-      <template v-else>
-        <h2>Nothing selected</h2>
-        <p class="under">
-          Choose a command, then press or type its new keys here. What follows is told before anything is saved.
-        </p>
-      </template>
-    </template>
-  </StageFrame>
+    </StageFrame>
+  </ReleaseGate>
 </template>
 
 <style scoped>

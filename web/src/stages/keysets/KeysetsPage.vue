@@ -4,8 +4,8 @@ import { clashes } from '@crib/core/keyset';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
-import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
@@ -54,113 +54,70 @@ async function make() {
 </script>
 
 <template>
-  <StateNote
-    whole
-    v-if="workspace.problem"
-    :problem="workspace.problem"
-    @again="workspace.open(appSlug, releaseLabel)"
-  />
-  <StateNote whole v-else-if="!workspace.catalogue" loading />
-  <StageFrame v-else>
-    <template #index>
-      <h2>{{ workspace.app?.name }}</h2>
-      <p class="mid">{{ releaseLabel }}</p>
-    </template>
-    <h1>Keysets on {{ releaseLabel }}</h1>
-    <div class="lines">
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">Keyset</th>
-            <th scope="col">Stands on</th>
-            <th scope="col">Holds</th>
-            <th scope="col">Clashes</th>
-            <th scope="col">Waits</th>
-            <th scope="col">Hidden</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="{ keyset, base, errors, warnings, notes, unreasoned } in lines" :key="keyset.id">
-            <th scope="row">
-              <RouterLink :to="{ name: 'keyset', params: { keyset: keyset.id }, query: luggage }">{{
-                keyset.name
-              }}</RouterLink>
-            </th>
-            <td>{{ base }}</td>
-            <td>
-              <template v-if="keyset.kind === 'shipped'"
-                >{{ keyset.bindings.length }} shortcuts{{
-                  workspace.catalogue.release.sealedAt ? ', sealed' : ''
-                }}</template
-              >
-              <template v-else
-                >{{ keyset.edits.length }} edits,
-                {{ unreasoned ? `${unreasoned} without a reason` : 'all with a reason' }}</template
-              >
-            </td>
-            <td class="figures">{{ errors }}</td>
-            <td class="figures">{{ warnings }}</td>
-            <td class="figures">{{ notes }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
-    <div class="foot">
-      <span
-        >Clashes are errors; a key that waits, or is hidden in a narrower place, works as the program means it.</span
-      >
-    </div>
-    <template #margin>
-      <form class="make" @submit.prevent="make">
-        <h2>Make a custom keyset</h2>
-        <p class="under">It holds only what you change; everything else shows through from below.</p>
-        <label>Name<ElInput v-model="form.name" maxlength="80" required /></label>
-        <label
-          >On top of
-          <ElSelect v-model="form.baseId" :placeholder="workspace.shipped?.name ?? ''" aria-label="On top of">
-            <ElOption
-              v-for="keyset in workspace.catalogue.keysets"
-              :key="keyset.id"
-              :value="keyset.id"
-              :label="keyset.name"
-            />
-          </ElSelect>
-        </label>
-        <label>What it is for<ElInput v-model="form.note" type="textarea" :rows="3" maxlength="1000" /></label>
-        <ProblemList :problems="problems" />
-        <div class="actions"><button class="btn primary" type="submit">Make it</button></div>
-      </form>
-    </template>
-  </StageFrame>
+  <ReleaseGate v-slot="{ catalogue }">
+    <StageFrame>
+      <template #index>
+        <h2>{{ workspace.app?.name }}</h2>
+        <p class="mid">{{ releaseLabel }}</p>
+      </template>
+      <h1>Keysets on {{ releaseLabel }}</h1>
+      <div class="lines">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Keyset</th>
+              <th scope="col">Stands on</th>
+              <th scope="col">Holds</th>
+              <th scope="col">Clashes</th>
+              <th scope="col">Waits</th>
+              <th scope="col">Hidden</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="{ keyset, base, errors, warnings, notes, unreasoned } in lines" :key="keyset.id">
+              <th scope="row">
+                <RouterLink :to="{ name: 'keyset', params: { keyset: keyset.id }, query: luggage }">{{
+                  keyset.name
+                }}</RouterLink>
+              </th>
+              <td>{{ base }}</td>
+              <td>
+                <template v-if="keyset.kind === 'shipped'"
+                  >{{ keyset.bindings.length }} shortcuts{{ catalogue.release.sealedAt ? ', sealed' : '' }}</template
+                >
+                <template v-else
+                  >{{ keyset.edits.length }} edits,
+                  {{ unreasoned ? `${unreasoned} without a reason` : 'all with a reason' }}</template
+                >
+              </td>
+              <td class="figures">{{ errors }}</td>
+              <td class="figures">{{ warnings }}</td>
+              <td class="figures">{{ notes }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <div class="foot">
+        <span
+          >Clashes are errors; a key that waits, or is hidden in a narrower place, works as the program means it.</span
+        >
+      </div>
+      <template #margin>
+        <form class="make" @submit.prevent="make">
+          <h2>Make a custom keyset</h2>
+          <p class="under">It holds only what you change; everything else shows through from below.</p>
+          <label>Name<ElInput v-model="form.name" maxlength="80" required /></label>
+          <label
+            >On top of
+            <ElSelect v-model="form.baseId" :placeholder="workspace.shipped?.name ?? ''" aria-label="On top of">
+              <ElOption v-for="keyset in catalogue.keysets" :key="keyset.id" :value="keyset.id" :label="keyset.name" />
+            </ElSelect>
+          </label>
+          <label>What it is for<ElInput v-model="form.note" type="textarea" :rows="3" maxlength="1000" /></label>
+          <ProblemList :problems="problems" />
+          <div class="actions"><button class="btn primary" type="submit">Make it</button></div>
+        </form>
+      </template>
+    </StageFrame>
+  </ReleaseGate>
 </template>
-
-<style scoped>
-.lines {
-  margin-top: 14px;
-  overflow-y: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th,
-td {
-  height: 34px;
-  padding: 0 8px;
-  border-bottom: 1px solid var(--hair);
-  text-align: left;
-}
-thead th {
-  border-bottom: 1.5px solid var(--ink);
-  font: 600 12px var(--mono);
-}
-.make {
-  display: grid;
-  gap: 12px;
-}
-.make label {
-  display: grid;
-  gap: 4px;
-  font-weight: 600;
-}
-</style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue';
 import { onBeforeRouteLeave } from 'vue-router';
+import IndexLine from '../../parts/IndexLine.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import SheetView from '../../parts/SheetView.vue';
 import StageFrame from '../../parts/StageFrame.vue';
@@ -47,17 +48,14 @@ function removeSection() {
       <h2>Sections</h2>
       <p class="mid">{{ rowsInAll }} lines</p>
       <h3>Put commands into</h3>
-      <button
+      <IndexLine
         v-for="(one, index) in sheet.sections"
         :key="index"
-        type="button"
-        class="line"
-        :class="{ on: index === section }"
-        :aria-pressed="index === section"
+        :on="index === section"
+        :count="one.rows.length"
         @click="section = index"
+        >{{ one.title || 'without a title' }}</IndexLine
       >
-        <span>{{ one.title || 'without a title' }}</span><span class="figures">{{ one.rows.length }}</span>
-      </button>
       <form class="add" @submit.prevent="makeSection(newTitle)">
         <ElInput
           v-model="newTitle"
@@ -155,28 +153,6 @@ function removeSection() {
 </template>
 
 <style scoped>
-.line {
-  display: flex;
-  width: calc(100% + 20px);
-  justify-content: space-between;
-  margin-left: -20px;
-  padding: 3px 10px 3px 20px;
-  border: 0;
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  cursor: pointer;
-}
-.line.on {
-  background: var(--tide-wash);
-  box-shadow: inset 3px 0 0 var(--tide);
-  font-weight: 700;
-}
-.line .figures {
-  color: var(--mid);
-  font-size: 12px;
-}
 .add {
   display: flex;
   gap: 6px;

@@ -4,6 +4,7 @@ import type { Problem } from '@crib/core/error';
 import type { Sheet } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../stores/place.ts';
@@ -36,53 +37,45 @@ async function make() {
 </script>
 
 <template>
-  <StateNote
-    whole
-    v-if="workspace.problem"
-    :problem="workspace.problem"
-    @again="workspace.open(appSlug, releaseLabel)"
-  />
-  <StateNote whole v-else-if="!workspace.catalogue" loading />
-  <StageFrame v-else>
-    <template #index>
-      <h2>{{ workspace.app?.name }}</h2>
-      <p class="mid">{{ releaseLabel }}</p>
-    </template>
-    <h1>Sheets for {{ releaseLabel }}</h1>
-    <StateNote v-if="sheets.length === 0" title="No sheet is composed yet">
-      <p>Name one in the margin, then pick commands into its sections.</p>
-    </StateNote>
-    <ul v-else class="sheets">
-      <li v-for="sheet in sheets" :key="sheet.id">
-        <RouterLink :to="{ name: 'sheet', params: { sheet: sheet.id }, query: luggage }">{{ sheet.title }}</RouterLink>
-        <span class="mid">{{ workspace.keyset(sheet.keysetId)?.name }}</span>
-        <span class="figures mid">{{ sheet.editions ? `edition ${sheet.editions}` : 'not published' }}</span>
-      </li>
-    </ul>
-    <template #margin>
-      <form class="make" @submit.prevent="make">
-        <h2>Compose a sheet</h2>
-        <label>Title<ElInput v-model="form.title" maxlength="120" required /></label>
-        <label
-          >With the keys of
-          <ElSelect
-            v-model="form.keysetId"
-            :placeholder="workspace.custom.at(-1)?.name ?? workspace.shipped?.name ?? ''"
-            aria-label="With the keys of"
-          >
-            <ElOption
-              v-for="keyset in workspace.catalogue.keysets"
-              :key="keyset.id"
-              :value="keyset.id"
-              :label="keyset.name"
-            />
-          </ElSelect>
-        </label>
-        <ProblemList :problems="problems" />
-        <div class="actions"><button class="btn primary" type="submit">Compose it</button></div>
-      </form>
-    </template>
-  </StageFrame>
+  <ReleaseGate v-slot="{ catalogue }">
+    <StageFrame>
+      <template #index>
+        <h2>{{ workspace.app?.name }}</h2>
+        <p class="mid">{{ releaseLabel }}</p>
+      </template>
+      <h1>Sheets for {{ releaseLabel }}</h1>
+      <StateNote v-if="sheets.length === 0" title="No sheet is composed yet">
+        <p>Name one in the margin, then pick commands into its sections.</p>
+      </StateNote>
+      <ul v-else class="sheets">
+        <li v-for="sheet in sheets" :key="sheet.id">
+          <RouterLink :to="{ name: 'sheet', params: { sheet: sheet.id }, query: luggage }">{{
+            sheet.title
+          }}</RouterLink>
+          <span class="mid">{{ workspace.keyset(sheet.keysetId)?.name }}</span>
+          <span class="figures mid">{{ sheet.editions ? `edition ${sheet.editions}` : 'not published' }}</span>
+        </li>
+      </ul>
+      <template #margin>
+        <form class="make" @submit.prevent="make">
+          <h2>Compose a sheet</h2>
+          <label>Title<ElInput v-model="form.title" maxlength="120" required /></label>
+          <label
+            >With the keys of
+            <ElSelect
+              v-model="form.keysetId"
+              :placeholder="workspace.custom.at(-1)?.name ?? workspace.shipped?.name ?? ''"
+              aria-label="With the keys of"
+            >
+              <ElOption v-for="keyset in catalogue.keysets" :key="keyset.id" :value="keyset.id" :label="keyset.name" />
+            </ElSelect>
+          </label>
+          <ProblemList :problems="problems" />
+          <div class="actions"><button class="btn primary" type="submit">Compose it</button></div>
+        </form>
+      </template>
+    </StageFrame>
+  </ReleaseGate>
 </template>
 
 <style scoped>
@@ -101,14 +94,5 @@ async function make() {
 }
 .sheets a {
   font-weight: 500;
-}
-.make {
-  display: grid;
-  gap: 12px;
-}
-.make label {
-  display: grid;
-  gap: 4px;
-  font-weight: 600;
 }
 </style>

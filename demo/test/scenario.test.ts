@@ -1,0 +1,155 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { Recipe, type Catalogue, type Command, type Context } from '@crib/core/contract';
+import { contextTree } from '@crib/core/catalogue';
+import { clashes, effective } from '@crib/core/keyset';
+import { readList } from '@crib/core/list';
+import { readShortcuts } from '@crib/core/keys';
+
+const file = (name: string) => readFileSync(new URL(`../${name}`, import.meta.url), 'utf8');
+const json = <T>(name: string) => JSON.parse(file(name)) as T;
+
+const app = json<{
+  app: Catalogue['app'];
+  contexts: { name: string; in?: string; takesText?: boolean }[];
+}>('fathomry/app.json');
+const warts = json<{
+  halfFamilies: { family: string; without: string[] }[];
+  lopsidedPairs: { with: string; without: string }[];
+  platformCustoms: string[];
+  driftedPlatforms: string[];
+  sameKeyTwice: { key: string; commands: string[] }[];
+  neverGivenAKeyThoughUsed: string[];
+  waits: string[];
+}>('warts.json');
+const set = json<{ edits: { command: string; keys?: string; clear?: true; reason: string; where: string }[] }>(
+  'fathomry/school-set.json',
+);
+
+const contexts: Context[] = [{ id: 1, parent: null, name: 'Everywhere', position: 0, takesText: false }];
+for (const { name, in: parent, takesText = false } of app.contexts) {
+  const above = contexts.find((one) => one.name === (parent ?? 'Everywhere'))!.id;
+  contexts.push({ id: contexts.length + 1, parent: above, name, position: contexts.length, takesText });
+}
+const release = {
+  id: 1,
+  appId: 1,
+  label: '7.0',
+  releasedOn: null,
+  position: 1,
+  platforms: app.app.platforms,
+  sealedAt: null,
+};
+const empty: Catalogue = { app: { ...app.app, id: 1 }, release, contexts, commands: [], keysets: [] };
+const reading = readList(file('fathomry/7.0-keys.csv'), empty);
+if ('code' in reading) throw new Error(reading.sentence);
+const { plan } = reading;
+
+const commands: Command[] = plan.newCommands.map(({ name, words, home }, i) => ({
+  ...words,
+  id: i + 1,
+  name,
+  home: Number(home),
+}));
+const byName = new Map(commands.map((one) => [one.name, one]));
+const provenance = { kind: 'list' as const, source: '', who: '', on: null };
+const bindings = plan.newBindings.map((one, i) => ({
+  ...one,
+  id: i + 1,
+  command: byName.get(one.command)!.id,
+  contexts: one.contexts.map(Number),
+  provenance,
+}));
+const shipped = {
+  id: 1,
+  appId: 1,
+  name: '7.0',
+  note: '',
+  revision: 1,
+  kind: 'shipped' as const,
+  releaseId: 1,
+  isDefault: true,
+  bindings,
+};
+const stack = { shipped, layers: [] };
+const on = (platform: string) => effective(stack, platform);
+const keysOf = (name: string, platform = 'windows') =>
+  on(platform)
+    .of(byName.get(name)!.id)
+    .map((held) => held.shortcut);
+
+describe('Fathomry 7.0', () => {
+  it('is read without a question, with all its places in use', () => {
+    expect(plan.problems).toEqual([]);
+    for (const context of contexts)
+      expect(commands.filter((one) => one.home === context.id).length, context.name).toBeGreaterThan(5);
+  });
+
+  it('is of the size and the kind of a real program', () => {
+    expect(commands.length).toBeGreaterThanOrEqual(200);
+    const numbered = commands.filter((one) => /-\d$/.test(one.name));
+    expect(numbered.length / commands.length).toBeLessThanOrEqual(0.25);
+    const without = commands.filter((one) => keysOf(one.name).length === 0);
+    expect(without.length / commands.length).toBeGreaterThanOrEqual(0.08);
+    expect(new Set(commands.map((one) => one.label)).size).toBe(commands.length);
+    for (const flag of ['fixed', 'destructive', 'parameterised', 'scripted'] as const) {
+      expect(commands.filter((one) => one[flag]).length, flag).toBeGreaterThan(1);
+    }
+    expect(new Set(commands.map((one) => one.onePress))).toEqual(
+      new Set(['once', 'toggles', 'cycles', 'nth press', 'steps']),
+    );
+  });
+
+  it('has typed letters, held keys, pointer actions and stepwise access keys', () => {
+    const stored = bindings.map((one) => one.shortcut);
+    const some = (pattern: RegExp) => stored.filter((text) => pattern.test(text)).length;
+    expect(some(/^[A-Z] [A-Z]$/)).toBeGreaterThan(10);
+    expect(some(/^hold:/)).toBeGreaterThan(2);
+    expect(some(/Drag|Click|Wheel/)).toBeGreaterThan(3);
+    expect(some(/^tap\(Alt\) /)).toBeGreaterThan(0);
+  });
+
+  it('has no clash that its program could not mean, and only the waits that its warts name', () => {
+    const setting = {
+      stack,
+      commands: new Map(commands.map((one) => [one.id, one])),
+      tree: contextTree(contexts),
+      platforms: release.platforms,
+    };
+    const found = clashes(setting);
+    expect(found.filter((one) => one.severity === 'error').map((one) => one.sentence)).toEqual([]);
+    const waiting = found
+      .filter((one) => one.kind === 'waits')
+      .flatMap((one) => one.parties.filter((held) => !held.shortcut.includes(' ')));
+    const names = new Set(waiting.map((held) => commands[held.command - 1]!.name));
+    expect([...names].sort()).toEqual([...warts.waits].sort());
+  });
+
+  it('has the warts that are written down, and no other drift between its platforms', () => {
+    for (const { without } of warts.halfFamilies) for (const name of without) expect(keysOf(name), name).toEqual([]);
+    for (const pair of warts.lopsidedPairs) {
+      expect(keysOf(pair.with).length, pair.with).toBeGreaterThan(0);
+      expect(keysOf(pair.without), pair.without).toEqual([]);
+    }
+    for (const name of warts.neverGivenAKeyThoughUsed) expect(keysOf(name), name).toEqual([]);
+    for (const { key, commands: names } of warts.sameKeyTwice)
+      for (const name of names) expect(keysOf(name), name).toContain(key);
+    const drifted = commands.filter((one) => keysOf(one.name, 'windows').join() !== keysOf(one.name, 'macos').join());
+    expect(drifted.map((one) => one.name).sort()).toEqual([...warts.driftedPlatforms, ...warts.platformCustoms].sort());
+  });
+});
+
+describe('the School set', () => {
+  it('has at least fifteen edits, each with a reason, on commands that are there and may be changed', () => {
+    expect(set.edits.length).toBeGreaterThanOrEqual(15);
+    for (const { command, reason, keys, clear, where } of set.edits) {
+      expect(byName.get(command)?.fixed, command).toBe(false);
+      expect(reason.length, command).toBeGreaterThan(10);
+      expect(contexts.some((one) => one.name === where)).toBe(true);
+      if (!clear) expect(readShortcuts(keys!, { typedLetters: true }).kind, keys).toBe('read');
+    }
+  });
+  it('can be written by a recipe that holds', () => {
+    expect(Recipe.safeParse(json('fathomry/recipe.json')).success).toBe(true);
+  });
+});
