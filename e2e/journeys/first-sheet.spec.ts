@@ -13,6 +13,34 @@ const LIST = [
   'view.closer;Closer;Deck;Ctrl+Entre;⌘⏎;',
 ].join('\r\n');
 
+/** A recipe for the key files of the invented program. */
+const KEY_FILE = {
+  kind: 'text records',
+  name: 'Kedgewright keys',
+  extension: 'keys',
+  lineEnd: '\n',
+  header: ['keys of {keyset}, edition {edition}'],
+  footer: [],
+  record: '{context} {command} {keys}',
+  noKey: '{context} {command} none',
+  joiner: '-',
+  sequence: null,
+  letters: 'capitals',
+  contexts: { Everywhere: 'all', Deck: 'deck' },
+  manners: { held: null, twice: null },
+  pointers: {},
+  platforms: {
+    windows: {
+      modifiers: [
+        ['Ctrl', 'C'],
+        ['Shift', 'S'],
+      ],
+      keys: { Enter: 'RET' },
+    },
+  },
+  howToLoad: 'Put it beside the program.',
+};
+
 test('a list is read in, a key changed, a clash met, a sheet published, and a learner loads the preset', async ({
   page,
   browser,
@@ -71,6 +99,7 @@ test('a list is read in, a key changed, a clash met, a sheet published, and a le
 
   await test.step('a custom keyset: an edit by pressing, a clash, a fixed key', async () => {
     await page.getByRole('link', { name: 'Keysets' }).click();
+    await expect(page.getByRole('heading', { name: 'Keysets on 2.1' })).toBeVisible();
     await page.getByLabel('Name', { exact: true }).fill('Deck hands');
     await expectNoBarriers(page, 'keysets');
     await page.getByRole('button', { name: 'Make it' }).click();
@@ -105,9 +134,15 @@ test('a list is read in, a key changed, a clash met, a sheet published, and a le
     );
   });
 
+  await test.step('the preset format of the program, described', async () => {
+    const made = await page.request.post('/api/apps/kedgewright/recipes', { data: KEY_FILE });
+    expect(made.status()).toBe(201);
+  });
+
   let path = '';
   await test.step('a sheet, published', async () => {
     await page.getByRole('link', { name: 'Sheets' }).click();
+    await expect(page.getByRole('heading', { name: 'Sheets for 2.1' })).toBeVisible();
     await page.getByLabel('Title').fill('First watch');
     await page.getByRole('button', { name: 'Compose it' }).click();
     await expect(page.getByRole('heading', { name: 'An empty page' })).toBeVisible();
@@ -148,7 +183,17 @@ test('a list is read in, a key changed, a clash met, a sheet published, and a le
     await learner.getByLabel('Find').fill('drop');
     await expect(entries).toHaveCount(1);
     await learner.getByLabel('Find').fill('');
-    await expect(learner.getByRole('link', { name: 'Get the preset file' })).toHaveCount(0); // this app has no recipe
+    const waiting = learner.waitForEvent('download');
+    await learner.getByRole('link', { name: 'Get the preset file' }).click();
+    const lines = readFileSync(await (await waiting).path(), 'utf8').split('\n');
+    // What was set by pressing, what was taken from whom, and nothing else.
+    expect(lines).toEqual([
+      'keys of Deck hands, edition 1',
+      'deck buoy.lay none',
+      'deck buoy.lift B',
+      'deck buoy.drop S-D',
+      '',
+    ]);
     const csv = await (await context.request.get(`/public/editions/${path.split('/').at(-1)}/sheet.csv`)).text();
     expect(csv).toContain('On deck,buoy.drop,Drop buoy,Deck,Shift+D,Shift+D,,asks nothing first,');
     expect((await context.request.get('/api/apps')).status()).toBe(401);

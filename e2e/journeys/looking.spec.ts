@@ -95,6 +95,12 @@ test('a pasted list can be left, its columns given other meanings, its lines lef
   await page.request.post('/api/apps/tallow/releases', { data: { label: '1' } });
   await page.goto('/catalogue/tallow/1');
   await expect(page.getByRole('heading', { name: '1 has no commands yet' })).toBeVisible();
+  await page.getByLabel('Name', { exact: true }).fill('Workshop');
+  await page.getByText('Typing there goes into text').click();
+  await page.getByRole('button', { name: 'Add the place' }).click();
+  await expect(page.getByText('Workshop is added.')).toBeVisible();
+  await expect(page.getByRole('navigation', { name: 'Index' }).getByRole('link', { name: /Workshop/ })).toBeVisible();
+  await expectNoBarriers(page, 'an open release without commands');
   await page.getByRole('main').getByRole('link', { name: 'Read a list in' }).first().click();
 
   const pasted = page.getByLabel('Or pasted');

@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -24,6 +24,8 @@ interface Run {
 /** Starts Crib as `npm start` does, on data of its own, and waits for its address. */
 async function start(...args: string[]): Promise<Run> {
   mkdirSync(home, { recursive: true });
+  // Open to the user that the database runs as.
+  chmodSync(join(home, '..'), 0o755);
   const { DATABASE_URL: _given, ...env } = process.env;
   const child = spawn(process.execPath, ['scripts/start.mjs', ...args], { cwd: root, env: { ...env, CRIB_VAR: home } });
   let text = '';

@@ -4,7 +4,7 @@ import type { Catalogue } from '../contract/index.ts';
 import { contextTree } from '../catalogue/index.ts';
 import { columnMeanings, type ColumnMeaning } from './columns.ts';
 import { cellKey, readRows } from './rows.ts';
-import { changesNothing, planList, type ListPlan } from './plan.ts';
+import { planList, type ListPlan } from './plan.ts';
 import { readTable, type Table } from './table.ts';
 
 export { MOST_BYTES, checkText, decodeText } from './decode.ts';

@@ -44,7 +44,7 @@ describe('a sheet as CSV', () => {
     fc.assert(
       fc.property(fc.array(rows, { minLength: 1, maxLength: 4 }), (list) => {
         const text = sheetCsv(bodyOf(list));
-        const read = Papa.parse<string[]>(text.slice(1), { newline: '\r\n' }).data.slice(0, -1);
+        const read = Papa.parse<string[]>(text.slice(1), { newline: '\r\n', delimiter: ',' }).data.slice(0, -1);
         expect(read.length).toBe(list.length + 1);
         for (const [i, row] of list.entries()) {
           const cells = read[i + 1]!;

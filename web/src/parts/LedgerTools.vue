@@ -4,7 +4,7 @@ import { usePlace } from '../stores/place.ts';
 import { useLookup } from '../stores/lookup.ts';
 
 /** What stands above every ledger: its grouping, and what it is narrowed to by name or by pressed keys. */
-const { kept, set, platform, style } = usePlace();
+const { kept, platform, style } = usePlace();
 const lookup = useLookup();
 const groupBy = kept('group', 'category');
 const press = kept('press');
@@ -22,7 +22,5 @@ const press = kept('press');
   <span v-if="press"
     >answering to <b>{{ showStored(press, platform, style) }}</b></span
   >
-  <button v-if="press || lookup.name" type="button" class="btn plain" @click="set({ q: '', press: '', where: '' })">
-    Show all
-  </button>
+  <button v-if="press || lookup.name" type="button" class="btn plain" @click="lookup.showAll()">Show all</button>
 </template>

@@ -60,6 +60,7 @@ function onPress(event: KeyboardEvent) {
   if (!stroke) return;
   const going = press.value && Date.now() - last < PAUSE ? parseStored(press.value).strokes : [];
   last = Date.now();
+  lookup.drop();
   const found = writeStored({ strokes: [...going, stroke].slice(-5), manner: 'pressed' });
   if (LEDGERS.includes(String(route.name))) void set({ press: found, q: '' }, true);
   else if (appSlug.value) void openCatalogue({ press: found });

@@ -27,5 +27,16 @@ export const useLookup = defineStore('lookup', () => {
       void router.replace({ query: text ? { ...query, q: text } : query });
     }, PAUSE);
   }
-  return { name, type };
+  /** Forgets what was typed: pressed keys are looked up instead. */
+  function drop() {
+    clearTimeout(waiting);
+    name.value = '';
+  }
+  /** Shows all again: whatever the ledger was narrowed to is taken back. */
+  function showAll() {
+    drop();
+    const { q: _q, press: _press, where: _where, ...query } = route.query;
+    void router.push({ query });
+  }
+  return { name, type, drop, showAll };
 });

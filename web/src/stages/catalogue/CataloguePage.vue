@@ -11,6 +11,7 @@ import TheLedger from '../../parts/TheLedger.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import ChipLegend from '../../parts/ChipLegend.vue';
+import AddPlace from './AddPlace.vue';
 import CommandStory from './CommandStory.vue';
 import PlaceIndex from './PlaceIndex.vue';
 import { useLedger } from './useLedger.ts';
@@ -136,6 +137,7 @@ async function seal() {
               Choose a command, and its story stands here: its keys on each platform, where they come from, why they
               were changed.
             </p>
+            <AddPlace v-if="!catalogue.release.sealedAt" :release="catalogue.release.id" :tree="tree" />
           </template>
         </div>
       </template>

@@ -119,6 +119,6 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
     selected,
     select,
     title,
-    clear: () => set({ q: '', press: '', where: '' }),
+    clear: lookup.showAll,
   };
 }

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { reactive, ref, shallowRef } from 'vue';
+import type { Problem } from '@crib/core/error';
+import type { ContextTree } from '@crib/core/catalogue';
+import { ask, problemsOf } from '../../api/client.ts';
+import ProblemList from '../../parts/ProblemList.vue';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** Adds a place where shortcuts work to an open release. */
+const props = defineProps<{ release: number; tree: ContextTree }>();
+const workspace = useWorkspace();
+const form = reactive({ name: '', parent: props.tree.root.id, takesText: false });
+const problems = shallowRef<readonly Problem[]>([]);
+const added = ref('');
+
+async function add() {
+  problems.value = [];
+  added.value = '';
+  try {
+    await ask('POST', `/api/releases/${props.release}/contexts`, { ...form });
+    added.value = `${form.name} is added.`;
+    form.name = '';
+    form.takesText = false;
+    await workspace.reload();
+  } catch (error) {
+    problems.value = problemsOf(error);
+  }
+}
+</script>
+
+<template>
+  <form class="make" @submit.prevent="add">
+    <h3>Add a place where shortcuts work</h3>
+    <label>Name<ElInput v-model="form.name" maxlength="80" required placeholder="a window, a mode, a tool" /></label>
+    <label
+      >Within
+      <ElSelect v-model="form.parent" aria-label="Within">
+        <ElOption v-for="one in tree.inOrder" :key="one.id" :value="one.id" :label="tree.path(one.id)" />
+      </ElSelect>
+    </label>
+    <ElCheckbox v-model="form.takesText" label="Typing there goes into text or a field" />
+    <ProblemList :problems="problems" />
+    <p role="status">{{ added }}</p>
+    <div class="actions"><button class="btn" type="submit">Add the place</button></div>
+  </form>
+</template>
