@@ -117,7 +117,8 @@ test('a pasted list can be left, its columns given other meanings, its lines lef
   ] as const) {
     const combobox = page.getByRole('combobox', { name: `Meaning of ${heading}` });
     await page.locator('.el-select', { has: combobox }).click();
-    await page.getByRole('option', { name: meaning, exact: true }).click();
+    const list = page.getByRole('listbox', { name: `Meaning of ${heading}` });
+    await list.getByRole('option', { name: meaning, exact: true }).click();
   }
   await expect(page.getByText('Line 3, Press: Ctrl stands twice, at 6.')).toBeVisible();
   await page.getByRole('button', { name: 'Leave the line out' }).click();

@@ -6,7 +6,8 @@ defineProps<{
   loading?: boolean;
   problem?: Problem | null;
   title?: string;
-  /** It is all there is on the page. */ whole?: boolean;
+  /** It is all there is on the page. */
+  whole?: boolean;
 }>();
 defineEmits<{ again: [] }>();
 </script>
