@@ -1,10 +1,11 @@
 import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 import { chromium, type Page } from '@playwright/test';
 import { launchOptions } from './browser.ts';
 
 /** Takes the pictures in docs/screenshots from a server with the demo. Usage: pictures.ts http://127.0.0.1:4310 */
 const [address = 'http://127.0.0.1:4310'] = process.argv.slice(2);
-const folder = new URL('../docs/screenshots/', import.meta.url).pathname;
+const folder = fileURLToPath(new URL('../docs/screenshots/', import.meta.url));
 const LIST = readFileSync(new URL('./fixtures/keys-with-mistakes.csv', import.meta.url));
 
 const browser = await chromium.launch(launchOptions);

@@ -3,9 +3,10 @@ import { spawn, spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 
 /** The folder of the checkout. */
-export const root = new URL('../..', import.meta.url).pathname.replace(/\/$/, '');
+export const root = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '');
 
 /** Where all that is made at run time lies: `var/` of the checkout, unless CRIB_VAR names another folder. */
 export const varFolder = process.env['CRIB_VAR'] ?? join(root, 'var');

@@ -3,11 +3,12 @@ import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } f
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { afterAll, describe, expect, it } from 'vitest';
 import { freePort } from '../lib/ports.mjs';
 import { playwrightTally, vitestTally } from '../lib/tally.mjs';
 
-const root = new URL('../..', import.meta.url).pathname;
+const root = fileURLToPath(new URL('../..', import.meta.url));
 // Deeper than a socket's path may be, and with a space in it.
 const home = join(
   mkdtempSync(join(tmpdir(), 'crib-start-')),

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { createServer } from 'node:http';
+import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { z } from 'zod';
 import { createApp } from './http/app.ts';
@@ -21,7 +22,7 @@ const pool = openPool(DATABASE_URL);
 for (const { name, email, password } of demoAccounts ?? [])
   await saveEditor(pool, name, email, await hashPassword(password));
 
-const pages = new URL('../../web/dist', import.meta.url).pathname;
+const pages = fileURLToPath(new URL('../../web/dist', import.meta.url));
 const sessionSecret = SESSION_SECRET ?? randomBytes(32).toString('hex');
 const server = createServer(createApp({ pool, sessionSecret, logger, pages, demoAccounts }));
 server.requestTimeout = 60_000;

@@ -1,9 +1,10 @@
 import { spawn } from 'node:child_process';
 import { request } from 'node:http';
+import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import { databaseUrl } from './harness.ts';
 
-const root = new URL('../..', import.meta.url).pathname;
+const root = fileURLToPath(new URL('../..', import.meta.url));
 
 /** The server as it is started for real, on the test database. */
 async function startServer() {

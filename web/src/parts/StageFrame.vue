@@ -111,7 +111,7 @@ defineProps<{ wide?: boolean }>();
 .actions {
   display: flex;
   flex-wrap: wrap;
-  gap: 6px;
+  gap: 4px;
   margin-top: 12px;
 }
 </style>
