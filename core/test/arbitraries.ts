@@ -8,22 +8,27 @@ import {
   WRITING_CODES,
   characterKey,
   inOrder,
+  sideOf,
+  usualBoard,
   type Key,
+  type Modifier,
   type NamedKey,
   type Shortcut,
   type Stroke,
 } from '../src/keys/index.ts';
 import type { Context, Edit } from '../src/contract/index.ts';
 
+const board = usualBoard(US, 'linux');
+const usKeys = Object.entries(US.on.linux.characters).filter(([code]) => !board.lacks.has(code));
 /** Characters that lists are written with: all of the US layout, and some that it lacks. */
-export const typedCharacters = Object.values(US.characters).flat();
+export const typedCharacters = usKeys.flatMap(([, levels]) => levels.slice(0, 2));
 const characters = [...typedCharacters, ...'äßéñÅœ€¿'];
 
 const characterKeys: fc.Arbitrary<Key> = fc.constantFrom(...characters).map(characterKey);
-const namedKeys: fc.Arbitrary<Key> = fc
-  .constantFrom(...NAMED_KEYS.keys())
-  .map((name): Key => ({ by: 'name', name: name as NamedKey }));
-const positions = [...KEYPAD.keys(), ...WRITING_CODES.filter((code) => code in US.characters)];
+const named = (names: Iterable<string>): fc.Arbitrary<Key> =>
+  fc.constantFrom(...names).map((name): Key => ({ by: 'name', name: name as NamedKey }));
+const namedKeys = named(NAMED_KEYS.keys());
+const positions = [...KEYPAD.keys(), ...WRITING_CODES].filter((code) => !board.lacks.has(code));
 const positionKeys: fc.Arbitrary<Key> = fc.constantFrom(...positions).map((code): Key => ({ by: 'position', code }));
 
 export const keys = fc.oneof(
@@ -31,7 +36,14 @@ export const keys = fc.oneof(
   { weight: 2, arbitrary: namedKeys },
   positionKeys,
 );
-export const modifiers = fc.subarray([...MODIFIERS]).map(inOrder);
+const isPrimary = (modifier: Modifier) => {
+  const { base } = sideOf(modifier);
+  return base === 'Ctrl' || base === 'Meta' ? 'Primary' : base;
+};
+/** Modifiers as one stroke can hold them: each at most once, of whichever side. */
+export const modifiers = fc
+  .subarray([...MODIFIERS])
+  .map((list) => inOrder(new Map(list.map((one) => [isPrimary(one), one])).values()));
 
 const keyStrokes: fc.Arbitrary<Stroke> = fc.record({
   kind: fc.constant('key' as const),
@@ -60,11 +72,12 @@ export const shortcuts: fc.Arbitrary<Shortcut> = fc.record({
   manner: fc.constantFrom('pressed' as const, 'pressed' as const, 'held' as const, 'twice' as const),
 });
 
+const namedOnBoard = named([...NAMED_KEYS.values()].filter((one) => !board.lacks.has(one.code)).map((one) => one.name));
 /** Shortcuts of one stroke that can be pressed on the US layout. */
 export const chords: fc.Arbitrary<Shortcut> = fc
   .record({
     modifiers,
-    key: fc.oneof(fc.constantFrom(...typedCharacters).map(characterKey), namedKeys, positionKeys),
+    key: fc.oneof(fc.constantFrom(...typedCharacters).map(characterKey), namedOnBoard, positionKeys),
   })
   .map(({ modifiers: held, key }) => ({
     strokes: [{ kind: 'key', modifiers: held, key }],

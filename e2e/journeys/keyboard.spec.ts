@@ -24,7 +24,8 @@ test('what Chromium reports for each key agrees with the tables (the driver’s 
       event.preventDefault();
     });
   });
-  const codes = WRITING_CODES.filter((code) => code in US.characters);
+  const table = US.on.linux.characters;
+  const codes = WRITING_CODES.filter((code) => code in table && code !== 'IntlBackslash');
   const names = [
     'Enter',
     'Tab',
@@ -53,7 +54,7 @@ test('what Chromium reports for each key agrees with the tables (the driver’s 
   const presses = heard.filter((one) => one.key !== 'Shift');
   expect(presses.length).toBe(2 * (codes.length + names.length));
   for (const press of presses) {
-    const characters = US.characters[press.code];
+    const characters = table[press.code];
     if (characters) expect(press.key, press.code).toBe(characters[press.shiftKey ? 1 : 0]);
     else
       expect(press.key === ' ' ? 'Space' : press.key).toBe(

@@ -2,10 +2,24 @@ export * from './platform.ts';
 export * from './shortcut.ts';
 export { NAMED_KEYS, namedKey, type NamedKey } from './named.ts';
 export { KEYPAD, WRITING_CODES } from './codes.ts';
-export { US, spotsOf, type Layout } from './layout.ts';
+export { LAYOUTS, US, layoutById, spotsOf, tableOn, type Layout, type LayoutTable } from './layout.ts';
+export { BOARDS, boardById, usualBoard, type Board } from './boards.ts';
 export { parseStored, readStored, writeStored } from './stored.ts';
-export { canonicalPress, meeting, presses, samePress, storedPress, storedPresses } from './press.ts';
+export {
+  canonicalPress,
+  meeting,
+  presses,
+  pressesOrWhy,
+  samePress,
+  storedPress,
+  storedPresses,
+  unsided,
+  type NoPress,
+} from './press.ts';
 export { showStored, writeShortcut, writeStrokes, type Style, type Written } from './write.ts';
 export { readShortcuts, type ReadOptions, type ReadResult, type Reading } from './read.ts';
-export { strokeOfPress, type PressedKey } from './event.ts';
+export { readCell, withPrimary, type CellResult, type StatedKey } from './cell.ts';
+export { readAria, writeAria } from './aria.ts';
+export { writeSpoken } from './spoken.ts';
+export { strokeOfPress, type Binds, type PressedKey } from './event.ts';
 export { distance, nearest } from './nearest.ts';

@@ -1,13 +1,29 @@
 import { codeRank } from './codes.ts';
+import { XKB_TABLES } from './layouts.generated.ts';
+import { OVERLAYS, WHOLE } from './overlays.ts';
+import { keyCharacter } from './shortcut.ts';
+import { conventionOf, type KnownPlatform, type Platform } from './platform.ts';
 
-/** The levels of a key: none, Shift, AltGr, Shift+AltGr. */
+/** The levels of a key: none, Shift, AltGr (Option on macOS), both. */
 export type Level = 0 | 1 | 2 | 3;
 
-/** Which character each position gives on each level; an empty text where it gives none. */
+/** What a layout gives on one platform. */
+export interface LayoutTable {
+  /** Which character each position gives on each level; an empty text where it gives none. */
+  readonly characters: Readonly<Record<string, readonly string[]>>;
+  /** `KeyN 2` for each position and level that is a dead key; its character is the spacing one. */
+  readonly dead: ReadonlySet<string>;
+  /** There is a third level: the right Alt is AltGr (on macOS Option types). */
+  readonly third: boolean;
+  /** Everything is told: what is not in the table cannot be typed. */
+  readonly whole: boolean;
+}
+
+/** A keyboard layout, with its table on each platform. */
 export interface Layout {
   readonly id: string;
   readonly name: string;
-  readonly characters: Readonly<Record<string, readonly string[]>>;
+  readonly on: Readonly<Record<KnownPlatform, LayoutTable>>;
 }
 
 /** A way to type a character: a position and a level. */
@@ -16,53 +32,120 @@ export interface Spot {
   readonly level: Level;
 }
 
-const indexes = new WeakMap<Layout, Map<string, Spot[]>>();
+const NAMES: Record<string, string> = {
+  us: 'US',
+  uk: 'UK',
+  de: 'German',
+  'de-ch': 'Swiss German',
+  fr: 'French',
+  be: 'Belgian',
+  es: 'Spanish',
+  it: 'Italian',
+  'pt-br': 'Portuguese (Brazil)',
+  sv: 'Swedish',
+  da: 'Danish',
+  no: 'Norwegian',
+  pl: 'Polish (programmer)',
+  ja: 'Japanese (JIS)',
+  'ca-multi': 'Canadian multilingual',
+  dvorak: 'Dvorak',
+  colemak: 'Colemak',
+};
+
+type Cells = Record<string, string[]>;
+
+const copyOf = (cells: Cells, levels: number): Cells =>
+  Object.fromEntries(Object.entries(cells).map(([code, row]) => [code, row.slice(0, levels)]));
+
+/** Lays the rows of a platform over a table that ends at Shift. */
+function overlaid(id: string, platform: 'windows' | 'macos', linux: Cells): Cells {
+  const cells = copyOf(linux, 2);
+  for (const row of OVERLAYS) {
+    if (row.layout !== id || row.platform !== platform) continue;
+    for (const entry of row.keys.split(' ')) {
+      const sign = entry.indexOf('=');
+      const [code, character] = [entry.slice(0, sign), entry.slice(sign + 1)];
+      const levels = (cells[code] ??= []);
+      while (levels.length <= row.level) levels.push('');
+      levels[row.level] = character;
+    }
+  }
+  return cells;
+}
+
+function tableOf(cells: Cells, whole: boolean): LayoutTable {
+  const dead = new Set<string>();
+  const characters: Record<string, string[]> = {};
+  for (const [code, levels] of Object.entries(cells)) {
+    characters[code] = levels.map((text, level) => {
+      if (!text.startsWith('◌')) return text;
+      dead.add(`${code} ${level}`);
+      return text.slice(1);
+    });
+  }
+  return { characters, dead, third: Object.values(characters).some((levels) => levels.length > 2), whole };
+}
+
+function layoutOf(id: string): Layout {
+  const linux: Cells = Object.fromEntries(
+    Object.entries(XKB_TABLES[id]!).map(([code, text]) => [code, text.split(' ')]),
+  );
+  const on = (platform: 'windows' | 'macos') =>
+    tableOf(overlaid(id, platform, linux), WHOLE[platform].includes(id));
+  return {
+    id,
+    name: NAMES[id] ?? id,
+    on: { linux: tableOf(linux, true), windows: on('windows'), macos: on('macos') },
+  };
+}
+
+/**
+ * The layouts that ship. Linux tables: Debian's xkb-data; Windows and macOS: those, with the overlay of `overlays.ts`.
+ */
+export const LAYOUTS: readonly Layout[] = Object.keys(NAMES).map(layoutOf);
+
+const BY_ID = new Map(LAYOUTS.map((layout) => [layout.id, layout]));
+
+/** A layout by its id, or undefined. */
+export function layoutById(id: string): Layout | undefined {
+  return BY_ID.get(id);
+}
+
+export const US: Layout = BY_ID.get('us')!;
+
+/** What a layout gives on a platform; one that is not known follows Windows. */
+export function tableOn(layout: Layout, platform: Platform): LayoutTable {
+  return layout.on[conventionOf(platform)];
+}
+
+const indexes = new WeakMap<LayoutTable, Map<string, Spot[]>>();
 
 /** All ways to type a character, lowest level first, then lowest position. Letters are case-blind. */
-export function spotsOf(layout: Layout, character: string): readonly Spot[] {
-  let index = indexes.get(layout);
+export function spotsOf(table: LayoutTable, character: string): readonly Spot[] {
+  let index = indexes.get(table);
   if (!index) {
-    index = indexOf(layout);
-    indexes.set(layout, index);
+    index = indexOf(table);
+    indexes.set(table, index);
   }
   return index.get(character) ?? [];
 }
 
-function indexOf(layout: Layout): Map<string, Spot[]> {
+function indexOf(table: LayoutTable): Map<string, Spot[]> {
   const index = new Map<string, Spot[]>();
   const add = (character: string, spot: Spot) => {
-    const spots = index.get(character) ?? [];
-    if (!spots.some((known) => known.code === spot.code && known.level === spot.level)) spots.push(spot);
-    index.set(character, spots);
+    const spots = index.get(character);
+    if (spots) spots.push(spot);
+    else index.set(character, [spot]);
   };
-  for (const [code, levels] of Object.entries(layout.characters)) {
-    const [plain = '', shifted = ''] = levels;
-    const letter = plain !== '' && plain !== shifted && plain.toUpperCase() === shifted;
-    levels.forEach((character, level) => {
-      if (character === '' || (letter && level === 1)) return;
-      add(letter && level === 0 ? shifted : character, { code, level: level as Level });
-    });
+  for (const [code, levels] of Object.entries(table.characters)) {
+    for (const low of [0, 2] as const) {
+      const [plain, shifted] = [levels[low], levels[low + 1]].map((text) => keyCharacter(text ?? ''));
+      if (plain) add(plain, { code, level: low });
+      if (shifted && shifted !== plain) add(shifted, { code, level: (low + 1) as Level });
+    }
   }
   for (const spots of index.values()) {
     spots.sort((a, b) => a.level - b.level || codeRank(a.code) - codeRank(b.code));
   }
   return index;
 }
-
-const US_ROWS: Record<string, string> = {
-  Backquote: '`~', Digit1: '1!', Digit2: '2@', Digit3: '3#', Digit4: '4$', Digit5: '5%', Digit6: '6^',
-  Digit7: '7&', Digit8: '8*', Digit9: '9(', Digit0: '0)', Minus: '-_', Equal: '=+',
-  KeyQ: 'qQ', KeyW: 'wW', KeyE: 'eE', KeyR: 'rR', KeyT: 'tT', KeyY: 'yY', KeyU: 'uU', KeyI: 'iI', KeyO: 'oO',
-  KeyP: 'pP', BracketLeft: '[{', BracketRight: ']}', Backslash: '\\|',
-  KeyA: 'aA', KeyS: 'sS', KeyD: 'dD', KeyF: 'fF', KeyG: 'gG', KeyH: 'hH', KeyJ: 'jJ', KeyK: 'kK', KeyL: 'lL',
-  Semicolon: ';:', Quote: '\'"',
-  KeyZ: 'zZ', KeyX: 'xX', KeyC: 'cC', KeyV: 'vV', KeyB: 'bB', KeyN: 'nN', KeyM: 'mM', Comma: ',<',
-  Period: '.>', Slash: '/?',
-}; // prettier-ignore
-
-/** The US layout (ANSI INCITS 154, from memory; the tests compare it with what Chromium reports). */
-export const US: Layout = {
-  id: 'us',
-  name: 'US',
-  characters: Object.fromEntries(Object.entries(US_ROWS).map(([code, pair]) => [code, [...pair]])),
-};

@@ -1,6 +1,6 @@
 import { KEYPAD } from './codes.ts';
 import { NAMED_KEYS } from './named.ts';
-import { characterKey, type Key, type Modifier, type PointerAction } from './shortcut.ts';
+import { characterKey, type BaseModifier, type Key, type Modifier, type PointerAction } from './shortcut.ts';
 
 /** What a word or symbol of a written shortcut stands for. */
 export type Meaning =
@@ -9,7 +9,7 @@ export type Meaning =
   | { readonly is: 'pointer'; readonly action: PointerAction }
   | { readonly is: 'or' | 'then' | 'hold' | 'held' | 'twice' | 'tap' | 'position' | 'over' };
 
-const MODIFIER_WORDS: Record<Modifier, string> = {
+const MODIFIER_WORDS: Record<BaseModifier, string> = {
   Primary: 'primary|mod|commandorcontrol|cmdorctrl',
   Ctrl: 'ctrl|control|ctl|strg|⌃',
   Alt: 'alt|option|opt|⌥',
@@ -55,7 +55,7 @@ const GRAMMAR = {
 } as const;
 
 /** Characters by their spoken names. */
-const SPOKEN: Record<string, string> = {
+export const SPOKEN: Record<string, string> = {
   plus: '+', minus: '-', hyphen: '-', dash: '-', comma: ',', period: '.', dot: '.', 'full stop': '.',
   slash: '/', 'forward slash': '/', backslash: '\\', semicolon: ';', colon: ':', quote: "'", apostrophe: "'",
   'double quote': '"', backquote: '`', backtick: '`', 'grave accent': '`', tilde: '~', equals: '=', equal: '=',
@@ -88,6 +88,12 @@ for (const [code, { sign, others }] of KEYPAD) {
 }
 for (const [modifier, words] of Object.entries(MODIFIER_WORDS)) {
   learn(words, { is: 'modifier', modifier: modifier as Modifier });
+  if (!['Ctrl', 'Alt', 'Shift', 'Meta'].includes(modifier)) continue;
+  for (const side of ['Left', 'Right']) {
+    const sided = words.split('|').flatMap((word) => (/^\w+$/.test(word) ? [`${side} ${word}`] : []));
+    const short = modifier === 'Meta' ? [] : [`${side[0]}${modifier}`];
+    learn([...sided, ...short], { is: 'modifier', modifier: `${side}${modifier}` as Modifier });
+  }
 }
 for (const [action, words] of Object.entries(POINTER_WORDS)) {
   learn(words, { is: 'pointer', action: action as PointerAction });

@@ -1,6 +1,7 @@
 import { problem, type Problem } from '../error/index.ts';
 import { lex, type Unit } from './lex.ts';
 import { isDeleteWord, parseStrokes, type Item, type StrokeOptions } from './strokes.ts';
+import { readHyphenForm, unbracketed } from './notations.ts';
 import { conventionOf, type Platform } from './platform.ts';
 import { MOST_STROKES, characterKey, type Key, type Modifier, type Shortcut, type Stroke } from './shortcut.ts';
 
@@ -38,7 +39,9 @@ export function readShortcuts(text: string, options: ReadOptions = {}): ReadResu
       problem('text-too-long', `A shortcut is at most ${MOST_TEXT} characters long; this has ${text.length}.`),
     );
   }
-  const units = lex(text);
+  const hyphened = readHyphenForm(text);
+  if (hyphened) return 'code' in hyphened ? failed(hyphened) : { kind: 'read', shortcuts: [hyphened] };
+  const units = lex(unbracketed(text));
   const plusMinus = signPair(units);
   if (plusMinus) return plusMinus;
   const onMac = options.platform !== undefined && conventionOf(options.platform) === 'macos';

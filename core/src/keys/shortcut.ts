@@ -3,10 +3,42 @@ import { conventionOf, type Platform } from './platform.ts';
 
 /**
  * Modifiers in the order of the stored form. Primary is Command on macOS and Ctrl elsewhere;
- * Alt is Option on macOS; Meta is Command, the Windows key or Super.
+ * Alt is Option on macOS; Meta is Command, the Windows key or Super. Left and right differ only where a binding says so.
  */
-export const MODIFIERS = ['Primary', 'Ctrl', 'Alt', 'AltGr', 'Shift', 'Meta', 'Fn'] as const;
+export const MODIFIERS = [
+  'Primary',
+  'Ctrl',
+  'LeftCtrl',
+  'RightCtrl',
+  'Alt',
+  'LeftAlt',
+  'RightAlt',
+  'AltGr',
+  'Shift',
+  'LeftShift',
+  'RightShift',
+  'Meta',
+  'LeftMeta',
+  'RightMeta',
+  'Fn',
+] as const;
 export type Modifier = (typeof MODIFIERS)[number];
+
+/** A modifier without its side. */
+export type BaseModifier = 'Primary' | 'Ctrl' | 'Alt' | 'AltGr' | 'Shift' | 'Meta' | 'Fn';
+
+const SIDES: ReadonlyMap<Modifier, { base: BaseModifier; side: 'Left' | 'Right' | null }> = new Map(
+  MODIFIERS.map((modifier) => {
+    const side = /^(Left|Right)(\w+)$/.exec(modifier);
+    const base = (side?.[2] ?? modifier) as BaseModifier;
+    return [modifier, { base, side: (side?.[1] as 'Left' | 'Right' | undefined) ?? null }];
+  }),
+);
+
+/** Which modifier is meant, and which of the two where the binding says so. */
+export function sideOf(modifier: Modifier): { readonly base: BaseModifier; readonly side: 'Left' | 'Right' | null } {
+  return SIDES.get(modifier)!;
+}
 
 /** Pointer actions; without a button's name the left one is meant. */
 export const POINTER_ACTIONS = [
@@ -74,10 +106,15 @@ export function inOrder(modifiers: Iterable<Modifier>): Modifier[] {
   return MODIFIERS.filter((modifier) => present.has(modifier));
 }
 
-/** The character as a key: letters are case-blind and kept as capitals (ß has no single one). */
-export function characterKey(character: string): Key {
+/** A character as keys are named by it: letters are case-blind and kept as capitals (ß and ſ have none of their own). */
+export function keyCharacter(character: string): string {
   const capital = character.toUpperCase();
-  return { by: 'character', character: [...capital].length === 1 ? capital : character };
+  return [...capital].length === 1 && capital.toLowerCase() === character.toLowerCase() ? capital : character;
+}
+
+/** The character as a key. */
+export function characterKey(character: string): Key {
+  return { by: 'character', character: keyCharacter(character) };
 }
 
 /** The modifiers that a platform's keyboard really has. */

@@ -4,7 +4,7 @@ import { LEXICON_WORDS } from './lexicon.ts';
 import { nearest } from './nearest.ts';
 import { WRITING_CODES } from './codes.ts';
 import { US, spotsOf } from './layout.ts';
-import { characterKey, inOrder, type Key, type Manner, type Modifier, type Stroke } from './shortcut.ts';
+import { characterKey, inOrder, sideOf, type Key, type Manner, type Modifier, type Stroke } from './shortcut.ts';
 
 /** What stands between two strokes of a text. */
 export type Link = 'space' | 'then' | 'comma' | 'or' | 'slash';
@@ -121,7 +121,7 @@ function parseChord(units: readonly Unit[], from: number, options: StrokeOptions
   for (; (unit = units[at]); at++) {
     if (unit.meaning?.is !== 'modifier') break;
     const { modifier } = unit.meaning;
-    if (modifiers.includes(modifier)) {
+    if (isHeld(modifiers, modifier)) {
       return problem('modifier-twice', `${unit.text} stands twice, at ${unit.from + 1}.`, unit);
     }
     modifiers.push(modifier);
@@ -142,6 +142,12 @@ function parseChord(units: readonly Unit[], from: number, options: StrokeOptions
     return { strokes: key.letters, next: at + 1, loose: false, bare: false };
   }
   return finishChord(units, at + key.used, modifiers, key.found, loose && modifiers.length > 0);
+}
+
+/** Whether a modifier is among those held already, whichever of its two keys is named. */
+function isHeld(modifiers: readonly Modifier[], modifier: Modifier): boolean {
+  const { base } = sideOf(modifier);
+  return modifiers.some((one) => sideOf(one).base === base);
 }
 
 function bareModifier(
@@ -179,7 +185,7 @@ function finishChord(
     if (next.meaning?.is === 'pointer' && stroke.kind === 'key') {
       stroke = { kind: 'pointer', modifiers, held: stroke.key, action: next.meaning.action };
     } else if (next.meaning?.is === 'modifier') {
-      if (modifiers.includes(next.meaning.modifier)) {
+      if (isHeld(modifiers, next.meaning.modifier)) {
         return problem('modifier-twice', `${next.text} stands twice, at ${next.from + 1}.`, next);
       }
       modifiers.push(next.meaning.modifier);
@@ -206,7 +212,8 @@ function keyAt(units: readonly Unit[], at: number, options: StrokeOptions): Foun
     return { found: { kind: 'pointer', modifiers: [], action: meaning.action }, used: 1 };
   }
   if (meaning?.is === 'position') return positionAt(units, at);
-  if (meaning === undefined && options.typedLetters && /^[A-Za-z]{2,5}$/.test(unit.text)) {
+  const joins = isJoiner(units[at + 1]) && !units[at + 1]!.spaced;
+  if (meaning === undefined && options.typedLetters && !joins && /^[A-Za-z]{2,5}$/.test(unit.text)) {
     return {
       letters: [...unit.text].map((letter) => ({ kind: 'key', modifiers: [], key: characterKey(letter) })),
     };
@@ -227,7 +234,7 @@ function positionAt(units: readonly Unit[], at: number): Found {
   const unit = units[at + 1];
   const code = WRITING_CODES.find((known) => known.toLowerCase() === unit?.text.toLowerCase());
   const key = unit?.meaning?.is === 'key' && unit.meaning.key.by === 'character' ? unit.meaning.key : null;
-  const spot = key ? spotsOf(US, key.character)[0] : undefined;
+  const spot = key ? spotsOf(US.on.linux, key.character)[0] : undefined;
   const found = code ?? spot?.code;
   if (found) return { found: { by: 'position', code: found }, used: 2 };
   return problem('no-key', `“key” at ${units[at]!.from + 1} is not followed by a key of the US layout.`, units[at]);

@@ -4,8 +4,10 @@ import { conventionOf, type KnownPlatform, type Platform } from './platform.ts';
 import { parseStored } from './stored.ts';
 import {
   physicalModifiers,
+  sideOf,
+  type BaseModifier,
   type Key,
-  type PhysicalModifier,
+  type Modifier,
   type PointerAction,
   type Shortcut,
   type Stroke,
@@ -15,35 +17,36 @@ import { US } from './layout.ts';
 export type Style = 'words' | 'symbols';
 
 /** Each platform's order of modifiers. Windows and macOS: their makers' style guides, from memory; Linux: our choice. */
-const ORDER: Record<KnownPlatform, readonly PhysicalModifier[]> = {
+const ORDER: Record<KnownPlatform, readonly BaseModifier[]> = {
   windows: ['Fn', 'Meta', 'Ctrl', 'Alt', 'AltGr', 'Shift'],
   linux: ['Fn', 'Meta', 'Ctrl', 'Alt', 'AltGr', 'Shift'],
   macos: ['Fn', 'Ctrl', 'Alt', 'AltGr', 'Shift', 'Meta'],
 };
 
+type Words = Record<Exclude<BaseModifier, 'Primary'>, string>;
 const PC_WORDS = { Ctrl: 'Ctrl', Alt: 'Alt', AltGr: 'AltGr', Shift: 'Shift', Fn: 'Fn' };
-const WORDS: Record<KnownPlatform, Record<PhysicalModifier, string>> = {
+const WORDS: Record<KnownPlatform, Words> = {
   windows: { ...PC_WORDS, Meta: 'Win' },
   linux: { ...PC_WORDS, Meta: 'Super' },
-  macos: {
-    Ctrl: 'Control',
-    Alt: 'Option',
-    AltGr: 'AltGr',
-    Shift: 'Shift',
-    Fn: 'Fn',
-    Meta: 'Command',
-  },
+  macos: { Ctrl: 'Control', Alt: 'Option', AltGr: 'AltGr', Shift: 'Shift', Fn: 'Fn', Meta: 'Command' },
 };
-const MAC_SYMBOLS: Record<PhysicalModifier, string> = {
-  Ctrl: '⌃',
-  Alt: '⌥',
-  AltGr: 'AltGr+',
-  Shift: '⇧',
-  Fn: 'Fn+',
-  Meta: '⌘',
-};
+const MAC_SYMBOLS: Words = { Ctrl: '⌃', Alt: '⌥', AltGr: 'AltGr+', Shift: '⇧', Fn: 'Fn+', Meta: '⌘' };
 
-const POINTER_WORDS: Record<PointerAction, string> = {
+/** The modifiers as the platform orders them, each in its word. */
+function modifierWords(modifiers: readonly Modifier[], convention: KnownPlatform, words: Words): string[] {
+  const held = physicalModifiers(modifiers, convention).map((modifier) => sideOf(modifier));
+  return ORDER[convention].flatMap((base) =>
+    held
+      .filter((one) => one.base === base)
+      .map(({ side }) => {
+        const word = words[base as keyof Words];
+        if (!side) return word;
+        return `${side} ${WORDS[convention][base as keyof Words]}${words === MAC_SYMBOLS ? '+' : ''}`;
+      }),
+  );
+}
+
+export const POINTER_WORDS: Record<PointerAction, string> = {
   Click: 'click',
   RightClick: 'right click',
   MiddleClick: 'middle click',
@@ -100,19 +103,17 @@ export function showStored(stored: string, platform: Platform, style: Style = 'w
 }
 
 function writeStroke(stroke: Stroke, convention: KnownPlatform, style: Style): string {
-  if (stroke.kind === 'tap') return `tap ${WORDS[convention][physicalModifiers([stroke.modifier], convention)[0]!]}`;
+  if (stroke.kind === 'tap') return `tap ${modifierWords([stroke.modifier], convention, WORDS[convention])[0]}`;
   const last =
     stroke.kind === 'key'
       ? writeKey(stroke.key, convention, style)
       : [...(stroke.held ? [writeKey(stroke.held, convention, style)] : []), pointerWords(stroke)].join('+');
-  const held = physicalModifiers(stroke.modifiers, convention);
-  const modifiers = ORDER[convention].filter((modifier) => held.includes(modifier));
   if (convention === 'macos' && style === 'symbols') {
-    const signs = modifiers.map((modifier) => MAC_SYMBOLS[modifier]).join('');
+    const signs = modifierWords(stroke.modifiers, convention, MAC_SYMBOLS).join('');
     const gap = stroke.kind === 'key' || signs === '' || signs.endsWith('+') ? '' : stroke.held ? '+' : ' ';
     return signs + gap + last;
   }
-  return [...modifiers.map((modifier) => WORDS[convention][modifier]), last].join('+');
+  return [...modifierWords(stroke.modifiers, convention, WORDS[convention]), last].join('+');
 }
 
 function pointerWords(stroke: Stroke & { kind: 'pointer' }): string {
@@ -128,6 +129,6 @@ function writeKey(key: Key, convention: KnownPlatform, style: Style): string {
   }
   const pad = KEYPAD.get(key.code);
   if (pad) return `Num ${pad.sign}`;
-  const here = US.characters[key.code]?.[0]?.toUpperCase();
+  const here = US.on.linux.characters[key.code]?.[0]?.toUpperCase();
   return here ? `key ${here}` : `key ${key.code}`;
 }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  LAYOUTS,
   canonicalPress,
   parseStored,
   physicalModifiers,
@@ -253,10 +254,9 @@ describe('what people write', () => {
 describe('a canonical press', () => {
   it('is the same after writing and reading on a platform', () => {
     fc.assert(
-      fc.property(shortcuts, platforms, (shortcut, platform) => {
-        const us = { id: 'x', name: 'X', characters: { KeyA: ['a', 'A'] } };
-        expect(canonicalPress(shortcut, us, platform)).toBe(
-          canonicalPress(parseStored(onPlatform(shortcut, platform)), us, platform),
+      fc.property(shortcuts, platforms, fc.constantFrom(...LAYOUTS), (shortcut, platform, layout) => {
+        expect(canonicalPress(shortcut, layout, platform)).toBe(
+          canonicalPress(parseStored(onPlatform(shortcut, platform)), layout, platform),
         );
       }),
     );
