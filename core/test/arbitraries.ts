@@ -98,14 +98,21 @@ export const fewShortcuts = fc.constantFrom(
   'twice:A',
   '?',
   'Shift+/',
+  'Ctrl+[',
+  'Alt+[',
+  'Ctrl+Alt+8',
+  'RightCtrl+A',
+  'LeftCtrl+A',
+  'Ctrl+Z',
+  'Ctrl+[KeyZ]',
 );
 
-/** A root with two children, one of which has a child of its own. */
+/** A root with two children, one of which has a child of its own; the child and the second are active together. */
 export const FOUR_CONTEXTS: Context[] = [
-  { id: 1, parent: null, name: 'Everywhere', position: 0, takesText: false },
-  { id: 2, parent: 1, name: 'Chart', position: 0, takesText: false },
-  { id: 3, parent: 2, name: 'Line', position: 0, takesText: false },
-  { id: 4, parent: 1, name: 'Table', position: 1, takesText: false },
+  { id: 1, parent: null, name: 'Everywhere', position: 0, takesText: false, together: [] },
+  { id: 2, parent: 1, name: 'Chart', position: 0, takesText: false, together: [] },
+  { id: 3, parent: 2, name: 'Line', position: 0, takesText: false, together: [] },
+  { id: 4, parent: 1, name: 'Table', position: 1, takesText: false, together: [{ context: 3, first: null }] },
 ];
 export const PLATFORMS = ['windows', 'macos', 'linux'];
 

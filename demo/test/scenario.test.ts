@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { Recipe, type Catalogue, type Command, type Context } from '@crib/core/contract';
+import { Catalogue, Recipe, type Command, type Context } from '@crib/core/contract';
 import { contextTree } from '@crib/core/catalogue';
-import { clashes, effective } from '@crib/core/keyset';
+import { clashSentence, clashes, effective } from '@crib/core/keyset';
 import { readList } from '@crib/core/list';
 import { readShortcuts } from '@crib/core/keys';
 
@@ -21,15 +21,16 @@ const warts = json<{
   sameKeyTwice: { key: string; commands: string[] }[];
   neverGivenAKeyThoughUsed: string[];
   waits: string[];
+  typedOnMacos: string[];
 }>('warts.json');
 const set = json<{ edits: { command: string; keys?: string; clear?: true; reason: string; where: string }[] }>(
   'fathomry/school-set.json',
 );
 
-const contexts: Context[] = [{ id: 1, parent: null, name: 'Everywhere', position: 0, takesText: false }];
+const contexts: Context[] = [{ id: 1, parent: null, name: 'Everywhere', position: 0, takesText: false, together: [] }];
 for (const { name, in: parent, takesText = false } of app.contexts) {
   const above = contexts.find((one) => one.name === (parent ?? 'Everywhere'))!.id;
-  contexts.push({ id: contexts.length + 1, parent: above, name, position: contexts.length, takesText });
+  contexts.push({ id: contexts.length + 1, parent: above, name, position: contexts.length, takesText, together: [] });
 }
 const release = {
   id: 1,
@@ -39,8 +40,10 @@ const release = {
   position: 1,
   platforms: app.app.platforms,
   sealedAt: null,
+  builds: [],
+  tiers: [],
 };
-const empty: Catalogue = { app: { ...app.app, id: 1 }, release, contexts, commands: [], keysets: [] };
+const empty = Catalogue.parse({ app: { ...app.app, id: 1 }, release, contexts, commands: [], keysets: [] });
 const reading = readList(file('fathomry/7.0-keys.csv'), empty);
 if ('code' in reading) throw new Error(reading.sentence);
 const { plan } = reading;
@@ -50,15 +53,18 @@ const commands: Command[] = plan.newCommands.map(({ name, words, home }, i) => (
   id: i + 1,
   name,
   home: Number(home),
+  wordings: [],
+  aliases: [],
 }));
 const byName = new Map(commands.map((one) => [one.name, one]));
-const provenance = { kind: 'list' as const, source: '', who: '', on: null };
+const provenance = { kind: 'list' as const, source: '', who: '', on: null, build: '', platform: null };
 const bindings = plan.newBindings.map((one, i) => ({
   ...one,
   id: i + 1,
   command: byName.get(one.command)!.id,
   contexts: one.contexts.map(Number),
   provenance,
+  trials: [],
 }));
 const shipped = {
   id: 1,
@@ -69,7 +75,9 @@ const shipped = {
   kind: 'shipped' as const,
   releaseId: 1,
   isDefault: true,
+  imitates: null,
   bindings,
+  corrections: [],
 };
 const stack = { shipped, layers: [] };
 const on = (platform: string) => effective(stack, platform);
@@ -117,7 +125,12 @@ describe('Fathomry 7.0', () => {
       platforms: release.platforms,
     };
     const found = clashes(setting);
-    expect(found.filter((one) => one.severity === 'error').map((one) => one.sentence)).toEqual([]);
+    const errors = found.filter((one) => one.severity === 'error');
+    expect(errors.filter((one) => one.kind !== 'typing').map((one) => clashSentence(setting, one))).toEqual([]);
+    const typed = errors.map(
+      ({ parties, platforms }) => `${commands[parties[0].command - 1]!.name} ${platforms.join()}`,
+    );
+    expect(typed.sort()).toEqual(warts.typedOnMacos.map((name) => `${name} macos`).sort());
     const waiting = found
       .filter((one) => one.kind === 'waits')
       .flatMap((one) => one.parties.filter((held) => !held.shortcut.includes(' ')));
@@ -132,7 +145,7 @@ describe('Fathomry 7.0', () => {
       expect(keysOf(pair.without), pair.without).toEqual([]);
     }
     for (const name of warts.neverGivenAKeyThoughUsed) expect(keysOf(name), name).toEqual([]);
-    for (const { key, commands: names } of warts.sameKeyTwice)
+    for (const { commands: names, key } of warts.sameKeyTwice)
       for (const name of names) expect(keysOf(name), name).toContain(key);
     const drifted = commands.filter((one) => keysOf(one.name, 'windows').join() !== keysOf(one.name, 'macos').join());
     expect(drifted.map((one) => one.name).sort()).toEqual([...warts.driftedPlatforms, ...warts.platformCustoms].sort());

@@ -1,7 +1,7 @@
 import type { Context } from '../contract/index.ts';
 
-/** How one context lies to another. */
-export type ContextRelation = 'same' | 'wider' | 'narrower' | 'apart';
+/** How one context lies to another; together: neither contains the other, and both are active at once. */
+export type ContextRelation = 'same' | 'wider' | 'narrower' | 'together' | 'apart';
 
 /** The contexts of a release as a tree, in the order in which they are shown. */
 export interface ContextTree {
@@ -14,8 +14,10 @@ export interface ContextTree {
   depth(id: number): number;
   /** `Chart window › Placing marks`; the root stands only for itself. */
   path(id: number): string;
-  /** How `other` lies to `id`: wider when it contains it. */
+  /** How `other` lies to `id`: wider when it contains it. What holds for two contexts holds for all below them. */
   relation(id: number, other: number): ContextRelation;
+  /** Of two contexts active together the one that answers first, or null when no order is stated. */
+  firstOf(id: number, other: number): number | null;
 }
 
 export const PATH_SIGN = ' › ';
@@ -47,6 +49,24 @@ export function contextTree(contexts: readonly Context[]): ContextTree {
   if (inOrder.length !== contexts.length)
     throw new Error('A context lies in a circle, or below one that is not there.');
 
+  const stated = new Map<string, boolean | null>();
+  for (const { id, together } of contexts) {
+    for (const { context, first } of together) {
+      stated.set(`${id} ${context}`, first);
+      stated.set(`${context} ${id}`, first === null ? null : !first);
+    }
+  }
+  /** Whether `id` answers before `other`; undefined when they are not active together. */
+  const order = (id: number, other: number): boolean | null | undefined => {
+    if (stated.size === 0) return undefined;
+    for (const mine of chains.get(id) ?? [])
+      for (const theirs of chains.get(other) ?? []) {
+        const found = stated.get(`${mine} ${theirs}`);
+        if (found !== undefined) return found;
+      }
+    return undefined;
+  };
+
   const get = (id: number) => {
     const context = byId.get(id);
     if (!context) throw new Error(`There is no context ${id} in this release.`);
@@ -68,7 +88,12 @@ export function contextTree(contexts: readonly Context[]): ContextTree {
     relation: (id, other) => {
       if (id === other) return 'same';
       if (chain(id).includes(other)) return 'wider';
-      return chain(other).includes(id) ? 'narrower' : 'apart';
+      if (chain(other).includes(id)) return 'narrower';
+      return order(id, other) === undefined ? 'apart' : 'together';
+    },
+    firstOf: (id, other) => {
+      const before = order(id, other);
+      return before === undefined || before === null ? null : before ? id : other;
     },
   };
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { readStored } from '../keys/index.ts';
+import { KeyPolicy } from './policy.ts';
 
 /** A number the database gave. */
 export const Id = z.int().positive();
@@ -37,13 +38,6 @@ export const StoredShortcut = z
   .max(200)
   .refine((text) => !('code' in readStored(text)), 'not a shortcut in the stored form');
 
-/** How the app binds a pressed key, and whether its shortcuts may be letters typed in a row. */
-export const KeyPolicy = z.strictObject({
-  binds: z.enum(['character', 'position', 'letters']).default('character'),
-  typedLetters: z.boolean().default(false),
-});
-export type KeyPolicy = z.infer<typeof KeyPolicy>;
-
 export const App = z.object({
   id: Id,
   slug: Slug,
@@ -66,6 +60,9 @@ export const Release = z.object({
   platforms: Platforms,
   /** When it was sealed; null while it is open. */
   sealedAt: z.string().nullable(),
+  /** Point builds and product tiers, where they matter. */
+  builds: z.array(name(40)).max(40).default([]),
+  tiers: z.array(name(40)).max(20).default([]),
 });
 export type Release = z.infer<typeof Release>;
 
@@ -75,7 +72,10 @@ export const Context = z.object({
   parent: Id.nullable(),
   name: name(80),
   position: z.int(),
+  /** Typing there goes into text or a field. */
   takesText: z.boolean(),
+  /** Contexts active together with this one; `first` says which of the two answers first, null when that is not stated. */
+  together: z.array(z.object({ context: Id, first: z.boolean().nullable() })).default([]),
 });
 export type Context = z.infer<typeof Context>;
 
@@ -99,6 +99,23 @@ export const CommandWords = z.object({
 });
 export type CommandWords = z.infer<typeof CommandWords>;
 
+/** What a command is called on one platform, or in one interface language; what is left empty is as everywhere. */
+export const Wording = z.object({
+  platform: PlatformName.nullable(),
+  /** A language tag (BCP 47), null for the catalogue's own language. */
+  language: z
+    .string()
+    .max(35)
+    .regex(/^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$/, 'a language tag such as de or pt-BR')
+    .nullable(),
+  label: line(120),
+  menu: line(240),
+  category: line(120),
+  description: prose(2000),
+  otherNames: z.array(name(120)).max(20),
+});
+export type Wording = z.infer<typeof Wording>;
+
 /** `name` is what the program itself calls the command, or what Crib made of its first label. */
 export const CommandName = z.string().min(1).max(120).regex(/^\S+$/, 'no white space');
 export const Command = CommandWords.extend({
@@ -106,6 +123,10 @@ export const Command = CommandWords.extend({
   name: CommandName,
   /** Where it is at home when no shortcut says otherwise. */
   home: Id,
+  /** Words that differ on a platform or in an interface language. */
+  wordings: z.array(Wording).default([]),
+  /** Names it had before it was merged with another. */
+  aliases: z.array(CommandName).default([]),
 });
 export type Command = z.infer<typeof Command>;
 
@@ -115,6 +136,8 @@ export const Provenance = z.object({
   source: line(240),
   who: line(120),
   on: z.iso.date().nullable(),
+  build: line(60).default(''),
+  platform: PlatformName.nullable().default(null),
 });
 export type Provenance = z.infer<typeof Provenance>;
 
@@ -128,6 +151,8 @@ export const Binding = z.object({
   note: line(240),
   memoryAid: line(240),
   provenance: Provenance,
+  /** Who has tried it in the program since, on which platform and build. */
+  trials: z.array(z.object({ platform: PlatformName, who: line(120), on: z.iso.date(), build: line(60) })).default([]),
 });
 export type Binding = z.infer<typeof Binding>;
 
@@ -155,12 +180,26 @@ const KeysetFacts = z.object({
   revision: z.int().positive(),
 });
 
+/** What was found wrong about a sealed release: appended, never taken back; it stands in place of what was shipped. */
+export const Correction = EditPlace.extend({
+  id: Id,
+  on: z.iso.date(),
+  who: line(120),
+  reason: prose(1000).min(1),
+  old: z.array(StoredShortcut).max(8),
+  now: z.array(StoredShortcut).max(8),
+});
+export type Correction = z.infer<typeof Correction>;
+
 /** What a release comes with. */
 export const ShippedKeyset = KeysetFacts.extend({
   kind: z.literal('shipped'),
   releaseId: Id,
   isDefault: z.boolean(),
+  /** The release of an app whose keys it imitates. */
+  imitates: Id.nullable().default(null),
   bindings: z.array(Binding),
+  corrections: z.array(Correction).default([]),
 });
 export type ShippedKeyset = z.infer<typeof ShippedKeyset>;
 
@@ -174,6 +213,29 @@ export type CustomKeyset = z.infer<typeof CustomKeyset>;
 export const Keyset = z.discriminatedUnion('kind', [ShippedKeyset, CustomKeyset]);
 export type Keyset = z.infer<typeof Keyset>;
 
+/** Commands that belong together: two opposite ones, commands numbered or ordered alike, positions that own a key. */
+export const CommandGroup = z.object({
+  id: Id,
+  kind: z.enum(['pair', 'family', 'slots']),
+  name: name(120),
+  /** In order. */
+  members: z.array(Id).max(100),
+  /** The family that is numbered alongside: store n and recall n. */
+  twin: Id.nullable(),
+});
+export type CommandGroup = z.infer<typeof CommandGroup>;
+
+/** A press that the operating system or another taker keeps. */
+export const SystemKey = z.object({
+  platform: PlatformName,
+  shortcut: StoredShortcut,
+  taker: line(120).min(1),
+  /** No program can get it. */
+  hard: z.boolean(),
+  source: line(240).min(1),
+});
+export type SystemKey = z.infer<typeof SystemKey>;
+
 /** A release with all that is catalogued of it. */
 export const Catalogue = z.object({
   app: App,
@@ -181,6 +243,9 @@ export const Catalogue = z.object({
   contexts: z.array(Context),
   commands: z.array(Command),
   keysets: z.array(Keyset),
+  groups: z.array(CommandGroup).default([]),
+  /** Presses that other takers keep, as this workplace has them. */
+  systemKeys: z.array(SystemKey).default([]),
 });
 export type Catalogue = z.infer<typeof Catalogue>;
 

@@ -1,5 +1,7 @@
+export * from './policy.ts';
 export * from './entities.ts';
 export * from './sheets.ts';
 export * from './recipe.ts';
 export * from './requests.ts';
+export * from './editing.ts';
 export * from './responses.ts';

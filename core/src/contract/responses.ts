@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { SavedView } from './editing.ts';
 import { App, Command, CommandWords, CustomKeyset, Id, Release } from './entities.ts';
 
 /** What the server sends besides the entities themselves. */
@@ -49,6 +50,7 @@ export const AppOverview = App.extend({
   keysets: z.array(KeysetLine),
   sheets: z.array(SheetLine),
   recipes: z.array(z.object({ id: Id, name: z.string() })),
+  views: z.array(SavedView),
 });
 export type AppOverview = z.infer<typeof AppOverview>;
 

@@ -36,9 +36,10 @@ export function writeAria(shortcut: Shortcut, layout: Layout, platform: Platform
   const names = (Object.keys(NAMES) as (keyof typeof NAMES)[])
     .filter((name) => modifiers.includes(name))
     .map((name) => NAMES[name]);
-  return [...names, key === '+' ? 'Plus' : key.toUpperCase().length === 1 && key.length === 1 ? key.toUpperCase() : key].join(
-    '+',
-  );
+  return [
+    ...names,
+    key === '+' ? 'Plus' : key.toUpperCase().length === 1 && key.length === 1 ? key.toUpperCase() : key,
+  ].join('+');
 }
 
 /** Reads a value of `aria-keyshortcuts`: alternatives parted by spaces. */
@@ -64,5 +65,7 @@ export function readAria(text: string, platform: Platform = 'windows'): Shortcut
       return problem('unknown-key', `“${last}” is no key of aria-keyshortcuts.`);
     shortcuts.push({ strokes: [{ kind: 'key', modifiers: inOrder(modifiers), key }], manner: 'pressed' });
   }
-  return shortcuts.length ? shortcuts : problem('no-key', `There is no shortcut in an empty text on ${conventionOf(platform)}.`);
+  return shortcuts.length
+    ? shortcuts
+    : problem('no-key', `There is no shortcut in an empty text on ${conventionOf(platform)}.`);
 }

@@ -46,7 +46,15 @@ const LABELS: readonly [RegExp, Platform][] = [
 /** Which platform a part of a cell says it is for, and the part without saying so. */
 function labelled(part: string): { text: string; platform: Platform | null } {
   for (const [label, platform] of LABELS) {
-    if (label.test(part)) return { text: part.replace(label, ' ').trim().replace(/^:\s*|\)$/g, '').trim(), platform };
+    if (label.test(part))
+      return {
+        text: part
+          .replace(label, ' ')
+          .trim()
+          .replace(/^:\s*|\)$/g, '')
+          .trim(),
+        platform,
+      };
   }
   return { text: part.trim(), platform: null };
 }
@@ -59,7 +67,13 @@ export function readCell(text: string, options: CellOptions): CellResult {
   const { platform, platforms } = options;
   // Far more than any shortcut: the reader itself refuses it, in one look.
   const shared = text.length > 1000 ? text : SHARED.reduce((now, [pattern, word]) => now.replace(pattern, word), text);
-  const parts = text.length > 1000 ? [] : shared.split(PARTS).map(labelled).filter((part) => part.text !== '');
+  const parts =
+    text.length > 1000
+      ? []
+      : shared
+          .split(PARTS)
+          .map(labelled)
+          .filter((part) => part.text !== '');
   const onMac = (part: { text: string; platform: Platform | null }) =>
     part.platform ? conventionOf(part.platform) === 'macos' : MAC_WORDS.test(part.text);
   if (parts.length < 2 || !parts.some(onMac) || parts.every(onMac)) return readPlain(shared, options);

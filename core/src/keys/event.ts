@@ -75,7 +75,11 @@ interface FoundKey {
   readonly usesAltGr?: boolean;
 }
 
-function keyOf(press: PressedKey, characters: Readonly<Record<string, readonly string[]>>, mac: boolean): FoundKey | null {
+function keyOf(
+  press: PressedKey,
+  characters: Readonly<Record<string, readonly string[]>>,
+  mac: boolean,
+): FoundKey | null {
   if (KEYPAD.has(press.code)) return { key: { by: 'position', code: press.code } };
   const [plain = '', shifted = '', third = ''] = characters[press.code] ?? [];
   const base = plain === '' ? null : { key: characterKey(plain) };

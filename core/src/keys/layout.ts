@@ -90,8 +90,7 @@ function layoutOf(id: string): Layout {
   const linux: Cells = Object.fromEntries(
     Object.entries(XKB_TABLES[id]!).map(([code, text]) => [code, text.split(' ')]),
   );
-  const on = (platform: 'windows' | 'macos') =>
-    tableOf(overlaid(id, platform, linux), WHOLE[platform].includes(id));
+  const on = (platform: 'windows' | 'macos') => tableOf(overlaid(id, platform, linux), WHOLE[platform].includes(id));
   return {
     id,
     name: NAMES[id] ?? id,

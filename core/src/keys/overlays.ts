@@ -13,7 +13,7 @@ export interface OverlayRow {
   readonly source: string;
 }
 
-const MICROSOFT = 'Microsoft’s keyboard layout reference, from memory';
+const REFERENCE = 'the Windows keyboard layout reference, from memory';
 const APPLE = 'Apple’s keyboard viewer, from memory';
 
 const windows = (layout: string, level: OverlayRow['level'], keys: string): OverlayRow => ({
@@ -21,7 +21,7 @@ const windows = (layout: string, level: OverlayRow['level'], keys: string): Over
   platform: 'windows',
   level,
   keys,
-  source: MICROSOFT,
+  source: REFERENCE,
 });
 const macos = (layout: string, level: OverlayRow['level'], keys: string): OverlayRow => ({
   layout,
@@ -91,7 +91,7 @@ export const OVERLAYS: readonly OverlayRow[] = [
 
   macos('us', 2, US_OPTION),
   macos('us', 3, US_SHIFT_OPTION),
-  macos('uk', 0, 'Backquote=§ IntlBackslash=` Quote=\' Backslash=\\'),
+  macos('uk', 0, "Backquote=§ IntlBackslash=` Quote=' Backslash=\\"),
   macos('uk', 1, 'Backquote=± IntlBackslash=~ Digit2=@ Digit3=£ Quote=" Backslash=|'),
   macos('uk', 2, US_OPTION.replace('Digit2=™ Digit3=£', 'Digit2=€ Digit3=#').replace('Backquote=◌` ', '')),
   macos('uk', 3, US_SHIFT_OPTION.replace('Digit2=€', 'Digit2=™').replace('Backquote=` ', '')),

@@ -29,12 +29,15 @@ export interface NoPress {
   readonly what: string;
 }
 
-/** A keyboard as a stroke meets it. */
-interface Keyboard {
+/** A keyboard as a stroke meets it; what was asked of it before is remembered. */
+export interface Keyboard {
+  readonly layout: Layout;
   readonly table: LayoutTable;
   readonly platform: Platform;
   readonly convention: ReturnType<typeof conventionOf>;
   readonly board: Board;
+  readonly spots: Map<string, Way[] | NoPress>;
+  readonly bits: Map<string, number | NoPress>;
 }
 
 /** What AltGr is on a keyboard: Ctrl and Alt on Windows, Option on macOS. */
@@ -44,6 +47,16 @@ function altGrBits(keyboard: Keyboard): number {
 }
 
 function bitsOf(modifiers: readonly Modifier[], keyboard: Keyboard): number | NoPress {
+  if (modifiers.length === 0) return 0;
+  const name = modifiers.join();
+  const known = keyboard.bits.get(name);
+  if (known !== undefined) return known;
+  const bits = countBits(modifiers, keyboard);
+  keyboard.bits.set(name, bits);
+  return bits;
+}
+
+function countBits(modifiers: readonly Modifier[], keyboard: Keyboard): number | NoPress {
   let bits = 0;
   for (const modifier of physicalModifiers(modifiers, keyboard.platform)) {
     const { base, side } = sideOf(modifier);
@@ -65,11 +78,21 @@ function levelBits(level: number, keyboard: Keyboard): number {
 
 /** The positions of a key on a keyboard, each with the modifiers that its character needs itself. */
 function spots(key: Key, keyboard: Keyboard): Way[] | NoPress {
+  const name = key.by === 'character' ? key.character : key.by === 'name' ? key.name : key.code;
+  const known = keyboard.spots.get(name);
+  if (known) return known;
+  const found = findSpots(key, keyboard);
+  keyboard.spots.set(name, found);
+  return found;
+}
+
+function findSpots(key: Key, keyboard: Keyboard): Way[] | NoPress {
   const { board, table } = keyboard;
   if (key.by === 'character') {
     const there = spotsOf(table, key.character);
     const found = there.filter(({ code }) => !board.lacks.has(code));
-    if (found.length) return found.map(({ code, level }) => ({ bits: levelBits(level, keyboard), target: code, level }));
+    if (found.length)
+      return found.map(({ code, level }) => ({ bits: levelBits(level, keyboard), target: code, level }));
     if (there.length) return { why: 'no key', what: key.character };
     return { why: table.whole ? 'no character' : 'not known', what: key.character };
   }
@@ -79,26 +102,31 @@ function spots(key: Key, keyboard: Keyboard): Way[] | NoPress {
   return [{ bits: board.behindFn.has(code) ? BITS.Fn : 0, target: code, level: 0 }];
 }
 
-const isWays = (found: Way[] | NoPress): found is Way[] => Array.isArray(found);
+export const isWays = (found: Way[] | NoPress): found is Way[] => Array.isArray(found);
 const PAD_DIGIT = /^Numpad(\d|Decimal)$/;
 
+/** The ways of a key with modifiers. Clash finding asks this hundreds of thousands of times: plain loops. */
+function keyWays(key: Key, written: number, keyboard: Keyboard): Way[] | NoPress {
+  const found = spots(key, keyboard);
+  if (!isWays(found) || written === 0) return found;
+  const ways: Way[] = [];
+  for (const { bits, target, level } of found) {
+    const both = bits | written;
+    // With NumLock on, Shift turns a pad digit into an arrow there (Windows, from memory).
+    if (keyboard.convention === 'windows' && both & BITS.Shift && PAD_DIGIT.test(target)) continue;
+    ways.push({ bits: both, target, level });
+  }
+  return ways.length ? ways : { why: 'keypad with Shift', what: found[0]!.target };
+}
+
 /** All ways to make one stroke: a character's own Shift or AltGr is united with the written modifiers. */
-function strokeWays(stroke: Stroke, keyboard: Keyboard): Way[] | NoPress {
+export function strokeWays(stroke: Stroke, keyboard: Keyboard): Way[] | NoPress {
   if (stroke.kind === 'tap') {
     return [{ bits: 0, target: `tap ${physicalModifiers([stroke.modifier], keyboard.platform)[0]}`, level: 0 }];
   }
   const written = bitsOf(stroke.modifiers, keyboard);
   if (typeof written !== 'number') return written;
-  if (stroke.kind === 'key') {
-    const found = spots(stroke.key, keyboard);
-    if (!isWays(found)) return found;
-    const ways = found.map((way) => ({ ...way, bits: way.bits | written }));
-    // With NumLock on, Shift turns a pad digit into an arrow there (Windows, from memory).
-    const shiftedPad = (way: Way) =>
-      keyboard.convention === 'windows' && (way.bits & BITS.Shift) !== 0 && PAD_DIGIT.test(way.target);
-    const possible = ways.filter((way) => !shiftedPad(way));
-    return possible.length ? possible : { why: 'keypad with Shift', what: ways[0]!.target };
-  }
+  if (stroke.kind === 'key') return keyWays(stroke.key, written, keyboard);
   const actions = pointerWays(stroke.action, written, keyboard);
   const suffix = stroke.over ? '@over' : '';
   const held: Way[] | NoPress = stroke.held ? spots(stroke.held, keyboard) : [{ bits: 0, target: '', level: 0 }];
@@ -119,9 +147,18 @@ const LEFT_OF = Object.fromEntries(Object.entries(RIGHT_OF).map(([left, right]) 
 function pointerWays(action: string, bits: number, keyboard: Keyboard): { bits: number; action: string }[] {
   if (keyboard.convention !== 'macos') return [{ bits, action }];
   const right = bits & BITS.Ctrl ? RIGHT_OF[action] : undefined;
-  if (right) return [{ bits: bits & ~BITS.Ctrl, action: right }, { bits, action }];
+  if (right)
+    return [
+      { bits: bits & ~BITS.Ctrl, action: right },
+      { bits, action },
+    ];
   const left = LEFT_OF[action];
-  return left ? [{ bits, action }, { bits: bits | BITS.Ctrl, action: left }] : [{ bits, action }];
+  return left
+    ? [
+        { bits, action },
+        { bits: bits | BITS.Ctrl, action: left },
+      ]
+    : [{ bits, action }];
 }
 
 function writePress({ bits, target }: Way): string {
@@ -141,12 +178,22 @@ function byCanon(a: Way, b: Way): number {
 }
 
 /** Strokes as they are made: a shortcut done twice is its strokes two times over. */
-function strokesMade(shortcut: Shortcut): readonly Stroke[] {
+export function strokesMade(shortcut: Shortcut): readonly Stroke[] {
   return shortcut.manner === 'twice' ? [...shortcut.strokes, ...shortcut.strokes] : shortcut.strokes;
 }
 
-function keyboardOf(layout: Layout, platform: Platform, board: Board): Keyboard {
-  return { table: tableOn(layout, platform), platform, convention: conventionOf(platform), board };
+const keyboards = new Map<string, Keyboard>();
+
+/** The keyboard of a layout on a platform; its board is the layout's usual one, if none is named. */
+export function keyboardOf(layout: Layout, platform: Platform, board: Board = usualBoard(layout, platform)): Keyboard {
+  const name = `${layout.id} ${platform} ${board.id}`;
+  const known = keyboards.get(name);
+  if (known?.layout === layout) return known;
+  const table = tableOn(layout, platform);
+  const convention = conventionOf(platform);
+  const keyboard = { layout, table, platform, convention, board, spots: new Map(), bits: new Map() };
+  keyboards.set(name, keyboard);
+  return keyboard;
 }
 
 /**
@@ -158,14 +205,14 @@ export function pressesOrWhy(
   shortcut: Shortcut,
   layout: Layout,
   platform: Platform,
-  board: Board = usualBoard(layout, platform),
+  board?: Board,
 ): string[][] | NoPress {
   const keyboard = keyboardOf(layout, platform, board);
   const all: string[][] = [];
   for (const stroke of strokesMade(shortcut)) {
     const ways = strokeWays(stroke, keyboard);
     if (!isWays(ways)) return ways;
-    all.push([...new Set(ways.sort(byCanon).map(writePress))]);
+    all.push([...new Set(ways.length > 1 ? ways.toSorted(byCanon).map(writePress) : ways.map(writePress))]);
   }
   if (shortcut.manner === 'held') all[0] = all[0]!.map((way) => `hold ${way}`);
   return all;

@@ -13,7 +13,11 @@ const WORDS: Record<KnownPlatform, Record<string, string>> = {
   macos: { ...COMMON, Alt: 'Option', Meta: 'Command' },
 };
 /** The first word for each sign is the one that is said. */
-const SIGNS = new Map(Object.entries(SPOKEN).reverse().map(([word, sign]) => [sign, word]));
+const SIGNS = new Map(
+  Object.entries(SPOKEN)
+    .reverse()
+    .map(([word, sign]) => [sign, word]),
+);
 
 /**
  * A shortcut as a screen reader says it: `Control Shift Y`, `Option Page Up`, `U then B`, `hold Space`.

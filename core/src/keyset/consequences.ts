@@ -1,22 +1,13 @@
 import { problem, type Problem } from '../error/index.ts';
 import { US, platformName, showStored, storedPresses, type Layout, type Platform } from '../keys/index.ts';
-import type { Command, CustomKeyset, Edit } from '../contract/index.ts';
-import type { ContextTree } from '../catalogue/index.ts';
+import type { CustomKeyset, Edit } from '../contract/index.ts';
+import { acceptance } from './accept.ts';
+import type { Setting } from './clash/finding.ts';
 import { applyChange, joined, placeKey, type Change } from './layers.ts';
 import { effective, type Effective, type Held, type Stack } from './effective.ts';
 import { pressIndex } from './presses.ts';
 
-/** What one needs to know to say what an edit does. */
-export interface Setting {
-  /** The topmost layer is the one that is edited. */
-  readonly stack: Stack;
-  readonly commands: ReadonlyMap<number, Command>;
-  readonly tree: ContextTree;
-  readonly platforms: readonly Platform[];
-  readonly layout?: Layout;
-}
-
-export type ConsequenceKind = 'taken from' | 'hides' | 'hidden by' | 'waits' | 'cannot be pressed';
+export type ConsequenceKind = 'taken from' | 'hides' | 'hidden by' | 'together' | 'waits' | 'cannot be pressed';
 
 /** One thing that follows from an edit, on the platforms where it does. */
 export interface Consequence {
@@ -50,6 +41,7 @@ interface Fact {
   readonly gain: Gain;
   readonly held?: Held;
   readonly platform: Platform;
+  readonly layout?: Layout;
 }
 
 /**
@@ -85,17 +77,23 @@ export function consequences(setting: Setting, wanted: Change): Outcome {
 
 /** What the shortcuts gained on a platform meet there. */
 function factsOn(platform: Platform, setting: Setting, change: Change, after: Stack): Fact[] {
-  const layout = setting.layout ?? US;
+  const layouts = setting.layouts?.length ? setting.layouts : [US];
+  const [layout] = layouts as [Layout];
   const before = effective(setting.stack, platform);
   const then = effective(after, platform);
   const index = pressIndex(then, layout, platform);
   const gained = gains(change, before, then);
   return gained.flatMap((gain): Fact[] => {
-    if (!storedPresses(gain.shortcut, layout, platform)) return [{ kind: 'cannot be pressed', gain, platform }];
-    return index.near(gain.shortcut).flatMap(({ held, how }): Fact[] => {
-      const kind = held.command === gain.command ? null : factKind(setting, gain, held, how, gained);
-      return kind ? [{ kind, gain, held, platform }] : [];
-    });
+    const without = layouts.filter((one) => !storedPresses(gain.shortcut, one, platform));
+    const cannot = without.map((one): Fact => ({ kind: 'cannot be pressed', gain, platform, layout: one }));
+    if (without.includes(layout)) return cannot;
+    return [
+      ...cannot,
+      ...index.near(gain.shortcut).flatMap(({ held, how }): Fact[] => {
+        const kind = held.command === gain.command ? null : factKind(setting, gain, held, how, gained);
+        return kind ? [{ kind, gain, held, platform }] : [];
+      }),
+    ];
   });
 }
 
@@ -109,6 +107,10 @@ function factKind(
   const relation = setting.tree.relation(gain.context, held.context);
   if (relation === 'apart') return null;
   if (how !== 'meet') return 'waits';
+  if (relation === 'together') {
+    const first = setting.tree.firstOf(gain.context, held.context);
+    return first === null ? 'together' : first === gain.context ? 'hides' : 'hidden by';
+  }
   if (relation === 'narrower') return 'hidden by';
   if (setting.commands.get(held.command)?.fixed) return 'fixed';
   if (relation === 'wider') return 'hides';
@@ -125,9 +127,16 @@ function together(setting: Setting, facts: readonly Fact[], after: Stack): Conse
   const groups = new Map<string, Fact[]>();
   for (const fact of facts) {
     const { kind, gain, held } = fact;
-    const key = [kind, gain.command, gain.context, gain.shortcut, held?.command, held?.context, held?.shortcut].join(
-      ' ',
-    );
+    const key = [
+      kind,
+      gain.command,
+      gain.context,
+      gain.shortcut,
+      held?.command,
+      held?.context,
+      held?.shortcut,
+      fact.layout?.id,
+    ].join(' ');
     groups.set(key, [...(groups.get(key) ?? []), fact]);
   }
   return [...groups.values()].map((group) => {
@@ -153,13 +162,13 @@ function together(setting: Setting, facts: readonly Fact[], after: Stack): Conse
 
 function sentenceOf(
   setting: Setting,
-  { kind, gain, held, platform }: Fact,
+  { kind, gain, held, platform, layout }: Fact,
   after: Stack,
   platforms: readonly Platform[],
 ): string {
   const where = platforms.length < setting.platforms.length ? ` on ${platforms.map(platformName).join(' and ')}` : '';
   const press = showStored(gain.shortcut, platform);
-  if (!held) return `${press} cannot be pressed on the ${(setting.layout ?? US).name} layout${where}.`;
+  if (!held) return `${press} cannot be pressed on the ${(layout ?? US).name} layout${where}.`;
   const [owner, theirs] = [labelOf(setting, held.command), showStored(held.shortcut, platform)];
   const place = setting.tree.get(held.context).name;
   switch (kind) {
@@ -169,6 +178,8 @@ function sentenceOf(
       return `${labelOf(setting, gain.command)} and ${owner} cannot both have ${press} in ${place}.`;
     case 'hides':
       return `${owner} has ${theirs} in ${place}${where}; here it is hidden.`;
+    case 'together':
+      return `${theirs} is ${owner} in ${place}${where}; both are active at once, and nothing says which is meant.`;
     case 'hidden by':
       return `In ${place} ${theirs} stays with ${owner}${where}.`;
     case 'taken from': {
@@ -197,6 +208,8 @@ function unfitEdit(edit: Edit, setting: Setting): Problem[] {
     return [problem('no-context', `There is no context ${edit.context} in this release.`)];
   }
   if (command.fixed) return [problem('fixed', `${command.label} cannot be changed.`)];
+  const refused = setting.policy && edit.shortcuts.map((one) => acceptance(setting.policy!, one)).find(Boolean);
+  if (refused) return [refused];
   if (edit.platform !== null && !setting.platforms.includes(edit.platform)) {
     return [problem('no-platform', `The release does not run on ${platformName(edit.platform)}.`)];
   }

@@ -44,68 +44,106 @@ export interface Effective {
   cleared(command: number): readonly Edit[];
 }
 
-const pairKey = (command: number, context: number) => `${command} ${context}`;
+/** A command and a context as one number: both are the database's own, far below these bounds. */
+function pairKey(command: number, context: number): number {
+  return command * 0x4000000 + context;
+}
 
-/** A platform's own shipped bindings stand in place of those for all, by command and context. */
-function shippedOn(bindings: readonly Binding[], platform: Platform): Map<string, Held[]> {
-  const own = new Map<string, Held[]>();
-  const general = new Map<string, Held[]>();
+/** The shortcuts that count: a platform's own stand in place of those for all, by command and context. */
+function ownFirst(general: Map<number, Held[]>, own: Map<number, Held[]>): Map<number, Held[]> {
+  for (const [key, list] of own) general.set(key, list);
+  return general;
+}
+
+/** A platform's own shipped bindings stand in place of those for all, by command and context; so do corrections. */
+function shippedOn({ bindings, corrections }: ShippedKeyset, platform: Platform): Map<number, Held[]> {
+  const own = new Map<number, Held[]>();
+  const general = new Map<number, Held[]>();
   for (const binding of bindings) {
     if (binding.platform !== null && binding.platform !== platform) continue;
     const into = binding.platform === null ? general : own;
     for (const context of binding.contexts) {
       const key = pairKey(binding.command, context);
-      const list = into.get(key) ?? [];
-      list.push({ command: binding.command, context, shortcut: binding.shortcut, binding });
-      into.set(key, list);
+      const held = { command: binding.command, context, shortcut: binding.shortcut, binding };
+      const list = into.get(key);
+      if (list) list.push(held);
+      else into.set(key, [held]);
     }
   }
-  return new Map([...general, ...own]);
+  for (const { command, context, platform: on, now } of corrections) {
+    if (on !== null && on !== platform) continue;
+    const into = on === null ? general : own;
+    const known = into.get(pairKey(command, context)) ?? [];
+    const held = now.map(
+      (shortcut): Held => known.find((one) => one.shortcut === shortcut) ?? { command, context, shortcut },
+    );
+    into.set(pairKey(command, context), held);
+  }
+  return ownFirst(general, own);
+}
+
+/** What an edit makes of the shortcuts at its place. */
+function edited(edit: Edit, below: readonly Held[], original: readonly Held[]): Held[] {
+  const texts = (list: readonly Held[]) => list.map((held) => held.shortcut);
+  const { command, context } = edit;
+  return applyEdit(edit, texts(below), texts(original)).map(
+    (shortcut) =>
+      original.find((held) => held.shortcut === shortcut) ??
+      below.find((held) => held.shortcut === shortcut) ?? { command, context, shortcut, edit },
+  );
+}
+
+/** The shortcuts of one command in one context on a platform: `effective(stack, platform).at(…)` without all others. */
+export function heldAt(stack: Stack, platform: Platform, command: number, context: number): readonly Held[] {
+  const { bindings, corrections } = stack.shipped;
+  const mine = {
+    ...stack.shipped,
+    bindings: bindings.filter((one) => one.command === command && one.contexts.includes(context)),
+    corrections: corrections.filter((one) => one.command === command && one.context === context),
+  };
+  const key = pairKey(command, context);
+  const original = shippedOn(mine, platform).get(key) ?? [];
+  return stack.layers.reduce<readonly Held[]>((below, layer) => {
+    const here = layer.edits.filter((one) => one.command === command && one.context === context);
+    const edit = here.find((one) => one.platform === platform) ?? here.find((one) => one.platform === null);
+    return edit ? edited(edit, below, original) : below;
+  }, original);
 }
 
 /** The shortcuts in force on a platform: the shipped ones with each layer's edits applied, from the bottom up. */
 export function effective(stack: Stack, platform: Platform): Effective {
-  const shipped = shippedOn(stack.shipped.bindings, platform);
-  const places = new Map(shipped);
+  const shipped = shippedOn(stack.shipped, platform);
+  const places = stack.layers.length ? new Map(shipped) : shipped;
   const cleared = new Map<number, Edit[]>();
   for (const layer of stack.layers) {
     const byPlace = new Map(layer.edits.map((edit) => [placeKey(edit), edit]));
     for (const edit of layer.edits) {
       const general = edit.platform === null;
       const beaten = general && byPlace.has(placeKey({ ...edit, platform }));
-      if ((general || edit.platform === platform) && !beaten) put(edit);
+      if ((!general && edit.platform !== platform) || beaten) continue;
+      const key = pairKey(edit.command, edit.context);
+      const original = shipped.get(key) ?? [];
+      const after = edited(edit, places.get(key) ?? [], original);
+      places.set(key, after);
+      if (after.length === 0 && original.length > 0)
+        cleared.set(edit.command, [...(cleared.get(edit.command) ?? []), edit]);
     }
-  }
-  function put(edit: Edit) {
-    const key = pairKey(edit.command, edit.context);
-    const below = places.get(key) ?? [];
-    const original = shipped.get(key) ?? [];
-    const texts = (list: readonly Held[]) => list.map((held) => held.shortcut);
-    const after = applyEdit(edit, texts(below), texts(original));
-    const { command, context } = edit;
-    places.set(
-      key,
-      after.map(
-        (shortcut) =>
-          original.find((held) => held.shortcut === shortcut) ??
-          below.find((held) => held.shortcut === shortcut) ?? { command, context, shortcut, edit },
-      ),
-    );
-    if (after.length === 0 && original.length > 0) cleared.set(command, [...(cleared.get(command) ?? []), edit]);
   }
 
+  const held: Held[] = [];
   const byCommand = new Map<number, Held[]>();
   for (const list of places.values()) {
-    for (const held of list) {
-      const mine = byCommand.get(held.command);
-      if (mine) mine.push(held);
-      else byCommand.set(held.command, [held]);
+    for (const one of list) {
+      const mine = byCommand.get(one.command);
+      if (mine) mine.push(one);
+      else byCommand.set(one.command, [one]);
     }
   }
+  for (const list of byCommand.values()) for (const one of list) held.push(one);
   const stillCleared = (command: number) =>
     (cleared.get(command) ?? []).filter((edit) => !places.get(pairKey(command, edit.context))?.length);
   return {
-    held: [...byCommand.values()].flat(),
+    held,
     at: (command, context) => places.get(pairKey(command, context)) ?? [],
     of: (command) => byCommand.get(command) ?? [],
     cleared: stillCleared,

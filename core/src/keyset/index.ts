@@ -1,13 +1,32 @@
 export { applyChange, flatten, joined, over, placeKey, type Change } from './layers.ts';
-export { effective, stackOf, type Effective, type Held, type Stack } from './effective.ts';
+export { effective, heldAt, stackOf, type Effective, type Held, type Stack } from './effective.ts';
 export { pressIndex, type PressIndex } from './presses.ts';
+export { consequences, shownKeys, type Consequence, type ConsequenceKind, type Outcome } from './consequences.ts';
 export {
-  consequences,
-  shownKeys,
-  type Consequence,
-  type ConsequenceKind,
-  type Outcome,
+  CLASH_KINDS,
+  clashFinder,
+  clashSentence,
+  clashes,
+  groupClashes,
+  type Clash,
+  type ClashFinder,
+  type ClashGroup,
+  type ClashKind,
   type Setting,
-} from './consequences.ts';
-export { clashes, type Clash, type ClashKind, type Severity } from './clashes.ts';
+  type Severity,
+} from './clash/index.ts';
+export { acceptance } from './accept.ts';
+export { SYSTEM_KEYS } from './system-keys.ts';
 export { cellOf, type Cell, type Chip, type ChipState } from './cell.ts';
+export {
+  madeOf,
+  pressTypes,
+  resolve,
+  type Candidate,
+  type Resolution,
+  type Scene,
+  type Stop,
+  type UserState,
+} from './resolve.ts';
+export { whyNothing, type WhyQuestion, type WhyStep } from './why.ts';
+export { settingFrom } from './setting.ts';

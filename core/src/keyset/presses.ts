@@ -1,4 +1,4 @@
-import { meeting, storedPresses, type Layout, type Platform } from '../keys/index.ts';
+import { meeting, storedPresses, unsided, type Layout, type Platform } from '../keys/index.ts';
 import type { Effective, Held } from './effective.ts';
 
 /** Finds who else answers to a press, or begins with it, without comparing everything with everything. */
@@ -15,9 +15,9 @@ export function pressIndex(effective: Effective, layout: Layout, platform: Platf
   const byFirst = new Map<string, Held[]>();
   for (const held of effective.held) {
     for (const way of storedPresses(held.shortcut, layout, platform)?.[0] ?? []) {
-      const group = byFirst.get(way);
+      const group = byFirst.get(unsided(way));
       if (group) group.push(held);
-      else byFirst.set(way, [held]);
+      else byFirst.set(unsided(way), [held]);
     }
   }
   const ways = (shortcut: string) => storedPresses(shortcut, layout, platform);
@@ -27,7 +27,7 @@ export function pressIndex(effective: Effective, layout: Layout, platform: Platf
       if (!mine) return [];
       const found = new Map<Held, 'meet' | 'begins' | 'begun'>();
       for (const way of mine[0]!) {
-        for (const held of byFirst.get(way) ?? []) {
+        for (const held of byFirst.get(unsided(way)) ?? []) {
           const how = meeting(mine, ways(held.shortcut)!);
           if (how === 'meet') found.set(held, 'meet');
           else if (how !== 'apart') found.set(held, how === 'first begins second' ? 'begins' : 'begun');
@@ -37,7 +37,7 @@ export function pressIndex(effective: Effective, layout: Layout, platform: Platf
     },
     answering(press) {
       const strokes = press.split(' ');
-      return (byFirst.get(strokes[0]!) ?? []).flatMap((held) => {
+      return (byFirst.get(unsided(strokes[0]!)) ?? []).flatMap((held) => {
         const theirs = ways(held.shortcut)!;
         const fits = strokes.every((stroke, index) => theirs[index]?.includes(stroke));
         return fits ? [{ held, whole: theirs.length === strokes.length }] : [];

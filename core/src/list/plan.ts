@@ -146,7 +146,9 @@ function bindingKey(binding: {
  * category, as far as it gives them. Where that is not unique it is a question with the candidates, never a match.
  */
 function targetsOf(rows: readonly ListRow[], catalogue: Catalogue, problems: Problem[]): Target[] {
-  const byName = new Map(catalogue.commands.map((command) => [command.name, command]));
+  const byName = new Map(
+    catalogue.commands.flatMap((command) => [command.name, ...command.aliases].map((name) => [name, command] as const)),
+  );
   const byLabel = new Map<string, Command[]>();
   for (const command of catalogue.commands) {
     const label = command.label.toLowerCase();
@@ -206,7 +208,7 @@ function targetsOf(rows: readonly ListRow[], catalogue: Catalogue, problems: Pro
   return [...targets.values()];
 }
 
-function wordsOf({ id: _id, name: _name, home: _home, ...words }: Command): CommandWords {
+function wordsOf({ id: _1, name: _2, home: _3, wordings: _4, aliases: _5, ...words }: Command): CommandWords {
   return words;
 }
 

@@ -5,19 +5,20 @@ import type { Context } from '../../src/contract/index.ts';
 
 /** Trees in which every context hangs below an earlier one. */
 const trees: fc.Arbitrary<Context[]> = fc.array(fc.nat(), { maxLength: 12 }).map((parents) => [
-  { id: 1, parent: null, name: 'Everywhere', position: 0, takesText: false },
+  { id: 1, parent: null, name: 'Everywhere', position: 0, takesText: false, together: [] },
   ...parents.map((parent, i) => ({
     id: i + 2,
     parent: (parent % (i + 1)) + 1,
     name: `P${i % 4}`,
     position: -i,
     takesText: false,
+    together: [],
   })),
 ]);
 
 describe('a tree of contexts', () => {
   it('says of any two how they lie to each other, both ways alike', () => {
-    const turned = { same: 'same', wider: 'narrower', narrower: 'wider', apart: 'apart' };
+    const turned = { same: 'same', wider: 'narrower', narrower: 'wider', apart: 'apart', together: 'together' };
     fc.assert(
       fc.property(trees, (contexts) => {
         const tree = contextTree(contexts);
@@ -48,7 +49,7 @@ describe('a tree of contexts', () => {
     );
   });
   it('refuses circles, two roots, and none', () => {
-    const root = { id: 1, parent: null, name: 'Everywhere', position: 0, takesText: false };
+    const root = { id: 1, parent: null, name: 'Everywhere', position: 0, takesText: false, together: [] };
     const a = { ...root, id: 2, parent: 3, name: 'A' };
     const b = { ...root, id: 3, parent: 2, name: 'B' };
     for (const contexts of [[], [root, { ...root, id: 2 }], [root, a, b]])

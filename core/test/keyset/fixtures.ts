@@ -14,7 +14,7 @@ import { FOUR_CONTEXTS, PLATFORMS, fewShortcuts, layers } from '../arbitraries.t
 export const tree = contextTree(FOUR_CONTEXTS);
 
 export function command(id: number, facts: Partial<Command> = {}): Command {
-  return { ...PLAIN_WORDS, id, name: `c${id}`, label: `Command ${id}`, home: 1, ...facts };
+  return { ...PLAIN_WORDS, id, name: `c${id}`, label: `Command ${id}`, home: 1, wordings: [], aliases: [], ...facts };
 }
 
 let nextId = 1;
@@ -27,7 +27,8 @@ export function binding(commandId: number, shortcut: string, facts: Partial<Bind
     shortcut,
     note: '',
     memoryAid: '',
-    provenance: { kind: 'list', source: '', who: '', on: null },
+    provenance: { kind: 'list', source: '', who: '', on: null, build: '', platform: null },
+    trials: [],
     ...facts,
   };
 }
@@ -42,7 +43,9 @@ export function shipped(bindings: Binding[]): ShippedKeyset {
     kind: 'shipped',
     releaseId: 1,
     isDefault: true,
+    imitates: null,
     bindings,
+    corrections: [],
   };
 }
 

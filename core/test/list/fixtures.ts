@@ -1,10 +1,10 @@
-import { PLAIN_WORDS, type Binding, type Catalogue, type Command } from '../../src/contract/index.ts';
+import { Catalogue, PLAIN_WORDS, type Binding, type Command } from '../../src/contract/index.ts';
 import { readList, type ListAnswers, type ListPlan, type ListReading } from '../../src/list/index.ts';
 
 /** An open release with four places and the given commands and bindings. */
 export function catalogue(commands: Partial<Command>[] = [], bindings: Partial<Binding>[] = []): Catalogue {
   const provenance = { kind: 'list' as const, source: '', who: '', on: null };
-  return {
+  return Catalogue.parse({
     app: { id: 1, slug: 'fathomry', name: 'Fathomry', role: 'taught', platforms: ['windows', 'macos'], keyPolicy: { binds: 'character', typedLetters: true }, howToChange: '' },
     release: { id: 1, appId: 1, label: '7.0', releasedOn: null, position: 1, platforms: ['windows', 'macos'], sealedAt: null },
     contexts: [
@@ -20,7 +20,7 @@ export function catalogue(commands: Partial<Command>[] = [], bindings: Partial<B
         bindings: bindings.map((one, i) => ({ id: i + 1, command: 1, contexts: [1], platform: null, shortcut: 'A', note: '', memoryAid: '', provenance, ...one })),
       },
     ],
-  }; // prettier-ignore
+  }); // prettier-ignore
 }
 
 export function reading(text: string, into = catalogue(), answers: ListAnswers = {}): ListReading {
@@ -37,6 +37,7 @@ export function takenIn(before: Catalogue, plan: ListPlan): Catalogue {
     name,
     position: 100 + i,
     takesText: false,
+    together: [],
   }));
   const contextId = (context: number | string) =>
     typeof context === 'number' ? context : made.find((one) => one.name === context)!.id;
@@ -45,7 +46,7 @@ export function takenIn(before: Catalogue, plan: ListPlan): Catalogue {
     ...plan.changedCommands.find((changed) => changed.id === one.id)?.words,
   }));
   for (const { name, words, home } of plan.newCommands)
-    commands.push({ ...words, id: commands.length + 1, name, home: contextId(home) });
+    commands.push({ ...words, id: commands.length + 1, name, home: contextId(home), wordings: [], aliases: [] });
   const shipped = before.keysets[0]!;
   if (shipped.kind !== 'shipped') throw new Error('not shipped');
   const bindings = [...shipped.bindings];
@@ -55,7 +56,8 @@ export function takenIn(before: Catalogue, plan: ListPlan): Catalogue {
       id: bindings.length + 1,
       command: commands.find((one) => one.name === command)!.id,
       contexts: contexts.map(contextId),
-      provenance: { kind: 'list', source, who: '', on: null },
+      provenance: { kind: 'list', source, who: '', on: null, build: '', platform: null },
+      trials: [],
     });
   }
   return {

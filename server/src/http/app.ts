@@ -8,6 +8,7 @@ import type { Logger } from 'pino';
 import type { Pool } from '../store/db.ts';
 import { appRoutes } from './apps.ts';
 import { notFound, sendErrors } from './errors.ts';
+import { editingRoutes } from './editing.ts';
 import { keysetRoutes } from './keysets.ts';
 import { listRoutes } from './lists.ts';
 import { publicRoutes } from './public.ts';
@@ -45,7 +46,7 @@ export function createApp({ pool, sessionSecret, logger, pages, demoAccounts }: 
   const api = Router();
   api.use(sameSite, sessions(pool, sessionSecret), express.json({ limit: '25mb' }));
   api.use(sessionRoutes(pool));
-  api.use(signedIn, appRoutes(pool), listRoutes(pool), keysetRoutes(pool), sheetRoutes(pool));
+  api.use(signedIn, appRoutes(pool), listRoutes(pool), keysetRoutes(pool), sheetRoutes(pool), editingRoutes(pool));
   api.use(notFound);
   app.use('/api', api);
   app.use('/public', notFound);

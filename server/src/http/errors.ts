@@ -26,6 +26,9 @@ const CONSTRAINTS: Record<string, string> = {
   release_app_id_label_key: 'The app has a release of that name already.',
   keyset_app_id_release_id_name_key: 'The release has a keyset of that name already. Choose another name.',
   sibling_names: 'There is a place of that name there already.',
+  command_group_app_id_kind_name_key: 'The app has a group of that name already.',
+  command_app_id_name_key: 'The app has a command with that id already.',
+  one_wording_a_place: 'A command has one wording a platform and language.',
   recipe_app_id_name_key: 'The app has a recipe of that name already.',
 };
 

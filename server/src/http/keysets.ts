@@ -1,15 +1,25 @@
 import { Router } from 'express';
 import { SentChange, type Catalogue, type CustomKeyset, type EditPlace } from '@crib/core/contract';
-import { CribError, problem } from '@crib/core/error';
-import { contextTree } from '@crib/core/catalogue';
-import { clashes, consequences, placeKey, shownKeys, stackOf, type Setting } from '@crib/core/keyset';
-import { showStored } from '@crib/core/keys';
+import { CribError, problem, refuse } from '@crib/core/error';
+import {
+  clashSentence,
+  clashes,
+  consequences,
+  placeKey,
+  settingFrom,
+  shownKeys,
+  type Setting,
+} from '@crib/core/keyset';
+import { layoutById, showStored, type Layout } from '@crib/core/keys';
 import { releaseOf } from '../store/apps.ts';
 import { customOf, loadCatalogue, releaseOfKeyset } from '../store/catalogue.ts';
 import { inSnapshot, inTransaction, type Db, type Pool } from '../store/db.ts';
 import { editedSince, lockKeyset, writeChange } from '../store/keysets.ts';
 import { WithDetails, idIn, sent } from './errors.ts';
 import { editorId } from './session.ts';
+
+/** How many clashes are listed at once. */
+const MOST_CLASHES = 10_000;
 
 /** Keysets: looking, changing, and asking what gets in the way of what. */
 export function keysetRoutes(pool: Pool): Router {
@@ -22,18 +32,21 @@ export function keysetRoutes(pool: Pool): Router {
 
   router.get('/keysets/:id/clashes', async (req, res) => {
     const { catalogue, id } = await inSnapshot(pool, (db) => catalogueOf(db, idIn(req.params)));
-    const setting = settingOf(catalogue, id);
+    const setting = settingOf(catalogue, id, layoutsIn(req.query['layouts']));
     const label = (command: number) => setting.commands.get(command)?.label ?? '';
-    const found = clashes(setting).map(({ parties, ...clash }) => ({
-      ...clash,
-      parties: parties.map((held) => ({
-        command: held.command,
-        label: label(held.command),
-        context: setting.tree.get(held.context).name,
-        shortcut: held.shortcut,
-        keys: showStored(held.shortcut, clash.platforms[0]!),
-      })),
-    }));
+    const found = clashes(setting)
+      .slice(0, MOST_CLASHES)
+      .map((clash) => ({
+        ...clash,
+        sentence: clashSentence(setting, clash),
+        parties: clash.parties.map((held) => ({
+          command: held.command,
+          label: label(held.command),
+          context: setting.tree.get(held.context).name,
+          shortcut: held.shortcut,
+          keys: showStored(held.shortcut, clash.platforms[0]!),
+        })),
+      }));
     res.json(found);
   });
 
@@ -126,12 +139,12 @@ async function catalogueOf(db: Db, id: number) {
   return { id, catalogue: await loadCatalogue(db, await releaseOfKeyset(db, id)) };
 }
 
-function settingOf(catalogue: Catalogue, keysetId: number): Setting {
-  const keyset = catalogue.keysets.find((one) => one.id === keysetId)!;
-  return {
-    stack: stackOf(keyset, catalogue.keysets),
-    commands: new Map(catalogue.commands.map((command) => [command.id, command])),
-    tree: contextTree(catalogue.contexts),
-    platforms: catalogue.release.platforms,
-  };
+/** The layouts that a request names, by their ids; the US one when it names none. */
+function layoutsIn(asked: unknown): Layout[] {
+  const ids = typeof asked === 'string' ? asked.split(',').filter(Boolean) : [];
+  return ids.map((id) => layoutById(id) ?? refuse('no-layout', `There is no layout “${id}”.`));
+}
+
+function settingOf(catalogue: Catalogue, keysetId: number, layouts: readonly Layout[] = []): Setting {
+  return settingFrom(catalogue, keysetId, { layouts });
 }

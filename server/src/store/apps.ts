@@ -1,24 +1,38 @@
 import { z } from 'zod';
 import { refuse } from '@crib/core/error';
-import type { App, AppOverview, Context, NewApp, NewRelease, Release } from '@crib/core/contract';
+import {
+  KeyPolicy,
+  type App,
+  type AppOverview,
+  type Context,
+  type NewApp,
+  type NewRelease,
+  type Release,
+  type SentApp,
+  type SentRelease,
+} from '@crib/core/contract';
 import { first, rows, type Db } from './db.ts';
+import { viewsOf } from './views.ts';
 
 const APP = `id, slug, name, role, platforms, key_policy AS "keyPolicy", how_to_change AS "howToChange"`;
-const RELEASE = `id, app_id AS "appId", label, released_on AS "releasedOn", position, platforms, sealed_at AS "sealedAt"`;
+const RELEASE = `id, app_id AS "appId", label, released_on AS "releasedOn", position, platforms, sealed_at AS "sealedAt",
+  builds, tiers`;
 
-export function listApps(db: Db): Promise<App[]> {
-  return rows<App>(db, `SELECT ${APP} FROM app ORDER BY role DESC, name`);
+/** A policy as it was stored, with what it has said nothing of. */
+const whole = (app: App): App => ({ ...app, keyPolicy: KeyPolicy.parse(app.keyPolicy) });
+
+export async function listApps(db: Db): Promise<App[]> {
+  return (await rows<App>(db, `SELECT ${APP} FROM app ORDER BY role DESC, name`)).map(whole);
 }
 
 export async function appBySlug(db: Db, slug: string): Promise<App> {
   const app = await first<App>(db, `SELECT ${APP} FROM app WHERE slug = $1`, [slug]);
-  return app ?? refuse('not-found', `There is no app at “${slug}”.`);
+  return app ? whole(app) : refuse('not-found', `There is no app at “${slug}”.`);
 }
 
 export async function appOf(db: Db, id: number): Promise<App> {
-  return (
-    (await first<App>(db, `SELECT ${APP} FROM app WHERE id = $1`, [id])) ?? refuse('not-found', 'There is no such app.')
-  );
+  const app = await first<App>(db, `SELECT ${APP} FROM app WHERE id = $1`, [id]);
+  return app ? whole(app) : refuse('not-found', 'There is no such app.');
 }
 
 export async function insertApp(db: Db, app: z.output<typeof NewApp>): Promise<App> {
@@ -27,7 +41,7 @@ export async function insertApp(db: Db, app: z.output<typeof NewApp>): Promise<A
     `INSERT INTO app (slug, name, role, platforms, key_policy, how_to_change) VALUES ($1, $2, $3, $4, $5, $6) RETURNING ${APP}`,
     [app.slug, app.name, app.role, app.platforms, app.keyPolicy, app.howToChange],
   );
-  return made!;
+  return whole(made!);
 }
 
 /** An app with its releases, keysets, sheets and recipes, a line each. */
@@ -60,7 +74,8 @@ export async function overview(db: Db, slug: string): Promise<AppOverview> {
     'SELECT id, name FROM recipe WHERE app_id = $1 ORDER BY name',
     [app.id],
   );
-  return { ...app, releases, keysets, sheets, recipes };
+  const views = await viewsOf(db, app.id);
+  return { ...app, releases, keysets, sheets, recipes, views };
 }
 
 export async function releaseOf(db: Db, id: number, lock: '' | 'FOR UPDATE' | 'FOR SHARE' = ''): Promise<Release> {
@@ -68,7 +83,10 @@ export async function releaseOf(db: Db, id: number, lock: '' | 'FOR UPDATE' | 'F
   return release ?? refuse('not-found', `There is no release ${id}.`);
 }
 
-/** A new release with its root context and its default shipped keyset. */
+/**
+ * A new release with its default shipped keyset, and with the contexts of the release before it: they are the same
+ * places, until a trainer says otherwise.
+ */
 export async function insertRelease(db: Db, app: App, asked: z.output<typeof NewRelease>): Promise<Release> {
   const release = await first<Release>(
     db,
@@ -76,18 +94,40 @@ export async function insertRelease(db: Db, app: App, asked: z.output<typeof New
      VALUES ($1, $2, $3, (SELECT coalesce(max(position), 0) + 1 FROM release WHERE app_id = $1), $4) RETURNING ${RELEASE}`,
     [app.id, asked.label, asked.releasedOn, asked.platforms ?? app.platforms],
   );
-  const root = await first<{ id: number }>(db, 'INSERT INTO context (app_id) VALUES ($1) RETURNING id', [app.id]);
-  await db.query(`INSERT INTO context_state (release_id, app_id, context_id, name) VALUES ($1, $2, $3, 'Everywhere')`, [
-    release!.id,
-    app.id,
-    root!.id,
-  ]);
+  await takeContexts(db, app, release!);
   await db.query(`INSERT INTO keyset (app_id, release_id, name, is_default) VALUES ($1, $2, $3, true)`, [
     app.id,
     release!.id,
     `${release!.label} as shipped`,
   ]);
   return release!;
+}
+
+async function takeContexts(db: Db, app: App, release: Release): Promise<void> {
+  const before = await first<{ id: number }>(
+    db,
+    'SELECT id FROM release WHERE app_id = $1 AND position < $2 ORDER BY position DESC LIMIT 1',
+    [app.id, release.position],
+  );
+  if (before) {
+    await db.query(
+      `INSERT INTO context_state (release_id, app_id, context_id, parent_id, name, position, takes_text)
+       SELECT $2, app_id, context_id, parent_id, name, position, takes_text FROM context_state WHERE release_id = $1`,
+      [before.id, release.id],
+    );
+    await db.query(
+      `INSERT INTO context_together (release_id, context_id, other_id, first_id)
+       SELECT $2, context_id, other_id, first_id FROM context_together WHERE release_id = $1`,
+      [before.id, release.id],
+    );
+    return;
+  }
+  const root = await first<{ id: number }>(db, 'INSERT INTO context (app_id) VALUES ($1) RETURNING id', [app.id]);
+  await db.query(`INSERT INTO context_state (release_id, app_id, context_id, name) VALUES ($1, $2, $3, 'Everywhere')`, [
+    release.id,
+    app.id,
+    root!.id,
+  ]);
 }
 
 export async function sealRelease(db: Db, id: number): Promise<Release> {
@@ -98,11 +138,17 @@ export async function sealRelease(db: Db, id: number): Promise<Release> {
   return sealed!;
 }
 
+const TOGETHER = `coalesce((SELECT jsonb_agg(jsonb_build_object('context', t.other, 'first', t.first) ORDER BY t.other) FROM (
+    SELECT other_id AS other, first_id = context_id AS first FROM context_together
+      WHERE release_id = s.release_id AND context_id = s.context_id
+    UNION ALL SELECT context_id, first_id = other_id FROM context_together
+      WHERE release_id = s.release_id AND other_id = s.context_id) t), '[]') AS together`;
+
 export function contextsOf(db: Db, releaseId: number): Promise<Context[]> {
   return rows<Context>(
     db,
-    `SELECT context_id AS id, parent_id AS parent, name, position, takes_text AS "takesText"
-     FROM context_state WHERE release_id = $1 ORDER BY position, context_id`,
+    `SELECT context_id AS id, parent_id AS parent, name, position, takes_text AS "takesText", ${TOGETHER}
+     FROM context_state s WHERE release_id = $1 ORDER BY position, context_id`,
     [releaseId],
   );
 }
@@ -123,5 +169,26 @@ export async function insertContext(
      RETURNING context_id AS id, parent_id AS parent, name, position, takes_text AS "takesText"`,
     [release.id, release.appId, made!.id, context.parent, context.name, context.takesText],
   );
-  return state!;
+  return { ...state!, together: [] };
+}
+
+/** What of an app or a release can be changed after it was made. */
+export async function updateApp(db: Db, id: number, asked: z.output<typeof SentApp>): Promise<void> {
+  const { name, role, platforms, keyPolicy, howToChange } = asked;
+  await db.query(
+    `UPDATE app SET name = coalesce($2, name), role = coalesce($3, role), platforms = coalesce($4, platforms),
+       key_policy = coalesce($5, key_policy), how_to_change = coalesce($6, how_to_change) WHERE id = $1`,
+    [id, name, role, platforms, keyPolicy, howToChange],
+  );
+}
+
+export async function updateRelease(db: Db, id: number, asked: z.output<typeof SentRelease>): Promise<Release> {
+  const { label, releasedOn, builds, tiers } = asked;
+  const updated = await first<Release>(
+    db,
+    `UPDATE release SET label = coalesce($2, label), released_on = coalesce($3, released_on),
+       builds = coalesce($4, builds), tiers = coalesce($5, tiers) WHERE id = $1 RETURNING ${RELEASE}`,
+    [id, label, releasedOn, builds, tiers],
+  );
+  return updated ?? refuse('not-found', `There is no release ${id}.`);
 }

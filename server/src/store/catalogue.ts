@@ -1,7 +1,18 @@
-import type { Binding, Catalogue, Command, CustomKeyset, Edit, Keyset, ShippedKeyset } from '@crib/core/contract';
+import type {
+  Binding,
+  Catalogue,
+  Command,
+  CommandGroup,
+  Correction,
+  CustomKeyset,
+  Edit,
+  Keyset,
+  ShippedKeyset,
+} from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { appOf, contextsOf, releaseOf } from './apps.ts';
 import { first, rows, type Db } from './db.ts';
+import { systemKeysOf } from './views.ts';
 
 /** A release with its contexts, commands, and all keysets that stand on it. */
 export async function loadCatalogue(db: Db, releaseId: number): Promise<Catalogue> {
@@ -11,23 +22,43 @@ export async function loadCatalogue(db: Db, releaseId: number): Promise<Catalogu
   const commands = await rows<Command>(
     db,
     `SELECT c.id, c.name, s.home_id AS home, s.label, s.menu, s.category, s.description, s.other_names AS "otherNames",
-       s.fixed, s.hidden, s.destructive, s.parameterised, s.scripted, s.one_press AS "onePress", s.needs, s.follows AS "then"
+       s.fixed, s.hidden, s.destructive, s.parameterised, s.scripted, s.one_press AS "onePress", s.needs, s.follows AS "then",
+       coalesce((SELECT jsonb_agg(jsonb_build_object('platform', w.platform, 'language', w.language, 'label', w.label, 'menu', w.menu,
+           'category', w.category, 'description', w.description, 'otherNames', to_jsonb(w.other_names)) ORDER BY w.language, w.platform)
+         FROM command_wording w WHERE w.release_id = s.release_id AND w.command_id = c.id), '[]') AS wordings,
+       coalesce((SELECT array_agg(a.name ORDER BY a.name) FROM command_alias a WHERE a.command_id = c.id), '{}') AS aliases
      FROM command_state s JOIN command c ON c.id = s.command_id WHERE s.release_id = $1 ORDER BY c.id`,
     [releaseId],
   );
-  return { app, release, contexts, commands, keysets: await loadKeysets(db, releaseId) };
+  const keysets = await loadKeysets(db, releaseId);
+  const groups = await groupsOf(db, app.id);
+  return { app, release, contexts, commands, keysets, groups, systemKeys: await systemKeysOf(db, release.platforms) };
+}
+
+/** Pairs, families and slots of an app, their members in order. */
+export function groupsOf(db: Db, appId: number): Promise<CommandGroup[]> {
+  return rows<CommandGroup>(
+    db,
+    `SELECT id, kind, name, twin_id AS twin,
+       coalesce((SELECT array_agg(m.command_id ORDER BY m.position) FROM command_group_member m WHERE m.group_id = g.id), '{}')
+         AS members
+     FROM command_group g WHERE app_id = $1 ORDER BY kind, name`,
+    [appId],
+  );
 }
 
 type KeysetRow = Omit<CustomKeyset, 'kind' | 'edits' | 'baseId'> & {
   baseId: number | null;
   releaseId: number;
   isDefault: boolean;
+  imitates: number | null;
 };
 
 async function loadKeysets(db: Db, releaseId: number): Promise<Keyset[]> {
   const facts = await rows<KeysetRow>(
     db,
-    `SELECT id, app_id AS "appId", release_id AS "releaseId", base_id AS "baseId", name, note, is_default AS "isDefault", revision
+    `SELECT id, app_id AS "appId", release_id AS "releaseId", base_id AS "baseId", name, note, is_default AS "isDefault",
+       imitates_id AS imitates, revision
      FROM keyset WHERE release_id = $1 ORDER BY id`,
     [releaseId],
   );
@@ -36,7 +67,9 @@ async function loadKeysets(db: Db, releaseId: number): Promise<Keyset[]> {
       db,
       `SELECT b.id, b.keyset_id AS keyset, b.command_id AS command, b.platform, b.shortcut, b.note, b.memory_aid AS "memoryAid",
          jsonb_build_object('kind', b.provenance_kind, 'source', b.provenance_source, 'who', b.provenance_who,
-           'on', b.provenance_on) AS provenance,
+           'on', b.provenance_on, 'build', b.provenance_build, 'platform', b.provenance_platform) AS provenance,
+         coalesce((SELECT jsonb_agg(jsonb_build_object('platform', t.platform, 'who', t.who, 'on', t.tried_on, 'build', t.build)
+           ORDER BY t.platform) FROM trial t WHERE t.binding_id = b.id), '[]') AS trials,
          (SELECT jsonb_agg(x.context_id ORDER BY x.context_id) FROM binding_context x WHERE x.binding_id = b.id) AS contexts
        FROM binding b WHERE b.release_id = $1 ORDER BY b.id`,
       [releaseId],
@@ -51,11 +84,20 @@ async function loadKeysets(db: Db, releaseId: number): Promise<Keyset[]> {
       [releaseId],
     ),
   );
-  return facts.map(({ baseId, releaseId: release, isDefault, ...rest }): Keyset =>
-    baseId === null
-      ? { ...rest, kind: 'shipped', releaseId: release, isDefault, bindings: bindings.get(rest.id) ?? [] }
-      : { ...rest, kind: 'custom', baseId, edits: edits.get(rest.id) ?? [] },
+  const corrections = byKeyset(
+    await rows<Correction & { keyset: number }>(
+      db,
+      `SELECT c.id, c.keyset_id AS keyset, c.command_id AS command, c.context_id AS context, c.platform,
+         c.corrected_on AS "on", e.name AS who, c.reason, c.old, c.now
+       FROM correction c JOIN editor e ON e.id = c.made_by WHERE c.release_id = $1 ORDER BY c.id`,
+      [releaseId],
+    ),
   );
+  return facts.map(({ baseId, releaseId: release, isDefault, imitates, ...rest }): Keyset => {
+    if (baseId !== null) return { ...rest, kind: 'custom', baseId, edits: edits.get(rest.id) ?? [] };
+    const held = { bindings: bindings.get(rest.id) ?? [], corrections: corrections.get(rest.id) ?? [] };
+    return { ...rest, kind: 'shipped', releaseId: release, isDefault, imitates, ...held };
+  });
 }
 
 function byKeyset<Row extends { keyset: number }>(list: readonly Row[]): Map<number, Omit<Row, 'keyset'>[]> {

@@ -64,16 +64,17 @@ async function makeContexts(
   return (context) => (typeof context === 'number' ? context : made.get(context)!);
 }
 
-function stateOf(words: CommandWords) {
+/** Words of a command as the columns of its state are called. */
+export function stateOf(words: CommandWords) {
   const { otherNames, onePress, then, ...same } = words;
   return { ...same, other_names: otherNames, one_press: onePress, follows: then };
 }
 
-const STATE = `label text, menu text, category text, description text, other_names text[], fixed boolean, hidden boolean,
+export const STATE = `label text, menu text, category text, description text, other_names text[], fixed boolean, hidden boolean,
   destructive boolean, parameterised boolean, scripted boolean, one_press text, needs text, follows text`;
-const FIELDS = STATE.replace(/ (text\[\]|text|boolean)/g, '');
+export const FIELDS = STATE.replace(/ (text\[\]|text|boolean)/g, '');
 
-async function insertCommands(db: Db, appId: number, releaseId: number, states: readonly object[]) {
+export async function insertCommands(db: Db, appId: number, releaseId: number, states: readonly object[]) {
   await db.query(
     `WITH given AS (
        SELECT * FROM ROWS FROM (jsonb_to_recordset($3) AS (name text, home bigint, ${STATE}))
@@ -89,7 +90,7 @@ async function insertCommands(db: Db, appId: number, releaseId: number, states: 
   );
 }
 
-async function updateCommands(db: Db, releaseId: number, states: readonly object[]) {
+export async function updateCommands(db: Db, releaseId: number, states: readonly object[]) {
   const sets = FIELDS.split(',')
     .map((field) => `${field.trim()} = r.${field.trim()}`)
     .join(', ');

@@ -2,7 +2,15 @@ import { computed, ref, shallowRef } from 'vue';
 import { defineStore } from 'pinia';
 import type { AppOverview, Catalogue, Keyset } from '@crib/core/contract';
 import { contextTree } from '@crib/core/catalogue';
-import { effective, pressIndex, stackOf, type Effective, type PressIndex, type Setting } from '@crib/core/keyset';
+import {
+  effective,
+  pressIndex,
+  settingFrom,
+  stackOf,
+  type Effective,
+  type PressIndex,
+  type Setting,
+} from '@crib/core/keyset';
 import { US, type Platform } from '@crib/core/keys';
 import { ask, problemsOf } from '../api/client.ts';
 import type { Problem } from '@crib/core/error';
@@ -67,15 +75,7 @@ export const useWorkspace = defineStore('workspace', () => {
     indexes.value.set(`${id} ${platform}`, made);
     return made;
   }
-  function settingOf(id: number): Setting {
-    const { keysets, release } = catalogue.value!;
-    return {
-      stack: stackOf(keyset(id)!, keysets),
-      commands: commands.value,
-      tree: tree.value!,
-      platforms: release.platforms,
-    };
-  }
+  const settingOf = (id: number): Setting => settingFrom(catalogue.value!, id);
 
   return {
     app,

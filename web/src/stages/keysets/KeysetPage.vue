@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { platformName, showStored } from '@crib/core/keys';
-import { clashes } from '@crib/core/keyset';
+import { clashSentence, clashes } from '@crib/core/keyset';
 import ChipLegend from '../../parts/ChipLegend.vue';
 import LedgerTools from '../../parts/LedgerTools.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
@@ -48,9 +48,13 @@ const rows = computed(() => {
 const pending = ref('');
 const panel = ref<InstanceType<typeof EditPanel> | null>(null);
 const unreasoned = computed(() => custom.value?.edits.filter((edit) => !edit.reason).length ?? 0);
-const clashesOfSelected = computed(() =>
-  clashing.value.filter((clash) => selected.value && clash.parties.some((held) => held.command === selected.value!.id)),
-);
+const clashesOfSelected = computed(() => {
+  const setting = workspace.settingOf(id.value);
+  return clashing.value
+    .filter((clash) => selected.value && clash.parties.some((held) => held.command === selected.value!.id))
+    .slice(0, 40)
+    .map((clash) => ({ severity: clash.severity, sentence: clashSentence(setting, clash) }));
+});
 const to = (choice: string) => ({ query: { ...route.query, only: choice || undefined } });
 </script>
 
@@ -132,8 +136,8 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
           />
           <template v-if="clashesOfSelected.length">
             <h3>As it stands</h3>
-            <p v-for="clash in clashesOfSelected" :key="clash.sentence" class="clash">
-              <b>{{ clash.severity }}</b> {{ clash.sentence }}
+            <p v-for="{ severity, sentence } in clashesOfSelected" :key="sentence" class="clash">
+              <b>{{ severity }}</b> {{ sentence }}
             </p>
           </template>
         </template>

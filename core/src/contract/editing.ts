@@ -1,0 +1,99 @@
+import { z } from 'zod';
+import {
+  App,
+  Binding,
+  Command,
+  CommandGroup,
+  CommandName,
+  CommandWords,
+  Context,
+  Correction,
+  CustomKeyset,
+  Edit,
+  Id,
+  PlatformName,
+  Provenance,
+  Release,
+  ShippedKeyset,
+  SystemKey,
+} from './entities.ts';
+
+/** What clients send to correct the catalogue by hand. */
+
+export const SentApp = App.pick({
+  name: true,
+  role: true,
+  platforms: true,
+  keyPolicy: true,
+  howToChange: true,
+}).partial();
+export const SentRelease = Release.pick({ label: true, releasedOn: true, builds: true, tiers: true }).partial();
+
+/** A command by its id, with what changes; the words that are left out stay. */
+export const SentCommand = CommandWords.partial().extend({
+  id: Id,
+  home: Command.shape.home.optional(),
+  wordings: z.array(Command.shape.wordings.unwrap().element).max(60).optional(),
+});
+export type SentCommand = z.infer<typeof SentCommand>;
+export const SentCommands = z.strictObject({ commands: z.array(SentCommand).min(1).max(5000) });
+
+export const NewCommand = CommandWords.partial().extend({
+  name: CommandName.optional(),
+  label: CommandWords.shape.label,
+  home: Command.shape.home.optional(),
+});
+
+export const SentContext = Context.pick({ name: true, parent: true, takesText: true, together: true })
+  .extend({ position: z.int().min(0) })
+  .partial();
+
+export const SentGroup = CommandGroup.omit({ id: true }).extend({ twin: CommandGroup.shape.twin.default(null) });
+
+export const SentBinding = Binding.omit({ id: true, trials: true, provenance: true }).extend({
+  note: Binding.shape.note.default(''),
+  memoryAid: Binding.shape.memoryAid.default(''),
+  provenance: Provenance.partial().default({}),
+});
+export const SentBindings = z.strictObject({ bindings: z.array(SentBinding).min(1).max(5000) });
+export const SentTrials = z.strictObject({
+  bindings: z.array(Id).min(1).max(5000),
+  platform: PlatformName,
+  build: z.string().trim().max(60).default(''),
+  /** Takes the trials back instead. */
+  undo: z.boolean().default(false),
+});
+
+/** Another keyset that a release comes with; it begins as a copy of one, or empty. */
+export const NewShipped = ShippedKeyset.pick({ releaseId: true, name: true }).extend({
+  imitates: Id.nullable().default(null),
+  copyOf: Id.nullable().default(null),
+});
+export const SentKeyset = CustomKeyset.pick({ name: true, note: true })
+  .extend({ isDefault: z.literal(true), imitates: Id.nullable() })
+  .partial();
+
+export const NewCorrection = Correction.pick({ command: true, context: true, platform: true, now: true, reason: true });
+
+export const SentMerge = z.strictObject({ keep: Id, drop: Id });
+export const SentSplit = z.strictObject({
+  command: Id,
+  name: CommandName,
+  label: CommandWords.shape.label,
+  bindings: z.array(Id).max(500).default([]),
+  /** Edits that go with the part, by keyset, context and platform. */
+  edits: z
+    .array(z.object({ keyset: Id, context: Id, platform: Edit.shape.platform }))
+    .max(500)
+    .default([]),
+});
+
+/** Rows in which a workplace differs from the table that ships; a row with `free` frees its press. */
+export const SentSystemKeys = z.strictObject({
+  keys: z.array(SystemKey.extend({ free: z.boolean().default(false) })).max(2000),
+});
+
+const query = z.record(z.string().max(40), z.string().max(2000));
+export const NewView = z.strictObject({ name: z.string().trim().min(1).max(80), query });
+export const SavedView = NewView.extend({ id: Id });
+export type SavedView = z.infer<typeof SavedView>;

@@ -1,0 +1,221 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { contextTree } from '../../src/catalogue/index.ts';
+import { keyboardOf, layoutById, US, storedPresses } from '../../src/keys/index.ts';
+import {
+  SYSTEM_KEYS,
+  acceptance,
+  effective,
+  madeOf,
+  resolve,
+  whyNothing,
+  type Scene,
+  type UserState,
+} from '../../src/keyset/index.ts';
+import { KeyPolicy } from '../../src/contract/index.ts';
+import { FOUR_CONTEXTS, PLATFORMS, fewShortcuts } from '../arbitraries.ts';
+import { binding, custom, edit, settings, shipped, tree } from './fixtures.ts';
+
+const keyboard = keyboardOf(US, 'windows');
+const texts = contextTree([
+  ...FOUR_CONTEXTS,
+  { id: 5, parent: 2, name: 'Note', position: 1, takesText: true, together: [] },
+  { id: 6, parent: 1, name: 'Legend', position: 2, takesText: false, together: [{ context: 4, first: true }] },
+]);
+const scene = (list: ReturnType<typeof binding>[], active: number[], state: UserState = 'none'): Scene => ({
+  effective: effective({ shipped: shipped(list), layers: [] }, 'windows'),
+  tree: texts,
+  policy: { pause: 800 },
+  keyboard,
+  active,
+  state,
+});
+const did = (from: Scene, ...strokes: string[]) => {
+  const { outcome, fires, typed } = resolve(from, strokes);
+  return [outcome, fires?.command, typed && 'typed'].filter(Boolean).join(' ');
+};
+const at = (id: number) => ({ contexts: [id] });
+
+describe('resolve', () => {
+  it('lets the most specific context win, and the stated order between contexts active together', () => {
+    const keys = [binding(1, 'A'), binding(2, 'A', at(2)), binding(3, 'A', at(4)), binding(4, 'A', at(6))];
+    expect(did(scene(keys, [1]), 'KeyA')).toBe('fires 1');
+    expect(did(scene(keys, [3]), 'KeyA')).toBe('fires 2');
+    expect(did(scene(keys, [4, 6]), 'KeyA')).toBe('fires 4');
+    expect(did(scene([binding(1, 'A', at(3)), binding(2, 'A', at(4))], [3, 4]), 'KeyA')).toBe('ambiguous');
+    expect(did(scene(keys, [1]), 'KeyB')).toBe('nothing');
+  });
+  it('waits where a longer one may follow, and takes T twice for T T', () => {
+    const keys = [binding(1, 'U'), binding(2, 'U B'), binding(3, 'twice:T')];
+    expect(did(scene(keys, [1]), 'KeyU')).toBe('waits 1');
+    expect(did(scene(keys, [1]), 'KeyU', 'KeyB')).toBe('fires 2');
+    expect(did(scene(keys, [1]), 'KeyU', 'KeyX')).toBe('nothing');
+    expect(did(scene(keys, [1]), 'KeyT', 'KeyT')).toBe('fires 3');
+    expect(did(scene([binding(1, 'U B', at(1)), binding(2, 'U', at(2))], [2]), 'KeyU')).toBe('fires 2');
+  });
+  it('lets a text swallow characters and nothing else', () => {
+    const keys = [binding(1, 'A'), binding(2, 'Ctrl+A'), binding(3, 'Shift+B', at(5)), binding(4, 'F5')];
+    expect(did(scene(keys, [5]), 'KeyA')).toBe('nothing typed');
+    expect(did(scene(keys, [5]), 'Shift+KeyB')).toBe('nothing typed');
+    expect(did(scene(keys, [5]), 'Ctrl+KeyA')).toBe('fires 2');
+    expect(did(scene(keys, [5]), 'F5')).toBe('fires 4');
+  });
+  it('follows the states that the key policy names', () => {
+    const keys = [binding(1, 'A'), binding(2, 'Ctrl+B', at(2)), binding(3, 'U B')];
+    expect(did(scene(keys, [2], 'root only'), 'Ctrl+KeyB')).toBe('nothing');
+    expect(did(scene(keys, [2], 'root only'), 'KeyA')).toBe('fires 1');
+    expect(did(scene(keys, [2], 'diverted'), 'KeyA')).toBe('nothing');
+    expect(did(scene(keys, [2], 'diverted'), 'Ctrl+KeyB')).toBe('fires 2');
+  });
+  it('tells left from right only where a binding does', () => {
+    const keys = [binding(1, 'RightCtrl+A'), binding(2, 'Ctrl+B')];
+    expect(did(scene(keys, [1]), 'RightCtrl+KeyA')).toBe('fires 1');
+    expect(did(scene(keys, [1]), 'LeftCtrl+KeyA')).toBe('nothing');
+    expect(did(scene(keys, [1]), 'LeftCtrl+KeyB')).toBe('fires 2');
+  });
+
+  it('is total and deterministic, and agrees with a reading of the rules over all bindings', () => {
+    const active = fc.uniqueArray(fc.integer({ min: 1, max: 4 }), { minLength: 1, maxLength: 2 });
+    fc.assert(
+      fc.property(settings, active, fewShortcuts, fc.constantFrom(...PLATFORMS), (setting, where, wanted, platform) => {
+        const on = keyboardOf(layoutById('de')!, platform);
+        const given: Scene = {
+          effective: effective(setting.stack, platform),
+          tree,
+          policy: { pause: null },
+          keyboard: on,
+          active: where,
+        };
+        const made = madeOf(wanted, on);
+        if (!made) return;
+        const result = resolve(given, made);
+        expect(resolve(given, made)).toEqual(result);
+        // The rules, read plainly: live bindings, less those with a narrower one among them.
+        const reach = new Set(where.flatMap((id) => [...tree.chain(id)]));
+        const live = given.effective.held.filter((held) => {
+          const ways = storedPresses(held.shortcut, on.layout, platform);
+          return (
+            reach.has(held.context) &&
+            ways &&
+            made.every((press, i) =>
+              ways[i]?.some(
+                (way) =>
+                  way.replace(/(Left|Right)(?=Ctrl)/, '') === press.replace(/(Left|Right)(?=Ctrl)/, '') &&
+                  (way === press || !/(Left|Right)Ctrl/.test(way) || !/(Left|Right)Ctrl/.test(press)),
+              ),
+            )
+          );
+        });
+        const top = live.filter(
+          (one) =>
+            !live.some((other) => other.context !== one.context && tree.chain(other.context).includes(one.context)),
+        );
+        const length = (held: (typeof live)[number]) => storedPresses(held.shortcut, on.layout, platform)!.length;
+        const whole = new Set(top.filter((one) => length(one) === made.length).map((one) => one.command));
+        const expected =
+          whole.size > 1
+            ? 'ambiguous'
+            : top.some((one) => length(one) > made.length)
+              ? 'waits'
+              : whole.size
+                ? 'fires'
+                : 'nothing';
+        expect(result.outcome).toBe(expected);
+        if (expected === 'fires') expect(whole).toContain(result.fires!.command);
+      }),
+      { numRuns: 3000 },
+    );
+  }, 60_000);
+});
+
+describe('what a program accepts', () => {
+  const policy = (accepts: object) => KeyPolicy.parse({ accepts });
+  it.each([
+    ['bareLetters', policy({ bareLetters: false }), ['Ctrl+A', 'F3', 'U B'], ['A', 'Shift+A', '[KeyZ]']],
+    ['needsOneOf', policy({ needsOneOf: ['Ctrl', 'Alt'] }), ['Primary+A', 'Alt+A', 'F3'], ['A', 'Shift+A', 'Meta+A']],
+    ['refuses', policy({ refuses: ['Alt'] }), ['Ctrl+A'], ['Alt+A', 'LeftAlt+A', 'Ctrl+Alt+A']],
+    ['mostStrokes', policy({ mostStrokes: 2 }), ['U B'], ['U B H']],
+    ['held', policy({ held: false }), ['Space'], ['hold:Space']],
+    ['twice', policy({ twice: false }), ['T'], ['twice:T']],
+    ['taps', policy({ taps: false }), ['Alt+U'], ['tap(Alt) U']],
+    ['pointer', policy({ pointer: false }), ['A'], ['Shift+Drag']],
+    ['keypad', policy({ keypad: false }), ['5'], ['[Numpad5]']],
+    ['functionKeys', policy({ functionKeys: false }), ['Home'], ['Shift+F4']],
+  ])('%s', (_, given, taken, refused) => {
+    for (const shortcut of taken) expect(acceptance(given, shortcut), shortcut).toBeNull();
+    for (const shortcut of refused) expect(acceptance(given, shortcut)?.code, shortcut).toBe('not-accepted');
+  });
+});
+
+describe('why does my key do nothing?', () => {
+  const policy = KeyPolicy.parse({ rootOnly: 'A dialog is open', diverted: 'The command line has the focus' });
+  const ask = (from: Scene, shortcut: string, command = 1, layer = false) => {
+    const before = scene([], [1]).effective;
+    const steps = whyNothing({
+      scene: from,
+      policy,
+      systemKeys: SYSTEM_KEYS,
+      shipped: layer ? before : from.effective,
+      shortcut,
+      command: { id: command, label: 'Trace shoreline' },
+      label: (id) => `Command ${id}`,
+    });
+    return (
+      steps.filter((one) => one.verdict === 'cause').map((one) => one.check)[0] ??
+      steps
+        .filter((one) => one.verdict === 'look')
+        .map((one) => one.check)
+        .join()
+    );
+  };
+  const key = [binding(1, 'A', at(2))];
+  it.each([
+    ['the keyset', 'keyset', () => ask(scene(key, [2]), 'B')],
+    ['the layout', 'layout', () => ask(scene([binding(1, 'Ö')], [2]), 'Ö')],
+    ['a system key', 'system key', () => ask(scene([binding(1, 'Meta+L')], [2]), 'Meta+L')],
+    ['a state', 'state', () => ask(scene(key, [2], 'root only'), 'A')],
+    ['the focus', 'focus', () => ask(scene(key, [4]), 'A')],
+    ['a text', 'text', () => ask(scene(key, [5]), 'A')],
+    ['another command', 'hidden', () => ask(scene([...key, binding(2, 'A', at(3))], [3]), 'A')],
+    [
+      'nothing but what one has to look at: the state, and whether the preset is loaded',
+      'state,preset',
+      () => ask(scene(key, [2]), 'A', 1, true),
+    ],
+  ])('because of %s', (_, check, answer) => expect(answer()).toBe(check));
+
+  it('goes through all its checks in order', () => {
+    const layers = [custom([edit(1, 'set', ['Ctrl+J'], { context: 2 })])];
+    const given = { ...scene([], [2]), effective: effective({ shipped: shipped([]), layers }, 'windows') };
+    const steps = whyNothing({
+      scene: given,
+      policy,
+      systemKeys: [],
+      shipped: scene([], [2]).effective,
+      shortcut: 'Ctrl+J',
+      command: { id: 1, label: 'X' },
+      label: String,
+    });
+    expect(steps.map((one) => one.check)).toEqual([
+      'keyset',
+      'layout',
+      'system key',
+      'state',
+      'focus',
+      'text',
+      'hidden',
+      'preset',
+    ]);
+  });
+});
+
+describe('the table of system keys', () => {
+  it('has at least forty rows a platform, each press once, each with its source', () => {
+    for (const platform of PLATFORMS) {
+      const mine = SYSTEM_KEYS.filter((one) => one.platform === platform);
+      expect(mine.length).toBeGreaterThanOrEqual(40);
+      expect(new Set(mine.map((one) => one.shortcut)).size).toBe(mine.length);
+      expect(mine.every((one) => one.source && one.taker)).toBe(true);
+    }
+  });
+});

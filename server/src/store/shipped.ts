@@ -1,0 +1,159 @@
+import type { z } from 'zod';
+import type {
+  Catalogue,
+  Editor,
+  NewCorrection,
+  NewShipped,
+  SentBinding,
+  SentKeyset,
+  SentTrials,
+  ShippedKeyset,
+} from '@crib/core/contract';
+import { heldAt } from '@crib/core/keyset';
+import { refuse } from '@crib/core/error';
+import { first, rows, type Db } from './db.ts';
+
+/** A shipped keyset of a catalogue, by its number. */
+export function shippedOf(catalogue: Catalogue, id: number): ShippedKeyset {
+  const keyset = catalogue.keysets.find((one) => one.id === id);
+  if (keyset?.kind === 'shipped') return keyset;
+  return refuse('other-kind', 'This is a custom keyset: it is changed by edits, not by stating what is shipped.');
+}
+
+/** Another keyset that a release comes with, empty or with the bindings of one that is there. */
+export async function insertShipped(db: Db, appId: number, asked: z.output<typeof NewShipped>): Promise<number> {
+  const made = await first<{ id: number }>(
+    db,
+    `INSERT INTO keyset (app_id, release_id, name, imitates_id)
+     SELECT app_id, id, $3, $4 FROM release WHERE id = $2 AND app_id = $1 AND sealed_at IS NULL RETURNING id`,
+    [appId, asked.releaseId, asked.name, asked.imitates],
+  );
+  if (!made) return refuse('sealed', 'There is no such open release: what a sealed one comes with is not added to.');
+  if (asked.copyOf === null) return made.id;
+  await db.query(
+    `WITH source AS (SELECT * FROM binding WHERE keyset_id = $1 AND release_id = $3),
+     made AS (
+       INSERT INTO binding (keyset_id, release_id, command_id, platform, shortcut, note, memory_aid, provenance_kind,
+         provenance_source, provenance_who, provenance_on, provenance_build, provenance_platform)
+       SELECT $2, release_id, command_id, platform, shortcut, note, memory_aid, provenance_kind, provenance_source,
+         provenance_who, provenance_on, provenance_build, provenance_platform FROM source ORDER BY id RETURNING id),
+     pairs AS (
+       SELECT m.id AS made, s.id AS source FROM (SELECT id, row_number() OVER (ORDER BY id) AS n FROM made) m
+       JOIN (SELECT id, row_number() OVER (ORDER BY id) AS n FROM source) s USING (n))
+     INSERT INTO binding_context (binding_id, release_id, context_id)
+     SELECT p.made, $3, x.context_id FROM pairs p JOIN binding_context x ON x.binding_id = p.source`,
+    [asked.copyOf, made.id, asked.releaseId],
+  );
+  return made.id;
+}
+
+/** Changes what a keyset is called, and of a shipped one whether it is the default and what it imitates. */
+export async function updateKeyset(db: Db, id: number, asked: z.output<typeof SentKeyset>): Promise<void> {
+  if (asked.isDefault)
+    await db.query(
+      'UPDATE keyset SET is_default = false WHERE is_default AND release_id = (SELECT release_id FROM keyset WHERE id = $1)',
+      [id],
+    );
+  await db.query(
+    `UPDATE keyset SET name = coalesce($2, name), note = coalesce($3, note), is_default = is_default OR coalesce($4, false),
+       imitates_id = CASE WHEN $5 THEN $6 ELSE imitates_id END WHERE id = $1`,
+    [id, asked.name, asked.note, asked.isDefault, asked.imitates !== undefined, asked.imitates ?? null],
+  );
+}
+
+/** States shortcuts of an open release's shipped keyset. */
+export async function insertBindings(
+  db: Db,
+  keyset: ShippedKeyset,
+  sent: readonly z.output<typeof SentBinding>[],
+  editor: Editor,
+): Promise<number[]> {
+  const today = new Date().toISOString().slice(0, 10);
+  const made: number[] = [];
+  for (const { command, contexts, platform, shortcut, note, memoryAid, provenance } of sent) {
+    const row = await first<{ id: number }>(
+      db,
+      `INSERT INTO binding (keyset_id, release_id, command_id, platform, shortcut, note, memory_aid, provenance_kind,
+         provenance_source, provenance_who, provenance_on, provenance_build, provenance_platform)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13) RETURNING id`,
+      [
+        keyset.id,
+        keyset.releaseId,
+        command,
+        platform,
+        shortcut,
+        note,
+        memoryAid,
+        provenance.kind ?? 'tried',
+        provenance.source ?? '',
+        provenance.who ?? editor.name,
+        provenance.on ?? today,
+        provenance.build ?? '',
+        provenance.platform ?? null,
+      ],
+    );
+    await db.query(
+      'INSERT INTO binding_context (binding_id, release_id, context_id) SELECT $1, $2, unnest($3::bigint[])',
+      [row!.id, keyset.releaseId, [...new Set(contexts)]],
+    );
+    made.push(row!.id);
+  }
+  await countUp(db, keyset.id);
+  return made;
+}
+
+/** Takes shipped shortcuts of an open release back. */
+export async function deleteBindings(db: Db, keyset: ShippedKeyset, ids: readonly number[]): Promise<void> {
+  await db.query('DELETE FROM binding WHERE keyset_id = $1 AND id = ANY($2)', [keyset.id, ids]);
+  await countUp(db, keyset.id);
+}
+
+async function countUp(db: Db, keysetId: number): Promise<void> {
+  await db.query('UPDATE keyset SET revision = revision + 1 WHERE id = $1', [keysetId]);
+}
+
+/** Notes that shortcuts were tried in the program on a platform, or takes the note back. */
+export async function saveTrials(
+  db: Db,
+  releaseId: number,
+  { bindings, platform, build, undo }: z.output<typeof SentTrials>,
+  editor: Editor,
+): Promise<number> {
+  if (undo) {
+    const gone = await db.query(
+      `DELETE FROM trial t USING binding b WHERE b.id = t.binding_id AND b.release_id = $1 AND b.id = ANY($2) AND t.platform = $3`,
+      [releaseId, bindings, platform],
+    );
+    return gone.rowCount ?? 0;
+  }
+  const made = await rows<{ id: number }>(
+    db,
+    `INSERT INTO trial (binding_id, platform, who, tried_on, build)
+     SELECT id, $3, $4, current_date, $5 FROM binding
+     WHERE release_id = $1 AND id = ANY($2) AND (platform IS NULL OR platform = $3)
+     ON CONFLICT (binding_id, platform) DO UPDATE SET who = excluded.who, tried_on = excluded.tried_on, build = excluded.build
+     RETURNING binding_id AS id`,
+    [releaseId, bindings, platform, editor.name, build],
+  );
+  return made.length;
+}
+
+/** Appends a correction to a sealed release: what it has there in truth, and why that is said only now. */
+export async function insertCorrection(
+  db: Db,
+  keyset: ShippedKeyset,
+  asked: z.output<typeof NewCorrection>,
+  editorId: number,
+): Promise<number> {
+  const { command, context, platform, now, reason } = asked;
+  const stack = { shipped: keyset, layers: [] };
+  const old = heldAt(stack, platform ?? '', command, context).map((held) => held.shortcut);
+  const made = await first<{ id: number }>(
+    db,
+    `INSERT INTO correction (keyset_id, release_id, command_id, context_id, platform, reason, old, now, made_by)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) RETURNING id`,
+    [keyset.id, keyset.releaseId, command, context, platform, reason, old, now, editorId],
+  );
+  await countUp(db, keyset.id);
+  return made!.id;
+}
