@@ -36,10 +36,13 @@ const Answers = {
   /** Bindings, by number, that the list no longer has and that are to be deleted. */
   drop: z.array(Id).max(100_000).default([]),
 };
-/** A list with the reader's decisions; `text/csv` sends the same without any. */
+/** A list with the reader's decisions: a text, or a file's bytes in base64. The bytes alone can be sent as they are. */
 export const SentList = z.strictObject({
-  text: z.string(),
+  text: z.string().optional(),
+  base64: z.base64().optional(),
   source: z.string().trim().max(200).default(''),
+  /** Which table of the file, from 0. */
+  table: z.int().min(0).max(1000).default(0),
   ...Answers,
 });
 export type SentList = z.infer<typeof SentList>;

@@ -56,12 +56,22 @@ export type AppOverview = z.infer<typeof AppOverview>;
 
 /** What reading a list would do, or has done. */
 export const ListReport = z.object({
+  format: z.enum(['csv', 'xlsx', 'ods', 'html', 'markdown', 'lines', 'crib json']),
+  encoding: z.string(),
   delimiter: z.string(),
+  /** The tables of the file, and which one this is about. */
+  tables: z.array(z.object({ title: z.string(), rows: z.int() })),
+  table: z.int(),
+  /** The columns have no headings of their own. */
+  unheaded: z.boolean(),
+  /** What the columns mean was remembered from an earlier list of the app. */
+  remembered: z.boolean(),
   columns: z.array(z.object({ heading: z.string(), meaning: z.string() })),
   rows: z.array(
     z.object({
       line: z.int(),
       cells: z.array(z.string()),
+      section: z.string(),
       state: z.enum(['new', 'changed', 'same', 'problem']),
     }),
   ),

@@ -1,7 +1,9 @@
 export * from './platform.ts';
 export * from './shortcut.ts';
 export { NAMED_KEYS, namedKey, type NamedKey } from './named.ts';
-export { KEYPAD, WRITING_CODES, isTypingCode } from './codes.ts';
+export { KEYPAD, WRITING_CODES, codeRank as codeRankOf, isTypingCode } from './codes.ts';
+export { keyAtCode, pressedForm, strokeOfWay } from './pressed.ts';
+export { ALL_CODES } from './boards.ts';
 export { LAYOUTS, US, layoutById, spotsOf, tableOn, type Layout, type LayoutTable } from './layout.ts';
 export { BOARDS, boardById, usualBoard, type Board } from './boards.ts';
 export { parseStored, readStored, writeStored } from './stored.ts';

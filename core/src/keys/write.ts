@@ -12,7 +12,7 @@ import {
   type Shortcut,
   type Stroke,
 } from './shortcut.ts';
-import { US } from './layout.ts';
+import { US, type Layout } from './layout.ts';
 
 export type Style = 'words' | 'symbols';
 
@@ -78,10 +78,10 @@ export interface Written {
 }
 
 /** The strokes of a shortcut as people of the platform write them, one text a stroke. */
-export function writeStrokes(shortcut: Shortcut, platform: Platform, style: Style = 'words'): Written {
+export function writeStrokes(shortcut: Shortcut, platform: Platform, style: Style = 'words', layout = US): Written {
   const convention = conventionOf(platform);
   return {
-    strokes: shortcut.strokes.map((stroke) => writeStroke(stroke, convention, style)),
+    strokes: shortcut.strokes.map((stroke) => writeStroke(stroke, convention, style, layout)),
     manner: shortcut.manner === 'pressed' ? '' : shortcut.manner,
   };
 }
@@ -90,24 +90,29 @@ export function writeStrokes(shortcut: Shortcut, platform: Platform, style: Styl
  * A shortcut in words or symbols for a platform: `Ctrl+Shift+Y`, `⇧⌘Y`, `U then B`, `hold Space`, `T twice`.
  * `readShortcuts` reads it back, Primary apart, which is written as the platform's own modifier.
  */
-export function writeShortcut(shortcut: Shortcut, platform: Platform, style: Style = 'words'): string {
-  const { strokes } = writeStrokes(shortcut, platform, style);
+export function writeShortcut(
+  shortcut: Shortcut,
+  platform: Platform,
+  style: Style = 'words',
+  layout: Layout = US,
+): string {
+  const { strokes } = writeStrokes(shortcut, platform, style, layout);
   const text = strokes.join(' then ');
   if (shortcut.manner === 'held') return `hold ${text}`;
   return shortcut.manner === 'twice' ? `${text} twice` : text;
 }
 
 /** `writeShortcut` of a stored text. */
-export function showStored(stored: string, platform: Platform, style: Style = 'words'): string {
-  return writeShortcut(parseStored(stored), platform, style);
+export function showStored(stored: string, platform: Platform, style: Style = 'words', layout: Layout = US): string {
+  return writeShortcut(parseStored(stored), platform, style, layout);
 }
 
-function writeStroke(stroke: Stroke, convention: KnownPlatform, style: Style): string {
+function writeStroke(stroke: Stroke, convention: KnownPlatform, style: Style, layout: Layout): string {
   if (stroke.kind === 'tap') return `tap ${modifierWords([stroke.modifier], convention, WORDS[convention])[0]}`;
   const last =
     stroke.kind === 'key'
-      ? writeKey(stroke.key, convention, style)
-      : [...(stroke.held ? [writeKey(stroke.held, convention, style)] : []), pointerWords(stroke)].join('+');
+      ? writeKey(stroke.key, convention, style, layout)
+      : [...(stroke.held ? [writeKey(stroke.held, convention, style, layout)] : []), pointerWords(stroke)].join('+');
   if (convention === 'macos' && style === 'symbols') {
     const signs = modifierWords(stroke.modifiers, convention, MAC_SYMBOLS).join('');
     const gap = stroke.kind === 'key' || signs === '' || signs.endsWith('+') ? '' : stroke.held ? '+' : ' ';
@@ -120,7 +125,7 @@ function pointerWords(stroke: Stroke & { kind: 'pointer' }): string {
   return POINTER_WORDS[stroke.action] + (stroke.over ? ' over it' : '');
 }
 
-function writeKey(key: Key, convention: KnownPlatform, style: Style): string {
+function writeKey(key: Key, convention: KnownPlatform, style: Style, layout: Layout): string {
   if (key.by === 'character') return key.character;
   if (key.by === 'name') {
     const facts = namedKey(key.name)!;
@@ -129,6 +134,7 @@ function writeKey(key: Key, convention: KnownPlatform, style: Style): string {
   }
   const pad = KEYPAD.get(key.code);
   if (pad) return `Num ${pad.sign}`;
-  const here = US.on.linux.characters[key.code]?.[0]?.toUpperCase();
+  // Only on the US layout is a position read back by what is printed there.
+  const here = layout.on[convention].characters[key.code]?.[0]?.toUpperCase();
   return here ? `key ${here}` : `key ${key.code}`;
 }

@@ -30,3 +30,17 @@ export {
 } from './resolve.ts';
 export { whyNothing, type WhyQuestion, type WhyStep } from './why.ts';
 export { settingFrom } from './setting.ts';
+export { combinations, keyInFull, type KeyRow } from './keypage.ts';
+export {
+  LEDGER_FILTERS,
+  LEDGER_ORDERS,
+  keyOfPress,
+  modifiersOf,
+  ordered,
+  passes,
+  pressesIn,
+  unverifiedOn,
+  type LedgerFilter,
+  type LedgerOrder,
+  type LedgerView,
+} from './ledger.ts';

@@ -1,5 +1,6 @@
 import { problem, type Problem } from '../error/index.ts';
 import { nearest, platformName, type Platform } from '../keys/index.ts';
+import { keyShare } from './contents.ts';
 
 /** What a column can mean; a shortcut column may be that of one platform. */
 export const MEANINGS = [
@@ -8,6 +9,7 @@ export const MEANINGS = [
   'context',
   'platform',
   'shortcut',
+  'alsoShortcut',
   'menu',
   'category',
   'description',
@@ -28,6 +30,7 @@ const SPOKEN: Record<(typeof MEANINGS)[number], string> = {
   context: 'Where it works',
   platform: 'Platform',
   shortcut: 'Shortcut',
+  alsoShortcut: 'Shortcut as well',
   menu: 'Menu path',
   category: 'Category',
   description: 'Description',
@@ -50,16 +53,53 @@ export function meaningName(meaning: ColumnMeaning): string {
 
 const HEADINGS: Record<(typeof MEANINGS)[number], readonly string[]> = {
   command: ['command', 'command id', 'id', 'identifier', 'action id'],
-  label: ['label', 'name', 'title', 'function', 'action', 'command name'],
+  label: [
+    'label',
+    'name',
+    'title',
+    'function',
+    'action',
+    'command name',
+    'task',
+    'what it does',
+    'operation',
+    'feature',
+    'befehl',
+    'funktion',
+  ],
   context: ['context', 'contexts', 'where', 'where it works', 'area', 'scope', 'window', 'mode'],
   platform: ['platform', 'platforms', 'system', 'os', 'operating system'],
-  shortcut: ['shortcut', 'shortcuts', 'key', 'keys', 'keyboard shortcut', 'hotkey', 'all platforms'],
+  shortcut: [
+    'shortcut',
+    'shortcuts',
+    'key',
+    'keys',
+    'keyboard shortcut',
+    'keystroke',
+    'key combination',
+    'hotkey',
+    'press',
+    'press this',
+    'tastenkürzel',
+    'taste',
+    'all platforms',
+  ],
+  alsoShortcut: [
+    'alternative',
+    'alternative shortcut',
+    'alternate',
+    'second shortcut',
+    'secondary',
+    'shortcut 2',
+    'key 2',
+    'or',
+  ],
   menu: ['menu', 'menu path', 'menu item', 'path'],
   category: ['category', 'group', 'section', 'topic'],
-  description: ['description', 'what it does', 'help', 'explanation'],
+  description: ['description', 'help', 'explanation', 'details'],
   otherNames: ['other names', 'aliases', 'also called', 'former name', 'synonyms'],
   flags: ['flags', 'flag', 'properties'],
-  onePress: ['one press', 'press', 'what one press does'],
+  onePress: ['one press', 'what one press does'],
   needs: ['needs', 'requires', 'needed'],
   then: ['then', 'next', 'what comes next', 'afterwards'],
   note: ['note', 'notes', 'remark', 'remarks', 'comment', 'comments'],
@@ -92,19 +132,51 @@ export function columnMeanings(
   header: readonly string[],
   platforms: readonly Platform[],
   chosen: Readonly<Record<string, ColumnMeaning>> = {},
+  rows: readonly { readonly cells: readonly string[] }[] = [],
 ): { meanings: ColumnMeaning[]; problems: Problem[] } {
   const meanings = header.map((heading, index) => chosen[index] ?? headingMeaning(heading, platforms));
   onlyCommand(meanings, header, chosen);
+  fromContents(meanings, platforms, chosen, rows);
   const problems: Problem[] = [];
   meanings.forEach((meaning, index) => {
     const earlier = meanings.indexOf(meaning);
-    if (meaning === 'left out' || earlier === index) return;
+    if (meaning === 'left out' || meaning === 'alsoShortcut' || earlier === index) return;
     const sentence = `“${header[earlier]}” and “${header[index]}” both mean ${meaningName(meaning)}. Leave one of them out.`;
     problems.push(problem('doubled-column', sentence, { line: 1, column: header[index]! }));
   });
   if (!meanings.includes('label') && !meanings.includes('command')) problems.push(missing('label', header));
   if (!meanings.some((meaning) => meaning.startsWith('shortcut'))) problems.push(missing('shortcut', header));
   return { meanings, problems };
+}
+
+/** What a column holds where its heading does not say: keys, of one platform if they are written so, or the labels. */
+function fromContents(
+  meanings: ColumnMeaning[],
+  platforms: readonly Platform[],
+  chosen: Readonly<Record<string, ColumnMeaning>>,
+  rows: readonly { readonly cells: readonly string[] }[],
+) {
+  const open = (index: number) => meanings[index] === 'left out' && !chosen[index];
+  const keyColumns = meanings.flatMap((_, index) => (open(index) && keyShare(rows, index) >= 0.6 ? [index] : []));
+  const isMac = (index: number) => {
+    const cells = rows.slice(0, 200).flatMap(({ cells: row }) => (row[index] ? [row[index]] : []));
+    return cells.filter((cell) => /[⌘⌥⌃]|\b(cmd|command|option)\b/i.test(cell)).length > cells.length / 4;
+  };
+  const has = meanings.some((meaning) => meaning.startsWith('shortcut'));
+  const macs = keyColumns.filter(isMac);
+  if (!has && keyColumns.length === 2 && macs.length === 1 && platforms.includes('macos')) {
+    const other = keyColumns.find((index) => !macs.includes(index))!;
+    meanings[macs[0]!] = 'shortcut macos';
+    meanings[other] = platforms.includes('windows') ? 'shortcut windows' : 'shortcut';
+  } else if (!has) keyColumns.forEach((index, at) => (meanings[index] = at === 0 ? 'shortcut' : 'alsoShortcut'));
+  if (meanings.includes('label') || meanings.includes('command')) return;
+  // The labels: of the columns that are left the one with the most different texts.
+  const texts = meanings.flatMap((_, index) => {
+    const cells = rows.slice(0, 200).map(({ cells: row }) => row[index]?.trim() ?? '');
+    return open(index) && cells.some(Boolean) ? [{ index, different: new Set(cells.filter(Boolean)).size }] : [];
+  });
+  const [best] = texts.sort((a, b) => b.different - a.different || a.index - b.index);
+  if (best && meanings.some((meaning) => meaning.startsWith('shortcut'))) meanings[best.index] = 'label';
 }
 
 /** A column headed “Command” without one for labels holds what people call the command. */

@@ -3,13 +3,16 @@ import { problem, type Problem } from '../error/index.ts';
 /** No list is larger than this. */
 export const MOST_BYTES = 10 * 1024 * 1024;
 
+/** What is said of a file over the size. */
+export function tooLarge(size: number): Problem {
+  const megabytes = (size / 1024 / 1024).toFixed(1);
+  return problem('file-too-large', `The file has ${megabytes} MB; at most 10 MB are read. Cut it into several lists.`);
+}
+
 /** The text of a file: UTF-8, or UTF-16 with its byte order mark. Nothing is replaced: what is no text is refused. */
 export function decodeText(bytes: Uint8Array): { text: string; encoding: string } | Problem {
   if (bytes.length === 0) return problem('empty-file', 'The file is empty. Choose the file that holds the list.');
-  if (bytes.length > MOST_BYTES) {
-    const size = (bytes.length / 1024 / 1024).toFixed(1);
-    return problem('file-too-large', `The file has ${size} MB; at most 10 MB are read. Cut it into several lists.`);
-  }
+  if (bytes.length > MOST_BYTES) return tooLarge(bytes.length);
   const encoding =
     bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : 'utf-8';
   let text: string;

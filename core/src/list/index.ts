@@ -7,8 +7,11 @@ import { cellKey, readRows } from './rows.ts';
 import { planList, type ListPlan } from './plan.ts';
 import { readTable, type Table } from './table.ts';
 
-export { MOST_BYTES, checkText, decodeText } from './decode.ts';
-export { MOST_ROWS, delimiterName, readTable, type Table } from './table.ts';
+export { MOST_BYTES, checkText, decodeText, tooLarge } from './decode.ts';
+export { MOST_ROWS, delimiterName, readTable, type Table, type TableRow } from './table.ts';
+export { openList, type OpenedList } from './open.ts';
+export type { ListFormat } from './formats/raw.ts';
+export { CribList } from './formats/crib.ts';
 export { MEANINGS, columnMeanings, headingMeaning, meaningName, type ColumnMeaning } from './columns.ts';
 export { cellKey, readRows, type ListRow, type StatedKey } from './rows.ts';
 export { changesNothing, planList, type ListPlan, type NewBinding, type NewCommand } from './plan.ts';
@@ -17,6 +20,8 @@ export { changesNothing, planList, type ListPlan, type NewBinding, type NewComma
 export interface ListAnswers {
   /** Meanings of columns by their number from 0, where the headings do not tell. */
   readonly columns?: Readonly<Record<string, ColumnMeaning>>;
+  /** What they meant when such a list was last taken in. */
+  readonly remembered?: Readonly<Record<string, ColumnMeaning>>;
   /** Cells written anew, by line and column number (`cellKey`). */
   readonly cells?: Readonly<Record<string, string>>;
   /** Contexts to make. */
@@ -32,13 +37,18 @@ export interface ListReading {
   readonly plan: ListPlan;
 }
 
-/** Reads a list's text against a catalogue. A text that is no table at all is a problem. */
-export function readList(text: string, catalogue: Catalogue, answers: ListAnswers = {}): ListReading | Problem {
-  const read = readTable(text);
+/** Reads a list, opened or as the text of a CSV, against a catalogue. A text that is no table at all is a problem. */
+export function readList(
+  source: string | Table,
+  catalogue: Catalogue,
+  answers: ListAnswers = {},
+): ListReading | Problem {
+  const read = typeof source === 'string' ? readTable(source) : source;
   if ('code' in read) return read;
   const table = answered(read, answers);
   const { platforms } = catalogue.release;
-  const { meanings, problems } = columnMeanings(table.header, platforms, answers.columns);
+  const chosen = { ...answers.remembered, ...answers.columns };
+  const { meanings, problems } = columnMeanings(table.header, platforms, chosen, table.rows);
   const tree = contextTree(catalogue.contexts);
   if (problems.length) return { table, meanings, plan: { ...planList([], catalogue, tree, []), problems } };
   const setting = {
@@ -51,6 +61,11 @@ export function readList(text: string, catalogue: Catalogue, answers: ListAnswer
   const plan = planList(rows, catalogue, tree, platformsSpokenOf(meanings, platforms));
   const all = [...unread, ...plan.problems].sort((a, b) => (a.place?.line ?? 0) - (b.place?.line ?? 0));
   return { table, meanings, plan: { ...plan, problems: all } };
+}
+
+/** The headings of a list as one text: what its columns meant is remembered under it. */
+export function headingsOf(table: Table): string {
+  return table.unheaded ? `${table.header.length} columns without headings` : table.header.join(' | ').slice(0, 1000);
 }
 
 /** The rows that remain, with the reader's own texts in place of what stood there. */

@@ -2,11 +2,11 @@ import { problem, type Problem } from '../error/index.ts';
 import {
   nearest,
   platformName,
-  readShortcuts,
+  readCell,
   writeShortcut,
   writeStored,
+  type CellResult,
   type Platform,
-  type ReadResult,
 } from '../keys/index.ts';
 import { PRESS_EFFECTS, type CommandWords, type KeyPolicy } from '../contract/index.ts';
 import { contextsNamed, type ContextTree } from '../catalogue/index.ts';
@@ -70,9 +70,9 @@ export function readRows(
 ): { rows: ListRow[]; problems: Problem[] } {
   const reader = new RowReader(table.header, meanings, setting);
   const rows: ListRow[] = [];
-  for (const { line, cells } of table.rows) {
+  for (const { line, cells, section } of table.rows) {
     const before = reader.problems.length;
-    const row = reader.read(line, cells);
+    const row = reader.read(line, cells, section);
     if (reader.problems.length === before) rows.push(row);
   }
   return { rows, problems: reader.problems };
@@ -88,7 +88,7 @@ class RowReader {
   private cells: readonly string[] = [];
   private readonly at = new Map<ColumnMeaning, number>();
   private readonly shortcutColumns: readonly { index: number; platform: Platform | null }[];
-  private readonly known = new Map<string, ReadResult>();
+  private readonly known = new Map<string, CellResult>();
 
   constructor(
     private readonly header: readonly string[],
@@ -97,7 +97,7 @@ class RowReader {
   ) {
     meanings.forEach((meaning, index) => meaning !== 'left out' && this.at.set(meaning, index));
     this.shortcutColumns = meanings.flatMap((meaning, index): { index: number; platform: Platform | null }[] => {
-      if (meaning === 'shortcut') return [{ index, platform: null }];
+      if (meaning === 'shortcut' || meaning === 'alsoShortcut') return [{ index, platform: null }];
       return meaning.startsWith('shortcut ') ? [{ index, platform: meaning.slice('shortcut '.length) }] : [];
     });
   }
@@ -117,9 +117,13 @@ class RowReader {
     this.problems.push(problem(code, `Line ${line}, ${column}: ${sentence}`, { line, column }, suggestions));
   }
 
-  read(line: number, cells: readonly string[]): ListRow {
+  /** The heading inside the list that stands over the row. */
+  section = '';
+
+  read(line: number, cells: readonly string[], section = ''): ListRow {
     this.line = line;
     this.cells = cells;
+    this.section = section;
     const command = this.text('command') || null;
     if (command && /\s/.test(command))
       this.complain('bad-command', `a command’s id has no spaces: “${clip(command)}”.`, 'command');
@@ -143,7 +147,7 @@ class RowReader {
       for (const target of platform === null ? platforms : [platform]) {
         const result = this.readKeys(cell, target);
         if (result.kind === 'read') {
-          for (const one of result.shortcuts) keys.push({ platform: target, shortcut: writeStored(one) });
+          for (const one of result.keys) keys.push({ platform: one.platform, shortcut: writeStored(one.shortcut) });
         } else {
           const [code, sentence] = complaint(result, cell, target);
           this.complainOf(code, sentence, this.header[index]!, remedies(result, cell, target));
@@ -153,10 +157,12 @@ class RowReader {
     return keys;
   }
 
-  private readKeys(text: string, platform: Platform | null): ReadResult {
+  private readKeys(text: string, platform: Platform | null): CellResult {
     const key = `${platform} ${text}`;
-    const { typedLetters } = this.setting.policy;
-    const result = this.known.get(key) ?? readShortcuts(text, { platform: platform ?? undefined, typedLetters });
+    const known = this.known.get(key);
+    if (known) return known;
+    const { platforms, policy } = this.setting;
+    const result = readCell(text, { platform, platforms, typedLetters: policy.typedLetters });
     this.known.set(key, result);
     return result;
   }
@@ -171,6 +177,9 @@ function wordsOf(row: RowReader): Partial<CommandWords> {
       row.complain('too-long', `at most ${LIMITS[field]} characters; this has ${said.length}.`, field);
     if (said) words[field] = said;
   }
+  const { section, setting } = row;
+  if (section && !words.category && contextsNamed(setting.tree, section).length === 0)
+    words.category = section.slice(0, 120);
   const names = parts(row.text('otherNames'));
   if (names.length) words.otherNames = names;
   for (const flag of parts(row.text('flags').toLowerCase())) {
@@ -210,7 +219,13 @@ const clip = (text: string) => (text.length > 40 ? `${text.slice(0, 40)}…` : t
 
 function contextsOf(row: RowReader): (number | string)[] {
   const { tree, newContexts } = row.setting;
-  return parts(row.text('context')).map((name) => {
+  const said = row.text('context');
+  // A heading that is a place stands over what works there.
+  if (!said && row.section) {
+    const [place, ...others] = contextsNamed(tree, row.section);
+    return place && others.length === 0 ? [place.id] : [];
+  }
+  return parts(said).map((name) => {
     const found = contextsNamed(tree, name);
     if (found.length === 1) return found[0]!.id;
     const agreed = newContexts.find((one) => one.toLowerCase() === name.toLowerCase());
@@ -243,7 +258,7 @@ function platformsOf(row: RowReader): (Platform | null)[] {
   });
 }
 
-type Unread = Exclude<ReadResult, { kind: 'read' }>;
+type Unread = Exclude<CellResult, { kind: 'read' }>;
 
 function complaint(result: Unread, cell: string, platform: Platform | null): [string, string] {
   if (result.kind === 'error') return [result.problem.code, lowerFirst(result.problem.sentence)];
@@ -265,7 +280,7 @@ function remedies(result: Unread, cell: string, platform: Platform | null): stri
   }
   const style = platform === 'macos' ? 'symbols' : 'words';
   const text = (one: Parameters<typeof writeShortcut>[0]) => writeShortcut(one, platform ?? 'windows', style);
-  return result.readings.map((reading) => reading.shortcuts.map(text).join(' or '));
+  return result.readings.map((reading) => reading.keys.map((one) => text(one.shortcut)).join(' or '));
 }
 
 /** A sentence as it goes on behind a colon; key names keep their capitals. */

@@ -1,19 +1,35 @@
 import Papa from 'papaparse';
 import { problem, type Problem } from '../error/index.ts';
+import { MOST_COLUMNS, MOST_ROWS } from './formats/raw.ts';
 
-/** No list has more rows than this. */
-export const MOST_ROWS = 100_000;
-const MOST_COLUMNS = 100;
+export { MOST_ROWS } from './formats/raw.ts';
 
 /** A list cut into cells; `line` is where a row begins in the text, counted from 1. */
 export interface Table {
+  /** What stands between the columns of a CSV; empty for other formats. */
   readonly delimiter: string;
   readonly header: readonly string[];
-  readonly rows: readonly { readonly line: number; readonly cells: readonly string[] }[];
+  /** The columns have no headings of their own: those here only count them. */
+  readonly unheaded?: true;
+  readonly rows: readonly TableRow[];
 }
 
-const DELIMITERS = [',', ';', '\t'];
-const NAMES: Record<string, string> = { ',': 'comma', ';': 'semicolon', '\t': 'tab' };
+export interface TableRow {
+  readonly line: number;
+  readonly cells: readonly string[];
+  /** The heading inside the list that stands over it. */
+  readonly section?: string;
+}
+
+const DELIMITERS = [',', ';', '\t', '|', '^', '~'];
+const NAMES: Record<string, string> = {
+  ',': 'comma',
+  ';': 'semicolon',
+  '\t': 'tab',
+  '|': 'bar',
+  '^': 'caret',
+  '~': 'tilde',
+};
 
 /** The name of what stands between the columns. */
 export function delimiterName(delimiter: string): string {
@@ -21,7 +37,7 @@ export function delimiterName(delimiter: string): string {
 }
 
 /** The delimiter of the heading line: the one that stands in it most often outside quotes; a comma if none does. */
-function delimiterOf(text: string): string {
+export function delimiterOf(text: string): string {
   const counts = new Map(DELIMITERS.map((delimiter) => [delimiter, 0]));
   let quoted = false;
   for (const char of text) {

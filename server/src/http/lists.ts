@@ -1,12 +1,22 @@
 import { Router, raw, type Request } from 'express';
 import { SentList, type Catalogue, type Editor, type ListReport } from '@crib/core/contract';
 import { CribError, refuse } from '@crib/core/error';
-import { changesNothing, checkText, decodeText, readList, type ColumnMeaning, type ListReading } from '@crib/core/list';
+import {
+  MOST_BYTES,
+  changesNothing,
+  headingsOf,
+  openList,
+  readList,
+  type ColumnMeaning,
+  type ListReading,
+  type OpenedList,
+} from '@crib/core/list';
 import { releaseOf } from '../store/apps.ts';
 import { loadCatalogue } from '../store/catalogue.ts';
-import { inSnapshot, inTransaction, type Pool } from '../store/db.ts';
+import { inSnapshot, inTransaction, type Db, type Pool } from '../store/db.ts';
 import { editorOf } from '../store/editors.ts';
 import { takeIn } from '../store/lists.ts';
+import { rememberColumns, rememberedColumns } from '../store/views.ts';
 import { editorId } from './session.ts';
 import { idIn, sent } from './errors.ts';
 
@@ -14,24 +24,35 @@ import { idIn, sent } from './errors.ts';
 const MOST_SHOWN = 20_000;
 const MOST_PROBLEMS = 1000;
 
+/** What a list can be sent as, without decisions. */
+const FILES = [
+  'text/*',
+  'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+  'application/vnd.oasis.opendocument.spreadsheet',
+  'application/octet-stream',
+];
+
 /** Reading a list in: what it would do, and doing it. */
 export function listRoutes(pool: Pool): Router {
   const router = Router();
-  const bytes = raw({ type: ['text/csv', 'text/tab-separated-values', 'text/plain'], limit: '10mb' });
+  const bytes = raw({ type: FILES, limit: '10mb' });
 
   router.post('/releases/:id/list/preview', bytes, async (req, res) => {
     const list = listIn(req);
-    const catalogue = await inSnapshot(pool, (db) => loadCatalogue(db, idIn(req.params)));
-    const reading = read(list, catalogue);
+    const { catalogue, memory } = await inSnapshot(pool, (db) => known(db, idIn(req.params)));
+    const reading = await read(list, catalogue, memory);
     res.json(report(reading, catalogue, true));
   });
 
   router.post('/releases/:id/list', bytes, async (req, res) => {
     const list = listIn(req);
+    // Opening takes no lock: a large spreadsheet is unpacked before anybody has to wait for it.
+    const before = await inSnapshot(pool, (db) => known(db, idIn(req.params)));
+    const { opened } = await read(list, before.catalogue, before.memory);
     const result = await inTransaction(pool, async (db) => {
       const release = await releaseOf(db, idIn(req.params), 'FOR UPDATE');
-      const catalogue = await loadCatalogue(db, release.id);
-      const reading = read(list, catalogue);
+      const { catalogue, memory } = await known(db, release.id);
+      const reading = readOpened(opened, list, catalogue, memory);
       const [first, ...more] = reading.plan.problems;
       if (first) throw new CribError(first, ...more.slice(0, MOST_PROBLEMS));
       const idle = changesNothing(reading.plan) && list.drop.length === 0;
@@ -39,6 +60,8 @@ export function listRoutes(pool: Pool): Router {
         const editor = (await editorOf(db, editorId(req))) as Editor;
         const on = new Date().toISOString().slice(0, 10);
         await takeIn(db, catalogue, reading.plan, list.drop, { source: list.source, who: editor.name, on });
+        const meanings = Object.fromEntries(reading.meanings.map((meaning, index) => [index, meaning]));
+        await rememberColumns(db, catalogue.app.id, headingsOf(reading.table), meanings);
       }
       return report(reading, catalogue, false);
     });
@@ -47,41 +70,73 @@ export function listRoutes(pool: Pool): Router {
   return router;
 }
 
-/** The list of a request: bytes of a file, or JSON with a text and the reader's decisions. */
-function listIn(req: Request): SentList {
-  if (!Buffer.isBuffer(req.body)) {
-    const list = sent(SentList, req.body);
-    const wrong = checkText(list.text);
-    if (wrong) throw new CribError(wrong);
-    if (Buffer.byteLength(list.text) > 10 * 1024 * 1024)
-      refuse('file-too-large', 'The list has more than 10 MB. Cut it into several lists.');
-    return list;
+type Memory = Awaited<ReturnType<typeof rememberedColumns>>;
+
+async function known(db: Db, releaseId: number): Promise<{ catalogue: Catalogue; memory: Memory }> {
+  const catalogue = await loadCatalogue(db, releaseId);
+  return { catalogue, memory: await rememberedColumns(db, catalogue.app.id) };
+}
+
+interface SentSource extends SentList {
+  readonly bytes: Uint8Array | string;
+}
+
+/** The list of a request: the bytes of a file, or JSON with a text or bytes and the reader's decisions. */
+function listIn(req: Request): SentSource {
+  if (Buffer.isBuffer(req.body)) {
+    const source = typeof req.query['source'] === 'string' ? req.query['source'] : '';
+    return { ...sent(SentList, { source }), bytes: req.body };
   }
-  const decoded = decodeText(req.body);
-  if ('code' in decoded) throw new CribError(decoded);
-  const wrong = checkText(decoded.text);
-  if (wrong) throw new CribError(wrong);
-  const source = typeof req.query['source'] === 'string' ? req.query['source'] : '';
-  return sent(SentList, { text: decoded.text, source });
+  const list = sent(SentList, req.body);
+  const bytes = list.base64 === undefined ? (list.text ?? '') : Buffer.from(list.base64, 'base64');
+  if (typeof bytes === 'string' && Buffer.byteLength(bytes) > MOST_BYTES)
+    refuse('file-too-large', 'The list has more than 10 MB. Cut it into several lists.');
+  return { ...list, bytes };
 }
 
-function read(list: SentList, catalogue: Catalogue): ListReading {
+interface OpenedReading extends ListReading {
+  readonly opened: OpenedList;
+  readonly at: number;
+  readonly remembered: boolean;
+}
+
+async function read(list: SentSource, catalogue: Catalogue, memory: Memory): Promise<OpenedReading> {
+  const places = catalogue.contexts.map((context) => context.name);
+  const opened = await openList(list.bytes, { platforms: catalogue.release.platforms, places });
+  if ('code' in opened) throw new CribError(opened);
+  return readOpened(opened, list, catalogue, memory);
+}
+
+function readOpened(opened: OpenedList, list: SentList, catalogue: Catalogue, memory: Memory): OpenedReading {
+  const { table } = opened.tables[list.table] ?? refuse('not-found', `The file has no table ${list.table + 1}.`);
   const columns = list.columns as Record<string, ColumnMeaning>;
-  const reading = readList(list.text, catalogue, { ...list, columns });
+  const remembered = memory.get(headingsOf(table)) as Record<string, ColumnMeaning> | undefined;
+  const reading = readList(table, catalogue, { ...list, columns, ...(remembered && { remembered }) });
   if ('code' in reading) throw new CribError(reading);
-  return reading;
+  return { ...reading, opened, at: list.table, remembered: remembered !== undefined };
 }
 
-function report({ table, meanings, plan }: ListReading, catalogue: Catalogue, withRows: boolean): ListReport {
+function report(
+  { table, meanings, plan, opened, at, remembered }: OpenedReading,
+  catalogue: Catalogue,
+  withRows: boolean,
+): ListReport {
   const labels = new Map(catalogue.commands.map((command) => [command.id, command.label]));
   const troubled = new Set(plan.problems.map((problem) => problem.place?.line));
-  const rows = table.rows.slice(0, withRows ? MOST_SHOWN : 0).map(({ line, cells }) => ({
+  const rows = table.rows.slice(0, withRows ? MOST_SHOWN : 0).map(({ line, cells, section = '' }) => ({
     line,
     cells: [...cells],
+    section,
     state: troubled.has(line) ? ('problem' as const) : (plan.lines.get(line) ?? ('same' as const)),
   }));
   return {
+    format: opened.format,
+    encoding: opened.encoding,
     delimiter: table.delimiter,
+    tables: opened.tables.map((one) => ({ title: one.title, rows: one.table.rows.length })),
+    table: at,
+    unheaded: table.unheaded === true,
+    remembered,
     columns: table.header.map((heading, index) => ({ heading, meaning: meanings[index]! })),
     rows,
     problems: plan.problems.slice(0, MOST_PROBLEMS) as ListReport['problems'],

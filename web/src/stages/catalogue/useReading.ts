@@ -1,5 +1,5 @@
 import { computed, reactive, ref, shallowRef } from 'vue';
-import { checkText, decodeText } from '@crib/core/list';
+import { MOST_BYTES, checkText, tooLarge } from '@crib/core/list';
 import type { Problem } from '@crib/core/error';
 import type { ListReport } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
@@ -13,11 +13,11 @@ interface Answers {
 }
 const noAnswers = (): Answers => ({ columns: {}, cells: {}, newContexts: [], leaveOut: [], drop: [] });
 
-/** A list on its way in: its text, what the reader has decided about it, and what taking it in would do. */
+/** A list on its way in: its text or file, what the reader has decided about it, and what taking it in would do. */
 export function useReading(releaseId: () => number) {
   const source = ref('');
-  const text = ref('');
-  const encoding = ref('');
+  const content = shallowRef<{ text: string } | { base64: string } | null>(null);
+  const table = ref(0);
   const answers = reactive<Answers>(noAnswers());
   const report = shallowRef<ListReport | null>(null);
   const problems = shallowRef<readonly Problem[]>([]);
@@ -30,23 +30,37 @@ export function useReading(releaseId: () => number) {
     Object.assign(answers, noAnswers());
     report.value = done.value = null;
     problems.value = [];
-    text.value = source.value = encoding.value = '';
+    content.value = null;
+    source.value = '';
+    table.value = 0;
   }
-  async function takeText(found: string, name: string, coding = '') {
+  async function take(found: { text: string } | { base64: string }, name: string) {
     forget();
-    const wrong = checkText(found);
-    if (wrong) return void (problems.value = [wrong]);
-    [text.value, source.value, encoding.value] = [found, name, coding];
+    content.value = found;
+    source.value = name;
     await preview();
   }
+  async function takeText(found: string, name: string) {
+    const wrong = checkText(found);
+    if (wrong) {
+      forget();
+      problems.value = [wrong];
+    } else await take({ text: found }, name);
+  }
   async function takeFile(file: File) {
-    const decoded = decodeText(new Uint8Array(await file.arrayBuffer()));
-    forget();
-    if ('code' in decoded) problems.value = [decoded];
-    else await takeText(decoded.text, file.name, decoded.encoding);
+    if (file.size > MOST_BYTES) {
+      forget();
+      problems.value = [tooLarge(file.size)];
+    } else await take({ base64: await base64Of(file) }, file.name);
+  }
+  /** Looks at another table of the file. */
+  async function takeTable(index: number) {
+    Object.assign(answers, noAnswers());
+    table.value = index;
+    await preview();
   }
 
-  const request = () => ({ text: text.value, source: source.value.slice(0, 200), ...answers });
+  const request = () => ({ ...content.value, source: source.value.slice(0, 200), table: table.value, ...answers });
   async function preview() {
     going?.abort();
     const mine = (going = new AbortController());
@@ -83,8 +97,7 @@ export function useReading(releaseId: () => number) {
   });
   return {
     source,
-    text,
-    encoding,
+    table,
     answers,
     report,
     problems,
@@ -94,8 +107,19 @@ export function useReading(releaseId: () => number) {
     forget,
     takeText,
     takeFile,
+    takeTable,
     preview,
     stop,
     takeIn,
   };
+}
+
+/** A file's bytes as base64, as the server takes them inside JSON. */
+function base64Of(file: File): Promise<string> {
+  return new Promise((resolve, reject) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(String(reader.result).replace(/^[^,]*,/, ''));
+    reader.onerror = () => reject(new Error('The file cannot be read. Choose it again.'));
+    reader.readAsDataURL(file);
+  });
 }

@@ -1,0 +1,49 @@
+/** A row as it stands in a file: where, and its cells; or a heading that stands over the rows that follow. */
+export interface RawRow {
+  readonly line: number;
+  readonly cells: readonly string[];
+  readonly section?: true;
+  /** Marked as the heading of the columns by the format itself. */
+  readonly head?: true;
+}
+
+/** A table of a file that may hold several. */
+export interface RawTable {
+  readonly title: string;
+  readonly rows: readonly RawRow[];
+}
+
+export type ListFormat = 'csv' | 'xlsx' | 'ods' | 'html' | 'markdown' | 'lines' | 'crib json';
+
+/** No table is wider; no list is longer. */
+export const MOST_COLUMNS = 100;
+export const MOST_ROWS = 100_000;
+
+export const clean = (text: string) =>
+  text
+    .replace(/[^\S\n]+/g, ' ')
+    .replace(/ ?\n ?/g, '\n')
+    .trim();
+
+/** Tables of one page that have the same columns are one list, each under its title as a section. */
+export function joined(tables: readonly RawTable[]): RawTable[] {
+  const groups = new Map<string, RawTable[]>();
+  for (const table of tables) {
+    const head = table.rows.find((row) => row.head);
+    const width = Math.max(0, ...table.rows.map((row) => row.cells.length));
+    const shape = head ? head.cells.map((cell) => cell.toLowerCase()).join('|') : `${width} columns`;
+    groups.set(shape, [...(groups.get(shape) ?? []), table]);
+  }
+  return [...groups.values()]
+    .map((group): RawTable => {
+      if (group.length === 1) return group[0]!;
+      const [first] = group;
+      const head = first!.rows.filter((row) => row.head);
+      const rows = group.flatMap(({ title, rows: mine }): RawRow[] => {
+        const body = mine.filter((row) => !row.head);
+        return title ? [{ line: body[0]?.line ?? 0, cells: [title], section: true }, ...body] : body;
+      });
+      return { title: first!.title, rows: [...head, ...rows] };
+    })
+    .sort((a, b) => b.rows.length - a.rows.length);
+}

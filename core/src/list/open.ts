@@ -1,0 +1,86 @@
+import { problem, type Problem } from '../error/index.ts';
+import { MOST_BYTES, checkText, decodeText, tooLarge } from './decode.ts';
+import { cribTable } from './formats/crib.ts';
+import { htmlTables } from './formats/html.ts';
+import type { ListFormat, RawTable } from './formats/raw.ts';
+import { odsTables, xlsxTables, zipParts } from './formats/sheets.ts';
+import { isMarkdown, markdownTables, plainTable } from './formats/text.ts';
+import { shapeTable, type ShapeOptions } from './shape.ts';
+import { delimiterOf, readTable, type Table } from './table.ts';
+
+/** A file or a pasted text, opened: what it is, and the tables that it holds, the largest first. */
+export interface OpenedList {
+  readonly format: ListFormat;
+  readonly encoding: string;
+  readonly tables: readonly { readonly title: string; readonly table: Table }[];
+}
+
+const begins = (bytes: Uint8Array, ...with_: number[]) => with_.every((byte, i) => bytes[i] === byte);
+
+/** Opens a list, whatever it comes as: CSV, XLSX, ODS, a web page, Markdown, plain lines, Crib's own JSON. */
+export async function openList(source: Uint8Array | string, options: ShapeOptions): Promise<OpenedList | Problem> {
+  if (typeof source === 'string') return checkText(source) ?? openText(source, '', options);
+  if (source.length > MOST_BYTES) return tooLarge(source.length);
+  if (begins(source, 0x50, 0x4b, 0x03, 0x04)) return openZip(source, options);
+  if (begins(source, 0x25, 0x50, 0x44, 0x46))
+    return problem('not-text', 'A PDF is not read as a file. Copy the list in it and paste it here.');
+  if (begins(source, 0xd0, 0xcf, 0x11, 0xe0))
+    return problem('not-text', 'This is a spreadsheet of the old kind. Save it as .xlsx, .ods or .csv and try again.');
+  const decoded = decodeText(source);
+  return 'code' in decoded ? decoded : openText(decoded.text, decoded.encoding, options);
+}
+
+async function openZip(bytes: Uint8Array, options: ShapeOptions): Promise<OpenedList | Problem> {
+  const parts = zipParts(bytes);
+  if (!(parts instanceof Map)) return parts;
+  if (parts.has('xl/workbook.xml')) return opened('xlsx', '', await xlsxTables(bytes), options);
+  if (parts.has('content.xml')) return opened('ods', '', odsTables(bytes), options);
+  return problem('not-text', 'This is a packed file, but no spreadsheet. Unpack it and choose the list in it.');
+}
+
+function openText(text: string, encoding: string, options: ShapeOptions): OpenedList | Problem {
+  const plain = text.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n');
+  const start = plain.trimStart();
+  if (/^[{[]\s*["\]}[{]/.test(start)) {
+    const table = cribTable(plain);
+    return opened('crib json', encoding, 'code' in table ? table : [table], options);
+  }
+  if (/^<|<(table|dl|body|html)\b/i.test(start.slice(0, 20_000)) && /<(table|dl)\b/i.test(start))
+    return opened('html', encoding, htmlTables(plain), options);
+  if (isMarkdown(plain)) return opened('markdown', encoding, markdownTables(plain), options);
+  const [first = ''] = start.split('\n');
+  if (first.includes(delimiterOf(start)) && !/^[^,;\t|]{2,}(\. ?){3,}/.test(first)) {
+    const table = readTable(plain);
+    if ('code' in table) return table;
+    return { format: 'csv', encoding, tables: [{ title: '', table: reshaped(table, options) }] };
+  }
+  return opened('lines', encoding, [plainTable(plain)], options);
+}
+
+/** A CSV whose first line is no heading, or that has headings inside. */
+function reshaped(table: Table, options: ShapeOptions): Table {
+  const rows = [{ line: 1, cells: table.header }, ...table.rows.map(({ line, cells }) => ({ line, cells }))];
+  const found = shapeTable({ title: '', rows }, options);
+  // Its own first line stays the heading when nothing better is found: that is what CSV says.
+  if ('code' in found || (found.unheaded && !keysInFirst(table))) return table;
+  return { ...found, delimiter: table.delimiter };
+}
+
+/** Whether the first line holds keys itself: then it is no heading. */
+function keysInFirst({ header }: Table): boolean {
+  return header.some((cell) => /[+⌘⌥⌃⇧]/.test(cell) && cell.trim().length > 1);
+}
+
+function opened(
+  format: ListFormat,
+  encoding: string,
+  raw: readonly RawTable[] | Problem,
+  options: ShapeOptions,
+): OpenedList | Problem {
+  if ('code' in raw) return raw;
+  const shaped = raw.map((one) => ({ title: one.title, table: shapeTable(one, options) }));
+  const tables = shaped.flatMap(({ title, table }) => ('code' in table ? [] : [{ title, table }]));
+  if (tables.length) return { format, encoding, tables };
+  const wrong = shaped.map((one) => one.table).find((table): table is Problem => 'code' in table);
+  return wrong ?? problem('empty-file', 'There is no table in it. Paste or choose a list.');
+}
