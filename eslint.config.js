@@ -15,7 +15,7 @@ const pure = [
 ];
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', 'var/**', 'web/src/*.d.ts', 'test-results/**'] },
+  { ignores: ['**/dist/**', '**/node_modules/**', 'var/**', 'web/src/*.d.ts', 'test-results/**', '**/*.generated.ts'] },
   js.configs.recommended,
   ...tseslint.configs.recommended,
   ...vue.configs['flat/recommended'],

@@ -1,6 +1,6 @@
-import Papa from 'papaparse';
 import { platformName, showStored } from '../keys/index.ts';
 import type { EditionBody } from '../contract/index.ts';
+import { tableCsv } from './table.ts';
 
 /**
  * JSON with the members of every object in the order of their UTF-16 code units and without white space: for our
@@ -13,10 +13,6 @@ export function canonicalJson(value: unknown): string {
   members.sort(([a], [b]) => (a < b ? -1 : 1));
   return `{${members.map(([name, member]) => `${JSON.stringify(name)}:${canonicalJson(member)}`).join(',')}}`;
 }
-
-/** Cells that spreadsheets would take for formulas get one leading apostrophe. */
-const FORMULA = /^[=+\-@'\t\r\n]/;
-const guarded = (cell: string) => (FORMULA.test(cell) ? `'${cell}` : cell);
 
 /**
  * A published sheet as CSV (RFC 4180, CRLF, UTF-8 with a byte order mark so that spreadsheets read it so):
@@ -47,6 +43,5 @@ export function sheetCsv(body: EditionBody): string {
       row.memoryAid,
     ]),
   );
-  const cells = [header, ...rows].map((row) => row.map(guarded));
-  return `\uFEFF${Papa.unparse(cells, { newline: '\r\n' })}\r\n`;
+  return tableCsv({ header, rows });
 }

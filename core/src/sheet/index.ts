@@ -1,2 +1,3 @@
 export { composeSheet } from './compose.ts';
 export { canonicalJson, sheetCsv } from './export.ts';
+export { tableCsv, tableHtml, tableMarkdown, tableText, type PlainTable } from './table.ts';

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Platform, Style } from '@crib/core/keys';
-import { chipTexts } from './chips.ts';
+import type { Platform } from '@crib/core/keys';
+import { chipTexts, type Shown } from './chips.ts';
 
 /** A shortcut as card-corner chips, one a stroke; its state is told by form and words, not by colour alone. */
 const props = defineProps<{
   shortcut: string;
   platform: Platform;
-  how?: Style;
+  how?: Shown;
   state?: 'as shipped' | 'yours' | 'fixed';
   large?: boolean;
 }>();
@@ -16,8 +16,16 @@ const written = computed(() => chipTexts(props.shortcut, props.platform, props.h
 
 <template>
   <span class="keys" :class="{ large }">
-    <kbd v-for="(stroke, index) in written.strokes" :key="index" class="chip" :class="state">{{ stroke }}</kbd>
+    <kbd
+      v-for="(stroke, index) in written.strokes"
+      :key="index"
+      class="chip"
+      :class="[state, { impossible: written.impossible }]"
+      :title="written.impossible ? 'cannot be pressed on the layout in hand' : undefined"
+      >{{ stroke }}</kbd
+    >
     <span v-if="written.manner" class="manner">{{ written.manner }}</span>
+    <span v-if="written.impossible" class="sr-only">, cannot be pressed on the layout in hand</span>
     <span v-if="state === 'yours'" class="sr-only">, yours</span>
     <span v-if="state === 'fixed'" class="sr-only">, cannot be changed</span>
   </span>
@@ -50,6 +58,10 @@ const written = computed(() => chipTexts(props.shortcut, props.platform, props.h
   box-shadow: inset 0 0 0 1.5px var(--mid);
   clip-path: none;
   color: var(--mid);
+}
+.chip.impossible {
+  text-decoration: line-through;
+  text-decoration-thickness: 1.5px;
 }
 .manner {
   color: var(--mid);

@@ -1,15 +1,14 @@
 <script setup lang="ts">
+import { show, type Shown } from './chips.ts';
 import { computed, ref } from 'vue';
 import {
   MOST_STROKES,
   parseStored,
   readShortcuts,
-  showStored,
   writeStored,
   type Platform,
   type ReadResult,
   type Stroke,
-  type Style,
 } from '@crib/core/keys';
 import KeyChip from './KeyChip.vue';
 import { strokeOf } from './pressing.ts';
@@ -18,7 +17,7 @@ import { strokeOf } from './pressing.ts';
  * Takes shortcuts by pressing or by typing their names. Tab and Shift+Tab leave it; “next press is literal” lets them
  * be taken once.
  */
-const props = defineProps<{ modelValue: string; platform: Platform; how: Style; typedLetters: boolean }>();
+const props = defineProps<{ modelValue: string; platform: Platform; how: Shown; typedLetters: boolean }>();
 const emit = defineEmits<{ 'update:modelValue': [stored: string] }>();
 
 const several = ref(false);
@@ -28,7 +27,7 @@ const typed = ref('');
 const reading = ref<ReadResult | null>(null);
 const pressField = ref<HTMLElement | null>(null);
 
-const said = computed(() => (props.modelValue ? `${showStored(props.modelValue, props.platform)} taken` : ''));
+const said = computed(() => (props.modelValue ? `${show(props.modelValue, props.platform)} taken` : ''));
 
 function take(stroke: Stroke) {
   const present = several.value && props.modelValue ? parseStored(props.modelValue).strokes : [];

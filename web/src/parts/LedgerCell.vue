@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Platform, Style } from '@crib/core/keys';
+import type { Platform } from '@crib/core/keys';
+import type { Shown } from './chips.ts';
 import type { ContextTree } from '@crib/core/catalogue';
 import type { Command } from '@crib/core/contract';
 import KeyChip from './KeyChip.vue';
@@ -11,7 +12,7 @@ const props = defineProps<{
   command: Command;
   column: LedgerColumn;
   platform: Platform;
-  how: Style;
+  how: Shown;
   tree: ContextTree;
 }>();
 const cell = computed(() => props.column.cell(props.command));

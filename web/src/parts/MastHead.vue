@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { show } from './chips.ts';
 import { computed, onBeforeUnmount, ref } from 'vue';
-import { writeStored, parseStored, showStored } from '@crib/core/keys';
+import { writeStored, parseStored } from '@crib/core/keys';
 import { useLookup } from '../stores/lookup.ts';
 import { usePlace } from '../stores/place.ts';
 import { useSession } from '../stores/session.ts';
@@ -105,7 +106,7 @@ async function leave() {
     </nav>
     <form class="find" role="search" @submit.prevent="find">
       <ElInput
-        :model-value="press ? showStored(press, platform, style) : lookup.name"
+        :model-value="press ? show(press, platform, style) : lookup.name"
         class="look-up"
         :aria-label="press ? 'Pressed keys' : 'Name a command'"
         :placeholder="appSlug ? 'Name a command, or press its keys' : 'Open an app first'"

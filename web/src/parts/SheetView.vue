@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { EditionBody, EditionRow } from '@crib/core/contract';
-import type { Style } from '@crib/core/keys';
+import type { Shown } from './chips.ts';
 import KeyChip from './KeyChip.vue';
 
 /** A composed sheet as it is read: the same on the learner's page, in the preview, and on paper. */
-const props = defineProps<{ body: EditionBody; platform: string; how: Style }>();
+const props = defineProps<{ body: EditionBody; platform: string; how: Shown }>();
 
 /** A key is the school's own unless it was shipped as well; `shipped` is only said where something differs. */
 function stateOf(row: EditionRow, key: string) {

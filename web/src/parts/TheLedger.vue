@@ -1,15 +1,19 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue';
 import { useVirtualizer } from '@tanstack/vue-virtual';
-import type { Platform, Style } from '@crib/core/keys';
+import type { Platform } from '@crib/core/keys';
+import type { Shown } from './chips.ts';
 import type { ContextTree } from '@crib/core/catalogue';
 import type { Command } from '@crib/core/contract';
 import LedgerCell from './LedgerCell.vue';
-import type { LedgerColumn, LedgerRow } from './ledger.ts';
+import LedgerHead from './LedgerHead.vue';
+import { COLUMN_WIDTH, type LedgerColumn, type LedgerRow } from './ledger.ts';
+import { useGrid } from './useGrid.ts';
 
 /**
  * One table whose rows are commands and whose columns are keysets. Only the rows in sight are in the page; arrow keys
- * move as the ARIA grid pattern says, Enter goes to the margin.
+ * move as the ARIA grid pattern says, with Shift they mark rows, Enter goes to the margin. Columns are moved, pinned and
+ * resized at their heads, by pointer or by keyboard.
  */
 const props = defineProps<{
   label: string;
@@ -17,12 +21,25 @@ const props = defineProps<{
   columns: readonly LedgerColumn[];
   selected: number | null;
   platform: Platform;
-  how: Style;
+  how: Shown;
   tree: ContextTree;
+  /** Rows that are marked besides the one selected. */
+  marked?: ReadonlySet<number>;
+  /** Columns can be moved, pinned, resized and taken out. */
+  arranged?: boolean;
+  widths?: Readonly<Record<number, number>>;
+  pinned?: number;
   /** A shortcut on its way into a cell of the selected row. */
   pending?: { column: number; text: string } | null;
 }>();
-const emit = defineEmits<{ select: [command: number]; enter: [command: number] }>();
+const emit = defineEmits<{
+  select: [command: number];
+  enter: [command: number];
+  mark: [commands: ReadonlySet<number>];
+  arrange: [columns: readonly number[]];
+  resize: [column: number, width: number];
+  pin: [count: number];
+}>();
 
 const scroller = ref<HTMLElement | null>(null);
 const virtual = useVirtualizer(
@@ -40,7 +57,28 @@ const cursorRow = computed(() =>
   props.rows.findIndex((row) => row.kind === 'command' && row.command.id === props.selected),
 );
 const cursorColumn = ref(0);
-const template = computed(() => `minmax(220px, 1.6fr) repeat(${props.columns.length}, minmax(150px, 1fr))`);
+const NAME = 240;
+/** Pinned columns, and those that were resized, have a width of their own; the others share what is left. */
+const widthOf = (column: LedgerColumn, at: number) =>
+  props.widths?.[column.id]
+    ? `${props.widths[column.id]}px`
+    : at < (props.pinned ?? 0)
+      ? `${COLUMN_WIDTH}px`
+      : `minmax(${COLUMN_WIDTH}px, 1fr)`;
+const template = computed(() => `minmax(${NAME}px, 1.4fr) ${props.columns.map(widthOf).join(' ')}`);
+const least = computed(
+  () => NAME + props.columns.reduce((sum, column) => sum + (props.widths?.[column.id] ?? COLUMN_WIDTH), 0),
+);
+/** Where a pinned column stays while the others are scrolled; the names always stay. */
+function stick(at: number) {
+  if (!props.pinned || at >= props.pinned) return undefined;
+  const left = props.columns
+    .slice(0, at)
+    .reduce((sum, column) => sum + (props.widths?.[column.id] ?? COLUMN_WIDTH), NAME);
+  return { position: 'sticky' as const, left: `${left}px`, zIndex: 1 };
+}
+const shape = computed(() => ({ gridTemplateColumns: template.value, minWidth: `${least.value}px` }));
+
 const cellId = (row: number, column: number) => `cell-${row}-${column}`;
 const active = computed(() => (cursorRow.value < 0 ? undefined : cellId(cursorRow.value, cursorColumn.value)));
 
@@ -49,38 +87,18 @@ const reveal = (align: 'auto' | 'center') =>
 watch(cursorRow, () => reveal('auto'));
 onMounted(() => requestAnimationFrame(() => reveal('center')));
 
-/** The nearest command row from `from` on, in a direction. */
-function commandFrom(from: number, step: 1 | -1): number {
-  let row = Math.max(0, Math.min(props.rows.length - 1, from));
-  while (props.rows[row] && props.rows[row]!.kind !== 'command') row += step;
-  return row;
-}
-function go(row: number) {
-  const target = props.rows[row];
-  if (target?.kind === 'command') emit('select', target.command.id);
-}
-
-const PAGE = 14;
-function onKey(event: KeyboardEvent) {
-  const { ctrlKey, key } = event;
-  const row = cursorRow.value;
-  const last = props.rows.length - 1;
-  const moves: Record<string, () => void> = {
-    ArrowDown: () => go(commandFrom(row + 1, 1)),
-    ArrowUp: () => go(commandFrom(row < 0 ? 0 : row - 1, row <= 1 ? 1 : -1)),
-    PageDown: () => go(commandFrom(row + PAGE, row + PAGE > last ? -1 : 1)),
-    PageUp: () => go(commandFrom(row - PAGE, 1)),
-    ArrowRight: () => (cursorColumn.value = Math.min(props.columns.length, cursorColumn.value + 1)),
-    ArrowLeft: () => (cursorColumn.value = Math.max(0, cursorColumn.value - 1)),
-    Home: () => (ctrlKey ? go(commandFrom(0, 1)) : (cursorColumn.value = 0)),
-    End: () => (ctrlKey ? go(commandFrom(last, -1)) : (cursorColumn.value = props.columns.length)),
-    Enter: () => props.selected !== null && emit('enter', props.selected),
-  };
-  const move = moves[key];
-  if (!move || event.altKey || event.metaKey) return;
-  event.preventDefault();
-  move();
-}
+const { onKey, clicked, isMarked } = useGrid({
+  rows: () => props.rows,
+  columns: () => props.columns.length,
+  selected: () => props.selected,
+  marked: () => props.marked,
+  focused: (target) => target === scroller.value,
+  cursorRow,
+  cursorColumn,
+  select: (id) => emit('select', id),
+  enter: (id) => emit('enter', id),
+  mark: (ids) => emit('mark', ids),
+});
 
 const commandAt = (index: number) => (props.rows[index] as { command: Command }).command;
 defineExpose({ focus: () => scroller.value?.focus() });
@@ -95,16 +113,22 @@ defineExpose({ focus: () => scroller.value?.focus() });
     :aria-label="label"
     :aria-rowcount="rows.length + 1"
     :aria-colcount="columns.length + 1"
+    aria-multiselectable="true"
     :aria-activedescendant="active"
     @keydown="onKey"
   >
-    <div class="head" role="row" aria-rowindex="1" :style="{ gridTemplateColumns: template }">
-      <span role="columnheader">Command</span>
-      <span v-for="column in columns" :key="column.id" role="columnheader">
-        {{ column.title }}<small>{{ column.sub }}</small>
-      </span>
-    </div>
-    <div class="body" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px` }">
+    <LedgerHead
+      :columns="columns"
+      :style="shape"
+      :stick="stick"
+      :arranged="arranged"
+      :widths="widths"
+      :pinned="pinned ?? 0"
+      @arrange="(ids) => emit('arrange', ids)"
+      @resize="(id, width) => emit('resize', id, width)"
+      @pin="(count) => emit('pin', count)"
+    />
+    <div class="body" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px`, minWidth: `${least}px` }">
       <template v-for="item in items" :key="String(item.key)">
         <div
           v-if="rows[item.index]?.kind === 'group'"
@@ -122,15 +146,16 @@ defineExpose({ focus: () => scroller.value?.focus() });
           class="row"
           role="row"
           :aria-rowindex="item.index + 2"
-          :aria-selected="item.index === cursorRow"
-          :class="{ selected: item.index === cursorRow }"
-          :style="{ transform: `translateY(${item.start}px)`, gridTemplateColumns: template }"
-          @click="go(item.index)"
+          :aria-selected="item.index === cursorRow || isMarked(item.index)"
+          :class="{ selected: item.index === cursorRow, marked: isMarked(item.index) }"
+          :style="{ transform: `translateY(${item.start}px)`, ...shape }"
+          @click="clicked($event, item.index)"
         >
           <span
             :id="cellId(item.index, 0)"
             class="name"
             role="gridcell"
+            aria-colindex="1"
             :class="{ cursor: item.index === cursorRow && cursorColumn === 0 }"
           >
             {{ commandAt(item.index).label }}
@@ -140,7 +165,9 @@ defineExpose({ focus: () => scroller.value?.focus() });
             :id="cellId(item.index, at + 1)"
             :key="column.id"
             role="gridcell"
+            :aria-colindex="at + 2"
             class="cell"
+            :style="stick(at)"
             :class="{ cursor: item.index === cursorRow && cursorColumn === at + 1 }"
           >
             <span v-if="pending && item.index === cursorRow && pending.column === column.id" class="dashed">{{
@@ -170,24 +197,6 @@ defineExpose({ focus: () => scroller.value?.focus() });
 }
 .ledger:focus-visible {
   outline-offset: -2px;
-}
-.head {
-  position: sticky;
-  top: 0;
-  z-index: 1;
-  display: grid;
-  align-items: end;
-  border-bottom: 1.5px solid var(--ink);
-  background: var(--sheet);
-  font: 600 12px var(--mono);
-}
-.head > span {
-  padding: 6px 8px;
-}
-.head small {
-  display: block;
-  color: var(--mid);
-  font: 400 11px var(--mono);
 }
 .body {
   position: relative;
@@ -219,16 +228,32 @@ defineExpose({ focus: () => scroller.value?.focus() });
   grid-column: 1 / -1;
 }
 .name {
+  position: sticky;
+  left: 0;
+  z-index: 1;
+  background: inherit;
   font-weight: 500;
+}
+.row {
+  background: var(--sheet);
+}
+.pinned {
+  border-right: 1px solid var(--rule);
 }
 .cell {
   display: flex;
+  background: inherit;
   align-items: center;
   gap: 5px;
   height: 100%;
 }
+.marked {
+  background: var(--tide-wash);
+}
 .selected {
   background: var(--tide-wash);
+}
+.selected > .name {
   box-shadow: inset 3px 0 0 var(--tide);
 }
 .ledger:focus-visible .cursor {

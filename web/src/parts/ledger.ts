@@ -17,12 +17,8 @@ export interface LedgerColumn {
 }
 
 /** Rows under the headings of their groups, which stand in the order they are first met in. */
-export function grouped(
-  commands: readonly Command[],
-  groupOf: (command: Command) => string,
-  order?: readonly string[],
-): LedgerRow[] {
-  const groups = new Map<string, Command[]>((order ?? []).map((title) => [title, []]));
+export function grouped(commands: readonly Command[], groupOf: (command: Command) => string): LedgerRow[] {
+  const groups = new Map<string, Command[]>();
   for (const command of commands) {
     const title = groupOf(command);
     const group = groups.get(title);
@@ -38,3 +34,6 @@ export function grouped(
       : [],
   );
 }
+
+/** The least width of a column that was not resized, in px. */
+export const COLUMN_WIDTH = 150;

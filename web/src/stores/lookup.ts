@@ -35,7 +35,8 @@ export const useLookup = defineStore('lookup', () => {
   /** Shows all again: whatever the ledger was narrowed to is taken back. */
   function showAll() {
     drop();
-    const { q: _q, press: _press, where: _where, ...query } = route.query;
+    const query = { ...route.query };
+    for (const name of ['q', 'press', 'where', 'narrow', 'held', 'key', 'only']) delete query[name];
     void router.push({ query });
   }
   return { name, type, drop, showAll };

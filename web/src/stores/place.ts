@@ -1,10 +1,22 @@
-import { computed } from 'vue';
+import { computed, watchEffect } from 'vue';
 import { useRoute, useRouter, type LocationQueryValue } from 'vue-router';
-import type { Style } from '@crib/core/keys';
+import { US, layoutById, type Layout } from '@crib/core/keys';
+import { layoutInHand, type Shown } from '../parts/chips.ts';
 import { useWorkspace } from './workspace.ts';
 
 const one = (value: LocationQueryValue | LocationQueryValue[] | undefined) =>
   (Array.isArray(value) ? value[0] : value) ?? '';
+
+const SHOWN: readonly Shown[] = ['words', 'symbols', 'pressed'];
+const layoutOf = (id: string): Layout => layoutById(id) ?? US;
+
+/** Keeps the layout in hand as the address says it. */
+export function followLayout() {
+  const route = useRoute();
+  watchEffect(() => {
+    layoutInHand.value = layoutOf(one(route.query['layout']));
+  });
+}
 
 /** What the address says of the view: every choice is kept there, so that it can be sent and gone back to. */
 export function usePlace() {
@@ -34,17 +46,22 @@ export function usePlace() {
     },
     set: (value) => void set({ platform: value }),
   });
-  const style = computed<Style>({
-    get: () => (one(route.query['style']) === 'symbols' ? 'symbols' : 'words'),
+  const style = computed<Shown>({
+    get: () => SHOWN.find((known) => known === one(route.query['style'])) ?? 'words',
     set: (value) => void set({ style: value === 'words' ? '' : value }),
+  });
+  /** The layout in hand, by its id. */
+  const layout = computed<string>({
+    get: () => layoutOf(one(route.query['layout'])).id,
+    set: (value) => void set({ layout: value === US.id ? '' : value }),
   });
   const appSlug = computed(() => String(route.params['app'] ?? ''));
   const releaseLabel = computed(() => String(route.params['release'] ?? ''));
 
   /** What goes along from stage to stage. */
   const luggage = computed(() => {
-    const { platform: asked, style: how } = route.query;
-    return { ...(asked ? { platform: asked } : {}), ...(how ? { style: how } : {}) };
+    const { platform: asked, style: how, layout: on } = route.query;
+    return { ...(asked ? { platform: asked } : {}), ...(how ? { style: how } : {}), ...(on ? { layout: on } : {}) };
   });
-  return { route, router, kept, set, platform, style, appSlug, releaseLabel, luggage };
+  return { route, router, kept, set, platform, style, layout, appSlug, releaseLabel, luggage };
 }

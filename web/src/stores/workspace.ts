@@ -11,7 +11,8 @@ import {
   type PressIndex,
   type Setting,
 } from '@crib/core/keyset';
-import { US, type Platform } from '@crib/core/keys';
+import type { Platform } from '@crib/core/keys';
+import { layoutInHand } from '../parts/chips.ts';
 import { ask, problemsOf } from '../api/client.ts';
 import type { Problem } from '@crib/core/error';
 
@@ -33,6 +34,7 @@ export const useWorkspace = defineStore('workspace', () => {
       const overview = await ask<AppOverview>('GET', `/api/apps/${slug}`);
       const release = overview.releases.find((one) => one.label === label);
       const loaded = release ? await ask<Catalogue>('GET', `/api/releases/${release.id}`) : null;
+      others.value = new Map();
       app.value = overview;
       catalogue.value = loaded;
     } catch (error) {
@@ -42,6 +44,17 @@ export const useWorkspace = defineStore('workspace', () => {
     }
   }
   const reload = () => (app.value ? open(app.value.slug, catalogue.value?.release.label) : Promise.resolve());
+
+  const others = shallowRef(new Map<number, Catalogue>());
+  /** The catalogue of any release of the app, fetched once. */
+  async function releaseCatalogue(id: number): Promise<Catalogue> {
+    if (catalogue.value?.release.id === id) return catalogue.value;
+    const known = others.value.get(id);
+    if (known) return known;
+    const found = await ask<Catalogue>('GET', `/api/releases/${id}`);
+    others.value = new Map([...others.value, [id, found]]);
+    return found;
+  }
 
   /** Puts a keyset that was saved in the place of what was loaded. */
   function replace(keyset: Keyset) {
@@ -69,13 +82,18 @@ export const useWorkspace = defineStore('workspace', () => {
   }
   const indexes = computed(() => (catalogue.value, new Map<string, PressIndex>()));
   function pressesOf(id: number, platform: Platform): PressIndex {
-    const known = indexes.value.get(`${id} ${platform}`);
+    const layout = layoutInHand.value;
+    const name = `${id} ${platform} ${layout.id}`;
+    const known = indexes.value.get(name);
     if (known) return known;
-    const made = pressIndex(effectiveOf(id, platform), US, platform);
-    indexes.value.set(`${id} ${platform}`, made);
+    const made = pressIndex(effectiveOf(id, platform), layout, platform);
+    indexes.value.set(name, made);
     return made;
   }
-  const settingOf = (id: number): Setting => settingFrom(catalogue.value!, id);
+  const settingOf = (id: number): Setting => settingFrom(catalogue.value!, id, { layouts: [layoutInHand.value] });
+  const byName = computed(
+    () => new Map((catalogue.value?.commands ?? []).flatMap((command) => [[command.name, command] as const])),
+  );
 
   return {
     app,
@@ -84,6 +102,7 @@ export const useWorkspace = defineStore('workspace', () => {
     problem,
     open,
     reload,
+    releaseCatalogue,
     replace,
     tree,
     commands,
@@ -93,5 +112,6 @@ export const useWorkspace = defineStore('workspace', () => {
     effectiveOf,
     pressesOf,
     settingOf,
+    byName,
   };
 });

@@ -1,7 +1,12 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
+import { platformName } from '@crib/core/keys';
+import type { PlainTable } from '@crib/core/sheet';
 import { ask, problemsOf } from '../../api/client.ts';
 import type { Problem } from '@crib/core/error';
+import { show } from '../../parts/chips.ts';
+import ChipLegend from '../../parts/ChipLegend.vue';
+import HandOut from '../../parts/HandOut.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import LedgerTools from '../../parts/LedgerTools.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
@@ -10,14 +15,18 @@ import StateNote from '../../parts/StateNote.vue';
 import TheLedger from '../../parts/TheLedger.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
-import ChipLegend from '../../parts/ChipLegend.vue';
-import AddPlace from './AddPlace.vue';
+import BulkEditor from './BulkEditor.vue';
+import CatalogueIndex from './CatalogueIndex.vue';
+import CommandEditor from './CommandEditor.vue';
 import CommandStory from './CommandStory.vue';
+import NarrowIndex from './NarrowIndex.vue';
 import PlaceIndex from './PlaceIndex.vue';
+import PressStory from './PressStory.vue';
+import SavedViews from './SavedViews.vue';
 import { useLedger } from './useLedger.ts';
 
 const workspace = useWorkspace();
-const { kept, platform, style, releaseLabel, luggage } = usePlace();
+const { kept, set, platform, style, releaseLabel, luggage } = usePlace();
 
 /** Opens on the shipped keyset beside the last custom one. */
 const chosen = kept('columns');
@@ -33,8 +42,77 @@ const columnIds = computed<number[]>({
   },
   set: (ids) => (chosen.value = ids.join(',')),
 });
-const { columns, found, shown, rows, press, selected, select, title, clear } = useLedger(columnIds);
+const { columns, found, shown, rows, press, counts, modifiers, keys, selected, select, title, clear } =
+  useLedger(columnIds);
 const margin = ref<HTMLElement | null>(null);
+const marked = ref<ReadonlySet<number>>(new Set());
+watch(
+  () => workspace.catalogue?.release.id,
+  () => (marked.value = new Set()),
+);
+const adding = ref(false);
+
+/** Widths of columns and how many are pinned, as the address says them. */
+const sizes = kept('widths');
+const widths = computed<Record<number, number>>(() =>
+  Object.fromEntries(
+    sizes.value
+      .split(',')
+      .map((one) => one.split(':').map(Number))
+      .filter(([id, width]) => id && width),
+  ),
+);
+const resize = (id: number, width: number) =>
+  set(
+    {
+      widths: Object.entries({ ...widths.value, [id]: width })
+        .map((one) => one.join(':'))
+        .join(','),
+    },
+    true,
+  );
+const pins = kept('pinned');
+const pinned = computed({
+  get: () => Math.min(Number(pins.value) || 0, columnIds.value.length),
+  set: (count: number) => (pins.value = count ? String(count) : ''),
+});
+
+/** The ledger as it stands, as a plain table. */
+function table(): PlainTable {
+  const text = (id: number, command: number) =>
+    [
+      ...new Set(
+        workspace
+          .effectiveOf(id, platform.value)
+          .of(command)
+          .map((held) => show(held.shortcut, platform.value, style.value)),
+      ),
+    ].join(' or ');
+  return {
+    header: [
+      'Command id',
+      'Label',
+      'Where it works',
+      'Category',
+      'Menu path',
+      ...columns.value.map((one) => `${one.title}, ${platformName(platform.value)}`),
+    ],
+    rows: rows.value.flatMap((row) =>
+      row.kind === 'command'
+        ? [
+            [
+              row.command.name,
+              row.command.label,
+              workspace.tree!.path(row.command.home),
+              row.command.category,
+              row.command.menu,
+              ...columns.value.map((one) => text(one.id, row.command.id)),
+            ],
+          ]
+        : [],
+    ),
+  };
+}
 
 const sealing = ref(false);
 const problems = ref<readonly Problem[]>([]);
@@ -57,7 +135,11 @@ async function seal() {
           :title="workspace.app?.name ?? ''"
           :under="`${releaseLabel}, ${catalogue.release.sealedAt ? 'sealed' : 'open'}`"
           :commands="found"
-        />
+        >
+          <NarrowIndex :counts="counts" :modifiers="modifiers" :keys="keys" :platform="platform" />
+          <SavedViews />
+          <CatalogueIndex />
+        </PlaceIndex>
       </template>
 
       <h1>
@@ -73,6 +155,10 @@ async function seal() {
           </label>
         </LedgerTools>
         <span class="end">
+          <HandOut :name="`${workspace.app?.slug}-${releaseLabel}-${platform}`" :table="table" />
+          <button v-if="!catalogue.release.sealedAt" type="button" class="btn" @click="adding = !adding">
+            {{ adding ? 'Not now' : 'Add a command' }}
+          </button>
           <button
             v-if="!catalogue.release.sealedAt && catalogue.commands.length"
             type="button"
@@ -87,7 +173,7 @@ async function seal() {
         </span>
       </div>
       <StateNote v-if="catalogue.commands.length === 0" :title="`${releaseLabel} has no commands yet`">
-        <p>Read the program’s list of shortcuts in: from a CSV or TSV file, or pasted.</p>
+        <p>Read the program’s list of shortcuts in: a spreadsheet, a web page, Markdown, or typed lines.</p>
         <RouterLink class="btn primary" :to="{ name: 'reading', query: luggage }">Read a list in</RouterLink>
       </StateNote>
       <StateNote
@@ -108,15 +194,33 @@ async function seal() {
         :platform="platform"
         :how="style"
         :tree="tree"
+        :marked="marked"
+        arranged
+        :widths="widths"
+        :pinned="pinned"
         @select="select"
         @enter="margin?.focus()"
+        @mark="(list) => (marked = list)"
+        @arrange="(ids) => (columnIds = [...ids])"
+        @resize="resize"
+        @pin="(count) => (pinned = count)"
       />
-      <ChipLegend />
+      <ChipLegend><span>Shift marks several</span></ChipLegend>
 
       <template #margin>
         <div ref="margin" tabindex="-1">
-          <CommandStory v-if="selected" :command="selected" :how="style">
+          <CommandEditor
+            v-if="adding"
+            :command="null"
+            @done="(name) => ((adding = false), set({ row: name, q: '', press: '' }))"
+          />
+          <BulkEditor v-else-if="marked.size > 1" :marked="marked" />
+          <PressStory v-else-if="press && !selected" :press="press" :how="style" />
+          <CommandStory v-else-if="selected" :command="selected" :how="style">
             <div class="actions">
+              <RouterLink class="btn" :to="{ name: 'command', params: { command: selected.name }, query: luggage }"
+                >Its whole story</RouterLink
+              >
               <RouterLink
                 v-for="keyset in workspace.custom"
                 :key="keyset.id"
@@ -137,7 +241,7 @@ async function seal() {
               Choose a command, and its story stands here: its keys on each platform, where they come from, why they
               were changed.
             </p>
-            <AddPlace v-if="!catalogue.release.sealedAt" :release="catalogue.release.id" :tree="tree" />
+            <PressStory press="" :how="style" />
           </template>
         </div>
       </template>

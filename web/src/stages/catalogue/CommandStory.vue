@@ -1,12 +1,13 @@
 <script setup lang="ts">
+import { show, type Shown } from '../../parts/chips.ts';
 import { computed } from 'vue';
-import { platformName, showStored, type Style } from '@crib/core/keys';
+import { platformName } from '@crib/core/keys';
 import type { Binding, Command } from '@crib/core/contract';
 import KeyChip from '../../parts/KeyChip.vue';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** What the margin tells of a command: where it is, what it has on each platform, and who says so. */
-const props = defineProps<{ command: Command; how: Style }>();
+const props = defineProps<{ command: Command; how: Shown }>();
 const workspace = useWorkspace();
 
 const flags = computed(() =>
@@ -33,7 +34,7 @@ const linesOf = (keyset: number) => {
     held: chips(keyset, platform),
   }));
   const texts = new Set(
-    lines.map(({ platform, held }) => held.map((one) => showStored(one.shortcut, platform, props.how)).join(' or ')),
+    lines.map(({ platform, held }) => held.map((one) => show(one.shortcut, platform, props.how)).join(' or ')),
   );
   return texts.size === 1 && lines.length > 1 ? [{ ...lines[0]!, name: 'all platforms' }] : lines;
 };

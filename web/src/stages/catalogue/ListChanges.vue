@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { platformName, showStored, type Platform } from '@crib/core/keys';
+import { show } from '../../parts/chips.ts';
+import { platformName, type Platform } from '@crib/core/keys';
 import type { ListReport } from '@crib/core/contract';
 
 /** What taking a list in would change; what it no longer names stays, unless it is ticked. */
@@ -42,7 +43,7 @@ const drop = defineModel<number[]>({ required: true });
     <p class="under">They stay, unless you tick them.</p>
     <ElCheckboxGroup v-model="drop" class="gone">
       <ElCheckbox v-for="one in report.gone" :key="one.id" :value="one.id">
-        {{ one.label }}, {{ showStored(one.shortcut, one.platform ?? platform)
+        {{ one.label }}, {{ show(one.shortcut, one.platform ?? platform)
         }}{{ one.platform ? ` on ${platformName(one.platform)}` : '' }}
       </ElCheckbox>
     </ElCheckboxGroup>

@@ -33,6 +33,7 @@ const shape = computed(() => ({
   gridTemplateColumns: `44px ${props.report.columns.map((column) => width(column.meaning)).join(' ')}`,
   minWidth: `${44 + 104 * props.report.columns.length}px`,
 }));
+const labelAt = computed(() => props.report.columns.findIndex((column) => column.meaning === 'label'));
 const isKeys = (meaning: string) => meaning.startsWith('shortcut');
 </script>
 
@@ -83,7 +84,10 @@ const isKeys = (meaning: string) => meaning.startsWith('shortcut');
             :key="index"
             role="cell"
             :class="{ figures: isKeys(column.meaning), off: column.meaning === 'left out' }"
-            >{{ cells[`${rows[item.index]!.line}:${index}`] ?? rows[item.index]!.cells[index] ?? '' }}</span
+            >{{ cells[`${rows[item.index]!.line}:${index}`] ?? rows[item.index]!.cells[index] ?? ''
+            }}<small v-if="index === labelAt && rows[item.index]!.section" class="section">{{
+              rows[item.index]!.section
+            }}</small></span
           >
         </div>
       </template>
@@ -116,6 +120,10 @@ const isKeys = (meaning: string) => meaning.startsWith('shortcut');
 small {
   color: var(--mid);
   font: 400 11px var(--mono);
+}
+.section {
+  display: inline;
+  margin-left: 8px;
 }
 small {
   display: block;

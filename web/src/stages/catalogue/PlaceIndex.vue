@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { platformName } from '@crib/core/keys';
 import type { Command } from '@crib/core/contract';
 import IndexLine from '../../parts/IndexLine.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import PlatformSwitches from './PlatformSwitches.vue';
 
 /** The index of a ledger: what is in hand, and the places where shortcuts work with the commands at home in each. */
 const props = defineProps<{ title: string; under: string; commands: readonly Command[] }>();
 const workspace = useWorkspace();
-const { route, platform, style } = usePlace();
+const { route } = usePlace();
 
 const counts = computed(() => {
   const map = new Map<number, number>();
@@ -23,24 +23,7 @@ const to = (context: string) => ({ query: { ...route.query, where: context || un
 <template>
   <h2>{{ title }}</h2>
   <p class="mid">{{ under }}</p>
-  <label class="switch"
-    >Platform
-    <ElSelect v-model="platform" size="small" aria-label="Platform">
-      <ElOption
-        v-for="one in workspace.catalogue?.release.platforms ?? []"
-        :key="one"
-        :value="one"
-        :label="platformName(one)"
-      />
-    </ElSelect>
-  </label>
-  <label class="switch"
-    >Keys in
-    <ElSelect v-model="style" size="small" aria-label="Keys in words or symbols">
-      <ElOption value="words" label="words" />
-      <ElOption value="symbols" label="symbols" />
-    </ElSelect>
-  </label>
+  <PlatformSwitches />
   <h3>Where it works</h3>
   <IndexLine :to="to('')" :on="where === ''" :count="commands.length">All places</IndexLine>
   <IndexLine
@@ -55,14 +38,3 @@ const to = (context: string) => ({ query: { ...route.query, where: context || un
   </IndexLine>
   <slot />
 </template>
-
-<style scoped>
-.switch {
-  display: grid;
-  grid-template-columns: 58px 1fr;
-  align-items: center;
-  margin: 8px 12px 0 0;
-  color: var(--mid);
-  font-size: 12.5px;
-}
-</style>

@@ -16,9 +16,35 @@ import { useReading } from './useReading.ts';
 const workspace = useWorkspace();
 const { router, kept, appSlug, releaseLabel, luggage } = usePlace();
 const reading = useReading(() => workspace.catalogue!.release.id);
-const { source, encoding, answers, report, problems, busy, done, ready } = reading;
+const { source, answers, report, problems, busy, done, ready } = reading;
 
 const pasted = ref('');
+/** A table copied from a web page or a spreadsheet keeps its cells: its HTML is taken in place of its text. */
+function onPaste(event: ClipboardEvent) {
+  const html = event.clipboardData?.getData('text/html') ?? '';
+  if (!/<table|<dl/i.test(html)) return;
+  event.preventDefault();
+  void reading.takeText(html, 'pasted table');
+}
+const FORMATS: Record<string, string> = {
+  csv: 'text in columns',
+  xlsx: 'a spreadsheet (XLSX)',
+  ods: 'a spreadsheet (ODS)',
+  html: 'a web page',
+  markdown: 'Markdown',
+  lines: 'plain lines',
+  'crib json': 'Crib’s own JSON',
+};
+/** What the list was recognised as, in a sentence. */
+const recognised = computed(() => {
+  const found = report.value;
+  if (!found) return '';
+  const between = found.delimiter
+    ? `a ${delimiterName(found.delimiter)} between columns`
+    : (FORMATS[found.format] ?? '');
+  const heading = found.unheaded ? 'no line of headings' : 'one line is the heading';
+  return [between, found.encoding, heading].filter(Boolean).join(', ');
+});
 const over = ref(false);
 const filter = kept('lines', 'all');
 const FILTERS = [
@@ -124,24 +150,27 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
             @drop.prevent="dropped"
           >
             <h2>A file</h2>
-            <p>CSV or TSV, in UTF-8 or UTF-16, up to 10 MB. Drop it here, or choose it.</p>
+            <p>CSV, XLSX, ODS, a saved web page, Markdown or Crib JSON, up to 10 MB. Drop it here, or choose it.</p>
             <label class="btn primary"
               >Choose a file<input
                 class="sr-only"
                 type="file"
-                accept=".csv,.tsv,.txt,text/csv,text/tab-separated-values"
+                accept=".csv,.tsv,.txt,.md,.html,.htm,.json,.xlsx,.ods"
                 @change="chosen"
             /></label>
           </section>
           <section>
             <h2><label for="pasted">Or pasted</label></h2>
-            <p>With a heading line: command, where it works, shortcut; one column a platform if they differ.</p>
+            <p>
+              A table from a page or a document, lines copied from a PDF, or typed notes: a command and its keys a line.
+            </p>
             <ElInput
               id="pasted"
               v-model="pasted"
               type="textarea"
               :rows="10"
-              placeholder="Command,Where it works,Windows,macOS"
+              placeholder="Place sounding ..... D"
+              @paste="onPaste"
             />
             <div class="actions">
               <button type="button" class="btn" :disabled="!pasted.trim()" @click="reading.takeText(pasted, 'pasted')">
@@ -166,10 +195,24 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
           }}<small>nothing is stored until you take it in</small>
         </h1>
         <div class="tools">
-          <span
-            >A {{ delimiterName(report.delimiter) }} between columns{{ encoding && `, ${encoding}` }}, first line is the
-            heading</span
-          >
+          <span class="recognised">{{ recognised }}</span>
+          <label v-if="report.tables.length > 1"
+            >Table
+            <ElSelect
+              size="small"
+              :model-value="report.table"
+              aria-label="Table of the file"
+              style="width: 170px"
+              @update:model-value="(index: number) => reading.takeTable(index)"
+            >
+              <ElOption
+                v-for="(one, index) in report.tables"
+                :key="index"
+                :value="index"
+                :label="`${one.title || `Table ${index + 1}`}, ${one.rows} rows`"
+              />
+            </ElSelect>
+          </label>
           <span class="end">
             <button type="button" class="btn" @click="reading.forget()">Leave it</button>
             <button type="button" class="btn primary" :disabled="!ready || busy !== ''" @click="finish">
@@ -187,7 +230,14 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
           @choose="choose"
         />
         <div class="foot">
-          <span>Columns were recognised from their headings. Choose another meaning above a column to change it.</span>
+          <span
+            >{{
+              report.remembered
+                ? 'Columns mean what they meant when such a list was last taken in.'
+                : 'Columns were recognised from their headings and contents.'
+            }}
+            Choose another meaning above a column to change it.</span
+          >
           <span role="status">{{ busy === 'reading' ? 'Reading again…' : '' }}</span>
         </div>
       </template>
@@ -228,6 +278,9 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
 .drop.over {
   border-color: var(--tide);
   background: var(--tide-wash);
+}
+.recognised::first-letter {
+  text-transform: uppercase;
 }
 .drop label:focus-within {
   outline: 2px solid var(--tide);

@@ -1,7 +1,23 @@
 import { computed, type Ref } from 'vue';
-import { storedPress, platformName, US } from '@crib/core/keys';
+import { platformName, storedPress } from '@crib/core/keys';
 import type { Command } from '@crib/core/contract';
-import { cellOf, type Cell } from '@crib/core/keyset';
+import {
+  LEDGER_FILTERS,
+  LEDGER_ORDERS,
+  cellOf,
+  clashes,
+  keyOfPress,
+  modifiersOf,
+  ordered,
+  passes,
+  pressesIn,
+  unverifiedOn,
+  type Cell,
+  type LedgerFilter,
+  type LedgerOrder,
+  type LedgerView,
+} from '@crib/core/keyset';
+import { layoutInHand } from '../../parts/chips.ts';
 import { grouped, type LedgerColumn } from '../../parts/ledger.ts';
 import { useLookup } from '../../stores/lookup.ts';
 import { usePlace } from '../../stores/place.ts';
@@ -17,15 +33,22 @@ function remembered(cell: (command: Command) => Cell): (command: Command) => Cel
   };
 }
 
-/** The rows and columns of a ledger, as the address asks for them: by name or press, by place, in groups. */
+/** The rows and columns of a ledger, as the address asks for them: by name or press, by place, narrowed, in an order. */
 export function useLedger(columnIds: Ref<readonly number[]>) {
   const workspace = useWorkspace();
   const { kept, set, platform } = usePlace();
   const where = kept('where');
+  const press = kept('press');
+  const narrowed = kept('narrow');
+  const held = kept('held');
+  const key = kept('key');
   const lookup = useLookup();
   const query = computed(() => lookup.name);
-  const press = kept('press');
-  const groupBy = kept('group', 'category');
+  const orderAsked = kept('group', 'category');
+  const order = computed<LedgerOrder>({
+    get: () => LEDGER_ORDERS.find((one) => one === orderAsked.value) ?? 'category',
+    set: (value) => (orderAsked.value = value),
+  });
   const selectedName = kept('row');
 
   const columns = computed<LedgerColumn[]>(() =>
@@ -34,39 +57,41 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
       if (!keyset) return [];
       const effective = workspace.effectiveOf(id, platform.value);
       if (keyset.kind === 'shipped') {
+        const { label } = workspace.catalogue!.release;
         const sub = `shipped, ${keyset.bindings.length} shortcuts`;
-        return [
-          {
-            id,
-            title: workspace.catalogue!.release.label,
-            sub,
-            asBase: '',
-            cell: remembered((command) => cellOf(command, effective)),
-          },
-        ];
+        const title = keyset.isDefault ? label : keyset.name;
+        return [{ id, title, sub, asBase: '', cell: remembered((command) => cellOf(command, effective)) }];
       }
       const base = workspace.keyset(keyset.baseId)!;
       const below = workspace.effectiveOf(keyset.baseId, platform.value);
-      const title = keyset.name;
       const asBase = base.kind === 'shipped' ? 'as shipped' : `as ${base.name}`;
-      return [
-        {
-          id,
-          title,
-          sub: `${keyset.edits.length} edits`,
-          asBase,
-          cell: remembered((command) => cellOf(command, effective, below)),
-        },
-      ];
+      const cell = remembered((command) => cellOf(command, effective, below));
+      return [{ id, title: keyset.name, sub: `${keyset.edits.length} edits`, asBase, cell }];
     }),
   );
 
+  const clashing = computed(() => {
+    const last = columnIds.value.at(-1);
+    if (last === undefined || !workspace.keyset(last)) return new Set<number>();
+    const found = clashes(workspace.settingOf(last)).filter((clash) => clash.severity !== 'note');
+    return new Set(found.flatMap((clash) => clash.parties.map((party) => party.command)));
+  });
+  const view = computed<LedgerView>(() => ({
+    columns: columnIds.value.flatMap((id) => (workspace.keyset(id) ? [workspace.effectiveOf(id, platform.value)] : [])),
+    layout: layoutInHand.value,
+    platform: platform.value,
+    get clashing() {
+      return clashing.value;
+    },
+    unverified: workspace.shipped?.kind === 'shipped' ? unverifiedOn(workspace.shipped, platform.value) : new Set(),
+  }));
+
   /** Commands that answer to the pressed keys in any column. */
   const pressed = computed(() => {
-    const asked = press.value ? storedPress(press.value, US, platform.value) : null;
+    const asked = press.value ? storedPress(press.value, layoutInHand.value, platform.value) : null;
     if (!asked) return null;
     const found = columnIds.value.flatMap((id) => workspace.pressesOf(id, platform.value).answering(asked));
-    return new Set(found.map(({ held }) => held.command));
+    return new Set(found.map((one) => one.held.command));
   });
 
   const texts = computed(
@@ -74,10 +99,13 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
       new Map(
         (workspace.catalogue?.commands ?? []).map((one) => [
           one.id,
-          `${one.label} ${one.otherNames.join(' ')} ${one.menu}`.toLowerCase(),
+          [one.label, ...one.otherNames, one.menu, ...one.wordings.flatMap((word) => [word.label, ...word.otherNames])]
+            .join(' ')
+            .toLowerCase(),
         ]),
       ),
   );
+  /** What name and press find, before the ledger is narrowed further: the counts in the index are of these. */
   const found = computed<Command[]>(() => {
     const words = query.value.toLowerCase().split(/\s+/).filter(Boolean);
     return (workspace.catalogue?.commands ?? []).filter(
@@ -86,23 +114,42 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
         words.every((word) => texts.value.get(command.id)!.includes(word)),
     );
   });
+  /** The presses of each command in sight: what filtering by modifier and by key looks at. */
+  const madeBy = computed(() => new Map(found.value.map((command) => [command.id, pressesIn(command, view.value)])));
+  const filter = computed(() => LEDGER_FILTERS.find((one) => one === narrowed.value) ?? null);
   const shown = computed(() =>
-    where.value ? found.value.filter((command) => String(command.home) === where.value) : found.value,
+    found.value.filter(
+      (command) =>
+        (!where.value || String(command.home) === where.value) &&
+        (!filter.value || passes(command, filter.value, view.value)) &&
+        (!held.value || madeBy.value.get(command.id)!.some((one) => modifiersOf(one) === held.value)) &&
+        (!key.value || madeBy.value.get(command.id)!.some((one) => keyOfPress(one) === key.value)),
+    ),
   );
+  const counts = computed(() => {
+    const map = new Map<LedgerFilter, number>(LEDGER_FILTERS.map((one) => [one, 0]));
+    for (const command of found.value)
+      for (const one of LEDGER_FILTERS) if (passes(command, one, view.value)) map.set(one, map.get(one)! + 1);
+    return map;
+  });
+  /** Modifiers and keys in use, with how many commands each has. */
+  const tally = (of: (press: string) => string) => {
+    const map = new Map<string, number>();
+    for (const list of madeBy.value.values())
+      for (const one of new Set(list.map(of))) map.set(one, (map.get(one) ?? 0) + 1);
+    return [...map].sort((a, b) => b[1] - a[1]);
+  };
+  const modifiers = computed(() => tally(modifiersOf));
+  const keys = computed(() => tally(keyOfPress));
+
   const rows = computed(() => {
     const { tree } = workspace;
     if (!tree) return [];
-    if (groupBy.value === 'category') return grouped(shown.value, (command) => command.category);
-    return grouped(
-      shown.value,
-      (command) => tree.path(command.home),
-      tree.inOrder.map((context) => tree.path(context.id)),
-    );
+    const { commands, groupOf } = ordered(shown.value, order.value, view.value, tree);
+    return grouped(commands, groupOf);
   });
 
-  const selected = computed(
-    () => workspace.catalogue?.commands.find((command) => command.name === selectedName.value) ?? null,
-  );
+  const selected = computed(() => workspace.byName.get(selectedName.value) ?? null);
   const select = (id: number) => set({ row: workspace.commands.get(id)?.name ?? '' }, true);
   const title = computed(
     () => `${workspace.app?.name ?? ''} ${workspace.catalogue?.release.label ?? ''} on ${platformName(platform.value)}`,
@@ -112,10 +159,16 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
     found,
     shown,
     rows,
-    groupBy,
+    order,
     press,
     query,
     where,
+    narrowed,
+    held,
+    key,
+    counts,
+    modifiers,
+    keys,
     selected,
     select,
     title,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { show, type Shown } from '../../parts/chips.ts';
 import { computed, ref, toRef } from 'vue';
-import { platformName, showStored, type Platform, type Style } from '@crib/core/keys';
+import { platformName, type Platform } from '@crib/core/keys';
 import type { Command, CustomKeyset } from '@crib/core/contract';
 import KeyField from '../../parts/KeyField.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -8,7 +9,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import { useEdit } from './useEdit.ts';
 
 /** Changing a command's keys in a custom keyset, with what follows before it is saved. */
-const props = defineProps<{ keyset: CustomKeyset; command: Command; platform: Platform; how: Style }>();
+const props = defineProps<{ keyset: CustomKeyset; command: Command; platform: Platform; how: Shown }>();
 const emit = defineEmits<{ pressing: [shortcut: string] }>();
 const workspace = useWorkspace();
 const edit = useEdit(toRef(props, 'keyset'), toRef(props, 'command'));
@@ -29,7 +30,7 @@ const {
 
 const field = ref<InstanceType<typeof KeyField> | null>(null);
 const policy = computed(() => workspace.catalogue!.app.keyPolicy);
-const keys = computed(() => (shortcut.value ? showStored(shortcut.value, props.platform, props.how) : ''));
+const keys = computed(() => (shortcut.value ? show(shortcut.value, props.platform, props.how) : ''));
 const base = computed(() => workspace.keyset(props.keyset.baseId));
 const WARNING = new Set(['taken from', 'waits', 'cannot be pressed']);
 

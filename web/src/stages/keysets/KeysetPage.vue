@@ -1,6 +1,7 @@
 <script setup lang="ts">
+import { show } from '../../parts/chips.ts';
 import { computed, ref } from 'vue';
-import { platformName, showStored } from '@crib/core/keys';
+import { platformName } from '@crib/core/keys';
 import { clashSentence, clashes } from '@crib/core/keyset';
 import ChipLegend from '../../parts/ChipLegend.vue';
 import LedgerTools from '../../parts/LedgerTools.vue';
@@ -8,7 +9,6 @@ import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import TheLedger from '../../parts/TheLedger.vue';
-import { grouped } from '../../parts/ledger.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import IndexLine from '../../parts/IndexLine.vue';
@@ -25,7 +25,7 @@ const custom = computed(() => (keyset.value?.kind === 'custom' ? keyset.value : 
 
 /** A custom set always has its base beside it. */
 const columnIds = computed(() => (custom.value ? [custom.value.baseId, id.value] : [id.value]));
-const { columns, found, rows: allRows, groupBy, selected, select } = useLedger(columnIds);
+const { columns, found, rows: allRows, selected, select } = useLedger(columnIds);
 
 const only = kept('only');
 const edited = computed(() => new Set((custom.value?.edits ?? []).map((edit) => edit.command)));
@@ -39,11 +39,9 @@ const list = computed(() => {
 });
 const rows = computed(() => {
   if (!list.value) return allRows.value;
-  const commands = allRows.value.flatMap((row) =>
-    row.kind === 'command' && list.value!.has(row.command.id) ? [row.command] : [],
-  );
-  const { tree } = workspace;
-  return grouped(commands, (command) => (groupBy.value === 'category' ? command.category : tree!.path(command.home)));
+  // The groups stay as they are, less the rows and headings that are left without any.
+  const left = allRows.value.filter((row) => row.kind === 'group' || list.value!.has(row.command.id));
+  return left.filter((row, at) => row.kind === 'command' || left[at + 1]?.kind === 'command');
 });
 const pending = ref('');
 const panel = ref<InstanceType<typeof EditPanel> | null>(null);
@@ -89,6 +87,9 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
       <div class="tools">
         <LedgerTools />
         <span class="end">
+          <RouterLink class="btn" :to="{ name: 'clashes', params: { keyset: id }, query: luggage }"
+            >Its clashes</RouterLink
+          >
           <RouterLink
             class="btn"
             :to="{ name: 'sheets', params: { app: appSlug, release: releaseLabel }, query: luggage }"
@@ -118,7 +119,7 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
         :platform="platform"
         :how="style"
         :tree="tree"
-        :pending="pending ? { column: id, text: `${showStored(pending, platform, style)} …` } : null"
+        :pending="pending ? { column: id, text: `${show(pending, platform, style)} …` } : null"
         @select="select"
         @enter="panel?.focus()"
       />

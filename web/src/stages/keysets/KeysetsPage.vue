@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, reactive, shallowRef } from 'vue';
+import { computed, reactive, ref, shallowRef, watch } from 'vue';
 import { clashes } from '@crib/core/keyset';
+import type { App, AppOverview } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -8,6 +9,7 @@ import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import { useSaving } from '../catalogue/useSaving.ts';
 
 const workspace = useWorkspace();
 const { router, appSlug, releaseLabel, luggage } = usePlace();
@@ -28,6 +30,27 @@ const lines = computed(() =>
     };
   }),
 );
+
+const shippedSets = computed(() => (workspace.catalogue?.keysets ?? []).filter((one) => one.kind === 'shipped'));
+const saving = useSaving();
+const shipping = ref(false);
+const extra = reactive({ name: '', copyOf: 0, imitates: 0 });
+/** Releases of all apps that a keyset can imitate. */
+const releases = shallowRef<{ id: number; title: string }[]>([]);
+watch(shipping, async (on) => {
+  if (!on || releases.value.length) return;
+  const apps = await ask<App[]>('GET', '/api/apps');
+  const all = await Promise.all(apps.map((app) => ask<AppOverview>('GET', `/api/apps/${app.slug}`)));
+  releases.value = all.flatMap((app) => app.releases.map(({ id, label }) => ({ id, title: `${app.name} ${label}` })));
+});
+async function ship() {
+  const { name, copyOf, imitates } = extra;
+  const body = { releaseId: workspace.catalogue!.release.id, name, copyOf: copyOf || null, imitates: imitates || null };
+  if (await saving.send('POST', `/api/apps/${appSlug.value}/shipped`, body, 'Added.')) shipping.value = false;
+}
+const makeDefault = (id: number) =>
+  saving.send('PUT', `/api/keysets/${id}`, { isDefault: true }, 'It is the default now.');
+const imitated = (id: number | null) => releases.value.find((one) => one.id === id)?.title ?? 'another release';
 
 const form = reactive({ name: '', note: '', baseId: null as number | null });
 const problems = shallowRef<readonly Problem[]>([]);
@@ -83,14 +106,23 @@ async function make() {
               <td>{{ base }}</td>
               <td>
                 <template v-if="keyset.kind === 'shipped'"
-                  >{{ keyset.bindings.length }} shortcuts{{ catalogue.release.sealedAt ? ', sealed' : '' }}</template
+                  >{{ keyset.bindings.length }} shortcuts{{ catalogue.release.sealedAt ? ', sealed' : ''
+                  }}{{ keyset.isDefault ? ', the default' : ''
+                  }}{{ keyset.imitates ? `, imitates ${imitated(keyset.imitates)}` : '' }}
+                  <button v-if="!keyset.isDefault" type="button" class="btn plain" @click="makeDefault(keyset.id)">
+                    Make it the default
+                  </button></template
                 >
                 <template v-else
                   >{{ keyset.edits.length }} edits,
                   {{ unreasoned ? `${unreasoned} without a reason` : 'all with a reason' }}</template
                 >
               </td>
-              <td class="figures">{{ errors }}</td>
+              <td class="figures">
+                <RouterLink :to="{ name: 'clashes', params: { keyset: keyset.id }, query: luggage }">{{
+                  errors
+                }}</RouterLink>
+              </td>
               <td class="figures">{{ warnings }}</td>
               <td class="figures">{{ notes }}</td>
             </tr>
@@ -98,12 +130,34 @@ async function make() {
         </table>
       </div>
       <div class="foot">
-        <span
-          >Clashes are errors; a key that waits, or is hidden in a narrower place, works as the program means it.</span
-        >
+        <span>The figures are of the layout in hand; choose one under Clashes to see them all, on every layout.</span>
       </div>
       <template #margin>
-        <form class="make" @submit.prevent="make">
+        <form v-if="shipping" class="make" @submit.prevent="ship">
+          <h2>Add a shipped keyset</h2>
+          <p class="under">A release may come with several; one of them is its default.</p>
+          <label>Name<ElInput v-model="extra.name" maxlength="80" required /></label>
+          <label
+            >Begins as a copy of
+            <ElSelect v-model="extra.copyOf" aria-label="Begins as a copy of">
+              <ElOption :value="0" label="nothing" />
+              <ElOption v-for="keyset in shippedSets" :key="keyset.id" :value="keyset.id" :label="keyset.name" />
+            </ElSelect>
+          </label>
+          <label
+            >Imitates
+            <ElSelect v-model="extra.imitates" aria-label="Imitates">
+              <ElOption :value="0" label="nothing" />
+              <ElOption v-for="one in releases" :key="one.id" :value="one.id" :label="one.title" />
+            </ElSelect>
+          </label>
+          <ProblemList :problems="saving.problems.value" />
+          <div class="actions">
+            <button class="btn primary" type="submit">Add it</button>
+            <button class="btn" type="button" @click="shipping = false">Not now</button>
+          </div>
+        </form>
+        <form v-else class="make" @submit.prevent="make">
           <h2>Make a custom keyset</h2>
           <p class="under">It holds only what you change; everything else shows through from below.</p>
           <label>Name<ElInput v-model="form.name" maxlength="80" required /></label>
@@ -115,7 +169,12 @@ async function make() {
           </label>
           <label>What it is for<ElInput v-model="form.note" type="textarea" :rows="3" maxlength="1000" /></label>
           <ProblemList :problems="problems" />
-          <div class="actions"><button class="btn primary" type="submit">Make it</button></div>
+          <div class="actions">
+            <button class="btn primary" type="submit">Make it</button>
+            <button v-if="!catalogue.release.sealedAt" class="btn" type="button" @click="shipping = true">
+              Add a shipped one instead
+            </button>
+          </div>
         </form>
       </template>
     </StageFrame>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import type { Platform, Style } from '@crib/core/keys';
+import type { Platform } from '@crib/core/keys';
+import type { Shown } from '../../parts/chips.ts';
 import type { SheetSection } from '@crib/core/contract';
 import KeyChip from '../../parts/KeyChip.vue';
 import { useWorkspace } from '../../stores/workspace.ts';
@@ -12,7 +13,7 @@ const props = defineProps<{
   used: ReadonlySet<number>;
   keyset: number;
   platform: Platform;
-  how: Style;
+  how: Shown;
 }>();
 const emit = defineEmits<{ change: [act: (section: SheetSection) => void]; add: [command: number] }>();
 const workspace = useWorkspace();

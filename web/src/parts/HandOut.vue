@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { ref } from 'vue';
+import { tableCsv, tableHtml, tableMarkdown, tableText, type PlainTable } from '@crib/core/sheet';
+
+/** A table into the clipboard or a file: for a mail, a document, a spreadsheet. */
+const props = defineProps<{ name: string; table: () => PlainTable }>();
+const open = ref(false);
+const said = ref('');
+
+async function copy() {
+  const table = props.table();
+  const item = new ClipboardItem({
+    'text/html': new Blob([tableHtml(table)], { type: 'text/html' }),
+    'text/plain': new Blob([tableText(table)], { type: 'text/plain' }),
+  });
+  try {
+    await navigator.clipboard.write([item]);
+    done(`${table.rows.length} rows copied.`);
+  } catch {
+    done('The browser does not let this page copy. Save a file instead.');
+  }
+}
+function save(ending: string, type: string, content: string | Blob) {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(content instanceof Blob ? content : new Blob([content], { type }));
+  link.download = `${props.name}.${ending}`;
+  link.click();
+  URL.revokeObjectURL(link.href);
+  done(`${link.download} saved.`);
+}
+async function saveXlsx() {
+  const { default: writeXlsx } = await import('write-excel-file/browser');
+  const { header, rows } = props.table();
+  const cells = [
+    header.map((value) => ({ value, fontWeight: 'bold' as const })),
+    ...rows.map((row) => row.map((value) => ({ value, type: String }))),
+  ];
+  const blob = await writeXlsx(cells as never).toBlob();
+  save('xlsx', '', blob);
+}
+function done(sentence: string) {
+  said.value = sentence;
+  open.value = false;
+}
+</script>
+
+<template>
+  <span class="out" @keydown.esc="open = false">
+    <button type="button" class="btn" aria-haspopup="true" :aria-expanded="open" @click="open = !open">Hand out</button>
+    <span v-if="open" class="choices">
+      <button type="button" class="btn plain" @click="copy">Copy as a table</button>
+      <button type="button" class="btn plain" @click="save('csv', 'text/csv', tableCsv(table()))">Save as CSV</button>
+      <button type="button" class="btn plain" @click="saveXlsx">Save as XLSX</button>
+      <button type="button" class="btn plain" @click="save('md', 'text/markdown', tableMarkdown(table()))">
+        Save as Markdown
+      </button>
+    </span>
+    <span class="sr-only" role="status">{{ said }}</span>
+  </span>
+</template>
+
+<style scoped>
+.out {
+  position: relative;
+}
+.choices {
+  position: absolute;
+  top: 36px;
+  right: 0;
+  z-index: 4;
+  display: grid;
+  justify-items: start;
+  gap: 10px;
+  padding: 14px 16px;
+  border: 1.5px solid var(--ink);
+  background: var(--sheet);
+}
+</style>

@@ -1,0 +1,140 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { platformName } from '@crib/core/keys';
+import ProblemList from '../../parts/ProblemList.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import { useSaving } from './useSaving.ts';
+
+/** Correcting many commands at once: one thing, the same for all that are marked. */
+const props = defineProps<{ marked: ReadonlySet<number> }>();
+const workspace = useWorkspace();
+const { platform, appSlug } = usePlace();
+const { problems, said, busy, send } = useSaving();
+
+const commands = computed(() => [...props.marked].flatMap((id) => workspace.commands.get(id) ?? []));
+const open = computed(() => workspace.catalogue!.release.sealedAt === null);
+const FLAGS = ['fixed', 'hidden', 'destructive', 'parameterised', 'scripted'] as const;
+const field = ref<'category' | 'home' | 'flag' | 'replace'>('category');
+const category = ref('');
+const home = ref(workspace.tree!.root.id);
+const flag = ref<(typeof FLAGS)[number]>('fixed');
+const on = ref(true);
+const [from, to] = [ref(''), ref('')];
+
+const sent = computed(() =>
+  commands.value.flatMap((one): Record<string, unknown>[] => {
+    if (field.value === 'category') return [{ id: one.id, category: category.value }];
+    if (field.value === 'home') return [{ id: one.id, home: home.value }];
+    if (field.value === 'flag') return [{ id: one.id, [flag.value]: on.value }];
+    if (!from.value || !(one.label.includes(from.value) || one.menu.includes(from.value))) return [];
+    return [
+      {
+        id: one.id,
+        label: one.label.replaceAll(from.value, to.value),
+        menu: one.menu.replaceAll(from.value, to.value),
+      },
+    ];
+  }),
+);
+async function save() {
+  const { length } = sent.value;
+  await send(
+    'PUT',
+    `/api/releases/${workspace.catalogue!.release.id}/commands`,
+    { commands: sent.value },
+    `${length} corrected.`,
+  );
+}
+const bindings = computed(() => {
+  const { shipped } = workspace;
+  return shipped?.kind === 'shipped'
+    ? shipped.bindings.filter((one) => props.marked.has(one.command)).map((one) => one.id)
+    : [];
+});
+function tried() {
+  const body = { bindings: bindings.value, platform: platform.value };
+  return send(
+    'POST',
+    `/api/releases/${workspace.catalogue!.release.id}/trials`,
+    body,
+    `Noted for ${platformName(platform.value)}.`,
+  );
+}
+const groupName = ref('');
+const kind = ref<'pair' | 'family' | 'slots'>('family');
+async function group() {
+  const body = { kind: kind.value, name: groupName.value, members: commands.value.map((one) => one.id) };
+  if (await send('POST', `/api/apps/${appSlug.value}/groups`, body, 'Made.')) groupName.value = '';
+}
+</script>
+
+<template>
+  <h2>{{ commands.length }} commands marked</h2>
+  <p class="under">
+    {{
+      commands
+        .slice(0, 4)
+        .map((one) => one.label)
+        .join(', ')
+    }}{{ commands.length > 4 ? ' …' : '' }}
+  </p>
+  <form v-if="open" class="make" @submit.prevent="save">
+    <label
+      >For all of them
+      <ElSelect v-model="field" aria-label="What to correct">
+        <ElOption value="category" label="the category" />
+        <ElOption value="home" label="where they are at home" />
+        <ElOption value="flag" label="a flag" />
+        <ElOption value="replace" label="words in label and menu" />
+      </ElSelect>
+    </label>
+    <ElInput
+      v-if="field === 'category'"
+      v-model="category"
+      maxlength="120"
+      aria-label="Category"
+      placeholder="Category"
+    />
+    <ElSelect v-if="field === 'home'" v-model="home" aria-label="Where they are at home">
+      <ElOption
+        v-for="one in workspace.tree!.inOrder"
+        :key="one.id"
+        :value="one.id"
+        :label="workspace.tree!.path(one.id)"
+      />
+    </ElSelect>
+    <template v-if="field === 'flag'">
+      <ElSelect v-model="flag" aria-label="Flag"
+        ><ElOption v-for="one in FLAGS" :key="one" :value="one" :label="one"
+      /></ElSelect>
+      <ElCheckbox v-model="on" label="they have it" />
+    </template>
+    <template v-if="field === 'replace'">
+      <ElInput v-model="from" aria-label="Replace" placeholder="replace" />
+      <ElInput v-model="to" aria-label="By" placeholder="by" />
+    </template>
+    <div class="actions">
+      <button type="submit" class="btn primary" :disabled="busy || sent.length === 0">Correct {{ sent.length }}</button>
+    </div>
+  </form>
+  <p v-else class="mid">The release is sealed: what it ships with is not written to any more.</p>
+  <h3>Verified</h3>
+  <div class="actions">
+    <button type="button" class="btn" :disabled="busy || bindings.length === 0" @click="tried">
+      {{ bindings.length }} tried on {{ platformName(platform) }}
+    </button>
+  </div>
+  <h3>Belong together</h3>
+  <form class="make" @submit.prevent="group">
+    <ElSelect v-model="kind" aria-label="As">
+      <ElOption value="family" label="a family, in this order" />
+      <ElOption value="pair" label="a pair of opposites" />
+      <ElOption value="slots" label="slots the user fills" />
+    </ElSelect>
+    <ElInput v-model="groupName" maxlength="120" required aria-label="Name of the group" placeholder="Keep … view" />
+    <div class="actions"><button type="submit" class="btn" :disabled="busy">Make it</button></div>
+  </form>
+  <ProblemList :problems="problems" />
+  <p role="status">{{ said }}</p>
+</template>

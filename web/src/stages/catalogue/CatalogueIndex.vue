@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import IndexLine from '../../parts/IndexLine.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** The views of the catalogue stage beside the ledger. */
+const workspace = useWorkspace();
+const { route, appSlug, releaseLabel, luggage } = usePlace();
+const params = computed(() => ({ app: appSlug.value, release: releaseLabel.value }));
+const views = computed(() => [
+  { name: 'catalogue', title: 'The ledger', count: workspace.catalogue?.commands.length },
+  { name: 'places', title: 'Places', count: workspace.catalogue?.contexts.length },
+  { name: 'groups', title: 'Pairs and families', count: workspace.catalogue?.groups.length },
+  { name: 'policy', title: 'How it takes keys', count: undefined },
+  { name: 'system-keys', title: 'System keys', count: workspace.catalogue?.systemKeys.length },
+]);
+</script>
+
+<template>
+  <template v-if="route.name !== 'catalogue'">
+    <h2>{{ workspace.app?.name }}</h2>
+    <p class="mid">{{ releaseLabel }}, {{ workspace.catalogue?.release.sealedAt ? 'sealed' : 'open' }}</p>
+  </template>
+  <h3>Catalogue</h3>
+  <IndexLine
+    v-for="one in views"
+    :key="one.name"
+    :to="{ name: one.name, params, query: luggage }"
+    :on="route.name === one.name"
+    v-bind="one.count === undefined ? {} : { count: one.count }"
+    >{{ one.title }}</IndexLine
+  >
+</template>

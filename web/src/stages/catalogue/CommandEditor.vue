@@ -1,0 +1,250 @@
+<script setup lang="ts">
+import { computed, reactive, ref, watch } from 'vue';
+import { platformName } from '@crib/core/keys';
+import { PRESS_EFFECTS, type Command, type Wording } from '@crib/core/contract';
+import ProblemList from '../../parts/ProblemList.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import { useSaving } from './useSaving.ts';
+
+/** Correcting what an open release says of a command, or adding one. */
+const props = defineProps<{ command: Command | null }>();
+const emit = defineEmits<{ done: [name: string] }>();
+const workspace = useWorkspace();
+const { router, appSlug, luggage } = usePlace();
+const { problems, said, busy, send } = useSaving();
+
+const FLAGS = [
+  ['fixed', 'cannot be changed'],
+  ['hidden', 'hidden until switched on'],
+  ['destructive', 'destroys work'],
+  ['parameterised', 'takes an argument'],
+  ['scripted', 'scripted'],
+] as const;
+const empty = () => ({
+  label: '',
+  menu: '',
+  category: '',
+  description: '',
+  otherNames: '',
+  needs: '',
+  then: '',
+  onePress: 'once' as Command['onePress'],
+  home: workspace.tree!.root.id,
+  flags: [] as string[],
+  wordings: [] as Wording[],
+});
+const form = reactive(empty());
+watch(
+  () => props.command,
+  (command) => {
+    if (!command) return void Object.assign(form, empty());
+    const { label, menu, category, description, needs, then, onePress, home } = command;
+    Object.assign(form, { label, menu, category, description, needs, then, onePress, home });
+    form.otherNames = command.otherNames.join('; ');
+    form.flags = FLAGS.map(([flag]) => flag).filter((flag) => command[flag]);
+    form.wordings = command.wordings.map((one) => ({ ...one, otherNames: [...one.otherNames] }));
+  },
+  { immediate: true },
+);
+const release = computed(() => workspace.catalogue!.release.id);
+const categories = computed(() =>
+  [...new Set(workspace.catalogue!.commands.map((one) => one.category))].filter(Boolean),
+);
+
+async function save() {
+  const { flags, otherNames, wordings, ...words } = form;
+  const sent = {
+    ...words,
+    ...Object.fromEntries(FLAGS.map(([flag]) => [flag, flags.includes(flag)])),
+    otherNames: otherNames
+      .split(';')
+      .map((one) => one.trim())
+      .filter(Boolean),
+  };
+  if (props.command) {
+    const commands = [{ id: props.command.id, ...sent, wordings }];
+    if (await send('PUT', `/api/releases/${release.value}/commands`, { commands }, 'Corrected.'))
+      emit('done', props.command.name);
+    return;
+  }
+  const made = await send<{ id: number }>('POST', `/api/releases/${release.value}/commands`, sent, 'Added.');
+  const name = made && workspace.commands.get(made.id)?.name;
+  if (name) emit('done', name);
+}
+const removing = ref(false);
+async function remove() {
+  const { command } = props;
+  if (!command) return;
+  const gone = await send('DELETE', `/api/releases/${release.value}/commands/${command.id}`, undefined, 'Taken out.');
+  removing.value = false;
+  if (gone) await router.push({ name: 'catalogue', query: luggage.value });
+}
+
+/** Two found to be one, one found to be two. */
+const other = ref<number | null>(null);
+async function merge() {
+  const { command } = props;
+  if (!command || other.value === null) return;
+  const body = { keep: command.id, drop: other.value };
+  if (await send('POST', `/api/apps/${appSlug.value}/merge`, body, 'Merged.')) other.value = null;
+}
+const part = reactive({ name: '', label: '', bindings: [] as number[] });
+const mine = computed(() => {
+  const { shipped } = workspace;
+  return shipped?.kind === 'shipped' ? shipped.bindings.filter((one) => one.command === props.command?.id) : [];
+});
+async function split() {
+  const { command } = props;
+  if (!command) return;
+  const made = await send('POST', `/api/apps/${appSlug.value}/split`, { command: command.id, ...part }, 'Split.');
+  if (made) emit('done', part.name);
+}
+</script>
+
+<template>
+  <form class="make" @submit.prevent="save">
+    <label>Label<ElInput v-model="form.label" maxlength="120" required /></label>
+    <label>Menu path<ElInput v-model="form.menu" maxlength="240" placeholder="Depths › Place sounding" /></label>
+    <label
+      >Category
+      <ElAutocomplete
+        v-model="form.category"
+        :fetch-suggestions="
+          (text: string, done: (list: { value: string }[]) => void) =>
+            done(categories.filter((one) => one.toLowerCase().includes(text.toLowerCase())).map((value) => ({ value })))
+        "
+      />
+    </label>
+    <label
+      >Where it is at home
+      <ElSelect v-model="form.home" aria-label="Where it is at home">
+        <ElOption
+          v-for="one in workspace.tree!.inOrder"
+          :key="one.id"
+          :value="one.id"
+          :label="workspace.tree!.path(one.id)"
+        />
+      </ElSelect>
+    </label>
+    <label
+      >Other names<ElInput v-model="form.otherNames" placeholder="former, tooltip, what people say; parted by ;"
+    /></label>
+    <label>Needs<ElInput v-model="form.needs" maxlength="240" placeholder="what must be selected, open or on" /></label>
+    <label>Then<ElInput v-model="form.then" maxlength="240" placeholder="how to accept, leave, reverse it" /></label>
+    <label>Description<ElInput v-model="form.description" type="textarea" :rows="2" maxlength="2000" /></label>
+    <label
+      >One press
+      <ElSelect v-model="form.onePress" aria-label="One press">
+        <ElOption v-for="one in PRESS_EFFECTS" :key="one" :value="one" :label="one" />
+      </ElSelect>
+    </label>
+    <ElCheckboxGroup v-model="form.flags" aria-label="Flags" class="flags">
+      <ElCheckbox v-for="[flag, word] in FLAGS" :key="flag" :value="flag" :label="word" />
+    </ElCheckboxGroup>
+    <template v-if="command">
+      <h3>Called otherwise</h3>
+      <div v-for="(wording, index) in form.wordings" :key="index" class="wording">
+        <ElSelect
+          :model-value="wording.platform ?? ''"
+          size="small"
+          aria-label="On which platform"
+          @update:model-value="(value: string) => (wording.platform = value || null)"
+        >
+          <ElOption value="" label="all platforms" />
+          <ElOption
+            v-for="one in workspace.catalogue!.release.platforms"
+            :key="one"
+            :value="one"
+            :label="platformName(one)"
+          />
+        </ElSelect>
+        <ElInput
+          :model-value="wording.language ?? ''"
+          size="small"
+          aria-label="In which language"
+          placeholder="language: de"
+          @update:model-value="(value: string) => (wording.language = value.trim() || null)"
+        />
+        <ElInput v-model="wording.label" size="small" aria-label="Label there" placeholder="label" />
+        <ElInput v-model="wording.menu" size="small" aria-label="Menu path there" placeholder="menu path" />
+        <button type="button" class="btn plain" @click="form.wordings.splice(index, 1)">Take out</button>
+      </div>
+      <button
+        type="button"
+        class="btn plain start"
+        @click="
+          form.wordings.push({
+            platform: null,
+            language: 'de',
+            label: '',
+            menu: '',
+            category: '',
+            description: '',
+            otherNames: [],
+          })
+        "
+      >
+        Add a platform or language
+      </button>
+    </template>
+    <ProblemList :problems="problems" />
+    <p role="status">{{ said }}</p>
+    <div class="actions">
+      <button type="submit" class="btn primary" :disabled="busy">
+        {{ command ? 'Correct it' : 'Add the command' }}
+      </button>
+      <button v-if="command" type="button" class="btn" @click="removing = true">Take it out</button>
+    </div>
+  </form>
+  <template v-if="command">
+    <h3>Found to be one with another</h3>
+    <ElSelect v-model="other" filterable aria-label="The other command" placeholder="the other command">
+      <ElOption
+        v-for="one in workspace.catalogue!.commands.filter((one) => one.id !== command!.id)"
+        :key="one.id"
+        :value="one.id"
+        :label="`${one.label} (${one.name})`"
+      />
+    </ElSelect>
+    <div class="actions">
+      <button type="button" class="btn" :disabled="other === null || busy" @click="merge">
+        Merge it into this one
+      </button>
+    </div>
+    <h3>Found to be two</h3>
+    <form class="make" @submit.prevent="split">
+      <label>Label of the part<ElInput v-model="part.label" maxlength="120" required /></label>
+      <label>Its id<ElInput v-model="part.name" maxlength="120" required placeholder="depth.place-again" /></label>
+      <ElCheckboxGroup v-if="mine.length" v-model="part.bindings" aria-label="Shortcuts that go with it" class="flags">
+        <ElCheckbox v-for="one in mine" :key="one.id" :value="one.id" :label="one.shortcut" />
+      </ElCheckboxGroup>
+      <div class="actions"><button type="submit" class="btn" :disabled="busy">Split it off</button></div>
+    </form>
+  </template>
+  <ElDialog v-model="removing" :title="`Take ${command?.label} out?`" width="420">
+    <p>Its shortcuts in this release go with it. Other releases keep theirs. This cannot be undone.</p>
+    <template #footer>
+      <button type="button" class="btn" @click="removing = false">Leave it in</button>
+      <button type="button" class="btn primary second" @click="remove">Take it out</button>
+    </template>
+  </ElDialog>
+</template>
+
+<style scoped>
+.flags {
+  display: grid;
+  gap: 2px;
+}
+.wording {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 6px;
+}
+.start {
+  justify-self: start;
+}
+.second {
+  margin-left: 8px;
+}
+</style>

@@ -1,0 +1,255 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watchEffect } from 'vue';
+import { platformName } from '@crib/core/keys';
+import { effective, stackOf, type Held } from '@crib/core/keyset';
+import type { Keyset } from '@crib/core/contract';
+import KeyChip from '../../parts/KeyChip.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import CommandEditor from './CommandEditor.vue';
+import PlatformSwitches from './PlatformSwitches.vue';
+import ShippedKeys from './ShippedKeys.vue';
+import WhyPanel from './WhyPanel.vue';
+
+/** A command: its shortcuts through all releases and platforms, the ways to it, and what can be corrected. */
+const workspace = useWorkspace();
+const { route, router, platform, style, luggage } = usePlace();
+const name = computed(() => String(route.params['command']));
+const command = computed(() => workspace.byName.get(name.value) ?? null);
+const editing = ref(false);
+
+interface Line {
+  readonly title: string;
+  readonly label: string;
+  readonly keys: Record<string, readonly Held[]>;
+  readonly there: boolean;
+  readonly fixed: boolean;
+}
+const lines = shallowRef<Line[]>([]);
+function lineOf(
+  title: string,
+  keyset: Keyset,
+  all: readonly Keyset[],
+  platforms: readonly string[],
+  of: { id: number; label: string; fixed: boolean } | undefined,
+): Line {
+  const keys = Object.fromEntries(
+    platforms.map((one) => [one, of ? effective(stackOf(keyset, all), one).of(of.id) : []]),
+  );
+  return { title, label: of?.label ?? '', keys, there: of !== undefined, fixed: of?.fixed ?? false };
+}
+watchEffect(async () => {
+  const releases = workspace.app?.releases ?? [];
+  const wanted = name.value;
+  const found = await Promise.all(
+    releases.map(async (release) => {
+      const catalogue = await workspace.releaseCatalogue(release.id).catch(() => null);
+      if (!catalogue) return [];
+      const mine = catalogue.commands.find((one) => one.name === wanted);
+      const shown = catalogue.keysets.filter((one) => one.kind === 'custom' || one.isDefault || mine);
+      return shown.map((keyset) =>
+        lineOf(
+          keyset.kind === 'shipped' && keyset.isDefault ? release.label : `${release.label}, ${keyset.name}`,
+          keyset,
+          catalogue.keysets,
+          release.platforms,
+          mine,
+        ),
+      );
+    }),
+  );
+  if (wanted === name.value) lines.value = found.flat();
+});
+const platforms = computed(() => workspace.app?.platforms ?? []);
+const groups = computed(() =>
+  (workspace.catalogue?.groups ?? []).filter((group) => command.value && group.members.includes(command.value.id)),
+);
+const distinct = (held: readonly Held[]) => [...new Map(held.map((one) => [one.shortcut, one])).values()];
+/** The ways there are to it: by menu, by its keys, by what stands beside it. */
+const ways = computed(() => {
+  const one = command.value;
+  if (!one) return [];
+  const keyset = workspace.custom.at(-1) ?? workspace.shipped!;
+  const held = distinct(workspace.effectiveOf(keyset.id, platform.value).of(one.id));
+  return [
+    ...held.map((key) => ({
+      what: 'Keys',
+      text: '',
+      shortcut: key.shortcut,
+      place: workspace.tree!.path(key.context),
+    })),
+    ...(one.menu ? [{ what: 'Menu', text: one.menu, shortcut: '', place: '' }] : []),
+  ];
+});
+const flags = computed(() => {
+  const one = command.value!;
+  return [
+    one.fixed && 'cannot be changed',
+    one.hidden && 'hidden until switched on',
+    one.destructive && 'destroys work',
+    one.parameterised && 'takes an argument',
+    one.scripted && 'scripted',
+    one.onePress !== 'once' && `one press ${one.onePress}`,
+  ].filter((flag): flag is string => Boolean(flag));
+});
+const to = (other: string) => ({ name: 'command', params: { command: other }, query: luggage.value });
+const shippedSets = computed(() => (workspace.catalogue?.keysets ?? []).filter((one) => one.kind === 'shipped'));
+</script>
+
+<template>
+  <ReleaseGate v-slot="{ catalogue, tree }">
+    <StateNote v-if="!command" whole title="There is no such command in this release">
+      <RouterLink class="btn" :to="{ name: 'catalogue', query: luggage }">To the ledger</RouterLink>
+    </StateNote>
+    <StageFrame v-else>
+      <template #index>
+        <h2>{{ workspace.app?.name }}</h2>
+        <p class="mid">{{ catalogue.release.label }}, {{ catalogue.release.sealedAt ? 'sealed' : 'open' }}</p>
+        <PlatformSwitches />
+        <h3>Back to</h3>
+        <RouterLink class="btn plain" :to="{ name: 'catalogue', query: { ...luggage, row: command.name } }"
+          >The ledger</RouterLink
+        >
+      </template>
+      <h1>
+        {{ command.label }}<small>{{ tree.path(command.home) }}</small>
+      </h1>
+      <div class="tools">
+        <span class="figures">{{ command.name }}</span>
+        <b v-if="flags.length">{{ flags.join(' · ') }}</b>
+        <span class="end">
+          <button
+            v-if="!catalogue.release.sealedAt"
+            type="button"
+            class="btn"
+            :aria-pressed="editing"
+            @click="editing = !editing"
+          >
+            {{ editing ? 'Done' : 'Correct it' }}
+          </button>
+        </span>
+      </div>
+      <div class="story">
+        <section>
+          <h2>Through the releases</h2>
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Keyset</th>
+                <th v-for="one in platforms" :key="one" scope="col">{{ platformName(one) }}</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="line in lines" :key="line.title">
+                <th scope="row">
+                  {{ line.title }}<small v-if="line.there && line.label !== command.label">as {{ line.label }}</small>
+                </th>
+                <td v-for="one in platforms" :key="one">
+                  <span v-if="!line.there" class="mid">not there</span>
+                  <span v-else-if="!line.keys[one]?.length" class="mid">none</span>
+                  <KeyChip
+                    v-for="held in distinct(line.keys[one] ?? [])"
+                    :key="held.shortcut"
+                    :shortcut="held.shortcut"
+                    :platform="one"
+                    :how="style"
+                    :state="line.fixed ? 'fixed' : held.edit ? 'yours' : 'as shipped'"
+                  />
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </section>
+        <section>
+          <h2>Ways to it</h2>
+          <p v-if="ways.length === 0" class="mid">No key, and no menu path is known.</p>
+          <div v-for="way in ways" :key="way.what + way.shortcut + way.text" class="way">
+            <span class="mid">{{ way.what }}</span>
+            <span
+              ><KeyChip v-if="way.shortcut" :shortcut="way.shortcut" :platform="platform" :how="style" />{{ way.text }}
+              <span class="mid">{{ way.place }}</span></span
+            >
+          </div>
+          <div v-if="command.needs" class="way">
+            <span class="mid">Needs</span><span>{{ command.needs }}</span>
+          </div>
+          <div v-if="command.then" class="way">
+            <span class="mid">Then</span><span>{{ command.then }}</span>
+          </div>
+          <div v-if="command.otherNames.length" class="way">
+            <span class="mid">Also called</span><span>{{ command.otherNames.join(', ') }}</span>
+          </div>
+          <div v-for="word in command.wordings" :key="`${word.platform} ${word.language}`" class="way">
+            <span class="mid">{{
+              [word.platform && platformName(word.platform), word.language].filter(Boolean).join(', ')
+            }}</span>
+            <span>{{ [word.label, word.menu].filter(Boolean).join(', ') }}</span>
+          </div>
+          <p v-if="command.description">{{ command.description }}</p>
+        </section>
+        <section v-if="groups.length">
+          <h2>Belongs with</h2>
+          <div v-for="group in groups" :key="group.id" class="way">
+            <span class="mid">{{ group.kind }}</span>
+            <span
+              >{{ group.name }}:
+              <template v-for="(id, at) in group.members" :key="id"
+                >{{ at ? ', ' : ''
+                }}<RouterLink v-if="id !== command.id" :to="to(workspace.commands.get(id)?.name ?? '')">{{
+                  workspace.commands.get(id)?.label ?? 'not in this release'
+                }}</RouterLink
+                ><template v-else>{{ command.label }}</template></template
+              ></span
+            >
+          </div>
+        </section>
+      </div>
+      <template #margin>
+        <CommandEditor v-if="editing" :command="command" @done="(other) => other !== name && router.push(to(other))" />
+        <template v-else>
+          <h2>As shipped</h2>
+          <template v-for="keyset in shippedSets" :key="keyset.id">
+            <ShippedKeys
+              v-if="keyset.kind === 'shipped'"
+              :command="command"
+              :keyset="keyset"
+              :platform="platform"
+              :how="style"
+            />
+          </template>
+          <WhyPanel :command="command" :keyset="workspace.custom.at(-1) ?? workspace.shipped!" />
+        </template>
+      </template>
+    </StageFrame>
+  </ReleaseGate>
+</template>
+
+<style scoped>
+.story {
+  display: grid;
+  align-content: start;
+  gap: 24px;
+  overflow-y: auto;
+}
+section h2 {
+  margin-bottom: 6px;
+}
+td .keys + .keys {
+  margin-left: 6px;
+}
+th small {
+  display: block;
+  color: var(--mid);
+  font-weight: 400;
+}
+.way {
+  display: grid;
+  grid-template-columns: 110px 1fr;
+  gap: 8px;
+  padding: 5px 8px;
+  border-bottom: 1px solid var(--hair);
+}
+</style>

@@ -1,0 +1,212 @@
+<script setup lang="ts">
+import { computed, reactive, watch } from 'vue';
+import { VueDraggable } from 'vue-draggable-plus';
+import type { CommandGroup } from '@crib/core/contract';
+import KeyChip from '../../parts/KeyChip.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import CatalogueIndex from './CatalogueIndex.vue';
+import { useSaving } from './useSaving.ts';
+
+/** Pairs, families and slots: what belongs together, in order, with the keys each member has. */
+const workspace = useWorkspace();
+const { kept, platform, style, appSlug, luggage } = usePlace();
+const { problems, said, busy, send } = useSaving();
+const chosen = kept('set');
+const groups = computed(() => workspace.catalogue?.groups ?? []);
+const group = computed(() => groups.value.find((one) => String(one.id) === chosen.value) ?? null);
+const shown = computed(() => workspace.custom.at(-1) ?? workspace.shipped!);
+const keysOf = (id: number) => [
+  ...new Set(
+    workspace
+      .effectiveOf(shown.value.id, platform.value)
+      .of(id)
+      .map((held) => held.shortcut),
+  ),
+];
+const label = (id: number) => workspace.commands.get(id)?.label ?? 'not in this release';
+/** Of a pair or a family some have a key and some have none. */
+const lopsided = (one: CommandGroup) => {
+  const keyed = one.members.filter((id) => keysOf(id).length > 0).length;
+  return keyed > 0 && keyed < one.members.length;
+};
+
+const empty = (): Omit<CommandGroup, 'id'> => ({ kind: 'pair', name: '', members: [], twin: null });
+const form = reactive(empty());
+watch(
+  group,
+  (one) =>
+    Object.assign(form, one ? { kind: one.kind, name: one.name, members: [...one.members], twin: one.twin } : empty()),
+  { immediate: true },
+);
+async function save() {
+  const base = `/api/apps/${appSlug.value}/groups`;
+  const saved = group.value
+    ? await send<{ id: number }>('PUT', `${base}/${group.value.id}`, form, 'Corrected.')
+    : await send<{ id: number }>('POST', base, form, 'Made.');
+  if (saved) chosen.value = String(saved.id);
+}
+async function drop() {
+  if (await send('DELETE', `/api/apps/${appSlug.value}/groups/${group.value!.id}`, undefined, 'Taken out.'))
+    chosen.value = '';
+}
+const KINDS = { pair: 'a pair', family: 'a family', slots: 'slots' } as const;
+const twins = computed(() => groups.value.filter((one) => one.kind !== 'pair' && one.id !== group.value?.id));
+function shift(at: number, step: number) {
+  const to = at + step;
+  if (to < 0 || to >= form.members.length) return;
+  form.members.splice(to, 0, ...form.members.splice(at, 1));
+}
+</script>
+
+<template>
+  <ReleaseGate v-slot="{ catalogue }">
+    <StageFrame>
+      <template #index><CatalogueIndex /></template>
+      <h1>Pairs, families and slots<small>they hold for all releases</small></h1>
+      <div class="tools">
+        <span>Keys as in {{ shown.name }}</span>
+        <span class="end"><button type="button" class="btn" @click="chosen = ''">Make a group</button></span>
+      </div>
+      <StateNote v-if="groups.length === 0" title="Nothing belongs together yet">
+        <p>
+          Name two opposite commands a pair, or commands that are numbered alike a family: half a pair without a key is
+          found then.
+        </p>
+      </StateNote>
+      <div v-else class="lines" tabindex="0" role="region" aria-label="Groups">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Group</th>
+              <th scope="col">Is</th>
+              <th scope="col">Members and their keys</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in groups" :key="one.id" :class="{ on: one.id === group?.id }">
+              <th scope="row">
+                <button type="button" class="btn plain" @click="chosen = String(one.id)">{{ one.name }}</button>
+              </th>
+              <td>{{ KINDS[one.kind] }}<small v-if="lopsided(one)" class="half">some without a key</small></td>
+              <td class="members">
+                <span v-for="id in one.members" :key="id" class="member">
+                  <RouterLink
+                    v-if="workspace.commands.has(id)"
+                    :to="{ name: 'command', params: { command: workspace.commands.get(id)!.name }, query: luggage }"
+                    >{{ label(id) }}</RouterLink><span v-else class="mid">{{ label(id) }}</span>
+                  <KeyChip v-for="key in keysOf(id)" :key="key" :shortcut="key" :platform="platform" :how="style" />
+                  <span v-if="keysOf(id).length === 0" class="mid">none</span>
+                </span>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <template #margin>
+        <form class="make" @submit.prevent="save">
+          <h2>{{ group ? group.name : 'Make a group' }}</h2>
+          <label>Name<ElInput v-model="form.name" maxlength="120" required /></label>
+          <label
+            >It is
+            <ElSelect v-model="form.kind" aria-label="It is">
+              <ElOption value="pair" label="a pair: two opposite commands" />
+              <ElOption value="family" label="a family: numbered or ordered alike" />
+              <ElOption value="slots" label="slots: they own a key whatever is put in them" />
+            </ElSelect>
+          </label>
+          <label
+            >Members
+            <ElSelect v-model="form.members" multiple filterable collapse-tags aria-label="Members">
+              <ElOption v-for="one in catalogue.commands" :key="one.id" :value="one.id" :label="one.label" />
+            </ElSelect>
+          </label>
+          <VueDraggable v-model="form.members" tag="ol" :animation="100" class="order">
+            <li v-for="(id, at) in form.members" :key="id">
+              <span>{{ label(id) }}</span>
+              <button
+                type="button"
+                class="btn plain"
+                :aria-label="`${label(id)} up`"
+                :disabled="at === 0"
+                @click="shift(at, -1)"
+              >
+                ↑
+              </button>
+              <button
+                type="button"
+                class="btn plain"
+                :aria-label="`${label(id)} down`"
+                :disabled="at === form.members.length - 1"
+                @click="shift(at, 1)"
+              >
+                ↓
+              </button>
+            </li>
+          </VueDraggable>
+          <label v-if="form.kind !== 'pair' && twins.length"
+            >Twin of
+            <ElSelect
+              :model-value="form.twin ?? 0"
+              aria-label="Twin of"
+              @update:model-value="(value: number) => (form.twin = value || null)"
+            >
+              <ElOption :value="0" label="none" />
+              <ElOption v-for="one in twins" :key="one.id" :value="one.id" :label="one.name" />
+            </ElSelect>
+          </label>
+          <ProblemList :problems="problems" />
+          <p role="status">{{ said }}</p>
+          <div class="actions">
+            <button type="submit" class="btn primary" :disabled="busy || form.members.length < 2">
+              {{ group ? 'Correct it' : 'Make it' }}
+            </button>
+            <button v-if="group" type="button" class="btn" :disabled="busy" @click="drop">Take it out</button>
+          </div>
+        </form>
+      </template>
+    </StageFrame>
+  </ReleaseGate>
+</template>
+
+<style scoped>
+tr.on {
+  background: var(--tide-wash);
+}
+.members {
+  height: auto;
+  padding: 6px 8px;
+}
+.member {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+  margin: 2px 14px 2px 0;
+}
+.half {
+  display: block;
+  color: var(--flag-ink);
+}
+.order {
+  display: grid;
+  gap: 4px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.order li {
+  display: grid;
+  grid-template-columns: 1fr auto auto;
+  gap: 10px;
+  padding: 3px 8px;
+  border-bottom: 1px solid var(--hair);
+  cursor: grab;
+}
+.order .btn {
+  border: 0;
+}
+</style>

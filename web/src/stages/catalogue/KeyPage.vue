@@ -1,0 +1,209 @@
+<script setup lang="ts">
+import { computed, shallowRef, watchEffect } from 'vue';
+import { ALL_CODES, keyAtCode, platformName, usualBoard, writeStored } from '@crib/core/keys';
+import { effective, keyInFull, pressIndex, stackOf, type KeyRow } from '@crib/core/keyset';
+import type { Catalogue, Keyset } from '@crib/core/contract';
+import IndexLine from '../../parts/IndexLine.vue';
+import KeyChip from '../../parts/KeyChip.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { layoutInHand, show } from '../../parts/chips.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import PlatformSwitches from './PlatformSwitches.vue';
+
+/** One key: with and without modifiers, by place, what is free, and what it meant in each release. */
+const workspace = useWorkspace();
+const { route, kept, platform, style, releaseLabel, luggage } = usePlace();
+const code = computed(() => String(route.params['code']));
+const known = computed(() => ALL_CODES.includes(code.value));
+const asked = kept('keyset');
+const keyset = computed<Keyset | undefined>(
+  () => workspace.keyset(Number(asked.value)) ?? workspace.custom.at(-1) ?? workspace.shipped,
+);
+const stored = (at: string) =>
+  writeStored({
+    strokes: [{ kind: 'key', modifiers: [], key: keyAtCode(at, layoutInHand.value, platform.value) }],
+    manner: 'pressed',
+  });
+const name = computed(() => (known.value ? show(stored(code.value), platform.value) : code.value));
+
+const rows = computed<KeyRow[]>(() => {
+  const { catalogue } = workspace;
+  if (!catalogue || !keyset.value || !known.value) return [];
+  const index = workspace.pressesOf(keyset.value.id, platform.value);
+  return keyInFull(code.value, index, layoutInHand.value, platform.value, catalogue.systemKeys);
+});
+const free = computed(() => rows.value.filter((row) => !row.held.length && !row.begins.length && !row.taker));
+const isFree = (row: KeyRow) => free.value.includes(row);
+const label = (command: number) => workspace.commands.get(command)?.label ?? '';
+
+/** What the key alone, and with each modifier, meant in the releases of the app. */
+const others = shallowRef<{ label: string; rows: KeyRow[]; catalogue: Catalogue }[]>([]);
+watchEffect(async () => {
+  const releases = workspace.app?.releases ?? [];
+  const layout = layoutInHand.value;
+  const [at, on] = [code.value, platform.value];
+  const found = await Promise.all(
+    releases.map(async (release) => {
+      const catalogue = await workspace.releaseCatalogue(release.id).catch(() => null);
+      const shipped = catalogue?.keysets.find((one) => one.kind === 'shipped' && one.isDefault);
+      if (!catalogue || !shipped) return [];
+      const index = pressIndex(effective(stackOf(shipped, catalogue.keysets), on), layout, on);
+      return [{ label: release.label, catalogue, rows: keyInFull(at, index, layout, on, []) }];
+    }),
+  );
+  if (at === code.value && on === platform.value) others.value = found.flat().reverse();
+});
+const meant = (rowAt: number) =>
+  others.value.map(({ label: release, rows: list, catalogue }) => {
+    const row = list[rowAt];
+    const names = [...(row?.held ?? []), ...(row?.begins ?? [])].map(
+      (held) => catalogue.commands.find((one) => one.id === held.command)?.label ?? '',
+    );
+    return { release, text: [...new Set(names)].join(', ') };
+  });
+const chosen = kept('with');
+const chosenAt = computed(() =>
+  Math.max(
+    0,
+    rows.value.findIndex((row) => row.press === chosen.value),
+  ),
+);
+const neighbours = computed(() => {
+  const { lacks } = usualBoard(layoutInHand.value, platform.value);
+  return ALL_CODES.filter((one) => !lacks.has(one) && !/^(Numpad|Browser|Media|Audio)/.test(one));
+});
+</script>
+
+<template>
+  <ReleaseGate v-slot="{ catalogue, tree }">
+    <StateNote v-if="!known" whole title="There is no such key">
+      <p>Keys are named by their position, as KeyU or F4.</p>
+      <RouterLink class="btn" :to="{ name: 'catalogue', query: luggage }">To the ledger</RouterLink>
+    </StateNote>
+    <StageFrame v-else>
+      <template #index>
+        <h2>{{ workspace.app?.name }}</h2>
+        <p class="mid">{{ releaseLabel }}</p>
+        <PlatformSwitches />
+        <h3>Keys</h3>
+        <IndexLine
+          v-for="one in neighbours"
+          :key="one"
+          :to="{ params: { code: one }, query: { ...route.query, with: undefined } }"
+          :on="one === code"
+          >{{ show(stored(one), platform) }}</IndexLine
+        >
+      </template>
+      <h1>
+        {{ name }}, with and without modifiers<small
+          >{{ platformName(platform) }}, {{ layoutInHand.name }} layout</small
+        >
+      </h1>
+      <div class="tools">
+        <label
+          >In
+          <ElSelect
+            v-model="asked"
+            size="small"
+            aria-label="Keyset"
+            :placeholder="keyset?.name ?? ''"
+            style="width: 190px"
+          >
+            <ElOption v-for="one in catalogue.keysets" :key="one.id" :value="String(one.id)" :label="one.name" />
+          </ElSelect>
+        </label>
+        <span>{{ free.length }} of {{ rows.length }} free everywhere</span>
+      </div>
+      <div class="lines" tabindex="0" role="region" aria-label="The key with each modifier">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Press</th>
+              <th scope="col">What it does</th>
+              <th scope="col">Where</th>
+            </tr>
+          </thead>
+          <tbody>
+            <template v-for="row in rows" :key="row.press">
+              <tr v-if="isFree(row)" :class="{ on: row.press === chosen }" @click="chosen = row.press">
+                <th scope="row"><KeyChip :shortcut="row.shortcut" :platform="platform" :how="style" /></th>
+                <td class="free">free{{ row.types ? '; types a character where text is taken' : '' }}</td>
+                <td>everywhere</td>
+              </tr>
+              <tr v-if="row.taker" :class="{ on: row.press === chosen }" @click="chosen = row.press">
+                <th scope="row">
+                  <KeyChip :shortcut="row.shortcut" :platform="platform" :how="style" state="fixed" />
+                </th>
+                <td>{{ row.taker.taker }}</td>
+                <td class="mid">{{ row.taker.hard ? 'the system’s: no program gets it' : 'the system’s' }}</td>
+              </tr>
+              <tr
+                v-for="held in [...row.held, ...row.begins]"
+                :key="`${held.command} ${held.context} ${held.shortcut}`"
+                :class="{ on: row.press === chosen }"
+                @click="chosen = row.press"
+              >
+                <th scope="row">
+                  <KeyChip
+                    :shortcut="held.shortcut"
+                    :platform="platform"
+                    :how="style"
+                    :state="workspace.commands.get(held.command)?.fixed ? 'fixed' : held.edit ? 'yours' : 'as shipped'"
+                  />
+                </th>
+                <td>
+                  <RouterLink
+                    :to="{
+                      name: 'command',
+                      params: { command: workspace.commands.get(held.command)?.name },
+                      query: luggage,
+                    }"
+                    >{{ label(held.command) }}</RouterLink
+                  >
+                </td>
+                <td class="mid">{{ tree.path(held.context) }}</td>
+              </tr>
+            </template>
+          </tbody>
+        </table>
+      </div>
+      <template #margin>
+        <h2>What it meant</h2>
+        <p class="under">
+          <KeyChip v-if="rows[chosenAt]" :shortcut="rows[chosenAt]!.shortcut" :platform="platform" :how="style" />
+          in the releases, as shipped
+        </p>
+        <div v-for="one in meant(chosenAt)" :key="one.release" class="pair">
+          <span class="figures">{{ one.release }}</span>
+          <span :class="{ mid: !one.text }">{{ one.text || 'none' }}</span>
+        </div>
+        <h3>Free</h3>
+        <p v-if="free.length === 0" class="mid">Nothing is left on this key.</p>
+        <div class="chips">
+          <KeyChip v-for="row in free" :key="row.press" :shortcut="row.shortcut" :platform="platform" :how="style" />
+        </div>
+      </template>
+    </StageFrame>
+  </ReleaseGate>
+</template>
+
+<style scoped>
+.free {
+  color: var(--tide);
+  font-weight: 600;
+}
+tr.on {
+  background: var(--tide-wash);
+}
+tbody th {
+  width: 220px;
+}
+.chips {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+}
+</style>

@@ -1,0 +1,216 @@
+<script setup lang="ts">
+import { reactive, watch } from 'vue';
+import { KeyPolicy } from '@crib/core/contract';
+import { acceptance } from '@crib/core/keyset';
+import ProblemList from '../../parts/ProblemList.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import KeyField from '../../parts/KeyField.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import CatalogueIndex from './CatalogueIndex.vue';
+import { useSaving } from './useSaving.ts';
+import { ref, computed } from 'vue';
+
+/** How the program takes keys: how it binds them, what fires when, and what it lets its users assign. */
+const workspace = useWorkspace();
+const { appSlug, platform, style } = usePlace();
+const { problems, said, busy, send } = useSaving();
+const policy = reactive<KeyPolicy>(KeyPolicy.parse({}));
+const app = reactive({ howToChange: '', builds: '', tiers: '' });
+watch(
+  () => workspace.catalogue,
+  (catalogue) => {
+    if (!catalogue) return;
+    Object.assign(policy, structuredClone(catalogue.app.keyPolicy));
+    Object.assign(app, {
+      howToChange: catalogue.app.howToChange,
+      builds: catalogue.release.builds.join(', '),
+      tiers: catalogue.release.tiers.join(', '),
+    });
+  },
+  { immediate: true },
+);
+const listOf = (text: string) =>
+  text
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean);
+async function save() {
+  const { howToChange, builds, tiers } = app;
+  const done = await send('PUT', `/api/apps/${appSlug.value}`, { keyPolicy: policy, howToChange }, '');
+  const { release } = workspace.catalogue!;
+  if (done && !release.sealedAt)
+    await send('PUT', `/api/releases/${release.id}`, { builds: listOf(builds), tiers: listOf(tiers) }, 'Kept.');
+  else if (done) said.value = 'Kept.';
+}
+const MODIFIERS = ['Ctrl', 'Alt', 'Shift', 'Meta'] as const;
+const TAKES = [
+  ['bareLetters', 'letters, digits and signs alone'],
+  ['held', 'held keys'],
+  ['twice', 'keys pressed twice'],
+  ['taps', 'modifiers tapped alone'],
+  ['pointer', 'pointer actions'],
+  ['keypad', 'keys of the numeric pad'],
+  ['functionKeys', 'function keys'],
+] as const;
+const tried = ref('');
+const verdict = computed(() =>
+  tried.value ? (acceptance(policy, tried.value)?.sentence ?? 'The program takes it.') : '',
+);
+</script>
+
+<template>
+  <ReleaseGate v-slot="{ catalogue }">
+    <StageFrame>
+      <template #index><CatalogueIndex /></template>
+      <h1>How {{ catalogue.app.name }} takes keys</h1>
+      <form class="policy" @submit.prevent="save">
+        <section>
+          <h2>Binding and firing</h2>
+          <label
+            >A pressed key is bound
+            <ElSelect v-model="policy.binds" aria-label="A pressed key is bound">
+              <ElOption value="character" label="by its character" />
+              <ElOption value="position" label="by its position" />
+              <ElOption value="letters" label="letters by character, the rest by position" />
+            </ElSelect>
+          </label>
+          <ElCheckbox v-model="policy.typedLetters" label="Its shortcuts may be letters typed in a row" />
+          <label
+            >A begun sequence ends after
+            <span class="row"
+              ><ElInputNumber
+                :model-value="policy.pause ?? undefined"
+                :min="50"
+                :max="60000"
+                :step="100"
+                controls-position="right"
+                aria-label="Milliseconds"
+                @update:model-value="(value: number | undefined) => (policy.pause = value ?? null)"
+              />
+              milliseconds; empty when it waits for ever</span
+            >
+          </label>
+          <label
+            >A state that leaves only the keys of Everywhere<ElInput
+              v-model="policy.rootOnly"
+              maxlength="80"
+              placeholder="A dialog is open"
+          /></label>
+          <label
+            >A mode that takes letters elsewhere<ElInput
+              v-model="policy.diverted"
+              maxlength="80"
+              placeholder="The command line has the focus"
+          /></label>
+        </section>
+        <section>
+          <h2>What users can assign</h2>
+          <div class="takes">
+            <ElCheckbox v-for="[name, word] in TAKES" :key="name" v-model="policy.accepts[name]" :label="word" />
+          </div>
+          <label
+            >A key that types needs one of
+            <ElSelect v-model="policy.accepts.needsOneOf" multiple aria-label="Needs one of" placeholder="none">
+              <ElOption v-for="one in MODIFIERS" :key="one" :value="one" :label="one" />
+            </ElSelect>
+          </label>
+          <label
+            >It refuses
+            <ElSelect v-model="policy.accepts.refuses" multiple aria-label="Refuses" placeholder="none">
+              <ElOption v-for="one in MODIFIERS" :key="one" :value="one" :label="one" />
+            </ElSelect>
+          </label>
+          <label class="row"
+            >At most
+            <ElInputNumber
+              v-model="policy.accepts.mostStrokes"
+              :min="1"
+              :max="5"
+              aria-label="Most strokes"
+              controls-position="right"
+            />
+            strokes</label
+          >
+          <label class="row"
+            >At most
+            <ElInputNumber
+              v-model="policy.accepts.mostPerCommand"
+              :min="1"
+              :max="8"
+              aria-label="Most shortcuts a command"
+              controls-position="right"
+            />
+            shortcuts a command</label
+          >
+        </section>
+        <section>
+          <h2>Changing keys in it</h2>
+          <label
+            >How, in words<ElInput
+              v-model="app.howToChange"
+              type="textarea"
+              :rows="3"
+              maxlength="2000"
+              placeholder="Menu path; which of its lists to open; steps without a mouse; since which release"
+          /></label>
+          <template v-if="!catalogue.release.sealedAt">
+            <label
+              >Point builds of {{ catalogue.release.label }}<ElInput v-model="app.builds" placeholder="7.0.1, 7.0.2"
+            /></label>
+            <label>Product tiers<ElInput v-model="app.tiers" placeholder="Coastal, Ocean" /></label>
+          </template>
+        </section>
+        <ProblemList :problems="problems" />
+        <div class="actions">
+          <button type="submit" class="btn primary" :disabled="busy">Keep it</button>
+          <span role="status">{{ said }}</span>
+        </div>
+      </form>
+      <template #margin>
+        <h2>Would it take this?</h2>
+        <KeyField v-model="tried" :platform="platform" :how="style" :typed-letters="policy.typedLetters" />
+        <p class="verdict" aria-live="polite">{{ verdict }}</p>
+      </template>
+    </StageFrame>
+  </ReleaseGate>
+</template>
+
+<style scoped>
+.policy {
+  display: grid;
+  align-content: start;
+  gap: 26px;
+  max-width: 620px;
+  margin-top: 14px;
+  overflow-y: auto;
+  padding: 0 4px 24px 0;
+}
+section {
+  display: grid;
+  gap: 10px;
+}
+label {
+  display: grid;
+  gap: 4px;
+  font-weight: 600;
+}
+.row {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  font-weight: 400;
+}
+.takes {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+}
+.verdict {
+  margin-top: 10px;
+  font-weight: 600;
+}
+.actions {
+  align-items: center;
+}
+</style>

@@ -1,0 +1,71 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { keyOfPress } from '@crib/core/keyset';
+import { storedPress } from '@crib/core/keys';
+import KeyChip from '../../parts/KeyChip.vue';
+import KeyPicker from '../../parts/KeyPicker.vue';
+import { layoutInHand, type Shown } from '../../parts/chips.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** What a press does in every context and keyset. */
+const props = defineProps<{ press: string; how: Shown }>();
+const workspace = useWorkspace();
+const { route, set, platform } = usePlace();
+
+const made = computed(() => (props.press ? storedPress(props.press, layoutInHand.value, platform.value) : null));
+const keysets = computed(() =>
+  (workspace.catalogue?.keysets ?? []).map((keyset) => {
+    const found = made.value ? workspace.pressesOf(keyset.id, platform.value).answering(made.value) : [];
+    const lines = found
+      .map(({ held, whole }) => ({
+        whole,
+        shortcut: held.shortcut,
+        label: workspace.commands.get(held.command)?.label ?? '',
+        name: workspace.commands.get(held.command)?.name ?? '',
+        place: workspace.tree!.path(held.context),
+        depth: workspace.tree!.depth(held.context),
+      }))
+      .sort((a, b) => a.depth - b.depth || a.label.localeCompare(b.label));
+    return { id: keyset.id, name: keyset.name, lines };
+  }),
+);
+</script>
+
+<template>
+  <template v-if="press">
+    <h2>What this press does</h2>
+    <p class="under">{{ made ? 'in every place and keyset' : 'It cannot be pressed on the layout in hand.' }}</p>
+    <p><KeyChip :shortcut="press" :platform="platform" :how="how" large /></p>
+    <template v-for="keyset in keysets" :key="keyset.id">
+      <h3>{{ keyset.name }}</h3>
+      <p v-if="keyset.lines.length === 0" class="mid">free everywhere</p>
+      <div v-for="line in keyset.lines" :key="`${line.name} ${line.place} ${line.shortcut}`" class="pair">
+        <span
+          ><button type="button" class="btn plain" @click="set({ row: line.name })">{{ line.label }}</button>
+          <small class="mid">{{ line.place }}</small></span
+        >
+        <KeyChip v-if="!line.whole" :shortcut="line.shortcut" :platform="platform" :how="how" />
+      </div>
+    </template>
+    <div v-if="made" class="actions">
+      <RouterLink
+        class="btn"
+        :to="{ name: 'key', params: { code: keyOfPress(made) }, query: { ...route.query, press: undefined } }"
+        >This key in full</RouterLink
+      >
+    </div>
+    <h3>Pick other keys</h3>
+  </template>
+  <template v-else>
+    <h3>Pick keys by hand</h3>
+    <p class="under">For presses that the browser or the system keeps, and where there is no keyboard.</p>
+  </template>
+  <KeyPicker :platform="platform" @pick="(stored) => set({ press: stored, q: '', row: '' })" />
+</template>
+
+<style scoped>
+small {
+  display: block;
+}
+</style>

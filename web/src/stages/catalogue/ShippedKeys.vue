@@ -1,0 +1,195 @@
+<script setup lang="ts">
+import { computed, reactive, ref } from 'vue';
+import { platformName, type Platform } from '@crib/core/keys';
+import { acceptance } from '@crib/core/keyset';
+import type { Binding, Command, ShippedKeyset } from '@crib/core/contract';
+import KeyChip from '../../parts/KeyChip.vue';
+import KeyField from '../../parts/KeyField.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import type { Shown } from '../../parts/chips.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import { useSaving } from './useSaving.ts';
+
+/** The shortcuts a release ships a command with: stated while it is open, corrected by appending once it is sealed. */
+const props = defineProps<{ command: Command; keyset: ShippedKeyset; platform: Platform; how: Shown }>();
+const workspace = useWorkspace();
+const { problems, said, busy, send } = useSaving();
+
+const sealed = computed(() => workspace.catalogue!.release.sealedAt !== null);
+const mine = computed(() => props.keyset.bindings.filter((one) => one.command === props.command.id));
+const corrections = computed(() => props.keyset.corrections.filter((one) => one.command === props.command.id));
+const form = reactive({
+  shortcut: '',
+  contexts: [props.command.home],
+  platform: '',
+  note: '',
+  kind: 'tried',
+  source: '',
+  build: '',
+  reason: '',
+});
+const place = (ids: readonly number[]) => ids.map((id) => workspace.tree!.get(id).name).join(', ');
+const triedOn = (binding: Binding, platform: string) => binding.trials.find((one) => one.platform === platform);
+const spoken: Record<string, string> = {
+  tried: 'tried in the program',
+  document: 'the maker’s document',
+  list: 'a list',
+  guess: 'a guess',
+};
+const from = ({ provenance }: Binding) =>
+  [
+    spoken[provenance.kind],
+    provenance.source,
+    provenance.build && `build ${provenance.build}`,
+    provenance.who,
+    provenance.on,
+  ]
+    .filter(Boolean)
+    .join(', ');
+const adding = ref(false);
+const unusual = computed(() =>
+  form.shortcut ? acceptance(workspace.catalogue!.app.keyPolicy, form.shortcut)?.sentence : undefined,
+);
+
+async function add() {
+  const { shortcut, contexts, note, kind, source, build } = form;
+  const platform = form.platform || null;
+  const bindings = [
+    { command: props.command.id, contexts, platform, shortcut, note, provenance: { kind, source, build } },
+  ];
+  if (await send('POST', `/api/keysets/${props.keyset.id}/bindings`, { bindings }, 'Stated.')) form.shortcut = '';
+}
+const drop = (binding: Binding) =>
+  send('DELETE', `/api/keysets/${props.keyset.id}/bindings`, { ids: [binding.id] }, 'Taken back.');
+function tried(binding: Binding, undo: boolean) {
+  const body = { bindings: [binding.id], platform: props.platform, undo, build: '' };
+  return send('POST', `/api/releases/${props.keyset.releaseId}/trials`, body, undo ? 'Taken back.' : 'Noted.');
+}
+async function correct() {
+  const now = form.shortcut ? [form.shortcut] : [];
+  const body = {
+    command: props.command.id,
+    context: form.contexts[0],
+    platform: form.platform || null,
+    now,
+    reason: form.reason,
+  };
+  if (await send('POST', `/api/keysets/${props.keyset.id}/corrections`, body, 'Appended.'))
+    Object.assign(form, { shortcut: '', reason: '' });
+}
+</script>
+
+<template>
+  <h3>{{ keyset.name }}</h3>
+  <div v-for="binding in mine" :key="binding.id" class="binding">
+    <div class="pair">
+      <span><KeyChip :shortcut="binding.shortcut" :platform="binding.platform ?? platform" :how="how" /></span>
+      <span class="mid"
+        >{{ place(binding.contexts) }}{{ binding.platform ? `, ${platformName(binding.platform)}` : '' }}</span
+      >
+    </div>
+    <p class="mid from">{{ from(binding) }}</p>
+    <p v-if="binding.note">{{ binding.note }}</p>
+    <div v-if="binding.platform === null || binding.platform === platform" class="ways">
+      <span v-if="triedOn(binding, platform)" class="mid"
+        >tried on {{ platformName(platform) }}, {{ triedOn(binding, platform)!.who }},
+        {{ triedOn(binding, platform)!.on }}</span
+      >
+      <button
+        type="button"
+        class="btn plain"
+        :disabled="busy"
+        @click="tried(binding, Boolean(triedOn(binding, platform)))"
+      >
+        {{ triedOn(binding, platform) ? 'Not so' : `Tried on ${platformName(platform)}` }}
+      </button>
+      <button v-if="!sealed" type="button" class="btn plain" :disabled="busy" @click="drop(binding)">Take back</button>
+    </div>
+  </div>
+  <p v-if="mine.length === 0" class="mid">It ships without a shortcut.</p>
+  <div v-for="one in corrections" :key="one.id" class="binding">
+    <p>
+      Corrected {{ one.on }}, {{ one.who }}: was {{ one.old.join(' or ') || 'none' }}, is
+      {{ one.now.join(' or ') || 'none' }} in {{ place([one.context])
+      }}{{ one.platform ? `, ${platformName(one.platform)}` : '' }}. {{ one.reason }}
+    </p>
+  </div>
+  <button v-if="!adding" type="button" class="btn plain" @click="adding = true">
+    {{ sealed ? 'Append a correction' : 'State a shortcut' }}
+  </button>
+  <form v-else class="make" @submit.prevent="sealed ? correct() : add()">
+    <KeyField
+      v-model="form.shortcut"
+      :platform="platform"
+      :how="how"
+      :typed-letters="workspace.catalogue!.app.keyPolicy.typedLetters"
+    />
+    <p v-if="unusual && !sealed" class="mid">{{ unusual }} Stated as shipped, it is kept all the same.</p>
+    <label
+      >Where
+      <ElSelect
+        v-model="form.contexts"
+        :multiple="!sealed"
+        :multiple-limit="sealed ? 1 : 0"
+        aria-label="Where it works"
+      >
+        <ElOption
+          v-for="one in workspace.tree!.inOrder"
+          :key="one.id"
+          :value="one.id"
+          :label="workspace.tree!.path(one.id)"
+        />
+      </ElSelect>
+    </label>
+    <label
+      >On
+      <ElSelect v-model="form.platform" aria-label="On which platform" placeholder="all platforms">
+        <ElOption value="" label="all platforms" />
+        <ElOption
+          v-for="one in workspace.catalogue!.release.platforms"
+          :key="one"
+          :value="one"
+          :label="platformName(one)"
+        />
+      </ElSelect>
+    </label>
+    <template v-if="sealed">
+      <label>Reason<ElInput v-model="form.reason" type="textarea" :rows="2" required maxlength="1000" /></label>
+    </template>
+    <template v-else>
+      <label
+        >Comes from
+        <ElSelect v-model="form.kind" aria-label="Comes from">
+          <ElOption v-for="(word, kind) in spoken" :key="kind" :value="kind" :label="word" />
+        </ElSelect>
+      </label>
+      <label>Source<ElInput v-model="form.source" maxlength="240" /></label>
+      <label>Build<ElInput v-model="form.build" maxlength="60" /></label>
+      <label>Note<ElInput v-model="form.note" maxlength="240" /></label>
+    </template>
+    <div class="actions">
+      <button type="submit" class="btn primary" :disabled="busy || (!sealed && !form.shortcut)">
+        {{ sealed ? (form.shortcut ? 'Append it' : 'Append: it has none') : 'State it' }}
+      </button>
+    </div>
+  </form>
+  <ProblemList :problems="problems" />
+  <p role="status">{{ said }}</p>
+</template>
+
+<style scoped>
+.binding {
+  margin-bottom: 8px;
+  padding-bottom: 8px;
+  border-bottom: 1px solid var(--hair);
+}
+.from {
+  font-size: 12.5px;
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  font-size: 12.5px;
+}
+</style>

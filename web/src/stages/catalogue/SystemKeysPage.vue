@@ -1,0 +1,152 @@
+<script setup lang="ts">
+import { computed, onMounted, reactive, ref, shallowRef } from 'vue';
+import { platformName } from '@crib/core/keys';
+import type { SystemKey } from '@crib/core/contract';
+import { ask, problemsOf } from '../../api/client.ts';
+import KeyChip from '../../parts/KeyChip.vue';
+import KeyPicker from '../../parts/KeyPicker.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import { usePlace } from '../../stores/place.ts';
+import CatalogueIndex from './CatalogueIndex.vue';
+import PlatformSwitches from './PlatformSwitches.vue';
+import { useSaving } from './useSaving.ts';
+
+type Difference = SystemKey & { free: boolean };
+/** Presses that operating systems and other takers keep, and where this workplace differs from the table that ships. */
+const { platform, style } = usePlace();
+const { problems, said, busy, send } = useSaving();
+const keys = shallowRef<SystemKey[]>([]);
+const differences = shallowRef<Difference[]>([]);
+const query = ref('');
+async function load() {
+  try {
+    const found = await ask<{ keys: SystemKey[]; differences: Difference[] }>('GET', '/api/system-keys');
+    keys.value = found.keys;
+    differences.value = found.differences;
+  } catch (error) {
+    problems.value = problemsOf(error);
+  }
+}
+onMounted(load);
+const shown = computed(() =>
+  keys.value.filter(
+    (key) =>
+      key.platform === platform.value &&
+      `${key.taker} ${key.shortcut}`.toLowerCase().includes(query.value.toLowerCase()),
+  ),
+);
+const freed = computed(() => differences.value.filter((key) => key.platform === platform.value && key.free));
+const isOwn = (key: SystemKey) =>
+  differences.value.some((one) => one.platform === key.platform && one.shortcut === key.shortcut);
+async function write(list: Difference[], sentence: string) {
+  if (await send('PUT', '/api/system-keys', { keys: list }, sentence)) await load();
+}
+const without = (key: SystemKey) =>
+  differences.value.filter((one) => one.platform !== key.platform || one.shortcut !== key.shortcut);
+const free = (key: SystemKey) => write([...without(key), { ...key, free: true }], 'Freed here.');
+const asShipped = (key: SystemKey) => write(without(key), 'As it ships.');
+const form = reactive({ shortcut: '', taker: '', hard: false, source: '' });
+async function add() {
+  const key = { platform: platform.value, ...form, free: false };
+  await write([...without(key), key], 'Added.');
+  Object.assign(form, { shortcut: '', taker: '', hard: false, source: '' });
+}
+</script>
+
+<template>
+  <ReleaseGate>
+    <StageFrame>
+      <template #index><CatalogueIndex /><PlatformSwitches /></template>
+      <h1>
+        Presses that others keep<small>{{ shown.length }} on {{ platformName(platform) }}</small>
+      </h1>
+      <div class="tools">
+        <ElInput
+          v-model="query"
+          size="small"
+          style="width: 240px"
+          aria-label="Find a taker"
+          placeholder="Find a taker"
+          clearable
+        />
+      </div>
+      <div class="lines" tabindex="0" role="region" aria-label="System keys">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Press</th>
+              <th scope="col">Taken by</th>
+              <th scope="col">Source</th>
+              <th scope="col"><span class="sr-only">Change</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="key in shown" :key="key.shortcut">
+              <th scope="row">
+                <KeyChip
+                  :shortcut="key.shortcut"
+                  :platform="platform"
+                  :how="style"
+                  :state="key.hard ? 'fixed' : 'as shipped'"
+                />
+              </th>
+              <td>{{ key.taker }}<small v-if="key.hard" class="mid"> no program gets it</small></td>
+              <td class="mid source">{{ isOwn(key) ? `here: ${key.source}` : key.source }}</td>
+              <td>
+                <button
+                  type="button"
+                  class="btn plain"
+                  :disabled="busy"
+                  @click="isOwn(key) ? asShipped(key) : free(key)"
+                >
+                  {{ isOwn(key) ? 'As it ships' : 'Free here' }}
+                </button>
+              </td>
+            </tr>
+            <tr v-for="key in freed" :key="key.shortcut">
+              <th scope="row"><KeyChip :shortcut="key.shortcut" :platform="platform" :how="style" /></th>
+              <td class="mid">free at this workplace</td>
+              <td class="mid source">{{ key.source }}</td>
+              <td>
+                <button type="button" class="btn plain" :disabled="busy" @click="asShipped(key)">As it ships</button>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <template #margin>
+        <form class="make" @submit.prevent="add">
+          <h2>Add one</h2>
+          <p class="under">Another program at your machines that keeps a press for itself.</p>
+          <KeyChip v-if="form.shortcut" :shortcut="form.shortcut" :platform="platform" :how="style" large />
+        </form>
+        <KeyPicker :platform="platform" @pick="(stored) => (form.shortcut = stored)" />
+        <form class="make after" @submit.prevent="add">
+          <label>Taken by<ElInput v-model="form.taker" maxlength="120" required /></label>
+          <label
+            >Source<ElInput v-model="form.source" maxlength="240" required placeholder="tried on our machines"
+          /></label>
+          <ElCheckbox v-model="form.hard" label="No program can get it" />
+          <ProblemList :problems="problems" />
+          <p role="status">{{ said }}</p>
+          <div class="actions">
+            <button type="submit" class="btn primary" :disabled="busy || !form.shortcut">
+              Add it on {{ platformName(platform) }}
+            </button>
+          </div>
+        </form>
+      </template>
+    </StageFrame>
+  </ReleaseGate>
+</template>
+
+<style scoped>
+.source {
+  font-size: 12.5px;
+}
+.after {
+  margin-top: 14px;
+}
+</style>

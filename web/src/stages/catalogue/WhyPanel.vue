@@ -1,0 +1,132 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import { keyboardOf } from '@crib/core/keys';
+import { whyNothing, type UserState } from '@crib/core/keyset';
+import type { Command, Keyset } from '@crib/core/contract';
+import { layoutInHand, show } from '../../parts/chips.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** Why does my key do nothing? The checks in order, for a command in a keyset. */
+const props = defineProps<{ command: Command; keyset: Keyset }>();
+const workspace = useWorkspace();
+const { platform } = usePlace();
+const active = ref<number[]>([]);
+const state = ref<UserState>('none');
+const shortcut = ref('');
+const has = computed(() => [
+  ...new Set(
+    workspace
+      .effectiveOf(props.keyset.id, platform.value)
+      .of(props.command.id)
+      .map((held) => held.shortcut),
+  ),
+]);
+watch(
+  () => [props.command.id, props.keyset.id, platform.value],
+  () => {
+    active.value = [props.command.home];
+    shortcut.value = has.value[0] ?? '';
+  },
+  { immediate: true },
+);
+const policy = computed(() => workspace.catalogue!.app.keyPolicy);
+const steps = computed(() =>
+  shortcut.value && active.value.length
+    ? whyNothing({
+        scene: {
+          effective: workspace.effectiveOf(props.keyset.id, platform.value),
+          tree: workspace.tree!,
+          policy: policy.value,
+          keyboard: keyboardOf(layoutInHand.value, platform.value),
+          active: active.value,
+          state: state.value,
+        },
+        policy: policy.value,
+        systemKeys: workspace.catalogue!.systemKeys,
+        shipped: workspace.effectiveOf(workspace.shipped!.id, platform.value),
+        shortcut: shortcut.value,
+        command: props.command,
+        label: (id) => workspace.commands.get(id)?.label ?? '',
+      })
+    : [],
+);
+const MARKS = { fine: '○', look: '◇', cause: '△' } as const;
+const WORDS = { fine: 'fine', look: 'look at it', cause: 'this is why' } as const;
+</script>
+
+<template>
+  <h3>Why does my key do nothing?</h3>
+  <p v-if="has.length === 0" class="mid">It has no key in {{ keyset.name }}.</p>
+  <template v-else>
+    <label class="ask"
+      >Key
+      <ElSelect v-model="shortcut" size="small" aria-label="Which key">
+        <ElOption v-for="one in has" :key="one" :value="one" :label="show(one, platform)" />
+      </ElSelect>
+    </label>
+    <label class="ask"
+      >Active
+      <ElSelect v-model="active" size="small" multiple collapse-tags aria-label="What is active">
+        <ElOption
+          v-for="one in workspace.tree!.inOrder"
+          :key="one.id"
+          :value="one.id"
+          :label="workspace.tree!.path(one.id)"
+        />
+      </ElSelect>
+    </label>
+    <label v-if="policy.rootOnly || policy.diverted" class="ask"
+      >State
+      <ElSelect v-model="state" size="small" aria-label="State of the program">
+        <ElOption value="none" label="as usual" />
+        <ElOption v-if="policy.rootOnly" value="root only" :label="policy.rootOnly" />
+        <ElOption v-if="policy.diverted" value="diverted" :label="policy.diverted" />
+      </ElSelect>
+    </label>
+    <ol class="steps" aria-live="polite">
+      <li v-for="step in steps" :key="step.check" :class="step.verdict">
+        <b aria-hidden="true">{{ MARKS[step.verdict] }}</b><span
+          >{{ step.sentence }} <small v-if="step.verdict !== 'fine'">{{ WORDS[step.verdict] }}</small></span
+        >
+      </li>
+    </ol>
+  </template>
+</template>
+
+<style scoped>
+.ask {
+  display: grid;
+  grid-template-columns: 52px 1fr;
+  align-items: center;
+  margin-bottom: 6px;
+  color: var(--mid);
+  font-size: 12.5px;
+}
+.steps {
+  margin: 8px 0 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  display: grid;
+  grid-template-columns: 18px 1fr;
+  margin-bottom: 4px;
+}
+li b {
+  color: var(--tide);
+}
+.look b {
+  color: var(--sun);
+}
+.cause {
+  background: var(--flag-wash);
+  color: var(--flag-ink);
+}
+.cause b {
+  color: var(--flag);
+}
+small {
+  font-weight: 700;
+}
+</style>
