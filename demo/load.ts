@@ -29,6 +29,12 @@ interface AppFile {
   contexts: { name: string; in?: string; takesText?: boolean }[];
   list: string;
 }
+interface GroupFile {
+  kind: string;
+  name: string;
+  members: string[];
+  twin?: string;
+}
 interface EditFile {
   command: string;
   where: string;
@@ -71,6 +77,7 @@ async function load() {
     file(`fathomry/${scenario.list}`),
     'text/csv',
   );
+  await group(slug, release.id);
   await call('POST', `/api/releases/${release.id}/seal`);
   await call('POST', `/api/apps/${slug}/recipes`, json('fathomry/recipe.json'));
 
@@ -118,6 +125,17 @@ async function load() {
     sections,
   });
   await call('POST', `/api/sheets/${sheet.id}/editions`);
+}
+
+/** Pairs, families and slots; a family names its twin by the name it has. */
+async function group(slug: string, releaseId: number) {
+  const { commands } = await call<Catalogue>('GET', `/api/releases/${releaseId}`);
+  const ids = new Map(commands.map((command) => [command.name, command.id]));
+  const made = new Map<string, number>();
+  for (const { members, twin, ...rest } of json<GroupFile[]>('fathomry/groups.json')) {
+    const body = { ...rest, members: members.map((name) => ids.get(name)), twin: twin ? made.get(twin) : null };
+    made.set(rest.name, (await call<{ id: number }>('POST', `/api/apps/${slug}/groups`, body)).id);
+  }
 }
 
 /** Saves an edit, and takes the presses that it takes: the scenario means them. */

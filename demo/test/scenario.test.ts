@@ -87,6 +87,19 @@ const keysOf = (name: string, platform = 'windows') =>
     .map((held) => held.shortcut);
 
 describe('Fathomry 7.0', () => {
+  it('groups commands that are there, its half pairs and half families among them', () => {
+    const groups = json<{ kind: string; name: string; members: string[] }[]>('fathomry/groups.json');
+    for (const { members } of groups) for (const name of members) expect(byName.has(name), name).toBe(true);
+    for (const pair of warts.lopsidedPairs)
+      expect(
+        groups.some(
+          ({ kind, members }) => kind === 'pair' && members.includes(pair.with) && members.includes(pair.without),
+        ),
+      ).toBe(true);
+    for (const { family, without } of warts.halfFamilies)
+      expect(groups.find((one) => one.name === family)?.members).toEqual(expect.arrayContaining(without));
+  });
+
   it('is read without a question, with all its places in use', () => {
     expect(plan.problems).toEqual([]);
     for (const context of contexts)

@@ -1,11 +1,11 @@
 import { problem, type Problem } from '../error/index.ts';
 import { tableOn, type Layout } from './layout.ts';
-import { namedKey, type NamedKey } from './named.ts';
+import { namedKey, namedKeyAt, type NamedKey } from './named.ts';
 import { conventionOf, type Platform } from './platform.ts';
 import { BITS, pressesOrWhy } from './press.ts';
 import { characterKey, inOrder, type Modifier, type Shortcut } from './shortcut.ts';
 import { isTypingCode } from './codes.ts';
-import { namedKeyAt } from './named.ts';
+import { keyAtCode } from './pressed.ts';
 
 /** Modifiers in the order in which we write them, by the names of `aria-keyshortcuts` (W3C WAI-ARIA 1.2). */
 const NAMES = { Ctrl: 'Control', Alt: 'Alt', AltGr: 'AltGraph', Shift: 'Shift', Meta: 'Meta' } as const;
@@ -29,9 +29,10 @@ export function writeAria(shortcut: Shortcut, layout: Layout, platform: Platform
   const parts = found[0]![0]!.split('+');
   const code = parts.pop()!;
   if (parts.includes('Fn')) return lost('the key Fn');
-  const key = isTypingCode(code) ? tableOn(layout, platform).characters[code]?.[0] : namedKeyAt(code)?.name;
   if (code.startsWith('Numpad')) return lost('a key of the numeric pad');
-  if (!key) return lost(`the key ${code}`);
+  const key = isTypingCode(code) ? tableOn(layout, platform).characters[code]?.[0] : namedKeyAt(code)?.name;
+  const there = keyAtCode(code, layout, platform);
+  if (!key || there.by === 'position') return lost(`the key ${code}`);
   const modifiers = (Object.keys(BITS) as (keyof typeof BITS)[]).filter((name) => parts.includes(name));
   const names = (Object.keys(NAMES) as (keyof typeof NAMES)[])
     .filter((name) => modifiers.includes(name))

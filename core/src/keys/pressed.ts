@@ -1,12 +1,13 @@
-import { tableOn, type Layout } from './layout.ts';
+import { spotsOf, tableOn, type Layout } from './layout.ts';
 import { NAMED_KEYS, namedKeyAt } from './named.ts';
 import { isTypingCode } from './codes.ts';
-import type { Board } from './boards.ts';
+import { usualBoard, type Board } from './boards.ts';
 import type { Platform } from './platform.ts';
 import { presses } from './press.ts';
 import {
   POINTER_ACTIONS,
   characterKey,
+  keyCharacter,
   inOrder,
   type Key,
   type Modifier,
@@ -17,12 +18,19 @@ import {
 
 const POINTERS = new Set<string>(POINTER_ACTIONS);
 
-/** The key at a position, by what is printed on it; dead keys and the keypad included. */
+/**
+ * The key at a position, by what is printed on it; by its position where another key has the same printed on it, as the
+ * two with a backslash on the Japanese board.
+ */
 export function keyAtCode(code: string, layout: Layout, platform: Platform): Key {
   const named = namedKeyAt(code);
   if (named) return { by: 'name', name: named.name };
-  const printed = isTypingCode(code) && !code.startsWith('Numpad') && tableOn(layout, platform).characters[code]?.[0];
-  return printed ? characterKey(printed) : { by: 'position', code };
+  const table = tableOn(layout, platform);
+  const printed = isTypingCode(code) && !code.startsWith('Numpad') && table.characters[code]?.[0];
+  if (!printed) return { by: 'position', code };
+  const { lacks } = usualBoard(layout, platform);
+  const first = spotsOf(table, keyCharacter(printed)).find((spot) => !lacks.has(spot.code));
+  return first && first.code !== code && !lacks.has(code) ? { by: 'position', code } : characterKey(printed);
 }
 
 /** A press, written like `Ctrl+Shift+Equal`, as a stroke with the keys as they are printed on a layout. */

@@ -22,7 +22,7 @@ const [narrowed, held, key] = [kept('narrow'), kept('held'), kept('key')];
   <slot />
   <span v-if="press"
     >answering to <b>{{ show(press, platform, style) }}</b>
-    <button type="button" class="btn plain" @click="set({ press: '' })">
+    <button type="button" class="btn plain forget" @click="set({ press: '' })">
       Forget<span class="sr-only"> the pressed keys</span>
     </button></span
   >
@@ -35,3 +35,9 @@ const [narrowed, held, key] = [kept('narrow'), kept('held'), kept('key')];
     Show all
   </button>
 </template>
+
+<style scoped>
+.forget {
+  margin-left: 8px;
+}
+</style>

@@ -191,7 +191,7 @@ section {
   display: grid;
   gap: 10px;
 }
-label {
+section > label:not(.el-checkbox, .row) {
   display: grid;
   gap: 4px;
   font-weight: 600;

@@ -65,6 +65,9 @@ const keysets = computed(() =>
 </template>
 
 <style scoped>
+.pair > span:first-child {
+  text-align: left;
+}
 small {
   display: block;
 }
