@@ -11,7 +11,15 @@ await page.getByRole('button', { name: 'Sign in', exact: true }).click();
 await page.getByRole('heading', { name: 'Apps and releases' }).waitFor();
 let n = 0;
 for (const step of steps) {
-  if (step.startsWith('/')) { await page.goto(step); await page.waitForLoadState('networkidle'); await page.waitForTimeout(400); await page.screenshot({ path: `${out}-${++n}.png` }); }
-  else { await eval(`(async()=>{${step}})()`); await page.waitForTimeout(500); await page.screenshot({ path: `${out}-${++n}.png` }); }
+  if (step.startsWith('/')) {
+    await page.goto(step);
+    await page.waitForLoadState('networkidle');
+    await page.waitForTimeout(400);
+    await page.screenshot({ path: `${out}-${++n}.png` });
+  } else {
+    await eval(`(async()=>{${step}})()`);
+    await page.waitForTimeout(500);
+    await page.screenshot({ path: `${out}-${++n}.png` });
+  }
 }
 await browser.close();

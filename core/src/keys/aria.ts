@@ -3,7 +3,7 @@ import { tableOn, type Layout } from './layout.ts';
 import { namedKey, namedKeyAt, type NamedKey } from './named.ts';
 import { conventionOf, type Platform } from './platform.ts';
 import { BITS, pressesOrWhy } from './press.ts';
-import { characterKey, inOrder, type Modifier, type Shortcut } from './shortcut.ts';
+import { characterKey, inOrder, keyCharacter, type Modifier, type Shortcut } from './shortcut.ts';
 import { isTypingCode } from './codes.ts';
 import { keyAtCode } from './pressed.ts';
 
@@ -37,10 +37,7 @@ export function writeAria(shortcut: Shortcut, layout: Layout, platform: Platform
   const names = (Object.keys(NAMES) as (keyof typeof NAMES)[])
     .filter((name) => modifiers.includes(name))
     .map((name) => NAMES[name]);
-  return [
-    ...names,
-    key === '+' ? 'Plus' : key.toUpperCase().length === 1 && key.length === 1 ? key.toUpperCase() : key,
-  ].join('+');
+  return [...names, key === '+' ? 'Plus' : key.length === 1 ? keyCharacter(key) : key].join('+');
 }
 
 /** Reads a value of `aria-keyshortcuts`: alternatives parted by spaces. */

@@ -1,3 +1,4 @@
+import { usualBoard } from './boards.ts';
 import { codeRank } from './codes.ts';
 import { XKB_TABLES } from './layouts.generated.ts';
 import { OVERLAYS, WHOLE } from './overlays.ts';
@@ -73,7 +74,7 @@ function overlaid(id: string, platform: 'windows' | 'macos', linux: Cells): Cell
   return cells;
 }
 
-function tableOf(cells: Cells, whole: boolean): LayoutTable {
+function tableOf(cells: Cells, whole: boolean, lacks: ReadonlySet<string>): LayoutTable {
   const dead = new Set<string>();
   const characters: Record<string, string[]> = {};
   for (const [code, levels] of Object.entries(cells)) {
@@ -83,18 +84,21 @@ function tableOf(cells: Cells, whole: boolean): LayoutTable {
       return text.slice(1);
     });
   }
-  return { characters, dead, third: Object.values(characters).some((levels) => levels.length > 2), whole };
+  // A key that its usual board lacks makes no AltGr of the right Alt.
+  const third = Object.entries(characters).some(([code, levels]) => levels.length > 2 && !lacks.has(code));
+  return { characters, dead, third, whole };
 }
 
 function layoutOf(id: string): Layout {
   const linux: Cells = Object.fromEntries(
     Object.entries(XKB_TABLES[id]!).map(([code, text]) => [code, text.split(' ')]),
   );
-  const on = (platform: 'windows' | 'macos') => tableOf(overlaid(id, platform, linux), WHOLE[platform].includes(id));
+  const on = (platform: 'windows' | 'macos') =>
+    tableOf(overlaid(id, platform, linux), WHOLE[platform].includes(id), usualBoard({ id }, platform).lacks);
   return {
     id,
     name: NAMES[id] ?? id,
-    on: { linux: tableOf(linux, true), windows: on('windows'), macos: on('macos') },
+    on: { linux: tableOf(linux, true, usualBoard({ id }, 'linux').lacks), windows: on('windows'), macos: on('macos') },
   };
 }
 
