@@ -87,7 +87,10 @@ function tableOf([layout, variant], characters) {
     const code = KEY_NAMES.get(key);
     const list = /symbols\[(?:Group)?1\]\s*=\s*\[([^\]]*)\]/.exec(body)?.[1] ?? /^\s*\[([^\]]*)\]/.exec(body)?.[1];
     if (!code || list === undefined) continue;
-    const levels = list.split(',').slice(0, 4).map((symbol) => characterOf(symbol.trim(), characters));
+    const levels = list
+      .split(',')
+      .slice(0, 4)
+      .map((symbol) => characterOf(symbol.trim(), characters));
     const text = levels.join(' ').trimEnd();
     if (text) table[code] = text;
   }

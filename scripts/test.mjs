@@ -11,7 +11,18 @@ import { playwrightTally, vitestTally } from './lib/tally.mjs';
 
 /** Everything a submission must pass, against a database and a port of its own. */
 await main(async () => {
-  await ensureDebian(['postgresql-15', 'chromium', 'poppler-utils']);
+  await ensureDebian([
+    'postgresql-15',
+    'chromium',
+    'poppler-utils',
+    // The layout tables are compared with their source, and with what a browser reports on a display with real layouts.
+    'libxkbcommon-tools',
+    'xkb-data',
+    'x11proto-dev',
+    'xvfb',
+    'x11-xkb-utils',
+    'xdotool',
+  ]);
   await ensurePackages();
   await ensureBuild();
   const home = join(varFolder, `test-${process.pid}`);

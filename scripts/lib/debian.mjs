@@ -21,6 +21,12 @@ const PRESENT = {
   'postgresql-15': () => postgresBin() !== null,
   chromium: () => existsSync('/usr/bin/chromium'),
   'poppler-utils': () => existsSync('/usr/bin/pdfinfo'),
+  'libxkbcommon-tools': () => existsSync('/usr/bin/xkbcli'),
+  'xkb-data': () => existsSync('/usr/share/X11/xkb/rules/evdev'),
+  'x11proto-dev': () => existsSync('/usr/include/X11/keysymdef.h'),
+  xvfb: () => existsSync('/usr/bin/Xvfb'),
+  'x11-xkb-utils': () => existsSync('/usr/bin/setxkbmap'),
+  xdotool: () => existsSync('/usr/bin/xdotool'),
 };
 
 /**

@@ -76,7 +76,8 @@ describe('the Linux tables', () => {
           const theirs = symbol ? await spots(id, '--keysym', symbol) : await spots(id, String(what.codePointAt(0)));
           // Some characters have a name of their own in X beside their code point, and tables use either.
           if (!symbol && theirs.length < places.length)
-            for (const name of [unicodeName(what), ...(names.get(what) ?? [])]) theirs.push(...(await spots(id, '--keysym', name)));
+            for (const name of [unicodeName(what), ...(names.get(what) ?? [])])
+              theirs.push(...(await spots(id, '--keysym', name)));
           const found = [...new Set(theirs)].sort();
           if (found.join() !== places.toSorted().join()) wrong.push(`${what}: ${found} ≠ ${places}`);
         }

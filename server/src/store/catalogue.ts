@@ -40,7 +40,7 @@ export function groupsOf(db: Db, appId: number): Promise<CommandGroup[]> {
   return rows<CommandGroup>(
     db,
     `SELECT id, kind, name, twin_id AS twin,
-       coalesce((SELECT array_agg(m.command_id ORDER BY m.position) FROM command_group_member m WHERE m.group_id = g.id), '{}')
+       coalesce((SELECT jsonb_agg(m.command_id ORDER BY m.position) FROM command_group_member m WHERE m.group_id = g.id), '[]')
          AS members
      FROM command_group g WHERE app_id = $1 ORDER BY kind, name`,
     [appId],
