@@ -47,3 +47,13 @@ export function complaints(page: Page): string[] {
   });
   return heard;
 }
+
+/** Opens a list of choices by its name, and chooses. */
+export async function pick(page: Page, list: string, option: string) {
+  const box = page.getByRole('combobox', { name: list, exact: true });
+  await page.locator('.el-select', { has: box }).click();
+  await page
+    .getByRole('listbox', { name: list, exact: true })
+    .getByRole('option', { name: option, exact: true })
+    .click();
+}

@@ -16,12 +16,15 @@ import {
 import { layoutInHand } from './chips.ts';
 
 /** Picks keys by hand: for phones, and for presses that the browser or the system keeps for itself. */
-const props = defineProps<{ platform: Platform }>();
+const props = defineProps<{
+  platform: Platform;
+  /** What was picked before: another stroke can follow it. */
+  going?: string;
+}>();
 const emit = defineEmits<{ pick: [stored: string] }>();
 
 const held = ref<Modifier[]>([]);
 const picked = ref('');
-const several = ref('');
 const WORDS: Record<string, Record<string, string>> = {
   macos: { Ctrl: 'Control', Alt: 'Option', Shift: 'Shift', Meta: 'Command', Fn: 'Fn' },
   windows: { Ctrl: 'Ctrl', Alt: 'Alt', Shift: 'Shift', Meta: 'Win', AltGr: 'AltGr' },
@@ -46,22 +49,20 @@ const keys = computed(() => {
     ...named.map((one) => ({ name: one.name as string, word: one.word as string })),
   ];
 });
-function add(then: boolean) {
+function add(behind: string) {
   const name = picked.value;
   if (!name) return;
   const key: Key = NAMED_KEYS.has(name) ? { by: 'name', name: name as NamedKey } : { by: 'character', character: name };
-  const before = several.value ? parseStored(several.value).strokes : [];
+  const before = behind ? parseStored(behind).strokes : [];
   const strokes = [...before, { kind: 'key' as const, modifiers: held.value, key }].slice(-5);
-  const stored = writeStored({ strokes, manner: 'pressed' });
-  several.value = then ? stored : '';
   picked.value = '';
   held.value = [];
-  emit('pick', stored);
+  emit('pick', writeStored({ strokes, manner: 'pressed' }));
 }
 </script>
 
 <template>
-  <form class="picker" @submit.prevent="add(false)">
+  <form class="picker" @submit.prevent="add('')">
     <ElCheckboxGroup v-model="held" aria-label="Modifiers held">
       <ElCheckbox v-for="one in modifiers" :key="one.name" :value="one.name" :label="one.word" />
     </ElCheckboxGroup>
@@ -70,7 +71,7 @@ function add(then: boolean) {
     </ElSelect>
     <div class="ways">
       <button type="submit" class="btn" :disabled="!picked">Look it up</button>
-      <button type="button" class="btn" :disabled="!picked" @click="add(true)">Then another</button>
+      <button v-if="going" type="button" class="btn" :disabled="!picked" @click="add(going)">Behind that one</button>
     </div>
   </form>
 </template>

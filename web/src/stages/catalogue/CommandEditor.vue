@@ -108,13 +108,9 @@ async function split() {
     <label>Menu path<ElInput v-model="form.menu" maxlength="240" placeholder="Depths › Place sounding" /></label>
     <label
       >Category
-      <ElAutocomplete
-        v-model="form.category"
-        :fetch-suggestions="
-          (text: string, done: (list: { value: string }[]) => void) =>
-            done(categories.filter((one) => one.toLowerCase().includes(text.toLowerCase())).map((value) => ({ value })))
-        "
-      />
+      <ElSelect v-model="form.category" filterable allow-create default-first-option aria-label="Category">
+        <ElOption v-for="one in categories" :key="one" :value="one" :label="one" />
+      </ElSelect>
     </label>
     <label
       >Where it is at home

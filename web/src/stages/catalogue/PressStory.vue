@@ -61,7 +61,7 @@ const keysets = computed(() =>
     <h3>Pick keys by hand</h3>
     <p class="under">For presses that the browser or the system keeps, and where there is no keyboard.</p>
   </template>
-  <KeyPicker :platform="platform" @pick="(stored) => set({ press: stored, q: '', row: '' })" />
+  <KeyPicker :platform="platform" :going="press" @pick="(stored) => set({ press: stored, q: '', row: '' })" />
 </template>
 
 <style scoped>

@@ -122,7 +122,7 @@ async function add() {
           <p class="under">Another program at your machines that keeps a press for itself.</p>
           <KeyChip v-if="form.shortcut" :shortcut="form.shortcut" :platform="platform" :how="style" large />
         </form>
-        <KeyPicker :platform="platform" @pick="(stored) => (form.shortcut = stored)" />
+        <KeyPicker :platform="platform" :going="form.shortcut" @pick="(stored) => (form.shortcut = stored)" />
         <form class="make after" @submit.prevent="add">
           <label>Taken by<ElInput v-model="form.taker" maxlength="120" required /></label>
           <label

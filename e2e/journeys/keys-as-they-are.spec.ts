@@ -1,0 +1,263 @@
+import { readFileSync } from 'node:fs';
+import { expect, test, type Page } from '@playwright/test';
+import { strToU8, zipSync } from 'fflate';
+import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
+
+const margin = (page: Page) => page.getByRole('complementary', { name: 'Margin' });
+/** An app of its own with an open release, made over the API; the page shows where to read a list in. */
+async function freshRelease(page: Page, slug: string) {
+  await page.request.post('/api/apps', { data: { slug, name: slug, platforms: ['windows', 'macos'] } });
+  await page.request.post(`/api/apps/${slug}/releases`, { data: { label: '1' } });
+  await page.goto(`/catalogue/${slug}/1/read-in`);
+}
+const sheetXml = (rows: string[][]) => {
+  const cell = (text: string, at: string) => `<c r="${at}" t="inlineStr"><is><t>${text}</t></is></c>`;
+  const body = rows.map(
+    (row, y) =>
+      `<row r="${y + 1}">${row.map((text, x) => (text ? cell(text, `${'ABCD'[x]}${y + 1}`) : '')).join('')}</row>`,
+  );
+  return `<?xml version="1.0"?><worksheet xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main"><sheetData>${body.join('')}</sheetData></worksheet>`;
+};
+/** A spreadsheet as ISO/IEC 29500 has it at the least, written here so that no library of the reader has made it. */
+function xlsx(rows: string[][]): Buffer {
+  const relation = (type: string, target: string) =>
+    `<?xml version="1.0"?><Relationships xmlns="http://schemas.openxmlformats.org/package/2006/relationships"><Relationship Id="rId1" Type="http://schemas.openxmlformats.org/officeDocument/2006/relationships/${type}" Target="${target}"/></Relationships>`;
+  const files = {
+    '[Content_Types].xml':
+      '<?xml version="1.0"?><Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="xml" ContentType="application/xml"/></Types>',
+    '_rels/.rels': relation('officeDocument', 'xl/workbook.xml'),
+    'xl/workbook.xml':
+      '<?xml version="1.0"?><workbook xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main" xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships"><sheets><sheet name="Keys" sheetId="1" r:id="rId1"/></sheets></workbook>',
+    'xl/_rels/workbook.xml.rels': relation('worksheet', 'worksheets/sheet1.xml'),
+    'xl/worksheets/sheet1.xml': sheetXml(rows),
+  };
+  return Buffer.from(zipSync(Object.fromEntries(Object.entries(files).map(([name, text]) => [name, strToU8(text)]))));
+}
+
+test('a web page’s table, a spreadsheet and pasted lines are read in, and a second list keeps what columns meant', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  await freshRelease(page, 'from-a-page');
+  await page.setInputFiles('input[type=file]', {
+    name: 'keys.html',
+    mimeType: 'text/html',
+    buffer: readFileSync(new URL('../../core/test/fixtures/lists/nested-keys.html', import.meta.url)),
+  });
+  await expect(page.getByRole('heading', { name: /Ready to take in/ })).toBeVisible();
+  await expect(page.getByText(/a web page, UTF-8/i)).toBeVisible();
+  await expectNoBarriers(page, 'a web page’s table');
+  await page.getByRole('button', { name: 'Take in 4 lines' }).click();
+  await page.getByRole('button', { name: 'Look at the ledger' }).click();
+  await expect(page.getByRole('row', { name: /Repeat last sounding/ })).toContainText('Alt+Q');
+
+  await freshRelease(page, 'from-a-sheet');
+  const rows = [
+    ['Fathomry keys'],
+    ['Area', 'Function', 'PC key', 'Mac key'],
+    ['Everywhere', 'Place sounding', 'D', 'D'],
+    ['', 'Save', 'Ctrl+S', '⌘S'],
+  ];
+  const file = (more: string[][]) => ({ name: 'keys.xlsx', mimeType: '', buffer: xlsx([...rows, ...more]) });
+  await page.setInputFiles('input[type=file]', file([]));
+  await expect(page.getByText(/a spreadsheet \(XLSX\)/i)).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Ready to take in/ })).toBeVisible();
+  // One column is not wanted: that is remembered for the app’s next list.
+  await pick(page, 'Meaning of Mac key', 'left out');
+  await page.getByRole('button', { name: 'Take in 2 lines' }).click();
+  await expect(page.getByRole('heading', { name: '2 new commands, 2 new shortcuts' })).toBeVisible();
+  await page.goto('/catalogue/from-a-sheet/1/read-in');
+  await page.setInputFiles('input[type=file]', file([['', 'Print', 'Ctrl+P', '⌘P']]));
+  await expect(page.getByText('Columns mean what they meant when such a list was last taken in.')).toBeVisible();
+  await expect(margin(page).getByText('New commands')).toBeVisible();
+
+  await freshRelease(page, 'from-lines');
+  await page
+    .getByLabel('Or pasted')
+    .fill('Depths\nPlace sounding ..... D\nStrike soundings ..... Shift+S\n\nLines\nTrace shoreline ..... T\n');
+  await page.getByRole('button', { name: 'Look at it' }).click();
+  await expect(page.getByRole('row', { name: /Trace shoreline/ })).toContainText('Lines');
+  await expectNoBarriers(page, 'pasted lines');
+  await page.getByRole('button', { name: 'Take in 3 lines' }).click();
+  await page.getByRole('button', { name: 'Look at the ledger' }).click();
+  await expect(page.getByRole('grid')).toContainText('Depths');
+  expect(heard).toEqual([]);
+});
+
+test('the layout in hand changes every key shown and what answers to a press', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/catalogue/fathomry/7.0?style=pressed&layout=de&q=least+depth');
+  const row = page.getByRole('row', { name: /^Least depth here/ });
+  await expect(row).toContainText('Ctrl+L');
+  await page.goto('/catalogue/fathomry/7.0?style=pressed&layout=de&row=depth.raise-by-a-step&q=doubtful');
+  await expect(page.getByRole('row', { name: /^Mark sounding doubtful/ })).toContainText('Shift+ß');
+  await page.goto('/catalogue/fathomry/7.0?press=Ctrl%2B2&layout=fr');
+  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText('2 of 292');
+  await expect(margin(page).getByRole('heading', { name: 'What this press does' })).toBeVisible();
+  await expectNoBarriers(page, 'what a press does');
+  await page.goto('/catalogue/fathomry/7.0?press=Ctrl%2B2');
+  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText('1 of 292');
+  await margin(page).getByRole('link', { name: 'This key in full' }).click();
+  await expect(page.getByRole('heading', { name: /2, with and without modifiers/ })).toBeVisible();
+  await expectNoBarriers(page, 'a key in full');
+});
+
+test('keys are picked by hand, a sequence too, where nothing can be pressed', async ({ page }) => {
+  await signIn(page);
+  await page.goto('/catalogue/fathomry/7.0');
+  await pick(page, 'Key', 'P');
+  await page.getByRole('button', { name: 'Look it up' }).click();
+  await expect(page.getByText('answering to P')).toBeVisible();
+  await pick(page, 'Key', 'S');
+  await page.getByRole('button', { name: 'Behind that one' }).click();
+  await expect(page.getByText('answering to P then S')).toBeVisible();
+  await expect(margin(page).getByRole('button', { name: 'Smooth contour' }).first()).toBeVisible();
+});
+
+test('the grid moves, marks and arranges by keyboard, is narrowed with counts, and is handed out', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await signIn(page);
+  await page.goto('/catalogue/fathomry/7.0');
+  const grid = page.getByRole('grid');
+  await grid.focus();
+  await page.keyboard.press('ArrowDown');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowDown');
+  await expect(margin(page).getByRole('heading', { name: '4 commands marked' })).toBeVisible();
+  await expect(page.locator('[role=row][aria-selected=true]')).toHaveCount(4);
+  await expectNoBarriers(page, 'several marked');
+  await page.keyboard.press('Escape');
+  await expect(margin(page).getByRole('heading', { name: 'Save chart' })).toBeVisible();
+
+  const head = page.getByRole('columnheader');
+  await page.getByRole('button', { name: 'Column School set' }).focus();
+  await page.keyboard.press('Alt+ArrowLeft');
+  await expect(head.nth(1)).toContainText('School set');
+  await page.getByRole('button', { name: 'Column School set' }).focus();
+  await page.keyboard.press('p');
+  await expect(head.nth(1)).toContainText('pinned');
+  expect(page.url()).toMatch(/columns=2%2C1|columns=2,1/);
+
+  const without = page.getByRole('link', { name: /^Without a key/ });
+  const count = Number(/\d+$/.exec((await without.textContent())!.trim())![0]);
+  await without.click();
+  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText(`${count} of 292`);
+  await page.getByRole('button', { name: 'Save this view' }).click();
+  await page.getByLabel('Name of the view').fill('Still without');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('link', { name: 'Still without' })).toBeVisible();
+  await page.getByRole('button', { name: 'Show all' }).click();
+  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText('292 of 292');
+  await page.getByRole('link', { name: 'Still without' }).click();
+  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText(`${count} of 292`);
+  await page.getByRole('button', { name: 'Forget the view Still without' }).click();
+
+  await page.getByRole('button', { name: 'Hand out' }).click();
+  await page.getByRole('button', { name: 'Copy as a table' }).click();
+  await expect(page.getByText(`${count} rows copied.`)).toBeAttached();
+  const html = await page.evaluate(async () => {
+    const [item] = await navigator.clipboard.read();
+    return (await item!.getType('text/html')).text();
+  });
+  expect(html.match(/<tr>/g)!.length).toBe(count + 1);
+  for (const [button, ending] of [
+    ['Save as CSV', 'csv'],
+    ['Save as XLSX', 'xlsx'],
+    ['Save as Markdown', 'md'],
+  ] as const) {
+    await page.getByRole('button', { name: 'Hand out' }).click();
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: button }).click(),
+    ]);
+    expect(download.suggestedFilename()).toBe(`fathomry-7.0-windows.${ending}`);
+    const bytes = readFileSync(await download.path());
+    // What is handed out is read back by the reader of lists.
+    const preview = await page.request.post('/api/releases/1/list/preview?source=back', {
+      data: bytes,
+      headers: { 'content-type': 'application/octet-stream' },
+    });
+    expect(((await preview.json()) as { counts: { rows: number } }).counts.rows, ending).toBe(count);
+  }
+});
+
+test('an open release is corrected by hand: a command, its keys, places by keyboard, a pair; clashes on all layouts', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  await freshRelease(page, 'by-hand');
+  await page.getByLabel('Or pasted').fill('Command,Category,Shortcut\nLay buoy,Buoys,B\nLift buoy,Buoys,\n');
+  await page.getByRole('button', { name: 'Look at it' }).click();
+  await page.getByRole('button', { name: 'Take in 2 lines' }).click();
+  await page.getByRole('button', { name: 'Look at the ledger' }).click();
+
+  await page.getByRole('button', { name: 'Add a command' }).click();
+  await page.getByLabel('Label', { exact: true }).fill('Paint buoy');
+  await expectNoBarriers(page, 'adding a command');
+  await margin(page).getByRole('button', { name: 'Add the command' }).click();
+  await expect(margin(page).getByRole('heading', { name: 'Paint buoy' })).toBeVisible();
+  await margin(page).getByRole('link', { name: 'Its whole story' }).click();
+  await expect(page.getByRole('heading', { name: 'Through the releases' })).toBeVisible();
+  await page.getByRole('button', { name: 'State a shortcut' }).click();
+  await page.getByRole('application').focus();
+  await page.keyboard.press('b');
+  await page.getByRole('button', { name: 'State it' }).click();
+  await expect(page.getByText('Stated.')).toBeVisible();
+  await page.getByRole('button', { name: 'Tried on Windows' }).click();
+  await expect(margin(page).getByText(/tried on Windows, Ines Farrowby/)).toBeVisible();
+  await expectNoBarriers(page, 'a command’s page');
+
+  await page.goto('/catalogue/by-hand/1/places');
+  for (const name of ['Deck', 'Bridge']) {
+    await page.getByLabel('Name', { exact: true }).fill(name);
+    await page.getByRole('button', { name: 'Add the place' }).click();
+    await expect(page.getByText(`${name} is added.`)).toBeVisible();
+  }
+  const bridge = page.getByRole('button', { name: /^Bridge/ });
+  await bridge.focus();
+  await page.keyboard.press('Alt+ArrowRight');
+  await expect(page.getByText('Bridge is moved.')).toBeVisible();
+  await bridge.click();
+  await expect(page.locator('.el-select__selected-item', { hasText: 'Deck' }).first()).toBeVisible();
+  await expectNoBarriers(page, 'places');
+
+  await page.goto('/catalogue/by-hand/1/groups');
+  await page.getByLabel('Name', { exact: true }).fill('Lay and lift');
+  await pick(page, 'Members', 'Lay buoy');
+  await page.getByRole('listbox', { name: 'Members' }).getByRole('option', { name: 'Lift buoy' }).click();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Make it', exact: true }).click();
+  await expect(page.getByText('some without a key')).toBeVisible();
+  await expectNoBarriers(page, 'pairs and families');
+
+  await page.goto('/keysets/by-hand/1');
+  await page.getByRole('link', { name: '1', exact: true }).first().click();
+  await expect(page.getByRole('heading', { name: /Clashes of the/ })).toContainText('findings');
+  await page.getByRole('button', { name: 'All 17' }).click();
+  await page.getByRole('option', { name: /Two in one place/ }).click();
+  await expect(margin(page).getByText('B is given to both Lay buoy and Paint buoy in Everywhere.')).toBeVisible();
+  await page.getByRole('listbox', { name: 'Clashes' }).focus();
+  await page.keyboard.press('ArrowDown');
+  await expectNoBarriers(page, 'clashes');
+
+  await page.goto('/catalogue/by-hand/1/policy');
+  await page.getByText('keys pressed twice').click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('Kept.')).toBeVisible();
+  await page.getByLabel('Or type the keys').fill('T twice');
+  await expect(page.getByText('The program does not take keys pressed twice.')).toBeVisible();
+  await expectNoBarriers(page, 'how it takes keys');
+
+  await page.goto('/catalogue/by-hand/1/system-keys');
+  await page.getByLabel('Find a taker').fill('peeking');
+  await page.getByRole('button', { name: 'Free here' }).click();
+  await expect(page.getByText('free at this workplace')).toBeVisible();
+  await expectNoBarriers(page, 'system keys');
+  await page.getByRole('button', { name: 'As it ships' }).click();
+  await expect(page.getByText('As it ships.', { exact: true })).toBeVisible();
+  expect(heard).toEqual([]);
+});
