@@ -31,20 +31,22 @@ export const SOURCES = /** @type {const} */ ({
   colemak: ['us', 'colemak'],
 });
 
-/** Key names of xkb-data by W3C `code`. */
-const KEY_NAMES = new Map([
-  ['TLDE', 'Backquote'],
-  ...['1', '2', '3', '4', '5', '6', '7', '8', '9', '0'].map((digit, i) => [name('AE', i + 1), `Digit${digit}`]),
-  ...['Minus', 'Equal', 'IntlYen'].map((code, i) => [name('AE', i + 11), code]),
-  ...[...'QWERTYUIOP'].map((letter, i) => [name('AD', i + 1), `Key${letter}`]),
-  ...['BracketLeft', 'BracketRight'].map((code, i) => [name('AD', i + 11), code]),
-  ...[...'ASDFGHJKL'].map((letter, i) => [name('AC', i + 1), `Key${letter}`]),
-  ...['Semicolon', 'Quote'].map((code, i) => [name('AC', i + 10), code]),
-  ['BKSL', 'Backslash'],
-  ['LSGT', 'IntlBackslash'],
-  ...[...'ZXCVBNM'].map((letter, i) => [name('AB', i + 1), `Key${letter}`]),
-  ...['Comma', 'Period', 'Slash', 'IntlRo'].map((code, i) => [name('AB', i + 8), code]),
-]);
+/** W3C `code`s by the key names of xkb-data. */
+const KEY_NAMES = new Map(
+  /** @type {[string, string][]} */ ([
+    ['TLDE', 'Backquote'],
+    ...['1', '2', '3', '4', '5', '6', '7', '8', '9', '0'].map((digit, i) => [name('AE', i + 1), `Digit${digit}`]),
+    ...['Minus', 'Equal', 'IntlYen'].map((code, i) => [name('AE', i + 11), code]),
+    ...[...'QWERTYUIOP'].map((letter, i) => [name('AD', i + 1), `Key${letter}`]),
+    ...['BracketLeft', 'BracketRight'].map((code, i) => [name('AD', i + 11), code]),
+    ...[...'ASDFGHJKL'].map((letter, i) => [name('AC', i + 1), `Key${letter}`]),
+    ...['Semicolon', 'Quote'].map((code, i) => [name('AC', i + 10), code]),
+    ['BKSL', 'Backslash'],
+    ['LSGT', 'IntlBackslash'],
+    ...[...'ZXCVBNM'].map((letter, i) => [name('AB', i + 1), `Key${letter}`]),
+    ...['Comma', 'Period', 'Slash', 'IntlRo'].map((code, i) => [name('AB', i + 8), code]),
+  ]),
+);
 
 /** @param {string} row @param {number} column */
 function name(row, column) {

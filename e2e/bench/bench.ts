@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
-import { chromium } from '@playwright/test';
+import { chromium, type Page } from '@playwright/test';
 import { readList } from '@crib/core/list';
-import { consequences, stackOf } from '@crib/core/keyset';
+import { SYSTEM_KEYS, clashFinder, consequences, stackOf, type Setting } from '@crib/core/keyset';
 import { contextTree } from '@crib/core/catalogue';
-import { readShortcuts, storedPress, US } from '@crib/core/keys';
-import type { AppOverview, Catalogue, Release } from '@crib/core/contract';
+import { LAYOUTS, readShortcuts, storedPress, US } from '@crib/core/keys';
+import { PLAIN_WORDS, type AppOverview, type Catalogue, type Release } from '@crib/core/contract';
 import { launchOptions } from '../browser.ts';
 
 /** Prints what was measured beside what is aimed at, and a baseline from the same run. Usage: bench.ts ADDRESS */
@@ -89,6 +89,22 @@ async function keys() {
   ]);
 }
 
+/** How long letters typed into the look-up take to the next painted frame, in order. */
+function lettersTyped(page: Page): Promise<number[]> {
+  return page.evaluate(async () => {
+    const field = document.querySelector<HTMLInputElement>('.look-up input')!;
+    const times: number[] = [];
+    for (const text of ['c', 'co', 'com', 'command 2', 'command 29', 'command 299', 'command', '']) {
+      const begun = performance.now();
+      field.value = text;
+      field.dispatchEvent(new Event('input', { bubbles: true }));
+      await new Promise((done) => requestAnimationFrame(() => setTimeout(done)));
+      times.push(performance.now() - begun);
+    }
+    return times.sort((a, b) => a - b);
+  });
+}
+
 async function ledger() {
   const release = await makeRelease('ledger');
   await ask('POST', `/api/releases/${release.id}/list`, listOf(3000), 'text/csv');
@@ -146,18 +162,7 @@ async function ledger() {
   }, 5);
   lines.push(['ledger of 3,000 commands × 4 columns opens', ms(opened), '1000 ms', '']);
   lines.push(['rows in the page', String(await page.getByRole('row').count()), 'only those in sight', '']);
-  const typed = await page.evaluate(async () => {
-    const field = document.querySelector<HTMLInputElement>('.look-up input')!;
-    const times: number[] = [];
-    for (const text of ['c', 'co', 'com', 'command 2', 'command 29', 'command 299', 'command', '']) {
-      const begun = performance.now();
-      field.value = text;
-      field.dispatchEvent(new Event('input', { bubbles: true }));
-      await new Promise((done) => requestAnimationFrame(() => setTimeout(done)));
-      times.push(performance.now() - begun);
-    }
-    return times.sort((a, b) => a - b);
-  });
+  const typed = await lettersTyped(page);
   lines.push([
     'a typed letter to the next painted frame, slowest of 8',
     ms(typed.at(-1)!),
@@ -167,8 +172,116 @@ async function ledger() {
   await browser.close();
 }
 
+const CONTEXTS = 40;
+/** Bindings of many commands, at most twenty a press, in forty contexts: what a large program ships. */
+function largeSetting(count: number, layouts: Setting['layouts']): Setting {
+  const contexts = Array.from({ length: CONTEXTS }, (_, i) => ({
+    id: i + 1,
+    parent: i === 0 ? null : i < 8 ? 1 : 2 + (i % 7),
+    name: `Place ${i}`,
+    position: i,
+    takesText: i === CONTEXTS - 1,
+    together: [],
+  }));
+  const commands = Array.from({ length: count }, (_, i) => ({
+    ...PLAIN_WORDS, id: i + 1, name: `c${i}`, label: `Command ${i}`, home: 1, wordings: [], aliases: [],
+  })); // prettier-ignore
+  const bindings = commands.map(({ id }) => ({
+    id, command: id, contexts: [1 + ((id * 13) % CONTEXTS)], platform: null, note: '', memoryAid: '', trials: [],
+    shortcut: HELD[(id % 288) >> 5 & 7]! + LETTERS[(id % 288) % 36]!,
+    provenance: { kind: 'list' as const, source: '', who: '', on: null, build: '', platform: null },
+  })); // prettier-ignore
+  const facts = { appId: 1, note: '', revision: 1 };
+  const shipped = { ...facts, id: 1, name: 's', kind: 'shipped' as const, releaseId: 1, isDefault: true, imitates: null, bindings, corrections: [] }; // prettier-ignore
+  const layer = { ...facts, id: 2, name: 'x', kind: 'custom' as const, baseId: 1, edits: [] };
+  return {
+    stack: { shipped, layers: [layer] },
+    commands: new Map(commands.map((one) => [one.id, one])),
+    tree: contextTree(contexts),
+    platforms: ['windows', 'macos', 'linux'],
+    systemKeys: SYSTEM_KEYS,
+    ...(layouts && { layouts }),
+  };
+}
+
+async function allClashes() {
+  const setting = largeSetting(5000, LAYOUTS);
+  const { bindings } = setting.stack.shipped;
+  const rows = LAYOUTS.flatMap(() => setting.platforms.flatMap(() => bindings.map((one) => one.shortcut)));
+  const baseline = await median(() => rows.toSorted(), 3);
+  let count = 0;
+  const spent = await median(() => (count = clashFinder(setting).all().length), 5);
+  lines.push([
+    `all ${count} clashes of 5,000 bindings, 17 layouts × 3 platforms`,
+    ms(spent),
+    '400 ms',
+    `${ms(baseline)} sorting the same rows`,
+  ]);
+  const finder = clashFinder(setting);
+  let at = 0;
+  const edited = await median(() => {
+    const place = { command: 77 + at, context: 1 + (((77 + at) * 13) % CONTEXTS), platform: null };
+    const edit = {
+      ...place,
+      action: 'set' as const,
+      shortcuts: [`Primary+${LETTERS[at++ % 26]}`],
+      reason: '',
+      memoryAid: '',
+    };
+    const layer = { ...setting.stack.layers[0]!, edits: [edit] };
+    finder.after({ ...setting.stack, layers: [layer] }, [edit]);
+  }, 15);
+  lines.push(['the same after one edit', ms(edited), '16 ms', '']);
+}
+
+/** The ledger at its largest: how long a letter typed takes to be seen, with twelve columns. */
+async function largeLedger() {
+  const release = await makeRelease('large');
+  await ask('POST', `/api/releases/${release.id}/list`, listOf(5000), 'text/csv');
+  const { keysets } = await ask<AppOverview>('GET', '/api/apps/large');
+  const ids = [keysets[0]!.id];
+  for (let n = 1; n < 12; n++) {
+    const made = await ask<{ id: number }>('POST', '/api/apps/large/keysets', {
+      name: `Set ${n}`,
+      baseId: ids.at(-1)!,
+    });
+    ids.push(made.id);
+  }
+  const browser = await chromium.launch(launchOptions);
+  const context = await browser.newContext({ baseURL: address, viewport: { width: 1280, height: 800 } });
+  const [name, value] = cookie.split('=');
+  await context.addCookies([{ name: name!, value: decodeURIComponent(value!), url: address }]);
+  const page = await context.newPage();
+  await page.goto(`/catalogue/large/1?columns=${ids.join(',')}`);
+  await page.getByRole('gridcell').nth(20).waitFor();
+  await page.waitForTimeout(2000);
+  const typed = await lettersTyped(page);
+  lines.push([
+    'a typed letter to paint, 5,000 × 12, slowest of 8',
+    ms(typed.at(-1)!),
+    '50 ms',
+    `${ms(typed[4]!)} median`,
+  ]);
+  const frames = await page.evaluate(async () => {
+    const grid = document.querySelector('[role=grid]')!;
+    const times: number[] = [];
+    let last = performance.now();
+    for (let i = 0; i < 60; i++) {
+      grid.scrollTop += 400;
+      await new Promise((done) => requestAnimationFrame(done));
+      times.push(performance.now() - last);
+      last = performance.now();
+    }
+    return times.sort((a, b) => a - b);
+  });
+  lines.push(['a frame while scrolling there, 95th of 100', ms(frames[56]!), '', `${ms(frames[30]!)} median`]);
+  await browser.close();
+}
+
+await allClashes();
 await lists();
 await keys();
+await largeLedger();
 await ledger();
 const widths = [0, 1, 2, 3].map((column) => Math.max(...lines.map((line) => line[column]!.length), 8));
 const print = (cells: readonly string[]) => console.log(cells.map((cell, i) => cell.padEnd(widths[i]!)).join('  '));

@@ -38,9 +38,10 @@ export {
   modifiersOf,
   ordered,
   passes,
-  pressesIn,
+  rowFacts,
   unverifiedOn,
   type LedgerFilter,
   type LedgerOrder,
   type LedgerView,
+  type RowFacts,
 } from './ledger.ts';

@@ -11,14 +11,6 @@ export type LedgerOrder = (typeof LEDGER_ORDERS)[number];
 export const LEDGER_FILTERS = ['with', 'without', 'differing', 'fixed', 'clashing', 'unverified'] as const;
 export type LedgerFilter = (typeof LEDGER_FILTERS)[number];
 
-const heldOf = (command: Command, columns: readonly Effective[]) =>
-  columns.flatMap((column) => [...column.of(command.id)]);
-const alike = (held: readonly Held[]) =>
-  held
-    .map((one) => `${one.shortcut} ${one.context}`)
-    .sort()
-    .join('|');
-
 /** The modifiers of a press, `plain` for none: `Ctrl+Shift`. */
 export function modifiersOf(press: string): string {
   const parts = press
@@ -38,37 +30,70 @@ export function keyOfPress(press: string): string {
     .at(-1)!;
 }
 
+/** What a row of the ledger is found and counted by: computed once for a set of columns, asked at every letter typed. */
+export interface RowFacts {
+  /** Its presses in all columns, each once; the main one of the first column first. */
+  readonly presses: readonly string[];
+  readonly modifiers: readonly string[];
+  readonly keys: readonly string[];
+  readonly with: boolean;
+  readonly without: boolean;
+  readonly differing: boolean;
+}
+
+function sameKeys(a: readonly Held[], b: readonly Held[]): boolean {
+  return (
+    a === b ||
+    (a.length === b.length && a.every((held, i) => held.shortcut === b[i]!.shortcut && held.context === b[i]!.context))
+  );
+}
+
+/** The facts of every row of a ledger, by command. */
+export function rowFacts(
+  commands: readonly Command[],
+  columns: readonly Effective[],
+  layout: Layout,
+  platform: Platform,
+): Map<number, RowFacts> {
+  const [first] = columns;
+  return new Map(
+    commands.map(({ id }) => {
+      const base = first?.of(id) ?? [];
+      const presses = new Set<string>();
+      let [has, lacks, differing] = [false, false, false];
+      for (const column of columns) {
+        const held = column.of(id);
+        if (held.length === 0) lacks = true;
+        else has = true;
+        const same = sameKeys(held, base);
+        if (!same) differing = true;
+        if (same && column !== first) continue;
+        for (const { shortcut } of held) {
+          const press = storedPress(shortcut, layout, platform);
+          if (press) presses.add(press);
+        }
+      }
+      const list = [...presses];
+      const modifiers = [...new Set(list.map(modifiersOf))];
+      const keys = [...new Set(list.map(keyOfPress))];
+      return [id, { presses: list, modifiers, keys, with: has, without: lacks, differing }];
+    }),
+  );
+}
+
 export interface LedgerView {
-  readonly columns: readonly Effective[];
-  readonly layout: Layout;
-  readonly platform: Platform;
+  readonly facts: ReadonlyMap<number, RowFacts>;
   readonly clashing: ReadonlySet<number>;
   /** Bindings that nobody has tried on this platform, by command. */
   readonly unverified: ReadonlySet<number>;
 }
 
 /** Whether a command stays in a ledger that is narrowed. */
-export function passes(command: Command, filter: LedgerFilter, view: LedgerView): boolean {
-  switch (filter) {
-    case 'with':
-      return heldOf(command, view.columns).length > 0;
-    case 'without':
-      return view.columns.some((column) => column.of(command.id).length === 0);
-    case 'differing':
-      return new Set(view.columns.map((column) => alike(column.of(command.id)))).size > 1;
-    case 'fixed':
-      return command.fixed;
-    case 'clashing':
-      return view.clashing.has(command.id);
-    case 'unverified':
-      return view.unverified.has(command.id);
-  }
-}
-
-/** The presses of a command in a view, each once. */
-export function pressesIn(command: Command, { columns, layout, platform }: LedgerView): string[] {
-  const all = heldOf(command, columns).flatMap((held) => storedPress(held.shortcut, layout, platform) ?? []);
-  return [...new Set(all)];
+export function passes(command: Command, filter: LedgerFilter, { facts, clashing, unverified }: LedgerView): boolean {
+  if (filter === 'fixed') return command.fixed;
+  if (filter === 'clashing') return clashing.has(command.id);
+  if (filter === 'unverified') return unverified.has(command.id);
+  return facts.get(command.id)?.[filter] === true;
 }
 
 /** Commands whose shipped shortcuts nobody has tried on a platform. */
@@ -84,7 +109,7 @@ export function unverifiedOn(shipped: ShippedKeyset, platform: Platform): Set<nu
 export function ordered(
   commands: readonly Command[],
   order: LedgerOrder,
-  view: LedgerView,
+  facts: ReadonlyMap<number, RowFacts>,
   tree: ContextTree,
 ): { readonly commands: readonly Command[]; groupOf(command: Command): string } {
   const byLabel = (a: Command, b: Command) => a.label.localeCompare(b.label);
@@ -97,7 +122,7 @@ export function ordered(
     return { commands: commands.toSorted((a, b) => Number(a.menu === '') - Number(b.menu === '')), groupOf: top };
   }
   if (order === 'key') {
-    const press = new Map(commands.map((command) => [command.id, pressesIn(command, view)[0] ?? '']));
+    const press = new Map(commands.map((command) => [command.id, facts.get(command.id)?.presses[0] ?? '']));
     const rank = (command: Command) => {
       const mine = press.get(command.id)!;
       return mine === '' ? Number.MAX_SAFE_INTEGER : codeRankOf(keyOfPress(mine)) * 100 + modifiersOf(mine).length;

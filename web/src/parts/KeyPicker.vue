@@ -25,6 +25,8 @@ const emit = defineEmits<{ pick: [stored: string] }>();
 
 const held = ref<Modifier[]>([]);
 const picked = ref('');
+/** The keys are listed when they are first asked for. */
+const listed = ref(false);
 const WORDS: Record<string, Record<string, string>> = {
   macos: { Ctrl: 'Control', Alt: 'Option', Shift: 'Shift', Meta: 'Command', Fn: 'Fn' },
   windows: { Ctrl: 'Ctrl', Alt: 'Alt', Shift: 'Shift', Meta: 'Win', AltGr: 'AltGr' },
@@ -66,8 +68,15 @@ function add(behind: string) {
     <ElCheckboxGroup v-model="held" aria-label="Modifiers held">
       <ElCheckbox v-for="one in modifiers" :key="one.name" :value="one.name" :label="one.word" />
     </ElCheckboxGroup>
-    <ElSelect v-model="picked" filterable size="small" aria-label="Key" placeholder="Key">
-      <ElOption v-for="one in keys" :key="one.name" :value="one.name" :label="one.word" />
+    <ElSelect
+      v-model="picked"
+      filterable
+      size="small"
+      aria-label="Key"
+      placeholder="Key"
+      @visible-change="(open: boolean) => (listed ||= open)"
+    >
+      <ElOption v-for="one in listed ? keys : []" :key="one.name" :value="one.name" :label="one.word" />
     </ElSelect>
     <div class="ways">
       <button type="submit" class="btn" :disabled="!picked">Look it up</button>

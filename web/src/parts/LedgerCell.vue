@@ -25,8 +25,7 @@ function elsewhere(contexts: readonly number[]): string {
 </script>
 
 <template>
-  <span v-if="cell.word === 'as base'" class="same">{{ column.asBase }}</span>
-  <span v-else-if="cell.word === 'cleared'" class="dashed cleared">no key now</span>
+  <span v-if="cell.word === 'cleared'" class="dashed cleared">no key now</span>
   <span v-else-if="cell.word === 'none'" class="none">none</span>
   <template v-for="chip in cell.chips" v-else :key="chip.shortcut">
     <KeyChip :shortcut="chip.shortcut" :platform="platform" :how="how" :state="chip.state" />
@@ -36,12 +35,8 @@ function elsewhere(contexts: readonly number[]): string {
 
 <style scoped>
 .none,
-.same,
 .where {
   color: var(--mid);
-}
-.same {
-  font: 400 12px var(--mono);
 }
 .where {
   overflow: hidden;

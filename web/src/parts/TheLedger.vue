@@ -129,7 +129,8 @@ defineExpose({ focus: () => scroller.value?.focus() });
       @pin="(count) => emit('pin', count)"
     />
     <div class="body" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px`, minWidth: `${least}px` }">
-      <template v-for="item in items" :key="String(item.key)">
+      <!-- Keyed by place, not by command: what is found anew is written into the rows that stand there. -->
+      <template v-for="item in items" :key="item.index">
         <div
           v-if="rows[item.index]?.kind === 'group'"
           class="row group"
@@ -173,6 +174,10 @@ defineExpose({ focus: () => scroller.value?.focus() });
             <span v-if="pending && item.index === cursorRow && pending.column === column.id" class="dashed">{{
               pending.text
             }}</span>
+            <!-- Most cells of a wide ledger say that nothing differs: a word, without a component. -->
+            <span v-else-if="column.cell(commandAt(item.index)).word === 'as base'" class="same">{{
+              column.asBase
+            }}</span>
             <LedgerCell
               v-else
               :command="commandAt(item.index)"
@@ -189,6 +194,10 @@ defineExpose({ focus: () => scroller.value?.focus() });
 </template>
 
 <style scoped>
+.same {
+  color: var(--mid);
+  font: 400 12px var(--mono);
+}
 .ledger {
   flex: 1;
   min-height: 0;

@@ -46,20 +46,26 @@ export function markdownTables(text: string): RawTable[] {
   return joined(tables.filter((table) => table.rows.length > 1));
 }
 
+/** Signs behind a backslash are text: they step aside into the private use area until the marks are read. */
+const ESCAPABLE = /\\([\\|`*_<>[\]])/g;
+const ASIDE = 0xe000;
+const aside = (line: string) =>
+  line.replace(ESCAPABLE, (_, sign: string) => String.fromCharCode(ASIDE + sign.charCodeAt(0)));
+const back = (text: string) =>
+  text.replace(/[\ue000-\ue07f]/g, (sign) => String.fromCharCode(sign.charCodeAt(0) - ASIDE));
+
 function cellsOf(line: string): string[] {
-  const inner = line
-    .trim()
-    .replace(/^\|/, '')
-    .replace(/(?<!\\)\|$/, '');
-  return inner.split(/(?<!\\)\|/).map((cell) =>
-    clean(
-      cell
-        .replace(/\\\|/g, '|')
-        .replace(/<\/kbd>\s*<kbd>/gi, '+')
-        .replace(/<br\s*\/?>/gi, '\n')
-        .replace(/<\/?(kbd|b|i|em|strong|code)>/gi, '')
-        .replace(/``?([^`]+)``?/g, '$1')
-        .replace(/^(\*\*|__)(.*)\1$/, '$2'),
+  const inner = aside(line.trim()).replace(/^\|/, '').replace(/\|$/, '');
+  return inner.split('|').map((cell) =>
+    back(
+      clean(
+        cell
+          .replace(/<\/kbd>\s*<kbd>/gi, '+')
+          .replace(/<br\s*\/?>/gi, '\n')
+          .replace(/<\/?(kbd|b|i|em|strong|code)>/gi, '')
+          .replace(/``?([^`]+)``?/g, '$1')
+          .replace(/^(\*\*|__)(.*)\1$/, '$2'),
+      ),
     ),
   );
 }

@@ -17,6 +17,7 @@ import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import BulkEditor from './BulkEditor.vue';
 import CatalogueIndex from './CatalogueIndex.vue';
+import ColumnPicker from './ColumnPicker.vue';
 import CommandEditor from './CommandEditor.vue';
 import CommandStory from './CommandStory.vue';
 import NarrowIndex from './NarrowIndex.vue';
@@ -42,8 +43,7 @@ const columnIds = computed<number[]>({
   },
   set: (ids) => (chosen.value = ids.join(',')),
 });
-const { columns, found, shown, rows, press, counts, modifiers, keys, selected, select, title, clear } =
-  useLedger(columnIds);
+const { columns, found, shown, rows, press, counts, tallies, selected, select, title, clear } = useLedger(columnIds);
 const margin = ref<HTMLElement | null>(null);
 const marked = ref<ReadonlySet<number>>(new Set());
 watch(
@@ -136,7 +136,7 @@ async function seal() {
           :under="`${releaseLabel}, ${catalogue.release.sealedAt ? 'sealed' : 'open'}`"
           :commands="found"
         >
-          <NarrowIndex :counts="counts" :modifiers="modifiers" :keys="keys" :platform="platform" />
+          <NarrowIndex :counts="counts" :tallies="tallies" :platform="platform" />
           <SavedViews />
           <CatalogueIndex />
         </PlaceIndex>
@@ -146,14 +146,8 @@ async function seal() {
         {{ title }}<small>{{ shown.length }} of {{ catalogue.commands.length }} commands</small>
       </h1>
       <div class="tools">
-        <LedgerTools>
-          <label
-            >Columns
-            <ElSelect v-model="columnIds" size="small" multiple collapse-tags aria-label="Columns" style="width: 190px">
-              <ElOption v-for="keyset in catalogue.keysets" :key="keyset.id" :value="keyset.id" :label="keyset.name" />
-            </ElSelect>
-          </label>
-        </LedgerTools>
+        <LedgerTools />
+        <ColumnPicker v-model="columnIds" />
         <span class="end">
           <HandOut :name="`${workspace.app?.slug}-${releaseLabel}-${platform}`" :table="table" />
           <button v-if="!catalogue.release.sealedAt" type="button" class="btn" @click="adding = !adding">

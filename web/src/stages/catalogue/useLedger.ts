@@ -1,4 +1,4 @@
-import { computed, type Ref } from 'vue';
+import { computed, onBeforeUnmount, shallowRef, watch, type Ref } from 'vue';
 import { platformName, storedPress } from '@crib/core/keys';
 import type { Command } from '@crib/core/contract';
 import {
@@ -6,11 +6,9 @@ import {
   LEDGER_ORDERS,
   cellOf,
   clashes,
-  keyOfPress,
-  modifiersOf,
   ordered,
   passes,
-  pressesIn,
+  rowFacts,
   unverifiedOn,
   type Cell,
   type LedgerFilter,
@@ -70,19 +68,31 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
     }),
   );
 
-  const clashing = computed(() => {
-    const last = columnIds.value.at(-1);
-    if (last === undefined || !workspace.keyset(last)) return new Set<number>();
-    const found = clashes(workspace.settingOf(last)).filter((clash) => clash.severity !== 'note');
-    return new Set(found.flatMap((clash) => clash.parties.map((party) => party.command)));
-  });
-  const view = computed<LedgerView>(() => ({
-    columns: columnIds.value.flatMap((id) => (workspace.keyset(id) ? [workspace.effectiveOf(id, platform.value)] : [])),
-    layout: layoutInHand.value,
-    platform: platform.value,
-    get clashing() {
-      return clashing.value;
+  const effectives = computed(() =>
+    columnIds.value.flatMap((id) => (workspace.keyset(id) ? [workspace.effectiveOf(id, platform.value)] : [])),
+  );
+  const facts = computed(() =>
+    rowFacts(workspace.catalogue?.commands ?? [], effectives.value, layoutInHand.value, platform.value),
+  );
+  /** What clashes in the last column: found once the ledger stands on the screen. */
+  const clashing = shallowRef<ReadonlySet<number>>(new Set());
+  let waiting: ReturnType<typeof setTimeout> | undefined;
+  watch(
+    () => [workspace.catalogue, columnIds.value.at(-1), layoutInHand.value] as const,
+    ([, last]) => {
+      clearTimeout(waiting);
+      waiting = setTimeout(() => {
+        if (last === undefined || !workspace.keyset(last)) return;
+        const found = clashes(workspace.settingOf(last)).filter((clash) => clash.severity !== 'note');
+        clashing.value = new Set(found.flatMap((clash) => clash.parties.map((party) => party.command)));
+      }, 300);
     },
+    { immediate: true },
+  );
+  onBeforeUnmount(() => clearTimeout(waiting));
+  const view = computed<LedgerView>(() => ({
+    facts: facts.value,
+    clashing: clashing.value,
     unverified: workspace.shipped?.kind === 'shipped' ? unverifiedOn(workspace.shipped, platform.value) : new Set(),
   }));
 
@@ -114,16 +124,14 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
         words.every((word) => texts.value.get(command.id)!.includes(word)),
     );
   });
-  /** The presses of each command in sight: what filtering by modifier and by key looks at. */
-  const madeBy = computed(() => new Map(found.value.map((command) => [command.id, pressesIn(command, view.value)])));
   const filter = computed(() => LEDGER_FILTERS.find((one) => one === narrowed.value) ?? null);
   const shown = computed(() =>
     found.value.filter(
       (command) =>
         (!where.value || String(command.home) === where.value) &&
         (!filter.value || passes(command, filter.value, view.value)) &&
-        (!held.value || madeBy.value.get(command.id)!.some((one) => modifiersOf(one) === held.value)) &&
-        (!key.value || madeBy.value.get(command.id)!.some((one) => keyOfPress(one) === key.value)),
+        (!held.value || facts.value.get(command.id)?.modifiers.includes(held.value)) &&
+        (!key.value || facts.value.get(command.id)?.keys.includes(key.value)),
     ),
   );
   const counts = computed(() => {
@@ -133,19 +141,19 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
     return map;
   });
   /** Modifiers and keys in use, with how many commands each has. */
-  const tally = (of: (press: string) => string) => {
+  const tally = (of: 'modifiers' | 'keys') => {
     const map = new Map<string, number>();
-    for (const list of madeBy.value.values())
-      for (const one of new Set(list.map(of))) map.set(one, (map.get(one) ?? 0) + 1);
+    for (const command of found.value)
+      for (const one of facts.value.get(command.id)?.[of] ?? []) map.set(one, (map.get(one) ?? 0) + 1);
     return [...map].sort((a, b) => b[1] - a[1]);
   };
-  const modifiers = computed(() => tally(modifiersOf));
-  const keys = computed(() => tally(keyOfPress));
+  /** Counted when they are asked for. */
+  const tallies = { modifiers: () => tally('modifiers'), keys: () => tally('keys') };
 
   const rows = computed(() => {
     const { tree } = workspace;
     if (!tree) return [];
-    const { commands, groupOf } = ordered(shown.value, order.value, view.value, tree);
+    const { commands, groupOf } = ordered(shown.value, order.value, facts.value, tree);
     return grouped(commands, groupOf);
   });
 
@@ -167,8 +175,7 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
     held,
     key,
     counts,
-    modifiers,
-    keys,
+    tallies,
     selected,
     select,
     title,

@@ -1,0 +1,82 @@
+<script setup lang="ts">
+import { ref } from 'vue';
+import { keyAtCode, writeStored, type Platform } from '@crib/core/keys';
+import { layoutInHand } from '../../parts/chips.ts';
+import { usePlace } from '../../stores/place.ts';
+
+/** Narrowing by what is held and by key. It asks for the counts only while a list is open: they change with every letter typed. */
+defineProps<{
+  counts: { readonly modifiers: () => readonly [string, number][]; readonly keys: () => readonly [string, number][] };
+  platform: Platform;
+}>();
+const { route, kept } = usePlace();
+const listed = ref(false);
+const held = kept('held');
+const key = kept('key');
+
+/** A key by what is printed on it, where that is a key at all. */
+function nameOf(code: string, platform: Platform): string {
+  if (/(Click|Drag|Wheel|Swipe|Pinch|Rotate)/.test(code) || code.startsWith('tap')) return code;
+  return writeStored({
+    strokes: [{ kind: 'key', modifiers: [], key: keyAtCode(code, layoutInHand.value, platform) }],
+    manner: 'pressed',
+  });
+}
+</script>
+
+<template>
+  <label class="pick"
+    >Held
+    <ElSelect
+      v-model="held"
+      size="small"
+      aria-label="By modifier"
+      placeholder="any"
+      @visible-change="(open: boolean) => (listed = open)"
+    >
+      <ElOption value="" label="any" />
+      <ElOption
+        v-for="[name, count] in listed ? counts.modifiers() : held ? ([[held, '']] as const) : []"
+        :key="name"
+        :value="name"
+        :label="[name, count].filter(Boolean).join(', ')"
+      />
+    </ElSelect>
+  </label>
+  <label class="pick"
+    >Key
+    <ElSelect
+      v-model="key"
+      size="small"
+      aria-label="By key"
+      placeholder="any"
+      filterable
+      @visible-change="(open: boolean) => (listed = open)"
+    >
+      <ElOption value="" label="any" />
+      <ElOption
+        v-for="[code, count] in listed ? counts.keys() : key ? ([[key, '']] as const) : []"
+        :key="code"
+        :value="code"
+        :label="[nameOf(code, platform), count].filter(Boolean).join(', ')"
+      />
+    </ElSelect>
+  </label>
+  <RouterLink v-if="key" class="btn plain" :to="{ name: 'key', params: { code: key }, query: route.query }"
+    >This key in full</RouterLink
+  >
+</template>
+
+<style scoped>
+.pick {
+  display: grid;
+  grid-template-columns: 58px 1fr;
+  align-items: center;
+  margin: 8px 12px 0 0;
+  color: var(--mid);
+  font-size: 12.5px;
+}
+.btn {
+  margin-top: 8px;
+}
+</style>
