@@ -127,10 +127,12 @@ async function load() {
   await call('POST', `/api/sheets/${sheet.id}/editions`);
 }
 
-/** Pairs, families and slots; a family names its twin by the name it has. */
+/** Runs, pairs, families and slots; a family names its twin by the name it has. */
 async function group(slug: string, releaseId: number) {
   const { commands } = await call<Catalogue>('GET', `/api/releases/${releaseId}`);
   const ids = new Map(commands.map((command) => [command.name, command.id]));
+  for (const { name, steps } of json<{ name: string; steps: string[] }[]>('fathomry/runs.json'))
+    await call('POST', `/api/apps/${slug}/runs`, { name, steps: steps.map((step) => ids.get(step)) });
   const made = new Map<string, number>();
   for (const { members, twin, ...rest } of json<GroupFile[]>('fathomry/groups.json')) {
     const body = { ...rest, members: members.map((name) => ids.get(name)), twin: twin ? made.get(twin) : null };

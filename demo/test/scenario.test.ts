@@ -89,6 +89,9 @@ const keysOf = (name: string, platform = 'windows') =>
 describe('Fathomry 7.0', () => {
   it('groups commands that are there, its half pairs and half families among them', () => {
     const groups = json<{ kind: string; name: string; members: string[] }[]>('fathomry/groups.json');
+    const runs = json<{ steps: string[] }[]>('fathomry/runs.json');
+    expect(runs).toHaveLength(3);
+    for (const { steps } of runs) for (const name of steps) expect(byName.has(name), name).toBe(true);
     for (const { members } of groups) for (const name of members) expect(byName.has(name), name).toBe(true);
     for (const pair of warts.lopsidedPairs)
       expect(

@@ -234,6 +234,16 @@ test('an open release is corrected by hand: a command, its keys, places by keybo
   await expect(page.getByText('some without a key')).toBeVisible();
   await expectNoBarriers(page, 'pairs and families');
 
+  await page.goto('/catalogue/by-hand/1/runs');
+  await page.getByLabel('Name', { exact: true }).fill('Laying out');
+  for (const step of ['Paint buoy', 'Lay buoy', 'Paint buoy']) await pick(page, 'Next step', step);
+  await page.getByRole('button', { name: 'Make it', exact: true }).click();
+  await expect(page.getByText('Made.')).toBeVisible();
+  await expectNoBarriers(page, 'runs');
+  await page.getByRole('link', { name: 'The ledger in this order' }).click();
+  await expect(page.getByRole('row').nth(2)).toContainText('Paint buoy');
+  await expect(page.getByRole('row').nth(3)).toContainText('Lay buoy');
+
   await page.goto('/keysets/by-hand/1');
   await page.getByRole('link', { name: '1', exact: true }).first().click();
   await expect(page.getByRole('heading', { name: /Clashes of the/ })).toContainText('findings');

@@ -52,6 +52,25 @@ CREATE TABLE command_group_member (
   FOREIGN KEY (command_id, app_id) REFERENCES command (id, app_id)
 );
 
+-- Commands in the order a task uses them; one may come several times.
+CREATE TABLE run (
+  id bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY,
+  app_id bigint NOT NULL REFERENCES app,
+  name text NOT NULL CHECK (name <> ''),
+  UNIQUE (id, app_id),
+  UNIQUE (app_id, name)
+);
+
+CREATE TABLE run_step (
+  run_id bigint NOT NULL,
+  app_id bigint NOT NULL,
+  position integer NOT NULL,
+  command_id bigint NOT NULL,
+  PRIMARY KEY (run_id, position),
+  FOREIGN KEY (run_id, app_id) REFERENCES run (id, app_id) ON DELETE CASCADE,
+  FOREIGN KEY (command_id, app_id) REFERENCES command (id, app_id)
+);
+
 ALTER TABLE keyset
   ADD COLUMN imitates_id bigint REFERENCES release,
   ADD CONSTRAINT only_shipped_imitate CHECK (imitates_id IS NULL OR base_id IS NULL);
@@ -220,6 +239,7 @@ BEGIN
   DELETE FROM command_group_member d WHERE command_id = drop_id
     AND EXISTS (SELECT 1 FROM command_group_member k WHERE k.group_id = d.group_id AND k.command_id = keep);
   UPDATE command_group_member SET command_id = keep WHERE command_id = drop_id;
+  UPDATE run_step SET command_id = keep WHERE command_id = drop_id;
   DELETE FROM command_wording d WHERE command_id = drop_id AND EXISTS (SELECT 1 FROM command_wording k WHERE k.command_id = keep
     AND k.release_id = d.release_id AND k.platform IS NOT DISTINCT FROM d.platform AND k.language IS NOT DISTINCT FROM d.language);
   UPDATE command_wording SET command_id = keep WHERE command_id = drop_id;

@@ -36,6 +36,7 @@ export const router = createRouter({
       'Pairs and families',
       () => import('./stages/catalogue/GroupsPage.vue'),
     ),
+    view('runs', `/catalogue/${RELEASE}/runs`, 'Runs', () => import('./stages/catalogue/RunsPage.vue')),
     view(
       'policy',
       `/catalogue/${RELEASE}/policy`,

@@ -14,6 +14,7 @@ import {
   PlatformName,
   Provenance,
   Release,
+  Run,
   ShippedKeyset,
   SystemKey,
 } from './entities.ts';
@@ -49,6 +50,8 @@ export const SentContext = Context.pick({ name: true, parent: true, takesText: t
   .partial();
 
 export const SentGroup = CommandGroup.omit({ id: true }).extend({ twin: CommandGroup.shape.twin.default(null) });
+
+export const SentRun = Run.omit({ id: true });
 
 export const SentBinding = Binding.omit({ id: true, trials: true, provenance: true }).extend({
   note: Binding.shape.note.default(''),

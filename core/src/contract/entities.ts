@@ -225,6 +225,10 @@ export const CommandGroup = z.object({
 });
 export type CommandGroup = z.infer<typeof CommandGroup>;
 
+/** Commands in the order a task uses them; one may come several times. */
+export const Run = z.object({ id: Id, name: name(120), steps: z.array(Id).max(2000) });
+export type Run = z.infer<typeof Run>;
+
 /** A press that the operating system or another taker keeps. */
 export const SystemKey = z.object({
   platform: PlatformName,
@@ -244,6 +248,7 @@ export const Catalogue = z.object({
   commands: z.array(Command),
   keysets: z.array(Keyset),
   groups: z.array(CommandGroup).default([]),
+  runs: z.array(Run).default([]),
   /** Presses that other takers keep, as this workplace has them. */
   systemKeys: z.array(SystemKey).default([]),
 });

@@ -1,10 +1,10 @@
 import type { ContextTree } from '../catalogue/index.ts';
-import type { Binding, Command, ShippedKeyset } from '../contract/index.ts';
+import type { Binding, Command, Run, ShippedKeyset } from '../contract/index.ts';
 import { BITS, storedPress, type Layout, type Platform } from '../keys/index.ts';
 import { codeRankOf } from '../keys/index.ts';
 import type { Effective, Held } from './effective.ts';
 
-export const LEDGER_ORDERS = ['category', 'context', 'menu', 'alphabet', 'key'] as const;
+export const LEDGER_ORDERS = ['category', 'context', 'menu', 'alphabet', 'key', 'run'] as const;
 export type LedgerOrder = (typeof LEDGER_ORDERS)[number];
 
 /** What a ledger can be narrowed to. */
@@ -111,6 +111,7 @@ export function ordered(
   order: LedgerOrder,
   facts: ReadonlyMap<number, RowFacts>,
   tree: ContextTree,
+  run: Run | null = null,
 ): { readonly commands: readonly Command[]; groupOf(command: Command): string } {
   const byLabel = (a: Command, b: Command) => a.label.localeCompare(b.label);
   if (order === 'alphabet') {
@@ -130,6 +131,15 @@ export function ordered(
     return {
       commands: commands.toSorted((a, b) => rank(a) - rank(b) || byLabel(a, b)),
       groupOf: (command) => (press.get(command.id) ? keyOfPress(press.get(command.id)!) : 'Without a key'),
+    };
+  }
+  if (order === 'run') {
+    const step = new Map<number, number>();
+    run?.steps.forEach((id, at) => step.set(id, step.get(id) ?? at));
+    const at = (command: Command) => step.get(command.id) ?? Number.MAX_SAFE_INTEGER;
+    return {
+      commands: commands.toSorted((a, b) => at(a) - at(b)),
+      groupOf: (command) => (step.has(command.id) ? run!.name : 'Not in the run'),
     };
   }
   if (order === 'context') {

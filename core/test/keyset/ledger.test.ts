@@ -88,7 +88,12 @@ describe('the ledger’s rows', () => {
           expect([...facts.get(one.id)!.presses].sort()).toEqual([...new Set(made)].sort());
         }
         for (const order of LEDGER_ORDERS) {
-          const { commands: list, groupOf } = ordered(commands, order, facts, tree);
+          const { commands: list, groupOf } = ordered(commands, order, facts, tree, {
+            id: 1,
+            name: 'Run',
+            steps: [3, 1, 3],
+          });
+          if (order === 'run') expect(list.slice(0, 2).map((one) => one.id)).toEqual([3, 1]);
           expect(list.map((one) => one.id).sort()).toEqual(commands.map((one) => one.id).sort());
           for (const one of list) expect(typeof groupOf(one)).toBe('string');
         }

@@ -14,6 +14,7 @@ import {
   SentKeyset,
   SentMerge,
   SentRelease,
+  SentRun,
   SentSplit,
   SentSystemKeys,
   SentTrials,
@@ -29,10 +30,12 @@ import {
   correctCommands,
   correctContext,
   dropGroup,
+  dropRun,
   mergeCommands,
   removeCommand,
   removeContext,
   saveGroup,
+  saveRun,
   splitCommand,
 } from '../store/editing.ts';
 import {
@@ -113,6 +116,19 @@ export function editingRoutes(pool: Pool): Router {
   });
   router.delete('/apps/:slug/groups/:id', async (req, res) => {
     await onApp(req.params.slug, (db, app) => dropGroup(db, app, idIn(req.params)));
+    res.status(204).end();
+  });
+
+  router.post('/apps/:slug/runs', async (req, res) => {
+    const run = sent(SentRun, req.body);
+    res.status(201).json({ id: await onApp(req.params.slug, (db, app) => saveRun(db, app, run)) });
+  });
+  router.put('/apps/:slug/runs/:id', async (req, res) => {
+    const run = sent(SentRun, req.body);
+    res.json({ id: await onApp(req.params.slug, (db, app) => saveRun(db, app, run, idIn(req.params))) });
+  });
+  router.delete('/apps/:slug/runs/:id', async (req, res) => {
+    await onApp(req.params.slug, (db, app) => dropRun(db, app, idIn(req.params)));
     res.status(204).end();
   });
 

@@ -27,6 +27,7 @@ const CONSTRAINTS: Record<string, string> = {
   keyset_app_id_release_id_name_key: 'The release has a keyset of that name already. Choose another name.',
   sibling_names: 'There is a place of that name there already.',
   command_group_app_id_kind_name_key: 'The app has a group of that name already.',
+  run_app_id_name_key: 'The app has a run of that name already.',
   command_app_id_name_key: 'The app has a command with that id already.',
   one_wording_a_place: 'A command has one wording a platform and language.',
   recipe_app_id_name_key: 'The app has a recipe of that name already.',

@@ -7,6 +7,7 @@ import type {
   CustomKeyset,
   Edit,
   Keyset,
+  Run,
   ShippedKeyset,
 } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
@@ -32,7 +33,17 @@ export async function loadCatalogue(db: Db, releaseId: number): Promise<Catalogu
   );
   const keysets = await loadKeysets(db, releaseId);
   const groups = await groupsOf(db, app.id);
-  return { app, release, contexts, commands, keysets, groups, systemKeys: await systemKeysOf(db, release.platforms) };
+  const runs = await runsOf(db, app.id);
+  return {
+    app,
+    release,
+    contexts,
+    commands,
+    keysets,
+    groups,
+    runs,
+    systemKeys: await systemKeysOf(db, release.platforms),
+  };
 }
 
 /** Pairs, families and slots of an app, their members in order. */
@@ -43,6 +54,17 @@ export function groupsOf(db: Db, appId: number): Promise<CommandGroup[]> {
        coalesce((SELECT jsonb_agg(m.command_id ORDER BY m.position) FROM command_group_member m WHERE m.group_id = g.id), '[]')
          AS members
      FROM command_group g WHERE app_id = $1 ORDER BY kind, name`,
+    [appId],
+  );
+}
+
+/** The runs of an app, their steps in order. */
+export function runsOf(db: Db, appId: number): Promise<Run[]> {
+  return rows<Run>(
+    db,
+    `SELECT id, name, coalesce((SELECT jsonb_agg(s.command_id ORDER BY s.position) FROM run_step s WHERE s.run_id = r.id), '[]')
+       AS steps
+     FROM run r WHERE app_id = $1 ORDER BY name`,
     [appId],
   );
 }

@@ -8,6 +8,7 @@ import {
   type SentContext,
   type SentGroup,
   type SentMerge,
+  type SentRun,
   type SentSplit,
 } from '@crib/core/contract';
 import { contextTree } from '@crib/core/catalogue';
@@ -187,6 +188,29 @@ export async function saveGroup(db: Db, appId: number, group: Group, id?: number
 export async function dropGroup(db: Db, appId: number, id: number): Promise<void> {
   await db.query('UPDATE command_group SET twin_id = NULL WHERE app_id = $1 AND twin_id = $2', [appId, id]);
   await db.query('DELETE FROM command_group WHERE app_id = $1 AND id = $2', [appId, id]);
+}
+
+/** Makes a run, or writes one anew. */
+export async function saveRun(db: Db, appId: number, run: z.output<typeof SentRun>, id?: number): Promise<number> {
+  const saved = id
+    ? await first<{ id: number }>(db, 'UPDATE run SET name = $3 WHERE id = $1 AND app_id = $2 RETURNING id', [
+        id,
+        appId,
+        run.name,
+      ])
+    : await first<{ id: number }>(db, 'INSERT INTO run (app_id, name) VALUES ($1, $2) RETURNING id', [appId, run.name]);
+  if (!saved) return refuse('not-found', 'There is no such run in this app.');
+  await db.query('DELETE FROM run_step WHERE run_id = $1', [saved.id]);
+  await db.query(
+    `INSERT INTO run_step (run_id, app_id, position, command_id)
+     SELECT $1, $2, n, id FROM unnest($3::bigint[]) WITH ORDINALITY AS g (id, n)`,
+    [saved.id, appId, run.steps],
+  );
+  return saved.id;
+}
+
+export async function dropRun(db: Db, appId: number, id: number): Promise<void> {
+  await db.query('DELETE FROM run WHERE app_id = $1 AND id = $2', [appId, id]);
 }
 
 /** Two commands found to be one: everything that named the second names the first from now on. */

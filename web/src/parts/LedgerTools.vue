@@ -1,19 +1,35 @@
 <script setup lang="ts">
+import { computed } from 'vue';
 import { LEDGER_ORDERS } from '@crib/core/keyset';
 import { usePlace } from '../stores/place.ts';
+import { useWorkspace } from '../stores/workspace.ts';
 import NarrowedTo from './NarrowedTo.vue';
 
 /** What stands above every ledger: its order, and what it is narrowed to by name or by pressed keys. */
 const { kept } = usePlace();
 const order = kept('group', 'category');
+const workspace = useWorkspace();
+const run = kept('run');
+const runs = computed(() => workspace.catalogue?.runs ?? []);
+const orders = computed(() => LEDGER_ORDERS.filter((one) => one !== 'run' || runs.value.length > 0));
 </script>
 
 <template>
   <label
     >Ordered by
     <ElSelect v-model="order" size="small" aria-label="Ordered by" style="width: 110px">
-      <ElOption v-for="one in LEDGER_ORDERS" :key="one" :value="one" :label="one" />
+      <ElOption v-for="one in orders" :key="one" :value="one" :label="one" />
     </ElSelect>
   </label>
+  <ElSelect
+    v-if="order === 'run'"
+    v-model="run"
+    size="small"
+    aria-label="Which run"
+    :placeholder="runs[0]?.name ?? ''"
+    style="width: 180px"
+  >
+    <ElOption v-for="one in runs" :key="one.id" :value="String(one.id)" :label="one.name" />
+  </ElSelect>
   <NarrowedTo />
 </template>

@@ -12,6 +12,7 @@ const views = computed(() => [
   { name: 'catalogue', title: 'The ledger', count: workspace.catalogue?.commands.length },
   { name: 'places', title: 'Places', count: workspace.catalogue?.contexts.length },
   { name: 'groups', title: 'Pairs and families', count: workspace.catalogue?.groups.length },
+  { name: 'runs', title: 'Runs', count: workspace.catalogue?.runs.length },
   { name: 'policy', title: 'How it takes keys', count: undefined },
   { name: 'system-keys', title: 'System keys', count: workspace.catalogue?.systemKeys.length },
 ]);

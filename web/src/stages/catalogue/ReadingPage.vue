@@ -6,6 +6,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
+import { show } from '../../parts/chips.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import ListChanges from './ListChanges.vue';
@@ -63,6 +64,12 @@ const rows = computed(() =>
   (report.value?.rows ?? []).filter((row) => filter.value === 'all' || row.state === filter.value),
 );
 
+/** What is no longer listed stays, unless it is ticked. */
+function tick(id: number) {
+  const { drop } = answers;
+  answers.drop = drop.includes(id) ? drop.filter((one) => one !== id) : [...drop, id];
+}
+
 const at = ref(0);
 const current = computed(() => report.value?.problems[Math.min(at.value, report.value.problems.length - 1)] ?? null);
 /** Takes a decision of the reader, and reads the list again with it. */
@@ -113,6 +120,9 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
             :count="counts.get(value) ?? 0"
             @click="filter = value"
             >{{ name }}</IndexLine
+          >
+          <IndexLine :on="filter === 'gone'" :count="report.counts.gone" @click="filter = 'gone'"
+            >No longer listed</IndexLine
           >
         </template>
       </template>
@@ -220,7 +230,33 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
             </button>
           </span>
         </div>
+        <div v-if="filter === 'gone'" class="lines" tabindex="0" role="region" aria-label="No longer listed">
+          <p v-if="report.gone.length === 0" class="mid">The list names every shortcut that its commands have.</p>
+          <table v-else>
+            <thead>
+              <tr>
+                <th scope="col">Delete</th>
+                <th scope="col">Command</th>
+                <th scope="col">Shortcut</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="one in report.gone" :key="one.id">
+                <td>
+                  <ElCheckbox
+                    :model-value="answers.drop.includes(one.id)"
+                    :aria-label="`Delete ${one.label}, ${one.shortcut}`"
+                    @change="tick(one.id)"
+                  />
+                </td>
+                <th scope="row">{{ one.label }}</th>
+                <td class="figures">{{ show(one.shortcut, one.platform ?? catalogue.release.platforms[0]!) }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
         <ListTable
+          v-else
           :report="report"
           :rows="rows"
           :platforms="catalogue.release.platforms"

@@ -47,6 +47,11 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
     get: () => LEDGER_ORDERS.find((one) => one === orderAsked.value) ?? 'category',
     set: (value) => (orderAsked.value = value),
   });
+  const runAsked = kept('run');
+  const run = computed(() => {
+    const runs = workspace.catalogue?.runs ?? [];
+    return runs.find((one) => String(one.id) === runAsked.value) ?? runs[0] ?? null;
+  });
   const selectedName = kept('row');
 
   const columns = computed<LedgerColumn[]>(() =>
@@ -153,7 +158,7 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
   const rows = computed(() => {
     const { tree } = workspace;
     if (!tree) return [];
-    const { commands, groupOf } = ordered(shown.value, order.value, facts.value, tree);
+    const { commands, groupOf } = ordered(shown.value, order.value, facts.value, tree, run.value);
     return grouped(commands, groupOf);
   });
 

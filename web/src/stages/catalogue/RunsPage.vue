@@ -1,0 +1,186 @@
+<script setup lang="ts">
+import { computed, reactive, ref, watch } from 'vue';
+import { VueDraggable } from 'vue-draggable-plus';
+import KeyChip from '../../parts/KeyChip.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import IndexLine from '../../parts/IndexLine.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import CatalogueIndex from './CatalogueIndex.vue';
+import { useSaving } from './useSaving.ts';
+
+/** Runs: commands in the order a task uses them, each with its keys. */
+const workspace = useWorkspace();
+const { route, kept, set, platform, style, appSlug, luggage } = usePlace();
+const { problems, said, busy, send } = useSaving();
+const asked = kept('run');
+const runs = computed(() => workspace.catalogue?.runs ?? []);
+const making = computed(() => asked.value === 'new');
+const run = computed(() =>
+  making.value ? null : (runs.value.find((one) => String(one.id) === asked.value) ?? runs.value[0] ?? null),
+);
+const shown = computed(() => workspace.custom.at(-1) ?? workspace.shipped!);
+const keysOf = (id: number) => [
+  ...new Set(
+    workspace
+      .effectiveOf(shown.value.id, platform.value)
+      .of(id)
+      .map((held) => held.shortcut),
+  ),
+];
+const label = (id: number) => workspace.commands.get(id)?.label ?? 'not in this release';
+
+const form = reactive({ name: '' });
+/** Steps have a number of their own: a command may come several times. */
+const steps = ref<{ at: number; command: number }[]>([]);
+let next = 0;
+const stepOf = (command: number) => ({ at: next++, command });
+watch(
+  run,
+  (one) => {
+    form.name = one?.name ?? '';
+    steps.value = (one?.steps ?? []).map(stepOf);
+  },
+  { immediate: true },
+);
+const adding = ref<number | null>(null);
+function add() {
+  if (adding.value === null) return;
+  steps.value.push(stepOf(adding.value));
+  adding.value = null;
+}
+function shift(at: number, by: number) {
+  const to = at + by;
+  if (to >= 0 && to < steps.value.length) steps.value.splice(to, 0, ...steps.value.splice(at, 1));
+}
+async function save() {
+  const body = { name: form.name, steps: steps.value.map((one) => one.command) };
+  const base = `/api/apps/${appSlug.value}/runs`;
+  const saved = run.value
+    ? await send<{ id: number }>('PUT', `${base}/${run.value.id}`, body, 'Kept.')
+    : await send<{ id: number }>('POST', base, body, 'Made.');
+  if (saved) asked.value = String(saved.id);
+}
+async function drop() {
+  if (await send('DELETE', `/api/apps/${appSlug.value}/runs/${run.value!.id}`, undefined, 'Taken out.'))
+    asked.value = '';
+}
+</script>
+
+<template>
+  <ReleaseGate v-slot="{ catalogue }">
+    <StageFrame>
+      <template #index>
+        <CatalogueIndex />
+        <h3>Runs</h3>
+        <IndexLine
+          v-for="one in runs"
+          :key="one.id"
+          :to="{ query: { ...route.query, run: String(one.id) } }"
+          :on="one.id === run?.id"
+          :count="one.steps.length"
+          >{{ one.name }}</IndexLine
+        >
+      </template>
+      <h1>{{ run ? run.name : 'Runs' }}<small>commands in the order a task uses them</small></h1>
+      <div class="tools">
+        <span>Keys as in {{ shown.name }}</span>
+        <span class="end">
+          <RouterLink
+            v-if="run"
+            class="btn"
+            :to="{ name: 'catalogue', query: { ...luggage, group: 'run', run: String(run.id) } }"
+            >The ledger in this order</RouterLink
+          >
+          <button type="button" class="btn" @click="set({ run: 'new' })">Make a run</button>
+        </span>
+      </div>
+      <StateNote v-if="steps.length === 0" title="No step yet">
+        <p>Choose the commands that the task uses, one after another, in the margin.</p>
+      </StateNote>
+      <VueDraggable v-else v-model="steps" tag="ol" :animation="100" class="steps">
+        <li v-for="(step, at) in steps" :key="step.at">
+          <span class="figures mid">{{ at + 1 }}</span>
+          <span>{{ label(step.command) }}</span>
+          <span class="chips">
+            <KeyChip v-for="key in keysOf(step.command)" :key="key" :shortcut="key" :platform="platform" :how="style" />
+            <span v-if="keysOf(step.command).length === 0" class="mid">none</span>
+          </span>
+          <button
+            type="button"
+            class="btn plain"
+            :aria-label="`Step ${at + 1} up`"
+            :disabled="at === 0"
+            @click="shift(at, -1)"
+          >
+            ↑
+          </button>
+          <button
+            type="button"
+            class="btn plain"
+            :aria-label="`Step ${at + 1} down`"
+            :disabled="at === steps.length - 1"
+            @click="shift(at, 1)"
+          >
+            ↓
+          </button>
+          <button type="button" class="btn plain" :aria-label="`Take step ${at + 1} out`" @click="steps.splice(at, 1)">
+            ✕
+          </button>
+        </li>
+      </VueDraggable>
+      <template #margin>
+        <form class="make" @submit.prevent="save">
+          <h2>{{ run ? 'Correct it' : 'Make a run' }}</h2>
+          <label
+            >Name<ElInput v-model="form.name" maxlength="120" required placeholder="Plotting a harbour approach"
+          /></label>
+          <label
+            >Next step
+            <ElSelect v-model="adding" filterable aria-label="Next step" placeholder="a command" @change="add">
+              <ElOption v-for="one in catalogue.commands" :key="one.id" :value="one.id" :label="one.label" />
+            </ElSelect>
+          </label>
+          <ProblemList :problems="problems" />
+          <p role="status">{{ said }}</p>
+          <div class="actions">
+            <button type="submit" class="btn primary" :disabled="busy || !form.name">
+              {{ run ? 'Keep it' : 'Make it' }}
+            </button>
+            <button v-if="run" type="button" class="btn" :disabled="busy" @click="drop">Take it out</button>
+          </div>
+        </form>
+      </template>
+    </StageFrame>
+  </ReleaseGate>
+</template>
+
+<style scoped>
+.steps {
+  margin: 0;
+  padding: 0;
+  overflow-y: auto;
+  border-top: 1.5px solid var(--ink);
+  list-style: none;
+}
+li {
+  display: grid;
+  grid-template-columns: 34px 1fr 1fr auto auto auto;
+  gap: 12px;
+  align-items: center;
+  height: 34px;
+  border-bottom: 1px solid var(--hair);
+  padding: 0 8px;
+  cursor: grab;
+}
+li .btn {
+  border: 0;
+}
+.chips {
+  display: flex;
+  gap: 5px;
+}
+</style>
