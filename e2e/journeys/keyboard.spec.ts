@@ -193,6 +193,14 @@ test('a sheet prints on one page of A4, and every state and the dark paper are w
     '/catalogue/fathomry/7.0?row=depth.place-sounding',
     '/keysets/fathomry/7.0/2?row=depth.strike-soundings',
     '/sheets/fathomry/7.0/1',
+    '/catalogue/fathomry/7.0/command/light.add-light',
+    '/catalogue/fathomry/7.0/key/KeyU',
+    '/catalogue/fathomry/7.0/places?place=4',
+    '/catalogue/fathomry/7.0/groups',
+    '/catalogue/fathomry/7.0/runs',
+    '/catalogue/fathomry/7.0/policy',
+    '/catalogue/fathomry/7.0/system-keys',
+    '/keysets/fathomry/7.0/2/clashes?layouts=us,de,fr',
   ]) {
     await page.goto(path_);
     await page.waitForLoadState('networkidle');

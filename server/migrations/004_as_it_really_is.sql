@@ -108,21 +108,6 @@ CREATE TABLE correction (
 );
 CREATE INDEX correction_by_release ON correction (release_id);
 
-CREATE FUNCTION refuse_correction() RETURNS trigger LANGUAGE plpgsql AS $$
-BEGIN
-  IF TG_OP <> 'INSERT' THEN
-    RAISE EXCEPTION 'A correction is never changed; append another one.' USING ERRCODE = 'CR002';
-  END IF;
-  IF NOT EXISTS (SELECT 1 FROM release WHERE id = NEW.release_id AND sealed_at IS NOT NULL) THEN
-    RAISE EXCEPTION 'The release is open: correct the catalogue itself.' USING ERRCODE = 'CR003';
-  END IF;
-  IF EXISTS (SELECT 1 FROM keyset WHERE id = NEW.keyset_id AND base_id IS NOT NULL) THEN
-    RAISE EXCEPTION 'Corrections belong to shipped keysets.' USING ERRCODE = 'CR003';
-  END IF;
-  RETURN NEW;
-END $$;
-CREATE TRIGGER appended BEFORE INSERT OR UPDATE OR DELETE ON correction FOR EACH ROW EXECUTE FUNCTION refuse_correction();
-
 DO $$
 DECLARE
   guarded text;
@@ -191,7 +176,7 @@ BEGIN
   END IF;
 END $$;
 
-CREATE OR REPLACE FUNCTION refuse_correction() RETURNS trigger LANGUAGE plpgsql AS $$
+CREATE FUNCTION refuse_correction() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
   IF TG_OP <> 'INSERT' THEN
     IF is_owner() AND TG_OP = 'UPDATE' THEN RETURN NEW; END IF;
@@ -205,6 +190,8 @@ BEGIN
   END IF;
   RETURN NEW;
 END $$;
+
+CREATE TRIGGER appended BEFORE INSERT OR UPDATE OR DELETE ON correction FOR EACH ROW EXECUTE FUNCTION refuse_correction();
 
 CREATE FUNCTION merge_commands(the_app bigint, keep bigint, drop_id bigint) RETURNS void
 LANGUAGE plpgsql SECURITY DEFINER SET search_path = crib, pg_temp AS $$

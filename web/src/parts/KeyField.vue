@@ -12,6 +12,7 @@ import {
 } from '@crib/core/keys';
 import KeyChip from './KeyChip.vue';
 import { strokeOf } from './pressing.ts';
+import { useWorkspace } from '../stores/workspace.ts';
 
 /**
  * Takes shortcuts by pressing or by typing their names. Tab and Shift+Tab leave it; “next press is literal” lets them
@@ -20,6 +21,7 @@ import { strokeOf } from './pressing.ts';
 const props = defineProps<{ modelValue: string; platform: Platform; how: Shown; typedLetters: boolean }>();
 const emit = defineEmits<{ 'update:modelValue': [stored: string] }>();
 
+const workspace = useWorkspace();
 const several = ref(false);
 const literal = ref(false);
 const held = ref(false);
@@ -42,7 +44,7 @@ function onKey(event: KeyboardEvent) {
   event.preventDefault();
   event.stopPropagation();
   if (event.repeat) return;
-  const stroke = strokeOf(event, props.platform);
+  const stroke = strokeOf(event, props.platform, workspace.catalogue?.app.keyPolicy.binds);
   held.value = stroke === null;
   if (!stroke) return;
   literal.value = false;

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { reactive, ref, shallowRef } from 'vue';
 import type { Problem } from '@crib/core/error';
 import type { ContextTree } from '@crib/core/catalogue';
@@ -34,9 +35,7 @@ async function add() {
     <label>Name<ElInput v-model="form.name" maxlength="80" required placeholder="a window, a mode, a tool" /></label>
     <label
       >Within
-      <ElSelect v-model="form.parent" aria-label="Within">
-        <ElOption v-for="one in tree.inOrder" :key="one.id" :value="one.id" :label="tree.path(one.id)" />
-      </ElSelect>
+      <PlaceSelect v-model="form.parent" label="Within" />
     </label>
     <ElCheckbox v-model="form.takesText" label="Typing there goes into text or a field" />
     <ProblemList :problems="problems" />

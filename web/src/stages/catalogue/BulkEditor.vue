@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, ref } from 'vue';
 import { platformName } from '@crib/core/keys';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -96,14 +97,7 @@ async function group() {
       aria-label="Category"
       placeholder="Category"
     />
-    <ElSelect v-if="field === 'home'" v-model="home" aria-label="Where they are at home">
-      <ElOption
-        v-for="one in workspace.tree!.inOrder"
-        :key="one.id"
-        :value="one.id"
-        :label="workspace.tree!.path(one.id)"
-      />
-    </ElSelect>
+    <PlaceSelect v-if="field === 'home'" v-model="home" label="Where they are at home" />
     <template v-if="field === 'flag'">
       <ElSelect v-model="flag" aria-label="Flag"
         ><ElOption v-for="one in FLAGS" :key="one" :value="one" :label="one"

@@ -18,7 +18,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import BulkEditor from './BulkEditor.vue';
 import CatalogueIndex from './CatalogueIndex.vue';
 import ColumnPicker from './ColumnPicker.vue';
-import CommandEditor from './CommandEditor.vue';
+import CorrectCommand from './CorrectCommand.vue';
 import CommandStory from './CommandStory.vue';
 import NarrowIndex from './NarrowIndex.vue';
 import PlaceIndex from './PlaceIndex.vue';
@@ -203,7 +203,7 @@ async function seal() {
 
       <template #margin>
         <div ref="margin" tabindex="-1">
-          <CommandEditor
+          <CorrectCommand
             v-if="adding"
             :command="null"
             @done="(name) => ((adding = false), set({ row: name, q: '', press: '' }))"

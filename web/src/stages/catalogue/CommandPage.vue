@@ -9,7 +9,7 @@ import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
-import CommandEditor from './CommandEditor.vue';
+import CorrectCommand from './CorrectCommand.vue';
 import PlatformSwitches from './PlatformSwitches.vue';
 import ShippedKeys from './ShippedKeys.vue';
 import WhyPanel from './WhyPanel.vue';
@@ -79,9 +79,10 @@ const ways = computed(() => {
       what: 'Keys',
       text: '',
       shortcut: key.shortcut,
+      state: key.edit ? ('yours' as const) : ('as shipped' as const),
       place: workspace.tree!.path(key.context),
     })),
-    ...(one.menu ? [{ what: 'Menu', text: one.menu, shortcut: '', place: '' }] : []),
+    ...(one.menu ? [{ what: 'Menu', text: one.menu, shortcut: '', state: 'as shipped' as const, place: '' }] : []),
   ];
 });
 const flags = computed(() => {
@@ -169,8 +170,13 @@ const shippedSets = computed(() => (workspace.catalogue?.keysets ?? []).filter((
           <div v-for="way in ways" :key="way.what + way.shortcut + way.text" class="way">
             <span class="mid">{{ way.what }}</span>
             <span
-              ><KeyChip v-if="way.shortcut" :shortcut="way.shortcut" :platform="platform" :how="style" />{{ way.text }}
-              <span class="mid">{{ way.place }}</span></span
+              ><KeyChip
+                v-if="way.shortcut"
+                :shortcut="way.shortcut"
+                :platform="platform"
+                :how="style"
+                :state="way.state"
+              />{{ way.text }} <span class="mid">{{ way.place }}</span></span
             >
           </div>
           <div v-if="command.needs" class="way">
@@ -208,7 +214,7 @@ const shippedSets = computed(() => (workspace.catalogue?.keysets ?? []).filter((
         </section>
       </div>
       <template #margin>
-        <CommandEditor v-if="editing" :command="command" @done="(other) => other !== name && router.push(to(other))" />
+        <CorrectCommand v-if="editing" :command="command" @done="(other) => other !== name && router.push(to(other))" />
         <template v-else>
           <h2>As shipped</h2>
           <template v-for="keyset in shippedSets" :key="keyset.id">

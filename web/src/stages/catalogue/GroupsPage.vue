@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, reactive, watch } from 'vue';
-import { VueDraggable } from 'vue-draggable-plus';
 import type { CommandGroup } from '@crib/core/contract';
 import KeyChip from '../../parts/KeyChip.vue';
+import OrderList from '../../parts/OrderList.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
@@ -56,11 +56,6 @@ async function drop() {
 }
 const KINDS = { pair: 'a pair', family: 'a family', slots: 'slots' } as const;
 const twins = computed(() => groups.value.filter((one) => one.kind !== 'pair' && one.id !== group.value?.id));
-function shift(at: number, step: number) {
-  const to = at + step;
-  if (to < 0 || to >= form.members.length) return;
-  form.members.splice(to, 0, ...form.members.splice(at, 1));
-}
 </script>
 
 <template>
@@ -125,29 +120,7 @@ function shift(at: number, step: number) {
               <ElOption v-for="one in catalogue.commands" :key="one.id" :value="one.id" :label="one.label" />
             </ElSelect>
           </label>
-          <VueDraggable v-model="form.members" tag="ol" :animation="100" class="order">
-            <li v-for="(id, at) in form.members" :key="id">
-              <span>{{ label(id) }}</span>
-              <button
-                type="button"
-                class="btn plain"
-                :aria-label="`${label(id)} up`"
-                :disabled="at === 0"
-                @click="shift(at, -1)"
-              >
-                ↑
-              </button>
-              <button
-                type="button"
-                class="btn plain"
-                :aria-label="`${label(id)} down`"
-                :disabled="at === form.members.length - 1"
-                @click="shift(at, 1)"
-              >
-                ↓
-              </button>
-            </li>
-          </VueDraggable>
+          <OrderList v-model="form.members" :name="label" :key-of="(id) => id" />
           <label v-if="form.kind !== 'pair' && twins.length"
             >Twin of
             <ElSelect
@@ -190,23 +163,5 @@ tr.on {
 .half {
   display: block;
   color: var(--flag-ink);
-}
-.order {
-  display: grid;
-  gap: 4px;
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-.order li {
-  display: grid;
-  grid-template-columns: 1fr auto auto;
-  gap: 10px;
-  padding: 3px 8px;
-  border-bottom: 1px solid var(--hair);
-  cursor: grab;
-}
-.order .btn {
-  border: 0;
 }
 </style>

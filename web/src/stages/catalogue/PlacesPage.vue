@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, reactive, ref, watch } from 'vue';
 import { VueDraggable } from 'vue-draggable-plus';
 import type { Context } from '@crib/core/contract';
@@ -166,14 +167,7 @@ const apart = computed(() =>
             <label>Name<ElInput v-model="form.name" maxlength="80" required /></label>
             <label v-if="place.parent !== null"
               >Within
-              <ElSelect v-model="form.parent" aria-label="Within">
-                <ElOption
-                  v-for="one in tree.inOrder.filter((one) => !tree.chain(one.id).includes(place!.id))"
-                  :key="one.id"
-                  :value="one.id"
-                  :label="tree.path(one.id)"
-                />
-              </ElSelect>
+              <PlaceSelect v-model="form.parent" label="Within" :not="(id) => tree.chain(id).includes(place!.id)" />
             </label>
             <ElCheckbox v-model="form.takesText" label="Typing there goes into text or a field" />
             <h3>Active together with</h3>

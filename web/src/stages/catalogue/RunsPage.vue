@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue';
-import { VueDraggable } from 'vue-draggable-plus';
 import KeyChip from '../../parts/KeyChip.vue';
+import OrderList from '../../parts/OrderList.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
@@ -52,10 +52,6 @@ function add() {
   steps.value.push(stepOf(adding.value));
   adding.value = null;
 }
-function shift(at: number, by: number) {
-  const to = at + by;
-  if (to >= 0 && to < steps.value.length) steps.value.splice(to, 0, ...steps.value.splice(at, 1));
-}
 async function save() {
   const body = { name: form.name, steps: steps.value.map((one) => one.command) };
   const base = `/api/apps/${appSlug.value}/runs`;
@@ -101,37 +97,24 @@ async function drop() {
       <StateNote v-if="steps.length === 0" title="No step yet">
         <p>Choose the commands that the task uses, one after another, in the margin.</p>
       </StateNote>
-      <VueDraggable v-else v-model="steps" tag="ol" :animation="100" class="steps">
-        <li v-for="(step, at) in steps" :key="step.at">
-          <span class="figures mid">{{ at + 1 }}</span>
-          <span>{{ label(step.command) }}</span>
-          <span class="chips">
-            <KeyChip v-for="key in keysOf(step.command)" :key="key" :shortcut="key" :platform="platform" :how="style" />
-            <span v-if="keysOf(step.command).length === 0" class="mid">none</span>
-          </span>
-          <button
-            type="button"
-            class="btn plain"
-            :aria-label="`Step ${at + 1} up`"
-            :disabled="at === 0"
-            @click="shift(at, -1)"
+      <OrderList v-else v-model="steps" ruled :name="(step) => label(step.command)" :key-of="(step) => step.at">
+        <template #default="{ item, at }">
+          <span class="step"
+            ><span class="figures mid">{{ at + 1 }}</span
+            ><span>{{ label(item.command) }}</span>
+            <span class="chips">
+              <KeyChip
+                v-for="key in keysOf(item.command)"
+                :key="key"
+                :shortcut="key"
+                :platform="platform"
+                :how="style"
+              />
+              <span v-if="keysOf(item.command).length === 0" class="mid">none</span>
+            </span></span
           >
-            ↑
-          </button>
-          <button
-            type="button"
-            class="btn plain"
-            :aria-label="`Step ${at + 1} down`"
-            :disabled="at === steps.length - 1"
-            @click="shift(at, 1)"
-          >
-            ↓
-          </button>
-          <button type="button" class="btn plain" :aria-label="`Take step ${at + 1} out`" @click="steps.splice(at, 1)">
-            ✕
-          </button>
-        </li>
-      </VueDraggable>
+        </template>
+      </OrderList>
       <template #margin>
         <form class="make" @submit.prevent="save">
           <h2>{{ run ? 'Correct it' : 'Make a run' }}</h2>
@@ -159,25 +142,11 @@ async function drop() {
 </template>
 
 <style scoped>
-.steps {
-  margin: 0;
-  padding: 0;
-  overflow-y: auto;
-  border-top: 1.5px solid var(--ink);
-  list-style: none;
-}
-li {
+.step {
   display: grid;
-  grid-template-columns: 34px 1fr 1fr auto auto auto;
+  grid-template-columns: 34px 1fr 1fr;
   gap: 12px;
   align-items: center;
-  height: 34px;
-  border-bottom: 1px solid var(--hair);
-  padding: 0 8px;
-  cursor: grab;
-}
-li .btn {
-  border: 0;
 }
 .chips {
   display: flex;

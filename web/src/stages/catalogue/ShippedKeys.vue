@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import PlatformSelect from '../../parts/PlatformSelect.vue';
+import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, reactive, ref } from 'vue';
 import { platformName, type Platform } from '@crib/core/keys';
 import { acceptance } from '@crib/core/keyset';
@@ -127,31 +129,11 @@ async function correct() {
     <p v-if="unusual && !sealed" class="mid">{{ unusual }} Stated as shipped, it is kept all the same.</p>
     <label
       >Where
-      <ElSelect
-        v-model="form.contexts"
-        :multiple="!sealed"
-        :multiple-limit="sealed ? 1 : 0"
-        aria-label="Where it works"
-      >
-        <ElOption
-          v-for="one in workspace.tree!.inOrder"
-          :key="one.id"
-          :value="one.id"
-          :label="workspace.tree!.path(one.id)"
-        />
-      </ElSelect>
+      <PlaceSelect v-model="form.contexts" multiple :most="sealed ? 1 : 0" label="Where it works" />
     </label>
     <label
       >On
-      <ElSelect v-model="form.platform" aria-label="On which platform" placeholder="all platforms">
-        <ElOption value="" label="all platforms" />
-        <ElOption
-          v-for="one in workspace.catalogue!.release.platforms"
-          :key="one"
-          :value="one"
-          :label="platformName(one)"
-        />
-      </ElSelect>
+      <PlatformSelect v-model="form.platform" />
     </label>
     <template v-if="sealed">
       <label>Reason<ElInput v-model="form.reason" type="textarea" :rows="2" required maxlength="1000" /></label>

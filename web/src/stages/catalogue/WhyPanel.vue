@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, ref, watch } from 'vue';
 import { keyboardOf } from '@crib/core/keys';
 import { whyNothing, type UserState } from '@crib/core/keyset';
@@ -67,14 +68,7 @@ const WORDS = { fine: 'fine', look: 'look at it', cause: 'this is why' } as cons
     </label>
     <label class="ask"
       >Active
-      <ElSelect v-model="active" size="small" multiple collapse-tags aria-label="What is active">
-        <ElOption
-          v-for="one in workspace.tree!.inOrder"
-          :key="one.id"
-          :value="one.id"
-          :label="workspace.tree!.path(one.id)"
-        />
-      </ElSelect>
+      <PlaceSelect v-model="active" size="small" multiple label="What is active" />
     </label>
     <label v-if="policy.rootOnly || policy.diverted" class="ask"
       >State

@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import PlatformSelect from '../../parts/PlatformSelect.vue';
+import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { show, type Shown } from '../../parts/chips.ts';
 import { computed, ref, toRef } from 'vue';
-import { platformName, type Platform } from '@crib/core/keys';
+import type { Platform } from '@crib/core/keys';
 import type { Command, CustomKeyset } from '@crib/core/contract';
 import KeyField from '../../parts/KeyField.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -61,26 +63,11 @@ defineExpose({ focus: () => field.value?.focus() });
     <div class="places">
       <label
         >Where
-        <ElSelect v-model="context" size="small" aria-label="Where it works">
-          <ElOption
-            v-for="one in workspace.tree!.inOrder"
-            :key="one.id"
-            :value="one.id"
-            :label="workspace.tree!.path(one.id)"
-          />
-        </ElSelect>
+        <PlaceSelect v-model="context" size="small" label="Where it works" />
       </label>
       <label
         >On
-        <ElSelect v-model="onPlatform" size="small" aria-label="On which platform" placeholder="all platforms">
-          <ElOption value="" label="all platforms" />
-          <ElOption
-            v-for="one in workspace.catalogue!.release.platforms"
-            :key="one"
-            :value="one"
-            :label="platformName(one)"
-          />
-        </ElSelect>
+        <PlatformSelect v-model="onPlatform" size="small" />
       </label>
     </div>
 

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import PlatformSelect from '../../parts/PlatformSelect.vue';
+import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, reactive, ref, watch } from 'vue';
 import { platformName } from '@crib/core/keys';
 import { PRESS_EFFECTS, type Command, type Wording } from '@crib/core/contract';
@@ -114,14 +116,7 @@ async function split() {
     </label>
     <label
       >Where it is at home
-      <ElSelect v-model="form.home" aria-label="Where it is at home">
-        <ElOption
-          v-for="one in workspace.tree!.inOrder"
-          :key="one.id"
-          :value="one.id"
-          :label="workspace.tree!.path(one.id)"
-        />
-      </ElSelect>
+      <PlaceSelect v-model="form.home" label="Where it is at home" />
     </label>
     <label
       >Other names<ElInput v-model="form.otherNames" placeholder="former, tooltip, what people say; parted by ;"
@@ -141,20 +136,11 @@ async function split() {
     <template v-if="command">
       <h3>Called otherwise</h3>
       <div v-for="(wording, index) in form.wordings" :key="index" class="wording">
-        <ElSelect
-          :model-value="wording.platform ?? ''"
+        <PlatformSelect
           size="small"
-          aria-label="On which platform"
+          :model-value="wording.platform ?? ''"
           @update:model-value="(value: string) => (wording.platform = value || null)"
-        >
-          <ElOption value="" label="all platforms" />
-          <ElOption
-            v-for="one in workspace.catalogue!.release.platforms"
-            :key="one"
-            :value="one"
-            :label="platformName(one)"
-          />
-        </ElSelect>
+        />
         <ElInput
           :model-value="wording.language ?? ''"
           size="small"
