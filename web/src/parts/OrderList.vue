@@ -39,8 +39,8 @@ const nameOf = (item: Item) => props.name(item);
   padding: 0;
   list-style: none;
 }
+
 .ruled {
-  overflow-y: auto;
   border-top: 1.5px solid var(--ink);
 }
 li {

@@ -2,7 +2,6 @@
 import PlatformSelect from '../../parts/PlatformSelect.vue';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, reactive, ref, watch } from 'vue';
-import { platformName } from '@crib/core/keys';
 import { PRESS_EFFECTS, type Command, type Wording } from '@crib/core/contract';
 import ProblemList from '../../parts/ProblemList.vue';
 import { usePlace } from '../../stores/place.ts';

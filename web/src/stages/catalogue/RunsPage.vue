@@ -10,6 +10,7 @@ import IndexLine from '../../parts/IndexLine.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import CatalogueIndex from './CatalogueIndex.vue';
+import RunCompared from './RunCompared.vue';
 import { useSaving } from './useSaving.ts';
 
 /** Runs: commands in the order a task uses them, each with its keys. */
@@ -97,24 +98,27 @@ async function drop() {
       <StateNote v-if="steps.length === 0" title="No step yet">
         <p>Choose the commands that the task uses, one after another, in the margin.</p>
       </StateNote>
-      <OrderList v-else v-model="steps" ruled :name="(step) => label(step.command)" :key-of="(step) => step.at">
-        <template #default="{ item, at }">
-          <span class="step"
-            ><span class="figures mid">{{ at + 1 }}</span
-            ><span>{{ label(item.command) }}</span>
-            <span class="chips">
-              <KeyChip
-                v-for="key in keysOf(item.command)"
-                :key="key"
-                :shortcut="key"
-                :platform="platform"
-                :how="style"
-              />
-              <span v-if="keysOf(item.command).length === 0" class="mid">none</span>
-            </span></span
-          >
-        </template>
-      </OrderList>
+      <div v-else class="work-list">
+        <OrderList v-model="steps" ruled :name="(step) => label(step.command)" :key-of="(step) => step.at">
+          <template #default="{ item, at }">
+            <span class="step"
+              ><span class="figures mid">{{ at + 1 }}</span
+              ><span>{{ label(item.command) }}</span>
+              <span class="chips">
+                <KeyChip
+                  v-for="key in keysOf(item.command)"
+                  :key="key"
+                  :shortcut="key"
+                  :platform="platform"
+                  :how="style"
+                />
+                <span v-if="keysOf(item.command).length === 0" class="mid">none</span>
+              </span></span
+            >
+          </template>
+        </OrderList>
+        <RunCompared :steps="steps.map((step) => step.command)" />
+      </div>
       <template #margin>
         <form class="make" @submit.prevent="save">
           <h2>{{ run ? 'Correct it' : 'Make a run' }}</h2>
@@ -142,6 +146,9 @@ async function drop() {
 </template>
 
 <style scoped>
+.work-list {
+  overflow-y: auto;
+}
 .step {
   display: grid;
   grid-template-columns: 34px 1fr 1fr;

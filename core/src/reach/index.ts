@@ -1,0 +1,5 @@
+export { PITCH, boardSpots, centreOf, distanceOf, type KeySpot } from './geometry.ts';
+export { FINGERS, RESTS, handOf, type Finger, type Hand, type Rest } from './rest.ts';
+export { HAND_REACH, RESTING_SPAN, reach, type Reach, type ReachPart } from './reach.ts';
+export { KLM, TYPISTS, menuSeconds, shortcutSeconds, type Typist } from './time.ts';
+export { runFigures, type RunFigures, type RunSetting } from './runs.ts';

@@ -1,0 +1,138 @@
+import { presses, usualBoard, type Board, type Layout, type Platform, type Shortcut } from '../keys/index.ts';
+import { PITCH, boardSpots, distanceOf, type KeySpot } from './geometry.ts';
+import { FINGERS, columnFinger, handOf, type Finger, type Hand, type Rest } from './rest.ts';
+
+/** A key that a finger goes to, and how far that is from where it rests. */
+export interface ReachPart {
+  readonly code: string;
+  readonly finger: Finger;
+  readonly mm: number;
+}
+
+/** How far a shortcut is from where the hands rest. */
+export interface Reach {
+  /** The one number: travel of all fingers, and half of what a span is wider than a hand rests. */
+  readonly mm: number;
+  readonly parts: readonly ReachPart[];
+  /** The widest span between two keys that one hand holds at once. */
+  readonly span: number;
+  readonly hands: 1 | 2;
+  /** A hand has to leave where it rests: a finger goes further than a hand reaches, or the pointer has to be taken. */
+  readonly leaves: boolean;
+  /** Strokes that follow another with the same hand. */
+  readonly sameHand: number;
+}
+
+/** A finger that goes further takes its hand along (common practice, no source). */
+export const HAND_REACH = 2.75 * PITCH;
+/** From little finger to thumb a hand rests about this wide; what a span is more has to be stretched. */
+export const RESTING_SPAN = 4.5 * PITCH;
+
+const SIDES: Record<string, readonly [left: string, right: string]> = {
+  Ctrl: ['ControlLeft', 'ControlRight'],
+  Shift: ['ShiftLeft', 'ShiftRight'],
+  Alt: ['AltLeft', 'AltRight'],
+  Meta: ['MetaLeft', 'MetaRight'],
+  AltGr: ['AltRight', 'AltRight'],
+  Fn: ['Fn', 'Fn'],
+};
+
+interface Desk {
+  readonly spots: ReadonlyMap<string, KeySpot>;
+  readonly rest: Rest;
+  readonly hands: ReadonlySet<Hand>;
+}
+
+/** The finger that goes to a key: its own column's, if that hand rests on the board, else the nearest that does. */
+function partOf(code: string, desk: Desk): ReachPart | null {
+  const spot = desk.spots.get(code);
+  if (!spot) return null;
+  const own = columnFinger(code);
+  const candidates = FINGERS.flatMap((finger) => {
+    const home = desk.rest.on[finger] && desk.spots.get(desk.rest.on[finger]);
+    return home ? [{ code, finger, mm: distanceOf(home, spot) }] : [];
+  });
+  // A thumb lies along the space bar: it is there already.
+  if (code === 'Space') {
+    const thumb = candidates.find((one) => one.finger.endsWith('thumb'));
+    if (thumb) return { ...thumb, mm: 0 };
+  }
+  const column = candidates.find((one) => one.finger === own);
+  const fingers = candidates.filter((one) => !one.finger.endsWith('thumb'));
+  return column ?? fingers.sort((a, b) => a.mm - b.mm)[0] ?? candidates[0] ?? null;
+}
+
+/** Which of the two keys of a modifier is held: the other hand's, where both rest; else the one on the resting hand's side. */
+function modifierCode(name: string, hand: Hand, desk: Desk): string {
+  const side = /^(Left|Right)(\w+)$/.exec(name);
+  const [left, right] = SIDES[side?.[2] ?? name] ?? [name, name];
+  if (side) return side[1] === 'Left' ? left : right;
+  const other = hand === 'left' ? 'right' : 'left';
+  const by = desk.hands.has(other) ? other : hand;
+  const wanted = by === 'left' ? left : right;
+  return desk.spots.has(wanted) ? wanted : left;
+}
+
+/** One press, written like `Ctrl+Shift+KeyY`: the keys that fingers go to, and what of it the pointer does. */
+function partsOf(press: string, desk: Desk): { parts: ReachPart[]; pointer: boolean } | null {
+  const text = press.replace(/^hold /, '').replace(/@over$/, '');
+  const names = text.startsWith('tap ') ? [text.slice(4)] : text.split('+');
+  const last = names.at(-1)!;
+  const pointer = /(Click|Drag|Wheel|Swipe|Pinch|Rotate)/.test(last);
+  const keys = names.filter((name) => desk.spots.has(name));
+  const main = keys.at(-1) ? partOf(keys.at(-1)!, desk) : null;
+  const hand = main ? handOf(main.finger) : (desk.rest.pointer ?? 'right');
+  const modifiers = names.filter((name) => /^(Left|Right)?(Ctrl|Alt|Shift|Meta)$|^AltGr$|^Fn$/.test(name));
+  const held = modifiers.map((name) => partOf(modifierCode(name, hand, desk), desk));
+  if (!main && !pointer && held.length === 0) return null;
+  const parts = [...held, main].filter((part) => part !== null);
+  return { parts, pointer };
+}
+
+function spanOf(parts: readonly ReachPart[], desk: Desk): number {
+  let span = 0;
+  parts.forEach((a, i) =>
+    parts.slice(i + 1).forEach((b) => {
+      if (handOf(a.finger) === handOf(b.finger))
+        span = Math.max(span, distanceOf(desk.spots.get(a.code)!, desk.spots.get(b.code)!));
+    }),
+  );
+  return span;
+}
+
+/**
+ * How far a shortcut is from where hands rest, in mm with its parts; null where it cannot be pressed. Zero for a key
+ * under a resting finger; it never falls when a finger has to go further. Formula and examples: docs/formulas.md.
+ */
+export function reach(
+  shortcut: Shortcut,
+  layout: Layout,
+  platform: Platform,
+  rest: Rest,
+  board: Board = usualBoard(layout, platform),
+): Reach | null {
+  const made = presses(shortcut, layout, platform, board);
+  if (!made) return null;
+  const hands = new Set(Object.keys(rest.on).map((finger) => handOf(finger as Finger)));
+  const desk: Desk = { spots: boardSpots(board), rest, hands };
+  const all: ReachPart[] = [];
+  let [span, stretch, sameHand, leaves] = [0, 0, 0, false];
+  let before: Hand | null = null;
+  for (const ways of made) {
+    const found = partsOf(ways[0]!, desk);
+    if (!found) return null;
+    const { parts, pointer } = found;
+    const wide = spanOf(parts, desk);
+    span = Math.max(span, wide);
+    stretch += Math.max(0, wide - RESTING_SPAN) / 2;
+    leaves ||= parts.some((part) => part.mm > HAND_REACH) || (pointer && rest.pointer === null);
+    const last = parts.at(-1);
+    const hand: Hand | null = pointer ? rest.pointer : last ? handOf(last.finger) : null;
+    if (before !== null && hand === before) sameHand++;
+    before = hand;
+    all.push(...parts);
+  }
+  const travel = all.reduce((sum, part) => sum + part.mm, 0);
+  const used = new Set(all.map((part) => handOf(part.finger)));
+  return { mm: travel + stretch, parts: all, span, hands: used.size > 1 ? 2 : 1, leaves, sameHand };
+}

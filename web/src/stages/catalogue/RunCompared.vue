@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { RESTS, TYPISTS, runFigures, type Typist } from '@crib/core/reach';
+import { layoutInHand } from '../../parts/chips.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** One run with each keyset: what it asks of the hands, and how long it takes. */
+const props = defineProps<{ steps: readonly number[] }>();
+const workspace = useWorkspace();
+const { kept, platform } = usePlace();
+const restName = kept('rest', RESTS[1]!.name);
+const typistName = kept('typist', 'average');
+const rest = computed(() => RESTS.find((one) => one.name === restName.value) ?? RESTS[0]!);
+const typist = computed<Typist>(() => (typistName.value === 'skilled' ? 'skilled' : 'average'));
+const TYPIST_WORDS: Record<Typist, string> = {
+  skilled: 'skilled, 55 words a minute',
+  average: 'average, 40 words a minute',
+};
+
+const lines = computed(() =>
+  (workspace.catalogue?.keysets ?? []).map((keyset) => ({
+    keyset,
+    figures: runFigures(
+      { steps: [...props.steps] },
+      {
+        effective: workspace.effectiveOf(keyset.id, platform.value),
+        commands: workspace.commands,
+        layout: layoutInHand.value,
+        platform: platform.value,
+        rest: rest.value,
+        typist: typist.value,
+      },
+    ),
+  })),
+);
+const best = computed(() => Math.min(...lines.value.map((line) => line.figures.seconds)));
+const share = (part: number, whole: number) => (whole ? `${Math.round((100 * part) / whole)} %` : '–');
+</script>
+
+<template>
+  <section v-if="steps.length" class="compared">
+    <h2>With each keyset</h2>
+    <div class="tools">
+      <label
+        >From
+        <ElSelect v-model="restName" size="small" aria-label="Where hands rest" style="width: 260px">
+          <ElOption v-for="one in RESTS" :key="one.name" :value="one.name" :label="one.name" />
+        </ElSelect>
+      </label>
+      <label
+        >Typing
+        <ElSelect v-model="typistName" size="small" aria-label="How one types" style="width: 220px">
+          <ElOption v-for="one in Object.keys(TYPISTS)" :key="one" :value="one" :label="TYPIST_WORDS[one as Typist]" />
+        </ElSelect>
+      </label>
+    </div>
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">Keyset</th>
+          <th scope="col">Without the mouse</th>
+          <th scope="col">Fingers travel</th>
+          <th scope="col">A hand leaves</th>
+          <th scope="col">Takes</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="{ keyset, figures } in lines" :key="keyset.id">
+          <th scope="row">{{ keyset.name }}</th>
+          <td class="figures">{{ share(figures.withoutMouse, figures.steps) }}</td>
+          <td class="figures">{{ Math.round(figures.travel) }} mm</td>
+          <td class="figures">{{ figures.leaves }} times</td>
+          <td class="figures">
+            <b v-if="figures.seconds === best">{{ figures.seconds.toFixed(1) }} s</b>
+            <template v-else>{{ figures.seconds.toFixed(1) }} s</template>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="mid under">
+      Distances from a ¾ inch pitch; times by the keystroke-level model (Card, Moran and Newell 1980). What has no key
+      goes through the menu.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.compared {
+  margin-top: 22px;
+  padding-bottom: 20px;
+}
+.under {
+  margin-top: 8px;
+  font-size: 12.5px;
+}
+</style>
