@@ -35,6 +35,8 @@ await page.goto('/keysets/fathomry/7.0/2?row=depth.strike-soundings');
 await page.getByRole('application').focus();
 await page.keyboard.press('j');
 await shoot('editing');
+await page.goto('/keysets/fathomry/7.0/2/room?where=2&at=Ctrl%2BShift%2BKeyR');
+await shoot('room');
 await page.goto('/sheets/fathomry/7.0/1');
 await shoot('sheet');
 await page.goto('/handouts/fathomry/7.0');

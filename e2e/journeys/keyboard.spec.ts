@@ -198,6 +198,7 @@ test('a sheet prints on one page of A4, and every state and the dark paper are w
     '/catalogue/fathomry/7.0/places?place=4',
     '/catalogue/fathomry/7.0/groups',
     '/catalogue/fathomry/7.0/runs',
+    '/keysets/fathomry/7.0/2/room?where=2',
     '/catalogue/fathomry/7.0/policy',
     '/catalogue/fathomry/7.0/system-keys',
     '/keysets/fathomry/7.0/2/clashes?layouts=us,de,fr',

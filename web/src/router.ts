@@ -50,6 +50,7 @@ export const router = createRouter({
       () => import('./stages/catalogue/SystemKeysPage.vue'),
     ),
     view('clashes', `/keysets/${RELEASE}/:keyset/clashes`, 'Clashes', () => import('./stages/keysets/ClashesPage.vue')),
+    view('room', `/keysets/${RELEASE}/:keyset/room`, 'Room left', () => import('./stages/keysets/RoomPage.vue')),
     view('keysets', `/keysets/${RELEASE}`, 'Keysets', () => import('./stages/keysets/KeysetsPage.vue')),
     view('keyset', `/keysets/${RELEASE}/:keyset`, 'Keyset', () => import('./stages/keysets/KeysetPage.vue')),
     view('sheets', `/sheets/${RELEASE}`, 'Sheets', () => import('./stages/sheets/SheetsPage.vue')),

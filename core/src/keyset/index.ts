@@ -30,7 +30,7 @@ export {
 } from './resolve.ts';
 export { whyNothing, type WhyQuestion, type WhyStep } from './why.ts';
 export { settingFrom } from './setting.ts';
-export { combinations, keyInFull, type KeyRow } from './keypage.ts';
+export { combinations, keyInFull, pressOn, type KeyRow } from './keypage.ts';
 export {
   LEDGER_FILTERS,
   LEDGER_ORDERS,

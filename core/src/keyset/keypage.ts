@@ -35,8 +35,8 @@ export function combinations(platform: Platform): readonly string[] {
   return conventionOf(platform) === 'macos' ? MAC : PC;
 }
 
-/** Modifiers of a combination in the order in which presses are written. */
-function ordered(combination: string, code: string): string {
+/** A key with a combination of modifiers, written as presses are: `Ctrl+Shift+KeyU`. */
+export function pressOn(combination: string, code: string): string {
   const names = combination.split('+').filter(Boolean);
   return [...Object.keys(BITS).filter((name) => names.includes(name)), code].join('+');
 }
@@ -51,7 +51,7 @@ export function keyInFull(
 ): KeyRow[] {
   const keyboard = keyboardOf(layout, platform);
   return combinations(platform).map((combination): KeyRow => {
-    const press = ordered(combination, code);
+    const press = pressOn(combination, code);
     const answering = index.answering(press);
     const taker = systemKeys.find(
       (one) => one.platform === platform && storedPresses(one.shortcut, layout, platform)?.[0]?.includes(press),

@@ -39,7 +39,9 @@ export function pressIndex(effective: Effective, layout: Layout, platform: Platf
       const strokes = press.split(' ');
       return (byFirst.get(unsided(strokes[0]!)) ?? []).flatMap((held) => {
         const theirs = ways(held.shortcut)!;
-        const fits = strokes.every((stroke, index) => theirs[index]?.includes(stroke));
+        const fits = strokes.every((stroke, index) =>
+          theirs[index]?.some((way) => way === stroke || unsided(way) === stroke || way === unsided(stroke)),
+        );
         return fits ? [{ held, whole: theirs.length === strokes.length }] : [];
       });
     },

@@ -123,8 +123,8 @@ describe('reach', () => {
           expect(twice.mm).toBeCloseTo(2 * whole.mm, 6);
           const bare = reach({ ...chord, strokes: [{ ...stroke, modifiers: [] }] }, layout, platform, rest);
           // Which of two keys is held, where a binding says so, may well be the nearer one.
-        const sided = stroke.modifiers.some((modifier) => /^(Left|Right)/.test(modifier));
-        if (bare && !sided) expect(whole.mm).toBeGreaterThanOrEqual(bare.mm - 1e-9);
+          const sided = stroke.modifiers.some((modifier) => /^(Left|Right)/.test(modifier));
+          if (bare && !sided) expect(whole.mm).toBeGreaterThanOrEqual(bare.mm - 1e-9);
         },
       ),
       { numRuns: 2000 },

@@ -87,6 +87,7 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
       <div class="tools">
         <LedgerTools />
         <span class="end">
+          <RouterLink class="btn" :to="{ name: 'room', params: { keyset: id }, query: luggage }">Room left</RouterLink>
           <RouterLink class="btn" :to="{ name: 'clashes', params: { keyset: id }, query: luggage }"
             >Its clashes</RouterLink
           >

@@ -1,0 +1,89 @@
+import type { ContextTree } from '../catalogue/index.ts';
+import type { SystemKey } from '../contract/index.ts';
+import {
+  WRITING_CODES,
+  conventionOf,
+  keyboardOf,
+  parseStored,
+  storedPresses,
+  strokeOfWay,
+  usualBoard,
+  writeStored,
+  type Board,
+  type Layout,
+  type Platform,
+} from '../keys/index.ts';
+import { combinations, pressOn, pressTypes, type Held, type PressIndex } from '../keyset/index.ts';
+import { reach } from './reach.ts';
+import type { Rest } from './rest.ts';
+
+/** What a press is in a context: free, taken there or where it shows through, another’s, or needed for a character. */
+export type RoomState = 'free' | 'taken' | 'others' | 'types';
+
+export interface RoomCell {
+  /** Written like `Ctrl+Shift+KeyU`. */
+  readonly press: string;
+  /** As a shortcut, by what is printed on the key. */
+  readonly shortcut: string;
+  readonly state: RoomState;
+  /** Who has it, in this context, around it or within it; shortcuts that begin with it too. */
+  readonly by: readonly Held[];
+  readonly taker: string;
+}
+
+export interface Room {
+  /** The keys of the writing block, nearest to the resting hands first, with their distance in mm. */
+  readonly keys: readonly { readonly code: string; readonly mm: number }[];
+  /** A row for each combination of modifiers, plain first, its cells in the order of the keys. */
+  readonly rows: readonly { readonly held: string; readonly cells: readonly RoomCell[] }[];
+}
+
+export interface RoomQuestion {
+  readonly index: PressIndex;
+  readonly tree: ContextTree;
+  readonly context: number;
+  readonly layout: Layout;
+  readonly platform: Platform;
+  readonly rest: Rest;
+  readonly systemKeys: readonly SystemKey[];
+  readonly board?: Board;
+}
+
+/** Every press of a context, nearest first: what is free, and for what is taken, by whom. */
+export function roomLeft(question: RoomQuestion): Room {
+  const { index, tree, context, layout, platform, rest, systemKeys } = question;
+  const board = question.board ?? usualBoard(layout, platform);
+  const keyboard = keyboardOf(layout, platform, board);
+  const takesText = tree.get(context).takesText;
+  const takers = new Map<string, string>();
+  for (const { platform: on, shortcut, taker } of systemKeys) {
+    if (on !== platform) continue;
+    for (const way of storedPresses(shortcut, layout, platform, board)?.[0] ?? []) takers.set(way, taker);
+  }
+  const stored = (press: string) => writeStored({ strokes: [strokeOfWay(press, layout, platform)], manner: 'pressed' });
+  const keys = WRITING_CODES.flatMap((code) => {
+    const found = board.lacks.has(code) ? null : reach(parseStored(stored(code)), layout, platform, rest, board);
+    return found ? [{ code, mm: found.mm }] : [];
+  }).sort((a, b) => a.mm - b.mm);
+
+  const cellOf = (held: string, code: string): RoomCell => {
+    const press = pressOn(held, code);
+    const by = index
+      .answering(press)
+      .map((one) => one.held)
+      .filter((one) => tree.relation(context, one.context) !== 'apart');
+    const taker = takers.get(press) ?? '';
+    const types = pressTypes(press, keyboard) && (takesText || isThird(held, platform));
+    const state: RoomState = by.length ? 'taken' : taker ? 'others' : types ? 'types' : 'free';
+    return { press, shortcut: stored(press), state, by, taker };
+  };
+  const rows = combinations(platform).map((held) => ({ held, cells: keys.map(({ code }) => cellOf(held, code)) }));
+  return { keys, rows };
+}
+
+/** Ctrl+Alt on Windows and Option on macOS type characters: a press with them is needed for typing. */
+function isThird(held: string, platform: Platform): boolean {
+  const names = held.split('+');
+  if (conventionOf(platform) === 'macos') return names.includes('Alt') && !names.includes('Meta');
+  return conventionOf(platform) === 'windows' && names.includes('Ctrl') && names.includes('Alt');
+}

@@ -1,0 +1,293 @@
+<script setup lang="ts">
+import { computed, nextTick, watch } from 'vue';
+import { platformName } from '@crib/core/keys';
+import { RESTS, roomLeft, type RoomCell, type RoomState } from '@crib/core/reach';
+import IndexLine from '../../parts/IndexLine.vue';
+import KeyChip from '../../parts/KeyChip.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { layoutInHand, show } from '../../parts/chips.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import PlatformSwitches from '../catalogue/PlatformSwitches.vue';
+
+/** Room left: the keys by their distance from the resting hands, the combinations of modifiers below one another. */
+const workspace = useWorkspace();
+const { route, kept, set, platform, style, luggage } = usePlace();
+const id = computed(() => Number(route.params['keyset']));
+const keyset = computed(() => workspace.keyset(id.value));
+const where = kept('where');
+const context = computed(
+  () => workspace.tree?.inOrder.find((one) => String(one.id) === where.value) ?? workspace.tree?.root,
+);
+const restName = kept('rest', RESTS[1]!.name);
+const rest = computed(() => RESTS.find((one) => one.name === restName.value) ?? RESTS[0]!);
+const chosen = kept('at');
+
+const room = computed(() =>
+  keyset.value && context.value
+    ? roomLeft({
+        index: workspace.pressesOf(id.value, platform.value),
+        tree: workspace.tree!,
+        context: context.value.id,
+        layout: layoutInHand.value,
+        platform: platform.value,
+        rest: rest.value,
+        systemKeys: workspace.catalogue!.systemKeys,
+      })
+    : null,
+);
+const cells = computed(() => (room.value?.rows ?? []).flatMap((row) => row.cells));
+const selected = computed(() => cells.value.find((cell) => cell.press === chosen.value) ?? null);
+const count = (state: RoomState) => cells.value.filter((cell) => cell.state === state).length;
+/** The free presses nearest to the hands: by the key first, then by how much is held. */
+const nearest = computed(() => {
+  const { keys, rows } = room.value ?? { keys: [], rows: [] };
+  return keys
+    .flatMap(({ mm }, at) =>
+      rows.flatMap((row) => (row.cells[at]!.state === 'free' ? [{ cell: row.cells[at]!, mm }] : [])),
+    )
+    .slice(0, 12);
+});
+const column = computed(() => {
+  const code = selected.value?.press.split('+').at(-1);
+  return (room.value?.rows ?? []).flatMap((row) => row.cells.filter((cell) => cell.press.split('+').at(-1) === code));
+});
+const label = (command: number) => workspace.commands.get(command)?.label ?? '';
+const heldWords = (held: string) =>
+  held ? held.replaceAll('+', ' ').replace('Meta', platform.value === 'macos' ? 'Cmd' : 'Meta') : 'plain';
+const keyWord = (code: string) =>
+  show(room.value!.rows[0]!.cells.find((cell) => cell.press === code)!.shortcut, platform.value);
+const STATE_WORDS: Record<RoomState, string> = {
+  free: 'free',
+  taken: 'taken',
+  others: 'taken by the system or others',
+  types: 'types a character',
+};
+const told = (cell: RoomCell) => {
+  const by = [...new Set(cell.by.map((held) => label(held.command)))];
+  return `${show(cell.shortcut, platform.value)}, ${by.length ? `taken by ${by.join(', ')}` : cell.taker || STATE_WORDS[cell.state]}`;
+};
+
+function onKey(event: KeyboardEvent) {
+  const { rows, keys } = room.value!;
+  const moves: Record<string, [number, number]> = {
+    ArrowRight: [0, 1],
+    ArrowLeft: [0, -1],
+    ArrowDown: [1, 0],
+    ArrowUp: [-1, 0],
+  };
+  const move = moves[event.key];
+  if (!move) return;
+  event.preventDefault();
+  const now = rows.findIndex((row) => row.cells.some((cell) => cell.press === chosen.value));
+  const at = rows[Math.max(0, now)]!.cells.findIndex((cell) => cell.press === chosen.value);
+  const row = Math.max(0, Math.min(rows.length - 1, now < 0 ? 0 : now + move[0]));
+  const to = Math.max(0, Math.min(keys.length - 1, at < 0 ? 0 : at + move[1]));
+  void set({ at: rows[row]!.cells[to]!.press }, true);
+}
+const cellId = (press: string) => `room-${press.replaceAll('+', '-')}`;
+watch(chosen, async (press) => {
+  await nextTick();
+  document.getElementById(cellId(press))?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+});
+const to = (place: number) => ({ query: { ...route.query, where: String(place) } });
+</script>
+
+<template>
+  <ReleaseGate v-slot="{ tree }">
+    <StateNote v-if="!keyset || !room || !context" whole title="There is no such keyset">
+      <RouterLink class="btn" :to="{ name: 'keysets', query: luggage }">To the keysets</RouterLink>
+    </StateNote>
+    <StageFrame v-else>
+      <template #index>
+        <h2>{{ keyset.name }}</h2>
+        <p class="mid">{{ platformName(platform) }}</p>
+        <PlatformSwitches />
+        <h3>Room in</h3>
+        <IndexLine
+          v-for="one in tree.inOrder"
+          :key="one.id"
+          :to="to(one.id)"
+          :on="one.id === context.id"
+          :depth="tree.depth(one.id)"
+          >{{ one.name }}</IndexLine
+        >
+      </template>
+      <h1>
+        Room left in the {{ keyset.name
+        }}<small>{{ tree.path(context.id) }} · {{ count('free') }} of {{ cells.length }} presses free</small>
+      </h1>
+      <div class="tools">
+        <label
+          >Nearest first, from
+          <ElSelect v-model="restName" size="small" aria-label="Where hands rest" style="width: 260px">
+            <ElOption v-for="one in RESTS" :key="one.name" :value="one.name" :label="one.name" />
+          </ElSelect>
+        </label>
+        <span class="end"
+          ><RouterLink class="btn" :to="{ name: 'keyset', params: { keyset: id }, query: luggage }"
+            >To its edits</RouterLink
+          ></span
+        >
+      </div>
+      <div class="field">
+        <table
+          role="grid"
+          tabindex="0"
+          aria-label="Room left"
+          :aria-activedescendant="selected ? cellId(selected.press) : undefined"
+          @keydown="onKey"
+        >
+          <thead>
+            <tr role="row" class="mm">
+              <th scope="col" role="columnheader">mm from rest</th>
+              <th v-for="(key, at) in room.keys" :key="key.code" role="columnheader" scope="col">
+                <span v-if="at % 4 === 0">{{ Math.round(key.mm) }}</span>
+              </th>
+            </tr>
+            <tr role="row">
+              <th scope="col" role="columnheader">with</th>
+              <th v-for="key in room.keys" :key="key.code" role="columnheader" scope="col">{{ keyWord(key.code) }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="row in room.rows" :key="row.held" role="row">
+              <th scope="row" role="rowheader">{{ heldWords(row.held) }}</th>
+              <td
+                v-for="cell in row.cells"
+                :id="cellId(cell.press)"
+                :key="cell.press"
+                role="gridcell"
+                :class="[cell.state, { chosen: cell.press === chosen }]"
+                :aria-selected="cell.press === chosen"
+                :aria-label="told(cell)"
+                @click="set({ at: cell.press }, true)"
+              >
+                <i aria-hidden="true" />
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <div class="foot">
+        <span class="key taken"><i />{{ count('taken') }} taken</span>
+        <span class="key free"><i />{{ count('free') }} free</span>
+        <span class="key others"><i />{{ count('others') + count('types') }} the system’s, or type a character</span>
+        <span>Arrow keys move</span>
+      </div>
+      <template #margin>
+        <template v-if="selected">
+          <h2>{{ show(selected.shortcut, platform, style) }}</h2>
+          <p class="under">{{ STATE_WORDS[selected.state] }} in {{ context.name }}</p>
+          <div v-for="held in selected.by" :key="`${held.command} ${held.context} ${held.shortcut}`" class="pair">
+            <span>{{ label(held.command) }}</span><span class="mid">{{ tree.get(held.context).name }}</span>
+          </div>
+          <p v-if="selected.taker">{{ selected.taker }}</p>
+          <h3>The key with and without modifiers</h3>
+          <div v-for="cell in column" :key="cell.press" class="pair">
+            <KeyChip :shortcut="cell.shortcut" :platform="platform" :how="style" />
+            <span :class="{ mid: cell.state !== 'taken' }">{{
+              cell.by.length
+                ? [...new Set(cell.by.map((held) => label(held.command)))].slice(0, 3).join(', ')
+                : STATE_WORDS[cell.state]
+            }}</span>
+          </div>
+          <div class="actions">
+            <RouterLink
+              class="btn"
+              :to="{ name: 'key', params: { code: selected.press.split('+').at(-1) }, query: luggage }"
+              >This key in full</RouterLink
+            >
+          </div>
+        </template>
+        <template v-else>
+          <h2>Nearest that are free</h2>
+          <p class="under">in {{ context.name }}, from {{ rest.name }}</p>
+          <div v-for="one in nearest" :key="one.cell.press" class="pair">
+            <KeyChip :shortcut="one.cell.shortcut" :platform="platform" :how="style" />
+            <span class="figures">{{ Math.round(one.mm) }} mm</span>
+          </div>
+        </template>
+      </template>
+    </StageFrame>
+  </ReleaseGate>
+</template>
+
+<style scoped>
+.field {
+  overflow: auto;
+}
+table {
+  width: auto;
+}
+table:focus-visible {
+  outline-offset: -2px;
+}
+th,
+td {
+  width: 21px;
+  min-width: 21px;
+  height: 26px;
+  padding: 0;
+  text-align: center;
+}
+thead th {
+  font: 600 11px var(--mono);
+}
+.mm th {
+  border: 0;
+  color: var(--mid);
+  font-weight: 400;
+  white-space: nowrap;
+}
+th:first-child {
+  position: sticky;
+  left: 0;
+  min-width: 104px;
+  background: var(--sheet);
+  font: 600 11.5px var(--mono);
+  text-align: left;
+  white-space: nowrap;
+}
+i {
+  display: inline-block;
+  width: 9px;
+  height: 9px;
+  vertical-align: middle;
+}
+.free i {
+  border: 1.5px solid var(--tide);
+  border-radius: 50%;
+}
+.taken i {
+  width: 17px;
+  height: 20px;
+  background: var(--ink);
+}
+.others i,
+.types i {
+  width: 17px;
+  height: 20px;
+  background: repeating-linear-gradient(135deg, var(--mid) 0 1px, transparent 1px 5px);
+}
+td {
+  scroll-margin-left: 108px;
+}
+td.chosen {
+  box-shadow: inset 0 0 0 2px var(--tide);
+}
+.free.chosen i {
+  background: var(--tide);
+}
+.key {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+}
+.key i {
+  width: 11px;
+  height: 11px;
+}
+</style>
