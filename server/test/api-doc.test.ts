@@ -1,10 +1,11 @@
-import { readFileSync, readdirSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import pg from 'pg';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { hashPassword } from '../src/http/password.ts';
 import { saveEditor } from '../src/store/editors.ts';
 import { migrate } from '../src/store/migrate.ts';
 import { Client, databaseUrl, withServer } from './harness.ts';
+import { allRoutes } from './routes.ts';
 
 const server = withServer();
 const doc = readFileSync(new URL('../../docs/api.md', import.meta.url), 'utf8');
@@ -73,14 +74,7 @@ describe('docs/api.md', () => {
   });
 
   it('has every route', () => {
-    const folder = new URL('../src/http/', import.meta.url);
-    const routes = readdirSync(folder).flatMap((file) => {
-      const source = readFileSync(new URL(file, folder), 'utf8');
-      const prefix = file === 'public.ts' ? '/public' : '/api';
-      return [...source.matchAll(/router\.(get|post|put|delete)\(\s*'([^']+)'/g)].map(
-        ([, method, path]) => `${method!.toUpperCase()} ${prefix}${path}`,
-      );
-    });
+    const routes = allRoutes().map(({ method, path }) => `${method} ${path}`);
     expect(routes.length).toBeGreaterThan(25);
     const shown = examples.map((one) => `${one.method} ${one.path}`);
     const missing = routes.filter((route) => {

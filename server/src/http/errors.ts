@@ -41,6 +41,9 @@ function fromDatabase(error: unknown): Problem | null {
   if (code) return problem(code, error.message);
   if (error.code === '23505') return problem('taken', CONSTRAINTS[error.constraint ?? ''] ?? 'That is there already.');
   if (error.code === '23503') return problem('in-use', 'Something that this names is not there, or is still in use.');
+  if (error.code === '22021' || error.code === '22P05')
+    return problem('bad-request', 'A text holds the character of number zero, which cannot be stored. Leave it out.');
+  if (error.code === '22003') return problem('not-found', 'A number is larger than any that is in use here.');
   return null;
 }
 
