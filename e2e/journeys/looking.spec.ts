@@ -166,3 +166,47 @@ test('when the server does not answer, the page says so and what to do', async (
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByRole('grid')).toBeVisible();
 });
+
+test('room left is walked with the arrow keys, kept in the address, and agrees with pressing the keys', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  await page.goto('/keysets/fathomry/7.0/2?platform=windows');
+  await page.getByRole('link', { name: 'Room left' }).click();
+  await page.getByRole('link', { name: 'Chart window' }).click();
+  const room = page.getByRole('grid', { name: 'Room left' });
+  const margin = page.getByRole('complementary');
+  await expect(margin).toContainText('Nearest that are free');
+  await expect(margin).toContainText('0 mm');
+  const heading = page.getByRole('heading', { level: 1 });
+  const [, free, all] = /(\d+) of (\d+) presses free/.exec((await heading.textContent())!)!;
+  await expect(room.getByRole('gridcell', { name: /, free$/ })).toHaveCount(Number(free));
+  await expect(room.getByRole('gridcell')).toHaveCount(Number(all));
+
+  await room.focus();
+  await page.keyboard.press('ArrowRight');
+  for (const _ of [1, 2, 3, 4]) await page.keyboard.press('ArrowDown');
+  const chosen = room.locator('[aria-selected=true]');
+  await expect(chosen).toHaveCount(1);
+  await expect(room).toHaveAttribute('aria-activedescendant', (await chosen.getAttribute('id'))!);
+  expect(page.url()).toContain('at=');
+  const name = (await chosen.getAttribute('aria-label'))!;
+  await page.reload();
+  await expect(chosen).toHaveAttribute('aria-label', name);
+  await page.keyboard.press('Tab');
+
+  // What stands as free answers to nothing when it is pressed; what is taken, to its command.
+  await page.goto('/keysets/fathomry/7.0/2/room?platform=windows&where=2&at=Ctrl%2BShift%2BKeyR');
+  await expect(margin).toContainText('taken in Chart window');
+  await expect(margin).toContainText('Select by depth range');
+  await room.getByRole('gridcell', { name: 'Ctrl+Alt+Shift+X, free' }).click();
+  await expect(margin).toContainText('free in Chart window');
+  await page.getByRole('link', { name: 'This key in full' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('X');
+  await page.goto('/catalogue/fathomry/7.0?platform=windows');
+  await page.getByRole('button', { name: 'Press to find' }).click();
+  await page.keyboard.press('Control+Alt+Shift+X');
+  await expect(page.getByRole('heading', { name: 'Nothing answers to these keys here' })).toBeVisible();
+  expect(heard).toEqual([]);
+});
