@@ -174,8 +174,9 @@ test('room left is walked with the arrow keys, kept in the address, and agrees w
   await signIn(page);
   await page.goto('/keysets/fathomry/7.0/2?platform=windows');
   await page.getByRole('link', { name: 'Room left' }).click();
-  await page.getByRole('link', { name: 'Chart window' }).click();
   const room = page.getByRole('grid', { name: 'Room left' });
+  await expect(room).toBeVisible();
+  await page.getByRole('link', { name: 'Chart window' }).click();
   const margin = page.getByRole('complementary');
   await expect(margin).toContainText('Nearest that are free');
   await expect(margin).toContainText('0 mm');

@@ -143,8 +143,14 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
           <thead>
             <tr role="row" class="mm">
               <th scope="col" role="columnheader">mm from rest</th>
-              <th v-for="(key, at) in room.keys" :key="key.code" role="columnheader" scope="col">
-                <span v-if="at % 4 === 0">{{ Math.round(key.mm) }}</span>
+              <th
+                v-for="(key, at) in room.keys.filter((_key, every) => every % 4 === 0)"
+                :key="key.code"
+                role="columnheader"
+                scope="colgroup"
+                :colspan="Math.min(4, room.keys.length - 4 * at)"
+              >
+                {{ Math.round(key.mm) }}
               </th>
             </tr>
             <tr role="row">
@@ -237,12 +243,15 @@ thead th {
   font: 600 11px var(--mono);
 }
 .mm th {
+  padding-left: 4px;
   border: 0;
   color: var(--mid);
   font-weight: 400;
+  text-align: left;
   white-space: nowrap;
 }
 th:first-child {
+  padding: 0;
   position: sticky;
   left: 0;
   min-width: 104px;
