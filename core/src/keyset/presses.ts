@@ -1,5 +1,6 @@
 import { meeting, storedPresses, unsided, type Layout, type Platform } from '../keys/index.ts';
 import type { Effective, Held } from './effective.ts';
+import { fits } from './resolve.ts';
 
 /** Finds who else answers to a press, or begins with it, without comparing everything with everything. */
 export interface PressIndex {
@@ -39,10 +40,7 @@ export function pressIndex(effective: Effective, layout: Layout, platform: Platf
       const strokes = press.split(' ');
       return (byFirst.get(unsided(strokes[0]!)) ?? []).flatMap((held) => {
         const theirs = ways(held.shortcut)!;
-        const fits = strokes.every((stroke, index) =>
-          theirs[index]?.some((way) => way === stroke || unsided(way) === stroke || way === unsided(stroke)),
-        );
-        return fits ? [{ held, whole: theirs.length === strokes.length }] : [];
+        return fits(theirs, strokes) ? [{ held, whole: theirs.length === strokes.length }] : [];
       });
     },
     groups: byFirst.values(),

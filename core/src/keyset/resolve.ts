@@ -46,7 +46,8 @@ export interface Resolution {
   readonly typed: boolean;
 }
 
-const fits = (ways: readonly (readonly string[])[], made: readonly string[]) =>
+/** Whether presses are among the ways to make a shortcut's first strokes; a side counts only where both name one. */
+export const fits = (ways: readonly (readonly string[])[], made: readonly string[]) =>
   made.every((press, i) => ways[i]?.some((way) => way === press || unsided(way) === press || way === unsided(press)));
 
 /** Whether a press, written like `Ctrl+Shift+Equal`, types a character on a keyboard. */
