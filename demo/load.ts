@@ -28,6 +28,7 @@ interface AppFile {
   release: { label: string };
   contexts: { name: string; in?: string; takesText?: boolean }[];
   list: string;
+  inOtherLanguages: Record<string, string>;
 }
 interface GroupFile {
   kind: string;
@@ -77,6 +78,8 @@ async function load() {
     file(`fathomry/${scenario.list}`),
     'text/csv',
   );
+  for (const [language, source] of Object.entries(scenario.inOtherLanguages))
+    await call('POST', `/api/releases/${release.id}/list`, { language, source, text: file(`fathomry/${source}`) });
   await group(slug, release.id);
   await call('POST', `/api/releases/${release.id}/seal`);
   await call('POST', `/api/apps/${slug}/recipes`, json('fathomry/recipe.json'));

@@ -195,7 +195,7 @@ function largeSetting(count: number, layouts: Setting['layouts']): Setting {
     ...PLAIN_WORDS, id: i + 1, name: `c${i}`, label: `Command ${i}`, home: 1, wordings: [], aliases: [],
   })); // prettier-ignore
   const bindings = commands.map(({ id }) => ({
-    id, command: id, contexts: [1 + ((id * 13) % CONTEXTS)], platform: null, note: '', memoryAid: '', trials: [],
+    id, command: id, contexts: [1 + ((id * 13) % CONTEXTS)], platform: null, language: null, note: '', memoryAid: '', trials: [],
     shortcut: HELD[(id % 288) >> 5 & 7]! + LETTERS[(id % 288) % 36]!,
     provenance: { kind: 'list' as const, source: '', who: '', on: null, build: '', platform: null },
   })); // prettier-ignore

@@ -1,4 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest';
+import { catalogueIn } from '@crib/core/catalogue';
 import type { ListReport } from '@crib/core/contract';
 import { parseStored, readShortcuts, writeStored } from '@crib/core/keys';
 import { Client, contentOf, withServer } from './harness.ts';
@@ -88,6 +89,52 @@ describe('reading a list in', () => {
     const { release, catalogue } = await client.makeRelease();
     expect((await client.takeIn(release, new Uint8Array(bytes))).status).toBe(201);
     expect((await catalogue()).commands.map((one) => one.label)).toEqual(['Löschen']);
+  });
+
+  it('goes into any shipped keyset of the release, and into no other', async () => {
+    const { slug, release, catalogue } = await client.makeRelease();
+    await client.takeIn(release, 'Command id,Label,Shortcut\na,Alpha,F5\n');
+    const { id: second } = await client.must<{ id: number }>('POST', `/api/apps/${slug}/shipped`, {
+      releaseId: release.id,
+      name: 'Like the old one',
+    });
+    const text = 'Command id,Label,Shortcut\na,Alpha,F6\n';
+    expect((await preview(release.id, { text, keyset: second })).body.counts).toMatchObject({
+      newBindings: 1,
+      gone: 0,
+    });
+    await client.must('POST', `/api/releases/${release.id}/list`, { text, keyset: second });
+    expect(contentOf(await catalogue()).keysets).toEqual([
+      ['1.0 as shipped', [['a', null, 'F5', ['Everywhere']]]],
+      ['Like the old one', [['a', null, 'F6', ['Everywhere']]]],
+    ]);
+    const other = await client.makeRelease();
+    for (const keyset of [second, 999_999])
+      expect((await preview(other.release.id, { text, keyset })).status).toBe(404);
+  });
+
+  it('written in another interface language brings its words and its own shortcuts, and leaves the others', async () => {
+    const { release, catalogue } = await client.makeRelease();
+    await client.takeIn(release, 'Command id,Label,Shortcut\na,Save,Ctrl+S\nb,Find,Ctrl+F\n');
+    const before = contentOf(await catalogue());
+    const german = { language: 'de', text: 'Command id,Label,Shortcut\na,Sichern,Ctrl+S\nb,Suchen,Ctrl+U\n' };
+    expect((await preview(release.id, german)).body.counts).toMatchObject({
+      changedCommands: 2,
+      newBindings: 1,
+      sameBindings: 1,
+      gone: 0,
+    });
+    await client.must('POST', `/api/releases/${release.id}/list`, german);
+    const after = await catalogue();
+    expect(contentOf(catalogueIn(after, null)).keysets).toEqual(before.keysets);
+    expect(catalogueIn(after, null).commands.map((one) => one.label)).toEqual(['Save', 'Find']);
+    const there = catalogueIn(after, 'de');
+    expect(there.commands.map((one) => one.label)).toEqual(['Sichern', 'Suchen']);
+    expect(contentOf(there).keysets[0]![1]).toEqual([
+      ['a', null, 'Ctrl+S', ['Everywhere']],
+      ['b', null, 'Ctrl+U', ['Everywhere']],
+    ]);
+    expect((await preview(release.id, german)).body.nothingToDo).toBe(true);
   });
 
   it('is taken in once when it is sent twice at the same moment', async () => {

@@ -2,14 +2,14 @@
 import { watch } from 'vue';
 import { useRoute } from 'vue-router';
 import MastHead from './parts/MastHead.vue';
-import { followLayout } from './stores/place.ts';
+import { followAddress } from './stores/place.ts';
 import { useSession } from './stores/session.ts';
 import { useWorkspace } from './stores/workspace.ts';
 
 const route = useRoute();
 const session = useSession();
 const workspace = useWorkspace();
-followLayout();
+followAddress();
 
 watch(
   () => [route.params['app'], route.params['release']] as const,

@@ -1,1 +1,2 @@
 export * from './contexts.ts';
+export * from './language.ts';

@@ -99,15 +99,17 @@ export const CommandWords = z.object({
 });
 export type CommandWords = z.infer<typeof CommandWords>;
 
+/** A language tag (BCP 47). */
+export const LanguageTag = z
+  .string()
+  .max(35)
+  .regex(/^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$/, 'must be a language tag such as de or pt-BR');
+
 /** What a command is called on one platform, or in one interface language; what is left empty is as everywhere. */
 export const Wording = z.object({
   platform: PlatformName.nullable(),
-  /** A language tag (BCP 47), null for the catalogue's own language. */
-  language: z
-    .string()
-    .max(35)
-    .regex(/^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$/, 'a language tag such as de or pt-BR')
-    .nullable(),
+  /** Null for the catalogue's own language. */
+  language: LanguageTag.nullable(),
   label: line(120),
   menu: line(240),
   category: line(120),
@@ -147,6 +149,8 @@ export const Binding = z.object({
   command: Id,
   contexts: z.array(Id).min(1),
   platform: PlatformName.nullable(),
+  /** The interface language it belongs to, as access keys do; null for all. */
+  language: LanguageTag.nullable().default(null),
   shortcut: StoredShortcut,
   note: line(240),
   memoryAid: line(240),
@@ -213,10 +217,15 @@ export type CustomKeyset = z.infer<typeof CustomKeyset>;
 export const Keyset = z.discriminatedUnion('kind', [ShippedKeyset, CustomKeyset]);
 export type Keyset = z.infer<typeof Keyset>;
 
-/** Commands that belong together: two opposite ones, commands numbered or ordered alike, positions that own a key. */
+export const GROUP_KINDS = ['pair', 'family', 'slots', 'ways'] as const;
+
+/**
+ * Commands that belong together: two opposite ones, commands numbered or ordered alike, positions that own a key,
+ * several ways to one goal.
+ */
 export const CommandGroup = z.object({
   id: Id,
-  kind: z.enum(['pair', 'family', 'slots']),
+  kind: z.enum(GROUP_KINDS),
   name: name(120),
   /** In order. */
   members: z.array(Id).max(100),

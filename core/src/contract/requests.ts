@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { App, Context, CustomKeyset, Edit, EditPlace, Id, Release } from './entities.ts';
+import { App, Context, CustomKeyset, Edit, EditPlace, Id, LanguageTag, Release } from './entities.ts';
 import { Sheet } from './sheets.ts';
 
 /** What clients send. */
@@ -41,6 +41,10 @@ export const SentList = z.strictObject({
   text: z.string().optional(),
   base64: z.base64().optional(),
   source: z.string().trim().max(200).default(''),
+  /** The shipped keyset it is read into; the default one, when left out. */
+  keyset: Id.optional(),
+  /** The interface language it is written in; the catalogue's own, when left out. */
+  language: LanguageTag.nullable().default(null),
   /** Which table of the file, from 0. */
   table: z.int().min(0).max(1000).default(0),
   ...Answers,
@@ -64,6 +68,8 @@ export const SentChange = z.strictObject({
   put: z.array(SentEdit).max(1000).default([]),
   remove: z.array(EditPlace).max(1000).default([]),
   shown: z.array(z.string().max(500)).max(20_000).default([]),
+  /** The interface language in which it was weighed. */
+  language: LanguageTag.nullable().default(null),
 });
 export type SentChange = z.input<typeof SentChange>;
 

@@ -55,12 +55,16 @@ function ownFirst(general: Map<number, Held[]>, own: Map<number, Held[]>): Map<n
   return general;
 }
 
-/** A platform's own shipped bindings stand in place of those for all, by command and context; so do corrections. */
+/**
+ * A platform's own shipped bindings stand in place of those for all, by command and context; so do corrections. What
+ * belongs to an interface language counts only in a catalogue that is read in it (`catalogueIn`).
+ */
 function shippedOn({ bindings, corrections }: ShippedKeyset, platform: Platform): Map<number, Held[]> {
   const own = new Map<number, Held[]>();
   const general = new Map<number, Held[]>();
   for (const binding of bindings) {
     if (binding.platform !== null && binding.platform !== platform) continue;
+    if (binding.language !== null) continue;
     const into = binding.platform === null ? general : own;
     for (const context of binding.contexts) {
       const key = pairKey(binding.command, context);

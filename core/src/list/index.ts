@@ -4,7 +4,7 @@ import type { Catalogue } from '../contract/index.ts';
 import { contextTree } from '../catalogue/index.ts';
 import { columnMeanings, type ColumnMeaning } from './columns.ts';
 import { cellKey, readRows } from './rows.ts';
-import { planList, type ListPlan } from './plan.ts';
+import { planList, type ListPlan, type ListTarget } from './plan.ts';
 import { readTable, type Table } from './table.ts';
 
 export { MOST_BYTES, checkText, decodeText, tooLarge } from './decode.ts';
@@ -14,10 +14,18 @@ export type { ListFormat } from './formats/raw.ts';
 export { CribList } from './formats/crib.ts';
 export { MEANINGS, columnMeanings, headingMeaning, meaningName, type ColumnMeaning } from './columns.ts';
 export { cellKey, readRows, type ListRow, type StatedKey } from './rows.ts';
-export { changesNothing, planList, type ListPlan, type NewBinding, type NewCommand } from './plan.ts';
+export {
+  changesNothing,
+  keysetFor,
+  planList,
+  type ListPlan,
+  type ListTarget,
+  type NewBinding,
+  type NewCommand,
+} from './plan.ts';
 
 /** What the reader decided about a list. */
-export interface ListAnswers {
+export interface ListAnswers extends ListTarget {
   /** Meanings of columns by their number from 0, where the headings do not tell. */
   readonly columns?: Readonly<Record<string, ColumnMeaning>>;
   /** What they meant when such a list was last taken in. */
@@ -50,7 +58,7 @@ export function readList(
   const chosen = { ...answers.remembered, ...answers.columns };
   const { meanings, problems } = columnMeanings(table.header, platforms, chosen, table.rows);
   const tree = contextTree(catalogue.contexts);
-  if (problems.length) return { table, meanings, plan: { ...planList([], catalogue, tree, []), problems } };
+  if (problems.length) return { table, meanings, plan: { ...planList([], catalogue, tree, [], answers), problems } };
   const setting = {
     platforms,
     policy: catalogue.app.keyPolicy,
@@ -58,7 +66,7 @@ export function readList(
     newContexts: answers.newContexts ?? [],
   };
   const { rows, problems: unread } = readRows(table, meanings, setting);
-  const plan = planList(rows, catalogue, tree, platformsSpokenOf(meanings, platforms));
+  const plan = planList(rows, catalogue, tree, platformsSpokenOf(meanings, platforms), answers);
   const all = [...unread, ...plan.problems].sort((a, b) => (a.place?.line ?? 0) - (b.place?.line ?? 0));
   return { table, meanings, plan: { ...plan, problems: all } };
 }

@@ -1,7 +1,14 @@
-import { problem, type Problem } from '../error/index.ts';
+import { problem, refuse, type Problem } from '../error/index.ts';
 import type { Platform } from '../keys/index.ts';
-import { PLAIN_WORDS, type Binding, type Catalogue, type Command, type CommandWords } from '../contract/index.ts';
-import type { ContextTree } from '../catalogue/index.ts';
+import {
+  PLAIN_WORDS,
+  type Binding,
+  type Catalogue,
+  type Command,
+  type CommandWords,
+  type ShippedKeyset,
+} from '../contract/index.ts';
+import { catalogueIn, type ContextTree } from '../catalogue/index.ts';
 import type { ListRow } from './rows.ts';
 
 /** A command that the list has and the catalogue lacks. */
@@ -31,6 +38,7 @@ export interface NewBinding {
   readonly note: string;
   readonly memoryAid: string;
   readonly source: string;
+  readonly language: string | null;
 }
 
 export type LineState = 'new' | 'changed' | 'same';
@@ -67,18 +75,37 @@ interface Target {
 
 const NONE: readonly Binding[] = [];
 
-/** Compares the rows of a list with the catalogue's default shipped keyset. */
+/** What a list is read into. */
+export interface ListTarget {
+  /** A shipped keyset of the release, by its number; the default one, when none is named. */
+  readonly keyset?: number | undefined;
+  /** The interface language the list is written in; null is the catalogue's own. */
+  readonly language?: string | null | undefined;
+}
+
+/** The shipped keyset that a list is read into; none, in a release whose default keyset is still to be made. */
+export function keysetFor({ keysets }: Catalogue, { keyset }: ListTarget): ShippedKeyset | undefined {
+  const shipped = keysets.filter((one) => one.kind === 'shipped');
+  if (keyset === undefined) return shipped.find((one) => one.isDefault);
+  return (
+    shipped.find((one) => one.id === keyset) ?? refuse('not-found', `This release has no shipped keyset ${keyset}.`)
+  );
+}
+
+/** Compares the rows of a list with a shipped keyset, in the words of the list's language. */
 export function planList(
   rows: readonly ListRow[],
-  catalogue: Catalogue,
+  whole: Catalogue,
   tree: ContextTree,
   platforms: readonly (Platform | null)[],
+  target: ListTarget = {},
 ): ListPlan {
+  const language = target.language ?? null;
+  const catalogue = catalogueIn(whole, language);
   const problems: Problem[] = [];
   const targets = targetsOf(rows, catalogue, problems);
-  const shipped = catalogue.keysets.find((keyset) => keyset.kind === 'shipped' && keyset.isDefault);
   const bindings = new Map<number, Binding[]>();
-  for (const binding of shipped?.kind === 'shipped' ? shipped.bindings : []) {
+  for (const binding of keysetFor(whole, target)?.bindings ?? NONE) {
     bindings.set(binding.command, [...(bindings.get(binding.command) ?? []), binding]);
   }
 
@@ -89,35 +116,29 @@ export function planList(
   const newContexts = new Set<string>();
   const lines = new Map<number, LineState>();
   let sameBindings = 0;
-  for (const target of targets) {
-    const { known } = target;
-    const home = target.rows.find((row) => row.contexts.length)?.contexts[0] ?? known?.home ?? tree.root.id;
-    const changes = known ? changesOf(known, target.words) : [];
-    if (!known) newCommands.push({ name: target.name, words: target.words, home });
-    else if (changes.length) changedCommands.push({ id: known.id, words: target.words, changes });
-    const present = new Map(
-      (known ? (bindings.get(known.id) ?? NONE) : NONE).map((binding) => [bindingKey(binding), binding]),
-    );
-    const listed = new Set<string>();
-    for (const row of target.rows) {
+  for (const one of targets) {
+    const { known } = one;
+    const home = one.rows.find((row) => row.contexts.length)?.contexts[0] ?? known?.home ?? tree.root.id;
+    const changes = known ? changesOf(known, one.words) : [];
+    if (!known) newCommands.push({ name: one.name, words: one.words, home });
+    else if (changes.length) changedCommands.push({ id: known.id, words: one.words, changes });
+    const listed = listedKeys(one, known?.home ?? home);
+    const mine = known ? (bindings.get(known.id) ?? NONE) : NONE;
+    const present = presentKeys(mine, listed, platforms, language);
+    for (const row of one.rows) {
       row.contexts.forEach((context) => typeof context === 'string' && newContexts.add(context));
-      const contexts = row.contexts.length ? row.contexts : [known?.home ?? home];
-      const fresh = row.keys.filter((key) => {
-        const text = bindingKey({ ...key, contexts });
-        if (listed.has(text)) return false;
-        listed.add(text);
-        if (present.has(text)) sameBindings++;
-        return !present.has(text);
-      });
-      const { note, memoryAid, source } = row;
-      newBindings.push(...fresh.map((key) => ({ command: target.name, contexts, ...key, note, memoryAid, source })));
+      const fresh = listed.filter((binding) => binding.row === row && !present.has(bindingKey(binding)));
+      newBindings.push(...fresh.map(({ row: _row, ...binding }) => ({ ...binding, language })));
       lines.set(row.line, !known ? 'new' : fresh.length || changes.length ? 'changed' : 'same');
     }
-    for (const [key, binding] of present) {
-      if (!listed.has(key) && platforms.includes(binding.platform)) goneBindings.push(binding);
+    const names = new Set(listed.map(bindingKey));
+    sameBindings += [...names].filter((name) => present.has(name)).length;
+    for (const [name, binding] of present) {
+      const spoken = platforms.includes(binding.platform) && binding.language === language;
+      if (!names.has(name) && spoken) goneBindings.push(binding);
     }
   }
-  const named = new Set(targets.map((target) => target.known?.id));
+  const named = new Set(targets.map((one) => one.known?.id));
   return {
     problems,
     newContexts: [...newContexts],
@@ -129,6 +150,40 @@ export function planList(
     sameBindings,
     lines,
   };
+}
+
+type ListedKey = Omit<NewBinding, 'language'> & { readonly row: ListRow };
+
+/** The shortcuts that the rows of a command name, each once. */
+function listedKeys({ name, rows }: Target, home: number | string): ListedKey[] {
+  const listed = new Map<string, ListedKey>();
+  for (const row of rows) {
+    const { note, memoryAid, source } = row;
+    const contexts = row.contexts.length ? row.contexts : [home];
+    for (const key of row.keys) {
+      const binding = { command: name, contexts, ...key, note, memoryAid, source, row };
+      if (!listed.has(bindingKey(binding))) listed.set(bindingKey(binding), binding);
+    }
+  }
+  return [...listed.values()];
+}
+
+/**
+ * What of a command's shipped shortcuts a list speaks of: those of its language. Where the language has none of its own
+ * and the list names the very ones stated for all, it says nothing new: they count as its own.
+ */
+function presentKeys(
+  mine: readonly Binding[],
+  listed: readonly ListedKey[],
+  platforms: readonly (Platform | null)[],
+  language: string | null,
+): Map<string, Binding> {
+  const keyed = (list: readonly Binding[]) => new Map(list.map((binding) => [bindingKey(binding), binding]));
+  const own = keyed(mine.filter((binding) => binding.language === language));
+  if (language === null || own.size > 0) return own;
+  const forAll = keyed(mine.filter((binding) => binding.language === null && platforms.includes(binding.platform)));
+  const names = new Set(listed.map(bindingKey));
+  return names.size === forAll.size && [...names].every((name) => forAll.has(name)) ? forAll : own;
 }
 
 function bindingKey(binding: {

@@ -28,7 +28,7 @@ export interface RunFigures {
 }
 
 /** How deep a menu path lies; a command that is in no menu is taken to be two deep. */
-const depthOf = (command: Command | undefined) => command?.menu.split(' › ').filter(Boolean).length || 2;
+export const depthOf = (command: Command | undefined) => command?.menu.split(' › ').filter(Boolean).length || 2;
 
 /** A run of commands with a keyset: each by its main shortcut that can be pressed, else through the menu. */
 export function runFigures(run: Pick<Run, 'steps'>, setting: RunSetting): RunFigures {

@@ -24,6 +24,7 @@ export function binding(commandId: number, shortcut: string, facts: Partial<Bind
     command: commandId,
     contexts: [1],
     platform: null,
+    language: null,
     shortcut,
     note: '',
     memoryAid: '',

@@ -1,5 +1,6 @@
 import { Router } from 'express';
-import { SentChange, type Catalogue, type CustomKeyset, type EditPlace } from '@crib/core/contract';
+import { LanguageTag, SentChange, type Catalogue, type CustomKeyset, type EditPlace } from '@crib/core/contract';
+import { catalogueIn } from '@crib/core/catalogue';
 import { CribError, problem, refuse } from '@crib/core/error';
 import {
   clashSentence,
@@ -32,7 +33,11 @@ export function keysetRoutes(pool: Pool): Router {
 
   router.get('/keysets/:id/clashes', async (req, res) => {
     const { catalogue, id } = await inSnapshot(pool, (db) => catalogueOf(db, idIn(req.params)));
-    const setting = settingOf(catalogue, id, layoutsIn(req.query['layouts']));
+    const setting = settingOf(
+      catalogueIn(catalogue, languageIn(req.query['language'])),
+      id,
+      layoutsIn(req.query['layouts']),
+    );
     const label = (command: number) => setting.commands.get(command)?.label ?? '';
     const found = clashes(setting)
       .slice(0, MOST_CLASHES)
@@ -53,7 +58,10 @@ export function keysetRoutes(pool: Pool): Router {
   router.post('/keysets/:id/changes/preview', async (req, res) => {
     const asked = sent(SentChange, req.body);
     const { catalogue, id } = await inSnapshot(pool, (db) => catalogueOf(db, idIn(req.params)));
-    const { refusals, consequences: following } = consequences(settingOf(catalogue, id), asked);
+    const { refusals, consequences: following } = consequences(
+      settingOf(catalogueIn(catalogue, asked.language), id),
+      asked,
+    );
     const revision = customOf(catalogue, id).revision;
     res.json({
       revision,
@@ -72,7 +80,7 @@ export function keysetRoutes(pool: Pool): Router {
       await lockKeyset(db, id);
       const { catalogue } = await catalogueOf(db, id);
       const keyset = customOf(catalogue, id);
-      const outcome = consequences(settingOf(catalogue, id), asked);
+      const outcome = consequences(settingOf(catalogueIn(catalogue, asked.language), id), asked);
       const [first, ...more] = outcome.refusals;
       if (first) throw new CribError(first, ...more);
       refuseUnseen(keyset, asked, outcome.consequences);
@@ -143,6 +151,11 @@ async function catalogueOf(db: Db, id: number) {
 function layoutsIn(asked: unknown): Layout[] {
   const ids = typeof asked === 'string' ? asked.split(',').filter(Boolean) : [];
   return ids.map((id) => layoutById(id) ?? refuse('no-layout', `There is no layout “${id}”.`));
+}
+
+/** The interface language that a request names. */
+function languageIn(asked: unknown): string | null {
+  return asked === undefined ? null : sent(LanguageTag, asked);
 }
 
 function settingOf(catalogue: Catalogue, keysetId: number, layouts: readonly Layout[] = []): Setting {

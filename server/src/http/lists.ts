@@ -59,7 +59,7 @@ export function listRoutes(pool: Pool): Router {
       if (!idle) {
         const editor = (await editorOf(db, editorId(req))) as Editor;
         const on = new Date().toISOString().slice(0, 10);
-        await takeIn(db, catalogue, reading.plan, list.drop, { source: list.source, who: editor.name, on });
+        await takeIn(db, catalogue, reading.plan, list, { source: list.source, who: editor.name, on });
         const meanings = Object.fromEntries(reading.meanings.map((meaning, index) => [index, meaning]));
         await rememberColumns(db, catalogue.app.id, headingsOf(reading.table), meanings);
       }

@@ -8,7 +8,6 @@ import type {
   Edit,
   Keyset,
   Run,
-  ShippedKeyset,
 } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { appOf, contextsOf, releaseOf } from './apps.ts';
@@ -87,7 +86,7 @@ async function loadKeysets(db: Db, releaseId: number): Promise<Keyset[]> {
   const bindings = byKeyset(
     await rows<Binding & { keyset: number }>(
       db,
-      `SELECT b.id, b.keyset_id AS keyset, b.command_id AS command, b.platform, b.shortcut, b.note, b.memory_aid AS "memoryAid",
+      `SELECT b.id, b.keyset_id AS keyset, b.command_id AS command, b.platform, b.language, b.shortcut, b.note, b.memory_aid AS "memoryAid",
          jsonb_build_object('kind', b.provenance_kind, 'source', b.provenance_source, 'who', b.provenance_who,
            'on', b.provenance_on, 'build', b.provenance_build, 'platform', b.provenance_platform) AS provenance,
          coalesce((SELECT jsonb_agg(jsonb_build_object('platform', t.platform, 'who', t.who, 'on', t.tried_on, 'build', t.build)
@@ -143,10 +142,4 @@ export function customOf(catalogue: Catalogue, id: number): CustomKeyset {
   const keyset = catalogue.keysets.find((one) => one.id === id);
   if (keyset?.kind === 'custom') return keyset;
   return refuse('shipped', 'A shipped keyset is not edited; make a custom one on top of it.');
-}
-
-/** The default shipped keyset of a catalogue. */
-export function defaultOf(catalogue: Catalogue): ShippedKeyset {
-  const keyset = catalogue.keysets.find((one) => one.kind === 'shipped' && one.isDefault);
-  return keyset?.kind === 'shipped' ? keyset : refuse('not-found', 'The release has no default shipped keyset.');
 }

@@ -162,26 +162,18 @@ type Group = z.output<typeof SentGroup>;
 
 /** Makes a group, or writes one anew. */
 export async function saveGroup(db: Db, appId: number, group: Group, id?: number): Promise<number> {
-  if (group.kind === 'pair' && group.members.length !== 2) refuse('not-a-pair', 'A pair has two commands.');
-  if (new Set(group.members).size !== group.members.length) refuse('doubled', 'A command stands twice in the group.');
-  const saved = id
-    ? await first<{ id: number }>(
-        db,
-        'UPDATE command_group SET kind = $3, name = $4, twin_id = $5 WHERE id = $1 AND app_id = $2 RETURNING id',
-        [id, appId, group.kind, group.name, group.twin],
-      )
-    : await first<{ id: number }>(
-        db,
-        'INSERT INTO command_group (app_id, kind, name, twin_id) VALUES ($1, $2, $3, $4) RETURNING id',
-        [appId, group.kind, group.name, group.twin],
-      );
-  if (!saved) return refuse('not-found', 'There is no such group in this app.');
-  await db.query('DELETE FROM command_group_member WHERE group_id = $1', [saved.id]);
-  await db.query(
-    `INSERT INTO command_group_member (group_id, app_id, position, command_id)
-     SELECT $1, $2, n, id FROM unnest($3::bigint[]) WITH ORDINALITY AS g (id, n)`,
-    [saved.id, appId, group.members],
+  const { kind, name, twin, members } = group;
+  if (kind === 'pair' && members.length !== 2) refuse('not-a-pair', 'A pair has two commands.');
+  if (new Set(members).size !== members.length) refuse('doubled', 'A command stands twice in the group.');
+  const saved = await first<{ id: number }>(
+    db,
+    id
+      ? 'UPDATE command_group SET kind = $2, name = $3, twin_id = $4 WHERE app_id = $1 AND id = $5 RETURNING id'
+      : 'INSERT INTO command_group (app_id, kind, name, twin_id) VALUES ($1, $2, $3, $4) RETURNING id',
+    [appId, kind, name, twin, ...(id ? [id] : [])],
   );
+  if (!saved) return refuse('not-found', 'There is no such group in this app.');
+  await writeOrder(db, 'command_group_member', 'group_id', appId, saved.id, members);
   return saved.id;
 }
 
@@ -192,21 +184,33 @@ export async function dropGroup(db: Db, appId: number, id: number): Promise<void
 
 /** Makes a run, or writes one anew. */
 export async function saveRun(db: Db, appId: number, run: z.output<typeof SentRun>, id?: number): Promise<number> {
-  const saved = id
-    ? await first<{ id: number }>(db, 'UPDATE run SET name = $3 WHERE id = $1 AND app_id = $2 RETURNING id', [
-        id,
-        appId,
-        run.name,
-      ])
-    : await first<{ id: number }>(db, 'INSERT INTO run (app_id, name) VALUES ($1, $2) RETURNING id', [appId, run.name]);
-  if (!saved) return refuse('not-found', 'There is no such run in this app.');
-  await db.query('DELETE FROM run_step WHERE run_id = $1', [saved.id]);
-  await db.query(
-    `INSERT INTO run_step (run_id, app_id, position, command_id)
-     SELECT $1, $2, n, id FROM unnest($3::bigint[]) WITH ORDINALITY AS g (id, n)`,
-    [saved.id, appId, run.steps],
+  const saved = await first<{ id: number }>(
+    db,
+    id
+      ? 'UPDATE run SET name = $2 WHERE app_id = $1 AND id = $3 RETURNING id'
+      : 'INSERT INTO run (app_id, name) VALUES ($1, $2) RETURNING id',
+    [appId, run.name, ...(id ? [id] : [])],
   );
+  if (!saved) return refuse('not-found', 'There is no such run in this app.');
+  await writeOrder(db, 'run_step', 'run_id', appId, saved.id, run.steps);
   return saved.id;
+}
+
+/** Writes the commands of a group or a run anew, in order. */
+async function writeOrder(
+  db: Db,
+  table: 'command_group_member' | 'run_step',
+  of: 'group_id' | 'run_id',
+  appId: number,
+  id: number,
+  commands: readonly number[],
+) {
+  await db.query(`DELETE FROM ${table} WHERE ${of} = $1`, [id]);
+  await db.query(
+    `INSERT INTO ${table} (${of}, app_id, position, command_id)
+     SELECT $1, $2, n, id FROM unnest($3::bigint[]) WITH ORDINALITY AS g (id, n)`,
+    [id, appId, commands],
+  );
 }
 
 export async function dropRun(db: Db, appId: number, id: number): Promise<void> {

@@ -1,9 +1,9 @@
-import type { Catalogue, CommandWords } from '@crib/core/contract';
+import { refuse } from '@crib/core/error';
+import type { Catalogue, CommandWords, Release } from '@crib/core/contract';
 import { contextTree, contextsNamed } from '@crib/core/catalogue';
-import type { ListPlan } from '@crib/core/list';
+import { keysetFor, type ListPlan, type ListTarget } from '@crib/core/list';
 import { rows, type Db } from './db.ts';
 import { contextsOf, insertContext } from './apps.ts';
-import { defaultOf } from './catalogue.ts';
 
 /** Who took a list in, and from where: the provenance of its rows. */
 export interface TakenBy {
@@ -17,7 +17,7 @@ export async function takeIn(
   db: Db,
   catalogue: Catalogue,
   plan: ListPlan,
-  drop: readonly number[],
+  target: ListTarget & { readonly drop: readonly number[] },
   by: TakenBy,
 ): Promise<void> {
   const contextId = await makeContexts(db, catalogue, plan.newContexts);
@@ -28,18 +28,47 @@ export async function takeIn(
     ...stateOf(words),
   }));
   await insertCommands(db, release.appId, release.id, states);
-  await updateCommands(
-    db,
-    release.id,
-    plan.changedCommands.map(({ id, words }) => ({ id, ...stateOf(words) })),
-  );
+  if (target.language) await wordIn(db, catalogue, target.language, plan.changedCommands);
+  else
+    await updateCommands(
+      db,
+      release.id,
+      plan.changedCommands.map(({ id, words }) => ({ id, ...stateOf(words) })),
+    );
   const gone = new Set(plan.goneBindings.map((binding) => binding.id));
   await db.query('DELETE FROM binding WHERE release_id = $1 AND id = ANY($2)', [
     release.id,
-    drop.filter((id) => gone.has(id)),
+    target.drop.filter((id) => gone.has(id)),
   ]);
-  await insertBindings(db, catalogue, plan, contextId, by);
-  await db.query('UPDATE keyset SET revision = revision + 1 WHERE id = $1', [defaultOf(catalogue).id]);
+  const keyset = (
+    keysetFor(catalogue, target) ?? refuse('not-found', 'This release has no default keyset for the list to go into.')
+  ).id;
+  await insertBindings(db, { release, keyset }, plan, contextId, by);
+  await db.query('UPDATE keyset SET revision = revision + 1 WHERE id = $1', [keyset]);
+}
+
+/** What a list in an interface language says of commands: their words there; what is no word holds in all of them. */
+async function wordIn(
+  db: Db,
+  { release, commands }: Catalogue,
+  language: string,
+  changed: ListPlan['changedCommands'],
+) {
+  const plain = new Map(commands.map((command) => [command.id, command]));
+  const states = changed.map(({ id, words }) => {
+    const { label, menu, category, description, otherNames } = plain.get(id)!;
+    return { id, ...stateOf({ ...words, label, menu, category, description, otherNames }) };
+  });
+  await updateCommands(db, release.id, states);
+  const lines = changed.map(({ id, words }) => ({ id, ...words }));
+  await db.query(
+    `INSERT INTO command_wording (release_id, command_id, platform, language, label, menu, category, description, other_names)
+     SELECT $1, id, NULL, $3, label, menu, category, description, "otherNames" FROM jsonb_to_recordset($2) AS g
+       (id bigint, label text, menu text, category text, description text, "otherNames" text[])
+     ON CONFLICT ON CONSTRAINT one_wording_a_place DO UPDATE SET label = excluded.label, menu = excluded.menu,
+       category = excluded.category, description = excluded.description, other_names = excluded.other_names`,
+    [release.id, JSON.stringify(lines), language],
+  );
 }
 
 async function makeContexts(
@@ -103,17 +132,17 @@ export async function updateCommands(db: Db, releaseId: number, states: readonly
 
 async function insertBindings(
   db: Db,
-  catalogue: Catalogue,
+  { release, keyset }: { readonly release: Release; readonly keyset: number },
   plan: ListPlan,
   contextId: (context: number | string) => number,
   by: TakenBy,
 ) {
-  const { release } = catalogue;
   const given = plan.newBindings.map((binding, n) => ({
     n,
     command: binding.command,
     contexts: [...new Set(binding.contexts.map(contextId))],
     platform: binding.platform,
+    language: binding.language,
     shortcut: binding.shortcut,
     note: binding.note,
     memory_aid: binding.memoryAid,
@@ -121,12 +150,13 @@ async function insertBindings(
   }));
   const made = await rows<{ id: number }>(
     db,
-    `INSERT INTO binding (keyset_id, release_id, command_id, platform, shortcut, note, memory_aid,
+    `INSERT INTO binding (keyset_id, release_id, command_id, platform, language, shortcut, note, memory_aid,
        provenance_kind, provenance_source, provenance_who, provenance_on)
-     SELECT $1, $2, c.id, g.platform, g.shortcut, g.note, g.memory_aid, 'list', g.source, $4, $5
-     FROM jsonb_to_recordset($6) AS g (n integer, command text, platform text, shortcut text, note text, memory_aid text, source text)
+     SELECT $1, $2, c.id, g.platform, g.language, g.shortcut, g.note, g.memory_aid, 'list', g.source, $4, $5
+     FROM jsonb_to_recordset($6) AS g
+       (n integer, command text, platform text, language text, shortcut text, note text, memory_aid text, source text)
      JOIN command c ON c.app_id = $3 AND c.name = g.command ORDER BY g.n RETURNING id`,
-    [defaultOf(catalogue).id, release.id, release.appId, by.who, by.on, JSON.stringify(given)],
+    [keyset, release.id, release.appId, by.who, by.on, JSON.stringify(given)],
   );
   const places = made.flatMap(({ id }, n) => given[n]!.contexts.map((context) => ({ id, context })));
   await db.query(

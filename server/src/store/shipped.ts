@@ -13,6 +13,10 @@ import { heldAt } from '@crib/core/keyset';
 import { refuse } from '@crib/core/error';
 import { first, rows, type Db } from './db.ts';
 
+/** The columns that state a shortcut. */
+const STATED = `command_id, platform, language, shortcut, note, memory_aid, provenance_kind, provenance_source, provenance_who,
+  provenance_on, provenance_build, provenance_platform`;
+
 /** A shipped keyset of a catalogue, by its number. */
 export function shippedOf(catalogue: Catalogue, id: number): ShippedKeyset {
   const keyset = catalogue.keysets.find((one) => one.id === id);
@@ -30,13 +34,15 @@ export async function insertShipped(db: Db, appId: number, asked: z.output<typeo
   );
   if (!made) return refuse('sealed', 'There is no such open release: what a sealed one comes with is not added to.');
   if (asked.copyOf === null) return made.id;
+  const source = await first(db, 'SELECT 1 FROM keyset WHERE id = $1 AND release_id = $2 AND base_id IS NULL', [
+    asked.copyOf,
+    asked.releaseId,
+  ]);
+  if (!source) return refuse('not-found', 'What is copied is a shipped keyset of the same release.');
   await db.query(
     `WITH source AS (SELECT * FROM binding WHERE keyset_id = $1 AND release_id = $3),
      made AS (
-       INSERT INTO binding (keyset_id, release_id, command_id, platform, shortcut, note, memory_aid, provenance_kind,
-         provenance_source, provenance_who, provenance_on, provenance_build, provenance_platform)
-       SELECT $2, release_id, command_id, platform, shortcut, note, memory_aid, provenance_kind, provenance_source,
-         provenance_who, provenance_on, provenance_build, provenance_platform FROM source ORDER BY id RETURNING id),
+       INSERT INTO binding (keyset_id, release_id, ${STATED}) SELECT $2, release_id, ${STATED} FROM source ORDER BY id RETURNING id),
      pairs AS (
        SELECT m.id AS made, s.id AS source FROM (SELECT id, row_number() OVER (ORDER BY id) AS n FROM made) m
        JOIN (SELECT id, row_number() OVER (ORDER BY id) AS n FROM source) s USING (n))
@@ -69,37 +75,39 @@ export async function insertBindings(
   editor: Editor,
 ): Promise<number[]> {
   const today = new Date().toISOString().slice(0, 10);
-  const made: number[] = [];
-  for (const { command, contexts, platform, shortcut, note, memoryAid, provenance } of sent) {
-    const row = await first<{ id: number }>(
-      db,
-      `INSERT INTO binding (keyset_id, release_id, command_id, platform, shortcut, note, memory_aid, provenance_kind,
-         provenance_source, provenance_who, provenance_on, provenance_build, provenance_platform)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13) RETURNING id`,
-      [
-        keyset.id,
-        keyset.releaseId,
-        command,
-        platform,
-        shortcut,
-        note,
-        memoryAid,
-        provenance.kind ?? 'tried',
-        provenance.source ?? '',
-        provenance.who ?? editor.name,
-        provenance.on ?? today,
-        provenance.build ?? '',
-        provenance.platform ?? null,
-      ],
-    );
-    await db.query(
-      'INSERT INTO binding_context (binding_id, release_id, context_id) SELECT $1, $2, unnest($3::bigint[])',
-      [row!.id, keyset.releaseId, [...new Set(contexts)]],
-    );
-    made.push(row!.id);
-  }
+  const lines = sent.map(({ command, contexts, platform, language, shortcut, note, memoryAid, provenance }, n) => ({
+    n,
+    command_id: command,
+    contexts: [...new Set(contexts)],
+    platform,
+    language,
+    shortcut,
+    note,
+    memory_aid: memoryAid,
+    provenance_kind: provenance.kind ?? 'tried',
+    provenance_source: provenance.source ?? '',
+    provenance_who: provenance.who ?? editor.name,
+    provenance_on: provenance.on ?? today,
+    provenance_build: provenance.build ?? '',
+    provenance_platform: provenance.platform ?? null,
+  }));
+  const made = await rows<{ id: number }>(
+    db,
+    `INSERT INTO binding (keyset_id, release_id, ${STATED})
+     SELECT $1, $2, ${STATED} FROM jsonb_to_recordset($3) AS g (n integer, command_id bigint, platform text, language text,
+       shortcut text, note text, memory_aid text, provenance_kind text, provenance_source text, provenance_who text,
+       provenance_on date, provenance_build text, provenance_platform text)
+     ORDER BY n RETURNING id`,
+    [keyset.id, keyset.releaseId, JSON.stringify(lines)],
+  );
+  const places = made.flatMap(({ id }, n) => lines[n]!.contexts.map((context) => ({ id, context })));
+  await db.query(
+    `INSERT INTO binding_context (binding_id, release_id, context_id)
+     SELECT id, $1, context FROM jsonb_to_recordset($2) AS g (id bigint, context bigint)`,
+    [keyset.releaseId, JSON.stringify(places)],
+  );
   await countUp(db, keyset.id);
-  return made;
+  return made.map(({ id }) => id);
 }
 
 /** Takes shipped shortcuts of an open release back. */

@@ -2,6 +2,7 @@ import { computed, watchEffect } from 'vue';
 import { useRoute, useRouter, type LocationQueryValue } from 'vue-router';
 import { US, layoutById, type Layout } from '@crib/core/keys';
 import { layoutInHand, type Shown } from '../parts/chips.ts';
+import { languageInHand, platformInHand } from './hand.ts';
 import { useWorkspace } from './workspace.ts';
 
 const one = (value: LocationQueryValue | LocationQueryValue[] | undefined) =>
@@ -10,11 +11,13 @@ const one = (value: LocationQueryValue | LocationQueryValue[] | undefined) =>
 const SHOWN: readonly Shown[] = ['words', 'symbols', 'pressed'];
 const layoutOf = (id: string): Layout => layoutById(id) ?? US;
 
-/** Keeps the layout in hand as the address says it. */
-export function followLayout() {
+/** Keeps what is in hand as the address says it. */
+export function followAddress() {
   const route = useRoute();
   watchEffect(() => {
     layoutInHand.value = layoutOf(one(route.query['layout']));
+    languageInHand.value = one(route.query['language']) || null;
+    platformInHand.value = one(route.query['platform']);
   });
 }
 
@@ -55,13 +58,15 @@ export function usePlace() {
     get: () => layoutOf(one(route.query['layout'])).id,
     set: (value) => void set({ layout: value === US.id ? '' : value }),
   });
+  /** The interface language in hand, empty for the catalogue's own. */
+  const language = kept('language');
   const appSlug = computed(() => String(route.params['app'] ?? ''));
   const releaseLabel = computed(() => String(route.params['release'] ?? ''));
 
   /** What goes along from stage to stage. */
   const luggage = computed(() => {
-    const { platform: asked, style: how, layout: on } = route.query;
-    return { ...(asked ? { platform: asked } : {}), ...(how ? { style: how } : {}), ...(on ? { layout: on } : {}) };
+    const carried = ['platform', 'style', 'layout', 'language'].filter((name) => route.query[name]);
+    return Object.fromEntries(carried.map((name) => [name, route.query[name]!]));
   });
-  return { route, router, kept, set, platform, style, layout, appSlug, releaseLabel, luggage };
+  return { route, router, kept, set, platform, style, layout, language, appSlug, releaseLabel, luggage };
 }

@@ -1,7 +1,7 @@
 import { computed, ref, shallowRef } from 'vue';
 import { defineStore } from 'pinia';
 import type { AppOverview, Catalogue, Keyset } from '@crib/core/contract';
-import { contextTree } from '@crib/core/catalogue';
+import { catalogueIn, contextTree } from '@crib/core/catalogue';
 import {
   effective,
   pressIndex,
@@ -14,6 +14,7 @@ import {
 import type { Platform } from '@crib/core/keys';
 import { layoutInHand } from '../parts/chips.ts';
 import { ask, problemsOf } from '../api/client.ts';
+import { languageInHand, platformInHand } from './hand.ts';
 import type { Problem } from '@crib/core/error';
 
 /**
@@ -22,7 +23,15 @@ import type { Problem } from '@crib/core/error';
  */
 export const useWorkspace = defineStore('workspace', () => {
   const app = shallowRef<AppOverview | null>(null);
-  const catalogue = shallowRef<Catalogue | null>(null);
+  /** As it is stored: what is corrected. */
+  const stored = shallowRef<Catalogue | null>(null);
+  const inHand = (one: Catalogue) => {
+    const { platforms } = one.release;
+    const platform = platforms.includes(platformInHand.value) ? platformInHand.value : platforms[0]!;
+    return catalogueIn(one, languageInHand.value, platform);
+  };
+  /** As readers of the language and platform in hand have it: what is shown, and computed with. */
+  const catalogue = computed(() => stored.value && inHand(stored.value));
   const loading = ref(false);
   const problem = shallowRef<Problem | null>(null);
 
@@ -36,7 +45,7 @@ export const useWorkspace = defineStore('workspace', () => {
       const loaded = release ? await ask<Catalogue>('GET', `/api/releases/${release.id}`) : null;
       others.value = new Map();
       app.value = overview;
-      catalogue.value = loaded;
+      stored.value = loaded;
     } catch (error) {
       problem.value = problemsOf(error)[0]!;
     } finally {
@@ -50,17 +59,17 @@ export const useWorkspace = defineStore('workspace', () => {
   async function releaseCatalogue(id: number): Promise<Catalogue> {
     if (catalogue.value?.release.id === id) return catalogue.value;
     const known = others.value.get(id);
-    if (known) return known;
+    if (known) return inHand(known);
     const found = await ask<Catalogue>('GET', `/api/releases/${id}`);
     others.value = new Map([...others.value, [id, found]]);
-    return found;
+    return inHand(found);
   }
 
   /** Puts a keyset that was saved in the place of what was loaded. */
   function replace(keyset: Keyset) {
-    const known = catalogue.value;
+    const known = stored.value;
     if (!known) return;
-    catalogue.value = {
+    stored.value = {
       ...known,
       keysets: known.keysets.map((one) => (one.id === keyset.id ? keyset : one)),
     };
@@ -91,12 +100,15 @@ export const useWorkspace = defineStore('workspace', () => {
     return made;
   }
   const settingOf = (id: number): Setting => settingFrom(catalogue.value!, id, { layouts: [layoutInHand.value] });
+  const plain = computed(() => new Map((stored.value?.commands ?? []).map((command) => [command.id, command])));
+  const asStored = (id: number) => plain.value.get(id);
   const byName = computed(
     () => new Map((catalogue.value?.commands ?? []).flatMap((command) => [[command.name, command] as const])),
   );
 
   return {
     app,
+    stored,
     catalogue,
     loading,
     problem,
@@ -113,5 +125,6 @@ export const useWorkspace = defineStore('workspace', () => {
     pressesOf,
     settingOf,
     byName,
+    asStored,
   };
 });

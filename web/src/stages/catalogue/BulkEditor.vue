@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { CommandGroup } from '@crib/core/contract';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, ref } from 'vue';
 import { platformName } from '@crib/core/keys';
@@ -13,7 +14,7 @@ const workspace = useWorkspace();
 const { platform, appSlug } = usePlace();
 const { problems, said, busy, send } = useSaving();
 
-const commands = computed(() => [...props.marked].flatMap((id) => workspace.commands.get(id) ?? []));
+const commands = computed(() => [...props.marked].flatMap((id) => workspace.asStored(id) ?? []));
 const open = computed(() => workspace.catalogue!.release.sealedAt === null);
 const FLAGS = ['fixed', 'hidden', 'destructive', 'parameterised', 'scripted'] as const;
 const field = ref<'category' | 'home' | 'flag' | 'replace'>('category');
@@ -63,7 +64,7 @@ function tried() {
   );
 }
 const groupName = ref('');
-const kind = ref<'pair' | 'family' | 'slots'>('family');
+const kind = ref<CommandGroup['kind']>('family');
 async function group() {
   const body = { kind: kind.value, name: groupName.value, members: commands.value.map((one) => one.id) };
   if (await send('POST', `/api/apps/${appSlug.value}/groups`, body, 'Made.')) groupName.value = '';
@@ -125,6 +126,7 @@ async function group() {
       <ElOption value="family" label="a family, in this order" />
       <ElOption value="pair" label="a pair of opposites" />
       <ElOption value="slots" label="slots the user fills" />
+      <ElOption value="ways" label="ways to one goal" />
     </ElSelect>
     <ElInput v-model="groupName" maxlength="120" required aria-label="Name of the group" placeholder="Keep … view" />
     <div class="actions"><button type="submit" class="btn" :disabled="busy">Make it</button></div>

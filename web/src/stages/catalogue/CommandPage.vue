@@ -3,12 +3,14 @@ import { computed, ref, shallowRef, watchEffect } from 'vue';
 import { platformName } from '@crib/core/keys';
 import { effective, stackOf, type Held } from '@crib/core/keyset';
 import type { Keyset } from '@crib/core/contract';
+import { languageName } from '../../parts/languages.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import CommandWays from './CommandWays.vue';
 import CorrectCommand from './CorrectCommand.vue';
 import PlatformSwitches from './PlatformSwitches.vue';
 import ShippedKeys from './ShippedKeys.vue';
@@ -68,22 +70,11 @@ const groups = computed(() =>
   (workspace.catalogue?.groups ?? []).filter((group) => command.value && group.members.includes(command.value.id)),
 );
 const distinct = (held: readonly Held[]) => [...new Map(held.map((one) => [one.shortcut, one])).values()];
-/** The ways there are to it: by menu, by its keys, by what stands beside it. */
-const ways = computed(() => {
-  const one = command.value;
-  if (!one) return [];
-  const keyset = workspace.custom.at(-1) ?? workspace.shipped!;
-  const held = distinct(workspace.effectiveOf(keyset.id, platform.value).of(one.id));
-  return [
-    ...held.map((key) => ({
-      what: 'Keys',
-      text: '',
-      shortcut: key.shortcut,
-      state: key.edit ? ('yours' as const) : ('as shipped' as const),
-      place: workspace.tree!.path(key.context),
-    })),
-    ...(one.menu ? [{ what: 'Menu', text: one.menu, shortcut: '', state: 'as shipped' as const, place: '' }] : []),
-  ];
+const goals = computed(() => groups.value.filter((group) => group.kind === 'ways'));
+const belongs = computed(() => groups.value.filter((group) => group.kind !== 'ways'));
+const plainWords = computed(() => {
+  const { needs, then, otherNames, wordings, description } = command.value!;
+  return !needs && !then && !description && otherNames.length + wordings.length === 0;
 });
 const flags = computed(() => {
   const one = command.value!;
@@ -97,7 +88,7 @@ const flags = computed(() => {
   ].filter((flag): flag is string => Boolean(flag));
 });
 const to = (other: string) => ({ name: 'command', params: { command: other }, query: luggage.value });
-const shippedSets = computed(() => (workspace.catalogue?.keysets ?? []).filter((one) => one.kind === 'shipped'));
+const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one) => one.kind === 'shipped'));
 </script>
 
 <template>
@@ -164,21 +155,9 @@ const shippedSets = computed(() => (workspace.catalogue?.keysets ?? []).filter((
             </tbody>
           </table>
         </section>
+        <CommandWays :command="command" :goals="goals" />
         <section>
-          <h2>Ways to it</h2>
-          <p v-if="ways.length === 0" class="mid">No key, and no menu path is known.</p>
-          <div v-for="way in ways" :key="way.what + way.shortcut + way.text" class="way">
-            <span class="mid">{{ way.what }}</span>
-            <span
-              ><KeyChip
-                v-if="way.shortcut"
-                :shortcut="way.shortcut"
-                :platform="platform"
-                :how="style"
-                :state="way.state"
-              />{{ way.text }} <span class="mid">{{ way.place }}</span></span
-            >
-          </div>
+          <h2>About it</h2>
           <div v-if="command.needs" class="way">
             <span class="mid">Needs</span><span>{{ command.needs }}</span>
           </div>
@@ -188,17 +167,20 @@ const shippedSets = computed(() => (workspace.catalogue?.keysets ?? []).filter((
           <div v-if="command.otherNames.length" class="way">
             <span class="mid">Also called</span><span>{{ command.otherNames.join(', ') }}</span>
           </div>
+          <p v-if="plainWords" class="mid">Nothing more is said of it.</p>
           <div v-for="word in command.wordings" :key="`${word.platform} ${word.language}`" class="way">
             <span class="mid">{{
-              [word.platform && platformName(word.platform), word.language].filter(Boolean).join(', ')
+              [word.platform && platformName(word.platform), word.language && languageName(word.language)]
+                .filter(Boolean)
+                .join(', ')
             }}</span>
             <span>{{ [word.label, word.menu].filter(Boolean).join(', ') }}</span>
           </div>
           <p v-if="command.description">{{ command.description }}</p>
         </section>
-        <section v-if="groups.length">
+        <section v-if="belongs.length">
           <h2>Belongs with</h2>
-          <div v-for="group in groups" :key="group.id" class="way">
+          <div v-for="group in belongs" :key="group.id" class="way">
             <span class="mid">{{ group.kind }}</span>
             <span
               >{{ group.name }}:

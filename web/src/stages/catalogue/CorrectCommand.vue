@@ -37,7 +37,7 @@ const empty = () => ({
 });
 const form = reactive(empty());
 watch(
-  () => props.command,
+  () => props.command && workspace.asStored(props.command.id),
   (command) => {
     if (!command) return void Object.assign(form, empty());
     const { label, menu, category, description, needs, then, onePress, home } = command;
@@ -92,7 +92,7 @@ async function merge() {
 }
 const part = reactive({ name: '', label: '', bindings: [] as number[] });
 const mine = computed(() => {
-  const { shipped } = workspace;
+  const shipped = workspace.stored?.keysets.find((one) => one.id === workspace.shipped?.id);
   return shipped?.kind === 'shipped' ? shipped.bindings.filter((one) => one.command === props.command?.id) : [];
 });
 async function split() {

@@ -12,7 +12,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import CatalogueIndex from './CatalogueIndex.vue';
 import { useSaving } from './useSaving.ts';
 
-/** Pairs, families and slots: what belongs together, in order, with the keys each member has. */
+/** Pairs, families, slots and ways: what belongs together, in order, with the keys each member has. */
 const workspace = useWorkspace();
 const { kept, platform, style, appSlug, luggage } = usePlace();
 const { problems, said, busy, send } = useSaving();
@@ -29,8 +29,9 @@ const keysOf = (id: number) => [
   ),
 ];
 const label = (id: number) => workspace.commands.get(id)?.label ?? 'not in this release';
-/** Of a pair or a family some have a key and some have none. */
+/** Of a pair or a family some have a key and some have none; of several ways one key is enough. */
 const lopsided = (one: CommandGroup) => {
+  if (one.kind === 'ways') return false;
   const keyed = one.members.filter((id) => keysOf(id).length > 0).length;
   return keyed > 0 && keyed < one.members.length;
 };
@@ -54,15 +55,17 @@ async function drop() {
   if (await send('DELETE', `/api/apps/${appSlug.value}/groups/${group.value!.id}`, undefined, 'Taken out.'))
     chosen.value = '';
 }
-const KINDS = { pair: 'a pair', family: 'a family', slots: 'slots' } as const;
-const twins = computed(() => groups.value.filter((one) => one.kind !== 'pair' && one.id !== group.value?.id));
+const KINDS = { pair: 'a pair', family: 'a family', slots: 'slots', ways: 'ways to one goal' } as const;
+/** Numbered alike, so that another can be numbered alongside. */
+const TWINNED = new Set<CommandGroup['kind']>(['family', 'slots']);
+const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) && one.id !== group.value?.id));
 </script>
 
 <template>
   <ReleaseGate v-slot="{ catalogue }">
     <StageFrame>
       <template #index><CatalogueIndex /></template>
-      <h1>Pairs, families and slots<small>they hold for all releases</small></h1>
+      <h1>Pairs, families, slots, ways<small>they hold for all releases</small></h1>
       <div class="tools">
         <span>Keys as in {{ shown.name }}</span>
         <span class="end"><button type="button" class="btn" @click="chosen = ''">Make a group</button></span>
@@ -112,6 +115,7 @@ const twins = computed(() => groups.value.filter((one) => one.kind !== 'pair' &&
               <ElOption value="pair" label="a pair: two opposite commands" />
               <ElOption value="family" label="a family: numbered or ordered alike" />
               <ElOption value="slots" label="slots: they own a key whatever is put in them" />
+              <ElOption value="ways" label="ways: several commands that reach one goal" />
             </ElSelect>
           </label>
           <label
@@ -121,7 +125,7 @@ const twins = computed(() => groups.value.filter((one) => one.kind !== 'pair' &&
             </ElSelect>
           </label>
           <OrderList v-model="form.members" :name="label" :key-of="(id) => id" />
-          <label v-if="form.kind !== 'pair' && twins.length"
+          <label v-if="TWINNED.has(form.kind) && twins.length"
             >Twin of
             <ElSelect
               :model-value="form.twin ?? 0"

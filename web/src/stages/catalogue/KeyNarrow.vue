@@ -68,14 +68,6 @@ function nameOf(code: string, platform: Platform): string {
 </template>
 
 <style scoped>
-.pick {
-  display: grid;
-  grid-template-columns: 58px 1fr;
-  align-items: center;
-  margin: 8px 12px 0 0;
-  color: var(--mid);
-  font-size: 12.5px;
-}
 .btn {
   margin-top: 8px;
 }

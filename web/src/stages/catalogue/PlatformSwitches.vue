@@ -1,15 +1,19 @@
 <script setup lang="ts">
+import { computed } from 'vue';
+import { languagesOf } from '@crib/core/catalogue';
 import { LAYOUTS, platformName } from '@crib/core/keys';
+import { languageName } from '../../parts/languages.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
-/** Platform, layout, and how keys are written: a switch changes every key shown, everywhere. */
+/** Platform, layout, interface language, and how keys are written: a switch changes every key shown, everywhere. */
 const workspace = useWorkspace();
-const { platform, style, layout } = usePlace();
+const { platform, style, layout, language } = usePlace();
+const languages = computed(() => (workspace.stored ? languagesOf(workspace.stored) : []));
 </script>
 
 <template>
-  <label class="switch"
+  <label class="pick"
     >Platform
     <ElSelect v-model="platform" size="small" aria-label="Platform">
       <ElOption
@@ -20,13 +24,20 @@ const { platform, style, layout } = usePlace();
       />
     </ElSelect>
   </label>
-  <label class="switch"
+  <label class="pick"
     >Layout
     <ElSelect v-model="layout" size="small" aria-label="Layout" filterable>
       <ElOption v-for="one in LAYOUTS" :key="one.id" :value="one.id" :label="one.name" />
     </ElSelect>
   </label>
-  <label class="switch"
+  <label v-if="languages.length" class="pick"
+    >Language
+    <ElSelect v-model="language" size="small" aria-label="Interface language" placeholder="as catalogued">
+      <ElOption value="" label="as catalogued" />
+      <ElOption v-for="one in languages" :key="one" :value="one" :label="languageName(one)" />
+    </ElSelect>
+  </label>
+  <label class="pick"
     >Keys in
     <ElSelect v-model="style" size="small" aria-label="Keys in words or symbols">
       <ElOption value="words" label="words" />
@@ -35,14 +46,3 @@ const { platform, style, layout } = usePlace();
     </ElSelect>
   </label>
 </template>
-
-<style scoped>
-.switch {
-  display: grid;
-  grid-template-columns: 58px 1fr;
-  align-items: center;
-  margin: 8px 12px 0 0;
-  color: var(--mid);
-  font-size: 12.5px;
-}
-</style>

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import { delimiterName } from '@crib/core/list';
 import IndexLine from '../../parts/IndexLine.vue';
+import LanguageSelect from '../../parts/LanguageSelect.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
@@ -11,22 +12,22 @@ import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import ListChanges from './ListChanges.vue';
 import ListProblem from './ListProblem.vue';
+import ListSources from './ListSources.vue';
 import ListTable from './ListTable.vue';
 import { useReading } from './useReading.ts';
 
 const workspace = useWorkspace();
 const { router, kept, appSlug, releaseLabel, luggage } = usePlace();
 const reading = useReading(() => workspace.catalogue!.release.id);
-const { source, answers, report, problems, busy, done, ready } = reading;
-
-const pasted = ref('');
-/** A table copied from a web page or a spreadsheet keeps its cells: its HTML is taken in place of its text. */
-function onPaste(event: ClipboardEvent) {
-  const html = event.clipboardData?.getData('text/html') ?? '';
-  if (!/<table|<dl/i.test(html)) return;
-  event.preventDefault();
-  void reading.takeText(html, 'pasted table');
+const { source, answers, report, problems, busy, done, ready, into, language } = reading;
+const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one) => one.kind === 'shipped'));
+/** Into another keyset, or as another language: other shortcuts are missing then. */
+function retarget(act: () => void) {
+  act();
+  answers.drop = [];
+  if (report.value) void reading.preview();
 }
+
 const FORMATS: Record<string, string> = {
   csv: 'text in columns',
   xlsx: 'a spreadsheet (XLSX)',
@@ -46,7 +47,6 @@ const recognised = computed(() => {
   const heading = found.unheaded ? 'no line of headings' : 'one line is the heading';
   return [between, found.encoding, heading].filter(Boolean).join(', ');
 });
-const over = ref(false);
 const filter = kept('lines', 'all');
 const FILTERS = [
   ['all', 'All lines'],
@@ -81,15 +81,6 @@ function choose(line: number) {
   at.value = Math.max(0, report.value?.problems.findIndex((one) => one.place?.line === line) ?? 0);
 }
 const mean = (index: number, meaning: string) => decide(() => (answers.columns[String(index)] = meaning));
-const chosen = (event: Event) => {
-  const file = (event.target as HTMLInputElement).files?.[0];
-  if (file) void reading.takeFile(file);
-};
-function dropped(event: DragEvent) {
-  over.value = false;
-  const file = event.dataTransfer?.files[0];
-  if (file) void reading.takeFile(file);
-}
 async function finish() {
   await reading.takeIn();
   if (done.value) await workspace.reload();
@@ -110,7 +101,27 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
         <h2>Reading in</h2>
         <p class="mid">{{ source || 'a list of shortcuts' }}</p>
         <h3>Into</h3>
-        <p>{{ workspace.app?.name }} {{ releaseLabel }}, shipped</p>
+        <p>{{ workspace.app?.name }} {{ releaseLabel }}</p>
+        <label class="pick"
+          >Keyset
+          <ElSelect
+            :model-value="into ?? workspace.shipped?.id"
+            size="small"
+            aria-label="Shipped keyset"
+            @update:model-value="(id: number) => retarget(() => (into = id))"
+          >
+            <ElOption v-for="one in shippedSets" :key="one.id" :value="one.id" :label="one.name" />
+          </ElSelect>
+        </label>
+        <label class="pick"
+          >Language
+          <LanguageSelect
+            :model-value="language"
+            size="small"
+            none="its own"
+            @update:model-value="(tag) => retarget(() => (language = tag))"
+          />
+        </label>
         <template v-if="report">
           <h3>Lines</h3>
           <IndexLine
@@ -152,42 +163,7 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
           <RouterLink class="btn" :to="{ name: 'apps' }">To the apps and releases</RouterLink>
         </StateNote>
         <div v-else class="sources">
-          <section
-            class="drop"
-            :class="{ over }"
-            @dragover.prevent="over = true"
-            @dragleave="over = false"
-            @drop.prevent="dropped"
-          >
-            <h2>A file</h2>
-            <p>CSV, XLSX, ODS, a saved web page, Markdown or Crib JSON, up to 10 MB. Drop it here, or choose it.</p>
-            <label class="btn primary"
-              >Choose a file<input
-                class="sr-only"
-                type="file"
-                accept=".csv,.tsv,.txt,.md,.html,.htm,.json,.xlsx,.ods"
-                @change="chosen"
-            /></label>
-          </section>
-          <section>
-            <h2><label for="pasted">Or pasted</label></h2>
-            <p>
-              A table from a page or a document, lines copied from a PDF, or typed notes: a command and its keys a line.
-            </p>
-            <ElInput
-              id="pasted"
-              v-model="pasted"
-              type="textarea"
-              :rows="10"
-              placeholder="Place sounding ..... D"
-              @paste="onPaste"
-            />
-            <div class="actions">
-              <button type="button" class="btn" :disabled="!pasted.trim()" @click="reading.takeText(pasted, 'pasted')">
-                Look at it
-              </button>
-            </div>
-          </section>
+          <ListSources @file="reading.takeFile" @text="reading.takeText" />
           <ProblemList :problems="problems" />
           <p v-if="busy" role="status">
             Reading the list… <button type="button" class="btn plain" @click="reading.stop()">Stop</button>
@@ -304,22 +280,7 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
   margin-top: 18px;
   overflow-y: auto;
 }
-.sources p {
-  margin: 4px 0 10px;
-}
-.drop {
-  padding: 20px;
-  border: 1.5px dashed var(--mid);
-}
-.drop.over {
-  border-color: var(--tide);
-  background: var(--tide-wash);
-}
 .recognised::first-letter {
   text-transform: uppercase;
-}
-.drop label:focus-within {
-  outline: 2px solid var(--tide);
-  outline-offset: 2px;
 }
 </style>

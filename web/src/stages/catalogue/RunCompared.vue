@@ -2,17 +2,15 @@
 import { computed } from 'vue';
 import { RESTS, TYPISTS, runFigures, type Typist } from '@crib/core/reach';
 import { layoutInHand } from '../../parts/chips.ts';
+import { useHands } from '../../stores/hands.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** One run with each keyset: what it asks of the hands, and how long it takes. */
 const props = defineProps<{ steps: readonly number[] }>();
 const workspace = useWorkspace();
-const { kept, platform } = usePlace();
-const restName = kept('rest', RESTS[1]!.name);
-const typistName = kept('typist', 'average');
-const rest = computed(() => RESTS.find((one) => one.name === restName.value) ?? RESTS[0]!);
-const typist = computed<Typist>(() => (typistName.value === 'skilled' ? 'skilled' : 'average'));
+const { platform } = usePlace();
+const { restName, rest, typistName, typist } = useHands();
 const TYPIST_WORDS: Record<Typist, string> = {
   skilled: 'skilled, 55 words a minute',
   average: 'average, 40 words a minute',

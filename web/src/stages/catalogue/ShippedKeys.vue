@@ -5,6 +5,8 @@ import { computed, reactive, ref } from 'vue';
 import { platformName, type Platform } from '@crib/core/keys';
 import { acceptance } from '@crib/core/keyset';
 import type { Binding, Command, ShippedKeyset } from '@crib/core/contract';
+import LanguageSelect from '../../parts/LanguageSelect.vue';
+import { languageName } from '../../parts/languages.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import KeyField from '../../parts/KeyField.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -24,6 +26,7 @@ const form = reactive({
   shortcut: '',
   contexts: [props.command.home],
   platform: '',
+  language: '',
   note: '',
   kind: 'tried',
   source: '',
@@ -56,8 +59,9 @@ const unusual = computed(() =>
 async function add() {
   const { shortcut, contexts, note, kind, source, build } = form;
   const platform = form.platform || null;
+  const language = form.language || null;
   const bindings = [
-    { command: props.command.id, contexts, platform, shortcut, note, provenance: { kind, source, build } },
+    { command: props.command.id, contexts, platform, language, shortcut, note, provenance: { kind, source, build } },
   ];
   if (await send('POST', `/api/keysets/${props.keyset.id}/bindings`, { bindings }, 'Stated.')) form.shortcut = '';
 }
@@ -87,7 +91,8 @@ async function correct() {
     <div class="pair">
       <span><KeyChip :shortcut="binding.shortcut" :platform="binding.platform ?? platform" :how="how" /></span>
       <span class="mid"
-        >{{ place(binding.contexts) }}{{ binding.platform ? `, ${platformName(binding.platform)}` : '' }}</span
+        >{{ place(binding.contexts) }}{{ binding.platform ? `, ${platformName(binding.platform)}` : ''
+        }}{{ binding.language ? `, ${languageName(binding.language)}` : '' }}</span
       >
     </div>
     <p class="mid from">{{ from(binding) }}</p>
@@ -139,6 +144,7 @@ async function correct() {
       <label>Reason<ElInput v-model="form.reason" type="textarea" :rows="2" required maxlength="1000" /></label>
     </template>
     <template v-else>
+      <label>In the interface language<LanguageSelect v-model="form.language" none="all languages" /></label>
       <label
         >Comes from
         <ElSelect v-model="form.kind" aria-label="Comes from">

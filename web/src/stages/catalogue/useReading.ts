@@ -18,6 +18,9 @@ export function useReading(releaseId: () => number) {
   const source = ref('');
   const content = shallowRef<{ text: string } | { base64: string } | null>(null);
   const table = ref(0);
+  /** The shipped keyset it goes into, and the interface language it is written in. */
+  const into = ref<number | null>(null);
+  const language = ref('');
   const answers = reactive<Answers>(noAnswers());
   const report = shallowRef<ListReport | null>(null);
   const problems = shallowRef<readonly Problem[]>([]);
@@ -60,7 +63,14 @@ export function useReading(releaseId: () => number) {
     await preview();
   }
 
-  const request = () => ({ ...content.value, source: source.value.slice(0, 200), table: table.value, ...answers });
+  const target = () => ({ ...(into.value ? { keyset: into.value } : {}), language: language.value || null });
+  const request = () => ({
+    ...content.value,
+    source: source.value.slice(0, 200),
+    table: table.value,
+    ...target(),
+    ...answers,
+  });
   async function preview() {
     going?.abort();
     const mine = (going = new AbortController());
@@ -98,6 +108,8 @@ export function useReading(releaseId: () => number) {
   return {
     source,
     table,
+    into,
+    language,
     answers,
     report,
     problems,

@@ -8,6 +8,7 @@ import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { layoutInHand, show } from '../../parts/chips.ts';
+import { useHands } from '../../stores/hands.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import PlatformSwitches from '../catalogue/PlatformSwitches.vue';
@@ -21,8 +22,7 @@ const where = kept('where');
 const context = computed(
   () => workspace.tree?.inOrder.find((one) => String(one.id) === where.value) ?? workspace.tree?.root,
 );
-const restName = kept('rest', RESTS[1]!.name);
-const rest = computed(() => RESTS.find((one) => one.name === restName.value) ?? RESTS[0]!);
+const { restName, rest } = useHands();
 const chosen = kept('at');
 
 const room = computed(() =>

@@ -3,6 +3,7 @@ import { consequences, placeKey, shownKeys, type Consequence, type Outcome } fro
 import type { Problem } from '@crib/core/error';
 import type { Command, CustomKeyset, Edit, EditAction, SentChange } from '@crib/core/contract';
 import { Refusal, ask, problemsOf } from '../../api/client.ts';
+import { languageInHand } from '../../stores/hand.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** The edit that is being made in the margin: what it would be, what follows from it, and saving it. */
@@ -72,6 +73,7 @@ export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
         revision: keyset.value.revision,
         ...changeOf(action),
         shown: shownKeys(following),
+        language: languageInHand.value,
       };
       const answer = await ask<{ keyset: CustomKeyset }>('POST', `/api/keysets/${keyset.value.id}/changes`, change);
       workspace.replace(answer.keyset);

@@ -1,0 +1,65 @@
+import { parseStored } from '../keys/index.ts';
+import { reach } from './reach.ts';
+import { depthOf, type RunSetting } from './runs.ts';
+import { menuSeconds, shortcutSeconds } from './time.ts';
+
+/** One way to a goal: a command's shortcut, or its menu path. */
+export interface GoalWay {
+  readonly command: number;
+  /** In the stored form; null for the way through the menu. */
+  readonly shortcut: string | null;
+  readonly menu: string;
+  /** Presses to make in a row, or choices in the menu. */
+  readonly strokes: number;
+  readonly seconds: number;
+  /** Travel of all fingers, in mm; none is known of a menu. */
+  readonly mm: number | null;
+  readonly withPointer: boolean;
+}
+
+/** The ways to a goal, the advised one first, and why it is advised. */
+export interface GoalWays {
+  readonly ways: readonly GoalWay[];
+  readonly why: string;
+}
+
+/**
+ * All ways to a goal that several commands reach: each command's shortcuts that can be pressed, and its menu path. The
+ * quickest by the keystroke-level model is advised; of equally quick ones, the nearest to the resting hands.
+ */
+export function waysTo(goal: readonly number[], setting: RunSetting): GoalWays {
+  const { effective, commands, layout, platform, rest, typist, board } = setting;
+  const ways = goal.flatMap((command): GoalWay[] => {
+    const stored = [...new Set(effective.of(command).map((held) => held.shortcut))];
+    const keys = stored.flatMap((text): GoalWay[] => {
+      const shortcut = parseStored(text);
+      const found = reach(shortcut, layout, platform, rest, board);
+      const withPointer = shortcut.strokes.some((stroke) => stroke.kind === 'pointer');
+      if (!found) return [];
+      const strokes = shortcut.strokes.length * (shortcut.manner === 'twice' ? 2 : 1);
+      const seconds = shortcutSeconds(shortcut, typist);
+      return [{ command, shortcut: text, menu: '', strokes, seconds, mm: found.mm, withPointer }];
+    });
+    const known = commands.get(command);
+    if (!known?.menu) return keys;
+    const depth = depthOf(known);
+    const seconds = menuSeconds(depth, typist);
+    return [
+      ...keys,
+      { command, shortcut: null, menu: known.menu, strokes: depth, seconds, mm: null, withPointer: true },
+    ];
+  });
+  ways.sort((a, b) => a.seconds - b.seconds || (a.mm ?? Infinity) - (b.mm ?? Infinity));
+  return { ways, why: whyFirst(ways) };
+}
+
+function whyFirst([first, second]: readonly GoalWay[]): string {
+  if (!first) return '';
+  if (!second) return 'It is the only way that is known.';
+  const saved = second.seconds - first.seconds;
+  const calm = !first.withPointer && second.withPointer ? ', and without the mouse' : '';
+  if (saved >= 0.005) return `It is the quickest, ${saved.toFixed(2)} s before the next${calm}.`;
+  if (first.mm !== null && second.mm !== null && Math.round(second.mm) > Math.round(first.mm))
+    return `It is as quick as the next, and ${Math.round(second.mm - first.mm)} mm nearer to the resting hands.`;
+  return 'It is as quick as the next.';
+}

@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { waysTo, type GoalWay } from '@crib/core/reach';
+import type { Command, CommandGroup } from '@crib/core/contract';
+import { layoutInHand } from '../../parts/chips.ts';
+import KeyChip from '../../parts/KeyChip.vue';
+import { useHands } from '../../stores/hands.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** All ways to what a command does, by other commands with the same goal too; the advised one first, with the reason. */
+const props = defineProps<{ command: Command; goals: readonly CommandGroup[] }>();
+const workspace = useWorkspace();
+const { platform, style, luggage } = usePlace();
+const { rest, typist } = useHands();
+const keyset = computed(() => workspace.custom.at(-1) ?? workspace.shipped!);
+const goal = computed(() => [...new Set([props.command.id, ...props.goals.flatMap((group) => group.members)])]);
+const found = computed(() =>
+  waysTo(goal.value, {
+    effective: workspace.effectiveOf(keyset.value.id, platform.value),
+    commands: workspace.commands,
+    layout: layoutInHand.value,
+    platform: platform.value,
+    rest: rest.value,
+    typist: typist.value,
+  }),
+);
+const stateOf = (way: GoalWay) => {
+  const held = workspace.effectiveOf(keyset.value.id, platform.value).of(way.command);
+  return held.some((one) => one.shortcut === way.shortcut && one.edit) ? 'yours' : 'as shipped';
+};
+</script>
+
+<template>
+  <section>
+    <h2>
+      Ways to it<small v-if="goals.length">{{ goals.map((group) => group.name).join(', ') }}</small>
+    </h2>
+    <p v-if="found.ways.length === 0" class="mid">No key, and no menu path is known.</p>
+    <template v-else>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">Way</th>
+            <th v-if="goal.length > 1" scope="col">Command</th>
+            <th scope="col">Strokes</th>
+            <th scope="col">Takes</th>
+            <th scope="col">Fingers travel</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(way, at) in found.ways" :key="`${way.command} ${way.shortcut}`">
+            <th scope="row">
+              <KeyChip
+                v-if="way.shortcut"
+                :shortcut="way.shortcut"
+                :platform="platform"
+                :how="style"
+                :state="stateOf(way)"
+              />
+              <span v-else>{{ way.menu }}</span>
+              <b v-if="at === 0 && found.ways.length > 1" class="advised">advised</b>
+            </th>
+            <td v-if="goal.length > 1">
+              <template v-if="way.command === command.id">this one</template>
+              <RouterLink
+                v-else
+                :to="{
+                  name: 'command',
+                  params: { command: workspace.commands.get(way.command)?.name ?? '' },
+                  query: luggage,
+                }"
+                >{{ workspace.commands.get(way.command)?.label ?? '' }}</RouterLink
+              >
+            </td>
+            <td class="figures">{{ way.strokes }}</td>
+            <td class="figures">{{ way.seconds.toFixed(2) }} s</td>
+            <td class="figures">{{ way.mm === null ? 'by mouse' : `${Math.round(way.mm)} mm` }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="mid why">{{ found.why }} {{ keyset.name }}, {{ rest.name }}.</p>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+h2 {
+  margin-bottom: 6px;
+}
+h2 small {
+  margin-left: 8px;
+  color: var(--mid);
+  font: 400 13px var(--text);
+}
+.advised {
+  margin-left: 8px;
+  color: var(--tide);
+  font-size: 12.5px;
+}
+.why {
+  margin-top: 6px;
+  font-size: 12.5px;
+}
+</style>
