@@ -122,14 +122,14 @@ export const edits = (commands: number): fc.Arbitrary<Edit> =>
       command: fc.integer({ min: 1, max: commands }),
       context: fc.integer({ min: 1, max: 4 }),
       platform: fc.constantFrom(null, null, ...PLATFORMS),
-      action: fc.constantFrom('set' as const, 'add' as const, 'clear' as const, 'put back' as const),
+      action: fc.constantFrom('set' as const, 'add' as const, 'clear' as const, 'block' as const, 'put back' as const),
       shortcuts: fc.uniqueArray(fewShortcuts, { minLength: 1, maxLength: 2 }),
       reason: fc.string({ maxLength: 5 }),
       memoryAid: fc.constant(''),
     })
     .map((edit) => ({
       ...edit,
-      shortcuts: edit.action === 'set' || edit.action === 'add' ? edit.shortcuts : [],
+      shortcuts: edit.action === 'clear' || edit.action === 'put back' ? [] : edit.shortcuts,
     }));
 
 /** A layer: at most one edit a place. */

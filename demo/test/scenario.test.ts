@@ -76,6 +76,7 @@ const shipped = {
   releaseId: 1,
   isDefault: true,
   imitates: null,
+  owner: null,
   bindings,
   corrections: [],
 };

@@ -199,7 +199,7 @@ function largeSetting(count: number, layouts: Setting['layouts']): Setting {
     shortcut: HELD[(id % 288) >> 5 & 7]! + LETTERS[(id % 288) % 36]!,
     provenance: { kind: 'list' as const, source: '', who: '', on: null, build: '', platform: null },
   })); // prettier-ignore
-  const facts = { appId: 1, note: '', revision: 1 };
+  const facts = { appId: 1, note: '', revision: 1, owner: null };
   const shipped = { ...facts, id: 1, name: 's', kind: 'shipped' as const, releaseId: 1, isDefault: true, imitates: null, bindings, corrections: [] }; // prettier-ignore
   const layer = { ...facts, id: 2, name: 'x', kind: 'custom' as const, baseId: 1, edits: [] };
   return {

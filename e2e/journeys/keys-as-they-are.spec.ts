@@ -271,3 +271,27 @@ test('an open release is corrected by hand: a command, its keys, places by keybo
   await expect(page.getByText('As it ships.', { exact: true })).toBeVisible();
   expect(heard).toEqual([]);
 });
+
+test('a list in German gives a release its German words and keys, seen when German is in hand', async ({ page }) => {
+  await signIn(page);
+  await freshRelease(page, 'in-german');
+  const takeIn = async (lines: string, language?: string) => {
+    if (language) await pick(page, 'Interface language', language);
+    await page.getByLabel('Or pasted').fill(lines);
+    await page.getByRole('button', { name: 'Look at it' }).click();
+    await page.getByRole('button', { name: /^Take in/ }).click();
+  };
+  await takeIn('Id,Label,Shortcut\ndepth.sound,Place sounding,D\nchart.save,Save chart,Primary+S\n');
+  await expect(page.getByRole('heading', { name: '2 new commands, 2 new shortcuts' })).toBeVisible();
+  await page.goto('/catalogue/in-german/1/read-in');
+  await takeIn('Id,Label,Shortcut\ndepth.sound,Tiefe setzen,T\n', 'German');
+  await expect(page.getByText('1 command changed')).toBeVisible();
+  await page.getByRole('button', { name: 'Look at the ledger' }).click();
+  const row = (label: string) => page.getByRole('row', { name: new RegExp(label) });
+  await expect(row('Place sounding')).toContainText('D');
+  await pick(page, 'Interface language', 'German');
+  await expect(row('Tiefe setzen')).toContainText('T');
+  await expect(row('Save chart')).toContainText('Ctrl+S');
+  await expect(page).toHaveURL(/language=de/);
+  await expectNoBarriers(page, 'the ledger in German');
+});

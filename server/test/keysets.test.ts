@@ -87,8 +87,8 @@ describe('a custom keyset', () => {
       shown: preview.shown,
     });
     expect(taken.body.keyset.edits).toMatchObject([
-      { command: command('trial.drop'), shortcuts: ['J'] },
       { command: command('dry.show'), action: 'clear', reason: 'J was given to Discard trial.' },
+      { command: command('trial.drop'), shortcuts: ['J'] },
     ]);
   });
 

@@ -73,7 +73,7 @@ export const NewShipped = ShippedKeyset.pick({ releaseId: true, name: true }).ex
   copyOf: Id.nullable().default(null),
 });
 export const SentKeyset = CustomKeyset.pick({ name: true, note: true })
-  .extend({ isDefault: z.literal(true), imitates: Id.nullable() })
+  .extend({ isDefault: z.literal(true), imitates: Id.nullable(), mine: z.boolean() })
   .partial();
 
 export const NewCorrection = Correction.pick({ command: true, context: true, platform: true, now: true, reason: true });

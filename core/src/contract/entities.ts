@@ -160,14 +160,17 @@ export const Binding = z.object({
 });
 export type Binding = z.infer<typeof Binding>;
 
-export const EDIT_ACTIONS = ['set', 'add', 'clear', 'put back'] as const;
+export const EDIT_ACTIONS = ['set', 'add', 'clear', 'block', 'put back'] as const;
 export type EditAction = (typeof EDIT_ACTIONS)[number];
 
 /** Where an edit stands: one for each command, context and platform (null: all) in a layer. */
 export const EditPlace = z.object({ command: Id, context: Id, platform: PlatformName.nullable() });
 export type EditPlace = z.infer<typeof EditPlace>;
 
-/** What a custom keyset does at a place; `set` and `add` name shortcuts, `clear` none. */
+/**
+ * What a custom keyset does at a place; `set` and `add` name the command’s shortcuts, `clear` none, and `block` those that
+ * are to do nothing there, though a wider place has them.
+ */
 export const Edit = EditPlace.extend({
   action: z.enum(EDIT_ACTIONS),
   shortcuts: z.array(StoredShortcut).max(8),
@@ -182,6 +185,11 @@ const KeysetFacts = z.object({
   name: name(80),
   note: prose(1000),
   revision: z.int().positive(),
+  /** The editor it belongs to, who alone changes it; null for the school’s. */
+  owner: z
+    .object({ id: Id, name: line(120) })
+    .nullable()
+    .default(null),
 });
 
 /** What was found wrong about a sealed release: appended, never taken back; it stands in place of what was shipped. */

@@ -1,5 +1,6 @@
 export * from './policy.ts';
 export * from './entities.ts';
+export * from './history.ts';
 export * from './sheets.ts';
 export * from './recipe.ts';
 export * from './requests.ts';

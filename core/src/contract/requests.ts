@@ -55,6 +55,11 @@ export const NewKeyset = z.strictObject({
   name: CustomKeyset.shape.name,
   baseId: Id,
   note: CustomKeyset.shape.note.default(''),
+  /** It belongs to the editor who makes it; to the school otherwise. */
+  mine: z.boolean().default(false),
+  /** What it begins with: the edits of a file, of a layer that is detached, or of a part of one. */
+  edits: z.array(Edit).max(20_000).default([]),
+  why: z.string().trim().max(1000).default(''),
 });
 
 export const SentEdit = Edit.extend({
@@ -65,13 +70,24 @@ export const SentEdit = Edit.extend({
 /** A change, the revision it was made on, and the consequences the editor was shown (`shownKeys`). */
 export const SentChange = z.strictObject({
   revision: Id,
-  put: z.array(SentEdit).max(1000).default([]),
+  put: z.array(SentEdit).max(1000, 'At most 1,000 edits at once: cut it into parts.').default([]),
   remove: z.array(EditPlace).max(1000).default([]),
   shown: z.array(z.string().max(500)).max(20_000).default([]),
   /** The interface language in which it was weighed. */
   language: LanguageTag.nullable().default(null),
+  /** Why, where it is more than the reasons of its edits. */
+  why: z.string().trim().max(1000).default(''),
 });
 export type SentChange = z.input<typeof SentChange>;
+
+/** Undo or redo, on the revision that was seen. */
+export const SentStep = z.strictObject({ revision: Id });
+/** A whole layer: as it stood at an earlier revision, or as a file has it. */
+export const SentState = z.union([
+  z.strictObject({ revision: Id, to: z.int().min(0) }),
+  z.strictObject({ revision: Id, edits: z.array(Edit).max(20_000), why: z.string().trim().max(1000).default('') }),
+]);
+export const NewPoint = z.strictObject({ revision: Id, name: z.string().trim().min(1).max(80) });
 
 export const NewSheet = Sheet.pick({ keysetId: true, title: true });
 export const SentSheet = Sheet.omit({ id: true, appId: true }).extend({

@@ -16,6 +16,8 @@ export interface Chip {
 export interface Cell {
   readonly chips: readonly Chip[];
   readonly word: '' | 'none' | 'cleared' | 'as base';
+  /** Contexts in which the command’s presses are made to do nothing. */
+  readonly blockedIn: readonly number[];
 }
 
 /** The shortcuts of a command, each once with all its contexts. */
@@ -37,11 +39,12 @@ function chipsOf(command: Command, effective: Effective): Chip[] {
 /** A command's cell in a column; given what the column stands on, an unchanged cell says so in words. */
 export function cellOf(command: Command, column: Effective, base?: Effective): Cell {
   const chips = chipsOf(command, column);
-  if (base && !command.fixed && chips.length > 0) {
+  const blockedIn = column.blocked.flatMap(({ edit, context }) => (edit.command === command.id ? context : []));
+  if (base && !command.fixed && chips.length > 0 && !blockedIn.length) {
     const alike = (list: readonly Chip[]) =>
       list.map((chip) => `${chip.shortcut} ${[...chip.contexts].sort().join()}`).join(' | ');
-    if (alike(chips) === alike(chipsOf(command, base))) return { chips, word: 'as base' };
+    if (alike(chips) === alike(chipsOf(command, base))) return { chips, word: 'as base', blockedIn };
   }
-  if (chips.length > 0) return { chips, word: '' };
-  return { chips, word: column.cleared(command.id).length ? 'cleared' : 'none' };
+  if (chips.length > 0) return { chips, word: '', blockedIn };
+  return { chips, blockedIn, word: column.cleared(command.id).length ? 'cleared' : 'none' };
 }

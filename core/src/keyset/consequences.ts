@@ -1,5 +1,5 @@
 import { problem, type Problem } from '../error/index.ts';
-import { US, platformName, showStored, storedPresses, type Layout, type Platform } from '../keys/index.ts';
+import { US, meeting, platformName, showStored, storedPresses, type Layout, type Platform } from '../keys/index.ts';
 import type { CustomKeyset, Edit } from '../contract/index.ts';
 import { acceptance } from './accept.ts';
 import type { Setting } from './clash/finding.ts';
@@ -7,7 +7,8 @@ import { applyChange, joined, placeKey, type Change } from './layers.ts';
 import { effective, type Effective, type Held, type Stack } from './effective.ts';
 import { pressIndex } from './presses.ts';
 
-export type ConsequenceKind = 'taken from' | 'hides' | 'hidden by' | 'together' | 'waits' | 'cannot be pressed';
+export type ConsequenceKind =
+  'taken from' | 'hides' | 'hidden by' | 'together' | 'waits' | 'blocks' | 'blocked' | 'cannot be pressed';
 
 /** One thing that follows from an edit, on the platforms where it does. */
 export interface Consequence {
@@ -52,7 +53,7 @@ export function consequences(setting: Setting, wanted: Change): Outcome {
   const top = setting.stack.layers.at(-1);
   if (!top) return refused(problem('shipped', 'A shipped keyset is not edited; make a custom one on top of it.'));
   const change: Change = { ...wanted, put: wanted.put.map((edit) => joined(top.edits, edit)) };
-  const unfit = change.put.flatMap((edit) => unfitEdit(edit, setting));
+  const unfit = unfitEdits(change.put, setting);
   if (unfit.length) return refused(...unfit);
 
   const after = layerChanged(setting.stack, top, change);
@@ -83,18 +84,49 @@ function factsOn(platform: Platform, setting: Setting, change: Change, after: St
   const then = effective(after, platform);
   const index = pressIndex(then, layout, platform);
   const gained = gains(change, before, then);
-  return gained.flatMap((gain): Fact[] => {
+  const blocking = change.put.filter(
+    ({ action, platform: on }) => action === 'block' && (on === null || on === platform),
+  );
+  const blocks = blocking.flatMap((edit) => edit.shortcuts.flatMap((shortcut) => blockedBy(edit, shortcut, platform)));
+  /** Who reached a blocked press from where it is blocked, or from a wider place. */
+  function blockedBy({ command, context }: Edit, shortcut: string, on: Platform): Fact[] {
+    const gain = { command, context, shortcut };
+    return index.near(shortcut).flatMap(({ held, how }): Fact[] => {
+      const relation = setting.tree.relation(context, held.context);
+      if (how !== 'meet' || (relation !== 'same' && relation !== 'wider')) return [];
+      if (relation === 'same' && held.command === command) return [];
+      if (held.command !== command && setting.commands.get(held.command)?.fixed)
+        return [{ kind: 'fixed', gain, held, platform: on }];
+      return [{ kind: relation === 'same' ? 'taken from' : 'blocks', gain, held, platform: on }];
+    });
+  }
+  const found = gained.flatMap((gain): Fact[] => {
     const without = layouts.filter((one) => !storedPresses(gain.shortcut, one, platform));
     const cannot = without.map((one): Fact => ({ kind: 'cannot be pressed', gain, platform, layout: one }));
     if (without.includes(layout)) return cannot;
+    const blockers = then.blocked
+      .filter(({ context, shortcut }) => {
+        const relation = setting.tree.relation(gain.context, context);
+        if (relation !== 'narrower') return false;
+        const [a, b] = [storedPresses(shortcut, layout, platform), storedPresses(gain.shortcut, layout, platform)];
+        return a !== null && b !== null && meeting(a, b) === 'meet';
+      })
+      .map(({ context, shortcut, edit }): Fact => ({
+        kind: 'blocked',
+        gain,
+        held: { command: edit.command, context, shortcut },
+        platform,
+      }));
     return [
       ...cannot,
+      ...blockers,
       ...index.near(gain.shortcut).flatMap(({ held, how }): Fact[] => {
         const kind = held.command === gain.command ? null : factKind(setting, gain, held, how, gained);
         return kind ? [{ kind, gain, held, platform }] : [];
       }),
     ];
   });
+  return [...blocks, ...found];
 }
 
 function factKind(
@@ -176,6 +208,10 @@ function sentenceOf(
       return `${theirs} belongs to ${owner}, which cannot be changed.`;
     case 'both':
       return `${labelOf(setting, gain.command)} and ${owner} cannot both have ${press} in ${place}.`;
+    case 'blocks':
+      return `In ${setting.tree.get(gain.context).name} ${theirs} does nothing${where}: it is not ${owner} there.`;
+    case 'blocked':
+      return `In ${place} ${theirs} is made to do nothing${where}.`;
     case 'hides':
       return `${owner} has ${theirs} in ${place}${where}; here it is hidden.`;
     case 'together':
@@ -201,6 +237,17 @@ function refused(...refusals: Problem[]): Outcome {
   return { refusals, consequences: [], change: { put: [], remove: [] } };
 }
 
+/** Reasons why edits cannot stand in a layer, whatever else it holds. */
+export function unfitEdits(edits: readonly Edit[], setting: Setting): Problem[] {
+  const places = new Set<string>();
+  return edits.flatMap((edit) => {
+    const doubled = places.has(placeKey(edit));
+    places.add(placeKey(edit));
+    if (!doubled) return unfitEdit(edit, setting);
+    return [problem('doubled', `${labelOf(setting, edit.command)} is edited twice in the same place. Name it once.`)];
+  });
+}
+
 function unfitEdit(edit: Edit, setting: Setting): Problem[] {
   const command = setting.commands.get(edit.command);
   if (!command) return [problem('no-command', `There is no command ${edit.command} in this release.`)];
@@ -213,7 +260,7 @@ function unfitEdit(edit: Edit, setting: Setting): Problem[] {
   if (edit.platform !== null && !setting.platforms.includes(edit.platform)) {
     return [problem('no-platform', `The release does not run on ${platformName(edit.platform)}.`)];
   }
-  const needsKeys = edit.action === 'set' || edit.action === 'add';
+  const needsKeys = edit.action === 'set' || edit.action === 'add' || edit.action === 'block';
   if (needsKeys && edit.shortcuts.length === 0) {
     return [problem('no-key', `To ${edit.action} a key of ${command.label}, name one.`)];
   }

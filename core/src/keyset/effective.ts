@@ -34,6 +34,13 @@ export interface Held {
   readonly binding?: Binding;
 }
 
+/** A press that does nothing in a context, though a wider one has it; what has it in the very context keeps it. */
+export interface Blocked {
+  readonly context: number;
+  readonly shortcut: string;
+  readonly edit: Edit;
+}
+
 /** Which shortcuts each command has where, on one platform. */
 export interface Effective {
   readonly held: readonly Held[];
@@ -42,6 +49,7 @@ export interface Effective {
   of(command: number): readonly Held[];
   /** Edits of any layer that left a command without a shortcut in a context where it is shipped with one. */
   cleared(command: number): readonly Edit[];
+  readonly blocked: readonly Blocked[];
 }
 
 /** A command and a context as one number: both are the database's own, far below these bounds. */
@@ -119,6 +127,7 @@ export function effective(stack: Stack, platform: Platform): Effective {
   const shipped = shippedOn(stack.shipped, platform);
   const places = stack.layers.length ? new Map(shipped) : shipped;
   const cleared = new Map<number, Edit[]>();
+  const blocks = new Map<number, Edit>();
   for (const layer of stack.layers) {
     const byPlace = new Map(layer.edits.map((edit) => [placeKey(edit), edit]));
     for (const edit of layer.edits) {
@@ -129,6 +138,8 @@ export function effective(stack: Stack, platform: Platform): Effective {
       const original = shipped.get(key) ?? [];
       const after = edited(edit, places.get(key) ?? [], original);
       places.set(key, after);
+      if (edit.action === 'block') blocks.set(key, edit);
+      else blocks.delete(key);
       if (after.length === 0 && original.length > 0)
         cleared.set(edit.command, [...(cleared.get(edit.command) ?? []), edit]);
     }
@@ -151,5 +162,8 @@ export function effective(stack: Stack, platform: Platform): Effective {
     at: (command, context) => places.get(pairKey(command, context)) ?? [],
     of: (command) => byCommand.get(command) ?? [],
     cleared: stillCleared,
+    blocked: [...blocks.values()].flatMap((edit) =>
+      edit.shortcuts.map((shortcut): Blocked => ({ context: edit.context, shortcut, edit })),
+    ),
   };
 }

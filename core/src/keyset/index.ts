@@ -1,7 +1,23 @@
-export { applyChange, flatten, joined, over, placeKey, type Change } from './layers.ts';
+export { applyChange, flatten, inPlaceOrder, joined, keysOf, over, placeKey, type Change } from './layers.ts';
+export {
+  changeBetween,
+  layerAt,
+  layerDifferences,
+  steps,
+  takenApart,
+  type LayerDifference,
+  type Steps,
+} from './history.ts';
 export { effective, heldAt, stackOf, type Effective, type Held, type Stack } from './effective.ts';
 export { pressIndex, type PressIndex } from './presses.ts';
-export { consequences, shownKeys, type Consequence, type ConsequenceKind, type Outcome } from './consequences.ts';
+export {
+  consequences,
+  shownKeys,
+  unfitEdits,
+  type Consequence,
+  type ConsequenceKind,
+  type Outcome,
+} from './consequences.ts';
 export {
   CLASH_KINDS,
   clashFinder,

@@ -1,7 +1,7 @@
 import type { Edit, EditPlace } from '../contract/index.ts';
 
 /**
- * What an edit builds on: nothing (set, clear), what lies below it (add), or what is shipped (put back).
+ * What an edit builds on: nothing (set, clear, block), what lies below it (add), or what is shipped (put back).
  * An edit is then a ground and a list; laying one over another is associative:
  * a ground other than the base forgets what lies below, the base appends to it.
  */
@@ -19,10 +19,13 @@ export function placeKey(place: EditPlace): string {
 
 const union = (below: readonly string[], above: readonly string[]) => [...new Set([...below, ...above])];
 
+/** The shortcuts that an edit gives to its command: those that it blocks are nobody’s. */
+export const keysOf = (edit: Pick<Edit, 'action' | 'shortcuts'>) => (edit.action === 'block' ? [] : edit.shortcuts);
+
 /** Lays an edit over another one of the same place; the reason is that of the upper, unless it gives none. */
 export function over(below: Edit, above: Edit): Edit {
   if (groundOf(above) !== 'base') return above;
-  const shortcuts = union(below.shortcuts, above.shortcuts);
+  const shortcuts = union(keysOf(below), above.shortcuts);
   const action = groundOf(below) === 'none' ? 'set' : below.action;
   const reason = above.reason || below.reason;
   return { ...above, action, shortcuts, reason, memoryAid: above.memoryAid || below.memoryAid };
@@ -31,7 +34,7 @@ export function over(below: Edit, above: Edit): Edit {
 /** The shortcuts at a place after an edit, from those below it and those shipped; the first is the main one. */
 export function applyEdit(edit: Edit, below: readonly string[], shipped: readonly string[]): readonly string[] {
   const ground = groundOf(edit);
-  if (ground === 'none') return edit.shortcuts;
+  if (ground === 'none') return keysOf(edit);
   return union(ground === 'base' ? below : shipped, edit.shortcuts);
 }
 
@@ -63,7 +66,14 @@ export interface Change {
   readonly remove: readonly EditPlace[];
 }
 
-/** A layer after a change, and the change that leads back; what is not touched keeps its order. */
+/** The edits of a layer in the one order in which they are kept: by command, context, platform, those for all first. */
+export function inPlaceOrder<Place extends EditPlace>(edits: readonly Place[]): Place[] {
+  const byPlatform = (a: string | null, b: string | null) =>
+    a === b ? 0 : a === null || (b !== null && a < b) ? -1 : 1;
+  return edits.toSorted((a, b) => a.command - b.command || a.context - b.context || byPlatform(a.platform, b.platform));
+}
+
+/** A layer after a change, and the change that leads back. */
 export function applyChange(edits: readonly Edit[], change: Change): { edits: Edit[]; inverse: Change } {
   const layer = new Map(edits.map((edit) => [placeKey(edit), edit]));
   const before = new Map<string, { place: EditPlace; edit: Edit | undefined }>();
@@ -85,7 +95,7 @@ export function applyChange(edits: readonly Edit[], change: Change): { edits: Ed
     if (edit) put.push(edit);
     else remove.push({ command: place.command, context: place.context, platform: place.platform });
   }
-  return { edits: [...layer.values()], inverse: { put, remove } };
+  return { edits: inPlaceOrder([...layer.values()]), inverse: { put, remove } };
 }
 
 /** An edit as it is kept in a layer that already has one there: an `add` joins it, anything else replaces it. */

@@ -1,6 +1,6 @@
 import type { ContextTree } from '../catalogue/index.ts';
 import type { KeyPolicy } from '../contract/index.ts';
-import { parseStored, storedPresses, unsided, type Keyboard } from '../keys/index.ts';
+import { meeting, parseStored, storedPresses, unsided, type Keyboard } from '../keys/index.ts';
 import { typesCharacter } from './clash/single.ts';
 import type { Effective, Held } from './effective.ts';
 
@@ -25,6 +25,7 @@ export type Stop =
   | 'only Everywhere is left'
   | 'letters go elsewhere'
   | 'hidden by a narrower context'
+  | 'blocked there'
   | 'hidden by the order'
   | 'waits for more';
 
@@ -70,9 +71,10 @@ export function resolve(scene: Scene, made: readonly string[]): Resolution {
   const first = made[0] ?? '';
   const types = pressTypes(first, keyboard);
   const typed = types && active.some((context) => tree.get(context).takesText);
+  const waysOf = (shortcut: string) => storedPresses(shortcut, keyboard.layout, keyboard.platform, keyboard.board);
   const candidates: { held: Held; whole: boolean; stopped: Stop | null }[] = [];
   for (const held of effective.held) {
-    const ways = storedPresses(held.shortcut, keyboard.layout, keyboard.platform, keyboard.board);
+    const ways = waysOf(held.shortcut);
     if (!ways || ways.length < made.length || !fits(ways, made)) continue;
     const stopped: Stop | null = !reach.has(held.context)
       ? 'not active'
@@ -84,6 +86,15 @@ export function resolve(scene: Scene, made: readonly string[]): Resolution {
             ? 'letters go elsewhere'
             : null;
     candidates.push({ held, whole: ways.length === made.length, stopped });
+  }
+  const blocks = effective.blocked.filter(({ context }) => reach.has(context));
+  for (const one of candidates) {
+    const blocked = blocks.some(
+      ({ context, shortcut }) =>
+        tree.relation(context, one.held.context) === 'wider' &&
+        meeting(waysOf(shortcut) ?? [], waysOf(one.held.shortcut)!) === 'meet',
+    );
+    if (blocked && !one.stopped) one.stopped = 'blocked there';
   }
   const live = candidates.filter((one) => !one.stopped);
   for (const one of live) {

@@ -41,6 +41,7 @@ export function shipped(bindings: Binding[]): ShippedKeyset {
     name: 'shipped',
     note: '',
     revision: 1,
+    owner: null,
     kind: 'shipped',
     releaseId: 1,
     isDefault: true,
@@ -51,7 +52,17 @@ export function shipped(bindings: Binding[]): ShippedKeyset {
 }
 
 export function custom(edits: Edit[], id = 2): CustomKeyset {
-  return { id, appId: 1, name: `layer ${id}`, note: '', revision: 1, kind: 'custom', baseId: id - 1, edits };
+  return {
+    id,
+    appId: 1,
+    name: `layer ${id}`,
+    note: '',
+    revision: 1,
+    owner: null,
+    kind: 'custom',
+    baseId: id - 1,
+    edits,
+  };
 }
 
 export function edit(commandId: number, action: Edit['action'], keys: string[], facts: Partial<Edit> = {}): Edit {

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { contextTree } from '../../src/catalogue/index.ts';
-import { keyboardOf, layoutById, US, storedPresses } from '../../src/keys/index.ts';
+import { keyboardOf, layoutById, meeting, US, storedPresses } from '../../src/keys/index.ts';
 import {
   SYSTEM_KEYS,
   acceptance,
+  consequences,
   effective,
   madeOf,
   resolve,
@@ -12,9 +13,9 @@ import {
   type Scene,
   type UserState,
 } from '../../src/keyset/index.ts';
-import { KeyPolicy } from '../../src/contract/index.ts';
+import { KeyPolicy, type Edit } from '../../src/contract/index.ts';
 import { FOUR_CONTEXTS, PLATFORMS, fewShortcuts } from '../arbitraries.ts';
-import { binding, custom, edit, settings, shipped, tree } from './fixtures.ts';
+import { binding, command, custom, edit, setting, settings, shipped, tree } from './fixtures.ts';
 
 const keyboard = keyboardOf(US, 'windows');
 const texts = contextTree([
@@ -106,9 +107,22 @@ describe('resolve', () => {
             )
           );
         });
-        const top = live.filter(
+        const blockedThere = (one: (typeof live)[number]) =>
+          given.effective.blocked.some(
+            ({ context, shortcut }) =>
+              reach.has(context) &&
+              context !== one.context &&
+              tree.chain(context).includes(one.context) &&
+              storedPresses(shortcut, on.layout, platform) &&
+              meeting(
+                storedPresses(shortcut, on.layout, platform)!,
+                storedPresses(one.shortcut, on.layout, platform)!,
+              ) === 'meet',
+          );
+        const open = live.filter((one) => !blockedThere(one));
+        const top = open.filter(
           (one) =>
-            !live.some((other) => other.context !== one.context && tree.chain(other.context).includes(one.context)),
+            !open.some((other) => other.context !== one.context && tree.chain(other.context).includes(one.context)),
         );
         const length = (held: (typeof live)[number]) => storedPresses(held.shortcut, on.layout, platform)!.length;
         const whole = new Set(top.filter((one) => length(one) === made.length).map((one) => one.command));
@@ -126,6 +140,46 @@ describe('resolve', () => {
       { numRuns: 3000 },
     );
   }, 60_000);
+});
+
+describe('a blocked press', () => {
+  const wide = binding(1, 'Ctrl+K');
+  const stackWith = (edits_: Edit[], more: ReturnType<typeof binding>[] = []) => ({
+    shipped: shipped([wide, ...more]),
+    layers: [custom(edits_)],
+  });
+  const block = edit(1, 'block', ['Ctrl+K'], { context: 3 });
+  const fired = (edits_: Edit[], active: number[], more: ReturnType<typeof binding>[] = []) => {
+    const scene: Scene = {
+      effective: effective(stackWith(edits_, more), 'windows'),
+      tree,
+      policy: { pause: null },
+      keyboard: keyboardOf(US, 'windows'),
+      active,
+    };
+    const { outcome, candidates } = resolve(scene, ['Ctrl+KeyK']);
+    return [outcome, candidates[0]?.stopped ?? null];
+  };
+  it('does nothing where it is blocked, and what it did everywhere else', () => {
+    expect(fired([block], [3])).toEqual(['nothing', 'blocked there']);
+    expect(fired([block], [2])).toEqual(['fires', null]);
+    expect(fired([block], [3], [binding(2, 'Ctrl+K', { contexts: [3] })])[0]).toBe('fires');
+  });
+  it('is told before it is blocked, and before a key is given that it would keep from working', () => {
+    const on = setting(stackWith([]), [command(1), command(2, { label: 'Undo a line' })]);
+    expect(consequences(on, { put: [block], remove: [] }).consequences.map((one) => one.sentence)).toEqual([
+      'In Line Ctrl+K does nothing: it is not Command 1 there.',
+    ]);
+    const blocked = { ...on, stack: stackWith([block]) };
+    const given = consequences(blocked, { put: [edit(2, 'set', ['Ctrl+K'], { context: 2 })], remove: [] });
+    expect(given.consequences.map((one) => one.kind)).toContain('blocked');
+    // What has the press in the very place is its owner: it is taken from it.
+    const owned = { ...on, stack: stackWith([], [binding(2, 'Ctrl+K', { contexts: [3] })]) };
+    expect(consequences(owned, { put: [block], remove: [] }).change.put).toMatchObject([
+      { action: 'block' },
+      { command: 2, action: 'clear' },
+    ]);
+  });
 });
 
 describe('what a program accepts', () => {

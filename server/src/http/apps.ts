@@ -14,9 +14,10 @@ import {
 } from '../store/apps.ts';
 import { loadCatalogue } from '../store/catalogue.ts';
 import { inSnapshot, inTransaction, type Pool } from '../store/db.ts';
-import { insertKeyset } from '../store/keysets.ts';
 import { insertRecipe, insertSheet, loadSheet, recipesOf } from '../store/sheets.ts';
 import { idIn, sent } from './errors.ts';
+import { makeKeyset } from './keysets.ts';
+import { editorId } from './session.ts';
 
 /** Apps, their releases and contexts, and what is made below an app. */
 export function appRoutes(pool: Pool): Router {
@@ -67,7 +68,8 @@ export function appRoutes(pool: Pool): Router {
   router.post('/apps/:slug/keysets', async (req, res) => {
     const asked = sent(NewKeyset, req.body);
     const app = await appBySlug(pool, req.params.slug);
-    res.status(201).json({ id: await insertKeyset(pool, app.id, asked) });
+    const id = await inTransaction(pool, (db) => makeKeyset(db, app.id, asked, editorId(req)));
+    res.status(201).json({ id });
   });
   router.post('/apps/:slug/sheets', async (req, res) => {
     const asked = sent(NewSheet, req.body);

@@ -49,6 +49,7 @@ import {
 } from '../store/shipped.ts';
 import { dropView, saveSystemKeys, saveView, systemDifferences, systemKeysOf } from '../store/views.ts';
 import { idIn, sent } from './errors.ts';
+import { refuseOthers } from './keysets.ts';
 import { editorId } from './session.ts';
 
 /** Correcting the catalogue by hand. */
@@ -148,7 +149,13 @@ export function editingRoutes(pool: Pool): Router {
   });
   router.put('/keysets/:id', async (req, res) => {
     const asked = sent(SentKeyset, req.body);
-    await onKeyset(idIn(req.params), (db) => updateKeyset(db, idIn(req.params), asked));
+    await onKeyset(idIn(req.params), (db, { keysets }) => {
+      refuseOthers(
+        keysets.find((one) => one.id === idIn(req.params))!,
+        editorId(req),
+      );
+      return updateKeyset(db, idIn(req.params), asked, editorId(req));
+    });
     res.status(204).end();
   });
   router.post('/keysets/:id/bindings', async (req, res) => {

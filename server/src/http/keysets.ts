@@ -1,21 +1,48 @@
-import { Router } from 'express';
-import { LanguageTag, SentChange, type Catalogue, type CustomKeyset, type EditPlace } from '@crib/core/contract';
+import { Router, type Request } from 'express';
+import type { z } from 'zod';
+import {
+  LanguageTag,
+  NewPoint,
+  SentChange,
+  SentState,
+  SentStep,
+  type Catalogue,
+  type CustomKeyset,
+  type EditPlace,
+  type Keyset,
+  type KeysetHistory,
+  type NewKeyset,
+} from '@crib/core/contract';
 import { catalogueIn } from '@crib/core/catalogue';
 import { CribError, problem, refuse } from '@crib/core/error';
 import {
+  applyChange,
+  changeBetween,
   clashSentence,
   clashes,
   consequences,
+  layerAt,
   placeKey,
   settingFrom,
   shownKeys,
+  steps,
+  unfitEdits,
+  type Change,
   type Setting,
 } from '@crib/core/keyset';
 import { layoutById, showStored, type Layout } from '@crib/core/keys';
 import { releaseOf } from '../store/apps.ts';
 import { customOf, loadCatalogue, releaseOfKeyset } from '../store/catalogue.ts';
 import { inSnapshot, inTransaction, type Db, type Pool } from '../store/db.ts';
-import { editedSince, lockKeyset, writeChange } from '../store/keysets.ts';
+import {
+  editedSince,
+  historyOf,
+  insertKeyset,
+  insertPoint,
+  lockKeyset,
+  writeChange,
+  type Making,
+} from '../store/keysets.ts';
 import { WithDetails, idIn, sent } from './errors.ts';
 import { editorId } from './session.ts';
 
@@ -80,12 +107,13 @@ export function keysetRoutes(pool: Pool): Router {
       await lockKeyset(db, id);
       const { catalogue } = await catalogueOf(db, id);
       const keyset = customOf(catalogue, id);
+      refuseOthers(keyset, editorId(req));
       const outcome = consequences(settingOf(catalogueIn(catalogue, asked.language), id), asked);
       const [first, ...more] = outcome.refusals;
       if (first) throw new CribError(first, ...more);
       refuseUnseen(keyset, asked, outcome.consequences);
       refuseOvertaking(keyset, asked, await editedSince(db, id, asked.revision));
-      await writeChange(db, id, outcome.change, editorId(req));
+      await writeChange(db, keyset, outcome.change, { editorId: editorId(req), kind: 'edit', why: asked.why });
       const after = await catalogueOf(db, id);
       return {
         keyset: customOf(after.catalogue, id),
@@ -94,7 +122,96 @@ export function keysetRoutes(pool: Pool): Router {
     });
     res.json(saved);
   });
+
+  router.get('/keysets/:id/history', async (req, res) => {
+    const id = idIn(req.params);
+    const history = await inSnapshot(pool, async (db) => {
+      await releaseOfKeyset(db, id);
+      return historyOf(db, id);
+    });
+    res.json(history);
+  });
+  /** A change that leads to a state the keyset was in before, or that a file describes: what it follows is not weighed. */
+  const restating = (req: Request, revision: number, by: Making, changeOf: ChangeOf) =>
+    inTransaction(pool, async (db) => {
+      const id = idIn(req.params);
+      await releaseOf(db, await releaseOfKeyset(db, id), 'FOR SHARE');
+      await lockKeyset(db, id);
+      const { catalogue } = await catalogueOf(db, id);
+      const keyset = customOf(catalogue, id);
+      refuseOthers(keyset, by.editorId);
+      if (keyset.revision !== revision)
+        refuse('changed-meanwhile', 'The keyset was changed meanwhile. Look at what was done, then try again.');
+      const change = changeOf(keyset, await historyOf(db, id));
+      const [first, ...more] = unfitEdits(change.put, settingOf(catalogue, id));
+      if (first) throw new CribError(first, ...more);
+      await writeChange(db, keyset, change, by);
+      return { keyset: customOf((await catalogueOf(db, id)).catalogue, id), consequences: [] };
+    });
+  const stepping = (req: Request, kind: 'undo' | 'redo') => {
+    const by = { editorId: editorId(req), kind, why: '' };
+    return restating(req, sent(SentStep, req.body).revision, by, (keyset, history) => stepOf(kind, keyset, history));
+  };
+  router.post('/keysets/:id/undo', async (req, res) => {
+    res.json(await stepping(req, 'undo'));
+  });
+  router.post('/keysets/:id/redo', async (req, res) => {
+    res.json(await stepping(req, 'redo'));
+  });
+  router.post('/keysets/:id/state', async (req, res) => {
+    const asked = sent(SentState, req.body);
+    const by: Making =
+      'to' in asked
+        ? { editorId: editorId(req), kind: 'put back', why: `As it was at revision ${asked.to}.` }
+        : { editorId: editorId(req), kind: 'loaded', why: asked.why };
+    const changeOf: ChangeOf = (keyset, { entries }) =>
+      changeBetween(keyset.edits, 'to' in asked ? layerAt(keyset.edits, entries, asked.to) : asked.edits);
+    res.json(await restating(req, asked.revision, by, changeOf));
+  });
+  router.post('/keysets/:id/points', async (req, res) => {
+    const id = idIn(req.params);
+    const point = sent(NewPoint, req.body);
+    await inTransaction(pool, async (db) => {
+      const keyset = customOf((await catalogueOf(db, id)).catalogue, id);
+      if (point.revision > keyset.revision) refuse('not-found', `The keyset has no revision ${point.revision} yet.`);
+      await insertPoint(db, id, point, editorId(req));
+    });
+    res.status(201).json(await historyOf(pool, id));
+  });
   return router;
+}
+
+type ChangeOf = (keyset: CustomKeyset, history: KeysetHistory) => Change;
+
+/** The change that undoes the last one that holds, or does the last one undone again. */
+function stepOf(kind: 'undo' | 'redo', keyset: CustomKeyset, { entries }: KeysetHistory): Change {
+  const revision = steps(entries.toReversed())[kind];
+  const found = entries.find((one) => one.revision === revision);
+  if (!found) return refuse('nothing-to-do', `There is nothing to ${kind}.`);
+  return kind === 'undo' ? found.inverse : changeBetween(keyset.edits, applyChange(keyset.edits, found.change).edits);
+}
+
+/** A new layer, with the edits it begins with. */
+export async function makeKeyset(
+  db: Db,
+  appId: number,
+  asked: z.output<typeof NewKeyset>,
+  editor: number,
+): Promise<number> {
+  const id = await insertKeyset(db, appId, asked, editor);
+  if (!asked.edits.length) return id;
+  const { catalogue } = await catalogueOf(db, id);
+  const [first, ...more] = unfitEdits(asked.edits, settingOf(catalogue, id));
+  if (first) throw new CribError(first, ...more);
+  const change = { put: asked.edits, remove: [] };
+  await writeChange(db, customOf(catalogue, id), change, { editorId: editor, kind: 'loaded', why: asked.why });
+  return id;
+}
+
+/** A keyset that belongs to somebody is changed by nobody else. */
+export function refuseOthers({ name, owner }: Keyset, editor: number): void {
+  if (owner && owner.id !== editor)
+    refuse('not-yours', `“${name}” belongs to ${owner.name}. Make a layer of your own on top of it.`);
 }
 
 /**

@@ -78,9 +78,10 @@ type KeysetRow = Omit<CustomKeyset, 'kind' | 'edits' | 'baseId'> & {
 async function loadKeysets(db: Db, releaseId: number): Promise<Keyset[]> {
   const facts = await rows<KeysetRow>(
     db,
-    `SELECT id, app_id AS "appId", release_id AS "releaseId", base_id AS "baseId", name, note, is_default AS "isDefault",
-       imitates_id AS imitates, revision
-     FROM keyset WHERE release_id = $1 ORDER BY id`,
+    `SELECT k.id, k.app_id AS "appId", k.release_id AS "releaseId", k.base_id AS "baseId", k.name, k.note,
+       k.is_default AS "isDefault", k.imitates_id AS imitates, k.revision,
+       CASE WHEN e.id IS NOT NULL THEN jsonb_build_object('id', e.id, 'name', e.name) END AS owner
+     FROM keyset k LEFT JOIN editor e ON e.id = k.owner_id WHERE k.release_id = $1 ORDER BY k.id`,
     [releaseId],
   );
   const bindings = byKeyset(
@@ -101,7 +102,7 @@ async function loadKeysets(db: Db, releaseId: number): Promise<Keyset[]> {
       db,
       `SELECT keyset_id AS keyset, command_id AS command, context_id AS context, platform, action, shortcuts, reason,
          memory_aid AS "memoryAid"
-       FROM edit WHERE release_id = $1 ORDER BY id`,
+       FROM edit WHERE release_id = $1 ORDER BY command_id, context_id, platform NULLS FIRST`,
       [releaseId],
     ),
   );

@@ -1,16 +1,21 @@
 import { z } from 'zod';
-import type { Change } from '@crib/core/keyset';
-import type { EditPlace, NewKeyset } from '@crib/core/contract';
+import { applyChange, type Change } from '@crib/core/keyset';
+import type { ChangeKind, CustomKeyset, EditPlace, KeysetHistory, NewKeyset } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { first, rows, type Db } from './db.ts';
 
 /** A new layer over a keyset of the app. */
-export async function insertKeyset(db: Db, appId: number, asked: z.output<typeof NewKeyset>): Promise<number> {
+export async function insertKeyset(
+  db: Db,
+  appId: number,
+  asked: z.output<typeof NewKeyset>,
+  editorId: number,
+): Promise<number> {
   const made = await first<{ id: number }>(
     db,
-    `INSERT INTO keyset (app_id, release_id, base_id, name, note)
-     SELECT app_id, release_id, id, $3, $4 FROM keyset WHERE id = $2 AND app_id = $1 RETURNING id`,
-    [appId, asked.baseId, asked.name, asked.note],
+    `INSERT INTO keyset (app_id, release_id, base_id, name, note, owner_id)
+     SELECT app_id, release_id, id, $3, $4, $5 FROM keyset WHERE id = $2 AND app_id = $1 RETURNING id`,
+    [appId, asked.baseId, asked.name, asked.note, asked.mine ? editorId : null],
   );
   return made?.id ?? refuse('not-found', `This app has no keyset ${asked.baseId} to stand on.`);
 }
@@ -29,12 +34,32 @@ export function editedSince(db: Db, keysetId: number, revision: number): Promise
   );
 }
 
-/** Writes a change of a layer, and counts its revision up. */
-export async function writeChange(db: Db, keysetId: number, change: Change, editorId: number): Promise<void> {
+/** Who makes a change, and of which kind it is. */
+export interface Making {
+  readonly editorId: number;
+  readonly kind: ChangeKind;
+  readonly why: string;
+}
+
+/** Writes a change of a layer into it and into its history, and counts its revision up. */
+export async function writeChange(db: Db, keyset: CustomKeyset, change: Change, by: Making): Promise<void> {
+  const { inverse } = applyChange(keyset.edits, change);
+  await db.query(
+    `INSERT INTO keyset_change (keyset_id, revision, kind, why, change, inverse, made_by)
+     SELECT id, revision + 1, $2, $3, $4, $5, $6 FROM keyset WHERE id = $1`,
+    [
+      keyset.id,
+      by.kind,
+      by.why,
+      JSON.stringify({ put: change.put, remove: change.remove }),
+      JSON.stringify(inverse),
+      by.editorId,
+    ],
+  );
   await db.query(
     `DELETE FROM edit e USING jsonb_to_recordset($2) AS g (command bigint, context bigint, platform text)
      WHERE e.keyset_id = $1 AND e.command_id = g.command AND e.context_id = g.context AND e.platform IS NOT DISTINCT FROM g.platform`,
-    [keysetId, JSON.stringify(change.remove)],
+    [keyset.id, JSON.stringify(change.remove)],
   );
   await db.query(
     `INSERT INTO edit (keyset_id, release_id, command_id, context_id, platform, action, shortcuts, reason, memory_aid, revision, made_by)
@@ -45,7 +70,39 @@ export async function writeChange(db: Db, keysetId: number, change: Change, edit
      ON CONFLICT ON CONSTRAINT one_edit_a_place DO UPDATE SET action = excluded.action, shortcuts = excluded.shortcuts,
        reason = excluded.reason, memory_aid = excluded.memory_aid, revision = excluded.revision,
        made_by = excluded.made_by, made_at = now()`,
-    [keysetId, JSON.stringify(change.put), editorId],
+    [keyset.id, JSON.stringify(change.put), by.editorId],
   );
-  await db.query('UPDATE keyset SET revision = revision + 1 WHERE id = $1', [keysetId]);
+  await db.query('UPDATE keyset SET revision = revision + 1 WHERE id = $1', [keyset.id]);
+}
+
+/** What was done to a keyset, the newest first, and its save points. */
+export async function historyOf(db: Db, keysetId: number): Promise<KeysetHistory> {
+  const entries = await rows<KeysetHistory['entries'][number]>(
+    db,
+    `SELECT c.revision, c.kind, e.name AS who, c.made_at AS at, c.why, c.change, c.inverse
+     FROM keyset_change c JOIN editor e ON e.id = c.made_by WHERE c.keyset_id = $1 ORDER BY c.revision DESC`,
+    [keysetId],
+  );
+  const points = await rows<KeysetHistory['points'][number]>(
+    db,
+    `SELECT p.revision, p.name, e.name AS who, p.made_at AS at
+     FROM save_point p JOIN editor e ON e.id = p.made_by WHERE p.keyset_id = $1 ORDER BY p.revision DESC, p.made_at DESC`,
+    [keysetId],
+  );
+  return { entries, points };
+}
+
+/** Gives the state of a keyset a name. */
+export async function insertPoint(
+  db: Db,
+  keysetId: number,
+  point: { revision: number; name: string },
+  editorId: number,
+): Promise<void> {
+  await db.query('INSERT INTO save_point (keyset_id, revision, name, made_by) VALUES ($1, $2, $3, $4)', [
+    keysetId,
+    point.revision,
+    point.name,
+    editorId,
+  ]);
 }

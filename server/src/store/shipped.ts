@@ -54,7 +54,12 @@ export async function insertShipped(db: Db, appId: number, asked: z.output<typeo
 }
 
 /** Changes what a keyset is called, and of a shipped one whether it is the default and what it imitates. */
-export async function updateKeyset(db: Db, id: number, asked: z.output<typeof SentKeyset>): Promise<void> {
+export async function updateKeyset(
+  db: Db,
+  id: number,
+  asked: z.output<typeof SentKeyset>,
+  editorId: number,
+): Promise<void> {
   if (asked.isDefault)
     await db.query(
       'UPDATE keyset SET is_default = false WHERE is_default AND release_id = (SELECT release_id FROM keyset WHERE id = $1)',
@@ -62,8 +67,18 @@ export async function updateKeyset(db: Db, id: number, asked: z.output<typeof Se
     );
   await db.query(
     `UPDATE keyset SET name = coalesce($2, name), note = coalesce($3, note), is_default = is_default OR coalesce($4, false),
-       imitates_id = CASE WHEN $5 THEN $6 ELSE imitates_id END WHERE id = $1`,
-    [id, asked.name, asked.note, asked.isDefault, asked.imitates !== undefined, asked.imitates ?? null],
+       imitates_id = CASE WHEN $5 THEN $6 ELSE imitates_id END,
+       owner_id = CASE WHEN $7::boolean IS NULL THEN owner_id WHEN $7 THEN $8::bigint END WHERE id = $1`,
+    [
+      id,
+      asked.name,
+      asked.note,
+      asked.isDefault,
+      asked.imitates !== undefined,
+      asked.imitates ?? null,
+      asked.mine ?? null,
+      editorId,
+    ],
   );
 }
 

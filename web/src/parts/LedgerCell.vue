@@ -31,6 +31,9 @@ function elsewhere(contexts: readonly number[]): string {
     <KeyChip :shortcut="chip.shortcut" :platform="platform" :how="how" :state="chip.state" />
     <small v-if="elsewhere(chip.contexts)" class="where">{{ elsewhere(chip.contexts) }}</small>
   </template>
+  <small v-if="cell.blockedIn.length" class="where"
+    >not in {{ cell.blockedIn.map((id) => tree.get(id).name).join(', ') }}</small
+  >
 </template>
 
 <style scoped>

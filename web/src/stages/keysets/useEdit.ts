@@ -6,6 +6,14 @@ import { Refusal, ask, problemsOf } from '../../api/client.ts';
 import { languageInHand } from '../../stores/hand.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
+const SAID: Record<EditAction, string> = {
+  set: 'Set.',
+  add: 'Added.',
+  clear: 'Cleared.',
+  block: 'It does nothing there now.',
+  'put back': 'As it was.',
+};
+
 /** The edit that is being made in the margin: what it would be, what follows from it, and saving it. */
 export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
   const workspace = useWorkspace();
@@ -78,7 +86,7 @@ export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
       const answer = await ask<{ keyset: CustomKeyset }>('POST', `/api/keysets/${keyset.value.id}/changes`, change);
       workspace.replace(answer.keyset);
       shortcut.value = '';
-      saved.value = { set: 'Set.', add: 'Added.', clear: 'Cleared.', 'put back': 'As it was.' }[action];
+      saved.value = SAID[action];
     } catch (error) {
       problems.value = problemsOf(error);
       // Somebody else was faster: what they did is fetched, what was written here stays.
