@@ -49,6 +49,8 @@ interface SetFile {
   name: string;
   note: string;
   edits: EditFile[];
+}
+interface SheetFile {
   sheet: {
     title: string;
     intro: string;
@@ -81,16 +83,11 @@ async function load() {
   for (const [language, source] of Object.entries(scenario.inOtherLanguages))
     await call('POST', `/api/releases/${release.id}/list`, { language, source, text: file(`fathomry/${source}`) });
   await group(slug, release.id);
+  await counts(slug, release.id);
   await call('POST', `/api/releases/${release.id}/seal`);
   await call('POST', `/api/apps/${slug}/recipes`, json('fathomry/recipe.json'));
 
-  const set = json<SetFile>('fathomry/school-set.json');
   const { keysets } = await call<AppOverview>('GET', `/api/apps/${slug}`);
-  const keyset = await call<{ id: number }>('POST', `/api/apps/${slug}/keysets`, {
-    name: set.name,
-    note: set.note,
-    baseId: keysets[0]!.id,
-  });
   const catalogue = await call<Catalogue>('GET', `/api/releases/${release.id}`);
   const command = (name: string) => {
     const found = catalogue.commands.find((one) => one.name === name);
@@ -98,30 +95,41 @@ async function load() {
     return found;
   };
   const place = (name: string) => catalogue.contexts.find((context) => context.name === name)!.id;
-  let revision = 1;
-  for (const edit of set.edits) {
-    const where: EditPlace = {
-      command: command(edit.command).id,
-      context: place(edit.where),
-      platform: edit.platform ?? null,
-    };
-    revision = await save(keyset.id, revision, where, edit);
+  /** A layer over another, edit by edit as it was made. */
+  async function makeSet(name: string, baseId: number): Promise<number> {
+    const set = json<SetFile>(name);
+    const body = { name: set.name, note: set.note, baseId };
+    const { id } = await call<{ id: number }>('POST', `/api/apps/${slug}/keysets`, body);
+    let revision = 1;
+    for (const edit of set.edits) {
+      const where: EditPlace = {
+        command: command(edit.command).id,
+        context: place(edit.where),
+        platform: edit.platform ?? null,
+      };
+      revision = await save(id, revision, where, edit);
+    }
+    await call('POST', `/api/keysets/${id}/points`, { revision, name: 'first term' });
+    return id;
   }
+  const school = await makeSet('fathomry/school-set.json', keysets[0]!.id);
+  await makeSet('fathomry/one-hand-set.json', school);
 
+  const { sheet: written } = json<SheetFile>('fathomry/school-set.json');
   const sheet = await call<{ id: number; revision: number }>('POST', `/api/apps/${slug}/sheets`, {
-    keysetId: keyset.id,
-    title: set.sheet.title,
+    keysetId: school,
+    title: written.title,
   });
-  const sections = set.sheet.sections.map(({ title, rows }) => ({
+  const sections = written.sections.map(({ title, rows }) => ({
     title,
     rows: rows.map((row) =>
       typeof row === 'string' ? { command: command(row).id, note: '' } : { command: command(row[0]).id, note: row[1] },
     ),
   }));
-  const { title, intro, credit } = set.sheet;
+  const { title, intro, credit } = written;
   await call('PUT', `/api/sheets/${sheet.id}`, {
     revision: sheet.revision,
-    keysetId: keyset.id,
+    keysetId: school,
     title,
     intro,
     credit,
@@ -141,6 +149,22 @@ async function group(slug: string, releaseId: number) {
     const body = { ...rest, members: members.map((name) => ids.get(name)), twin: twin ? made.get(twin) : null };
     made.set(rest.name, (await call<{ id: number }>('POST', `/api/apps/${slug}/groups`, body)).id);
   }
+}
+
+/** How often commands are used, as it was counted. */
+async function counts(slug: string, releaseId: number) {
+  const { commands } = await call<Catalogue>('GET', `/api/releases/${releaseId}`);
+  const ids = new Map(commands.map((command) => [command.name, command.id]));
+  const used = json<{ source: string; counts: Record<string, number>; classes: Record<string, string> }>(
+    'fathomry/uses.json',
+  );
+  const counted = Object.entries(used.counts).map(([name, perDay]) => ({
+    command: ids.get(name),
+    perDay,
+    often: null,
+  }));
+  const said = Object.entries(used.classes).map(([name, often]) => ({ command: ids.get(name), perDay: null, often }));
+  await call('PUT', `/api/apps/${slug}/uses`, { source: used.source, uses: [...counted, ...said] });
 }
 
 /** Saves an edit, and takes the presses that it takes: the scenario means them. */

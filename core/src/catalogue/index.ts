@@ -1,2 +1,3 @@
 export * from './contexts.ts';
 export * from './language.ts';
+export { CLASS_A_DAY, OFTEN_A_DAY, usedOften, usesADay } from './uses.ts';

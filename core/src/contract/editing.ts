@@ -17,6 +17,7 @@ import {
   Run,
   ShippedKeyset,
   SystemKey,
+  Use,
 } from './entities.ts';
 
 /** What clients send to correct the catalogue by hand. */
@@ -50,6 +51,20 @@ export const SentContext = Context.pick({ name: true, parent: true, takesText: t
   .partial();
 
 export const SentGroup = CommandGroup.omit({ id: true }).extend({ twin: CommandGroup.shape.twin.default(null) });
+
+/** What a source says of how often commands are used; it stands in place of what the source said before. */
+export const SentUses = z.strictObject({
+  source: Use.shape.source,
+  uses: z
+    .array(
+      Use.omit({ source: true }).refine(
+        (use) => (use.perDay === null) !== (use.often === null),
+        'say either a count a day or a class',
+      ),
+    )
+    .max(20_000)
+    .refine((list) => new Set(list.map((use) => use.command)).size === list.length, 'each command once'),
+});
 
 export const SentRun = Run.omit({ id: true });
 

@@ -246,6 +246,18 @@ export type CommandGroup = z.infer<typeof CommandGroup>;
 export const Run = z.object({ id: Id, name: name(120), steps: z.array(Id).max(2000) });
 export type Run = z.infer<typeof Run>;
 
+export const USE_CLASSES = ['rarely', 'weekly', 'daily'] as const;
+export type UseClass = (typeof USE_CLASSES)[number];
+
+/** How often a command is used, as one source has it: a count a working day, or a class. */
+export const Use = z.object({
+  command: Id,
+  source: name(120),
+  perDay: z.number().min(0).max(100_000).nullable(),
+  often: z.enum(USE_CLASSES).nullable(),
+});
+export type Use = z.infer<typeof Use>;
+
 /** A press that the operating system or another taker keeps. */
 export const SystemKey = z.object({
   platform: PlatformName,
@@ -266,6 +278,7 @@ export const Catalogue = z.object({
   keysets: z.array(Keyset),
   groups: z.array(CommandGroup).default([]),
   runs: z.array(Run).default([]),
+  uses: z.array(Use).default([]),
   /** Presses that other takers keep, as this workplace has them. */
   systemKeys: z.array(SystemKey).default([]),
 });

@@ -1,4 +1,4 @@
-import type { ChangeKind, Edit, EditPlace, Recorded } from '../contract/index.ts';
+import type { ChangeKind, Edit, EditPlace } from '../contract/index.ts';
 import { applyChange, inPlaceOrder, placeKey, type Change } from './layers.ts';
 
 /** The revisions that undo and redo would concern next, or null where there is nothing to. */
@@ -28,7 +28,7 @@ export function steps(entries: readonly { readonly revision: number; readonly ki
 /** A layer as it stood at an earlier revision, by going back through the changes made since. */
 export function layerAt(
   edits: readonly Edit[],
-  entries: readonly Pick<Recorded, 'revision' | 'inverse'>[],
+  entries: readonly { readonly revision: number; readonly inverse: Change }[],
   revision: number,
 ): Edit[] {
   const since = entries.filter((one) => one.revision > revision).toSorted((a, b) => b.revision - a.revision);

@@ -61,3 +61,4 @@ export {
   type LedgerView,
   type RowFacts,
 } from './ledger.ts';
+export { heldWith, moveRun, withKey, type MoveLine, type MoveQuestion, type MoveTo, type Moved } from './move.ts';

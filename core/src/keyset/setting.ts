@@ -1,4 +1,4 @@
-import { contextTree } from '../catalogue/index.ts';
+import { contextTree, usedOften } from '../catalogue/index.ts';
 import type { Catalogue } from '../contract/index.ts';
 import type { Setting } from './clash/finding.ts';
 import { stackOf } from './effective.ts';
@@ -21,6 +21,7 @@ export function settingFrom(
     policy: catalogue.app.keyPolicy,
     systemKeys: catalogue.systemKeys,
     pairs,
+    often: usedOften(catalogue.uses),
     ...more,
   };
 }

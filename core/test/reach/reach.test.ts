@@ -28,7 +28,7 @@ const platforms = fc.constantFrom(...PLATFORMS);
 
 describe('where keys lie', () => {
   it('is what the published pitch and stagger give', () => {
-    // DOMAIN values worked by hand from the pitch (ISO 9241-410, from memory) and the ANSI stagger.
+    // Worked by hand from the pitch (ISO 9241-410, from memory) and the ANSI stagger.
     expect(between('KeyJ', 'Digit6')).toBeCloseTo(PITCH * Math.sqrt(1.75 ** 2 + 2 ** 2), 6);
     expect(Math.round(between('KeyJ', 'Digit6'))).toBe(51);
     expect(Math.round(between('KeyU', 'KeyI'))).toBe(19);

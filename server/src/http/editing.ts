@@ -18,6 +18,7 @@ import {
   SentSplit,
   SentSystemKeys,
   SentTrials,
+  SentUses,
   type Catalogue,
   type Editor,
 } from '@crib/core/contract';
@@ -36,6 +37,7 @@ import {
   removeContext,
   saveGroup,
   saveRun,
+  saveUses,
   splitCommand,
 } from '../store/editing.ts';
 import {
@@ -130,6 +132,12 @@ export function editingRoutes(pool: Pool): Router {
   });
   router.delete('/apps/:slug/runs/:id', async (req, res) => {
     await onApp(req.params.slug, (db, app) => dropRun(db, app, idIn(req.params)));
+    res.status(204).end();
+  });
+
+  router.put('/apps/:slug/uses', async (req, res) => {
+    const asked = sent(SentUses, req.body);
+    await onApp(req.params.slug, (db, app) => saveUses(db, app, asked));
     res.status(204).end();
   });
 

@@ -8,6 +8,7 @@ import type {
   Edit,
   Keyset,
   Run,
+  Use,
 } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { appOf, contextsOf, releaseOf } from './apps.ts';
@@ -33,6 +34,7 @@ export async function loadCatalogue(db: Db, releaseId: number): Promise<Catalogu
   const keysets = await loadKeysets(db, releaseId);
   const groups = await groupsOf(db, app.id);
   const runs = await runsOf(db, app.id);
+  const uses = await usesOf(db, app.id);
   return {
     app,
     release,
@@ -41,6 +43,7 @@ export async function loadCatalogue(db: Db, releaseId: number): Promise<Catalogu
     keysets,
     groups,
     runs,
+    uses,
     systemKeys: await systemKeysOf(db, release.platforms),
   };
 }
@@ -64,6 +67,15 @@ export function runsOf(db: Db, appId: number): Promise<Run[]> {
     `SELECT id, name, coalesce((SELECT jsonb_agg(s.command_id ORDER BY s.position) FROM run_step s WHERE s.run_id = r.id), '[]')
        AS steps
      FROM run r WHERE app_id = $1 ORDER BY name`,
+    [appId],
+  );
+}
+
+/** How often an app's commands are used, by source. */
+export function usesOf(db: Db, appId: number): Promise<Use[]> {
+  return rows<Use>(
+    db,
+    `SELECT command_id AS command, source, per_day AS "perDay", often FROM command_use WHERE app_id = $1 ORDER BY source, command_id`,
     [appId],
   );
 }

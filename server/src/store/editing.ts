@@ -10,6 +10,7 @@ import {
   type SentMerge,
   type SentRun,
   type SentSplit,
+  type SentUses,
 } from '@crib/core/contract';
 import { contextTree } from '@crib/core/catalogue';
 import { refuse } from '@crib/core/error';
@@ -194,6 +195,17 @@ export async function saveRun(db: Db, appId: number, run: z.output<typeof SentRu
   if (!saved) return refuse('not-found', 'There is no such run in this app.');
   await writeOrder(db, 'run_step', 'run_id', appId, saved.id, run.steps);
   return saved.id;
+}
+
+/** Writes what a source says of how often commands are used, in place of what it said before. */
+export async function saveUses(db: Db, appId: number, { source, uses }: z.output<typeof SentUses>): Promise<void> {
+  await db.query('DELETE FROM command_use WHERE app_id = $1 AND source = $2', [appId, source]);
+  await db.query(
+    `INSERT INTO command_use (app_id, command_id, source, per_day, often)
+     SELECT $1, g.command, $2, g."perDay", g.often
+     FROM jsonb_to_recordset($3) AS g (command bigint, "perDay" double precision, often text)`,
+    [appId, source, JSON.stringify(uses)],
+  );
 }
 
 /** Writes the commands of a group or a run anew, in order. */

@@ -18,7 +18,10 @@ import { useWorkspace } from '../stores/workspace.ts';
  * Takes shortcuts by pressing or by typing their names. Tab and Shift+Tab leave it; “next press is literal” lets them
  * be taken once.
  */
-const props = defineProps<{ modelValue: string; platform: Platform; how: Shown; typedLetters: boolean }>();
+const props = withDefaults(
+  defineProps<{ modelValue: string; platform: Platform; how: Shown; typedLetters: boolean; title?: string }>(),
+  { title: 'Press the new keys' },
+);
 const emit = defineEmits<{ 'update:modelValue': [stored: string] }>();
 
 const workspace = useWorkspace();
@@ -66,7 +69,9 @@ defineExpose({ focus: () => pressField.value?.focus() });
 
 <template>
   <div class="field">
-    <div class="title"><b id="press-label">Press the new keys</b><span id="press-help">Tab leaves</span></div>
+    <div class="title">
+      <b id="press-label">{{ title }}</b><span id="press-help">Tab leaves</span>
+    </div>
     <div
       ref="pressField"
       class="press"

@@ -32,8 +32,8 @@ const languages = computed(() => (workspace.stored ? languagesOf(workspace.store
   </label>
   <label v-if="languages.length" class="pick"
     >Language
-    <ElSelect v-model="language" size="small" aria-label="Interface language" placeholder="as catalogued">
-      <ElOption value="" label="as catalogued" />
+    <ElSelect v-model="language" size="small" aria-label="Interface language" placeholder="its own">
+      <ElOption value="" label="its own" />
       <ElOption v-for="one in languages" :key="one" :value="one" :label="languageName(one)" />
     </ElSelect>
   </label>

@@ -8,6 +8,7 @@ import KeyChip from '../../parts/KeyChip.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
+import KeysetIndex from './KeysetIndex.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import type { ClashAnswer, ClashQuestion, ToldGroup } from '../../workers/clashes.ts';
@@ -138,6 +139,7 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
           :count="count((group) => group.kind === one)"
           >{{ KIND_WORDS[one] }}</IndexLine
         >
+        <KeysetIndex :keyset="id" :custom="keyset.kind === 'custom'" />
       </template>
       <h1>
         Clashes of the {{ keyset.name

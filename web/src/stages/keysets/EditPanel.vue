@@ -4,46 +4,39 @@ import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { show, type Shown } from '../../parts/chips.ts';
 import { computed, ref, toRef } from 'vue';
 import type { Platform } from '@crib/core/keys';
-import type { Command, CustomKeyset } from '@crib/core/contract';
+import type { Command, CustomKeyset, EditAction } from '@crib/core/contract';
 import KeyField from '../../parts/KeyField.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import { useWorkspace } from '../../stores/workspace.ts';
-import { useEdit } from './useEdit.ts';
+import FollowUps from './FollowUps.vue';
+import NearerKeys from './NearerKeys.vue';
+import { useEdit, type FollowUp } from './useEdit.ts';
 
 /** Changing a command's keys in a custom keyset, with what follows before it is saved. */
 const props = defineProps<{ keyset: CustomKeyset; command: Command; platform: Platform; how: Shown }>();
 const emit = defineEmits<{ pressing: [shortcut: string] }>();
 const workspace = useWorkspace();
 const edit = useEdit(toRef(props, 'keyset'), toRef(props, 'command'));
-const {
-  shortcut,
-  reason,
-  memoryAid,
-  context,
-  platform: onPlatform,
-  problems,
-  busy,
-  saved,
-  present,
-  outcome,
-  takes,
-  save,
-} = edit;
+const { shortcut, reason, memoryAid, context, problems, busy, saved, present, outcome, owner, save } = edit;
+const onPlatform = edit.platform;
 
 const field = ref<InstanceType<typeof KeyField> | null>(null);
 const policy = computed(() => workspace.catalogue!.app.keyPolicy);
 const keys = computed(() => (shortcut.value ? show(shortcut.value, props.platform, props.how) : ''));
 const base = computed(() => workspace.keyset(props.keyset.baseId));
-const WARNING = new Set(['taken from', 'waits', 'cannot be pressed']);
+const WARNING = new Set(['taken from', 'waits', 'cannot be pressed', 'blocks', 'blocked']);
 
 function pressed(stored: string) {
   shortcut.value = stored;
   emit('pressing', stored);
 }
-async function act(action: 'set' | 'add' | 'clear' | 'put back') {
-  await save(action);
-  if (problems.value.length === 0) emit('pressing', '');
+async function act(action: EditAction) {
+  if (await save(action)) emit('pressing', '');
 }
+async function follow(up: FollowUp) {
+  if (await edit.saveWith(up)) emit('pressing', '');
+}
+const unready = computed(() => busy.value || !shortcut.value || Boolean(outcome.value?.refusals.length));
 defineExpose({ focus: () => field.value?.focus() });
 </script>
 
@@ -89,6 +82,27 @@ defineExpose({ focus: () => field.value?.focus() });
       </ul>
     </template>
 
+    <FollowUps
+      v-if="owner && !outcome?.refusals.length"
+      :setting="edit.setting.value"
+      :owner="owner"
+      :taken="shortcut"
+      :own="edit.main.value"
+      :platform="platform"
+      :how="how"
+      :disabled="busy"
+      @follow="follow"
+    />
+    <NearerKeys
+      :setting="edit.setting.value"
+      :keyset="keyset"
+      :command="command"
+      :context="context"
+      :platform="platform"
+      :how="how"
+      @pick="pressed"
+    />
+
     <h3><label for="reason">Reason</label></h3>
     <ElInput
       id="reason"
@@ -103,22 +117,10 @@ defineExpose({ focus: () => field.value?.focus() });
     <ProblemList :problems="problems" />
     <p class="said" role="status">{{ saved }}</p>
     <div class="actions">
-      <button
-        type="button"
-        class="btn primary"
-        :disabled="busy || !shortcut || Boolean(outcome?.refusals.length)"
-        @click="act('set')"
-      >
-        {{ takes ? 'Take' : 'Set' }} {{ keys || 'keys' }}
+      <button v-if="!owner" type="button" class="btn primary" :disabled="unready" @click="act('set')">
+        Set {{ keys || 'keys' }}
       </button>
-      <button
-        type="button"
-        class="btn"
-        :disabled="busy || !shortcut || Boolean(outcome?.refusals.length)"
-        @click="act('add')"
-      >
-        Add
-      </button>
+      <button type="button" class="btn" :disabled="unready" @click="act('add')">Add</button>
       <button type="button" class="btn" :disabled="busy" @click="act('clear')">Clear</button>
       <button
         type="button"
@@ -127,6 +129,15 @@ defineExpose({ focus: () => field.value?.focus() });
         @click="act('put back')"
       >
         As shipped
+      </button>
+      <button
+        type="button"
+        class="btn"
+        :disabled="busy || !shortcut"
+        :title="`Make ${keys || 'the keys'} do nothing in ${workspace.tree!.get(context).name}`"
+        @click="act('block')"
+      >
+        Block
       </button>
     </div>
   </template>

@@ -16,9 +16,13 @@ import CommandStory from '../catalogue/CommandStory.vue';
 import PlaceIndex from '../catalogue/PlaceIndex.vue';
 import { useLedger } from '../catalogue/useLedger.ts';
 import EditPanel from './EditPanel.vue';
+import KeysetIndex from './KeysetIndex.vue';
+import SeveralPanel from './SeveralPanel.vue';
+import UndoRedo from './UndoRedo.vue';
+import { workLists, type WorkList } from './workLists.ts';
 
 const workspace = useWorkspace();
-const { route, kept, platform, style, appSlug, releaseLabel, luggage } = usePlace();
+const { route, kept, platform, style, releaseLabel, luggage } = usePlace();
 const id = computed(() => Number(route.params['keyset']));
 const keyset = computed(() => workspace.keyset(id.value));
 const custom = computed(() => (keyset.value?.kind === 'custom' ? keyset.value : null));
@@ -28,21 +32,22 @@ const columnIds = computed(() => (custom.value ? [custom.value.baseId, id.value]
 const { columns, found, rows: allRows, selected, select } = useLedger(columnIds);
 
 const only = kept('only');
-const edited = computed(() => new Set((custom.value?.edits ?? []).map((edit) => edit.command)));
+const marked = ref<ReadonlySet<number>>(new Set());
 const clashing = computed(() => (keyset.value ? clashes(workspace.settingOf(id.value)) : []));
-const troubled = computed(() => clashing.value.filter((clash) => clash.severity !== 'note'));
-const list = computed(() => {
-  if (only.value === 'edits') return edited.value;
-  return only.value === 'clashes'
-    ? new Set(troubled.value.flatMap((clash) => clash.parties.map((held) => held.command)))
-    : null;
-});
+const lists = computed(() =>
+  keyset.value ? workLists(workspace.catalogue!, keyset.value, workspace.settingOf(id.value), clashing.value) : [],
+);
+const chosen = computed<WorkList | undefined>(() => lists.value.find((one) => one.name === only.value));
+const list = computed(() => chosen.value?.commands ?? null);
 const rows = computed(() => {
   if (!list.value) return allRows.value;
   // The groups stay as they are, less the rows and headings that are left without any.
   const left = allRows.value.filter((row) => row.kind === 'group' || list.value!.has(row.command.id));
   return left.filter((row, at) => row.kind === 'command' || left[at + 1]?.kind === 'command');
 });
+const markedCommands = computed(() =>
+  rows.value.flatMap((row) => (row.kind === 'command' && marked.value.has(row.command.id) ? row.command : [])),
+);
 const pending = ref('');
 const panel = ref<InstanceType<typeof EditPanel> | null>(null);
 const unreasoned = computed(() => custom.value?.edits.filter((edit) => !edit.reason).length ?? 0);
@@ -66,8 +71,15 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
         <PlaceIndex :title="keyset.name" :under="`on ${workspace.app?.name} ${releaseLabel}`" :commands="found">
           <h3>To work off</h3>
           <IndexLine :to="to('')" :on="only === ''" :count="catalogue.commands.length">All commands</IndexLine>
-          <IndexLine v-if="custom" :to="to('edits')" :on="only === 'edits'" :count="edited.size">Edited here</IndexLine>
-          <IndexLine :to="to('clashes')" :on="only === 'clashes'" :count="troubled.length">Clashes and waits</IndexLine>
+          <IndexLine
+            v-for="one in lists"
+            :key="one.name"
+            :to="to(one.name)"
+            :on="only === one.name"
+            :count="one.commands.size"
+            >{{ one.title }}</IndexLine
+          >
+          <KeysetIndex :keyset="id" :custom="Boolean(custom)" />
         </PlaceIndex>
       </template>
 
@@ -87,27 +99,13 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
       <div class="tools">
         <LedgerTools />
         <span class="end">
-          <RouterLink class="btn" :to="{ name: 'room', params: { keyset: id }, query: luggage }">Room left</RouterLink>
-          <RouterLink class="btn" :to="{ name: 'clashes', params: { keyset: id }, query: luggage }"
-            >Its clashes</RouterLink
-          >
-          <RouterLink
-            class="btn"
-            :to="{ name: 'sheets', params: { app: appSlug, release: releaseLabel }, query: luggage }"
-            >Make a sheet of it</RouterLink
+          <UndoRedo v-if="custom" :keyset="custom" />
+          <RouterLink class="btn" :to="{ name: 'move', params: { keyset: id }, query: luggage }"
+            >Move a run of keys</RouterLink
           >
         </span>
       </div>
-      <StateNote
-        v-if="rows.length === 0"
-        :title="
-          only === 'edits'
-            ? 'Nothing is changed yet'
-            : only === 'clashes'
-              ? 'Nothing clashes'
-              : 'No command answers to that'
-        "
-      >
+      <StateNote v-if="rows.length === 0" :title="chosen?.none ?? 'No command answers to that'">
         <p v-if="only === 'edits'">Choose a command in the ledger, press its new keys in the margin, and say why.</p>
         <RouterLink class="btn" :to="to('')">Show all commands</RouterLink>
       </StateNote>
@@ -121,13 +119,22 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
         :how="style"
         :tree="tree"
         :pending="pending ? { column: id, text: `${show(pending, platform, style)} …` } : null"
+        :marked="marked"
         @select="select"
+        @mark="(ids) => (marked = ids)"
         @enter="panel?.focus()"
       />
-      <ChipLegend />
+      <ChipLegend><span>Shift marks several</span></ChipLegend>
 
       <template #margin>
-        <template v-if="selected && custom">
+        <SeveralPanel
+          v-if="marked.size > 1 && custom"
+          :keyset="custom"
+          :commands="markedCommands"
+          :platform="platform"
+          :how="style"
+        />
+        <template v-else-if="selected && custom">
           <EditPanel
             ref="panel"
             :keyset="custom"

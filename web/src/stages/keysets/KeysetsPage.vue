@@ -10,6 +10,7 @@ import StageFrame from '../../parts/StageFrame.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useSaving } from '../catalogue/useSaving.ts';
+import LoadKeyset from './LoadKeyset.vue';
 
 const workspace = useWorkspace();
 const { router, appSlug, releaseLabel, luggage } = usePlace();
@@ -34,6 +35,7 @@ const lines = computed(() =>
 const shippedSets = computed(() => (workspace.catalogue?.keysets ?? []).filter((one) => one.kind === 'shipped'));
 const saving = useSaving();
 const shipping = ref(false);
+const loading = ref(false);
 const extra = reactive({ name: '', copyOf: 0, imitates: 0 });
 /** Releases of all apps that a keyset can imitate. */
 const releases = shallowRef<{ id: number; title: string }[]>([]);
@@ -52,16 +54,17 @@ const makeDefault = (id: number) =>
   saving.send('PUT', `/api/keysets/${id}`, { isDefault: true }, 'It is the default now.');
 const imitated = (id: number | null) => releases.value.find((one) => one.id === id)?.title ?? 'another release';
 
-const form = reactive({ name: '', note: '', baseId: null as number | null });
+const form = reactive({ name: '', note: '', mine: false, baseId: null as number | null });
 const problems = shallowRef<readonly Problem[]>([]);
 async function make() {
   problems.value = [];
   try {
-    const { name, note } = form;
+    const { name, note, mine } = form;
     const baseId = form.baseId ?? workspace.shipped?.id;
     const { id } = await ask<{ id: number }>('POST', `/api/apps/${appSlug.value}/keysets`, {
       name,
       note,
+      mine,
       baseId,
     });
     await workspace.reload();
@@ -114,7 +117,7 @@ async function make() {
                   </button></template
                 >
                 <template v-else
-                  >{{ keyset.edits.length }} edits,
+                  >{{ keyset.owner ? `${keyset.owner.name}’s; ` : '' }}{{ keyset.edits.length }} edits,
                   {{ unreasoned ? `${unreasoned} without a reason` : 'all with a reason' }}</template
                 >
               </td>
@@ -133,7 +136,8 @@ async function make() {
         <span>The figures are of the layout in hand; choose one under Clashes to see them all, on every layout.</span>
       </div>
       <template #margin>
-        <form v-if="shipping" class="make" @submit.prevent="ship">
+        <LoadKeyset v-if="loading" @done="loading = false" />
+        <form v-else-if="shipping" class="make" @submit.prevent="ship">
           <h2>Add a shipped keyset</h2>
           <p class="under">A release may come with several; one of them is its default.</p>
           <label>Name<ElInput v-model="extra.name" maxlength="80" required /></label>
@@ -168,9 +172,11 @@ async function make() {
             </ElSelect>
           </label>
           <label>What it is for<ElInput v-model="form.note" type="textarea" :rows="3" maxlength="1000" /></label>
+          <ElCheckbox v-model="form.mine" label="It is mine: nobody else changes it" />
           <ProblemList :problems="problems" />
           <div class="actions">
             <button class="btn primary" type="submit">Make it</button>
+            <button class="btn" type="button" @click="loading = true">Load one from a file</button>
             <button v-if="!catalogue.release.sealedAt" class="btn" type="button" @click="shipping = true">
               Add a shipped one instead
             </button>

@@ -12,6 +12,7 @@ import { useHands } from '../../stores/hands.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import PlatformSwitches from '../catalogue/PlatformSwitches.vue';
+import KeysetIndex from './KeysetIndex.vue';
 
 /** Room left: the keys by their distance from the resting hands, the combinations of modifiers below one another. */
 const workspace = useWorkspace();
@@ -114,6 +115,7 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
           :depth="tree.depth(one.id)"
           >{{ one.name }}</IndexLine
         >
+        <KeysetIndex :keyset="id" :custom="keyset.kind === 'custom'" />
       </template>
       <h1>
         Room left in the {{ keyset.name
@@ -126,11 +128,6 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
             <ElOption v-for="one in RESTS" :key="one.name" :value="one.name" :label="one.name" />
           </ElSelect>
         </label>
-        <span class="end"
-          ><RouterLink class="btn" :to="{ name: 'keyset', params: { keyset: id }, query: luggage }"
-            >To its edits</RouterLink
-          ></span
-        >
       </div>
       <div class="field">
         <table

@@ -1,10 +1,8 @@
-import { computed, ref, shallowRef, watch, type Ref } from 'vue';
-import { consequences, placeKey, shownKeys, type Consequence, type Outcome } from '@crib/core/keyset';
-import type { Problem } from '@crib/core/error';
-import type { Command, CustomKeyset, Edit, EditAction, SentChange } from '@crib/core/contract';
-import { Refusal, ask, problemsOf } from '../../api/client.ts';
-import { languageInHand } from '../../stores/hand.ts';
+import { computed, ref, watch, type Ref } from 'vue';
+import { placeKey, type Change, type Consequence } from '@crib/core/keyset';
+import type { Command, CustomKeyset, Edit, EditAction } from '@crib/core/contract';
 import { useWorkspace } from '../../stores/workspace.ts';
+import { useChange } from './useChange.ts';
 
 const SAID: Record<EditAction, string> = {
   set: 'Set.',
@@ -14,18 +12,21 @@ const SAID: Record<EditAction, string> = {
   'put back': 'As it was.',
 };
 
+/** What is done for the former owner of a press, in the same change. */
+export type FollowUp =
+  { readonly kind: 'leave' } | { readonly kind: 'give'; readonly shortcut: string } | { readonly kind: 'swap' };
+
 /** The edit that is being made in the margin: what it would be, what follows from it, and saving it. */
 export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
   const workspace = useWorkspace();
+  const change = useChange(keyset);
+  const { problems, said: saved } = change;
   const shortcut = ref('');
   const reason = ref('');
   const memoryAid = ref('');
   const context = ref(command.value.home);
   /** Empty for all platforms. */
   const platform = ref('');
-  const problems = shallowRef<readonly Problem[]>([]);
-  const busy = ref(false);
-  const saved = ref('');
 
   const place = computed(() => ({
     command: command.value.id,
@@ -51,50 +52,55 @@ export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
     saved.value = '';
   });
 
-  function changeOf(action: EditAction): Pick<SentChange, 'put' | 'remove'> & { put: Edit[] } {
+  function changeOf(action: EditAction): Change & { put: Edit[] } {
     const base = workspace.keyset(keyset.value.baseId);
     // Straight over the shipped keyset, putting back is taking the edit away.
     if (action === 'put back' && base?.kind === 'shipped') return { put: [], remove: [place.value] };
-    const shortcuts = action === 'set' || action === 'add' ? [shortcut.value] : [];
-    return {
-      put: [{ ...place.value, action, shortcuts, reason: reason.value, memoryAid: memoryAid.value }],
-      remove: [],
-    };
-  }
-  function outcomeOf(action: EditAction): Outcome {
-    const { put, remove = [] } = changeOf(action);
-    return consequences(workspace.settingOf(keyset.value.id), { put, remove });
+    const named = action === 'set' || action === 'add' || action === 'block';
+    const edit = { action, shortcuts: named ? [shortcut.value] : [], reason: reason.value, memoryAid: memoryAid.value };
+    return { put: [{ ...place.value, ...edit }], remove: [] };
   }
   /** What follows from setting the shortcut that is being pressed. */
-  const outcome = computed(() => (shortcut.value ? outcomeOf('set') : null));
-  const takes = computed(() =>
-    (outcome.value?.consequences ?? []).some((one: Consequence) => one.kind === 'taken from'),
+  const outcome = computed(() => (shortcut.value ? change.outcomeOf(changeOf('set')) : null));
+  /** Who loses the press, and where. */
+  const owner = computed(
+    () => (outcome.value?.consequences ?? []).find((one: Consequence) => one.kind === 'taken from')?.other ?? null,
   );
+  const main = computed(() => {
+    const on = platform.value || workspace.catalogue!.release.platforms[0]!;
+    return workspace.effectiveOf(keyset.value.id, on).at(command.value.id, context.value)[0]?.shortcut ?? null;
+  });
 
-  async function save(action: EditAction) {
-    busy.value = true;
-    problems.value = [];
-    try {
-      const { refusals, consequences: following } = outcomeOf(action);
-      if (refusals.length) return void (problems.value = refusals);
-      const change: SentChange = {
-        revision: keyset.value.revision,
-        ...changeOf(action),
-        shown: shownKeys(following),
-        language: languageInHand.value,
-      };
-      const answer = await ask<{ keyset: CustomKeyset }>('POST', `/api/keysets/${keyset.value.id}/changes`, change);
-      workspace.replace(answer.keyset);
-      shortcut.value = '';
-      saved.value = SAID[action];
-    } catch (error) {
-      problems.value = problemsOf(error);
-      // Somebody else was faster: what they did is fetched, what was written here stays.
-      if (error instanceof Refusal && error.status === 412) await workspace.reload();
-    } finally {
-      busy.value = false;
-    }
+  /** The edit with what is done for the former owner. */
+  function withFollowUp(follow: FollowUp): Change {
+    const made = changeOf('set');
+    if (!owner.value || follow.kind === 'leave') return made;
+    const given = follow.kind === 'give' ? follow.shortcut : main.value;
+    if (!given) return made;
+    const { command: former, context: where } = owner.value;
+    const why = `${command.value.label} has taken its key.`;
+    const theirs: Edit = {
+      command: former,
+      context: where,
+      platform: place.value.platform,
+      action: 'set',
+      shortcuts: [given],
+      reason: why,
+      memoryAid: '',
+    };
+    return { ...made, put: [...made.put, theirs] };
   }
+  async function finish(made: Change, sentence: string) {
+    const done = await change.make(made, sentence);
+    if (done) shortcut.value = '';
+    return done;
+  }
+  const save = (action: EditAction) => finish(changeOf(action), SAID[action]);
+  const saveWith = (follow: FollowUp) =>
+    finish(
+      withFollowUp(follow),
+      follow.kind === 'swap' ? 'Swapped.' : follow.kind === 'give' ? 'Both are set.' : 'Set.',
+    );
   return {
     shortcut,
     reason,
@@ -102,11 +108,14 @@ export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
     context,
     platform,
     problems,
-    busy,
+    busy: change.busy,
     saved,
     present,
     outcome,
-    takes,
+    owner,
+    main,
+    setting: change.setting,
     save,
+    saveWith,
   };
 }

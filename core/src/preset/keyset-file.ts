@@ -1,0 +1,194 @@
+import { z } from 'zod';
+import { CribError, problem, refuse, type Problem } from '../error/index.ts';
+import { Edit, EDIT_ACTIONS, PlatformName, StoredShortcut, type Catalogue, type Keyset } from '../contract/index.ts';
+import { contextTree } from '../catalogue/index.ts';
+import {
+  flatten,
+  inPlaceOrder,
+  layerDifferences,
+  placeKey,
+  stackOf,
+  unfitEdits,
+  settingFrom,
+  type LayerDifference,
+} from '../keyset/index.ts';
+
+/** The newest version of the file that is read, and the one that is written. */
+export const KEYSET_FILE_VERSION = 1;
+const MOST_EDITS = 20_000;
+
+const FileEdit = z.strictObject({
+  /** The program’s own name of the command. */
+  command: z.string().max(120),
+  /** Where it works, as a path of names: `Chart window › Placing marks`. */
+  where: z.string().max(2000),
+  platform: PlatformName.nullable(),
+  action: z.enum(EDIT_ACTIONS),
+  shortcuts: z.array(StoredShortcut).max(8),
+  reason: Edit.shape.reason,
+  memoryAid: Edit.shape.memoryAid,
+});
+const FileLayer = z.strictObject({
+  name: z.string().min(1).max(80),
+  note: z.string().max(1000),
+  /** The layer it lies on, by its name; null for the shipped keyset. */
+  on: z.string().max(80).nullable(),
+  edits: z.array(FileEdit).max(MOST_EDITS),
+});
+/** A keyset as a file: its layers and what they lie on, by names that mean the same on another machine. */
+export const KeysetFile = z.strictObject({
+  format: z.literal('crib-keyset'),
+  version: z.literal(KEYSET_FILE_VERSION),
+  app: z.string().max(60),
+  release: z.string().max(40),
+  shipped: z.string().max(80),
+  layers: z.array(FileLayer).min(1).max(50),
+});
+export type KeysetFile = z.infer<typeof KeysetFile>;
+
+/** A custom keyset with all layers below it as a file. */
+export function keysetFile(catalogue: Catalogue, keyset: Keyset): KeysetFile {
+  const { shipped, layers } = stackOf(keyset, catalogue.keysets);
+  const tree = contextTree(catalogue.contexts);
+  const names = new Map(catalogue.commands.map((one) => [one.id, one.name]));
+  return {
+    format: 'crib-keyset',
+    version: KEYSET_FILE_VERSION,
+    app: catalogue.app.slug,
+    release: catalogue.release.label,
+    shipped: shipped.name,
+    layers: layers.map(({ name, note, edits }, at) => ({
+      name,
+      note,
+      on: layers[at - 1]?.name ?? null,
+      edits: inPlaceOrder(edits).map(({ command, context, ...rest }) => ({
+        command: names.get(command) ?? '',
+        where: tree.path(context),
+        platform: rest.platform,
+        action: rest.action,
+        shortcuts: rest.shortcuts,
+        reason: rest.reason,
+        memoryAid: rest.memoryAid,
+      })),
+    })),
+  };
+}
+
+/** What a file would do here, before it does anything. */
+export interface FilePlan {
+  readonly name: string;
+  readonly note: string;
+  readonly baseId: number;
+  readonly edits: readonly Edit[];
+  /** A keyset of the same name that is here, and where it differs from the file. */
+  readonly present: { readonly id: number; readonly differences: readonly LayerDifference[] } | null;
+  /** What is done otherwise than in the file, and why. */
+  readonly notes: readonly string[];
+}
+
+/**
+ * Reads a keyset file against a catalogue. Lower layers that are here under the same name are stood upon; those that are
+ * not are flattened into the edits. Throws with a sentence where the file is for another app, newer, runs in a circle, or
+ * names what the release does not have.
+ */
+export function planKeysetFile(text: string, catalogue: Catalogue): FilePlan {
+  const file = parsed(text);
+  if (file.app !== catalogue.app.slug)
+    refuse(
+      'other-app',
+      `This file is for ${file.app}; you are in ${catalogue.app.name}. Open that app and load it there.`,
+    );
+  const layers = inStackOrder(file);
+  const notes: string[] = [];
+  if (file.release !== catalogue.release.label)
+    notes.push(`It was saved on ${file.release}; its edits are laid on ${catalogue.release.label} as they are.`);
+  const shippedSets = catalogue.keysets.filter((one) => one.kind === 'shipped');
+  const shipped = shippedSets.find((one) => one.name === file.shipped) ?? shippedSets.find((one) => one.isDefault);
+  if (!shipped) return refuse('no-base', 'This release has no shipped keyset to stand on.');
+
+  let base: Keyset = shipped;
+  let carried: Edit[] = [];
+  for (const layer of layers.slice(0, -1)) {
+    const here = catalogue.keysets.find(
+      (one) => one.kind === 'custom' && one.name === layer.name && one.baseId === base.id,
+    );
+    if (here && !carried.length) base = here;
+    else {
+      carried = flatten(carried, editsOf(layer, catalogue));
+      notes.push(`“${layer.name}” is not here: its edits are laid into this one.`);
+    }
+  }
+  const top = layers.at(-1)!;
+  const edits = inPlaceOrder(flatten(carried, editsOf(top, catalogue)));
+  const unfit = unfitEdits(edits, settingFrom(catalogue, shipped.id));
+  if (unfit.length) throw new CribError(unfit[0]!, ...unfit.slice(1));
+  const same = catalogue.keysets.find((one) => one.kind === 'custom' && one.name === top.name);
+  const present = same?.kind === 'custom' ? { id: same.id, differences: layerDifferences(same.edits, edits) } : null;
+  return { name: top.name, note: top.note, baseId: base.id, edits, present, notes };
+}
+
+function parsed(text: string): KeysetFile {
+  let value: unknown;
+  try {
+    value = JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch {
+    return refuse('not-a-file', 'This is not a keyset file: it is not JSON. Choose one that Crib has saved.');
+  }
+  const head = value as { format?: unknown; version?: unknown } | null;
+  if (typeof head !== 'object' || head?.format !== 'crib-keyset')
+    return refuse('not-a-file', 'This is JSON, but not a keyset that Crib has saved.');
+  if (typeof head.version === 'number' && head.version > KEYSET_FILE_VERSION)
+    return refuse(
+      'newer',
+      `This file was written by a newer Crib (version ${head.version}; read here: ${KEYSET_FILE_VERSION}). Bring this one up to date first.`,
+    );
+  const read = KeysetFile.safeParse(value);
+  if (read.success) return read.data;
+  const issue = read.error.issues[0]!;
+  return refuse('bad-file', `The file is damaged at ${issue.path.join('.') || 'its start'}: ${issue.message}.`);
+}
+
+/** The layers from the bottom up, as they name one another. */
+function inStackOrder({ layers }: KeysetFile): KeysetFile['layers'] {
+  const byBase = new Map<string | null, KeysetFile['layers'][number]>();
+  for (const layer of layers) {
+    if (byBase.has(layer.on))
+      return refuse('bad-file', `Two layers of the file lie on ${layer.on ?? 'the shipped keyset'}.`);
+    byBase.set(layer.on, layer);
+  }
+  const found: KeysetFile['layers'] = [];
+  let at = byBase.get(null);
+  while (at && !found.includes(at)) {
+    found.push(at);
+    at = byBase.get(at.name);
+  }
+  if (at || found.length !== layers.length)
+    return refuse('cyclic-base', 'The layers of the file lie on one another in a circle, or on one that is not in it.');
+  return found;
+}
+
+function editsOf({ name, edits }: KeysetFile['layers'][number], catalogue: Catalogue): Edit[] {
+  const tree = contextTree(catalogue.contexts);
+  const commands = new Map(
+    catalogue.commands.flatMap((one) => [one.name, ...one.aliases].map((name) => [name, one.id] as const)),
+  );
+  const contexts = new Map(tree.inOrder.map((one) => [tree.path(one.id), one.id]));
+  const problems: Problem[] = [];
+  const read = edits.flatMap(({ command, where, ...rest }, at): Edit[] => {
+    const place = { path: `edits.${at}` };
+    const [id, context] = [commands.get(command), contexts.get(where)];
+    if (id === undefined) problems.push(problem('no-command', `${catalogue.release.label} has no command “${command}”. Take it out of the file, or read it in first.`, place)); // prettier-ignore
+    if (context === undefined) problems.push(problem('no-context', `${catalogue.release.label} has no place “${where}”.`, place)); // prettier-ignore
+    return id === undefined || context === undefined ? [] : [{ command: id, context, ...rest }];
+  });
+  const places = new Set<string>();
+  for (const one of read) {
+    if (places.has(placeKey(one)))
+      problems.push(
+        problem('doubled', `The file edits a command twice in one place of “${name}”. Keep one of the two.`),
+      );
+    places.add(placeKey(one));
+  }
+  if (problems.length) throw new CribError(problems[0]!, ...problems.slice(1));
+  return read;
+}

@@ -1,0 +1,189 @@
+import fc from 'fast-check';
+import { createRequire } from 'node:module';
+import { describe, expect, it } from 'vitest';
+import { US, layoutById, meeting, storedPresses } from '../../src/keys/index.ts';
+import { acceptance, clashes, type Setting } from '../../src/keyset/index.ts';
+import { KeyPolicy } from '../../src/contract/index.ts';
+import { RESTS, assign, proposer, prunedPool, reassign } from '../../src/reach/index.ts';
+import { PLATFORMS } from '../arbitraries.ts';
+import { binding, command, custom, edit, setting, settings, shipped } from '../keyset/fixtures.ts';
+
+const munkres = createRequire(import.meta.url)('munkres-js') as (costs: number[][]) => [number, number][];
+const whole = fc.integer({ min: -40, max: 400 });
+const matrix = (most: number, cell: fc.Arbitrary<number> = whole) =>
+  fc.tuple(fc.integer({ min: 1, max: most }), fc.integer({ min: 0, max: most })).chain(([rows, more]) =>
+    fc.array(fc.array(cell, { minLength: rows + more, maxLength: rows + more }), {
+      minLength: rows,
+      maxLength: rows,
+    }),
+  );
+
+/** The best that trying every way gives: most rows served, then least cost. */
+function bruteForce(costs: readonly (readonly number[])[]): { served: number; total: number } {
+  let best = { served: -1, total: Infinity };
+  const taken = new Set<number>();
+  const walk = (row: number, served: number, total: number) => {
+    if (row === costs.length) {
+      if (served > best.served || (served === best.served && total < best.total)) best = { served, total };
+      return;
+    }
+    if (best.served > served + costs.length - row) return;
+    costs[row]!.forEach((cost, column) => {
+      if (cost === Infinity || taken.has(column)) return;
+      taken.add(column);
+      walk(row + 1, served + 1, total + cost);
+      taken.delete(column);
+    });
+    walk(row + 1, served, total);
+  };
+  walk(0, 0, 0);
+  return best;
+}
+const given = (columns: readonly (number | null)[]) => columns.filter((one) => one !== null);
+
+describe('assigning at least total cost', () => {
+  it('costs what munkres-js finds, up to 60 × 60', () => {
+    fc.assert(
+      fc.property(matrix(30), (costs) => {
+        const { columns, total } = assign(costs);
+        const theirs = munkres(costs.map((row) => [...row])).reduce((sum, [i, j]) => sum + costs[i]![j]!, 0);
+        expect(total).toBe(theirs);
+        expect(new Set(given(columns)).size).toBe(costs.length);
+      }),
+      { numRuns: 60 },
+    );
+    const random = fc.sample(
+      fc.array(fc.array(whole, { minLength: 60, maxLength: 60 }), { minLength: 60, maxLength: 60 }),
+      3,
+    );
+    for (const costs of random) {
+      const theirs = munkres(costs.map((row) => [...row])).reduce((sum, [i, j]) => sum + costs[i]![j]!, 0);
+      expect(assign(costs).total).toBe(theirs);
+    }
+  }, 60_000);
+
+  it('is the best of all ways up to 8 × 8, with presses that are forbidden and rows that are left without', () => {
+    const cell = fc.oneof({ weight: 2, arbitrary: whole }, fc.constant(Infinity));
+    const tall = fc
+      .tuple(fc.integer({ min: 1, max: 7 }), fc.integer({ min: 1, max: 8 }))
+      .chain(([rows, columns]) =>
+        fc.array(fc.array(cell, { minLength: columns, maxLength: columns }), { minLength: rows, maxLength: rows }),
+      );
+    fc.assert(
+      fc.property(tall, (costs) => {
+        const { columns, total } = assign(costs);
+        const best = bruteForce(costs);
+        expect([given(columns).length, total]).toEqual([best.served, best.served ? best.total : 0]);
+        columns.forEach((column, row) => column !== null && expect(costs[row]![column]).not.toBe(Infinity));
+      }),
+      { numRuns: 300 },
+    );
+    expect(assign([])).toEqual({ columns: [], total: 0 });
+    expect(assign([[], []])).toEqual({ columns: [null, null], total: 0 });
+  });
+});
+
+const facts = { rest: RESTS[1]! };
+const errors = (on: Setting) => clashes(on).filter((clash) => clash.severity === 'error').length;
+const policies = fc.constantFrom(
+  KeyPolicy.parse({}),
+  KeyPolicy.parse({ accepts: { bareLetters: false } }),
+  KeyPolicy.parse({ accepts: { needsOneOf: ['Ctrl', 'Alt'], functionKeys: false } }),
+);
+const layouts = fc.uniqueArray(fc.constantFrom('us', 'de', 'fr'), { minLength: 1, maxLength: 2 });
+
+describe('proposals', () => {
+  it('add no error, are accepted, can be pressed, and take nobody’s key', () => {
+    fc.assert(
+      fc.property(
+        settings,
+        policies,
+        layouts,
+        fc.integer({ min: 1, max: 4 }),
+        fc.nat(200),
+        (plain, policy, ids, where, pick) => {
+          const on: Setting = { ...plain, policy, layouts: ids.map((id) => layoutById(id)!) };
+          const list = proposer(on, facts).proposals(on.commands.get(6)!, where);
+          const proposal = list[pick % Math.max(1, list.length)];
+          if (!proposal) return;
+          const { shortcut } = proposal;
+          expect(acceptance(policy, shortcut)).toBeNull();
+          for (const layout of on.layouts!)
+            for (const platform of PLATFORMS)
+              expect(storedPresses(shortcut, layout, platform), shortcut).not.toBeNull();
+          const top = on.stack.layers[0]!;
+          const rest = top.edits.filter((one) => one.command !== 6 || one.context !== where);
+          const set = (edits: typeof rest): Setting => ({ ...on, stack: { ...on.stack, layers: [{ ...top, edits }] } });
+          const added = set([...rest, edit(6, 'set', [shortcut], { context: where })]);
+          expect(errors(added), shortcut).toBeLessThanOrEqual(errors(set(rest)));
+        },
+      ),
+      { numRuns: 150 },
+    );
+  }, 60_000);
+
+  const commands = [
+    command(1, { label: 'Measure depth', otherNames: ['Sound'] }),
+    command(2, { label: 'Erase all', destructive: true }),
+    command(3, { label: 'Quill' }),
+  ];
+  const on = (bindings: ReturnType<typeof binding>[], edits: ReturnType<typeof edit>[] = []) =>
+    setting({ shipped: shipped(bindings), layers: [custom(edits)] }, commands);
+  const reasons = (
+    of: number,
+    key: string,
+    bindings: ReturnType<typeof binding>[] = [],
+    edits: ReturnType<typeof edit>[] = [],
+    more = {},
+  ) =>
+    proposer(on(bindings, edits), { ...facts, ...more })
+      .proposals(commands[of - 1]!, 1)
+      .find((one) => one.shortcut === key)
+      ?.reasons.map((one) => one.says)
+      .join('; ');
+
+  it('say why: the letter, the family, another program, a former meaning, and what a slip would destroy', () => {
+    expect(reasons(1, 'M')).toContain('M for Measure');
+    expect(reasons(1, 'D')).toContain('D for depth');
+    expect(reasons(1, 'S')).toContain('S for Sound, another name');
+    expect(reasons(1, 'Z')).toContain('no letter in common');
+    expect(reasons(2, 'E')).toContain('destroys work, and needs no Ctrl or Alt');
+    expect(reasons(2, 'Primary+E', [binding(1, 'Primary+W')])).toContain('one slip from Measure depth');
+    expect(reasons(3, 'Q', [binding(1, 'Q')], [edit(1, 'set', ['Alt+Q'])])).toContain('was Measure depth');
+    const pair = { groups: [{ id: 1, kind: 'pair', name: 'Depth', members: [1, 3], twin: null }] };
+    expect(reasons(3, 'Shift+M', [binding(1, 'M')], [], pair)).toContain('the key of its partner, Measure depth');
+    const elsewhere = { elsewhere: () => [{ shortcut: 'Primary+D', app: 'Brinechart' }] };
+    expect(reasons(1, 'Primary+D', [], [], elsewhere)).toContain('what it has in Brinechart');
+  });
+
+  it('put a destructive command off the plain keys, and a nearer key before a farther one', () => {
+    const list = proposer(on([]), facts).proposals(commands[1]!, 1);
+    expect(list[0]!.shortcut).toMatch(/Primary|Alt/);
+    const plain = proposer(on([]), facts).proposals(command(3, { label: 'Xyz' }), 1);
+    expect(plain.map((one) => one.cost)).toEqual([...plain.map((one) => one.cost)].sort((a, b) => a - b));
+  });
+});
+
+describe('keys for several commands', () => {
+  it('are free, differ on every layout and platform, and are no worse than one after the other', () => {
+    fc.assert(
+      fc.property(settings, fc.integer({ min: 1, max: 4 }), (plain, context) => {
+        const on: Setting = { ...plain, layouts: [US, layoutById('de')!] };
+        const wishes = [3, 4, 5, 6].map((one) => ({ command: one, context }));
+        const { given: keys } = reassign(wishes, on, facts);
+        const shortcuts = keys.flatMap((one) => one?.shortcut ?? []);
+        for (const layout of on.layouts!)
+          for (const platform of PLATFORMS)
+            shortcuts.forEach((a, i) =>
+              shortcuts.slice(i + 1).forEach((b) => {
+                const [x, y] = [storedPresses(a, layout, platform)!, storedPresses(b, layout, platform)!];
+                expect(meeting(x, y), `${a} ${b}`).toBe('apart');
+              }),
+            );
+        expect(shortcuts).toHaveLength(4);
+      }),
+      { numRuns: 40 },
+    );
+    expect(prunedPool(['?', 'Shift+/', 'A', 'A'], [US], ['windows'])).toEqual(['?', 'A']);
+  }, 60_000);
+});

@@ -1,0 +1,192 @@
+<script setup lang="ts">
+import { computed, reactive, ref, watch } from 'vue';
+import { flatten, stackOf, takenApart } from '@crib/core/keyset';
+import { keysetFile } from '@crib/core/preset';
+import type { Edit } from '@crib/core/contract';
+import ProblemList from '../../parts/ProblemList.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useSession } from '../../stores/session.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import { useSaving } from '../catalogue/useSaving.ts';
+import KeysetFrame from './KeysetFrame.vue';
+
+/** A keyset as a thing: its name and note, whose it is, copies of it, and its file. */
+const workspace = useWorkspace();
+const session = useSession();
+const { route, router, appSlug, releaseLabel, luggage } = usePlace();
+const keyset = computed(() => workspace.keyset(Number(route.params['keyset'])));
+const custom = computed(() => (keyset.value?.kind === 'custom' ? keyset.value : null));
+const { problems, said, busy, send } = useSaving();
+const form = reactive({ name: '', note: '', mine: false });
+watch(
+  keyset,
+  (now) => now && Object.assign(form, { name: now.name, note: now.note, mine: now.owner?.id === session.editor?.id }),
+  { immediate: true },
+);
+const foreign = computed(() => keyset.value?.owner && keyset.value.owner.id !== session.editor?.id);
+function save() {
+  const { name, note, mine } = form;
+  const body = custom.value ? { name, note, mine } : { name, note };
+  return send('PUT', `/api/keysets/${keyset.value!.id}`, body, 'Saved.');
+}
+const layers = computed(() => (keyset.value ? stackOf(keyset.value, workspace.catalogue!.keysets) : null));
+
+async function make(name: string, baseId: number, edits: readonly Edit[], why: string) {
+  const body = { name, baseId, edits, why, note: form.note, mine: form.mine };
+  const made = await send<{ id: number }>('POST', `/api/apps/${appSlug.value}/keysets`, body, `${name} is made.`);
+  return made?.id ?? null;
+}
+const go = (id: number | null) =>
+  id &&
+  router.push({
+    name: 'keyset',
+    params: { app: appSlug.value, release: releaseLabel.value, keyset: id },
+    query: luggage.value,
+  });
+const taken = (name: string) => workspace.catalogue!.keysets.some((one) => one.name === name);
+const freeName = (name: string) => {
+  if (!taken(name)) return name;
+  let n = 2;
+  while (taken(`${name} ${n}`)) n++;
+  return `${name} ${n}`;
+};
+const copy = async () => go(await make(freeName(`${keyset.value!.name}, copy`), keyset.value!.id, [], ''));
+/** All layers as one over what is shipped: the reasons stay. */
+async function detach() {
+  const { shipped, layers: all } = layers.value!;
+  const edits = all.reduce<Edit[]>((below, layer) => flatten(below, layer.edits), []);
+  const name = freeName(`${keyset.value!.name}, detached`);
+  await go(await make(name, shipped.id, edits, `Detached from ${all.at(-2)?.name ?? shipped.name}.`));
+}
+const by = ref<'category' | 'place'>('category');
+const parts = computed(() => {
+  const subjectOf = (edit: Edit) =>
+    by.value === 'place'
+      ? workspace.tree!.get(edit.context).name
+      : (workspace.commands.get(edit.command)?.category ?? '') || 'Without a category';
+  return custom.value ? [...takenApart(custom.value.edits, subjectOf)] : [];
+});
+/** A layer for each subject, one over the other, that together do what this one does. */
+async function apart() {
+  let on: number | null = custom.value!.baseId;
+  const { name } = custom.value!;
+  for (const [subject, edits] of parts.value) {
+    if (on === null) return;
+    on = await make(freeName(`${name}: ${subject}`.slice(0, 76)), on, edits, `Taken apart from ${name}.`);
+  }
+  await go(on);
+}
+function download() {
+  const text = JSON.stringify(keysetFile(workspace.stored!, custom.value!), null, 2);
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
+  link.download = `${custom.value!.name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-')}.crib-keyset.json`;
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+</script>
+
+<template>
+  <KeysetFrame>
+    <template v-if="keyset">
+      <h1>
+        {{ keyset.name }}<small>{{ keyset.owner ? `belongs to ${keyset.owner.name}` : 'belongs to the school' }}</small>
+      </h1>
+      <div class="about">
+        <form class="make" @submit.prevent="save">
+          <label>Name<ElInput v-model="form.name" maxlength="80" required :disabled="Boolean(foreign)" /></label>
+          <label
+            >What it is for<ElInput
+              v-model="form.note"
+              type="textarea"
+              :rows="4"
+              maxlength="1000"
+              :disabled="Boolean(foreign)"
+          /></label>
+          <ElCheckbox
+            v-if="custom"
+            v-model="form.mine"
+            :disabled="Boolean(foreign)"
+            label="It is mine: nobody else changes it"
+          />
+          <div class="actions">
+            <button type="submit" class="btn primary" :disabled="busy || Boolean(foreign)">Save</button>
+          </div>
+          <ProblemList :problems="problems" />
+          <p role="status">{{ said }}</p>
+        </form>
+        <h2>It stands on</h2>
+        <ol v-if="layers" class="stack">
+          <li v-for="layer in layers.layers.toReversed()" :key="layer.id">
+            <RouterLink :to="{ name: 'keyset', params: { keyset: layer.id }, query: luggage }">{{
+              layer.name
+            }}</RouterLink>
+            <span class="mid">{{ layer.edits.length }} edits</span>
+          </li>
+          <li>
+            <RouterLink :to="{ name: 'keyset', params: { keyset: layers.shipped.id }, query: luggage }">{{
+              layers.shipped.name
+            }}</RouterLink>
+            <span class="mid">{{ layers.shipped.bindings.length }} shortcuts</span>
+          </li>
+        </ol>
+      </div>
+    </template>
+    <template v-if="keyset" #margin>
+      <h2>Copies and file</h2>
+      <p class="under">The base is never copied: a copy is a new layer, and what you change here shows through it.</p>
+      <div class="actions">
+        <button type="button" class="btn" :disabled="busy" @click="copy">Put a new layer on it</button>
+      </div>
+      <template v-if="custom">
+        <h3>Detach</h3>
+        <p>All its layers as one, straight on what is shipped. The reasons stay as they are written.</p>
+        <div class="actions">
+          <button type="button" class="btn" :disabled="busy" @click="detach">Detach a copy</button>
+        </div>
+        <h3>Take apart by subject</h3>
+        <label class="pick"
+          >By
+          <ElSelect v-model="by" size="small" aria-label="By what">
+            <ElOption value="category" label="category" />
+            <ElOption value="place" label="place" />
+          </ElSelect>
+        </label>
+        <div v-for="[subject, edits] in parts" :key="subject" class="pair">
+          <span>{{ subject }}</span><span class="figures">{{ edits.length }}</span>
+        </div>
+        <div class="actions">
+          <button type="button" class="btn" :disabled="busy || parts.length < 2" @click="apart">
+            Make {{ parts.length }} layers of it
+          </button>
+        </div>
+        <h3>File</h3>
+        <p>With its layers and reasons, to be loaded on another machine under Keysets.</p>
+        <div class="actions"><button type="button" class="btn" @click="download">Save to a file</button></div>
+      </template>
+    </template>
+  </KeysetFrame>
+</template>
+
+<style scoped>
+.about {
+  max-width: 620px;
+  margin-top: 14px;
+  overflow-y: auto;
+}
+.about h2 {
+  margin-top: 22px;
+  font-size: 17px;
+}
+.stack {
+  margin: 8px 0;
+  padding: 0;
+  list-style: none;
+}
+.stack li {
+  display: flex;
+  justify-content: space-between;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--hair);
+}
+</style>

@@ -1,0 +1,173 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { platformName } from '@crib/core/keys';
+import { argue, arguedMarkdown } from '@crib/core/sheet';
+import KeyChip from '../../parts/KeyChip.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { layoutInHand } from '../../parts/chips.ts';
+import { useHands } from '../../stores/hands.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import KeysetFrame from './KeysetFrame.vue';
+
+/** Two keysets argued: a document for learners that sets them side by side, to print or to hand on as Markdown. */
+const workspace = useWorkspace();
+const { route, kept, platform, style } = usePlace();
+const id = computed(() => Number(route.params['keyset']));
+const keyset = computed(() => workspace.keyset(id.value));
+const withAsked = kept('with');
+const others = computed(() => (workspace.catalogue?.keysets ?? []).filter((one) => one.id !== id.value));
+const other = computed(() => {
+  const asked = others.value.find((one) => String(one.id) === withAsked.value);
+  const mine = keyset.value;
+  return asked ?? (mine?.kind === 'custom' ? workspace.keyset(mine.baseId) : undefined) ?? others.value[0];
+});
+const { rest, typist } = useHands();
+const argued = computed(() =>
+  keyset.value && other.value
+    ? argue(workspace.catalogue!, [other.value, keyset.value], {
+        layout: layoutInHand.value,
+        platform: platform.value,
+        rest: rest.value,
+        typist: typist.value,
+      })
+    : null,
+);
+const print = () => window.print();
+function download() {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([arguedMarkdown(argued.value!, platform.value)], { type: 'text/markdown' }));
+  link.download = 'side-by-side.md';
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+</script>
+
+<template>
+  <KeysetFrame>
+    <template v-if="keyset">
+      <StateNote v-if="!argued || !other" title="There is only one keyset">
+        <p>Make another one, and the two can be set side by side for learners.</p>
+      </StateNote>
+      <template v-else>
+        <h1>
+          {{ argued.names[0] }} and {{ argued.names[1] }}<small>side by side on {{ platformName(platform) }}</small>
+        </h1>
+        <div class="tools">
+          <label
+            >Beside
+            <ElSelect
+              :model-value="other.id"
+              size="small"
+              aria-label="The other keyset"
+              style="width: 200px"
+              @update:model-value="(one: number) => (withAsked = String(one))"
+            >
+              <ElOption v-for="one in others" :key="one.id" :value="one.id" :label="one.name" />
+            </ElSelect>
+          </label>
+          <span class="end">
+            <button type="button" class="btn" @click="download">As Markdown</button>
+            <button type="button" class="btn" @click="print">Print</button>
+          </span>
+        </div>
+        <article class="argued" tabindex="0" aria-label="The two keysets side by side">
+          <template v-if="argued.runs.length">
+            <h2>On the runs</h2>
+            <table>
+              <thead>
+                <tr>
+                  <th scope="col">Run</th>
+                  <th v-for="name in argued.names" :key="name" scope="col">{{ name }}</th>
+                  <th scope="col">Saves</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="{ name, figures } in argued.runs" :key="name">
+                  <th scope="row">{{ name }}</th>
+                  <td v-for="(one, at) in figures" :key="at">
+                    {{ one.seconds.toFixed(1) }} s, {{ Math.round(one.travel) }} mm, {{ one.withoutMouse }} of
+                    {{ one.steps }} without the mouse
+                  </td>
+                  <td class="figures">{{ (figures[0].seconds - figures[1].seconds).toFixed(1) }} s</td>
+                </tr>
+              </tbody>
+            </table>
+          </template>
+          <template v-if="argued.groups.length">
+            <h2>How far apart their keys lie</h2>
+            <table>
+              <thead>
+                <tr>
+                  <th scope="col">Used together</th>
+                  <th v-for="name in argued.names" :key="name" scope="col">{{ name }}</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr v-for="{ name, mean } in argued.groups" :key="name">
+                  <th scope="row">{{ name }}</th>
+                  <td v-for="(one, at) in mean" :key="at" class="figures">{{ Math.round(one) }} mm</td>
+                </tr>
+              </tbody>
+            </table>
+          </template>
+          <h2>What differs</h2>
+          <p v-if="!argued.rows.length">They give every command the same keys.</p>
+          <table v-else>
+            <thead>
+              <tr>
+                <th scope="col">Command</th>
+                <th v-for="name in argued.names" :key="name" scope="col">{{ name }}</th>
+                <th scope="col">Why</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="row in argued.rows" :key="row.command">
+                <th scope="row">{{ row.command }}</th>
+                <td v-for="(keys, at) in row.keys" :key="at">
+                  <KeyChip v-for="key in keys" :key="key" :shortcut="key" :platform="platform" :how="style" />
+                  <span v-if="!keys.length" class="mid">none</span>
+                </td>
+                <td>{{ row.reason }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </article>
+      </template>
+    </template>
+  </KeysetFrame>
+</template>
+
+<style scoped>
+.argued {
+  min-height: 0;
+  padding-bottom: 30px;
+  overflow-y: auto;
+}
+.argued h2 {
+  margin: 18px 0 6px;
+  font-size: 17px;
+}
+.argued .figures {
+  white-space: nowrap;
+}
+.argued td .keys {
+  margin-right: 6px;
+}
+</style>
+
+<style>
+@media print {
+  .stage:has(.argued) {
+    display: block;
+  }
+  .stage:has(.argued) :is(.index, .margin, .tools),
+  body:has(.argued) > #app > header {
+    display: none;
+  }
+  .stage:has(.argued) .work,
+  .argued {
+    overflow: visible;
+  }
+}
+</style>

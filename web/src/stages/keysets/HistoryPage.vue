@@ -1,0 +1,243 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import { keysOf, layerAt, layerDifferences, placeKey } from '@crib/core/keyset';
+import type { Edit, Recorded } from '@crib/core/contract';
+import ProblemList from '../../parts/ProblemList.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { show } from '../../parts/chips.ts';
+import { ask, problemsOf } from '../../api/client.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import KeysetFrame from './KeysetFrame.vue';
+import UndoRedo from './UndoRedo.vue';
+import { useChange } from './useChange.ts';
+import { useHistory } from './useHistory.ts';
+
+/** What was done to a keyset: who, when, what and why; undo, save points, and how it was at any moment. */
+const workspace = useWorkspace();
+const { route, kept, platform, style } = usePlace();
+const keyset = computed(() => {
+  const found = workspace.keyset(Number(route.params['keyset']));
+  return found?.kind === 'custom' ? found : null;
+});
+const { history, problem, next } = useHistory(keyset);
+const change = useChange(computed(() => keyset.value!));
+const { problems, busy, said } = change;
+const at = kept('at');
+
+const entries = computed(() => history.value?.entries ?? []);
+const selected = computed(() => entries.value.find((one) => String(one.revision) === at.value) ?? null);
+const label = (command: number) => workspace.commands.get(command)?.label ?? 'a command that is gone';
+const written = (edit: Edit | undefined) => {
+  if (!edit) return 'as below';
+  const keys = keysOf(edit).map((one) => show(one, platform.value, style.value));
+  if (edit.action === 'block')
+    return `${edit.shortcuts.map((one) => show(one, platform.value, style.value)).join(', ')} blocked`;
+  if (edit.action === 'clear') return 'no key';
+  return `${edit.action === 'add' ? 'also ' : ''}${keys.join(' or ') || 'as shipped'}`;
+};
+/** The places a change touched, with the edit before and after. */
+const touched = ({ change: made, inverse }: Recorded) => {
+  const before = new Map(inverse.put.map((edit) => [placeKey(edit), edit]));
+  const after = new Map(made.put.map((edit) => [placeKey(edit), edit]));
+  const places = new Map([...made.put, ...made.remove, ...inverse.put].map((place) => [placeKey(place), place]));
+  return [...places].map(([key, place]) => ({ key, place, old: before.get(key), now: after.get(key) }));
+};
+const what = (entry: Recorded) => {
+  const names = [...new Set(touched(entry).map(({ place }) => label(place.command)))];
+  const few = names.slice(0, 3).join(', ');
+  return names.length > 3 ? `${few} and ${names.length - 3} more` : few;
+};
+const why = (entry: Recorded) => entry.why || entry.change.put[0]?.reason || '';
+const KINDS: Record<Recorded['kind'], string> = {
+  edit: 'edited',
+  undo: 'taken back',
+  redo: 'made again',
+  'put back': 'put back',
+  loaded: 'loaded',
+};
+const day = (text: string) => new Date(text).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+
+const points = computed(() => history.value?.points ?? []);
+/** What differs from the last save point. */
+const since = computed(() => {
+  const [last] = points.value;
+  if (!last || !keyset.value) return null;
+  const then = layerAt(keyset.value.edits, entries.value, last.revision);
+  return { last, differences: layerDifferences(then, keyset.value.edits) };
+});
+const name = ref('');
+async function savePoint() {
+  problems.value = [];
+  try {
+    const path = `/api/keysets/${keyset.value!.id}/points`;
+    history.value = await ask('POST', path, { revision: keyset.value!.revision, name: name.value });
+    name.value = '';
+    said.value = 'Saved under that name.';
+  } catch (error) {
+    problems.value = problemsOf(error);
+  }
+}
+const date = ref('');
+/** The revision that was the last one on a day. */
+const onDate = computed(() => {
+  if (!date.value) return null;
+  const found = entries.value.find((one) => one.at.slice(0, 10) <= date.value);
+  return found ? found.revision : entries.value.length ? 1 : null;
+});
+const putBack = (to: number) => change.send('state', { revision: keyset.value!.revision, to }, 'Put back.');
+watch(at, () => ((problems.value = []), (said.value = '')));
+</script>
+
+<template>
+  <KeysetFrame layered>
+    <template v-if="keyset">
+      <h1>
+        History of the {{ keyset.name }}<small>{{ entries.length }} changes, {{ points.length }} save points</small>
+      </h1>
+      <div class="tools">
+        <label
+          >As it was on
+          <input v-model="date" type="date" class="date" aria-label="As it was on" />
+        </label>
+        <button
+          type="button"
+          class="btn"
+          :disabled="busy || onDate === null || onDate >= keyset.revision"
+          @click="putBack(onDate!)"
+        >
+          Put it back to that day
+        </button>
+        <span class="end"><UndoRedo :keyset="keyset" /></span>
+      </div>
+      <StateNote v-if="problem" title="The history could not be fetched"
+        ><p>{{ problem.sentence }}</p></StateNote
+      >
+      <p v-else-if="!history" role="status">Fetching the history…</p>
+      <StateNote v-else-if="entries.length === 0" title="Nothing was changed yet">
+        <p>Each edit will stand here with who made it, when and why, and can be taken back.</p>
+      </StateNote>
+      <div v-else class="lines" tabindex="0" role="region" aria-label="Changes">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">When</th>
+              <th scope="col">Who</th>
+              <th scope="col">What</th>
+              <th scope="col">Why</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="entry in entries" :key="entry.revision" :class="{ on: String(entry.revision) === at }">
+              <td class="figures">{{ day(entry.at) }}</td>
+              <td>{{ entry.who }}</td>
+              <th scope="row">
+                <button type="button" class="btn plain what" @click="at = String(entry.revision)">
+                  {{ KINDS[entry.kind] }}: {{ what(entry) || 'nothing' }}
+                </button>
+                <small v-for="point in points.filter((one) => one.revision === entry.revision)" :key="point.name">
+                  ◆ {{ point.name }}</small
+                >
+                <small v-if="entry.revision === next.undo"> undone next</small>
+              </th>
+              <td class="why">{{ why(entry) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </template>
+    <template v-if="keyset" #margin>
+      <template v-if="selected">
+        <h2>{{ KINDS[selected.kind] }}, {{ day(selected.at) }}</h2>
+        <p class="under">{{ selected.who }}</p>
+        <p v-if="why(selected)">{{ why(selected) }}</p>
+        <div v-for="one in touched(selected)" :key="one.key" class="pair">
+          <span>{{ label(one.place.command) }}</span>
+          <span class="figures"
+            ><s class="mid">{{ written(one.old) }}</s> {{ written(one.now) }}</span
+          >
+        </div>
+        <div class="actions">
+          <button
+            type="button"
+            class="btn"
+            :disabled="busy || selected.revision >= keyset.revision"
+            @click="putBack(selected.revision)"
+          >
+            Put it back to how it was then
+          </button>
+        </div>
+      </template>
+      <template v-else>
+        <h2>Save points</h2>
+        <p class="under">A name for how the keyset is now, to come back to.</p>
+      </template>
+      <form class="make" @submit.prevent="savePoint">
+        <label
+          >Name of a save point<ElInput v-model="name" maxlength="80" required placeholder="before the course"
+        /></label>
+        <div class="actions">
+          <button type="submit" class="btn" :disabled="busy || !name.trim()">Save it as it is</button>
+        </div>
+      </form>
+      <ProblemList :problems="problems" />
+      <p role="status">{{ said }}</p>
+      <template v-for="point in points" :key="point.name">
+        <div class="pair">
+          <span>◆ {{ point.name }}</span>
+          <button
+            type="button"
+            class="btn plain"
+            :aria-label="`Put it back to ${point.name}`"
+            :disabled="busy || point.revision >= keyset.revision"
+            @click="putBack(point.revision)"
+          >
+            put back
+          </button>
+        </div>
+        <p class="mid">{{ point.who }}, {{ day(point.at) }}</p>
+      </template>
+      <template v-if="since">
+        <h3>Since {{ since.last.name }}</h3>
+        <p v-if="!since.differences.length" class="mid">Nothing differs.</p>
+        <div v-for="one in since.differences" :key="placeKey(one.place)" class="pair">
+          <span>{{ label(one.place.command) }}</span>
+          <span class="figures"
+            ><s class="mid">{{ written(one.old) }}</s> {{ written(one.now) }}</span
+          >
+        </div>
+      </template>
+    </template>
+  </KeysetFrame>
+</template>
+
+<style scoped>
+.date {
+  height: 26px;
+  margin-left: 4px;
+  padding: 0 6px;
+  border: 1.5px solid var(--ink);
+  background: var(--sheet);
+  color: var(--ink);
+  font: 400 13px var(--mono);
+}
+.on {
+  background: var(--tide-wash);
+}
+.what.btn {
+  text-align: left;
+}
+.why {
+  color: var(--mid);
+}
+small {
+  margin-left: 8px;
+  color: var(--tide);
+}
+td {
+  white-space: nowrap;
+}
+td.why {
+  white-space: normal;
+}
+</style>

@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import PlatformSwitches from '../catalogue/PlatformSwitches.vue';
+import KeysetIndex from './KeysetIndex.vue';
+
+/** What all views of one keyset share: the keyset of the address, its index, and what stands there when it is not. */
+const props = defineProps<{ layered?: boolean }>();
+const workspace = useWorkspace();
+const { route, releaseLabel, luggage } = usePlace();
+const keyset = computed(() => workspace.keyset(Number(route.params['keyset'])));
+const there = computed(() => keyset.value && (!props.layered || keyset.value.kind === 'custom'));
+</script>
+
+<template>
+  <ReleaseGate>
+    <StateNote
+      v-if="!there || !keyset"
+      whole
+      :title="keyset ? 'A shipped keyset is not edited' : 'There is no such keyset'"
+    >
+      <p v-if="keyset">Make a custom one on top of it: that has a history, and keys that can be moved.</p>
+      <RouterLink class="btn" :to="{ name: 'keysets', query: luggage }">To the keysets</RouterLink>
+    </StateNote>
+    <StageFrame v-else :wide="!$slots['margin']">
+      <template #index>
+        <h2>{{ keyset.name }}</h2>
+        <p class="mid">on {{ workspace.app?.name }} {{ releaseLabel }}</p>
+        <PlatformSwitches />
+        <slot name="index" />
+        <KeysetIndex :keyset="keyset.id" :custom="keyset.kind === 'custom'" />
+      </template>
+      <slot />
+      <template v-if="$slots['margin']" #margin><slot name="margin" /></template>
+    </StageFrame>
+  </ReleaseGate>
+</template>

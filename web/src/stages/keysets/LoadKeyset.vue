@@ -1,0 +1,125 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef } from 'vue';
+import { problem, type Problem } from '@crib/core/error';
+import { keysOf, placeKey } from '@crib/core/keyset';
+import { planKeysetFile, type FilePlan } from '@crib/core/preset';
+import type { CustomKeyset, Edit } from '@crib/core/contract';
+import ProblemList from '../../parts/ProblemList.vue';
+import { ask, problemsOf } from '../../api/client.ts';
+import { show } from '../../parts/chips.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** Loading a keyset from a file: what it would change is looked at first. */
+const emit = defineEmits<{ done: [] }>();
+const workspace = useWorkspace();
+const { router, appSlug, releaseLabel, platform, style, luggage } = usePlace();
+const plan = shallowRef<FilePlan | null>(null);
+const problems = shallowRef<readonly Problem[]>([]);
+const name = ref('');
+const file = ref('');
+const busy = ref(false);
+const MOST_BYTES = 10_000_000;
+
+async function choose(event: Event) {
+  const chosen = (event.target as HTMLInputElement).files?.[0];
+  plan.value = null;
+  problems.value = [];
+  if (!chosen) return;
+  file.value = chosen.name;
+  try {
+    if (chosen.size > MOST_BYTES)
+      problems.value = [problem('file-too-large', 'The file is larger than 10 MB: no keyset is.')];
+    else {
+      plan.value = planKeysetFile(await chosen.text(), workspace.stored!);
+      name.value = plan.value.present ? `${plan.value.name}, from file`.slice(0, 80) : plan.value.name;
+    }
+  } catch (error) {
+    problems.value = problemsOf(error);
+  }
+}
+const base = computed(() => workspace.keyset(plan.value?.baseId));
+const label = (command: number) => workspace.commands.get(command)?.label ?? '';
+const written = (edit: Edit | undefined) =>
+  edit
+    ? keysOf(edit)
+        .map((one) => show(one, platform.value, style.value))
+        .join(' or ') || edit.action
+    : 'as below';
+const go = (id: number) =>
+  router.push({
+    name: 'keyset',
+    params: { app: appSlug.value, release: releaseLabel.value, keyset: id },
+    query: luggage.value,
+  });
+async function act(work: () => Promise<number>) {
+  busy.value = true;
+  problems.value = [];
+  try {
+    const id = await work();
+    await workspace.reload();
+    emit('done');
+    await go(id);
+  } catch (error) {
+    problems.value = problemsOf(error);
+  } finally {
+    busy.value = false;
+  }
+}
+const why = computed(() => `Loaded from ${file.value}.`);
+const asNew = () =>
+  act(async () => {
+    const { baseId, edits, note } = plan.value!;
+    const body = { name: name.value, baseId, edits, note, why: why.value };
+    return (await ask<{ id: number }>('POST', `/api/apps/${appSlug.value}/keysets`, body)).id;
+  });
+const inPlace = () =>
+  act(async () => {
+    const { id } = plan.value!.present!;
+    const { revision } = workspace.keyset(id) as CustomKeyset;
+    await ask('POST', `/api/keysets/${id}/state`, { revision, edits: plan.value!.edits, why: why.value });
+    return id;
+  });
+</script>
+
+<template>
+  <h2>Load a keyset</h2>
+  <p class="under">From a file that Crib has saved. What it would change stands here first.</p>
+  <label class="btn primary"
+    >Choose a file<input class="sr-only" type="file" accept=".json,application/json" @change="choose"
+  /></label>
+  <ProblemList :problems="problems" />
+  <template v-if="plan">
+    <h3>{{ plan.name }}</h3>
+    <p>{{ plan.edits.length }} edits on {{ base?.name }}.</p>
+    <p v-for="note in plan.notes" :key="note">{{ note }}</p>
+    <template v-if="plan.present">
+      <h3>Differs from the one that is here</h3>
+      <p v-if="!plan.present.differences.length" class="mid">In nothing: it is the same.</p>
+      <div v-for="one in plan.present.differences.slice(0, 40)" :key="placeKey(one.place)" class="pair">
+        <span>{{ label(one.place.command) }}</span>
+        <span class="figures"
+          ><s class="mid">{{ written(one.old) }}</s> {{ written(one.now) }}</span
+        >
+      </div>
+      <p v-if="plan.present.differences.length > 40" class="mid">and {{ plan.present.differences.length - 40 }} more</p>
+      <div v-if="plan.present.differences.length" class="actions">
+        <button type="button" class="btn" :disabled="busy" @click="inPlace">Put it in place of the one here</button>
+      </div>
+    </template>
+    <label class="make">Name of the new keyset<ElInput v-model="name" maxlength="80" /></label>
+    <div class="actions">
+      <button type="button" class="btn primary" :disabled="busy || !name.trim()" @click="asNew">
+        Load it as a new one
+      </button>
+    </div>
+  </template>
+  <div class="actions"><button type="button" class="btn" @click="emit('done')">Not now</button></div>
+</template>
+
+<style scoped>
+.btn:focus-within {
+  outline: 2px solid var(--tide);
+  outline-offset: 2px;
+}
+</style>

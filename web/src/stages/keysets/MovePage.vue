@@ -1,0 +1,306 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import { parseStored, readShortcuts, writeStored, type Key, type Modifier } from '@crib/core/keys';
+import { consequences, moveRun, type MoveTo } from '@crib/core/keyset';
+import type { CommandGroup } from '@crib/core/contract';
+import KeyChip from '../../parts/KeyChip.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import ChangeReview from './ChangeReview.vue';
+import { HELD_CHOICES, heldName } from './held.ts';
+import KeysetFrame from './KeysetFrame.vue';
+import { useChange } from './useChange.ts';
+
+/** Moving a run of keys: a family, or marked commands, to other modifiers, other keys, or another family, in one step. */
+const workspace = useWorkspace();
+const { route, kept, platform, style, luggage } = usePlace();
+const keyset = computed(() => {
+  const found = workspace.keyset(Number(route.params['keyset']));
+  return found?.kind === 'custom' ? found : null;
+});
+const change = useChange(computed(() => keyset.value!));
+const { problems, busy, said } = change;
+
+const families = computed(() =>
+  (workspace.catalogue?.groups ?? []).filter((one) => one.kind === 'family' || one.kind === 'slots'),
+);
+const groupAsked = kept('group');
+const membersAsked = kept('members');
+const marked = computed(() =>
+  membersAsked.value
+    .split(',')
+    .map(Number)
+    .filter((id) => workspace.commands.has(id)),
+);
+const group = computed<CommandGroup | null>(
+  () =>
+    families.value.find((one) => String(one.id) === groupAsked.value) ??
+    (marked.value.length ? null : (families.value[0] ?? null)),
+);
+const members = computed(() => group.value?.members ?? marked.value);
+const twin = computed(() => families.value.find((one) => one.id === group.value?.twin) ?? null);
+const withTwin = ref(false);
+
+type By = MoveTo['by'];
+const by = ref<By>('modifiers');
+const held = ref('Shift');
+const first = ref('');
+const variants = ref(true);
+const other = ref<number | null>(null);
+const otherFamily = computed(() => families.value.find((one) => one.id === other.value)?.members ?? []);
+const excepted = ref<number[]>([]);
+const own = ref<Record<number, string>>({});
+const reason = ref('');
+watch(members, () => {
+  excepted.value = [];
+  own.value = {};
+  problems.value = [];
+});
+
+/** Keys as they are named: each a word, or a range such as F2..F7. */
+function keysNamed(text: string): Key[] | null {
+  const names = text
+    .split(/[\s,]+/)
+    .filter(Boolean)
+    .flatMap(inRange);
+  const keys = names.map((one) => {
+    const result = readShortcuts(one, { platform: platform.value });
+    const stroke = result.kind === 'read' ? result.shortcuts[0]?.strokes[0] : undefined;
+    return stroke?.kind === 'key' && stroke.modifiers.length === 0 ? stroke.key : null;
+  });
+  return keys.every((key) => key !== null) ? keys : null;
+}
+function inRange(text: string): string[] {
+  const range = /^(F?)(\d{1,2})(?:\.\.|–|-)(F?)(\d{1,2})$/i.exec(text);
+  if (!range || range[1]!.toUpperCase() !== range[3]!.toUpperCase()) return [text];
+  const [from, to] = [Number(range[2]), Number(range[4])];
+  if (to < from || to - from > 30) return [text];
+  return Array.from({ length: to - from + 1 }, (_, i) => `${range[1]}${from + i}`);
+}
+const named = computed(() => keysNamed(first.value));
+const to = computed<MoveTo | null>(() => {
+  if (by.value === 'modifiers') return { by: 'modifiers', held: held.value.split('+').filter(Boolean) as Modifier[] };
+  if (by.value === 'keys')
+    return named.value?.length ? { by: 'keys', keys: named.value, variants: variants.value } : null;
+  return otherFamily.value.length ? { by: by.value, family: otherFamily.value } : null;
+});
+const ownKeys = computed(() => {
+  const found = new Map<number, string>();
+  for (const [command, text] of Object.entries(own.value)) {
+    if (!text.trim()) continue;
+    const result = readShortcuts(text, { platform: platform.value });
+    if (result.kind === 'read' && result.shortcuts.length === 1)
+      found.set(Number(command), writeStored(result.shortcuts[0]!));
+  }
+  return found;
+});
+const unread = computed(() =>
+  Object.entries(own.value).filter(([id, text]) => text.trim() && !ownKeys.value.has(Number(id))),
+);
+const moved = computed(() =>
+  to.value && keyset.value
+    ? moveRun(change.setting.value, {
+        members: members.value,
+        ...(withTwin.value && twin.value && { twin: twin.value.members }),
+        to: to.value,
+        except: excepted.value,
+        own: ownKeys.value,
+        reason: reason.value,
+      })
+    : null,
+);
+const refused = computed(() =>
+  moved.value?.change.put.length ? consequences(change.setting.value, moved.value.change).refusals.length > 0 : true,
+);
+const label = (command: number) => workspace.commands.get(command)?.label ?? '';
+const isMember = (command: number) => members.value.includes(command);
+function leaveOut(command: number) {
+  excepted.value = excepted.value.includes(command)
+    ? excepted.value.filter((one) => one !== command)
+    : [...excepted.value, command];
+}
+async function make() {
+  const why = `${group.value?.name ?? `${members.value.length} commands`} moved as a run.${reason.value ? ` ${reason.value}` : ''}`;
+  if (await change.make(moved.value!.change, 'Moved in one step.', why)) excepted.value = [];
+}
+const chip = (stored: string | null) => (stored && parseStored(stored) ? stored : null);
+</script>
+
+<template>
+  <KeysetFrame layered>
+    <template v-if="keyset">
+      <h1>
+        Move a run of keys<small>{{ keyset.name }}</small>
+      </h1>
+      <StateNote v-if="!members.length" title="No family is known yet">
+        <p>Mark several commands in the ledger with Shift, or make a family of them in the catalogue.</p>
+        <RouterLink class="btn" :to="{ name: 'keyset', params: { keyset: keyset.id }, query: luggage }"
+          >To the ledger</RouterLink
+        >
+      </StateNote>
+      <template v-else>
+        <div class="tools">
+          <label
+            >Run
+            <ElSelect
+              :model-value="group ? String(group.id) : ''"
+              size="small"
+              aria-label="Which run"
+              style="width: 210px"
+              @update:model-value="(id: string) => (groupAsked = id)"
+            >
+              <ElOption v-if="marked.length" value="" :label="`${marked.length} marked commands`" />
+              <ElOption v-for="one in families" :key="one.id" :value="String(one.id)" :label="one.name" />
+            </ElSelect>
+          </label>
+          <label
+            >To
+            <ElSelect v-model="by" size="small" aria-label="Where it goes" style="width: 210px">
+              <ElOption value="modifiers" label="the same keys, held otherwise" />
+              <ElOption value="keys" label="other keys, in order" />
+              <ElOption value="family" label="another family, which gets them" />
+              <ElOption value="swap" label="another family, swapped" />
+            </ElSelect>
+          </label>
+          <label v-if="by === 'modifiers'"
+            >Held
+            <ElSelect v-model="held" size="small" aria-label="Modifiers to hold" style="width: 150px">
+              <ElOption v-for="one in HELD_CHOICES" :key="one" :value="one" :label="heldName(one, platform)" />
+            </ElSelect>
+          </label>
+          <template v-else-if="by === 'keys'">
+            <label
+              >Keys
+              <ElInput
+                v-model="first"
+                size="small"
+                aria-label="Keys in order"
+                placeholder="F2..F7, or 1 2 3"
+                style="width: 150px"
+              />
+            </label>
+            <ElCheckbox v-model="variants" label="and who else is on these keys" />
+          </template>
+          <label v-else
+            >Family
+            <ElSelect v-model="other" size="small" aria-label="The other family" style="width: 180px">
+              <ElOption
+                v-for="one in families.filter((each) => each !== group)"
+                :key="one.id"
+                :value="one.id"
+                :label="one.name"
+              />
+            </ElSelect>
+          </label>
+          <ElCheckbox v-if="twin" v-model="withTwin" :label="`with its twin, ${twin.name}`" />
+        </div>
+        <p v-if="by === 'keys' && first && !named" role="alert" class="wrong">
+          Name keys without modifiers, such as F2..F7 or Q W E.
+        </p>
+        <div v-if="moved" class="lines" tabindex="0" role="region" aria-label="What becomes of each">
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Goes along</th>
+                <th scope="col">Command</th>
+                <th scope="col">Has</th>
+                <th scope="col">Gets</th>
+                <th scope="col">Or a key of its own</th>
+                <th scope="col"><span class="sr-only">Note</span></th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="line in moved.lines" :key="line.command">
+                <td>
+                  <ElCheckbox
+                    v-if="isMember(line.command)"
+                    :model-value="!excepted.includes(line.command)"
+                    :aria-label="`${label(line.command)} goes along`"
+                    @change="leaveOut(line.command)"
+                  />
+                </td>
+                <th scope="row">{{ label(line.command) }}</th>
+                <td>
+                  <KeyChip v-if="chip(line.old)" :shortcut="line.old!" :platform="platform" :how="style" />
+                  <span v-else class="mid">none</span>
+                </td>
+                <td>
+                  <span v-if="line.now === line.old" class="mid">as it is</span>
+                  <KeyChip
+                    v-else-if="chip(line.now)"
+                    :shortcut="line.now!"
+                    :platform="platform"
+                    :how="style"
+                    state="yours"
+                  />
+                  <span v-else class="dashed">no key</span>
+                </td>
+                <td>
+                  <ElInput
+                    v-if="isMember(line.command) && !excepted.includes(line.command)"
+                    v-model="own[line.command]"
+                    size="small"
+                    :aria-label="`A key of its own for ${label(line.command)}`"
+                    style="width: 130px"
+                  />
+                </td>
+                <td class="mid">{{ line.note }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <p v-else class="mid">Choose where it goes, and what becomes of each command stands here.</p>
+      </template>
+    </template>
+    <template v-if="keyset" #margin>
+      <h2>In one step</h2>
+      <p class="under">All of it is made, or nothing is; it is undone as one.</p>
+      <label class="reason"
+        >Reason
+        <ElInput v-model="reason" type="textarea" :rows="3" maxlength="900" aria-label="Reason for the move" />
+      </label>
+      <ChangeReview
+        v-if="moved?.change.put.length"
+        :setting="change.setting.value"
+        :change="moved.change"
+        :platform="platform"
+        :how="style"
+      />
+      <ProblemList :problems="[...(moved?.problems ?? []), ...problems]" />
+      <p v-if="unread.length" role="alert" class="wrong">
+        “{{ unread[0]![1] }}” is not clear: write it as Ctrl+Shift+Y.
+      </p>
+      <p role="status">{{ said }}</p>
+      <div class="actions">
+        <button
+          type="button"
+          class="btn primary"
+          :disabled="busy || refused || Boolean(moved?.problems.length) || unread.length > 0"
+          @click="make"
+        >
+          Move {{ moved?.lines.filter((line) => line.now !== line.old).length ?? 0 }}
+        </button>
+      </div>
+    </template>
+  </KeysetFrame>
+</template>
+
+<style scoped>
+.reason {
+  display: grid;
+  gap: 2px;
+  color: var(--mid);
+  font-size: 12.5px;
+}
+.wrong {
+  color: var(--flag-ink);
+}
+.dashed {
+  padding: 1px 8px;
+  border: 1.5px dashed var(--flag);
+  color: var(--flag-ink);
+  font: 560 12.5px var(--mono);
+}
+</style>

@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import type { Platform } from '@crib/core/keys';
+import type { Setting } from '@crib/core/keyset';
+import type { AppOverview, App, Catalogue, Command, CustomKeyset } from '@crib/core/contract';
+import { effective, stackOf } from '@crib/core/keyset';
+import KeyChip from '../../parts/KeyChip.vue';
+import { ask } from '../../api/client.ts';
+import { show, type Shown } from '../../parts/chips.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import { useProposals } from './useProposals.ts';
+
+/** Presses that could be taken instead: free ones, with the reasons, and what the command has elsewhere. */
+const props = defineProps<{
+  setting: Setting;
+  keyset: CustomKeyset;
+  command: Command;
+  context: number;
+  platform: Platform;
+  how: Shown;
+}>();
+const emit = defineEmits<{ pick: [shortcut: string] }>();
+const workspace = useWorkspace();
+const { proposalsFor } = useProposals(computed(() => props.setting));
+const most = ref(4);
+watch(
+  () => props.command.id,
+  () => (most.value = 4),
+);
+const proposals = computed(() => proposalsFor(props.command.id, props.context, most.value));
+
+/** What it has in the other keysets of the release. */
+const here = computed(() =>
+  (workspace.catalogue?.keysets ?? []).flatMap((one) => {
+    if (one.id === props.keyset.id) return [];
+    const shortcut = workspace.effectiveOf(one.id, props.platform).of(props.command.id)[0]?.shortcut;
+    return shortcut ? [{ name: one.name, shortcut }] : [];
+  }),
+);
+/** Other programs, asked for when they are wanted: a command of the same name or label there. */
+const programs = ref<{ name: string; shortcut: string }[] | null>(null);
+async function lookElsewhere() {
+  const apps = (await ask<App[]>('GET', '/api/apps')).filter((one) => one.slug !== workspace.app?.slug);
+  const same = (one: Command) =>
+    one.name === props.command.name || one.label.toLowerCase() === props.command.label.toLowerCase();
+  const lists = await Promise.all(
+    apps.map(async ({ slug, name }) => {
+      const { releases } = await ask<AppOverview>('GET', `/api/apps/${slug}`);
+      if (!releases[0]) return [];
+      const found = await ask<Catalogue>('GET', `/api/releases/${releases[0].id}`);
+      const shipped = found.keysets.find((one) => one.kind === 'shipped' && one.isDefault);
+      const theirs = found.commands.find(same);
+      if (!shipped || !theirs) return [];
+      const platform = found.release.platforms.includes(props.platform) ? props.platform : found.release.platforms[0]!;
+      const shortcut = effective(stackOf(shipped, found.keysets), platform).of(theirs.id)[0]?.shortcut;
+      return shortcut ? [{ name, shortcut }] : [];
+    }),
+  );
+  programs.value = lists.flat();
+}
+watch(
+  () => props.command.id,
+  () => (programs.value = null),
+);
+</script>
+
+<template>
+  <h3>Nearer or easier to remember</h3>
+  <p v-if="!proposals.length" class="mid">Nothing is free there that the program takes.</p>
+  <button
+    v-for="one in proposals"
+    :key="one.shortcut"
+    type="button"
+    class="near"
+    :aria-label="`Take ${show(one.shortcut, platform, how)}: ${one.reasons.map((reason) => reason.says).join(', ')}`"
+    @click="emit('pick', one.shortcut)"
+  >
+    <KeyChip :shortcut="one.shortcut" :platform="platform" :how="how" />
+    <span>{{ one.reasons.map((reason) => reason.says).join(', ') }}</span>
+  </button>
+  <button v-if="proposals.length === most" type="button" class="btn plain" @click="most += 8">More of them</button>
+  <h3>Take the press it has in</h3>
+  <button
+    v-for="one in [...here, ...(programs ?? [])]"
+    :key="one.name"
+    type="button"
+    class="near"
+    :aria-label="`Take ${show(one.shortcut, platform, how)}, as in ${one.name}`"
+    @click="emit('pick', one.shortcut)"
+  >
+    <KeyChip :shortcut="one.shortcut" :platform="platform" :how="how" />
+    <span>{{ one.name }}</span>
+  </button>
+  <p v-if="programs?.length === 0" class="mid">No other program has a command of that name.</p>
+  <button v-if="programs === null" type="button" class="btn plain" @click="lookElsewhere">
+    Look in other programs
+  </button>
+</template>
+
+<style scoped>
+.near {
+  display: flex;
+  width: 100%;
+  align-items: center;
+  justify-content: space-between;
+  gap: 10px;
+  padding: 3px 0;
+  border: 0;
+  background: none;
+  color: inherit;
+  font: inherit;
+  cursor: pointer;
+}
+.near span:last-child {
+  font-size: 12.5px;
+  line-height: 1.25;
+  text-align: right;
+}
+.near:hover {
+  background: var(--tide-wash);
+}
+</style>

@@ -1,0 +1,287 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent } from 'vue';
+import { usesADay } from '@crib/core/catalogue';
+import {
+  KLM,
+  RESTS,
+  TYPISTS,
+  depthOf,
+  farApart,
+  groupSpread,
+  menuSeconds,
+  mostTravel,
+  runFigures,
+  runPath,
+  worthLearning,
+  type RunFigures,
+  type RunSetting,
+} from '@crib/core/reach';
+import KeyChip from '../../parts/KeyChip.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { layoutInHand } from '../../parts/chips.ts';
+import { OWN_REST, useHands } from '../../stores/hands.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import KeysetFrame from './KeysetFrame.vue';
+import ReachChart from './ReachChart.vue';
+
+const RunChart = defineAsyncComponent(() => import('./RunChart.vue'));
+
+/** How far the hands go: a run or a group over the board, with this keyset and another, and what it takes. */
+const workspace = useWorkspace();
+const { route, kept, set, platform, style, luggage } = usePlace();
+const id = computed(() => Number(route.params['keyset']));
+const keyset = computed(() => workspace.keyset(id.value));
+const { restName, rest, place, typistName, typist } = useHands();
+
+const what = kept('what');
+const runs = computed(() => workspace.catalogue?.runs ?? []);
+const groups = computed(() => (workspace.catalogue?.groups ?? []).filter((one) => one.kind !== 'ways'));
+/** A run or a group, as the address has it: `run 3`, `group 5`; the first run otherwise. */
+const chosen = computed(() => {
+  const [kind, number] = what.value.split(' ');
+  const group = kind === 'group' ? groups.value.find((one) => String(one.id) === number) : undefined;
+  if (group) return { kind: 'group' as const, name: group.name, steps: group.members, id: group.id };
+  const run = runs.value.find((one) => String(one.id) === number) ?? runs.value[0];
+  return run ? { kind: 'run' as const, name: run.name, steps: run.steps, id: run.id } : null;
+});
+const withAsked = kept('with');
+const other = computed(() => {
+  const asked = workspace.keyset(Number(withAsked.value));
+  if (asked && asked.id !== id.value) return asked;
+  const mine = keyset.value;
+  return mine?.kind === 'custom' ? workspace.keyset(mine.baseId) : workspace.custom[0];
+});
+const settingFor = (keysetId: number): RunSetting => ({
+  effective: workspace.effectiveOf(keysetId, platform.value),
+  commands: workspace.commands,
+  layout: layoutInHand.value,
+  platform: platform.value,
+  rest: rest.value,
+  typist: typist.value,
+});
+const setting = computed(() => settingFor(id.value));
+const path = computed(() => (chosen.value ? runPath(chosen.value, setting.value) : []));
+const paths = computed(() => {
+  const mine = { name: keyset.value?.name ?? '', keys: chosen.value?.kind === 'run' ? path.value : [] };
+  const theirs = other.value && chosen.value?.kind === 'run' ? runPath(chosen.value, settingFor(other.value.id)) : null;
+  return theirs ? [mine, { name: other.value!.name, keys: theirs }] : [mine];
+});
+const marked = computed(() => new Set(path.value.flatMap((key) => key?.code ?? [])));
+
+const menusOnly = computed<RunFigures>(() => {
+  const steps = chosen.value?.steps ?? [];
+  const seconds = steps.reduce((sum, one) => sum + menuSeconds(depthOf(workspace.commands.get(one)), typist.value), 0);
+  return { steps: steps.length, withoutMouse: 0, travel: 0, leaves: steps.length, seconds };
+});
+const lines = computed(() => [
+  ...(workspace.catalogue?.keysets ?? []).map((one) => ({
+    id: one.id,
+    name: one.name,
+    figures: runFigures({ steps: [...(chosen.value?.steps ?? [])] }, settingFor(one.id)),
+  })),
+  { id: 0, name: 'Menus only', figures: menusOnly.value },
+]);
+const spreads = computed(() =>
+  [id.value, ...(other.value ? [other.value.id] : [])].map((one) => ({
+    name: workspace.keyset(one)!.name,
+    spread: groupSpread({ members: [...(chosen.value?.steps ?? [])] }, settingFor(one)),
+  })),
+);
+const uses = computed(() => usesADay(workspace.catalogue?.uses ?? []));
+const nearer = computed(() => mostTravel(uses.value, setting.value).slice(0, 4));
+const learning = computed(() => worthLearning(uses.value, setting.value).slice(0, 5));
+const apart = computed(() => (chosen.value?.kind === 'run' ? farApart(path.value).slice(0, 2) : []));
+const label = (command: number) => workspace.commands.get(command)?.label ?? '';
+const share = (part: number, whole: number) => (whole ? `${Math.round((100 * part) / whole)} %` : '–');
+const metres = (mm: number) => (mm >= 1000 ? `${(mm / 1000).toFixed(1)} m` : `${Math.round(mm)} mm`);
+const minutes = (seconds: number) => (seconds >= 60 ? `${(seconds / 60).toFixed(1)} min` : `${Math.round(seconds)} s`);
+const choices = computed(() => [
+  ...runs.value.map((one) => ({ value: `run ${one.id}`, label: `run: ${one.name}` })),
+  ...groups.value.map((one) => ({ value: `group ${one.id}`, label: `group: ${one.name}` })),
+]);
+</script>
+
+<template>
+  <KeysetFrame>
+    <template v-if="keyset">
+      <h1>
+        How far the hand goes<small v-if="chosen">{{ chosen.kind }}: {{ chosen.name }} · {{ layoutInHand.name }}</small>
+      </h1>
+      <StateNote v-if="!chosen" title="No run is known yet">
+        <p>A run is the order in which a task uses its commands. Make one in the catalogue, and its way stands here.</p>
+        <RouterLink class="btn" :to="{ name: 'runs', query: luggage }">To the runs</RouterLink>
+      </StateNote>
+      <div v-else class="scroll" tabindex="0" role="region" aria-label="Reach">
+        <div class="tools">
+          <label
+            >Over
+            <ElSelect
+              :model-value="`${chosen.kind} ${chosen.id}`"
+              size="small"
+              aria-label="Run or group"
+              style="width: 230px"
+              @update:model-value="(value: string) => set({ what: value })"
+            >
+              <ElOption v-for="one in choices" :key="one.value" :value="one.value" :label="one.label" />
+            </ElSelect>
+          </label>
+          <label
+            >From
+            <ElSelect v-model="restName" size="small" aria-label="Where hands rest" style="width: 210px">
+              <ElOption v-for="one in RESTS" :key="one.name" :value="one.name" :label="one.name" />
+              <ElOption v-if="restName === OWN_REST" :value="OWN_REST" :label="OWN_REST" />
+            </ElSelect>
+          </label>
+          <label
+            >Beside
+            <ElSelect
+              :model-value="other?.id ?? null"
+              size="small"
+              aria-label="The other keyset"
+              style="width: 150px"
+              @update:model-value="(one: number) => (withAsked = String(one))"
+            >
+              <ElOption
+                v-for="one in workspace.catalogue!.keysets.filter((each) => each.id !== id)"
+                :key="one.id"
+                :value="one.id"
+                :label="one.name"
+              />
+            </ElSelect>
+          </label>
+          <span class="end legend" aria-hidden="true"
+            ><span class="mine">{{ keyset.name }}</span
+            ><span v-if="other" class="theirs">{{ other.name }}</span></span
+          >
+        </div>
+        <ReachChart :platform="platform" :rest="rest" :paths="paths" :marked="marked" @place="place" />
+        <p class="mid hint">
+          Lines are mm from the nearest resting finger. Drag a finger to where yours rests, or give it the focus and use
+          the arrow keys.
+        </p>
+        <table v-if="chosen.kind === 'group'">
+          <thead>
+            <tr>
+              <th scope="col">Used together</th>
+              <th scope="col">Apart on average</th>
+              <th scope="col">Furthest two</th>
+              <th scope="col">Without a key</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in spreads" :key="one.name">
+              <th scope="row">{{ one.name }}</th>
+              <td class="figures">{{ Math.round(one.spread.mean) }} mm</td>
+              <td class="figures">{{ Math.round(one.spread.widest) }} mm</td>
+              <td class="figures">{{ one.spread.without.length }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <table v-else>
+          <thead>
+            <tr>
+              <th scope="col">For the run</th>
+              <th scope="col">Travel</th>
+              <th scope="col">Leaves its rest</th>
+              <th scope="col">Without mouse</th>
+              <th scope="col">Time</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in lines" :key="one.id" :class="{ on: one.id === id }">
+              <th scope="row">{{ one.name }}</th>
+              <td class="figures">{{ one.id ? `${Math.round(one.figures.travel).toLocaleString('en')} mm` : '' }}</td>
+              <td class="figures">{{ one.figures.leaves }} times</td>
+              <td class="figures">{{ share(one.figures.withoutMouse, one.figures.steps) }}</td>
+              <td class="figures">{{ one.figures.seconds.toFixed(1) }} s</td>
+            </tr>
+          </tbody>
+        </table>
+        <div v-if="chosen.kind === 'run'" class="charts">
+          <RunChart title="Time" unit="s" :lines="lines" :figure="(one) => Math.round(one.seconds * 10) / 10" />
+          <RunChart
+            title="Without the mouse"
+            unit="%"
+            :lines="lines.slice(0, -1)"
+            :figure="(one) => Math.round((100 * one.withoutMouse) / Math.max(1, one.steps))"
+          />
+        </div>
+      </div>
+    </template>
+    <template v-if="keyset" #margin>
+      <template v-if="uses.size">
+        <h2>Worth a nearer key</h2>
+        <p class="under">most travel a day, {{ keyset.name }}</p>
+        <div v-for="one in nearer" :key="one.command" class="pair">
+          <span>{{ label(one.command) }} <KeyChip :shortcut="one.shortcut" :platform="platform" :how="style" /></span>
+          <b>{{ metres(one.aDay) }}</b>
+        </div>
+      </template>
+      <template v-else>
+        <h2>How often?</h2>
+        <p class="under">
+          Nobody has said yet how often commands are used. With that, what is worth a nearer key stands here.
+        </p>
+      </template>
+      <template v-if="apart.length">
+        <h3>Follow one another, far apart</h3>
+        <p v-for="one in apart" :key="`${one.first.command} ${one.second.command}`">
+          {{ label(one.first.command) }} and {{ label(one.second.command) }}: {{ Math.round(one.mm) }} mm{{
+            one.times > 1 ? `, ${one.times} times in the run` : ''
+          }}.
+        </p>
+      </template>
+      <template v-if="uses.size">
+        <h3>Worth learning first</h3>
+        <div v-for="one in learning" :key="one.command" class="pair">
+          <span>{{ label(one.command) }} <KeyChip :shortcut="one.shortcut" :platform="platform" :how="style" /></span>
+          <b>{{ minutes(one.aDay) }} a day</b>
+        </div>
+      </template>
+      <h3>How it is counted</h3>
+      <label class="pick"
+        >Typing
+        <ElSelect v-model="typistName" size="small" aria-label="How one types">
+          <ElOption value="skilled" :label="`skilled, K ${TYPISTS.skilled} s`" />
+          <ElOption value="average" :label="`average, K ${TYPISTS.average} s`" />
+        </ElSelect>
+      </label>
+      <p class="mid">
+        Against the menu route. Keystroke-level model (Card, Moran and Newell 1980): M {{ KLM.M }} s, H {{ KLM.H }} s, P
+        {{ KLM.P }} s; distances from a ¾ inch pitch.
+      </p>
+    </template>
+  </KeysetFrame>
+</template>
+
+<style scoped>
+.scroll {
+  min-height: 0;
+  overflow-y: auto;
+}
+.hint {
+  margin: 0 0 8px;
+  font-size: 12.5px;
+}
+.legend span {
+  padding-bottom: 1px;
+  color: var(--ink);
+}
+.mine {
+  border-bottom: 2px solid var(--ink);
+}
+.theirs {
+  border-bottom: 2px dotted var(--flag);
+}
+.on {
+  background: var(--tide-wash);
+  box-shadow: inset 3px 0 0 var(--tide);
+}
+.charts {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 24px;
+  margin: 18px 0;
+}
+</style>

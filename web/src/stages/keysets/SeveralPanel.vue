@@ -1,0 +1,210 @@
+<script setup lang="ts">
+import { computed, ref, toRef, watch } from 'vue';
+import type { Modifier, Platform } from '@crib/core/keys';
+import { moveRun, type Change } from '@crib/core/keyset';
+import type { Command, CustomKeyset, Edit } from '@crib/core/contract';
+import KeyChip from '../../parts/KeyChip.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import { layoutInHand, type Shown } from '../../parts/chips.ts';
+import { useHands } from '../../stores/hands.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import ChangeReview from './ChangeReview.vue';
+import { HELD_CHOICES, heldName } from './held.ts';
+import { useChange } from './useChange.ts';
+import { useReassign } from './useReassign.ts';
+
+/** Editing several commands together: each way is looked at row by row, then made in one step. */
+const props = defineProps<{ keyset: CustomKeyset; commands: readonly Command[]; platform: Platform; how: Shown }>();
+const workspace = useWorkspace();
+const { luggage } = usePlace();
+const { rest } = useHands();
+const change = useChange(toRef(props, 'keyset'));
+const { problems, busy, said } = change;
+const reassign = useReassign();
+
+type Way = 'clear' | 'put back' | 'modifiers' | 'find';
+const way = ref<Way>('modifiers');
+const held = ref('Shift');
+const reason = ref('');
+const ids = computed(() => props.commands.map((one) => one.id));
+const platforms = computed(() => workspace.catalogue!.release.platforms);
+watch(
+  () => [ids.value.join(), way.value],
+  () => {
+    problems.value = [];
+    reassign.stop();
+    reassign.found.value = null;
+  },
+);
+
+/** Where a command has keys on any platform; where it is at home, if it has none. */
+const placesOf = (command: Command) => {
+  const all = platforms.value.flatMap((on) =>
+    workspace
+      .effectiveOf(props.keyset.id, on)
+      .of(command.id)
+      .map((one) => one.context),
+  );
+  return all.length ? [...new Set(all)] : [command.home];
+};
+const plain = { platform: null, memoryAid: '' };
+const made = computed<Change>(() => {
+  const free = props.commands.filter((one) => !one.fixed);
+  if (way.value === 'clear')
+    return {
+      put: free.flatMap(
+        (one) =>
+        placesOf(one).map((context): Edit => ({
+          ...plain, command: one.id, context, action: 'clear', shortcuts: [], reason: reason.value,
+        })), // prettier-ignore
+      ),
+      remove: [],
+    };
+  if (way.value === 'put back') {
+    const mine = props.keyset.edits.filter((edit) => ids.value.includes(edit.command));
+    return { put: [], remove: mine.map(({ command, context, platform }) => ({ command, context, platform })) };
+  }
+  if (way.value === 'modifiers') {
+    const to = { by: 'modifiers' as const, held: held.value.split('+').filter(Boolean) as Modifier[] };
+    return moveRun(change.setting.value, { members: free.map((one) => one.id), to, reason: reason.value }).change;
+  }
+  const { found } = reassign;
+  return {
+    put: (found.value?.wishes ?? []).flatMap((wish, at): Edit[] => {
+      const given = found.value!.answer.given[at];
+      return given
+        ? [
+            {
+              ...plain,
+              ...wish,
+              action: 'set',
+              shortcuts: [given.shortcut],
+              reason: reason.value || told(given.reasons),
+            },
+          ]
+        : [];
+    }),
+    remove: [],
+  };
+});
+const told = (reasons: readonly { says: string }[]) => reasons.map((one) => one.says).join(', ');
+const lost = computed(() => reassign.found.value?.answer.given.filter((one) => !one).length ?? 0);
+function find() {
+  const wishes = props.commands.filter((one) => !one.fixed).map((one) => ({ command: one.id, context: one.home }));
+  reassign.find(props.keyset.id, wishes, rest.value, [layoutInHand.value.id]);
+}
+const SAID: Record<Way, string> = {
+  clear: 'Cleared.',
+  'put back': 'As they were below.',
+  modifiers: 'Moved.',
+  find: 'They have keys now.',
+};
+</script>
+
+<template>
+  <h2>{{ commands.length }} commands together</h2>
+  <p class="under">What is done to them is one step, and is undone as one.</p>
+  <div class="ways" role="radiogroup" aria-label="What to do with them">
+    <label
+      v-for="[value, name] in [
+        ['modifiers', 'Hold other modifiers'],
+        ['clear', 'Clear'],
+        ['put back', 'Put back'],
+        ['find', 'Find the best free keys'],
+      ] as const"
+      :key="value"
+    >
+      <input v-model="way" type="radio" name="way" :value="value" />{{ name }}
+    </label>
+  </div>
+  <label v-if="way === 'modifiers'" class="pick"
+    >Held
+    <ElSelect v-model="held" size="small" aria-label="Modifiers to hold">
+      <ElOption v-for="one in HELD_CHOICES" :key="one" :value="one" :label="heldName(one, platform)" />
+    </ElSelect>
+  </label>
+  <template v-if="way === 'find'">
+    <div class="actions">
+      <button v-if="!reassign.busy.value" type="button" class="btn" @click="find">
+        Find keys for {{ commands.length }}
+      </button>
+      <button v-else type="button" class="btn" @click="reassign.stop()">Stop looking</button>
+    </div>
+    <p role="status">{{ reassign.failed.value }}</p>
+    <template v-if="reassign.found.value">
+      <div v-for="(wish, at) in reassign.found.value.wishes" :key="wish.command" class="pair">
+        <span>{{ workspace.commands.get(wish.command)?.label }}</span>
+        <KeyChip
+          v-if="reassign.found.value.answer.given[at]"
+          :shortcut="reassign.found.value.answer.given[at]!.shortcut"
+          :platform="platform"
+          :how="how"
+        />
+        <span v-else>none left</span>
+      </div>
+      <p class="mid">
+        At least total cost: {{ Math.round(reassign.found.value.answer.total) }} mm of reach and reasons, by use{{
+          lost ? `; ${lost} found none` : ''
+        }}.
+      </p>
+    </template>
+  </template>
+  <label class="reason"
+    >Reason
+    <ElInput v-model="reason" type="textarea" :rows="2" maxlength="1000" aria-label="Reason for all of them" />
+  </label>
+  <ChangeReview
+    v-if="made.put.length || made.remove.length"
+    :setting="change.setting.value"
+    :change="made"
+    :platform="platform"
+    :how="how"
+  />
+  <p v-else-if="way === 'put back'" class="mid">None of them is edited here.</p>
+  <ProblemList :problems="problems" />
+  <p role="status" class="said">{{ said }}</p>
+  <div class="actions">
+    <button
+      type="button"
+      class="btn primary"
+      :disabled="busy || !(made.put.length + made.remove.length)"
+      @click="change.make(made, SAID[way], reason)"
+    >
+      Do it to {{ made.put.length + made.remove.length }}
+    </button>
+    <RouterLink
+      class="btn"
+      :to="{ name: 'move', params: { keyset: keyset.id }, query: { ...luggage, members: ids.join() } }"
+      >Move them as a run</RouterLink
+    >
+  </div>
+</template>
+
+<style scoped>
+.ways {
+  display: grid;
+  gap: 2px;
+  margin-bottom: 8px;
+}
+.ways label {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+}
+.ways input {
+  accent-color: var(--tide);
+}
+.reason {
+  display: grid;
+  gap: 2px;
+  margin: 10px 0;
+  color: var(--mid);
+  font-size: 12.5px;
+}
+.said {
+  min-height: 20px;
+  color: var(--tide);
+  font-weight: 600;
+}
+</style>

@@ -1,0 +1,211 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { keyboardOf, storedPress, strokeOfWay, writeStored, readShortcuts } from '@crib/core/keys';
+import { howToReverse, slipsTo, traceSlips, type Slip } from '@crib/core/reach';
+import type { Scene } from '@crib/core/keyset';
+import KeyChip from '../../parts/KeyChip.vue';
+import KeyField from '../../parts/KeyField.vue';
+import PlaceSelect from '../../parts/PlaceSelect.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { layoutInHand } from '../../parts/chips.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import KeysetFrame from './KeysetFrame.vue';
+
+/** What an unintended press did: the likeliest slips from what was meant, and how to take each back. */
+const workspace = useWorkspace();
+const { route, kept, platform, style } = usePlace();
+const id = computed(() => Number(route.params['keyset']));
+const meant = kept('meant');
+const where = kept('where');
+const happened = kept('happened');
+const context = computed({
+  get: () => Number(where.value) || (workspace.tree?.inOrder[1]?.id ?? workspace.tree?.root.id ?? 0),
+  set: (one: number) => (where.value = String(one)),
+});
+const from = ref<'press' | 'command'>(happened.value ? 'command' : 'press');
+
+const scene = computed<Scene | null>(() =>
+  workspace.catalogue && workspace.keyset(id.value)
+    ? {
+        effective: workspace.effectiveOf(id.value, platform.value),
+        tree: workspace.tree!,
+        policy: workspace.catalogue.app.keyPolicy,
+        keyboard: keyboardOf(layoutInHand.value, platform.value),
+        active: [context.value],
+      }
+    : null,
+);
+const press = computed(() => {
+  const stored = meant.value && readShortcuts(meant.value, {}).kind === 'read' ? meant.value : '';
+  return stored ? (storedPress(stored, layoutInHand.value, platform.value)?.split(' ')[0] ?? null) : null;
+});
+const slips = computed<Slip[]>(() =>
+  scene.value && press.value
+    ? traceSlips({ scene: scene.value, press: press.value, context: context.value, commands: workspace.commands })
+    : [],
+);
+const shown = (made: string) =>
+  writeStored({ strokes: [strokeOfWay(made, layoutInHand.value, platform.value)], manner: 'pressed' });
+const label = (command: number) => workspace.commands.get(command)?.label ?? '';
+function did({ did: result, press: made }: Slip): string {
+  if (result.fires) return label(result.fires.command);
+  if (result.typed)
+    return `types ${made
+      .split('+')
+      .at(-1)
+      ?.replace(/^Key|^Digit/, '')} into the text`;
+  if (result.outcome === 'waits') return 'waits for more keys';
+  return result.outcome === 'ambiguous' ? 'one of several, nothing says which' : 'nothing';
+}
+const back = (command: number | undefined) => {
+  const known = command === undefined ? undefined : workspace.commands.get(command);
+  return known ? howToReverse(known, workspace.commands, workspace.catalogue!.groups) : null;
+};
+const keyOf = (command: number) => workspace.effectiveOf(id.value, platform.value).of(command)[0]?.shortcut ?? null;
+
+const command = computed(() => workspace.byName.get(happened.value) ?? null);
+const pressesOf = (one: number) =>
+  workspace
+    .effectiveOf(id.value, platform.value)
+    .of(one)
+    .flatMap((held) => {
+      const made = storedPress(held.shortcut, layoutInHand.value, platform.value);
+      return made && !made.includes(' ') ? [{ press: made, context: held.context }] : [];
+    });
+const backwards = computed(() =>
+  scene.value && command.value
+    ? slipsTo(command.value.id, { scene: scene.value, commands: workspace.commands }, pressesOf)
+    : [],
+);
+</script>
+
+<template>
+  <KeysetFrame>
+    <template v-if="workspace.keyset(id) && scene">
+      <h1>Trace a press<small>what it did, and how to take it back</small></h1>
+      <div class="tools">
+        <label
+          >I know
+          <ElSelect v-model="from" size="small" aria-label="What is known" style="width: 190px">
+            <ElOption value="press" label="what I meant to press" />
+            <ElOption value="command" label="what happened" />
+          </ElSelect>
+        </label>
+        <label v-if="from === 'press'"
+          >in <PlaceSelect v-model="context" size="small" label="Where it was pressed"
+        /></label>
+        <label v-else
+          >which was
+          <ElSelect
+            :model-value="happened"
+            size="small"
+            filterable
+            aria-label="What happened"
+            placeholder="a command"
+            style="width: 240px"
+            @update:model-value="(name: string) => (happened = name)"
+          >
+            <ElOption v-for="one in workspace.catalogue!.commands" :key="one.id" :value="one.name" :label="one.label" />
+          </ElSelect>
+        </label>
+      </div>
+      <template v-if="from === 'press'">
+        <StateNote v-if="!press" title="Press in the margin what you meant to press">
+          <p>The likeliest slips from it stand here then: what each would have done, the worst first.</p>
+        </StateNote>
+        <div v-else class="lines" tabindex="0" role="region" aria-label="What may have happened">
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">It may have done</th>
+                <th scope="col">By</th>
+                <th scope="col">Pressed</th>
+                <th scope="col">To take it back</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="slip in slips" :key="`${slip.kind} ${slip.press} ${slip.context} ${slip.says}`">
+                <th scope="row">
+                  {{ did(slip) }}
+                  <small v-if="workspace.commands.get(slip.did.fires?.command ?? 0)?.destructive" class="harm"
+                    >destroys work</small
+                  >
+                </th>
+                <td>{{ slip.says }}</td>
+                <td><KeyChip :shortcut="shown(slip.press)" :platform="platform" :how="style" /></td>
+                <td>
+                  <template v-if="back(slip.did.fires?.command)?.says">
+                    {{ back(slip.did.fires?.command)!.says }}
+                    <KeyChip
+                      v-if="back(slip.did.fires?.command)!.by && keyOf(back(slip.did.fires?.command)!.by!)"
+                      :shortcut="keyOf(back(slip.did.fires?.command)!.by!)!"
+                      :platform="platform"
+                      :how="style"
+                    />
+                  </template>
+                  <span v-else class="mid">not catalogued</span>
+                </td>
+              </tr>
+              <tr v-if="!slips.length">
+                <td colspan="4" class="mid">Neither the press nor a slip from it does anything there.</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      </template>
+      <template v-else>
+        <StateNote v-if="!command" title="Say what happened">
+          <p>The presses that do it stand here then, and from which keys they are one slip away.</p>
+        </StateNote>
+        <div v-else class="lines" tabindex="0" role="region" aria-label="How it may have come">
+          <p>
+            {{ command.label }} answers to
+            <KeyChip v-if="keyOf(command.id)" :shortcut="keyOf(command.id)!" :platform="platform" :how="style" />
+            <span v-else>no key in this keyset: it was chosen from the menu, or by a script</span>
+          </p>
+          <p v-if="back(command.id)?.says">To take it back: {{ back(command.id)!.says }}</p>
+          <table v-if="backwards.length">
+            <thead>
+              <tr>
+                <th scope="col">Who meant</th>
+                <th scope="col">Pressing</th>
+                <th scope="col">And slipped</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="one in backwards" :key="`${one.meant} ${one.slip.press}`">
+                <th scope="row">{{ label(one.meant) }}</th>
+                <td>
+                  <KeyChip v-if="keyOf(one.meant)" :shortcut="keyOf(one.meant)!" :platform="platform" :how="style" />
+                </td>
+                <td>{{ one.slip.says }}</td>
+              </tr>
+            </tbody>
+          </table>
+          <p v-else class="mid">No key of another command is one slip away from it.</p>
+        </div>
+      </template>
+    </template>
+    <template v-if="from === 'press'" #margin>
+      <KeyField
+        :model-value="meant"
+        :platform="platform"
+        :how="style"
+        :typed-letters="false"
+        title="Press what you meant"
+        @update:model-value="(stored) => (meant = stored)"
+      />
+      <p class="under">
+        Slips that are looked at: the key beside it, a modifier let go, Caps Lock, another layout, another place.
+      </p>
+    </template>
+  </KeysetFrame>
+</template>
+
+<style scoped>
+.harm {
+  margin-left: 8px;
+  color: var(--flag-ink);
+}
+</style>

@@ -1,0 +1,57 @@
+import { computed, ref, shallowRef, type Ref } from 'vue';
+import { consequences, shownKeys, type Change, type Outcome } from '@crib/core/keyset';
+import type { Problem } from '@crib/core/error';
+import type { CustomKeyset, SentChange } from '@crib/core/contract';
+import { Refusal, ask, problemsOf } from '../../api/client.ts';
+import { languageInHand } from '../../stores/hand.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** Changes of a custom keyset: what would follow, and making them; several edits are all made, or none. */
+export function useChange(keyset: Ref<CustomKeyset>) {
+  const workspace = useWorkspace();
+  const problems = shallowRef<readonly Problem[]>([]);
+  const busy = ref(false);
+  const said = ref('');
+  const setting = computed(() => workspace.settingOf(keyset.value.id));
+  const outcomeOf = (change: Change): Outcome => consequences(setting.value, change);
+
+  /** Makes a change, with what it was shown to do; whether it was made. */
+  async function make(change: Change, sentence: string, why = ''): Promise<boolean> {
+    const { refusals, consequences: following } = outcomeOf(change);
+    const body: SentChange = {
+      revision: keyset.value.revision,
+      put: [...change.put],
+      remove: [...change.remove],
+      shown: shownKeys(following),
+      language: languageInHand.value,
+      why,
+    };
+    if (refusals.length) {
+      problems.value = refusals;
+      return false;
+    }
+    return send('changes', body, sentence);
+  }
+  /** Takes the last change back, or makes it again. */
+  const step = (kind: 'undo' | 'redo') =>
+    send(kind, { revision: keyset.value.revision }, kind === 'undo' ? 'Taken back.' : 'Made again.');
+  async function send(path: string, body: object, sentence: string): Promise<boolean> {
+    busy.value = true;
+    problems.value = [];
+    said.value = '';
+    try {
+      const answer = await ask<{ keyset: CustomKeyset }>('POST', `/api/keysets/${keyset.value.id}/${path}`, body);
+      workspace.replace(answer.keyset);
+      said.value = sentence;
+      return true;
+    } catch (error) {
+      problems.value = problemsOf(error);
+      // Somebody else was faster: what they did is fetched, what was written here stays.
+      if (error instanceof Refusal && error.status === 412) await workspace.reload();
+      return false;
+    } finally {
+      busy.value = false;
+    }
+  }
+  return { problems, busy, said, setting, outcomeOf, make, step, send };
+}

@@ -1,0 +1,23 @@
+import { computed, type Ref } from 'vue';
+import { usesADay } from '@crib/core/catalogue';
+import { proposer, type Proposal } from '@crib/core/reach';
+import type { Setting } from '@crib/core/keyset';
+import { useHands } from '../../stores/hands.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** Free presses for commands of a keyset, the best first, from where the hands rest. */
+export function useProposals(setting: Ref<Setting>) {
+  const workspace = useWorkspace();
+  const { rest } = useHands();
+  const facts = computed(() => ({
+    rest: rest.value,
+    groups: workspace.catalogue?.groups ?? [],
+    uses: usesADay(workspace.catalogue?.uses ?? []),
+  }));
+  const made = computed(() => proposer(setting.value, facts.value));
+  function proposalsFor(command: number, context: number, most: number): Proposal[] {
+    const known = setting.value.commands.get(command);
+    return known ? made.value.proposals(known, context).slice(0, most) : [];
+  }
+  return { facts, proposalsFor };
+}

@@ -1,0 +1,65 @@
+import { usedOften } from '@crib/core/catalogue';
+import { effective, type Clash, type Setting } from '@crib/core/keyset';
+import type { Catalogue, Keyset } from '@crib/core/contract';
+
+/** A list to work off: commands of a keyset that something is to be done about. */
+export interface WorkList {
+  readonly name: string;
+  readonly title: string;
+  readonly commands: ReadonlySet<number>;
+  /** What is said when nothing is left on it. */
+  readonly none: string;
+}
+
+/** The lists of a keyset: what is edited, what clashes, who was left without, half pairs, and what is used often. */
+export function workLists(catalogue: Catalogue, keyset: Keyset, setting: Setting, found: readonly Clash[]): WorkList[] {
+  const on = setting.platforms.map((platform) => effective(setting.stack, platform));
+  const has = (command: number) => on.some((held) => held.of(command).length > 0);
+  const shipped = { ...setting.stack, layers: [] };
+  const had = setting.platforms.map((platform) => effective(shipped, platform));
+  const without = catalogue.commands.filter((one) => !has(one.id));
+  const often = usedOften(catalogue.uses);
+  const edited = keyset.kind === 'custom' ? keyset.edits.map((edit) => edit.command) : [];
+  const list = (name: string, title: string, commands: Iterable<number>, none: string): WorkList => ({
+    name,
+    title,
+    commands: new Set(commands),
+    none,
+  });
+  const parties = (clash: Clash) => [
+    ...clash.parties.map((party) => party.command),
+    ...(clash.missing === undefined ? [] : [clash.missing]),
+  ];
+  const custom = keyset.kind === 'custom';
+  return [
+    ...(custom ? [list('edits', 'Edited here', edited, 'Nothing is changed yet')] : []),
+    list(
+      'clashes',
+      'Clashes and waits',
+      found.filter((clash) => clash.severity !== 'note').flatMap(parties),
+      'Nothing clashes',
+    ),
+    ...(custom
+      ? [
+          list(
+            'former',
+            'Left without a key',
+            without.filter(({ id }) => had.some((held) => held.of(id).length > 0)).map((one) => one.id),
+            'Nobody was left without a key',
+          ),
+        ]
+      : []),
+    list(
+      'pairs',
+      'Half a pair',
+      found.filter((one) => one.kind === 'lopsided').flatMap(parties),
+      'No pair is lopsided',
+    ),
+    list(
+      'often',
+      'Used often, no key',
+      without.filter(({ id }) => often.has(id)).map((one) => one.id),
+      'All that is used often has a key',
+    ),
+  ];
+}
