@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
 import { readList } from '@crib/core/list';
-import { SYSTEM_KEYS, clashFinder, consequences, stackOf, type Setting } from '@crib/core/keyset';
 import { contextTree } from '@crib/core/catalogue';
-import { LAYOUTS, readShortcuts, storedPress, US } from '@crib/core/keys';
-import { PLAIN_WORDS, type AppOverview, type Catalogue, type Release } from '@crib/core/contract';
+import { type AppOverview, type Catalogue, type Release } from '@crib/core/contract';
 import { launchOptions } from '../browser.ts';
+import { allClashes, editing, keys } from './core.ts';
+import { HELD, LETTERS, lines, median, ms } from './table.ts';
 
 /** Prints what was measured beside what is aimed at, and a baseline from the same run. Usage: bench.ts ADDRESS */
 const [address = ''] = process.argv.slice(2);
@@ -14,22 +14,6 @@ const [account] = JSON.parse(readFileSync(new URL('../../demo/accounts.json', im
   password: string;
 }[];
 
-const lines: [what: string, measured: string, aim: string, baseline: string][] = [];
-const ms = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} ms`;
-/** The median of some runs after a first one that warms up. */
-async function median(work: () => unknown, runs = 7): Promise<number> {
-  await work();
-  const times: number[] = [];
-  for (let i = 0; i < runs; i++) {
-    const begun = performance.now();
-    await work();
-    times.push(performance.now() - begun);
-  }
-  return times.sort((a, b) => a - b)[Math.floor(runs / 2)]!;
-}
-
-const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789'.split('');
-const HELD = ['', 'Ctrl+', 'Alt+', 'Shift+', 'Ctrl+Shift+', 'Ctrl+Alt+', 'Alt+Shift+', 'Ctrl+Alt+Shift+'];
 const keyOf = (n: number) =>
   HELD[Math.floor(n / 36) % 8]! + LETTERS[n % 36]! + (n >= 288 ? ` then ${LETTERS[Math.floor(n / 288) % 36]!}` : '');
 const listOf = (rows: number) => {
@@ -76,27 +60,6 @@ async function lists() {
   lines.push(['10,000 rows taken in over the API', ms(performance.now() - begun), '3000 ms', '']);
 }
 
-async function keys() {
-  const texts = Array.from({ length: 10_000 }, (_, n) => keyOf(n));
-  const spent = await median(() => texts.forEach((text) => readShortcuts(text)));
-  const words = new Map([...LETTERS, 'Ctrl', 'Alt', 'Shift', 'then'].map((word) => [word.toLowerCase(), word]));
-  const baseline = await median(() =>
-    texts.map((text) => text.split(/\s|\+/).map((part) => words.get(part.toLowerCase()))),
-  );
-  lines.push([
-    '100,000 shortcuts read',
-    ms(spent * 10),
-    '1000 ms',
-    `${ms(baseline * 10)} splitting them and looking the parts up`,
-  ]);
-  lines.push([
-    '100,000 canonical presses, remembered',
-    ms((await median(() => texts.forEach((_, n) => storedPress(HELD[n % 8]! + LETTERS[n % 36]!, US, 'linux')))) * 10),
-    '',
-    '',
-  ]);
-}
-
 /** How long letters typed into the look-up take to the next painted frame, in order. */
 function lettersTyped(page: Page): Promise<number[]> {
   return page.evaluate(async () => {
@@ -133,31 +96,6 @@ async function ledger() {
     base = id;
   }
   const whole = await load(release);
-  const stack = stackOf(whole.keysets.at(-1)!, whole.keysets);
-  const setting = {
-    stack,
-    tree: contextTree(whole.contexts),
-    platforms: whole.release.platforms,
-    commands: new Map(whole.commands.map((one) => [one.id, one])),
-  };
-  const put = [
-    {
-      command: whole.commands[7]!.id,
-      context: root.id,
-      platform: null,
-      action: 'set' as const,
-      shortcuts: ['Ctrl+Q'],
-      reason: '',
-      memoryAid: '',
-    },
-  ];
-  lines.push([
-    'what follows from an edit, 3,000 commands, 4 layers, 3 platforms',
-    ms(await median(() => consequences(setting, { put, remove: [] }))),
-    '',
-    '',
-  ]);
-
   const browser = await chromium.launch(launchOptions);
   const context = await browser.newContext({ baseURL: address, viewport: { width: 1280, height: 800 } });
   const [name, value] = cookie.split('=');
@@ -178,68 +116,6 @@ async function ledger() {
     `${ms(typed[4]!)} median`,
   ]);
   await browser.close();
-}
-
-const CONTEXTS = 40;
-/** Bindings of many commands, at most twenty a press, in forty contexts: what a large program ships. */
-function largeSetting(count: number, layouts: Setting['layouts']): Setting {
-  const contexts = Array.from({ length: CONTEXTS }, (_, i) => ({
-    id: i + 1,
-    parent: i === 0 ? null : i < 8 ? 1 : 2 + (i % 7),
-    name: `Place ${i}`,
-    position: i,
-    takesText: i === CONTEXTS - 1,
-    together: [],
-  }));
-  const commands = Array.from({ length: count }, (_, i) => ({
-    ...PLAIN_WORDS, id: i + 1, name: `c${i}`, label: `Command ${i}`, home: 1, wordings: [], aliases: [],
-  })); // prettier-ignore
-  const bindings = commands.map(({ id }) => ({
-    id, command: id, contexts: [1 + ((id * 13) % CONTEXTS)], platform: null, language: null, note: '', memoryAid: '', trials: [],
-    shortcut: HELD[(id % 288) >> 5 & 7]! + LETTERS[(id % 288) % 36]!,
-    provenance: { kind: 'list' as const, source: '', who: '', on: null, build: '', platform: null },
-  })); // prettier-ignore
-  const facts = { appId: 1, note: '', revision: 1, owner: null };
-  const shipped = { ...facts, id: 1, name: 's', kind: 'shipped' as const, releaseId: 1, isDefault: true, imitates: null, bindings, corrections: [] }; // prettier-ignore
-  const layer = { ...facts, id: 2, name: 'x', kind: 'custom' as const, baseId: 1, edits: [] };
-  return {
-    stack: { shipped, layers: [layer] },
-    commands: new Map(commands.map((one) => [one.id, one])),
-    tree: contextTree(contexts),
-    platforms: ['windows', 'macos', 'linux'],
-    systemKeys: SYSTEM_KEYS,
-    ...(layouts && { layouts }),
-  };
-}
-
-async function allClashes() {
-  const setting = largeSetting(5000, LAYOUTS);
-  const { bindings } = setting.stack.shipped;
-  const rows = LAYOUTS.flatMap(() => setting.platforms.flatMap(() => bindings.map((one) => one.shortcut)));
-  const baseline = await median(() => rows.toSorted(), 3);
-  let count = 0;
-  const spent = await median(() => (count = clashFinder(setting).all().length), 5);
-  lines.push([
-    `all ${count} clashes of 5,000 bindings, 17 layouts × 3 platforms`,
-    ms(spent),
-    '400 ms',
-    `${ms(baseline)} sorting the same rows`,
-  ]);
-  const finder = clashFinder(setting);
-  let at = 0;
-  const edited = await median(() => {
-    const place = { command: 77 + at, context: 1 + (((77 + at) * 13) % CONTEXTS), platform: null };
-    const edit = {
-      ...place,
-      action: 'set' as const,
-      shortcuts: [`Primary+${LETTERS[at++ % 26]}`],
-      reason: '',
-      memoryAid: '',
-    };
-    const layer = { ...setting.stack.layers[0]!, edits: [edit] };
-    finder.after({ ...setting.stack, layers: [layer] }, [edit]);
-  }, 15);
-  lines.push(['the same after one edit', ms(edited), '16 ms', '']);
 }
 
 /** The ledger at its largest: how long a letter typed takes to be seen, with twelve columns. */
@@ -288,7 +164,8 @@ async function largeLedger() {
 
 await allClashes();
 await lists();
-await keys();
+await editing();
+await keys(keyOf);
 await largeLedger();
 await ledger();
 const widths = [0, 1, 2, 3].map((column) => Math.max(...lines.map((line) => line[column]!.length), 8));

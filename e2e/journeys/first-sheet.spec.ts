@@ -124,7 +124,7 @@ test('a list is read in, a key changed, a clash met, a sheet published, and a le
     await field.focus();
     await page.keyboard.press('b');
     await page.getByLabel('Reason').fill('Lifting is done more often');
-    await page.getByRole('button', { name: 'Take B' }).click();
+    await page.getByRole('button', { name: /Take it, and leave Lay <buoy> without/ }).click();
     await expect(page.getByText('Set.', { exact: true })).toBeVisible();
     await page.getByLabel('Name a command').fill('');
     const row = page.getByRole('row', { name: /Lay <buoy>/ });

@@ -121,7 +121,7 @@ test('the grid moves, marks and arranges by keyboard, is narrowed with counts, a
 }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   await signIn(page);
-  await page.goto('/catalogue/fathomry/7.0');
+  await page.goto('/catalogue/fathomry/7.0?columns=1,2');
   const grid = page.getByRole('grid');
   await grid.focus();
   await page.keyboard.press('ArrowDown');

@@ -1,14 +1,11 @@
 import { problem, type Problem } from '../error/index.ts';
-import { US, meeting, platformName, showStored, storedPresses, type Layout, type Platform } from '../keys/index.ts';
+import { US, platformName, showStored, type Platform } from '../keys/index.ts';
 import type { CustomKeyset, Edit } from '../contract/index.ts';
 import { acceptance } from './accept.ts';
 import type { Setting } from './clash/finding.ts';
+import { factsOn, type ConsequenceKind, type Fact, type Gain } from './facts.ts';
 import { applyChange, joined, placeKey, type Change } from './layers.ts';
-import { effective, type Effective, type Held, type Stack } from './effective.ts';
-import { pressIndex } from './presses.ts';
-
-export type ConsequenceKind =
-  'taken from' | 'hides' | 'hidden by' | 'together' | 'waits' | 'blocks' | 'blocked' | 'cannot be pressed';
+import { heldAt, type Held, type Stack } from './effective.ts';
 
 /** One thing that follows from an edit, on the platforms where it does. */
 export interface Consequence {
@@ -28,21 +25,6 @@ export interface Outcome {
   readonly consequences: readonly Consequence[];
   /** The change with what takes the presses from their former owners. */
   readonly change: Change;
-}
-
-interface Gain {
-  readonly command: number;
-  readonly context: number;
-  readonly shortcut: string;
-}
-
-/** Something found on one platform, before what is the same on several is put together. */
-interface Fact {
-  readonly kind: ConsequenceKind | 'fixed' | 'both';
-  readonly gain: Gain;
-  readonly held?: Held;
-  readonly platform: Platform;
-  readonly layout?: Layout;
 }
 
 /**
@@ -74,84 +56,6 @@ export function consequences(setting: Setting, wanted: Change): Outcome {
     consequences: together(setting, facts, after),
     change: { put: [...change.put, ...follow], remove: change.remove },
   };
-}
-
-/** What the shortcuts gained on a platform meet there. */
-function factsOn(platform: Platform, setting: Setting, change: Change, after: Stack): Fact[] {
-  const layouts = setting.layouts?.length ? setting.layouts : [US];
-  const [layout] = layouts as [Layout];
-  const before = effective(setting.stack, platform);
-  const then = effective(after, platform);
-  const index = pressIndex(then, layout, platform);
-  const gained = gains(change, before, then);
-  const blocking = change.put.filter(
-    ({ action, platform: on }) => action === 'block' && (on === null || on === platform),
-  );
-  const blocks = blocking.flatMap((edit) => edit.shortcuts.flatMap((shortcut) => blockedBy(edit, shortcut, platform)));
-  /** Who reached a blocked press from where it is blocked, or from a wider place. */
-  function blockedBy({ command, context }: Edit, shortcut: string, on: Platform): Fact[] {
-    const gain = { command, context, shortcut };
-    return index.near(shortcut).flatMap(({ held, how }): Fact[] => {
-      const relation = setting.tree.relation(context, held.context);
-      if (how !== 'meet' || (relation !== 'same' && relation !== 'wider')) return [];
-      if (relation === 'same' && held.command === command) return [];
-      if (held.command !== command && setting.commands.get(held.command)?.fixed)
-        return [{ kind: 'fixed', gain, held, platform: on }];
-      return [{ kind: relation === 'same' ? 'taken from' : 'blocks', gain, held, platform: on }];
-    });
-  }
-  const found = gained.flatMap((gain): Fact[] => {
-    const without = layouts.filter((one) => !storedPresses(gain.shortcut, one, platform));
-    const cannot = without.map((one): Fact => ({ kind: 'cannot be pressed', gain, platform, layout: one }));
-    if (without.includes(layout)) return cannot;
-    const blockers = then.blocked
-      .filter(({ context, shortcut }) => {
-        const relation = setting.tree.relation(gain.context, context);
-        if (relation !== 'narrower') return false;
-        const [a, b] = [storedPresses(shortcut, layout, platform), storedPresses(gain.shortcut, layout, platform)];
-        return a !== null && b !== null && meeting(a, b) === 'meet';
-      })
-      .map(({ context, shortcut, edit }): Fact => ({
-        kind: 'blocked',
-        gain,
-        held: { command: edit.command, context, shortcut },
-        platform,
-      }));
-    return [
-      ...cannot,
-      ...blockers,
-      ...index.near(gain.shortcut).flatMap(({ held, how }): Fact[] => {
-        const kind = held.command === gain.command ? null : factKind(setting, gain, held, how, gained);
-        return kind ? [{ kind, gain, held, platform }] : [];
-      }),
-    ];
-  });
-  return [...blocks, ...found];
-}
-
-function factKind(
-  setting: Setting,
-  gain: Gain,
-  held: Held,
-  how: 'meet' | 'begins' | 'begun',
-  gained: readonly Gain[],
-): Fact['kind'] | null {
-  const relation = setting.tree.relation(gain.context, held.context);
-  if (relation === 'apart') return null;
-  if (how !== 'meet') return 'waits';
-  if (relation === 'together') {
-    const first = setting.tree.firstOf(gain.context, held.context);
-    return first === null ? 'together' : first === gain.context ? 'hides' : 'hidden by';
-  }
-  if (relation === 'narrower') return 'hidden by';
-  if (setting.commands.get(held.command)?.fixed) return 'fixed';
-  if (relation === 'wider') return 'hides';
-  const alsoGains = gained.some(
-    (other) => other.command === held.command && other.context === held.context && other.shortcut === held.shortcut,
-  );
-  // Each of the two finds the other: one of them tells.
-  if (alsoGains) return gain.command < held.command ? 'both' : null;
-  return 'taken from';
 }
 
 /** Facts that are the same on several platforms as one consequence. */
@@ -219,7 +123,7 @@ function sentenceOf(
     case 'hidden by':
       return `In ${place} ${theirs} stays with ${owner}${where}.`;
     case 'taken from': {
-      const rest = effective(after, platform).at(held.command, held.context).length - 1;
+      const rest = heldAt(after, platform, held.command, held.context).length - 1;
       const left =
         rest === 0 ? 'is left without' : rest === 1 ? 'keeps its other shortcut' : `keeps its ${rest} other shortcuts`;
       return `${press} is taken by ${owner}${where}. Take it, and ${owner} ${left}.`;
@@ -275,18 +179,6 @@ function layerChanged(stack: Stack, top: CustomKeyset, change: Change): Stack {
   return { ...stack, layers: [...stack.layers.slice(0, -1), { ...top, edits }] };
 }
 
-/** The shortcuts that the change itself gives to commands. */
-function gains(change: Change, before: Effective, then: Effective): Gain[] {
-  const places = new Map(
-    [...change.put, ...change.remove].map((place) => [`${place.command} ${place.context}`, place]),
-  );
-  return [...places.values()].flatMap(({ command, context }) => {
-    const had = new Set(before.at(command, context).map((held) => held.shortcut));
-    const gained = then.at(command, context).filter((held) => !had.has(held.shortcut));
-    return gained.map(({ shortcut }) => ({ command, context, shortcut }));
-  });
-}
-
 interface Loss {
   readonly held: Held;
   readonly platform: Platform;
@@ -314,11 +206,7 @@ function takenFrom(losses: readonly Loss[], setting: Setting, after: Stack, top:
     const left = new Map<Platform, { shortcuts: string[]; loss: Loss }>();
     for (const loss of group) {
       const { held, platform } = loss;
-      const now =
-        left.get(platform)?.shortcuts ??
-        effective(after, platform)
-          .at(command, context)
-          .map((one) => one.shortcut);
+      const now = left.get(platform)?.shortcuts ?? heldAt(after, platform, command, context).map((one) => one.shortcut);
       left.set(platform, { shortcuts: now.filter((shortcut) => shortcut !== held.shortcut), loss });
     }
     const rests = [...left.values()];

@@ -10,14 +10,7 @@ export {
 } from './history.ts';
 export { effective, heldAt, stackOf, type Effective, type Held, type Stack } from './effective.ts';
 export { pressIndex, type PressIndex } from './presses.ts';
-export {
-  consequences,
-  shownKeys,
-  unfitEdits,
-  type Consequence,
-  type ConsequenceKind,
-  type Outcome,
-} from './consequences.ts';
+export { consequences, shownKeys, unfitEdits, type Consequence, type Outcome } from './consequences.ts';
 export {
   CLASH_KINDS,
   clashFinder,
@@ -62,3 +55,4 @@ export {
   type RowFacts,
 } from './ledger.ts';
 export { heldWith, moveRun, withKey, type MoveLine, type MoveQuestion, type MoveTo, type Moved } from './move.ts';
+export type { ConsequenceKind } from './facts.ts';

@@ -11,8 +11,19 @@ export interface PressIndex {
   readonly groups: Iterable<readonly Held[]>;
 }
 
-/** Indexes shortcuts by every way to make their first stroke. */
+const remembered = new WeakMap<Effective, Map<string, PressIndex>>();
+
+/** Indexes shortcuts by every way to make their first stroke; remembered as long as what is indexed. */
 export function pressIndex(effective: Effective, layout: Layout, platform: Platform): PressIndex {
+  const known = remembered.get(effective) ?? new Map<string, PressIndex>();
+  remembered.set(effective, known);
+  const name = `${layout.id} ${platform}`;
+  const found = known.get(name) ?? indexed(effective, layout, platform);
+  known.set(name, found);
+  return found;
+}
+
+function indexed(effective: Effective, layout: Layout, platform: Platform): PressIndex {
   const byFirst = new Map<string, Held[]>();
   for (const held of effective.held) {
     for (const way of storedPresses(held.shortcut, layout, platform)?.[0] ?? []) {

@@ -1,7 +1,7 @@
 import { parseStored, storedPresses, usualBoard } from '../keys/index.ts';
 import type { CommandGroup, Run } from '../contract/index.ts';
 import { boardSpots, centreOf, distanceOf, type KeySpot } from './geometry.ts';
-import { reach } from './reach.ts';
+import { storedReach } from './reach.ts';
 import { depthOf, type RunSetting } from './runs.ts';
 import { menuSeconds, shortcutSeconds } from './time.ts';
 
@@ -24,7 +24,7 @@ export function mainKey(command: number, { effective, layout, platform, rest, bo
       ?.replace(/^hold /, '')
       .split('+')
       .at(-1);
-    const found = reach(parseStored(shortcut), layout, platform, rest, board);
+    const found = storedReach(shortcut, layout, platform, rest, board);
     const spot = code ? spots.get(code) : undefined;
     if (code && spot && found) return { command, shortcut, code, spot, mm: found.mm };
   }

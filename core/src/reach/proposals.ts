@@ -19,7 +19,7 @@ import {
 } from '../keys/index.ts';
 import type { Command, CommandGroup } from '../contract/index.ts';
 import { boardSpots, distanceOf, PITCH } from './geometry.ts';
-import { reach } from './reach.ts';
+import { storedReach } from './reach.ts';
 import type { Rest } from './rest.ts';
 
 /** Why a press is near the top, or is not: `weight` in mm, below zero where it speaks for it. */
@@ -78,7 +78,7 @@ export function proposer(setting: Setting, facts: ProposalFacts): Proposer {
   const held = effective(setting.stack, platform);
   const spots = boardSpots(usualBoard(layout, platform));
   const candidates = candidatesOn(layout, platform, setting).flatMap((shortcut) => {
-    const found = reach(parseStored(shortcut), layout, platform, facts.rest);
+    const found = storedReach(shortcut, layout, platform, facts.rest);
     return found ? [{ shortcut, mm: found.mm, hands: found.hands }] : [];
   });
   const pools = new Map<number, typeof candidates>();

@@ -1,4 +1,12 @@
-import { presses, usualBoard, type Board, type Layout, type Platform, type Shortcut } from '../keys/index.ts';
+import {
+  parseStored,
+  presses,
+  usualBoard,
+  type Board,
+  type Layout,
+  type Platform,
+  type Shortcut,
+} from '../keys/index.ts';
 import { PITCH, boardSpots, distanceOf, type KeySpot } from './geometry.ts';
 import { FINGERS, columnFinger, handOf, type Finger, type Hand, type Rest } from './rest.ts';
 
@@ -135,4 +143,24 @@ export function reach(
   const travel = all.reduce((sum, part) => sum + part.mm, 0);
   const used = new Set(all.map((part) => handOf(part.finger)));
   return { mm: travel + stretch, parts: all, span, hands: used.size > 1 ? 2 : 1, leaves, sameHand };
+}
+
+const remembered = new WeakMap<Rest, Map<string, Reach | null>>();
+
+/** `reach` of a stored text, remembered: a run asks for the same few hundred again and again. */
+export function storedReach(
+  stored: string,
+  layout: Layout,
+  platform: Platform,
+  rest: Rest,
+  board: Board = usualBoard(layout, platform),
+): Reach | null {
+  const known = remembered.get(rest) ?? new Map<string, Reach | null>();
+  remembered.set(rest, known);
+  const name = `${layout.id} ${platform} ${board.id} ${stored}`;
+  const found = known.get(name);
+  if (found !== undefined) return found;
+  const made = reach(parseStored(stored), layout, platform, rest, board);
+  known.set(name, made);
+  return made;
 }

@@ -4,7 +4,6 @@ import {
   WRITING_CODES,
   conventionOf,
   keyboardOf,
-  parseStored,
   storedPresses,
   strokeOfWay,
   usualBoard,
@@ -14,7 +13,7 @@ import {
   type Platform,
 } from '../keys/index.ts';
 import { combinations, pressOn, pressTypes, type Held, type PressIndex } from '../keyset/index.ts';
-import { reach } from './reach.ts';
+import { storedReach } from './reach.ts';
 import type { Rest } from './rest.ts';
 
 /** What a press is in a context: free, taken there or where it shows through, another’s, or needed for a character. */
@@ -49,12 +48,37 @@ export interface RoomQuestion {
   readonly board?: Board;
 }
 
-/** Every press of a context, nearest first: what is free, and for what is taken, by whom. */
-export function roomLeft(question: RoomQuestion): Room {
-  const { index, tree, context, layout, platform, rest, systemKeys } = question;
+/** A press as it is in any context: who answers to it anywhere, who else takes it, and what it types. */
+interface Press {
+  readonly press: string;
+  readonly shortcut: string;
+  readonly answering: readonly Held[];
+  readonly taker: string;
+  readonly types: boolean;
+  readonly third: boolean;
+}
+interface Field {
+  readonly keys: Room['keys'];
+  readonly rows: readonly { readonly held: string; readonly presses: readonly Press[] }[];
+}
+const remembered = new WeakMap<PressIndex, { question: RoomQuestion; field: Field }>();
+
+/** The presses of a keyboard with a keyset: remembered for the contexts that are asked about next. */
+function fieldOf(question: RoomQuestion): Field {
+  const known = remembered.get(question.index);
+  const same = (['layout', 'platform', 'rest', 'systemKeys', 'board'] as const).every(
+    (name) => known?.question[name] === question[name],
+  );
+  if (known && same) return known.field;
+  const field = computed(question);
+  remembered.set(question.index, { question, field });
+  return field;
+}
+
+function computed(question: RoomQuestion): Field {
+  const { index, layout, platform, rest, systemKeys } = question;
   const board = question.board ?? usualBoard(layout, platform);
   const keyboard = keyboardOf(layout, platform, board);
-  const takesText = tree.get(context).takesText;
   const takers = new Map<string, string>();
   for (const { platform: on, shortcut, taker } of systemKeys) {
     if (on !== platform) continue;
@@ -62,23 +86,37 @@ export function roomLeft(question: RoomQuestion): Room {
   }
   const stored = (press: string) => writeStored({ strokes: [strokeOfWay(press, layout, platform)], manner: 'pressed' });
   const keys = WRITING_CODES.flatMap((code) => {
-    const found = board.lacks.has(code) ? null : reach(parseStored(stored(code)), layout, platform, rest, board);
+    const found = board.lacks.has(code) ? null : storedReach(stored(code), layout, platform, rest, board);
     return found ? [{ code, mm: found.mm }] : [];
   }).sort((a, b) => a.mm - b.mm);
-
-  const cellOf = (held: string, code: string): RoomCell => {
-    const press = pressOn(held, code);
-    const by = index
-      .answering(press)
-      .map((one) => one.held)
-      .filter((one) => tree.relation(context, one.context) !== 'apart');
-    const taker = takers.get(press) ?? '';
-    const types = pressTypes(press, keyboard) && (takesText || isThird(held, platform));
-    const state: RoomState = by.length ? 'taken' : taker ? 'others' : types ? 'types' : 'free';
-    return { press, shortcut: stored(press), state, by, taker };
-  };
-  const rows = combinations(platform).map((held) => ({ held, cells: keys.map(({ code }) => cellOf(held, code)) }));
+  const rows = combinations(platform).map((held) => ({
+    held,
+    presses: keys.map(({ code }): Press => {
+      const press = pressOn(held, code);
+      return {
+        press,
+        shortcut: stored(press),
+        answering: index.answering(press).map((one) => one.held),
+        taker: takers.get(press) ?? '',
+        types: pressTypes(press, keyboard),
+        third: isThird(held, platform),
+      };
+    }),
+  }));
   return { keys, rows };
+}
+
+/** Every press of a context, nearest first: what is free, and for what is taken, by whom. */
+export function roomLeft(question: RoomQuestion): Room {
+  const { tree, context } = question;
+  const takesText = tree.get(context).takesText;
+  const { keys, rows } = fieldOf(question);
+  const cellOf = ({ press, shortcut, answering, taker, types, third }: Press): RoomCell => {
+    const by = answering.filter((one) => tree.relation(context, one.context) !== 'apart');
+    const state: RoomState = by.length ? 'taken' : taker ? 'others' : types && (takesText || third) ? 'types' : 'free';
+    return { press, shortcut, state, by, taker };
+  };
+  return { keys, rows: rows.map(({ held, presses }) => ({ held, cells: presses.map(cellOf) })) };
 }
 
 /** Ctrl+Alt on Windows and Option on macOS type characters: a press with them is needed for typing. */

@@ -1,7 +1,7 @@
 import { parseStored, type Board, type Layout, type Platform } from '../keys/index.ts';
 import type { Command, Run } from '../contract/index.ts';
 import type { Effective } from '../keyset/index.ts';
-import { reach } from './reach.ts';
+import { storedReach } from './reach.ts';
 import type { Rest } from './rest.ts';
 import { menuSeconds, shortcutSeconds, type Typist } from './time.ts';
 
@@ -36,9 +36,9 @@ export function runFigures(run: Pick<Run, 'steps'>, setting: RunSetting): RunFig
   const known = new Map<number, Omit<RunFigures, 'steps'>>();
   const figuresOf = (id: number): Omit<RunFigures, 'steps'> => {
     for (const { shortcut: stored } of effective.of(id)) {
-      const shortcut = parseStored(stored);
-      const found = reach(shortcut, layout, platform, rest, board);
+      const found = storedReach(stored, layout, platform, rest, board);
       if (!found) continue;
+      const shortcut = parseStored(stored);
       const pointer = shortcut.strokes.some((stroke) => stroke.kind === 'pointer');
       const seconds = shortcutSeconds(shortcut, typist);
       return { withoutMouse: pointer ? 0 : 1, travel: found.mm, leaves: found.leaves ? 1 : 0, seconds };

@@ -188,7 +188,7 @@ watch(at, () => ((problems.value = []), (said.value = '')));
           <button
             type="button"
             class="btn plain"
-            :aria-label="`Put it back to ${point.name}`"
+            :aria-label="`put back to ${point.name}`"
             :disabled="busy || point.revision >= keyset.revision"
             @click="putBack(point.revision)"
           >

@@ -67,14 +67,8 @@ watch(
 <template>
   <h3>Nearer or easier to remember</h3>
   <p v-if="!proposals.length" class="mid">Nothing is free there that the program takes.</p>
-  <button
-    v-for="one in proposals"
-    :key="one.shortcut"
-    type="button"
-    class="near"
-    :aria-label="`Take ${show(one.shortcut, platform, how)}: ${one.reasons.map((reason) => reason.says).join(', ')}`"
-    @click="emit('pick', one.shortcut)"
-  >
+  <button v-for="one in proposals" :key="one.shortcut" type="button" class="near" @click="emit('pick', one.shortcut)">
+    <span class="sr-only">Take </span>
     <KeyChip :shortcut="one.shortcut" :platform="platform" :how="how" />
     <span>{{ one.reasons.map((reason) => reason.says).join(', ') }}</span>
   </button>
@@ -85,9 +79,9 @@ watch(
     :key="one.name"
     type="button"
     class="near"
-    :aria-label="`Take ${show(one.shortcut, platform, how)}, as in ${one.name}`"
     @click="emit('pick', one.shortcut)"
   >
+    <span class="sr-only">Take </span>
     <KeyChip :shortcut="one.shortcut" :platform="platform" :how="how" />
     <span>{{ one.name }}</span>
   </button>

@@ -48,20 +48,25 @@ const told = computed(
 </script>
 
 <template>
-  <figure role="img" :aria-label="told">
-    <figcaption>{{ title }}</figcaption>
-    <div aria-hidden="true">
-      <VueApexCharts type="bar" :height="38 + lines.length * 30" :options="options" :series="series" />
+  <div class="chart">
+    <b>{{ title }}</b>
+    <div role="img" :aria-label="told">
+      <VueApexCharts
+        type="bar"
+        :height="38 + lines.length * 30"
+        :options="options"
+        :series="series"
+        aria-hidden="true"
+      />
     </div>
-  </figure>
+  </div>
 </template>
 
 <style scoped>
-figure {
-  margin: 0;
+.chart {
   min-width: 0;
 }
-figcaption {
+b {
   font: 600 12px var(--mono);
 }
 </style>

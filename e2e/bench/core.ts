@@ -1,0 +1,152 @@
+import { SYSTEM_KEYS, clashFinder, consequences, effective, pressIndex, type Setting } from '@crib/core/keyset';
+import { contextTree } from '@crib/core/catalogue';
+import { LAYOUTS, US, readShortcuts, storedPress } from '@crib/core/keys';
+import { PLAIN_WORDS } from '@crib/core/contract';
+import { RESTS, assign, roomLeft, runFigures } from '@crib/core/reach';
+import { HELD, LETTERS, lines, median, ms } from './table.ts';
+
+export async function keys(keyOf: (n: number) => string) {
+  const texts = Array.from({ length: 10_000 }, (_, n) => keyOf(n));
+  const spent = await median(() => texts.forEach((text) => readShortcuts(text)));
+  const words = new Map([...LETTERS, 'Ctrl', 'Alt', 'Shift', 'then'].map((word) => [word.toLowerCase(), word]));
+  const baseline = await median(() =>
+    texts.map((text) => text.split(/\s|\+/).map((part) => words.get(part.toLowerCase()))),
+  );
+  lines.push([
+    '100,000 shortcuts read',
+    ms(spent * 10),
+    '1000 ms',
+    `${ms(baseline * 10)} splitting them and looking the parts up`,
+  ]);
+  lines.push([
+    '100,000 canonical presses, remembered',
+    ms((await median(() => texts.forEach((_, n) => storedPress(HELD[n % 8]! + LETTERS[n % 36]!, US, 'linux')))) * 10),
+    '',
+    '',
+  ]);
+}
+
+const CONTEXTS = 40;
+/** Bindings of many commands, at most twenty a press, in forty contexts: what a large program ships. */
+function largeSetting(count: number, layouts: Setting['layouts']): Setting {
+  const contexts = Array.from({ length: CONTEXTS }, (_, i) => ({
+    id: i + 1,
+    parent: i === 0 ? null : i < 8 ? 1 : 2 + (i % 7),
+    name: `Place ${i}`,
+    position: i,
+    takesText: i === CONTEXTS - 1,
+    together: [],
+  }));
+  const commands = Array.from({ length: count }, (_, i) => ({
+    ...PLAIN_WORDS, id: i + 1, name: `c${i}`, label: `Command ${i}`, home: 1, wordings: [], aliases: [],
+  })); // prettier-ignore
+  const bindings = commands.map(({ id }) => ({
+    id, command: id, contexts: [1 + ((id * 13) % CONTEXTS)], platform: null, language: null, note: '', memoryAid: '', trials: [],
+    shortcut: HELD[(id % 288) >> 5 & 7]! + LETTERS[(id % 288) % 36]!,
+    provenance: { kind: 'list' as const, source: '', who: '', on: null, build: '', platform: null },
+  })); // prettier-ignore
+  const facts = { appId: 1, note: '', revision: 1, owner: null };
+  const shipped = { ...facts, id: 1, name: 's', kind: 'shipped' as const, releaseId: 1, isDefault: true, imitates: null, bindings, corrections: [] }; // prettier-ignore
+  const layer = { ...facts, id: 2, name: 'x', kind: 'custom' as const, baseId: 1, edits: [] };
+  return {
+    stack: { shipped, layers: [layer] },
+    commands: new Map(commands.map((one) => [one.id, one])),
+    tree: contextTree(contexts),
+    platforms: ['windows', 'macos', 'linux'],
+    systemKeys: SYSTEM_KEYS,
+    ...(layouts && { layouts }),
+  };
+}
+
+export async function allClashes() {
+  const setting = largeSetting(5000, LAYOUTS);
+  const { bindings } = setting.stack.shipped;
+  const rows = LAYOUTS.flatMap(() => setting.platforms.flatMap(() => bindings.map((one) => one.shortcut)));
+  const baseline = await median(() => rows.toSorted(), 3);
+  let count = 0;
+  const spent = await median(() => (count = clashFinder(setting).all().length), 5);
+  lines.push([
+    `all ${count} clashes of 5,000 bindings, 17 layouts × 3 platforms`,
+    ms(spent),
+    '400 ms',
+    `${ms(baseline)} sorting the same rows`,
+  ]);
+  const finder = clashFinder(setting);
+  let at = 0;
+  const edited = await median(() => {
+    const place = { command: 77 + at, context: 1 + (((77 + at) * 13) % CONTEXTS), platform: null };
+    const edit = {
+      ...place,
+      action: 'set' as const,
+      shortcuts: [`Primary+${LETTERS[at++ % 26]}`],
+      reason: '',
+      memoryAid: '',
+    };
+    const layer = { ...setting.stack.layers[0]!, edits: [edit] };
+    finder.after({ ...setting.stack, layers: [layer] }, [edit]);
+  }, 15);
+  lines.push(['the same after one edit', ms(edited), '16 ms', '']);
+}
+
+/** Editing in the margin, and what it looks up: on 5,000 commands, with the indexes of an open keyset at hand. */
+export async function editing() {
+  const setting = largeSetting(5000, [US]);
+  const edit = (n: number) => ({
+    command: 1 + (n % 5000), context: 1 + (n % CONTEXTS), platform: null, action: 'set' as const,
+    shortcuts: [`${HELD[n % 8]}${LETTERS[n % 36]}`], reason: '', memoryAid: '',
+  }); // prettier-ignore
+  const cold = performance.now();
+  consequences(setting, { put: [edit(5)], remove: [] });
+  const first = performance.now() - cold;
+  let n = 0;
+  const spent = await median(() => consequences(setting, { put: [edit(n++)], remove: [] }), 25);
+  lines.push([
+    'what follows from an edit, 5,000 commands, 3 platforms',
+    ms(spent),
+    '16 ms',
+    `${ms(first)} the first time`,
+  ]);
+
+  // Nothing is remembered from one measurement to the next: each has a stack, and hands, of its own.
+  const room = await median(() => {
+    const index = pressIndex(effective({ ...setting.stack }, 'windows'), US, 'windows');
+    for (const { id } of setting.tree.inOrder)
+      roomLeft({ index, tree: setting.tree, context: id, layout: US, platform: 'windows', rest: RESTS[0]!, systemKeys: SYSTEM_KEYS }); // prettier-ignore
+  }, 5);
+  lines.push([`room left of all ${CONTEXTS} contexts`, ms(room), '200 ms', '']);
+
+  // Every second cost differs, so that rows compete.
+  const costs = Array.from({ length: 300 }, (_, i) => Float64Array.from({ length: 1000 }, (_, j) => ((i * 7919 + j * 104729) % 1009) + (j % 17))); // prettier-ignore
+  const greedy = await median(() => {
+    const taken = new Set<number>();
+    for (const row of costs) {
+      let best = -1;
+      row.forEach((cost, j) => !taken.has(j) && (best < 0 || cost < row[best]!) && (best = j));
+      taken.add(best);
+    }
+  }, 5);
+  const assigned = await median(() => assign(costs), 5);
+  lines.push([
+    '300 commands to 1,000 presses, at least cost',
+    ms(assigned),
+    '500 ms',
+    `${ms(greedy)} each the cheapest left`,
+  ]);
+
+  const steps = Array.from({ length: 10_000 }, (_, i) => 1 + ((i * 31) % 5000));
+  const runs = await median(() => {
+    for (let k = 0; k < 4; k++)
+      runFigures(
+        { steps },
+        {
+          effective: effective({ ...setting.stack }, 'windows'),
+          commands: setting.commands,
+          layout: US,
+          platform: 'windows',
+          rest: { ...RESTS[k % 3]! },
+          typist: 'skilled',
+        },
+      );
+  }, 5);
+  lines.push(['runs of 10,000 commands on four keysets', ms(runs), '200 ms', '']);
+}

@@ -1,0 +1,207 @@
+import { readFileSync } from 'node:fs';
+import { expect, test, type Page } from '@playwright/test';
+import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
+
+const margin = (page: Page) => page.getByRole('complementary', { name: 'Margin' });
+const row = (page: Page, label: string) => page.getByRole('row', { name: new RegExp(label) });
+const LIST = `Id,Label,Shortcut,Flags
+chart.one,First layer,F2,
+chart.two,Second layer,F3,
+chart.three,Third layer,F4,
+chart.four,Fourth layer,F5,
+chart.five,Fifth layer,F6,
+chart.six,Sixth layer,F7,
+chart.sound,Sound,J,
+chart.dry,Dry out,K,
+chart.drop,Drop it,,destructive
+chart.save,Save,Primary+S,fixed
+`;
+
+interface Made {
+  readonly slug: string;
+  readonly keyset: number;
+}
+/** An app of its own with a family of six and a custom keyset, made over the API. */
+async function fresh(page: Page, slug: string): Promise<Made> {
+  const post = async <T>(path: string, data: object) => (await (await page.request.post(path, { data })).json()) as T;
+  await post('/api/apps', { slug, name: slug, platforms: ['windows', 'macos'] });
+  const release = await post<{ id: number }>(`/api/apps/${slug}/releases`, { label: '1' });
+  await post(`/api/releases/${release.id}/list`, { source: 'keys.csv', text: LIST });
+  const found = (await (await page.request.get(`/api/releases/${release.id}`)).json()) as {
+    commands: { id: number; name: string }[];
+    keysets: { id: number }[];
+  };
+  const members = found.commands.slice(0, 6).map((one) => one.id);
+  await post(`/api/apps/${slug}/groups`, { kind: 'family', name: 'Layers', members });
+  await post(`/api/apps/${slug}/runs`, { name: 'Layering', steps: members });
+  const { id } = await post<{ id: number }>(`/api/apps/${slug}/keysets`, {
+    name: 'Ours',
+    baseId: found.keysets[0]!.id,
+  });
+  return { slug, keyset: id };
+}
+const at = ({ slug, keyset }: Made, view = '') => `/keysets/${slug}/1/${keyset}${view}`;
+
+test('a clash is met while the keys are down, resolved by a swap with one keystroke, and undone', async ({ page }) => {
+  const heard = complaints(page);
+  await signIn(page);
+  const made = await fresh(page, 'swapping');
+  await page.goto(at(made, '?row=chart.sound'));
+  const field = page.getByRole('application', { name: 'Press the new keys' });
+  await field.focus();
+  await page.keyboard.press('k');
+  await expect(page.getByText('K is taken by Dry out. Take it, and Dry out is left without.')).toBeVisible();
+  await expectNoBarriers(page, 'a clash met');
+  await page.getByRole('button', { name: /Swap: Dry out gets J/ }).focus();
+  await page.keyboard.press('2');
+  await expect(page.getByText('Swapped.')).toBeVisible();
+  await expect(row(page, 'Sound')).toContainText('K');
+  await expect(row(page, 'Dry out')).toContainText('J');
+  await page.getByRole('grid').focus();
+  await page.keyboard.press('Control+z');
+  await expect(row(page, 'Dry out')).toContainText('as shipped');
+  await expect(row(page, 'Sound')).toContainText('as shipped');
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(row(page, 'Sound')).toContainText('K');
+
+  // Taking a key and giving its owner a proposed one is one step as well; nobody is left without.
+  await page.goto(at(made, '?row=chart.drop'));
+  await field.focus();
+  await page.keyboard.press('Control+k');
+  await page.getByRole('button', { name: 'Set Ctrl+K' }).click();
+  await expect(page.getByText('Set.', { exact: true })).toBeVisible();
+  await page.goto(at(made, '?row=chart.dry'));
+  await field.focus();
+  await page.keyboard.press('Control+k');
+  await page.getByRole('button', { name: /Take it, and give Drop it/ }).click();
+  await expect(page.getByText('Both are set.')).toBeVisible();
+  await page.getByRole('link', { name: /^Left without a key/ }).click();
+  await expect(page.getByText('Nobody was left without a key')).toBeVisible();
+  expect(heard).toEqual([]);
+});
+
+test('a family of six moves to another modifier in one step, with one left out, and back in one', async ({ page }) => {
+  const heard = complaints(page);
+  await signIn(page);
+  const made = await fresh(page, 'moving-six');
+  await page.goto(at(made, '/move'));
+  await page.getByRole('checkbox', { name: 'Third layer goes along' }).focus();
+  await page.keyboard.press('Space');
+  await page.getByLabel('Reason for the move').fill('Plain function keys are the system’s on laptops.');
+  await expect(margin(page).getByText('5 edits')).toBeVisible();
+  await expectNoBarriers(page, 'a run on its way');
+  await page.getByRole('button', { name: 'Move 5' }).click();
+  await expect(page.getByText('Moved in one step.')).toBeVisible();
+  await page.goto(at(made, '?only=edits'));
+  await expect(row(page, 'First layer')).toContainText('Shift+F2');
+  await expect(row(page, 'Sixth layer')).toContainText('Shift+F7');
+  await expect(row(page, 'Third layer')).toHaveCount(0);
+
+  await page.goto(at(made, '/history'));
+  await expect(page.getByText(/Layers moved as a run/)).toBeVisible();
+  await page.getByLabel('Name of a save point').fill('moved');
+  await page.getByRole('button', { name: 'Save it as it is' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText(/taken back:/)).toBeVisible();
+  await expect(margin(page).getByText('Since moved')).toBeVisible();
+  await page.getByRole('button', { name: 'put back to moved' }).click();
+  await expect(page.getByText('Put back.')).toBeVisible();
+  await expect(margin(page).getByText('Nothing differs.')).toBeVisible();
+  await page.goto(at(made, '?only=edits'));
+  await expect(row(page, 'Sixth layer')).toContainText('Shift+F7');
+  expect(heard).toEqual([]);
+});
+
+test('several rows are edited together, given the best free keys, and none of it is half made', async ({ page }) => {
+  await signIn(page);
+  const made = await fresh(page, 'together');
+  await page.goto(at(made));
+  await row(page, 'First layer').click();
+  await row(page, 'Third layer').click({ modifiers: ['Shift'] });
+  await expect(margin(page).getByRole('heading', { name: '3 commands together' })).toBeVisible();
+  await page.getByLabel('Find the best free keys').check();
+  await page.getByRole('button', { name: 'Find keys for 3' }).click();
+  await expect(margin(page).getByText(/At least total cost/)).toBeVisible();
+  await expectNoBarriers(page, 'several edited together');
+  await page.getByRole('button', { name: 'Do it to 3' }).click();
+  await expect(page.getByText('They have keys now.')).toBeVisible();
+  await page.getByLabel('Put back', { exact: true }).check();
+  await page.getByRole('button', { name: 'Do it to 3' }).click();
+  await expect(page.getByText('As they were below.')).toBeVisible();
+  await expect(row(page, 'First layer')).toContainText('as shipped');
+});
+
+test('a keyset is saved to a file and loaded again, looked at first; a file that does not fit changes nothing', async ({
+  page,
+}) => {
+  await signIn(page);
+  const made = await fresh(page, 'filed');
+  await page.goto(at(made, '?row=chart.sound'));
+  await page.getByRole('application').focus();
+  await page.keyboard.press('Alt+Shift+q');
+  await page.getByRole('button', { name: 'Set Alt+Shift+Q' }).click();
+  await expect(page.getByText('Set.', { exact: true })).toBeVisible();
+  await page.goto(at(made, '/about'));
+  const downloaded = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save to a file' }).click();
+  const text = readFileSync(await (await downloaded).path(), 'utf8');
+
+  await page.goto(at(made));
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.goto(`/keysets/${made.slug}/1`);
+  await page.getByRole('button', { name: 'Load one from a file' }).click();
+  const load = (body: string) =>
+    page.setInputFiles('input[type=file]', {
+      name: 'ours.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(body),
+    });
+  await load(text.replace('"app": "filed"', '"app": "elsewhere"'));
+  await expect(page.getByText(/This file is for elsewhere/)).toBeVisible();
+  await load(text);
+  await expect(margin(page).getByText('Differs from the one that is here')).toBeVisible();
+  await expect(margin(page).getByText('as below Alt+Shift+Q')).toBeVisible();
+  await expectNoBarriers(page, 'a file looked at');
+  await page.getByRole('button', { name: 'Put it in place of the one here' }).click();
+  await expect(row(page, 'Sound')).toContainText('Alt+Shift+Q');
+  await page.goto(at(made, '/about'));
+  await page.getByRole('button', { name: 'Detach a copy' }).click();
+  await expect(page.getByRole('heading', { name: /Edits of the Ours, detached/ })).toBeVisible();
+  await expect(row(page, 'Sound')).toContainText('Alt+Shift+Q');
+});
+
+test('hands are placed by keys and by dragging, a run is compared, and a press is traced', async ({ page }) => {
+  const heard = complaints(page);
+  await signIn(page);
+  await page.goto('/keysets/fathomry/7.0/2/reach');
+  const finger = page.getByRole('slider', { name: 'left index finger rests on' });
+  await expect(finger).toHaveAttribute('aria-valuetext', 'F');
+  await finger.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(finger).toHaveAttribute('aria-valuetext', 'G');
+  await expect(page).toHaveURL(/fingers=/);
+  const target = page.locator('svg.chart text', { hasText: /^T$/ });
+  await finger.hover();
+  await page.mouse.down();
+  const box = (await target.boundingBox())!;
+  for (const part of [0.4, 0.8, 1]) {
+    const from = (await finger.boundingBox())!;
+    await page.mouse.move(from.x + (box.x + box.width / 2 - from.x) * part, from.y + (box.y + 8 - from.y) * part);
+  }
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 6);
+  await page.mouse.up();
+  await expect(finger).toHaveAttribute('aria-valuetext', 'T');
+  await expect(page.getByRole('img', { name: /^Time: 7\.0 as shipped \d/ })).toBeVisible();
+  await expectNoBarriers(page, 'reach');
+  await pick(page, 'Run or group', 'group: Recall … view');
+  await expect(page.getByRole('columnheader', { name: 'Apart on average' })).toBeVisible();
+
+  await page.goto('/keysets/fathomry/7.0/2/trace');
+  await page.getByRole('application', { name: 'Press what you meant' }).focus();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('row', { name: /Undo.*Just as it was meant/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /The finger came down on the key beside it/ }).first()).toBeVisible();
+  await pick(page, 'What is known', 'what happened');
+  await expect(page.getByText('Say what happened')).toBeVisible();
+  expect(heard).toEqual([]);
+});
