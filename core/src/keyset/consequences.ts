@@ -5,7 +5,7 @@ import { acceptance } from './accept.ts';
 import type { Setting } from './clash/finding.ts';
 import { factsOn, type ConsequenceKind, type Fact, type Gain } from './facts.ts';
 import { applyChange, joined, placeKey, type Change } from './layers.ts';
-import { heldAt, type Held, type Stack } from './effective.ts';
+import { effective, heldAt, type Held, type Stack } from './effective.ts';
 
 /** One thing that follows from an edit, on the platforms where it does. */
 export interface Consequence {
@@ -40,22 +40,63 @@ export function consequences(setting: Setting, wanted: Change): Outcome {
 
   const after = layerChanged(setting.stack, top, change);
   const facts = setting.platforms.flatMap((platform) => factsOn(platform, setting, change, after));
-  const refusals = facts.filter((fact) => fact.kind === 'fixed' || fact.kind === 'both');
+  const refusals = facts.filter(({ kind }) => kind === 'fixed' || kind === 'both' || kind === 'kept');
   if (refusals.length) {
-    const told = new Map(refusals.map((fact) => [sentenceOf(setting, fact, after, setting.platforms), fact]));
+    const told = new Map(
+      refusals.map((fact) => [
+        sentenceOf(setting, fact, after, fact.kind === 'kept' ? [fact.platform] : setting.platforms),
+        fact,
+      ]),
+    );
     return refused(
-      ...[...told].map(([sentence, fact]) => problem(fact.kind === 'fixed' ? 'fixed' : 'same-place', sentence)),
+      ...[...told].map(([sentence, { kind }]) => problem(kind === 'both' ? 'same-place' : kind, sentence)),
     );
   }
   const losses = facts.flatMap(({ kind, held, platform, gain }) =>
     kind === 'taken from' && held ? [{ held, platform, gain }] : [],
   );
   const follow = takenFrom(losses, setting, after, top);
+  const whole = { put: [...change.put, ...follow], remove: change.remove };
   return {
     refusals: [],
-    consequences: together(setting, facts, after),
-    change: { put: [...change.put, ...follow], remove: change.remove },
+    consequences: [
+      ...together(setting, facts, after),
+      ...lopsided(setting, layerChanged(setting.stack, top, whole), whole),
+    ],
+    change: whole,
   };
+}
+
+/** Pairs that the change leaves with a key on one side only, on the platforms where it does. */
+function lopsided(setting: Setting, after: Stack, change: Change): Consequence[] {
+  const touched = new Map<number, Set<number>>();
+  for (const { command, context } of [...change.put, ...change.remove])
+    touched.set(command, (touched.get(command) ?? new Set()).add(context));
+  const pairs = (setting.pairs ?? []).filter((pair) => pair.some((one) => touched.has(one)));
+  return pairs.flatMap((pair): Consequence[] => {
+    const has = (platform: Platform) => {
+      const before = effective(setting.stack, platform);
+      return pair.map((command) => {
+        const places = touched.get(command) ?? new Set<number>();
+        const kept = before.of(command).some((held) => !places.has(held.context));
+        return [
+          before.of(command).length > 0,
+          kept || [...places].some((context) => heldAt(after, platform, command, context).length > 0),
+        ] as const;
+      });
+    };
+    const found = setting.platforms.flatMap((platform) => {
+      const [a, b] = has(platform) as [readonly [boolean, boolean], readonly [boolean, boolean]];
+      return a[1] !== b[1] && a[0] === b[0] ? [{ platform, without: a[1] ? pair[1] : pair[0] }] : [];
+    });
+    const [first] = found;
+    if (!first) return [];
+    const [without, partner] = first.without === pair[0] ? pair : [pair[1], pair[0]];
+    const platforms = found.map((one) => one.platform);
+    const where = platforms.length < setting.platforms.length ? ` on ${platforms.map(platformName).join(' and ')}` : '';
+    const sentence = `${labelOf(setting, partner)} has a key and its partner ${labelOf(setting, without)} none${where}.`;
+    return [{ kind: 'lopsided', command: without, shortcut: '', platforms, sentence }];
+  });
 }
 
 /** Facts that are the same on several platforms as one consequence. */
@@ -98,12 +139,16 @@ function together(setting: Setting, facts: readonly Fact[], after: Stack): Conse
 
 function sentenceOf(
   setting: Setting,
-  { kind, gain, held, platform, layout }: Fact,
+  { kind, gain, held, platform, layout, taker }: Fact,
   after: Stack,
   platforms: readonly Platform[],
 ): string {
   const where = platforms.length < setting.platforms.length ? ` on ${platforms.map(platformName).join(' and ')}` : '';
   const press = showStored(gain.shortcut, platform);
+  if (kind === 'kept') return `${press} is kept by ${taker}${where}: no program gets it. Choose another.`;
+  if (kind === 'system') return `${press} may be taken by ${taker}${where} before the program gets it.`;
+  if (kind === 'typing')
+    return `${setting.tree.get(gain.context).name} takes text: ${press} is typed there${where}, and does nothing else.`;
   if (!held) return `${press} cannot be pressed on the ${(layout ?? US).name} layout${where}.`;
   const [owner, theirs] = [labelOf(setting, held.command), showStored(held.shortcut, platform)];
   const place = setting.tree.get(held.context).name;

@@ -1,11 +1,23 @@
-import { US, meeting, storedPresses, type Layout, type Platform } from '../keys/index.ts';
+import { US, keyboardOf, meeting, storedPresses, type Layout, type Platform } from '../keys/index.ts';
+import type { SystemKey } from '../contract/index.ts';
 import type { Setting } from './clash/finding.ts';
 import { effective, heldAt, type Blocked, type Effective, type Held, type Stack } from './effective.ts';
 import type { Change } from './layers.ts';
 import { pressIndex } from './presses.ts';
+import { pressTypes } from './resolve.ts';
 
 export type ConsequenceKind =
-  'taken from' | 'hides' | 'hidden by' | 'together' | 'waits' | 'blocks' | 'blocked' | 'cannot be pressed';
+  | 'taken from'
+  | 'hides'
+  | 'hidden by'
+  | 'together'
+  | 'waits'
+  | 'blocks'
+  | 'blocked'
+  | 'system'
+  | 'typing'
+  | 'lopsided'
+  | 'cannot be pressed';
 
 export interface Gain {
   readonly command: number;
@@ -15,11 +27,13 @@ export interface Gain {
 
 /** Something found on one platform, before what is the same on several is put together. */
 export interface Fact {
-  readonly kind: ConsequenceKind | 'fixed' | 'both';
+  readonly kind: ConsequenceKind | 'fixed' | 'both' | 'kept';
   readonly gain: Gain;
   readonly held?: Held;
   readonly platform: Platform;
   readonly layout?: Layout;
+  /** Who else takes the press. */
+  readonly taker?: string;
 }
 
 /** A keyset on one platform after a change, without computing anew what the change does not touch. */
@@ -69,6 +83,7 @@ export function factsOn(platform: Platform, setting: Setting, change: Change, af
     if (without.includes(layout)) return cannot;
     return [
       ...cannot,
+      ...elsewhereFacts(setting, gain, layout, platform),
       ...then.blocked.flatMap((one) => blockedFor(gain, one, setting, layout, platform)),
       ...then.near(gain.shortcut).flatMap(({ held, how }): Fact[] => {
         const kind = held.command === gain.command ? null : factKind(setting, gain, held, how, gained);
@@ -84,6 +99,40 @@ export function factsOn(platform: Platform, setting: Setting, change: Change, af
       ),
     );
   return [...blocks, ...found];
+}
+
+/** What takes the press besides the program’s own commands: the system or another taker, and the text it is typed into. */
+function elsewhereFacts(setting: Setting, gain: Gain, layout: Layout, platform: Platform): Fact[] {
+  const ways = storedPresses(gain.shortcut, layout, platform)!;
+  const takers = takersOn(setting.systemKeys ?? [], layout, platform);
+  const found = ways.flatMap((stroke) => stroke.flatMap((way) => takers.get(way) ?? [])).slice(0, 1);
+  const facts = found.map(({ hard, taker }): Fact => ({
+    kind: hard ? 'kept' : 'system',
+    gain,
+    platform,
+    layout,
+    taker,
+  }));
+  const typed =
+    setting.tree.get(gain.context).takesText && ways[0]!.some((way) => pressTypes(way, keyboardOf(layout, platform)));
+  return typed ? [...facts, { kind: 'typing', gain, platform, layout }] : facts;
+}
+
+const takers = new WeakMap<readonly SystemKey[], Map<string, Map<string, SystemKey>>>();
+/** Presses that other takers keep on a keyboard, remembered with the table they are from. */
+function takersOn(table: readonly SystemKey[], layout: Layout, platform: Platform): Map<string, SystemKey> {
+  const known = takers.get(table) ?? new Map<string, Map<string, SystemKey>>();
+  takers.set(table, known);
+  const name = `${layout.id} ${platform}`;
+  const found = known.get(name) ?? new Map<string, SystemKey>();
+  if (!known.has(name)) {
+    known.set(name, found);
+    for (const one of table) {
+      const ways = one.platform === platform ? storedPresses(one.shortcut, layout, platform) : null;
+      if (ways?.length === 1) for (const way of ways[0]!) found.set(way, one);
+    }
+  }
+  return found;
 }
 
 /** Who reached a blocked press from where it is blocked, or from a wider place. */

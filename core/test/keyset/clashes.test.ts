@@ -332,3 +332,31 @@ describe('finding by pressed keys', () => {
     expect(found('KeyQ')).toEqual([]);
   });
 });
+
+describe('what follows besides other commands', () => {
+  const commands = [1, 2, 3].map((id) => command(id));
+  const on = (bindings: ReturnType<typeof binding>[], more: Partial<Setting> = {}): Setting => ({
+    ...setting({ shipped: shipped(bindings), layers: [custom([])] }, commands),
+    systemKeys: SYSTEM_KEYS,
+    pairs: [[1, 2]],
+    ...more,
+  });
+  const told = (given: Setting, put: Edit[]) => {
+    const outcome = consequences(given, { put, remove: [] });
+    return [...outcome.refusals.map((one) => one.code), ...outcome.consequences.map((one) => one.kind)];
+  };
+  it('is what the system keeps or may take, as the table has it', () => {
+    // The Windows key with L locks the screen, Alt+Tab changes windows (the table of system keys, each row with its source).
+    expect(told(on([]), [edit(3, 'set', ['Ctrl+Alt+Delete'])])).toEqual(['kept']);
+    expect(told(on([]), [edit(3, 'set', ['Alt+F4'])])).toEqual(['system']);
+    expect(told(on([]), [edit(3, 'set', ['Alt+F4'], { platform: 'macos' })])).toEqual([]);
+  });
+  it('is a pair left with a key on one side only, by the edit or by what it takes', () => {
+    const both = [binding(1, 'F7'), binding(2, 'F8')];
+    expect(told(on(both), [edit(1, 'clear', [])])).toEqual(['lopsided']);
+    expect(told(on(both), [edit(3, 'set', ['F8'])])).toEqual(['taken from', 'lopsided']);
+    expect(told(on(both), [edit(1, 'clear', []), edit(2, 'clear', [])])).toEqual([]);
+    expect(told(on([binding(1, 'F7')]), [edit(2, 'set', ['F8'])])).toEqual([]);
+    expect(told(on([binding(1, 'F7')]), [edit(1, 'set', ['F8'])])).toEqual([]);
+  });
+});

@@ -24,7 +24,16 @@ const field = ref<InstanceType<typeof KeyField> | null>(null);
 const policy = computed(() => workspace.catalogue!.app.keyPolicy);
 const keys = computed(() => (shortcut.value ? show(shortcut.value, props.platform, props.how) : ''));
 const base = computed(() => workspace.keyset(props.keyset.baseId));
-const WARNING = new Set(['taken from', 'waits', 'cannot be pressed', 'blocks', 'blocked']);
+const WARNING = new Set([
+  'taken from',
+  'waits',
+  'cannot be pressed',
+  'blocks',
+  'blocked',
+  'system',
+  'typing',
+  'lopsided',
+]);
 
 function pressed(stored: string) {
   shortcut.value = stored;
