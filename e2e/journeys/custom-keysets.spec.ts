@@ -170,6 +170,24 @@ test('a keyset is saved to a file and loaded again, looked at first; a file that
   await expect(row(page, 'Sound')).toContainText('Alt+Shift+Q');
 });
 
+test('counts are written down, and what is used often without a key is found by them', async ({ page }) => {
+  await signIn(page);
+  const made = await fresh(page, 'counted');
+  await page.goto(`/catalogue/${made.slug}/1/uses`);
+  await expect(page.getByText('Nobody has counted yet')).toBeVisible();
+  await expectNoBarriers(page, 'no counts yet');
+  await page.getByLabel('Source', { exact: true }).fill('counted in the office');
+  await page.getByLabel('A command a line').fill('Drop it ..... 30\nchart.sound, often');
+  await expect(margin(page).getByText(/Line 2: “often” is neither/)).toBeVisible();
+  await page.getByLabel('A command a line').fill('Drop it ..... 30\nchart.sound, weekly');
+  await page.getByRole('button', { name: 'Keep 2 counts' }).click();
+  await expect(row(page, 'Drop it')).toContainText('30');
+  await expectNoBarriers(page, 'counts');
+  await page.goto(at(made, '?only=often'));
+  await expect(page.getByRole('gridcell', { name: 'Drop it', exact: true })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Used often, no key 1' })).toBeVisible();
+});
+
 test('hands are placed by keys and by dragging, a run is compared, and a press is traced', async ({ page }) => {
   const heard = complaints(page);
   await signIn(page);

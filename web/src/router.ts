@@ -37,6 +37,7 @@ export const router = createRouter({
       () => import('./stages/catalogue/GroupsPage.vue'),
     ),
     view('runs', `/catalogue/${RELEASE}/runs`, 'Runs', () => import('./stages/catalogue/RunsPage.vue')),
+    view('uses', `/catalogue/${RELEASE}/uses`, 'How often', () => import('./stages/catalogue/UsesPage.vue')),
     view(
       'policy',
       `/catalogue/${RELEASE}/policy`,

@@ -13,6 +13,7 @@ const views = computed(() => [
   { name: 'places', title: 'Places', count: workspace.catalogue?.contexts.length },
   { name: 'groups', title: 'Pairs and families', count: workspace.catalogue?.groups.length },
   { name: 'runs', title: 'Runs', count: workspace.catalogue?.runs.length },
+  { name: 'uses', title: 'How often', count: new Set(workspace.catalogue?.uses.map((one) => one.command)).size },
   { name: 'policy', title: 'How it takes keys', count: undefined },
   { name: 'system-keys', title: 'System keys', count: workspace.catalogue?.systemKeys.length },
 ]);

@@ -3,6 +3,7 @@ import PlatformSelect from '../../parts/PlatformSelect.vue';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { show, type Shown } from '../../parts/chips.ts';
 import { computed, ref, toRef } from 'vue';
+import { usesADay } from '@crib/core/catalogue';
 import type { Platform } from '@crib/core/keys';
 import type { Command, CustomKeyset, EditAction } from '@crib/core/contract';
 import KeyField from '../../parts/KeyField.vue';
@@ -45,13 +46,16 @@ async function act(action: EditAction) {
 async function follow(up: FollowUp) {
   if (await edit.saveWith(up)) emit('pressing', '');
 }
+const used = computed(() => usesADay(workspace.catalogue!.uses).get(props.command.id));
 const unready = computed(() => busy.value || !shortcut.value || Boolean(outcome.value?.refusals.length));
 defineExpose({ focus: () => field.value?.focus() });
 </script>
 
 <template>
   <h2>{{ command.label }}</h2>
-  <p class="under">{{ command.menu.split(' › ').slice(0, -1).join(' › ') }}</p>
+  <p class="under">
+    {{ command.menu.split(' › ').slice(0, -1).join(' › ') }}{{ used ? ` · used ${used} times a day` : '' }}
+  </p>
   <p v-if="command.fixed"><b>Cannot be changed.</b> The program keeps its keys for itself.</p>
   <template v-else>
     <KeyField

@@ -1,0 +1,46 @@
+import { problem, type Problem } from '../error/index.ts';
+import { USE_CLASSES, type Command, type Use } from '../contract/index.ts';
+
+/** What lines of counts say, and the lines that could not be read. */
+export interface UsesRead {
+  readonly uses: readonly Omit<Use, 'source'>[];
+  readonly problems: readonly Problem[];
+}
+
+/**
+ * Reads how often commands are used: a line a command, its id or label first, then a count a day or a class, parted by a
+ * tab, a semicolon, a comma or dots (`Place sounding ..... 212`). A label that several commands have is a question.
+ */
+export function readUses(text: string, commands: readonly Command[]): UsesRead {
+  const byName = new Map(commands.map((one) => [one.name, [one]]));
+  for (const one of commands) {
+    const label = one.label.toLowerCase();
+    byName.set(label, [...(byName.get(label) ?? []), one]);
+  }
+  const problems: Problem[] = [];
+  const found = new Map<number, Omit<Use, 'source'>>();
+  text.split(/\r?\n/).forEach((line, at) => {
+    if (!line.trim()) return;
+    const refuse = (sentence: string) => problems.push(problem('not-a-use', sentence, { line: at + 1 }));
+    const parts = /^(.*?)[\t;,.…\s]+([\d.]+|[a-z]+)\s*$/i.exec(line.trim());
+    if (!parts)
+      return void refuse(`Line ${at + 1} names no count: write “Place sounding, 212”, or daily in its place.`);
+    const name = parts[1]!.replace(/["“”]/g, '').trim();
+    const said = parts[2]!.toLowerCase();
+    const known = byName.get(name) ?? byName.get(name.toLowerCase()) ?? [];
+    if (known.length !== 1)
+      return void refuse(
+        known.length
+          ? `Line ${at + 1}: ${known.length} commands are called “${name}”. Write its id: ${known.map((one) => one.name).join(' or ')}.`
+          : `Line ${at + 1}: no command is called “${name}”.`,
+      );
+    const often = USE_CLASSES.find((one) => one === said) ?? null;
+    const perDay = often ? null : Number(said);
+    if (!often && !(Number(said) >= 0 && Number(said) <= 100_000))
+      return void refuse(`Line ${at + 1}: “${parts[2]}” is neither a count a day nor rarely, weekly or daily.`);
+    const [command] = known as [Command];
+    if (found.has(command.id)) return void refuse(`Line ${at + 1}: ${command.label} was named before.`);
+    found.set(command.id, { command: command.id, perDay, often });
+  });
+  return { uses: [...found.values()], problems };
+}

@@ -1,0 +1,141 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import { readUses, usesADay } from '@crib/core/catalogue';
+import KeyChip from '../../parts/KeyChip.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import CatalogueIndex from './CatalogueIndex.vue';
+import { useSaving } from './useSaving.ts';
+
+/** How often commands are used, by source: what lists to work off, and what is worth a nearer key, are counted by. */
+const workspace = useWorkspace();
+const { appSlug, kept, platform, style, luggage } = usePlace();
+const { problems, said, busy, send } = useSaving();
+
+const uses = computed(() => workspace.catalogue?.uses ?? []);
+const sources = computed(() => [...new Set(uses.value.map((one) => one.source))]);
+const lines = computed(() =>
+  [...usesADay(uses.value)]
+    .flatMap(([id, count]) => {
+      const command = workspace.commands.get(id);
+      return command ? [{ command, count, said: uses.value.filter((one) => one.command === id) }] : [];
+    })
+    .sort((a, b) => b.count - a.count),
+);
+const keyOf = (id: number) =>
+  workspace.shipped ? workspace.effectiveOf(workspace.shipped.id, platform.value).of(id)[0]?.shortcut : undefined;
+
+const chosen = kept('source');
+const source = ref('');
+const text = ref('');
+/** What the chosen source says, as lines to be written on. */
+watch(
+  [chosen, uses],
+  () => {
+    source.value = chosen.value;
+    text.value = uses.value
+      .filter((one) => one.source === chosen.value)
+      .flatMap((one) => {
+        const command = workspace.commands.get(one.command);
+        return command ? [`${command.name}, ${one.often ?? one.perDay}`] : [];
+      })
+      .join('\n');
+  },
+  { immediate: true },
+);
+const read = computed(() => readUses(text.value, workspace.catalogue?.commands ?? []));
+async function save() {
+  const body = { source: source.value, uses: read.value.uses };
+  if (await send('PUT', `/api/apps/${appSlug.value}/uses`, body, `${body.uses.length} counts kept.`))
+    chosen.value = source.value;
+}
+</script>
+
+<template>
+  <ReleaseGate>
+    <StageFrame>
+      <template #index>
+        <CatalogueIndex />
+      </template>
+      <h1>
+        How often commands are used<small>{{ lines.length }} counted, from {{ sources.length }} sources</small>
+      </h1>
+      <StateNote v-if="!lines.length" title="Nobody has counted yet">
+        <p>Write counts in the margin, a command a line. What is used often and has no key is found by them.</p>
+      </StateNote>
+      <div v-else class="lines" tabindex="0" role="region" aria-label="Counts">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Command</th>
+              <th scope="col">Shipped key</th>
+              <th scope="col">A day</th>
+              <th scope="col">Says who</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in lines" :key="one.command.id">
+              <th scope="row">
+                <RouterLink :to="{ name: 'command', params: { command: one.command.name }, query: luggage }">{{
+                  one.command.label
+                }}</RouterLink>
+              </th>
+              <td>
+                <KeyChip
+                  v-if="keyOf(one.command.id)"
+                  :shortcut="keyOf(one.command.id)!"
+                  :platform="platform"
+                  :how="style"
+                />
+                <span v-else class="mid">none</span>
+              </td>
+              <td class="figures">{{ one.count }}</td>
+              <td class="mid">
+                {{ one.said.map((use) => `${use.source}${use.often ? `: ${use.often}` : ''}`).join('; ') }}
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <template #margin>
+        <form class="make" @submit.prevent="save">
+          <h2>Counts of one source</h2>
+          <p class="under">They stand in place of what the source said before.</p>
+          <label v-if="sources.length"
+            >Change those of
+            <ElSelect v-model="chosen" aria-label="Change those of" placeholder="a new source">
+              <ElOption value="" label="a new source" />
+              <ElOption v-for="one in sources" :key="one" :value="one" :label="one" />
+            </ElSelect>
+          </label>
+          <label>Source<ElInput v-model="source" maxlength="120" required placeholder="counted in the office" /></label>
+          <label
+            >A command a line
+            <ElInput
+              v-model="text"
+              type="textarea"
+              :rows="12"
+              aria-label="A command a line"
+              placeholder="Place sounding, 212&#10;Trace shoreline, daily"
+            />
+          </label>
+          <ProblemList :problems="[...read.problems.slice(0, 6), ...problems]" />
+          <p role="status">{{ said }}</p>
+          <div class="actions">
+            <button
+              type="submit"
+              class="btn primary"
+              :disabled="busy || !source.trim() || read.problems.length > 0 || !(read.uses.length || chosen)"
+            >
+              Keep {{ read.uses.length }} counts
+            </button>
+          </div>
+        </form>
+      </template>
+    </StageFrame>
+  </ReleaseGate>
+</template>
