@@ -37,6 +37,25 @@ await page.keyboard.press('j');
 await shoot('editing');
 await page.goto('/keysets/fathomry/7.0/2/room?where=2&at=Ctrl%2BShift%2BKeyR');
 await shoot('room');
+await page.goto('/keysets/fathomry/7.0/3/reach?what=run+1&with=1');
+await page.locator('.apexcharts-bar-area').first().waitFor();
+await shoot('reach');
+await page.goto('/keysets/fathomry/7.0/2/move');
+await shoot('moving');
+await page.goto('/keysets/fathomry/7.0/2/history?at=4');
+await shoot('history');
+await page.goto('/keysets/fathomry/7.0/2?only=often');
+await page.getByRole('row').nth(2).click();
+await page
+  .getByRole('row')
+  .last()
+  .click({ modifiers: ['Shift'] });
+await page.getByLabel('Find the best free keys').check();
+await page.getByRole('button', { name: /^Find keys for/ }).click();
+await page.getByText(/At least total cost/).waitFor();
+await shoot('several');
+await page.goto('/keysets/fathomry/7.0/2/argued');
+await shoot('side-by-side');
 await page.goto('/sheets/fathomry/7.0/1');
 await shoot('sheet');
 await page.goto('/handouts/fathomry/7.0');

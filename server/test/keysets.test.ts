@@ -180,4 +180,40 @@ describe('a shipped keyset', () => {
     ).toMatchObject({ status: 200 });
     expect(contentOf(await load())).toEqual(before);
   });
+
+  it('refuses with a sentence what no keyset can hold, and changes nothing', async () => {
+    const before = JSON.stringify(await reread());
+    const revision_ = await revision();
+    for (const [put, code, sentence] of [
+      [[edit('depth.place', 'set', ['Ctrl+Alt+Delete'])], 'kept', /is kept by the security screen on Windows/],
+      [[edit('chart.save', 'set', ['K'])], 'fixed', /cannot be changed/],
+      [[edit('depth.place', 'block', [])], 'no-key', /name one/],
+      [Array.from({ length: 1001 }, () => edit('depth.place', 'clear')), 'bad-request', /At most 1,000 edits at once/],
+    ] as const) {
+      const answer = await change(keyset.id, { revision: revision_, put });
+      expect(answer.body).toMatchObject({ code });
+      expect(answer.body.detail).toMatch(sentence);
+    }
+    expect(JSON.stringify(await reread())).toBe(before);
+  });
+
+  it('is weighed on the layouts that the editor names', async () => {
+    const put = [edit('trial.drop', 'set', ['Alt+ß'])];
+    const ask = (layouts: string[]) =>
+      client.must<{ consequences: string[] }>('POST', `/api/keysets/${keyset.id}/changes/preview`, {
+        revision: 1,
+        put,
+        layouts,
+      });
+    expect((await ask(['de'])).consequences).toEqual([]);
+    expect((await ask(['de', 'us'])).consequences).toEqual([
+      expect.stringMatching(/cannot be pressed on the US layout/),
+    ]);
+    const strange = await client.ask('POST', `/api/keysets/${keyset.id}/changes/preview`, {
+      revision: 1,
+      put,
+      layouts: ['xx'],
+    });
+    expect(strange.status).toBe(422);
+  });
 });

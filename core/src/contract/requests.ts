@@ -75,6 +75,8 @@ export const SentChange = z.strictObject({
   shown: z.array(z.string().max(500)).max(20_000).default([]),
   /** The interface language in which it was weighed. */
   language: LanguageTag.nullable().default(null),
+  /** The layouts on which it was weighed, by their ids; the US one, when none is named. */
+  layouts: z.array(z.string().max(20)).max(20).default([]),
   /** Why, where it is more than the reasons of its edits. */
   why: z.string().trim().max(1000).default(''),
 });

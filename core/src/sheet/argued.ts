@@ -1,5 +1,6 @@
 import { platformName, showStored } from '../keys/index.ts';
 import type { Catalogue, CommandGroup, CustomKeyset, Keyset, Run } from '../contract/index.ts';
+import { usesADay } from '../catalogue/index.ts';
 import { effective, stackOf } from '../keyset/index.ts';
 import { groupSpread, runFigures, type RunFigures, type RunSetting } from '../reach/index.ts';
 
@@ -16,6 +17,8 @@ export interface Argued {
   readonly names: readonly [string, string];
   readonly runs: readonly { readonly name: string; readonly figures: readonly [RunFigures, RunFigures] }[];
   readonly groups: readonly { readonly name: string; readonly mean: readonly [number, number] }[];
+  /** Travel of the fingers and seconds in a working day, from what is known of use; null where nothing is. */
+  readonly day: { readonly travel: readonly [number, number]; readonly seconds: readonly [number, number] } | null;
   readonly rows: readonly ArguedRow[];
 }
 
@@ -40,7 +43,23 @@ export function argue(
     if (keys[0]!.join(' | ') === keys[1]!.join(' | ')) return [];
     return [{ command: label, keys: [keys[0]!, keys[1]!], reason: reasons.get(id) ?? '' }];
   });
+  const uses = usesADay(catalogue.uses);
+  const dayOf = both((setting) => {
+    let [travel, seconds] = [0, 0];
+    for (const [command, count] of uses) {
+      const figures = runFigures({ steps: [command] }, setting);
+      travel += figures.travel * count;
+      seconds += figures.seconds * count;
+    }
+    return { travel, seconds };
+  });
   return {
+    day: uses.size
+      ? {
+          travel: [dayOf[0].travel, dayOf[1].travel],
+          seconds: [dayOf[0].seconds, dayOf[1].seconds],
+        }
+      : null,
     names: [pair[0].name, pair[1].name],
     runs: catalogue.runs.map((run: Run) => ({ name: run.name, figures: both((setting) => runFigures(run, setting)) })),
     groups: catalogue.groups.flatMap((group) => {
@@ -57,7 +76,7 @@ function layersOf(keyset: Keyset, catalogue: Catalogue): readonly CustomKeyset[]
 }
 
 /** The document as Markdown; text is escaped so that it stays text. */
-export function arguedMarkdown({ names, runs, groups, rows }: Argued, platform: string): string {
+export function arguedMarkdown({ names, runs, groups, day, rows }: Argued, platform: string): string {
   const text = (one: string) => one.replace(/[\\`*_[\]<>|#]/g, (sign) => `\\${sign}`).replace(/\s+/g, ' ');
   const table = (heads: readonly string[], lines: readonly (readonly string[])[]) =>
     [heads, heads.map(() => '---'), ...lines].map((cells) => `| ${cells.join(' | ')} |`).join('\n');
@@ -90,6 +109,17 @@ export function arguedMarkdown({ names, runs, groups, rows }: Argued, platform: 
           `${x.withoutMouse} of ${x.steps}`,
           `${y.withoutMouse} of ${y.steps}`,
         ]),
+      ),
+    );
+  if (day)
+    parts.push(
+      '## In a working day',
+      table(
+        ['', a, b],
+        [
+          ['Fingers travel', ...day.travel.map((one) => `${(one / 1000).toFixed(1)} m`)],
+          ['Giving commands takes', ...day.seconds.map((one) => `${(one / 60).toFixed(1)} min`)],
+        ],
       ),
     );
   if (groups.length)

@@ -123,6 +123,11 @@ describe('two keysets side by side', () => {
     // A is 1.35 + 0.20, Ctrl+K 1.35 + 0.40, B 1.35 + 0.20 (docs/formulas.md).
     expect(argued.runs[0]!.figures.map((one) => one.seconds)).toEqual([expect.closeTo(4.65), expect.closeTo(5.05)]);
     expect(argue(catalogue, [base!, base!], hands).rows).toEqual([]);
+    // A key under the resting finger travels nothing; forty times a day Ctrl+K is 40 × 0.20 s more than A.
+    const used = { ...catalogue, uses: [{ command: 1, source: 'desk', perDay: 40, often: null }] };
+    const { day } = argue(used, [base!, school!], hands);
+    expect(day!.travel[0]).toBe(0);
+    expect(day!.seconds[1] - day!.seconds[0]).toBeCloseTo(8, 6);
   });
   it('is Markdown in which text stays text', () => {
     const text = arguedMarkdown(argue(catalogue, [catalogue.keysets[0]!, catalogue.keysets[1]!], hands), 'windows');

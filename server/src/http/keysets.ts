@@ -85,10 +85,8 @@ export function keysetRoutes(pool: Pool): Router {
   router.post('/keysets/:id/changes/preview', async (req, res) => {
     const asked = sent(SentChange, req.body);
     const { catalogue, id } = await inSnapshot(pool, (db) => catalogueOf(db, idIn(req.params)));
-    const { refusals, consequences: following } = consequences(
-      settingOf(catalogueIn(catalogue, asked.language), id),
-      asked,
-    );
+    const setting = settingOf(catalogueIn(catalogue, asked.language), id, layoutsNamed(asked.layouts));
+    const { refusals, consequences: following } = consequences(setting, asked);
     const revision = customOf(catalogue, id).revision;
     res.json({
       revision,
@@ -108,7 +106,8 @@ export function keysetRoutes(pool: Pool): Router {
       const { catalogue } = await catalogueOf(db, id);
       const keyset = customOf(catalogue, id);
       refuseOthers(keyset, editorId(req));
-      const outcome = consequences(settingOf(catalogueIn(catalogue, asked.language), id), asked);
+      const setting = settingOf(catalogueIn(catalogue, asked.language), id, layoutsNamed(asked.layouts));
+      const outcome = consequences(setting, asked);
       const [first, ...more] = outcome.refusals;
       if (first) throw new CribError(first, ...more);
       refuseUnseen(keyset, asked, outcome.consequences);
@@ -266,7 +265,9 @@ async function catalogueOf(db: Db, id: number) {
 
 /** The layouts that a request names, by their ids; the US one when it names none. */
 function layoutsIn(asked: unknown): Layout[] {
-  const ids = typeof asked === 'string' ? asked.split(',').filter(Boolean) : [];
+  return layoutsNamed(typeof asked === 'string' ? asked.split(',').filter(Boolean) : []);
+}
+function layoutsNamed(ids: readonly string[]): Layout[] {
   return ids.map((id) => layoutById(id) ?? refuse('no-layout', `There is no layout “${id}”.`));
 }
 

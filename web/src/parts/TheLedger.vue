@@ -116,6 +116,7 @@ defineExpose({ focus: () => scroller.value?.focus() });
     aria-multiselectable="true"
     :aria-activedescendant="active"
     @keydown="onKey"
+    @mousedown.shift.prevent="scroller?.focus()"
   >
     <LedgerHead
       :columns="columns"

@@ -2,7 +2,7 @@ import { computed, watchEffect } from 'vue';
 import { useRoute, useRouter, type LocationQueryValue } from 'vue-router';
 import { US, layoutById, type Layout } from '@crib/core/keys';
 import { layoutInHand, type Shown } from '../parts/chips.ts';
-import { languageInHand, platformInHand } from './hand.ts';
+import { languageInHand, layoutsInHand, platformInHand } from './hand.ts';
 import { useWorkspace } from './workspace.ts';
 
 const one = (value: LocationQueryValue | LocationQueryValue[] | undefined) =>
@@ -16,6 +16,10 @@ export function followAddress() {
   const route = useRoute();
   watchEffect(() => {
     layoutInHand.value = layoutOf(one(route.query['layout']));
+    const more = one(route.query['layouts'])
+      .split(',')
+      .flatMap((id) => layoutById(id) ?? []);
+    layoutsInHand.value = [...new Set([layoutInHand.value, ...more])];
     languageInHand.value = one(route.query['language']) || null;
     platformInHand.value = one(route.query['platform']);
   });
@@ -65,7 +69,7 @@ export function usePlace() {
 
   /** What goes along from stage to stage. */
   const luggage = computed(() => {
-    const carried = ['platform', 'style', 'layout', 'language'].filter((name) => route.query[name]);
+    const carried = ['platform', 'style', 'layout', 'layouts', 'language'].filter((name) => route.query[name]);
     return Object.fromEntries(carried.map((name) => [name, route.query[name]!]));
   });
   return { route, router, kept, set, platform, style, layout, language, appSlug, releaseLabel, luggage };

@@ -14,7 +14,7 @@ import {
 import type { Platform } from '@crib/core/keys';
 import { layoutInHand } from '../parts/chips.ts';
 import { ask, problemsOf } from '../api/client.ts';
-import { languageInHand, platformInHand } from './hand.ts';
+import { languageInHand, layoutsInHand, platformInHand } from './hand.ts';
 import type { Problem } from '@crib/core/error';
 
 /**
@@ -99,7 +99,7 @@ export const useWorkspace = defineStore('workspace', () => {
     indexes.value.set(name, made);
     return made;
   }
-  const settingOf = (id: number): Setting => settingFrom(catalogue.value!, id, { layouts: [layoutInHand.value] });
+  const settingOf = (id: number): Setting => settingFrom(catalogue.value!, id, { layouts: layoutsInHand.value });
   const plain = computed(() => new Map((stored.value?.commands ?? []).map((command) => [command.id, command])));
   const asStored = (id: number) => plain.value.get(id);
   const byName = computed(

@@ -94,6 +94,31 @@ function download() {
               </tbody>
             </table>
           </template>
+          <template v-if="argued.day">
+            <h2>In a working day, by what is counted</h2>
+            <table>
+              <thead>
+                <tr>
+                  <th scope="col"><span class="sr-only">Figure</span></th>
+                  <th v-for="name in argued.names" :key="name" scope="col">{{ name }}</th>
+                </tr>
+              </thead>
+              <tbody>
+                <tr>
+                  <th scope="row">Fingers travel</th>
+                  <td v-for="(one, at) in argued.day.travel" :key="at" class="figures">
+                    {{ (one / 1000).toFixed(1) }} m
+                  </td>
+                </tr>
+                <tr>
+                  <th scope="row">Giving commands takes</th>
+                  <td v-for="(one, at) in argued.day.seconds" :key="at" class="figures">
+                    {{ (one / 60).toFixed(1) }} min
+                  </td>
+                </tr>
+              </tbody>
+            </table>
+          </template>
           <template v-if="argued.groups.length">
             <h2>How far apart their keys lie</h2>
             <table>

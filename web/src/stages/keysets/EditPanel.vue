@@ -4,10 +4,12 @@ import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { show, type Shown } from '../../parts/chips.ts';
 import { computed, ref, toRef } from 'vue';
 import { usesADay } from '@crib/core/catalogue';
-import type { Platform } from '@crib/core/keys';
+import { LAYOUTS, type Platform } from '@crib/core/keys';
 import type { Command, CustomKeyset, EditAction } from '@crib/core/contract';
 import KeyField from '../../parts/KeyField.vue';
 import ProblemList from '../../parts/ProblemList.vue';
+import { layoutsInHand } from '../../stores/hand.ts';
+import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import FollowUps from './FollowUps.vue';
 import NearerKeys from './NearerKeys.vue';
@@ -17,6 +19,7 @@ import { useEdit, type FollowUp } from './useEdit.ts';
 const props = defineProps<{ keyset: CustomKeyset; command: Command; platform: Platform; how: Shown }>();
 const emit = defineEmits<{ pressing: [shortcut: string] }>();
 const workspace = useWorkspace();
+const { set } = usePlace();
 const edit = useEdit(toRef(props, 'keyset'), toRef(props, 'command'));
 const { shortcut, reason, memoryAid, context, problems, busy, saved, present, outcome, owner, save } = edit;
 const onPlatform = edit.platform;
@@ -47,6 +50,7 @@ async function follow(up: FollowUp) {
   if (await edit.saveWith(up)) emit('pressing', '');
 }
 const used = computed(() => usesADay(workspace.catalogue!.uses).get(props.command.id));
+const pressable = computed(() => !outcome.value?.consequences.some((one) => one.kind === 'cannot be pressed'));
 const unready = computed(() => busy.value || !shortcut.value || Boolean(outcome.value?.refusals.length));
 defineExpose({ focus: () => field.value?.focus() });
 </script>
@@ -75,6 +79,25 @@ defineExpose({ focus: () => field.value?.focus() });
         >On
         <PlatformSelect v-model="onPlatform" size="small" />
       </label>
+      <label class="layouts"
+        >Learners also have
+        <ElSelect
+          :model-value="layoutsInHand.slice(1).map((one) => one.id)"
+          multiple
+          collapse-tags
+          size="small"
+          placeholder="no other layout"
+          aria-label="Other layouts that learners have"
+          @update:model-value="(ids: string[]) => set({ layouts: ids.join() }, true)"
+        >
+          <ElOption
+            v-for="one in LAYOUTS.filter((each) => each !== layoutsInHand[0])"
+            :key="one.id"
+            :value="one.id"
+            :label="one.name"
+          />
+        </ElSelect>
+      </label>
     </div>
 
     <template v-if="outcome">
@@ -87,6 +110,9 @@ defineExpose({ focus: () => field.value?.focus() });
           <b :class="WARNING.has(one.kind) ? 'no' : 'ok'" aria-hidden="true">{{
             WARNING.has(one.kind) ? '△' : '○'
           }}</b><span>{{ one.sentence }}</span>
+        </li>
+        <li v-if="layoutsInHand.length > 1 && !outcome.refusals.length && pressable">
+          <b class="ok" aria-hidden="true">○</b><span>Can be pressed on all {{ layoutsInHand.length }} layouts</span>
         </li>
         <li v-if="!outcome.refusals.length && !outcome.consequences.length">
           <b class="ok" aria-hidden="true">○</b
@@ -168,6 +194,9 @@ defineExpose({ focus: () => field.value?.focus() });
   gap: 2px;
   color: var(--mid);
   font-size: 12.5px;
+}
+.layouts {
+  grid-column: 1 / -1;
 }
 .follows {
   margin: 0;

@@ -212,6 +212,9 @@ watch(at, () => ((problems.value = []), (said.value = '')));
 </template>
 
 <style scoped>
+.make {
+  margin-top: 14px;
+}
 .date {
   height: 26px;
   margin-left: 4px;

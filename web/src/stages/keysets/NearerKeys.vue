@@ -6,7 +6,7 @@ import type { AppOverview, App, Catalogue, Command, CustomKeyset } from '@crib/c
 import { effective, stackOf } from '@crib/core/keyset';
 import KeyChip from '../../parts/KeyChip.vue';
 import { ask } from '../../api/client.ts';
-import { show, type Shown } from '../../parts/chips.ts';
+import type { Shown } from '../../parts/chips.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useProposals } from './useProposals.ts';
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { keyAtCode, usualBoard, WRITING_CODES, writeStored, type Platform } from '@crib/core/keys';
+import { keyAtCode, WRITING_CODES, writeStored, type Board, type Platform } from '@crib/core/keys';
 import { PITCH, boardSpots, centreOf, restingPoints, type Finger, type MainKey, type Rest } from '@crib/core/reach';
 import { layoutInHand, show } from '../../parts/chips.ts';
 
@@ -9,6 +9,7 @@ import { layoutInHand, show } from '../../parts/chips.ts';
  * them. Resting fingers are dragged to another key, or moved there with the arrow keys.
  */
 const props = defineProps<{
+  board: Board;
   platform: Platform;
   rest: Rest;
   /** Paths over keys, the first drawn in ink, the second dotted. */
@@ -19,8 +20,7 @@ const props = defineProps<{
 const emit = defineEmits<{ place: [finger: Finger, code: string] }>();
 
 const LEVELS = [171, 114, 76, 57, 38, 19];
-const board = computed(() => usualBoard(layoutInHand.value, props.platform));
-const spots = computed(() => boardSpots(board.value));
+const spots = computed(() => boardSpots(props.board));
 const FUNCTION_ROW = Array.from({ length: 12 }, (_, i) => `F${i + 1}`);
 const AROUND = ['Escape', 'Tab', 'Space', 'Enter', 'Backspace', 'ArrowUp', 'ArrowLeft', 'ArrowDown', 'ArrowRight'];
 const SIGNS: Record<string, string> = {

@@ -16,6 +16,7 @@ import {
   type RunFigures,
   type RunSetting,
 } from '@crib/core/reach';
+import { BOARDS, boardById, usualBoard } from '@crib/core/keys';
 import KeyChip from '../../parts/KeyChip.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { layoutInHand } from '../../parts/chips.ts';
@@ -52,7 +53,10 @@ const other = computed(() => {
   const mine = keyset.value;
   return mine?.kind === 'custom' ? workspace.keyset(mine.baseId) : workspace.custom[0];
 });
+const boardAsked = kept('board');
+const board = computed(() => boardById(boardAsked.value) ?? usualBoard(layoutInHand.value, platform.value));
 const settingFor = (keysetId: number): RunSetting => ({
+  board: board.value,
   effective: workspace.effectiveOf(keysetId, platform.value),
   commands: workspace.commands,
   layout: layoutInHand.value,
@@ -150,12 +154,24 @@ const choices = computed(() => [
               />
             </ElSelect>
           </label>
+          <label
+            >On
+            <ElSelect
+              :model-value="board.id"
+              size="small"
+              aria-label="Board"
+              style="width: 170px"
+              @update:model-value="(one: string) => (boardAsked = one)"
+            >
+              <ElOption v-for="one in BOARDS" :key="one.id" :value="one.id" :label="one.name" />
+            </ElSelect>
+          </label>
           <span class="end legend" aria-hidden="true"
             ><span class="mine">{{ keyset.name }}</span
             ><span v-if="other" class="theirs">{{ other.name }}</span></span
           >
         </div>
-        <ReachChart :platform="platform" :rest="rest" :paths="paths" :marked="marked" @place="place" />
+        <ReachChart :board="board" :platform="platform" :rest="rest" :paths="paths" :marked="marked" @place="place" />
         <p class="mid hint">
           Lines are mm from the nearest resting finger. Drag a finger to where yours rests, or give it the focus and use
           the arrow keys.
@@ -200,6 +216,8 @@ const choices = computed(() => [
         </table>
         <div v-if="chosen.kind === 'run'" class="charts">
           <RunChart title="Time" unit="s" :lines="lines" :figure="(one) => Math.round(one.seconds * 10) / 10" />
+          <RunChart title="Travel" unit="mm" :lines="lines.slice(0, -1)" :figure="(one) => Math.round(one.travel)" />
+          <RunChart title="A hand leaves its rest" unit="times" :lines="lines" :figure="(one) => one.leaves" />
           <RunChart
             title="Without the mouse"
             unit="%"
@@ -263,6 +281,9 @@ const choices = computed(() => [
 .hint {
   margin: 0 0 8px;
   font-size: 12.5px;
+}
+.pick {
+  margin-bottom: 8px;
 }
 .legend span {
   padding-bottom: 1px;

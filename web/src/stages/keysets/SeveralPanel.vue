@@ -5,7 +5,8 @@ import { moveRun, type Change } from '@crib/core/keyset';
 import type { Command, CustomKeyset, Edit } from '@crib/core/contract';
 import KeyChip from '../../parts/KeyChip.vue';
 import ProblemList from '../../parts/ProblemList.vue';
-import { layoutInHand, type Shown } from '../../parts/chips.ts';
+import type { Shown } from '../../parts/chips.ts';
+import { layoutsInHand } from '../../stores/hand.ts';
 import { useHands } from '../../stores/hands.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
@@ -92,7 +93,12 @@ const told = (reasons: readonly { says: string }[]) => reasons.map((one) => one.
 const lost = computed(() => reassign.found.value?.answer.given.filter((one) => !one).length ?? 0);
 function find() {
   const wishes = props.commands.filter((one) => !one.fixed).map((one) => ({ command: one.id, context: one.home }));
-  reassign.find(props.keyset.id, wishes, rest.value, [layoutInHand.value.id]);
+  reassign.find(
+    props.keyset.id,
+    wishes,
+    rest.value,
+    layoutsInHand.value.map((one) => one.id),
+  );
 }
 const SAID: Record<Way, string> = {
   clear: 'Cleared.',
@@ -193,7 +199,18 @@ const SAID: Record<Way, string> = {
   gap: 8px;
 }
 .ways input {
-  accent-color: var(--tide);
+  appearance: none;
+  width: 14px;
+  height: 14px;
+  margin: 0;
+  border: 1.5px solid var(--ink);
+  border-radius: 50%;
+  background: var(--sheet);
+}
+.ways input:checked {
+  border-color: var(--tide);
+  background: var(--tide);
+  box-shadow: inset 0 0 0 2.5px var(--sheet);
 }
 .reason {
   display: grid;

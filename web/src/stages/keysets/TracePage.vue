@@ -92,7 +92,7 @@ const backwards = computed(() =>
             <ElOption value="command" label="what happened" />
           </ElSelect>
         </label>
-        <label v-if="from === 'press'"
+        <label v-if="from === 'press'" class="in"
           >in <PlaceSelect v-model="context" size="small" label="Where it was pressed"
         /></label>
         <label v-else
@@ -204,6 +204,12 @@ const backwards = computed(() =>
 </template>
 
 <style scoped>
+.in {
+  display: inline-flex;
+  align-items: center;
+  gap: 6px;
+  width: 190px;
+}
 .harm {
   margin-left: 8px;
   color: var(--flag-ink);

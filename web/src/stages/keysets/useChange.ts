@@ -3,7 +3,7 @@ import { consequences, shownKeys, type Change, type Outcome } from '@crib/core/k
 import type { Problem } from '@crib/core/error';
 import type { CustomKeyset, SentChange } from '@crib/core/contract';
 import { Refusal, ask, problemsOf } from '../../api/client.ts';
-import { languageInHand } from '../../stores/hand.ts';
+import { languageInHand, layoutsInHand } from '../../stores/hand.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** Changes of a custom keyset: what would follow, and making them; several edits are all made, or none. */
@@ -24,6 +24,7 @@ export function useChange(keyset: Ref<CustomKeyset>) {
       remove: [...change.remove],
       shown: shownKeys(following),
       language: languageInHand.value,
+      layouts: layoutsInHand.value.map((one) => one.id),
       why,
     };
     if (refusals.length) {
