@@ -24,9 +24,9 @@ export async function expectNoBarriers(page: Page, where: string) {
   expect(found, where).toEqual([]);
 }
 
-export async function signIn(page: Page) {
+export async function signIn(page: Page, name = 'Ines Farrowby') {
   await page.goto('/');
-  await page.getByRole('button', { name: 'Ines Farrowby' }).click();
+  await page.getByRole('button', { name }).click();
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Apps and releases' })).toBeVisible();
 }

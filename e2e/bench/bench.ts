@@ -90,9 +90,13 @@ async function ledger() {
       context: root.id,
       platform: null,
       action: 'set',
-      shortcuts: [`Ctrl+Meta+${LETTERS[n % 36]} ${LETTERS[Math.floor(n / 36)]} ${LETTERS[id % 36]}`],
+      shortcuts: [`Ctrl+Alt+Shift+${LETTERS[n % 36]} ${LETTERS[Math.floor(n / 36)]} ${LETTERS[id % 36]}`],
     }));
-    await ask('POST', `/api/keysets/${id}/changes`, { revision: 1, put });
+    const { shown } = await ask<{ shown: string[] }>('POST', `/api/keysets/${id}/changes/preview`, {
+      revision: 1,
+      put,
+    });
+    await ask('POST', `/api/keysets/${id}/changes`, { revision: 1, put, shown });
     base = id;
   }
   const whole = await load(release);

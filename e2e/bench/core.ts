@@ -135,6 +135,7 @@ export async function editing() {
 
   const steps = Array.from({ length: 10_000 }, (_, i) => 1 + ((i * 31) % 5000));
   const runs = await median(() => {
+    const rest = { ...RESTS[1]! };
     for (let k = 0; k < 4; k++)
       runFigures(
         { steps },
@@ -143,7 +144,7 @@ export async function editing() {
           commands: setting.commands,
           layout: US,
           platform: 'windows',
-          rest: { ...RESTS[k % 3]! },
+          rest,
           typist: 'skilled',
         },
       );

@@ -40,6 +40,8 @@ async function fresh(page: Page, slug: string): Promise<Made> {
   });
   return { slug, keyset: id };
 }
+const releaseOf = async (page: Page, slug: string) =>
+  ((await (await page.request.get(`/api/apps/${slug}`)).json()) as { releases: { id: number }[] }).releases[0]!.id;
 const at = ({ slug, keyset }: Made, view = '') => `/keysets/${slug}/1/${keyset}${view}`;
 
 test('a clash is met while the keys are down, resolved by a swap with one keystroke, and undone', async ({ page }) => {
@@ -222,4 +224,92 @@ test('hands are placed by keys and by dragging, a run is compared, and a press i
   await pick(page, 'What is known', 'what happened');
   await expect(page.getByText('Say what happened')).toBeVisible();
   expect(heard).toEqual([]);
+});
+
+test('a layer of one’s own is changed by nobody else; layers show through, are blocked, taken apart and argued', async ({
+  page,
+  browser,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  const made = await fresh(page, 'layered');
+  await page.request.post(`/api/releases/${await releaseOf(page, made.slug)}/contexts`, { data: { name: 'Deck' } });
+  const field = page.getByRole('application', { name: 'Press the new keys' });
+  const give = async (rowName: string, press: string, written: string) => {
+    await page.goto(at(made, `?row=${rowName}`));
+    await field.focus();
+    await page.keyboard.press(press);
+    await page.getByRole('button', { name: `Set ${written}`, exact: true }).click();
+    await expect(page.getByText('Set.', { exact: true })).toBeVisible();
+  };
+  await give('chart.sound', 'Alt+Shift+s', 'Alt+Shift+S');
+  await give('chart.drop', 'Alt+Shift+d', 'Alt+Shift+D');
+
+  // On top of it a layer of Ines’s own: what is below shows through, and a blocked press does nothing in its place.
+  await page.goto(`/keysets/${made.slug}/1`);
+  await page.getByLabel('Name', { exact: true }).fill('Mine');
+  await pick(page, 'On top of', 'Ours');
+  await page.getByText('It is mine: nobody else changes it').click();
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByRole('heading', { name: /Edits of the Mine/ })).toBeVisible();
+  await row(page, 'Sound').click();
+  await expect(row(page, 'Sound')).toContainText('as Ours');
+  await pick(page, 'Where it works', 'Deck');
+  await field.focus();
+  await page.keyboard.press('Alt+Shift+s');
+  await page.getByRole('button', { name: 'Block' }).click();
+  await expect(page.getByText('It does nothing there now.')).toBeVisible();
+  await expect(row(page, 'Sound')).toContainText('not in Deck');
+  const mine = page.url().split('?')[0]!;
+
+  const other = await (await browser.newContext({ baseURL: process.env['CRIB_ADDRESS']! })).newPage();
+  await signIn(other, 'Tobias Lunde');
+  await other.goto(`${mine}?row=chart.dry`);
+  await other.getByRole('application', { name: 'Press the new keys' }).focus();
+  await other.keyboard.press('Alt+Shift+k');
+  await other.getByRole('button', { name: 'Set Alt+Shift+K' }).click();
+  await expect(other.getByText(/“Mine” belongs to Ines Farrowby/)).toBeVisible();
+  await other.goto(`${mine}/about`);
+  await expect(other.getByRole('button', { name: 'Save', exact: true })).toBeDisabled();
+  await other.close();
+
+  await page.goto(at(made, '/argued'));
+  await expect(page.getByRole('row', { name: /Drop it.*none.*Alt\+Shift\+D/ })).toBeVisible();
+  const downloaded = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'As Markdown' }).click();
+  const text = readFileSync(await (await downloaded).path(), 'utf8');
+  expect(text).toContain('| Drop it | none | `Alt+Shift+D` |');
+  await page.goto(at(made, '/about'));
+  await pick(page, 'By what', 'place');
+  await expect(page.getByRole('button', { name: 'Make 1 layers of it' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Put a new layer on it' }).click();
+  await expect(page.getByRole('heading', { name: /Edits of the Ours, copy/ })).toBeVisible();
+  await expect(row(page, 'Sound')).toContainText('as Ours');
+  expect(heard).toEqual([]);
+});
+
+test('a keyset is put back to a day, and learners’ layouts are weighed with the one in hand', async ({ page }) => {
+  await signIn(page);
+  const made = await fresh(page, 'by-the-day');
+  await page.goto(at(made, '?row=chart.sound&layouts=de,fr'));
+  const field = page.getByRole('application', { name: 'Press the new keys' });
+  await field.focus();
+  await page.keyboard.press('Alt+Shift+j');
+  await expect(page.getByText('Can be pressed on all 3 layouts')).toBeVisible();
+  await page.getByRole('button', { name: 'Set Alt+Shift+J' }).click();
+  await expect(page.getByText('Set.', { exact: true })).toBeVisible();
+  await page.getByLabel('Or type the keys').fill('Alt+ß');
+  await expect(page.getByText(/Alt\+ß cannot be pressed on the US layout/)).toBeVisible();
+  await expect(page.getByText(/Alt\+ß cannot be pressed on the French layout/)).toBeVisible();
+
+  await page.goto(at(made, '/history'));
+  await expect(page.getByText('edited: Sound')).toBeVisible();
+  const today = new Date().toISOString().slice(0, 10);
+  await page.getByLabel('As it was on').fill(today);
+  await expect(page.getByRole('button', { name: 'Put it back to that day' })).toBeDisabled();
+  await page.getByLabel('As it was on').fill('2020-01-01');
+  await page.getByRole('button', { name: 'Put it back to that day' }).click();
+  await expect(page.getByText('put back: Sound')).toBeVisible();
+  await page.goto(at(made, '?only=edits'));
+  await expect(page.getByText('Nothing is changed yet')).toBeVisible();
 });

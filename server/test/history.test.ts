@@ -110,6 +110,30 @@ describe('the history of a keyset', () => {
     expect((await history(id)).points).toMatchObject([{ revision: 5, name: 'before the course' }]);
   });
 
+  it('is undone after two commands were found to be one, and cannot be rewritten by the server', async () => {
+    const made = await client.makeRelease();
+    await client.takeIn(made.release, 'Command id,Label,Shortcut\na.one,Sound,S\nb.one,Sound again,\n');
+    const found = await made.catalogue();
+    const [keep, drop] = ['a.one', 'b.one'].map((name) => found.commands.find((one) => one.name === name)!.id);
+    const path = `/api/apps/${made.slug}`;
+    const { id } = await client.must<{ id: number }>('POST', `${path}/keysets`, {
+      name: 'Ours',
+      baseId: found.keysets[0]!.id,
+    });
+    const where = { context: found.contexts[0]!.id, platform: null };
+    const put = [{ ...edit('depth.place', 'set', ['K']), ...where, command: drop! }];
+    await client.must('POST', `/api/keysets/${id}/changes`, { revision: 1, put });
+    const counts = (command: number, perDay: number) => ({ command, perDay, often: null });
+    await client.must('PUT', `${path}/uses`, { source: 'desk', uses: [counts(keep!, 3), counts(drop!, 4)] });
+    await client.must('POST', `${path}/merge`, { keep, drop });
+    expect((await read(id)).edits).toMatchObject([{ command: keep, shortcuts: ['K'] }]);
+    expect((await made.catalogue()).uses).toEqual([{ command: keep, source: 'desk', perDay: 7, often: null }]);
+    expect((await step(id, 'undo')).body.keyset.edits).toEqual([]);
+    expect((await step(id, 'redo')).body.keyset.edits).toMatchObject([{ command: keep, shortcuts: ['K'] }]);
+    const rewrite = server.pool().query("UPDATE crib.keyset_change SET why = 'other' WHERE keyset_id = $1", [id]);
+    await expect(rewrite).rejects.toMatchObject({ code: 'CR002' });
+  });
+
   it('is not rewritten from an older state than the one that was seen', async () => {
     const { id } = await layer();
     await change(id, { put: [edit('depth.place', 'set', ['D'])] });
@@ -165,5 +189,36 @@ describe('a layer', () => {
     expect((await client.ask('PUT', `/api/keysets/${id}`, { name: 'Mine now' })).status).toBe(403);
     await other.must('PUT', `/api/keysets/${id}`, { mine: false });
     expect((await change(id, { put: [edit('depth.place', 'set', ['D'])] })).status).toBe(200);
+  });
+});
+
+describe('counts of use', () => {
+  it('stand by source, each in place of what the source said before; a count or a class, each command once', async () => {
+    const path = `/api/apps/${slug}/uses`;
+    const use = (name: string, perDay: number | null, often: string | null = null) => ({
+      command: command(name),
+      perDay,
+      often,
+    });
+    await client.must('PUT', path, {
+      source: 'desk',
+      uses: [use('depth.place', 212), use('dry.show', null, 'weekly')],
+    });
+    await client.must('PUT', path, { source: 'log', uses: [use('depth.place', 190)] });
+    await client.must('PUT', path, { source: 'desk', uses: [use('depth.place', 200)] });
+    const { uses } = await client.must<Catalogue>('GET', `/api/releases/${catalogue.release.id}`);
+    expect(uses.map((one) => `${one.source}: ${one.perDay}`)).toEqual(['desk: 200', 'log: 190']);
+    for (const wrong of [
+      [use('depth.place', null)],
+      [use('depth.place', 3, 'daily')],
+      [use('depth.place', 3), use('depth.place', 4)],
+      [use('depth.place', -1)],
+      [{ ...use('depth.place', 3), command: 999_999 }],
+    ]) {
+      const answer = await client.ask('PUT', path, { source: 'desk', uses: wrong });
+      expect(answer.status).toBeGreaterThanOrEqual(400);
+      expect(answer.status).toBeLessThan(500);
+    }
+    expect((await client.must<Catalogue>('GET', `/api/releases/${catalogue.release.id}`)).uses).toEqual(uses);
   });
 });

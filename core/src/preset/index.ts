@@ -1,2 +1,2 @@
 export { writePreset, type PresetFile } from './write.ts';
-export { KEYSET_FILE_VERSION, KeysetFile, keysetFile, planKeysetFile, type FilePlan } from './keyset-file.ts';
+export { STACK_FILE_VERSION, StackFile, stackFile, planStackFile, type FilePlan } from './stack-file.ts';

@@ -1,6 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { SYSTEM_KEYS, clashes, consequences, effective, shownKeys, type Setting } from '../../src/keyset/index.ts';
+import { layoutById, meeting, storedPresses, type Layout } from '../../src/keys/index.ts';
+import {
+  SYSTEM_KEYS,
+  applyChange,
+  clashes,
+  consequences,
+  effective,
+  joined,
+  shownKeys,
+  type Setting,
+} from '../../src/keyset/index.ts';
 import type { Edit } from '../../src/contract/index.ts';
 import { PLATFORMS, edits } from '../arbitraries.ts';
 import { COMMANDS, binding, command, custom, edit, setting, settings, shipped } from './fixtures.ts';
@@ -163,4 +173,75 @@ describe('what follows besides other commands', () => {
     expect(told(on([binding(1, 'F7')]), [edit(2, 'set', ['F8'])])).toEqual([]);
     expect(told(on([binding(1, 'F7')]), [edit(1, 'set', ['F8'])])).toEqual([]);
   });
+});
+
+describe('weighing only what a change touches', () => {
+  /** What is gained and whom it meets, from the whole keyset as it is after the change, shortcut by shortcut. */
+  function fromTheWhole(before: Setting, put: readonly Edit[], layout: Layout): string[] {
+    const top = before.stack.layers[0]!;
+    const after = { ...before.stack, layers: [{ ...top, edits: applyChange(top.edits, { put, remove: [] }).edits }] };
+    const found = new Set<string>();
+    for (const platform of PLATFORMS) {
+      const [was, is] = [effective({ ...before.stack }, platform), effective(after, platform)];
+      for (const { command: id, context } of put) {
+        const had = was.at(id, context).map((one) => one.shortcut);
+        for (const gained of is.at(id, context).filter((one) => !had.includes(one.shortcut))) {
+          const mine = storedPresses(gained.shortcut, layout, platform);
+          if (!mine) found.add(`cannot be pressed ${id} ${gained.shortcut} ${platform}`);
+          else
+            for (const other of is.held) {
+              const theirs = storedPresses(other.shortcut, layout, platform);
+              const relation = before.tree.relation(context, other.context);
+              if (!theirs || other.command === id || relation === 'apart') continue;
+              const how = meeting(mine, theirs);
+              if (how === 'apart') continue;
+              const kind = how !== 'meet' ? 'waits' : relation;
+              found.add(
+                `${kind} ${id} ${gained.shortcut} ${other.command} ${other.context} ${other.shortcut} ${platform}`,
+              );
+            }
+        }
+      }
+    }
+    return [...found].sort();
+  }
+  const RELATION: Partial<Record<string, string>> = {
+    'taken from': 'same',
+    hides: 'wider',
+    'hidden by': 'narrower',
+    together: 'together',
+    waits: 'waits',
+  };
+  it('finds the same as looking at all of it', () => {
+    const wanted = fc.uniqueArray(edits(COMMANDS), { minLength: 1, maxLength: 3, selector: (one) => `${one.command} ${one.context}` }); // prettier-ignore
+    const layouts = fc.constantFrom(...['us', 'de', 'fr'].map((id) => layoutById(id)!));
+    let weighed = 0;
+    fc.assert(
+      fc.property(settings, wanted, layouts, (plain, list, layout) => {
+        const before: Setting = { ...plain, layouts: [layout] };
+        // Added keys join what is there, as they do when the change is made.
+        const top = before.stack.layers[0]!;
+        const put = list.map((one) => joined(top.edits, one));
+        const outcome = consequences(before, { put: list, remove: [] });
+        if (outcome.refusals.length) return;
+        weighed++;
+        const told = outcome.consequences.flatMap(({ kind, command: id, shortcut, other, platforms }) => {
+          if (put.some((one) => one.action === 'block' && one.command === id)) return [];
+          if (kind === 'cannot be pressed') return platforms.map((one) => `${kind} ${id} ${shortcut} ${one}`);
+          const relation = RELATION[kind];
+          if (!relation) return [];
+          return platforms.map(
+            (one) => `${relation} ${id} ${shortcut} ${other!.command} ${other!.context} ${other!.shortcut} ${one}`,
+          );
+        });
+        const blocking = new Set(put.filter((one) => one.action === 'block').map((one) => one.command));
+        const whole = fromTheWhole(before, put, layout).filter(
+          (one) => !blocking.has(Number(/^(?:cannot be pressed|\w+) (\d+) /.exec(one)![1])),
+        );
+        expect([...new Set(told)].sort()).toEqual(whole);
+      }),
+      { numRuns: 1200 },
+    );
+    expect(weighed).toBeGreaterThan(300);
+  }, 60_000);
 });

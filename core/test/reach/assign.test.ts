@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { createRequire } from 'node:module';
 import { describe, expect, it } from 'vitest';
-import { US, layoutById, meeting, storedPresses } from '../../src/keys/index.ts';
-import { acceptance, clashes, type Setting } from '../../src/keyset/index.ts';
+import { US, layoutById, meeting, storedPress, storedPresses } from '../../src/keys/index.ts';
+import { SYSTEM_KEYS, acceptance, clashes, effective, pressIndex, type Setting } from '../../src/keyset/index.ts';
 import { KeyPolicy } from '../../src/contract/index.ts';
-import { RESTS, assign, proposer, prunedPool, reassign } from '../../src/reach/index.ts';
+import { RESTS, assign, proposer, prunedPool, reassign, roomLeft } from '../../src/reach/index.ts';
 import { PLATFORMS } from '../arbitraries.ts';
 import { binding, command, custom, edit, setting, settings, shipped } from '../keyset/fixtures.ts';
 
@@ -119,6 +119,26 @@ describe('proposals', () => {
         },
       ),
       { numRuns: 150 },
+    );
+  }, 60_000);
+
+  it('are of the presses that room left shows free, on every platform', () => {
+    fc.assert(
+      fc.property(settings, fc.integer({ min: 1, max: 4 }), (plain, context) => {
+        const on: Setting = { ...plain, systemKeys: SYSTEM_KEYS };
+        for (const platform of PLATFORMS) {
+          const index = pressIndex(effective(on.stack, platform), US, platform);
+          const room = roomLeft({ index, tree: on.tree, context, layout: US, platform, rest: facts.rest, systemKeys: SYSTEM_KEYS }); // prettier-ignore
+          const states = new Map(
+            room.rows.flatMap((row) => row.cells.map((cell) => [cell.press, cell.state] as const)),
+          );
+          for (const { shortcut } of proposer(on, facts).pool(context)) {
+            const press = storedPress(shortcut, US, platform)!;
+            expect(states.get(press) ?? 'free', `${shortcut} on ${platform}`).toBe('free');
+          }
+        }
+      }),
+      { numRuns: 60 },
     );
   }, 60_000);
 

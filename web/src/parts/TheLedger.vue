@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useVirtualizer } from '@tanstack/vue-virtual';
 import type { Platform } from '@crib/core/keys';
 import type { Shown } from './chips.ts';
@@ -79,13 +79,36 @@ function stick(at: number) {
 }
 const shape = computed(() => ({ gridTemplateColumns: template.value, minWidth: `${least.value}px` }));
 
+/** What of the width is in sight; cells beside it stay empty until they are scrolled to. */
+const sight = ref({ left: 0, width: Infinity });
+function look() {
+  const { scrollLeft = 0, clientWidth = Infinity } = scroller.value ?? {};
+  if (scrollLeft !== sight.value.left || clientWidth !== sight.value.width)
+    sight.value = { left: scrollLeft, width: clientWidth };
+}
+const inSight = computed(() => {
+  const { left, width } = sight.value;
+  let from = NAME;
+  return props.columns.map((column, at) => {
+    const begins = from;
+    from += props.widths?.[column.id] ?? COLUMN_WIDTH;
+    const near = begins < left + width + COLUMN_WIDTH && from > left - COLUMN_WIDTH;
+    return least.value <= width || at < (props.pinned ?? 0) || near || at + 1 === cursorColumn.value;
+  });
+});
+
 const cellId = (row: number, column: number) => `cell-${row}-${column}`;
 const active = computed(() => (cursorRow.value < 0 ? undefined : cellId(cursorRow.value, cursorColumn.value)));
 
 const reveal = (align: 'auto' | 'center') =>
   cursorRow.value >= 0 && virtual.value.scrollToIndex(cursorRow.value, { align });
 watch(cursorRow, () => reveal('auto'));
-onMounted(() => requestAnimationFrame(() => reveal('center')));
+onMounted(() => {
+  look();
+  window.addEventListener('resize', look);
+  requestAnimationFrame(() => reveal('center'));
+});
+onBeforeUnmount(() => window.removeEventListener('resize', look));
 
 const { onKey, clicked, isMarked } = useGrid({
   rows: () => props.rows,
@@ -116,6 +139,7 @@ defineExpose({ focus: () => scroller.value?.focus() });
     aria-multiselectable="true"
     :aria-activedescendant="active"
     @keydown="onKey"
+    @scroll.passive="look"
     @mousedown.shift.prevent="scroller?.focus()"
   >
     <LedgerHead
@@ -172,7 +196,8 @@ defineExpose({ focus: () => scroller.value?.focus() });
             :style="stick(at)"
             :class="{ cursor: item.index === cursorRow && cursorColumn === at + 1 }"
           >
-            <span v-if="pending && item.index === cursorRow && pending.column === column.id" class="dashed">{{
+            <template v-if="!inSight[at]" />
+            <span v-else-if="pending && item.index === cursorRow && pending.column === column.id" class="dashed">{{
               pending.text
             }}</span>
             <!-- Most cells of a wide ledger say that nothing differs: a word, without a component. -->

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue';
 import { flatten, stackOf, takenApart } from '@crib/core/keyset';
-import { keysetFile } from '@crib/core/preset';
+import { stackFile } from '@crib/core/preset';
 import type { Edit } from '@crib/core/contract';
 import ProblemList from '../../parts/ProblemList.vue';
 import { usePlace } from '../../stores/place.ts';
@@ -77,7 +77,7 @@ async function apart() {
   await go(on);
 }
 function download() {
-  const text = JSON.stringify(keysetFile(workspace.stored!, custom.value!), null, 2);
+  const text = JSON.stringify(stackFile(workspace.stored!, custom.value!), null, 2);
   const link = document.createElement('a');
   link.href = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
   link.download = `${custom.value!.name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-')}.crib-keyset.json`;

@@ -2,7 +2,7 @@
 import { computed, ref, shallowRef } from 'vue';
 import { problem, type Problem } from '@crib/core/error';
 import { keysOf, placeKey } from '@crib/core/keyset';
-import { planKeysetFile, type FilePlan } from '@crib/core/preset';
+import { planStackFile, type FilePlan } from '@crib/core/preset';
 import type { CustomKeyset, Edit } from '@crib/core/contract';
 import ProblemList from '../../parts/ProblemList.vue';
 import { ask, problemsOf } from '../../api/client.ts';
@@ -31,7 +31,7 @@ async function choose(event: Event) {
     if (chosen.size > MOST_BYTES)
       problems.value = [problem('file-too-large', 'The file is larger than 10 MB: no keyset is.')];
     else {
-      plan.value = planKeysetFile(await chosen.text(), workspace.stored!);
+      plan.value = planStackFile(await chosen.text(), workspace.stored!);
       name.value = plan.value.present ? `${plan.value.name}, from file`.slice(0, 80) : plan.value.name;
     }
   } catch (error) {

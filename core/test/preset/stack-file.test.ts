@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { CribError } from '../../src/error/index.ts';
 import { App, KeyPolicy, type Catalogue, type CustomKeyset, type Edit } from '../../src/contract/index.ts';
 import { flatten, inPlaceOrder } from '../../src/keyset/index.ts';
-import { keysetFile, planKeysetFile } from '../../src/preset/index.ts';
+import { stackFile, planStackFile } from '../../src/preset/index.ts';
 import { arguedMarkdown, argue } from '../../src/sheet/index.ts';
 import { RESTS } from '../../src/reach/index.ts';
 import { US } from '../../src/keys/index.ts';
@@ -26,7 +26,7 @@ function catalogueWith(...sets: CustomKeyset[]): Catalogue {
 }
 const problemOf = (text: string, on = catalogueWith()) => {
   try {
-    planKeysetFile(text, on);
+    planStackFile(text, on);
     return null;
   } catch (error) {
     expect(error).toBeInstanceOf(CribError);
@@ -35,7 +35,7 @@ const problemOf = (text: string, on = catalogueWith()) => {
 };
 const twoLayers = (a: Edit[], b: Edit[]) =>
   catalogueWith({ ...custom(a, 2), name: 'School set' }, { ...custom(b, 3), name: 'One-hand set' });
-const textOf = (catalogue: Catalogue, at = -1) => JSON.stringify(keysetFile(catalogue, catalogue.keysets.at(at)!));
+const textOf = (catalogue: Catalogue, at = -1) => JSON.stringify(stackFile(catalogue, catalogue.keysets.at(at)!));
 const changed = (
   change: (file: { [name: string]: unknown; layers: { [name: string]: unknown; edits: object[] }[] }) => void,
 ) => {
@@ -54,10 +54,10 @@ describe('a keyset as a file', () => {
     fc.assert(
       fc.property(plain, plain, (a, b) => {
         const there = twoLayers(inPlaceOrder(a), inPlaceOrder(b));
-        const here = planKeysetFile(textOf(there), there);
+        const here = planStackFile(textOf(there), there);
         expect(here).toMatchObject({ name: 'One-hand set', baseId: 2, present: { id: 3, differences: [] }, notes: [] });
         expect(here.edits).toEqual(inPlaceOrder(b));
-        const elsewhere = planKeysetFile(textOf(there), catalogueWith());
+        const elsewhere = planStackFile(textOf(there), catalogueWith());
         expect(elsewhere.baseId).toBe(1);
         expect(elsewhere.edits).toEqual(inPlaceOrder(flatten(a, b)));
       }),
@@ -66,7 +66,7 @@ describe('a keyset as a file', () => {
   });
   it('is looked at first: what would differ from the one that is here', () => {
     const file = textOf(twoLayers([], [edit(2, 'set', ['D'], { reason: 'near' })]));
-    const plan = planKeysetFile(file, twoLayers([], [edit(2, 'set', ['E']), edit(3, 'clear', [])]));
+    const plan = planStackFile(file, twoLayers([], [edit(2, 'set', ['E']), edit(3, 'clear', [])]));
     expect(plan.present!.differences).toMatchObject([
       { place: { command: 2 }, old: { shortcuts: ['E'] }, now: { shortcuts: ['D'], reason: 'near' } },
       { place: { command: 3 }, old: { action: 'clear' }, now: undefined },

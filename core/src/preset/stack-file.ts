@@ -14,7 +14,7 @@ import {
 } from '../keyset/index.ts';
 
 /** The newest version of the file that is read, and the one that is written. */
-export const KEYSET_FILE_VERSION = 1;
+export const STACK_FILE_VERSION = 1;
 const MOST_EDITS = 20_000;
 
 const FileEdit = z.strictObject({
@@ -36,24 +36,24 @@ const FileLayer = z.strictObject({
   edits: z.array(FileEdit).max(MOST_EDITS),
 });
 /** A keyset as a file: its layers and what they lie on, by names that mean the same on another machine. */
-export const KeysetFile = z.strictObject({
+export const StackFile = z.strictObject({
   format: z.literal('crib-keyset'),
-  version: z.literal(KEYSET_FILE_VERSION),
+  version: z.literal(STACK_FILE_VERSION),
   app: z.string().max(60),
   release: z.string().max(40),
   shipped: z.string().max(80),
   layers: z.array(FileLayer).min(1).max(50),
 });
-export type KeysetFile = z.infer<typeof KeysetFile>;
+export type StackFile = z.infer<typeof StackFile>;
 
 /** A custom keyset with all layers below it as a file. */
-export function keysetFile(catalogue: Catalogue, keyset: Keyset): KeysetFile {
+export function stackFile(catalogue: Catalogue, keyset: Keyset): StackFile {
   const { shipped, layers } = stackOf(keyset, catalogue.keysets);
   const tree = contextTree(catalogue.contexts);
   const names = new Map(catalogue.commands.map((one) => [one.id, one.name]));
   return {
     format: 'crib-keyset',
-    version: KEYSET_FILE_VERSION,
+    version: STACK_FILE_VERSION,
     app: catalogue.app.slug,
     release: catalogue.release.label,
     shipped: shipped.name,
@@ -87,11 +87,11 @@ export interface FilePlan {
 }
 
 /**
- * Reads a keyset file against a catalogue. Lower layers that are here under the same name are stood upon; those that are
+ * Reads the file of a keyset against a catalogue. Lower layers that are here under the same name are stood upon; those that are
  * not are flattened into the edits. Throws with a sentence where the file is for another app, newer, runs in a circle, or
  * names what the release does not have.
  */
-export function planKeysetFile(text: string, catalogue: Catalogue): FilePlan {
+export function planStackFile(text: string, catalogue: Catalogue): FilePlan {
   const file = parsed(text);
   if (file.app !== catalogue.app.slug)
     refuse(
@@ -127,36 +127,39 @@ export function planKeysetFile(text: string, catalogue: Catalogue): FilePlan {
   return { name: top.name, note: top.note, baseId: base.id, edits, present, notes };
 }
 
-function parsed(text: string): KeysetFile {
+function parsed(text: string): StackFile {
   let value: unknown;
   try {
     value = JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch {
-    return refuse('not-a-file', 'This is not a keyset file: it is not JSON. Choose one that Crib has saved.');
+    return refuse(
+      'not-a-file',
+      'This is not a keyset that Crib has saved: it is not JSON. Choose one that Crib has saved.',
+    );
   }
   const head = value as { format?: unknown; version?: unknown } | null;
   if (typeof head !== 'object' || head?.format !== 'crib-keyset')
     return refuse('not-a-file', 'This is JSON, but not a keyset that Crib has saved.');
-  if (typeof head.version === 'number' && head.version > KEYSET_FILE_VERSION)
+  if (typeof head.version === 'number' && head.version > STACK_FILE_VERSION)
     return refuse(
       'newer',
-      `This file was written by a newer Crib (version ${head.version}; read here: ${KEYSET_FILE_VERSION}). Bring this one up to date first.`,
+      `This file was written by a newer Crib (version ${head.version}; read here: ${STACK_FILE_VERSION}). Bring this one up to date first.`,
     );
-  const read = KeysetFile.safeParse(value);
+  const read = StackFile.safeParse(value);
   if (read.success) return read.data;
   const issue = read.error.issues[0]!;
   return refuse('bad-file', `The file is damaged at ${issue.path.join('.') || 'its start'}: ${issue.message}.`);
 }
 
 /** The layers from the bottom up, as they name one another. */
-function inStackOrder({ layers }: KeysetFile): KeysetFile['layers'] {
-  const byBase = new Map<string | null, KeysetFile['layers'][number]>();
+function inStackOrder({ layers }: StackFile): StackFile['layers'] {
+  const byBase = new Map<string | null, StackFile['layers'][number]>();
   for (const layer of layers) {
     if (byBase.has(layer.on))
       return refuse('bad-file', `Two layers of the file lie on ${layer.on ?? 'the shipped keyset'}.`);
     byBase.set(layer.on, layer);
   }
-  const found: KeysetFile['layers'] = [];
+  const found: StackFile['layers'] = [];
   let at = byBase.get(null);
   while (at && !found.includes(at)) {
     found.push(at);
@@ -167,7 +170,7 @@ function inStackOrder({ layers }: KeysetFile): KeysetFile['layers'] {
   return found;
 }
 
-function editsOf({ name, edits }: KeysetFile['layers'][number], catalogue: Catalogue): Edit[] {
+function editsOf({ name, edits }: StackFile['layers'][number], catalogue: Catalogue): Edit[] {
   const tree = contextTree(catalogue.contexts);
   const commands = new Map(
     catalogue.commands.flatMap((one) => [one.name, ...one.aliases].map((name) => [name, one.id] as const)),
