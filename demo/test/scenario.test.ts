@@ -183,3 +183,26 @@ describe('the School set', () => {
     expect(Recipe.safeParse(json('fathomry/recipe.json')).success).toBe(true);
   });
 });
+
+describe('what is laid on it and counted', () => {
+  it('the One-hand set edits commands that are there, in places that are there, with a reason and clear keys', () => {
+    const oneHand = json<typeof set>('fathomry/one-hand-set.json');
+    for (const { command, reason, keys, where } of oneHand.edits) {
+      expect(byName.get(command)?.fixed, command).toBe(false);
+      expect(contexts.map((one) => one.name)).toContain(where);
+      expect(readShortcuts(keys!, { typedLetters: true }).kind, keys).toBe('read');
+      expect(reason.length, command).toBeGreaterThan(10);
+    }
+  });
+  it('counts name commands that are there once, and the warts that are used without a key are used often', () => {
+    const used = json<{ counts: Record<string, number>; classes: Record<string, string> }>('fathomry/uses.json');
+    for (const name of [...Object.keys(used.counts), ...Object.keys(used.classes)])
+      expect(byName.has(name), name).toBe(true);
+    expect(Object.keys(used.counts).filter((name) => name in used.classes)).toEqual([]);
+    for (const name of warts.neverGivenAKeyThoughUsed) expect(used.counts[name], name).toBeGreaterThan(10);
+    // The busiest commands of the runs are counted: figures by the day would leave them out otherwise.
+    const steps = json<{ steps: string[] }[]>('fathomry/runs.json').flatMap((run) => run.steps);
+    const counted = steps.filter((name) => name in used.counts || name in used.classes);
+    expect(counted.length / steps.length).toBeGreaterThan(0.7);
+  });
+});

@@ -27,6 +27,7 @@ export {
 } from './press.ts';
 export { showStored, writeShortcut, writeStrokes, type Style, type Written } from './write.ts';
 export { readShortcuts, type ReadOptions, type ReadResult, type Reading } from './read.ts';
+export { readKeyRun } from './key-run.ts';
 export { readCell, withPrimary, type CellResult, type StatedKey } from './cell.ts';
 export { readAria, writeAria } from './aria.ts';
 export { writeSpoken } from './spoken.ts';

@@ -38,6 +38,7 @@ export {
   type UserState,
 } from './resolve.ts';
 export { whyNothing, type WhyQuestion, type WhyStep } from './why.ts';
+export { workLists, type WorkList } from './work-lists.ts';
 export { settingFrom } from './setting.ts';
 export { combinations, keyInFull, pressOn, type KeyRow } from './keypage.ts';
 export {

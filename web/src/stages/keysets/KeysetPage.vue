@@ -2,7 +2,7 @@
 import { show } from '../../parts/chips.ts';
 import { computed, ref } from 'vue';
 import { platformName } from '@crib/core/keys';
-import { clashSentence, clashes } from '@crib/core/keyset';
+import { clashSentence, clashes, workLists, type WorkList } from '@crib/core/keyset';
 import ChipLegend from '../../parts/ChipLegend.vue';
 import LedgerTools from '../../parts/LedgerTools.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
@@ -19,7 +19,6 @@ import EditPanel from './EditPanel.vue';
 import KeysetIndex from './KeysetIndex.vue';
 import SeveralPanel from './SeveralPanel.vue';
 import UndoRedo from './UndoRedo.vue';
-import { workLists, type WorkList } from './workLists.ts';
 
 const workspace = useWorkspace();
 const { route, kept, platform, style, releaseLabel, luggage } = usePlace();

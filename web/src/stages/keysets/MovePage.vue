@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import { parseStored, readShortcuts, writeStored, type Key, type Modifier } from '@crib/core/keys';
+import { parseStored, readKeyRun, readShortcuts, writeStored, type Modifier } from '@crib/core/keys';
 import { consequences, moveRun, type MoveTo } from '@crib/core/keyset';
 import type { CommandGroup } from '@crib/core/contract';
 import KeyChip from '../../parts/KeyChip.vue';
@@ -59,27 +59,7 @@ watch(members, () => {
   problems.value = [];
 });
 
-/** Keys as they are named: each a word, or a range such as F2..F7. */
-function keysNamed(text: string): Key[] | null {
-  const names = text
-    .split(/[\s,]+/)
-    .filter(Boolean)
-    .flatMap(inRange);
-  const keys = names.map((one) => {
-    const result = readShortcuts(one, { platform: platform.value });
-    const stroke = result.kind === 'read' ? result.shortcuts[0]?.strokes[0] : undefined;
-    return stroke?.kind === 'key' && stroke.modifiers.length === 0 ? stroke.key : null;
-  });
-  return keys.every((key) => key !== null) ? keys : null;
-}
-function inRange(text: string): string[] {
-  const range = /^(F?)(\d{1,2})(?:\.\.|–|-)(F?)(\d{1,2})$/i.exec(text);
-  if (!range || range[1]!.toUpperCase() !== range[3]!.toUpperCase()) return [text];
-  const [from, to] = [Number(range[2]), Number(range[4])];
-  if (to < from || to - from > 30) return [text];
-  return Array.from({ length: to - from + 1 }, (_, i) => `${range[1]}${from + i}`);
-}
-const named = computed(() => keysNamed(first.value));
+const named = computed(() => readKeyRun(first.value, platform.value));
 const to = computed<MoveTo | null>(() => {
   if (by.value === 'modifiers') return { by: 'modifiers', held: held.value.split('+').filter(Boolean) as Modifier[] };
   if (by.value === 'keys')

@@ -1,6 +1,7 @@
-import { usedOften } from '@crib/core/catalogue';
-import { effective, type Clash, type Setting } from '@crib/core/keyset';
-import type { Catalogue, Keyset } from '@crib/core/contract';
+import { usedOften } from '../catalogue/index.ts';
+import type { Catalogue, Keyset } from '../contract/index.ts';
+import type { Clash, Setting } from './clash/finding.ts';
+import { effective } from './effective.ts';
 
 /** A list to work off: commands of a keyset that something is to be done about. */
 export interface WorkList {
