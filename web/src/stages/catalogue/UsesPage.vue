@@ -62,7 +62,10 @@ async function save() {
         <CatalogueIndex />
       </template>
       <h1>
-        How often commands are used<small>{{ lines.length }} counted, from {{ sources.length }} sources</small>
+        How often commands are used<small
+          >{{ lines.length }} counted, from {{ sources.length }}
+          {{ sources.length === 1 ? 'source' : 'sources' }}</small
+        >
       </h1>
       <StateNote v-if="!lines.length" title="Nobody has counted yet">
         <p>Write counts in the margin, a command a line. What is used often and has no key is found by them.</p>

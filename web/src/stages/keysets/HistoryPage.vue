@@ -93,7 +93,11 @@ watch(at, () => ((problems.value = []), (said.value = '')));
   <KeysetFrame layered>
     <template v-if="keyset">
       <h1>
-        History of the {{ keyset.name }}<small>{{ entries.length }} changes, {{ points.length }} save points</small>
+        History of the {{ keyset.name
+        }}<small
+          >{{ entries.length }} {{ entries.length === 1 ? 'change' : 'changes' }}, {{ points.length }}
+          {{ points.length === 1 ? 'save point' : 'save points' }}</small
+        >
       </h1>
       <div class="tools">
         <label

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { show } from '../../parts/chips.ts';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { platformName } from '@crib/core/keys';
 import { clashSentence, clashes, workLists, type WorkList } from '@crib/core/keyset';
 import ChipLegend from '../../parts/ChipLegend.vue';
@@ -48,6 +48,8 @@ const markedCommands = computed(() =>
   rows.value.flatMap((row) => (row.kind === 'command' && marked.value.has(row.command.id) ? row.command : [])),
 );
 const pending = ref('');
+// What is on its way into one row is not on its way into the next.
+watch([() => selected.value?.id, marked], () => (pending.value = ''));
 const panel = ref<InstanceType<typeof EditPanel> | null>(null);
 const unreasoned = computed(() => custom.value?.edits.filter((edit) => !edit.reason).length ?? 0);
 const clashesOfSelected = computed(() => {
