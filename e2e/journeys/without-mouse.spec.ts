@@ -1,0 +1,84 @@
+import { expect, test, type Locator, type Page } from '@playwright/test';
+import { fresh, margin, row } from '../made.ts';
+import { complaints } from '../pages.ts';
+
+/** Goes on by Tab until something has the focus. */
+async function tabTo(page: Page, target: Locator, backwards = false) {
+  for (let presses = 0; presses < 90; presses++) {
+    if (await target.evaluate((one) => one === document.activeElement).catch(() => false)) return;
+    await page.keyboard.press(backwards ? 'Shift+Tab' : 'Tab');
+  }
+  throw new Error(`Tab does not lead to ${String(target)}.`);
+}
+
+test('a keyset is made, edited and mended without ever touching the mouse, and what happens is announced', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await page.addInitScript(() => {
+    const touched = (event: Event) => event.isTrusted && ((window as unknown as { touched: boolean }).touched = true);
+    for (const kind of ['pointerdown', 'pointermove', 'wheel']) window.addEventListener(kind, touched, true);
+  });
+  await page.goto('/');
+  await tabTo(page, page.getByRole('button', { name: 'Ines Farrowby' }));
+  await page.keyboard.press('Enter');
+  await tabTo(page, page.getByRole('button', { name: 'Sign in', exact: true }));
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Apps and releases' })).toBeVisible();
+  const made = await fresh(page, 'no-mouse');
+  await page.goto(`/keysets/${made.slug}/1`);
+  await tabTo(page, page.getByLabel('Name', { exact: true }));
+  await page.keyboard.type('By hand');
+  await tabTo(page, page.getByRole('button', { name: 'Make it' }));
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: /Edits of the By hand/ })).toBeVisible();
+
+  // The grid: down to a command, Enter to the margin, its press taken; Tab leaves the field and is not taken.
+  const grid = page.getByRole('grid');
+  await tabTo(page, grid);
+  const selected = page.locator('[role=row][aria-selected=true]');
+  for (let down = 0; down < 7; down++) await page.keyboard.press('ArrowDown');
+  await expect(selected).toContainText('Sound');
+  await page.keyboard.press('Enter');
+  const field = page.getByRole('application', { name: 'Press the new keys' });
+  await expect(field).toBeFocused();
+  await page.keyboard.press('k');
+  await expect(page.locator('[aria-live=polite]').first()).toHaveText('K taken');
+  await expect(page.locator('.follows')).toContainText('K is taken by Dry out. Take it, and Dry out is left without.');
+  await page.keyboard.press('Tab');
+  await expect(field).not.toBeFocused();
+  await tabTo(page, page.getByRole('group', { name: 'What becomes of its owner' }).getByRole('button').first());
+  await page.keyboard.press('3');
+  await expect(margin(page).getByRole('status')).toHaveText('Set.');
+  await expect(row(page, 'Dry out')).toContainText('no key now');
+
+  // Tab itself is taken when the next press is literal, and only then.
+  await tabTo(page, page.getByRole('switch', { name: /next press is literal/ }), true);
+  await page.keyboard.press('Enter');
+  await expect(field).toBeFocused();
+  await page.keyboard.press('Tab');
+  await expect(page.locator('[aria-live=polite]').first()).toHaveText('Tab taken');
+  await page.keyboard.press('Tab');
+  await expect(field).not.toBeFocused();
+
+  // Several rows are marked with Shift, moved to another modifier together, and undone with one press.
+  await tabTo(page, grid, true);
+  await page.keyboard.press('Control+Home');
+  for (let down = 0; down < 2; down++) await page.keyboard.press('Shift+ArrowDown');
+  await expect(margin(page).getByRole('heading', { name: '3 commands together' })).toBeVisible();
+  await tabTo(page, page.getByRole('radio', { name: 'Hold other modifiers' }));
+  await tabTo(page, page.getByLabel('Reason for all of them'));
+  await page.keyboard.type('Plain function keys are the system’s.');
+  await tabTo(page, page.getByRole('button', { name: 'Do it to 3' }));
+  await page.keyboard.press('Enter');
+  await expect(margin(page).getByText('Moved.')).toBeVisible();
+  await expect(row(page, 'Third layer')).toContainText('Shift+F4');
+  await tabTo(page, grid, true);
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('.tools').getByRole('status')).toHaveText('Taken back.');
+  await expect(row(page, 'Third layer')).not.toContainText('Shift+F4');
+  await page.keyboard.press('Control+z');
+  await expect(row(page, 'Dry out')).not.toContainText('no key now');
+  expect(await page.evaluate(() => (window as unknown as { touched?: boolean }).touched ?? false)).toBe(false);
+  expect(heard).toEqual([]);
+});
