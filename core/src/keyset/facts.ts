@@ -1,10 +1,10 @@
 import { US, keyboardOf, meeting, storedPresses, type Layout, type Platform } from '../keys/index.ts';
-import type { SystemKey } from '../contract/index.ts';
 import type { Setting } from './clash/finding.ts';
 import { effective, heldAt, type Blocked, type Effective, type Held, type Stack } from './effective.ts';
 import type { Change } from './layers.ts';
 import { pressIndex } from './presses.ts';
 import { pressTypes } from './resolve.ts';
+import { takersOn } from './takers.ts';
 
 export type ConsequenceKind =
   | 'taken from'
@@ -116,23 +116,6 @@ function elsewhereFacts(setting: Setting, gain: Gain, layout: Layout, platform: 
   const typed =
     setting.tree.get(gain.context).takesText && ways[0]!.some((way) => pressTypes(way, keyboardOf(layout, platform)));
   return typed ? [...facts, { kind: 'typing', gain, platform, layout }] : facts;
-}
-
-const takers = new WeakMap<readonly SystemKey[], Map<string, Map<string, SystemKey>>>();
-/** Presses that other takers keep on a keyboard, remembered with the table they are from. */
-function takersOn(table: readonly SystemKey[], layout: Layout, platform: Platform): Map<string, SystemKey> {
-  const known = takers.get(table) ?? new Map<string, Map<string, SystemKey>>();
-  takers.set(table, known);
-  const name = `${layout.id} ${platform}`;
-  const found = known.get(name) ?? new Map<string, SystemKey>();
-  if (!known.has(name)) {
-    known.set(name, found);
-    for (const one of table) {
-      const ways = one.platform === platform ? storedPresses(one.shortcut, layout, platform) : null;
-      if (ways?.length === 1) for (const way of ways[0]!) found.set(way, one);
-    }
-  }
-  return found;
 }
 
 /** Who reached a blocked press from where it is blocked, or from a wider place. */

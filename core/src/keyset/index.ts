@@ -25,6 +25,7 @@ export {
   type Severity,
 } from './clash/index.ts';
 export { acceptance } from './accept.ts';
+export { takersOn } from './takers.ts';
 export { SYSTEM_KEYS } from './system-keys.ts';
 export { cellOf, type Cell, type Chip, type ChipState } from './cell.ts';
 export {

@@ -7,14 +7,14 @@ import { stackOf } from './effective.ts';
 export function settingFrom(
   catalogue: Catalogue,
   keysetId: number,
-  more: Pick<Setting, 'layouts' | 'often'> = {},
+  more: Partial<Pick<Setting, 'layouts' | 'often' | 'stack'>> = {},
 ): Setting {
   const keyset = catalogue.keysets.find((one) => one.id === keysetId)!;
   const pairs = catalogue.groups.flatMap(({ kind, members }) =>
     kind === 'pair' ? [[members[0]!, members[1]!] as const] : [],
   );
   return {
-    stack: stackOf(keyset, catalogue.keysets),
+    stack: more.stack ?? stackOf(keyset, catalogue.keysets),
     commands: new Map(catalogue.commands.map((command) => [command.id, command])),
     tree: contextTree(catalogue.contexts),
     platforms: catalogue.release.platforms,

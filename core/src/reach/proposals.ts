@@ -1,9 +1,16 @@
-import { acceptance, effective, pressIndex, pressTypes, type PressIndex, type Setting } from '../keyset/index.ts';
+import {
+  acceptance,
+  effective,
+  pressIndex,
+  pressTypes,
+  takersOn,
+  type PressIndex,
+  type Setting,
+} from '../keyset/index.ts';
 import {
   US,
   WRITING_CODES,
   characterKey,
-  conventionOf,
   keyboardOf,
   meeting,
   parseStored,
@@ -21,6 +28,7 @@ import type { Command, CommandGroup } from '../contract/index.ts';
 import { boardSpots, distanceOf, PITCH } from './geometry.ts';
 import { storedReach } from './reach.ts';
 import type { Rest } from './rest.ts';
+import { isThird } from './room.ts';
 
 /** Why a press is near the top, or is not: `weight` in mm, below zero where it speaks for it. */
 export interface Reason {
@@ -93,7 +101,20 @@ export function proposer(setting: Setting, facts: ProposalFacts): Proposer {
   const label = (command: number) => setting.commands.get(command)?.label ?? '';
   const mainOf = (command: number) => held.of(command)[0]?.shortcut;
 
-  function reasonsFor(command: Command, context: number, shortcut: string): Reason[] {
+  /** The groups of a command, with the first strokes that the others in them have. */
+  function kinOf({ id }: Command) {
+    const mine = (facts.groups ?? []).filter(({ members, kind }) => members.includes(id) && kind !== 'ways');
+    return mine.map(({ kind, name, members }) => {
+      const others = members.filter((one) => one !== id);
+      const strokes = others.flatMap((one) => {
+        const main = mainOf(one);
+        const stroke = main === undefined ? undefined : parseStored(main).strokes[0];
+        return stroke?.kind === 'key' ? [stroke] : [];
+      });
+      return { kind, name, partner: others[0]!, strokes };
+    });
+  }
+  function reasonsFor(command: Command, context: number, shortcut: string, kin: ReturnType<typeof kinOf>): Reason[] {
     const reasons: Reason[] = [];
     const add = (weight: number, says: string) => reasons.push({ weight, says });
     const [stroke] = parseStored(shortcut).strokes;
@@ -101,17 +122,12 @@ export function proposer(setting: Setting, facts: ProposalFacts): Proposer {
     const letter = stroke.key.by === 'character' ? stroke.key.character : '';
     const aid = /\p{L}/u.test(letter) ? aidOf(letter, command) : null;
     if (aid) add(aid.weight, aid.says);
-    for (const { members, kind, name } of facts.groups ?? []) {
-      if (!members.includes(command.id) || kind === 'ways') continue;
-      const kin = members.filter((one) => one !== command.id).flatMap((one) => mainOf(one) ?? []);
-      const strokes = kin.map((one) => parseStored(one).strokes[0]);
-      const sameKey = strokes.some((one) => one?.kind === 'key' && sameAs(one.key, stroke.key));
-      const sameHeld = strokes.some(
-        (one) => one?.kind === 'key' && one.modifiers.join() === stroke.modifiers.join() && one.modifiers.length,
-      );
-      if (kind === 'pair' && sameKey)
-        add(WEIGHT.partner, `the key of its partner, ${label(partnerOf(members, command))}`);
-      else if (sameHeld) add(WEIGHT.family, `held like the others of ${name}`);
+    for (const { kind, name, partner, strokes } of kin) {
+      const held = stroke.modifiers.join();
+      if (kind === 'pair' && strokes.some((one) => sameAs(one.key, stroke.key)))
+        add(WEIGHT.partner, `the key of its partner, ${label(partner)}`);
+      else if (held && strokes.some((one) => one.modifiers.join() === held))
+        add(WEIGHT.family, `held like the others of ${name}`);
     }
     for (const other of facts.elsewhere?.(command) ?? [])
       if (other.shortcut === shortcut) add(WEIGHT.elsewhere, `what it has in ${other.app}`);
@@ -142,8 +158,9 @@ export function proposer(setting: Setting, facts: ProposalFacts): Proposer {
   return {
     pool,
     proposals(command, context) {
+      const kin = kinOf(command);
       const list = pool(context).map(({ shortcut, mm, hands }): Proposal => {
-        const reasons = reasonsFor(command, context, shortcut);
+        const reasons = reasonsFor(command, context, shortcut, kin);
         const cost = mm + reasons.reduce((sum, one) => sum + one.weight, 0);
         const distance = { says: `${Math.round(mm)} mm, ${hands === 1 ? 'one hand' : 'two hands'}`, weight: 0 };
         return { shortcut, mm, cost, reasons: [distance, ...reasons] };
@@ -169,21 +186,12 @@ export function neighbours(press: string, spots: ReturnType<typeof boardSpots>):
 function boardOf(setting: Setting, layout: Layout, platform: Platform) {
   const index: PressIndex = pressIndex(effective(setting.stack, platform), layout, platform);
   const keyboard = keyboardOf(layout, platform);
-  const takers = new Set(
-    (setting.systemKeys ?? [])
-      .filter((one) => one.platform === platform)
-      .flatMap((one) => storedPresses(one.shortcut, layout, platform)?.[0] ?? []),
-  );
-  const third = (press: string) => {
-    const names = press.split('+');
-    if (conventionOf(platform) === 'macos') return names.includes('Alt') && !names.includes('Meta');
-    return names.includes('AltGr') || (names.includes('Ctrl') && names.includes('Alt'));
-  };
+  const takers = takersOn(setting.systemKeys ?? [], layout, platform);
   function free(shortcut: string, context: number, takesText: boolean): boolean {
     const ways = storedPresses(shortcut, layout, platform);
     if (!ways) return false;
     if (ways[0]!.some((way) => takers.has(way))) return false;
-    if (ways[0]!.some((way) => (takesText || third(way)) && pressTypes(way, keyboard))) return false;
+    if (ways[0]!.some((way) => (takesText || isThird(way, platform)) && pressTypes(way, keyboard))) return false;
     if (takesText && /^(Shift\+)?(Enter|Tab|Backspace|Delete|Arrow\w+)$/.test(ways[0]![0]!)) return false;
     return index.near(shortcut).every(({ held }) => setting.tree.relation(context, held.context) === 'apart');
   }
@@ -221,7 +229,6 @@ function aidOf(letter: string, { label, otherNames, wordings }: Command): Reason
 }
 
 const sameAs = (a: Key, b: Key) => JSON.stringify(a) === JSON.stringify(b);
-const partnerOf = (members: readonly number[], { id }: Command) => members.find((one) => one !== id)!;
 
 /** Presses of which no two meet, or begin one another, on any of the platforms and layouts; earlier ones stay. */
 export function prunedPool(

@@ -4,7 +4,6 @@ import {
   WRITING_CODES,
   conventionOf,
   keyboardOf,
-  storedPresses,
   strokeOfWay,
   usualBoard,
   writeStored,
@@ -12,7 +11,7 @@ import {
   type Layout,
   type Platform,
 } from '../keys/index.ts';
-import { combinations, pressOn, pressTypes, type Held, type PressIndex } from '../keyset/index.ts';
+import { combinations, pressOn, pressTypes, takersOn, type Held, type PressIndex } from '../keyset/index.ts';
 import { storedReach } from './reach.ts';
 import type { Rest } from './rest.ts';
 
@@ -79,11 +78,7 @@ function computed(question: RoomQuestion): Field {
   const { index, layout, platform, rest, systemKeys } = question;
   const board = question.board ?? usualBoard(layout, platform);
   const keyboard = keyboardOf(layout, platform, board);
-  const takers = new Map<string, string>();
-  for (const { platform: on, shortcut, taker } of systemKeys) {
-    if (on !== platform) continue;
-    for (const way of storedPresses(shortcut, layout, platform, board)?.[0] ?? []) takers.set(way, taker);
-  }
+  const takers = takersOn(systemKeys, layout, platform);
   const stored = (press: string) => writeStored({ strokes: [strokeOfWay(press, layout, platform)], manner: 'pressed' });
   const keys = WRITING_CODES.flatMap((code) => {
     const found = board.lacks.has(code) ? null : storedReach(stored(code), layout, platform, rest, board);
@@ -97,7 +92,7 @@ function computed(question: RoomQuestion): Field {
         press,
         shortcut: stored(press),
         answering: index.answering(press).map((one) => one.held),
-        taker: takers.get(press) ?? '',
+        taker: takers.get(press)?.taker ?? '',
         types: pressTypes(press, keyboard),
         third: isThird(held, platform),
       };
@@ -120,7 +115,7 @@ export function roomLeft(question: RoomQuestion): Room {
 }
 
 /** Ctrl+Alt on Windows and Option on macOS type characters: a press with them is needed for typing. */
-function isThird(held: string, platform: Platform): boolean {
+export function isThird(held: string, platform: Platform): boolean {
   const names = held.split('+');
   if (conventionOf(platform) === 'macos') return names.includes('Alt') && !names.includes('Meta');
   return conventionOf(platform) === 'windows' && names.includes('Ctrl') && names.includes('Alt');

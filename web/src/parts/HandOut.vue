@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue';
 import { tableCsv, tableHtml, tableMarkdown, tableText, type PlainTable } from '@crib/core/sheet';
+import { download } from './download.ts';
 
 /** A table into the clipboard or a file: for a mail, a document, a spreadsheet. */
 const props = defineProps<{ name: string; table: () => PlainTable }>();
@@ -21,12 +22,9 @@ async function copy() {
   }
 }
 function save(ending: string, type: string, content: string | Blob) {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(content instanceof Blob ? content : new Blob([content], { type }));
-  link.download = `${props.name}.${ending}`;
-  link.click();
-  URL.revokeObjectURL(link.href);
-  done(`${link.download} saved.`);
+  const file = `${props.name}.${ending}`;
+  download(file, type, content);
+  done(`${file} saved.`);
 }
 async function saveXlsx() {
   const { default: writeXlsx } = await import('write-excel-file/browser');

@@ -30,5 +30,5 @@ export function useHands() {
     void set({ rest: OWN_REST, fingers: text }, true);
   }
   const typist = computed<Typist>(() => (typistName.value === 'skilled' ? 'skilled' : 'average'));
-  return { restName, rest, own, place, typistName, typist };
+  return { restName, rest, place, typistName, typist };
 }

@@ -19,7 +19,10 @@ export function followAddress() {
     const more = one(route.query['layouts'])
       .split(',')
       .flatMap((id) => layoutById(id) ?? []);
-    layoutsInHand.value = [...new Set([layoutInHand.value, ...more])];
+    const learners = [...new Set([layoutInHand.value, ...more])];
+    // The same layouts are the same list: what is computed on them is kept from row to row.
+    if (learners.map((each) => each.id).join() !== layoutsInHand.value.map((each) => each.id).join())
+      layoutsInHand.value = learners;
     languageInHand.value = one(route.query['language']) || null;
     platformInHand.value = one(route.query['platform']);
   });
@@ -69,7 +72,9 @@ export function usePlace() {
 
   /** What goes along from stage to stage. */
   const luggage = computed(() => {
-    const carried = ['platform', 'style', 'layout', 'layouts', 'language'].filter((name) => route.query[name]);
+    const carried = ['platform', 'style', 'layout', 'layouts', 'language', 'rest', 'fingers', 'typist'].filter(
+      (name) => route.query[name],
+    );
     return Object.fromEntries(carried.map((name) => [name, route.query[name]!]));
   });
   return { route, router, kept, set, platform, style, layout, language, appSlug, releaseLabel, luggage };

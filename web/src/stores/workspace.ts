@@ -10,6 +10,7 @@ import {
   type Effective,
   type PressIndex,
   type Setting,
+  type Stack,
 } from '@crib/core/keyset';
 import type { Platform } from '@crib/core/keys';
 import { layoutInHand } from '../parts/chips.ts';
@@ -81,25 +82,18 @@ export const useWorkspace = defineStore('workspace', () => {
   const shipped = computed(() => catalogue.value?.keysets.find((one) => one.kind === 'shipped' && one.isDefault));
   const custom = computed(() => (catalogue.value?.keysets ?? []).filter((one) => one.kind === 'custom'));
 
-  const effectives = computed(() => (catalogue.value, new Map<string, Effective>()));
-  function effectiveOf(id: number, platform: Platform): Effective {
-    const known = effectives.value.get(`${id} ${platform}`);
-    if (known) return known;
-    const made = effective(stackOf(keyset(id)!, catalogue.value!.keysets), platform);
-    effectives.value.set(`${id} ${platform}`, made);
-    return made;
+  /** One stack a keyset: what core computes of it is remembered as long as it is. */
+  const stacks = computed(() => (catalogue.value, new Map<number, Stack>()));
+  function stackFor(id: number): Stack {
+    const found = stacks.value.get(id) ?? stackOf(keyset(id)!, catalogue.value!.keysets);
+    stacks.value.set(id, found);
+    return found;
   }
-  const indexes = computed(() => (catalogue.value, new Map<string, PressIndex>()));
-  function pressesOf(id: number, platform: Platform): PressIndex {
-    const layout = layoutInHand.value;
-    const name = `${id} ${platform} ${layout.id}`;
-    const known = indexes.value.get(name);
-    if (known) return known;
-    const made = pressIndex(effectiveOf(id, platform), layout, platform);
-    indexes.value.set(name, made);
-    return made;
-  }
-  const settingOf = (id: number): Setting => settingFrom(catalogue.value!, id, { layouts: layoutsInHand.value });
+  const effectiveOf = (id: number, platform: Platform): Effective => effective(stackFor(id), platform);
+  const pressesOf = (id: number, platform: Platform): PressIndex =>
+    pressIndex(effectiveOf(id, platform), layoutInHand.value, platform);
+  const settingOf = (id: number): Setting =>
+    settingFrom(catalogue.value!, id, { layouts: layoutsInHand.value, stack: stackFor(id) });
   const plain = computed(() => new Map((stored.value?.commands ?? []).map((command) => [command.id, command])));
   const asStored = (id: number) => plain.value.get(id);
   const byName = computed(

@@ -3,6 +3,7 @@ import { computed, reactive, ref, watch } from 'vue';
 import { flatten, stackOf, takenApart } from '@crib/core/keyset';
 import { stackFile } from '@crib/core/preset';
 import type { Edit } from '@crib/core/contract';
+import { download } from '../../parts/download.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useSession } from '../../stores/session.ts';
@@ -76,13 +77,10 @@ async function apart() {
   }
   await go(on);
 }
-function download() {
+function saveFile() {
+  const name = custom.value!.name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-');
   const text = JSON.stringify(stackFile(workspace.stored!, custom.value!), null, 2);
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
-  link.download = `${custom.value!.name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-')}.crib-keyset.json`;
-  link.click();
-  URL.revokeObjectURL(link.href);
+  download(`${name}.crib-keyset.json`, 'application/json', text);
 }
 </script>
 
@@ -162,7 +160,7 @@ function download() {
         </div>
         <h3>File</h3>
         <p>With its layers and reasons, to be loaded on another machine under Keysets.</p>
-        <div class="actions"><button type="button" class="btn" @click="download">Save to a file</button></div>
+        <div class="actions"><button type="button" class="btn" @click="saveFile">Save to a file</button></div>
       </template>
     </template>
   </KeysetFrame>

@@ -5,10 +5,12 @@ import { argue, arguedMarkdown } from '@crib/core/sheet';
 import KeyChip from '../../parts/KeyChip.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { layoutInHand } from '../../parts/chips.ts';
+import { download } from '../../parts/download.ts';
 import { useHands } from '../../stores/hands.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import KeysetFrame from './KeysetFrame.vue';
+import OtherKeyset from './OtherKeyset.vue';
 
 /** Two keysets argued: a document for learners that sets them side by side, to print or to hand on as Markdown. */
 const workspace = useWorkspace();
@@ -34,13 +36,7 @@ const argued = computed(() =>
     : null,
 );
 const print = () => window.print();
-function download() {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([arguedMarkdown(argued.value!, platform.value)], { type: 'text/markdown' }));
-  link.download = 'side-by-side.md';
-  link.click();
-  URL.revokeObjectURL(link.href);
-}
+const save = () => download('side-by-side.md', 'text/markdown', arguedMarkdown(argued.value!, platform.value));
 </script>
 
 <template>
@@ -56,18 +52,15 @@ function download() {
         <div class="tools">
           <label
             >Beside
-            <ElSelect
+            <OtherKeyset
               :model-value="other.id"
-              size="small"
-              aria-label="The other keyset"
+              :besides="id"
               style="width: 200px"
-              @update:model-value="(one: number) => (withAsked = String(one))"
-            >
-              <ElOption v-for="one in others" :key="one.id" :value="one.id" :label="one.name" />
-            </ElSelect>
+              @update:model-value="(one) => (withAsked = String(one))"
+            />
           </label>
           <span class="end">
-            <button type="button" class="btn" @click="download">As Markdown</button>
+            <button type="button" class="btn" @click="save">As Markdown</button>
             <button type="button" class="btn" @click="print">Print</button>
           </span>
         </div>

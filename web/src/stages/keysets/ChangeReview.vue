@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import type { Platform } from '@crib/core/keys';
 import { consequences, type Change, type Setting } from '@crib/core/keyset';
+import WhatFollows from './WhatFollows.vue';
 import { show, type Shown } from '../../parts/chips.ts';
 
 /** What a change of several edits would do: each edit in a line, then what follows from all of them together. */
@@ -33,37 +34,5 @@ const MOST = 60;
     <span>{{ line.label }}</span><span class="figures">{{ line.does }}{{ line.where }}</span>
   </div>
   <p v-if="lines.length > MOST" class="mid">and {{ lines.length - MOST }} more</p>
-  <h3>What follows</h3>
-  <ul class="follows" aria-live="polite">
-    <li v-for="one in outcome.refusals" :key="one.sentence">
-      <b class="no" aria-hidden="true">■</b>{{ one.sentence }}
-    </li>
-    <li v-for="one in outcome.consequences.slice(0, MOST)" :key="one.sentence">
-      <b class="no" aria-hidden="true">△</b>{{ one.sentence }}
-    </li>
-    <li v-if="!outcome.refusals.length && !outcome.consequences.length">
-      <b class="ok" aria-hidden="true">○</b>Nobody loses a key by it
-    </li>
-  </ul>
+  <WhatFollows :outcome="outcome"><template #free>Nobody loses a key by it</template></WhatFollows>
 </template>
-
-<style scoped>
-.follows {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-.follows li {
-  margin-bottom: 4px;
-  line-height: 1.35;
-}
-.follows b {
-  margin-right: 8px;
-}
-.ok {
-  color: var(--tide);
-}
-.no {
-  color: var(--flag);
-}
-</style>

@@ -13,6 +13,7 @@ import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import FollowUps from './FollowUps.vue';
 import NearerKeys from './NearerKeys.vue';
+import WhatFollows from './WhatFollows.vue';
 import { useEdit, type FollowUp } from './useEdit.ts';
 
 /** Changing a command's keys in a custom keyset, with what follows before it is saved. */
@@ -28,16 +29,6 @@ const field = ref<InstanceType<typeof KeyField> | null>(null);
 const policy = computed(() => workspace.catalogue!.app.keyPolicy);
 const keys = computed(() => (shortcut.value ? show(shortcut.value, props.platform, props.how) : ''));
 const base = computed(() => workspace.keyset(props.keyset.baseId));
-const WARNING = new Set([
-  'taken from',
-  'waits',
-  'cannot be pressed',
-  'blocks',
-  'blocked',
-  'system',
-  'typing',
-  'lopsided',
-]);
 
 function pressed(stored: string) {
   shortcut.value = stored;
@@ -100,27 +91,12 @@ defineExpose({ focus: () => field.value?.focus() });
       </label>
     </div>
 
-    <template v-if="outcome">
-      <h3>What follows</h3>
-      <ul class="follows" aria-live="polite">
-        <li v-for="problem in outcome.refusals" :key="problem.sentence">
-          <b class="no" aria-hidden="true">■</b><span>{{ problem.sentence }}</span>
-        </li>
-        <li v-for="one in outcome.consequences" :key="one.sentence">
-          <b :class="WARNING.has(one.kind) ? 'no' : 'ok'" aria-hidden="true">{{
-            WARNING.has(one.kind) ? '△' : '○'
-          }}</b><span>{{ one.sentence }}</span>
-        </li>
-        <li v-if="layoutsInHand.length > 1 && !outcome.refusals.length && pressable">
-          <b class="ok" aria-hidden="true">○</b><span>Can be pressed on all {{ layoutsInHand.length }} layouts</span>
-        </li>
-        <li v-if="!outcome.refusals.length && !outcome.consequences.length">
-          <b class="ok" aria-hidden="true">○</b
-          ><span>Free in {{ workspace.tree!.get(context).name }} and all below it</span>
-        </li>
-      </ul>
-    </template>
-
+    <WhatFollows v-if="outcome" :outcome="outcome">
+      <li v-if="layoutsInHand.length > 1 && !outcome.refusals.length && pressable">
+        <b class="ok" aria-hidden="true">○</b><span>Can be pressed on all {{ layoutsInHand.length }} layouts</span>
+      </li>
+      <template #free>Free in {{ workspace.tree!.get(context).name }} and all below it</template>
+    </WhatFollows>
     <FollowUps
       v-if="owner && !outcome?.refusals.length"
       :setting="edit.setting.value"
@@ -197,24 +173,6 @@ defineExpose({ focus: () => field.value?.focus() });
 }
 .layouts {
   grid-column: 1 / -1;
-}
-.follows {
-  margin: 0;
-  padding: 0;
-  list-style: none;
-}
-.follows li {
-  display: grid;
-  grid-template-columns: 14px 1fr;
-  gap: 8px;
-  margin-bottom: 4px;
-  line-height: 1.35;
-}
-.ok {
-  color: var(--tide);
-}
-.no {
-  color: var(--flag);
 }
 .said {
   min-height: 20px;

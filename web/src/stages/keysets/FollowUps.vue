@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import type { Platform } from '@crib/core/keys';
 import type { Setting } from '@crib/core/keyset';
 import { show, type Shown } from '../../parts/chips.ts';
@@ -35,7 +35,6 @@ const choices = computed(() => {
   list.push({ says: `Take it, and leave ${name.value} without`, up: { kind: 'leave' } });
   return list;
 });
-const list = ref<HTMLElement | null>(null);
 function onKey(event: KeyboardEvent) {
   const choice = choices.value[Number(event.key) - 1];
   if (!choice || event.ctrlKey || event.altKey || event.metaKey || props.disabled) return;
@@ -45,7 +44,7 @@ function onKey(event: KeyboardEvent) {
 </script>
 
 <template>
-  <div ref="list" class="ups" role="group" aria-label="What becomes of its owner" @keydown="onKey">
+  <div class="ups" role="group" aria-label="What becomes of its owner" @keydown="onKey">
     <button
       v-for="(choice, at) in choices"
       :key="choice.says"

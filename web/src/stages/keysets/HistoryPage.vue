@@ -112,7 +112,7 @@ watch(at, () => ((problems.value = []), (said.value = '')));
         >
           Put it back to that day
         </button>
-        <span class="end"><UndoRedo :keyset="keyset" /></span>
+        <span class="end"><UndoRedo :keyset="keyset" :next="next" /></span>
       </div>
       <StateNote v-if="problem" title="The history could not be fetched"
         ><p>{{ problem.sentence }}</p></StateNote

@@ -19,12 +19,15 @@ import EditPanel from './EditPanel.vue';
 import KeysetIndex from './KeysetIndex.vue';
 import SeveralPanel from './SeveralPanel.vue';
 import UndoRedo from './UndoRedo.vue';
+import { useHistory } from './useHistory.ts';
 
 const workspace = useWorkspace();
 const { route, kept, platform, style, releaseLabel, luggage } = usePlace();
 const id = computed(() => Number(route.params['keyset']));
 const keyset = computed(() => workspace.keyset(id.value));
 const custom = computed(() => (keyset.value?.kind === 'custom' ? keyset.value : null));
+
+const { next } = useHistory(custom);
 
 /** A custom set always has its base beside it. */
 const columnIds = computed(() => (custom.value ? [custom.value.baseId, id.value] : [id.value]));
@@ -100,7 +103,7 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
       <div class="tools">
         <LedgerTools />
         <span class="end">
-          <UndoRedo v-if="custom" :keyset="custom" />
+          <UndoRedo v-if="custom" :keyset="custom" :next="next" />
           <RouterLink class="btn" :to="{ name: 'move', params: { keyset: id }, query: luggage }"
             >Move a run of keys</RouterLink
           >

@@ -9,7 +9,7 @@ import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import ChangeReview from './ChangeReview.vue';
-import { HELD_CHOICES, heldName } from './held.ts';
+import HeldSelect from './HeldSelect.vue';
 import KeysetFrame from './KeysetFrame.vue';
 import { useChange } from './useChange.ts';
 
@@ -146,9 +146,7 @@ const chip = (stored: string | null) => (stored && parseStored(stored) ? stored 
           </label>
           <label v-if="by === 'modifiers'"
             >Held
-            <ElSelect v-model="held" size="small" aria-label="Modifiers to hold" style="width: 150px">
-              <ElOption v-for="one in HELD_CHOICES" :key="one" :value="one" :label="heldName(one, platform)" />
-            </ElSelect>
+            <HeldSelect v-model="held" :platform="platform" style="width: 150px" />
           </label>
           <template v-else-if="by === 'keys'">
             <label

@@ -2,11 +2,11 @@
 import { computed, ref, watch } from 'vue';
 import type { Platform } from '@crib/core/keys';
 import type { Setting } from '@crib/core/keyset';
-import type { AppOverview, App, Catalogue, Command, CustomKeyset } from '@crib/core/contract';
-import { effective, stackOf } from '@crib/core/keyset';
+import type { Command, CustomKeyset } from '@crib/core/contract';
+import { pressesElsewhere } from '@crib/core/reach';
 import KeyChip from '../../parts/KeyChip.vue';
-import { ask } from '../../api/client.ts';
 import type { Shown } from '../../parts/chips.ts';
+import { lookElsewhere, otherPrograms } from '../../stores/elsewhere.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useProposals } from './useProposals.ts';
 
@@ -37,31 +37,14 @@ const here = computed(() =>
     return shortcut ? [{ name: one.name, shortcut }] : [];
   }),
 );
-/** Other programs, asked for when they are wanted: a command of the same name or label there. */
-const programs = ref<{ name: string; shortcut: string }[] | null>(null);
-async function lookElsewhere() {
-  const apps = (await ask<App[]>('GET', '/api/apps')).filter((one) => one.slug !== workspace.app?.slug);
-  const same = (one: Command) =>
-    one.name === props.command.name || one.label.toLowerCase() === props.command.label.toLowerCase();
-  const lists = await Promise.all(
-    apps.map(async ({ slug, name }) => {
-      const { releases } = await ask<AppOverview>('GET', `/api/apps/${slug}`);
-      if (!releases[0]) return [];
-      const found = await ask<Catalogue>('GET', `/api/releases/${releases[0].id}`);
-      const shipped = found.keysets.find((one) => one.kind === 'shipped' && one.isDefault);
-      const theirs = found.commands.find(same);
-      if (!shipped || !theirs) return [];
-      const platform = found.release.platforms.includes(props.platform) ? props.platform : found.release.platforms[0]!;
-      const shortcut = effective(stackOf(shipped, found.keysets), platform).of(theirs.id)[0]?.shortcut;
-      return shortcut ? [{ name, shortcut }] : [];
-    }),
-  );
-  programs.value = lists.flat();
-}
-watch(
-  () => props.command.id,
-  () => (programs.value = null),
+/** In other programs, once they are asked for; the proposals weigh them too then. */
+const programs = computed(
+  () => otherPrograms.value && pressesElsewhere(props.command, otherPrograms.value, props.platform),
 );
+const everywhere = computed(() => [
+  ...here.value,
+  ...(programs.value ?? []).map(({ app, shortcut }) => ({ name: app, shortcut })),
+]);
 </script>
 
 <template>
@@ -74,19 +57,13 @@ watch(
   </button>
   <button v-if="proposals.length === most" type="button" class="btn plain" @click="most += 8">More of them</button>
   <h3>Take the press it has in</h3>
-  <button
-    v-for="one in [...here, ...(programs ?? [])]"
-    :key="one.name"
-    type="button"
-    class="near"
-    @click="emit('pick', one.shortcut)"
-  >
+  <button v-for="one in everywhere" :key="one.name" type="button" class="near" @click="emit('pick', one.shortcut)">
     <span class="sr-only">Take </span>
     <KeyChip :shortcut="one.shortcut" :platform="platform" :how="how" />
     <span>{{ one.name }}</span>
   </button>
   <p v-if="programs?.length === 0" class="mid">No other program has a command of that name.</p>
-  <button v-if="programs === null" type="button" class="btn plain" @click="lookElsewhere">
+  <button v-if="programs === null" type="button" class="btn plain" @click="lookElsewhere(workspace.app?.slug ?? '')">
     Look in other programs
   </button>
 </template>

@@ -24,6 +24,7 @@ import { OWN_REST, useHands } from '../../stores/hands.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import KeysetFrame from './KeysetFrame.vue';
+import OtherKeyset from './OtherKeyset.vue';
 import ReachChart from './ReachChart.vue';
 
 const RunChart = defineAsyncComponent(() => import('./RunChart.vue'));
@@ -139,20 +140,12 @@ const choices = computed(() => [
           </label>
           <label
             >Beside
-            <ElSelect
+            <OtherKeyset
               :model-value="other?.id ?? null"
-              size="small"
-              aria-label="The other keyset"
+              :besides="id"
               style="width: 150px"
-              @update:model-value="(one: number) => (withAsked = String(one))"
-            >
-              <ElOption
-                v-for="one in workspace.catalogue!.keysets.filter((each) => each.id !== id)"
-                :key="one.id"
-                :value="one.id"
-                :label="one.name"
-              />
-            </ElSelect>
+              @update:model-value="(one) => (withAsked = String(one))"
+            />
           </label>
           <label
             >On

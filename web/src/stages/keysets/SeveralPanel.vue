@@ -11,7 +11,7 @@ import { useHands } from '../../stores/hands.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import ChangeReview from './ChangeReview.vue';
-import { HELD_CHOICES, heldName } from './held.ts';
+import HeldSelect from './HeldSelect.vue';
 import { useChange } from './useChange.ts';
 import { useReassign } from './useReassign.ts';
 
@@ -126,9 +126,7 @@ const SAID: Record<Way, string> = {
   </div>
   <label v-if="way === 'modifiers'" class="pick"
     >Held
-    <ElSelect v-model="held" size="small" aria-label="Modifiers to hold">
-      <ElOption v-for="one in HELD_CHOICES" :key="one" :value="one" :label="heldName(one, platform)" />
-    </ElSelect>
+    <HeldSelect v-model="held" :platform="platform" />
   </label>
   <template v-if="way === 'find'">
     <div class="actions">

@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted, toRef } from 'vue';
 import type { CustomKeyset } from '@crib/core/contract';
+import type { Steps } from '@crib/core/keyset';
 import { useChange } from './useChange.ts';
-import { useHistory } from './useHistory.ts';
 
 /** Takes the last change of a keyset back, and makes it again; Ctrl+Z and Ctrl+Y where no text is being written. */
-const props = defineProps<{ keyset: CustomKeyset }>();
+const props = defineProps<{ keyset: CustomKeyset; next: Steps }>();
 const keyset = toRef(props, 'keyset');
 const { problems, busy, said, step } = useChange(keyset);
-const { next } = useHistory(keyset);
 
 function onKey(event: KeyboardEvent) {
   const target = event.target as HTMLElement;
@@ -16,7 +15,7 @@ function onKey(event: KeyboardEvent) {
   if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
   const key = event.key.toLowerCase();
   const kind = key === 'z' && !event.shiftKey ? 'undo' : key === 'y' || (key === 'z' && event.shiftKey) ? 'redo' : null;
-  if (!kind || next.value[kind] === null || busy.value) return;
+  if (!kind || props.next[kind] === null || busy.value) return;
   event.preventDefault();
   void step(kind);
 }

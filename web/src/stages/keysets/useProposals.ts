@@ -1,17 +1,22 @@
 import { computed, type Ref } from 'vue';
 import { usesADay } from '@crib/core/catalogue';
-import { proposer, type Proposal } from '@crib/core/reach';
+import type { Command } from '@crib/core/contract';
+import { pressesElsewhere, proposer, type Proposal } from '@crib/core/reach';
 import type { Setting } from '@crib/core/keyset';
+import { otherPrograms } from '../../stores/elsewhere.ts';
 import { useHands } from '../../stores/hands.ts';
+import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** Free presses for commands of a keyset, the best first, from where the hands rest. */
 export function useProposals(setting: Ref<Setting>) {
   const workspace = useWorkspace();
   const { rest } = useHands();
+  const { platform } = usePlace();
   const facts = computed(() => ({
     rest: rest.value,
     groups: workspace.catalogue?.groups ?? [],
+    elsewhere: (command: Command) => pressesElsewhere(command, otherPrograms.value ?? [], platform.value),
     uses: usesADay(workspace.catalogue?.uses ?? []),
   }));
   const made = computed(() => proposer(setting.value, facts.value));
@@ -19,5 +24,5 @@ export function useProposals(setting: Ref<Setting>) {
     const known = setting.value.commands.get(command);
     return known ? made.value.proposals(known, context).slice(0, most) : [];
   }
-  return { facts, proposalsFor };
+  return { proposalsFor };
 }

@@ -1,0 +1,14 @@
+<script setup lang="ts">
+import type { Platform } from '@crib/core/keys';
+import { HELD_CHOICES, heldName } from './held.ts';
+
+/** Chooses the modifiers that a run of keys is held with. */
+defineProps<{ platform: Platform }>();
+const held = defineModel<string>({ required: true });
+</script>
+
+<template>
+  <ElSelect v-model="held" size="small" aria-label="Modifiers to hold">
+    <ElOption v-for="one in HELD_CHOICES" :key="one" :value="one" :label="heldName(one, platform)" />
+  </ElSelect>
+</template>
