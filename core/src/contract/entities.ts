@@ -63,6 +63,8 @@ export const Release = z.object({
   /** Point builds and product tiers, where they matter. */
   builds: z.array(name(40)).max(40).default([]),
   tiers: z.array(name(40)).max(20).default([]),
+  /** How it takes keys, where that is otherwise than in the releases that say nothing of their own. */
+  keyPolicy: KeyPolicy.nullable().default(null),
 });
 export type Release = z.infer<typeof Release>;
 
@@ -219,6 +221,8 @@ export type ShippedKeyset = z.infer<typeof ShippedKeyset>;
 export const CustomKeyset = KeysetFacts.extend({
   kind: z.literal('custom'),
   baseId: Id,
+  /** The keyset of an earlier release that it was carried from. */
+  carriedFrom: Id.nullable().default(null),
   edits: z.array(Edit),
 });
 export type CustomKeyset = z.infer<typeof CustomKeyset>;

@@ -5,4 +5,5 @@ export * from './sheets.ts';
 export * from './recipe.ts';
 export * from './requests.ts';
 export * from './editing.ts';
+export * from './releases.ts';
 export * from './responses.ts';

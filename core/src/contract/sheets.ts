@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Id, PlatformName, StoredShortcut } from './entities.ts';
+import { ChangesBody } from './releases.ts';
 
 const line = (most: number) => z.string().trim().max(most);
 const prose = z.string().trim().max(1000);
@@ -71,7 +72,7 @@ export type EditionFile = z.infer<typeof EditionFile>;
 export const PublicEdition = z.object({
   address: z.string(),
   hash: z.string(),
-  body: EditionBody,
+  body: z.discriminatedUnion('format', [EditionBody, ChangesBody]),
   files: z.array(EditionFile),
   howToLoad: z.string(),
 });

@@ -24,6 +24,25 @@ export function stackOf(keyset: Keyset, all: readonly Keyset[]): Stack {
   return { shipped: at, layers };
 }
 
+/** A stack with another layer on top that is not kept anywhere: what it would do. */
+export function layerOver(stack: Stack, edits: readonly Edit[]): Stack {
+  const below = stack.layers.at(-1) ?? stack.shipped;
+  const { id: baseId, appId } = below;
+  const layer: CustomKeyset = {
+    id: baseId + 1,
+    appId,
+    name: '',
+    note: '',
+    revision: 1,
+    owner: null,
+    kind: 'custom',
+    baseId,
+    carriedFrom: null,
+    edits: [...edits],
+  };
+  return { ...stack, layers: [...stack.layers, layer] };
+}
+
 /** A shortcut that a command has in a context on one platform. */
 export interface Held {
   readonly command: number;

@@ -11,9 +11,8 @@ export function composeSheet(
 ): EditionBody {
   const keyset = catalogue.keysets.find((one) => one.id === sheet.keysetId)!;
   const { platforms } = catalogue.release;
-  const tree = contextTree(catalogue.contexts);
   const commands = new Map(catalogue.commands.map((command) => [command.id, command]));
-  const row = rowComposer(keyset, catalogue.keysets, platforms, tree);
+  const row = rowsOf(keyset, catalogue);
   return {
     format: 'crib-sheet',
     version: 1,
@@ -34,6 +33,11 @@ export function composeSheet(
       }),
     })),
   };
+}
+
+/** Fills in the row of a command, as a keyset of a catalogue has it. */
+export function rowsOf(keyset: Keyset, catalogue: Catalogue): (command: Command, note: string) => EditionRow {
+  return rowComposer(keyset, catalogue.keysets, catalogue.release.platforms, contextTree(catalogue.contexts));
 }
 
 function rowComposer(keyset: Keyset, keysets: readonly Keyset[], platforms: readonly Platform[], tree: ContextTree) {

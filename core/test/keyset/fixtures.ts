@@ -61,6 +61,7 @@ export function custom(edits: Edit[], id = 2): CustomKeyset {
     owner: null,
     kind: 'custom',
     baseId: id - 1,
+    carriedFrom: null,
     edits,
   };
 }

@@ -11,7 +11,7 @@ const pair: CommandGroup = { id: 1, kind: 'pair', name: 'Up and down', members: 
 function listsOf(edits: Edit[], uses: Use[] = []) {
   const catalogue: Catalogue = {
     app,
-    release: { id: 1, appId: 1, label: '1', releasedOn: null, position: 1, platforms: PLATFORMS, sealedAt: null, builds: [], tiers: [] },
+    release: { id: 1, appId: 1, label: '1', releasedOn: null, position: 1, platforms: PLATFORMS, sealedAt: null, builds: [], tiers: [], keyPolicy: null },
     contexts: FOUR_CONTEXTS,
     commands: [1, 2, 3, 4].map((id) => command(id)),
     keysets: [shipped([binding(1, 'F2'), binding(2, 'F3'), binding(3, 'F4')]), custom(edits)],

@@ -14,7 +14,7 @@ const app = App.parse({ id: 1, slug: 'fathomry', name: 'Fathomry', role: 'taught
 function catalogueWith(...sets: CustomKeyset[]): Catalogue {
   return {
     app,
-    release: { id: 1, appId: 1, label: '7.0', releasedOn: null, position: 1, platforms: PLATFORMS, sealedAt: null, builds: [], tiers: [] },
+    release: { id: 1, appId: 1, label: '7.0', releasedOn: null, position: 1, platforms: PLATFORMS, sealedAt: null, builds: [], tiers: [], keyPolicy: null },
     contexts: FOUR_CONTEXTS,
     commands: Array.from({ length: 6 }, (_, i) => command(i + 1)),
     keysets: [shipped([binding(1, 'A'), binding(2, 'B')]), ...sets],

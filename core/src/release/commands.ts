@@ -1,0 +1,103 @@
+import { PATH_SIGN } from '../catalogue/index.ts';
+import type { Command } from '../contract/index.ts';
+import type { Held } from '../keyset/index.ts';
+import type { Firing } from './fires.ts';
+import type { Relation } from './lineage.ts';
+import type { Places } from './places.ts';
+import type { Side } from './sides.ts';
+
+export const COMMAND_KINDS = [
+  'split',
+  'merged',
+  'added',
+  'dropped',
+  'renamed',
+  'moved in the menus',
+  'became fixed',
+  'became free',
+] as const;
+export type CommandKind = (typeof COMMAND_KINDS)[number];
+
+/** What became of a command’s shortcuts: `none` where it has none on either side. */
+export type KeysKind = 'kept' | 'gained' | 'lost' | 'moved' | 'none';
+
+/** Commands that answer to one another on the two sides: mostly one and one. */
+export interface CommandChange {
+  readonly old: readonly Command[];
+  readonly now: readonly Command[];
+  /** Empty where nothing is different but perhaps its keys. */
+  readonly kinds: readonly CommandKind[];
+  readonly keys: KeysKind;
+  readonly before: readonly Held[];
+  readonly after: readonly Held[];
+}
+
+/** All commands of both sides, put together by lineage, with what became of each. */
+export function commandChanges(
+  old: Side,
+  now: Side,
+  before: Firing,
+  after: Firing,
+  places: Places,
+  commands: Relation,
+): CommandChange[] {
+  return together(old, now, commands).map(([was, is]): CommandChange => {
+    const [held, holds] = [was.flatMap((id) => old.effective.of(id)), is.flatMap((id) => now.effective.of(id))];
+    const [olds, nows] = [was.map((id) => old.commands.get(id)!), is.map((id) => now.commands.get(id)!)];
+    const [a, b] = [
+      spots(held, before, (context) => places.ofOld(context)),
+      spots(holds, after, (context) => places.ofNow(context)),
+    ];
+    return { old: olds, now: nows, kinds: kindsOf(olds, nows), keys: keysKind(a, b), before: held, after: holds };
+  });
+}
+
+const spots = (held: readonly Held[], side: Firing, numberOf: (context: number) => number) =>
+  new Set(held.map((one) => `${numberOf(one.context)} ${side.pressOf(one) ?? one.shortcut}`));
+
+function keysKind(before: ReadonlySet<string>, after: ReadonlySet<string>): KeysKind {
+  if (before.size === 0 && after.size === 0) return 'none';
+  const kept = [...before].filter((one) => after.has(one)).length;
+  if (kept === before.size) return kept === after.size ? 'kept' : 'gained';
+  return kept === after.size ? 'lost' : 'moved';
+}
+
+function kindsOf(old: readonly Command[], now: readonly Command[]): CommandKind[] {
+  if (old.length === 0) return ['added'];
+  if (now.length === 0) return ['dropped'];
+  const [was, is] = [old[0]!, now[0]!];
+  if (old.length > 1 || now.length > 1)
+    return [...(now.length > 1 ? (['split'] as const) : []), ...(old.length > 1 ? (['merged'] as const) : [])];
+  return [
+    ...(was.label === is.label ? [] : (['renamed'] as const)),
+    ...(menuOf(was) === menuOf(is) ? [] : (['moved in the menus'] as const)),
+    ...(was.fixed === is.fixed ? [] : ([is.fixed ? 'became fixed' : 'became free'] as const)),
+  ];
+}
+
+/** Where a command is in the menus: a path that ends in its own label goes by what is before it. */
+export function menuOf({ menu, label }: Pick<Command, 'menu' | 'label'>): string {
+  const parts = menu.split(PATH_SIGN);
+  return parts.at(-1) === label ? `${parts.slice(0, -1).join(PATH_SIGN)}${PATH_SIGN}…` : menu;
+}
+
+/** The commands of both sides in sets that answer to one another; the newer side’s order, then what is gone. */
+function together(old: Side, now: Side, { forward, back }: Relation): [old: number[], now: number[]][] {
+  const seen = new Set<number>();
+  const found: [number[], number[]][] = [];
+  for (const id of now.commands.keys()) {
+    if (seen.has(id)) continue;
+    const [olds, nows] = [new Set<number>(), new Set([id])];
+    for (const one of nows) {
+      for (const was of back(one)) {
+        if (olds.has(was)) continue;
+        olds.add(was);
+        for (const other of forward(was)) nows.add(other);
+      }
+    }
+    for (const one of nows) seen.add(one);
+    found.push([[...olds], [...nows]]);
+  }
+  for (const id of old.commands.keys()) if (forward(id).length === 0) found.push([[id], []]);
+  return found;
+}

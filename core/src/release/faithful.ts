@@ -1,0 +1,79 @@
+import type { Layout } from '../keys/index.ts';
+import type { Command } from '../contract/index.ts';
+import type { Held } from '../keyset/index.ts';
+import { firing } from './fires.ts';
+import type { Lineage } from './lineage.ts';
+import { placesOf } from './places.ts';
+import type { Side } from './sides.ts';
+
+/** How a press of what is imitated fares in the imitation. */
+export interface ImitatedPress {
+  readonly press: string;
+  /** What it does in the original, and what in the imitation. */
+  readonly original: Held;
+  readonly now: readonly Held[];
+  readonly fares: 'same' | 'different' | 'missing';
+  /** Uses a day of the original’s command. */
+  readonly uses: number;
+}
+
+/** How true an imitation is: presses, and the same weighted by use. */
+export interface Faithfulness {
+  readonly presses: readonly ImitatedPress[];
+  readonly counts: Readonly<Record<ImitatedPress['fares'], number>>;
+  /** Uses a day, by how the press fares. */
+  readonly uses: Readonly<Record<ImitatedPress['fares'], number>>;
+  /** Commands that the original had not, and that have no key in the imitation. */
+  readonly newWithout: readonly Command[];
+}
+
+/**
+ * How true a keyset is to the one it imitates: for each press of the original, at the place where it is bound, whether it
+ * does the same. `lineage` leads from the original to the imitation: of one app’s releases, or of two apps.
+ */
+export function faithfulness(
+  original: Side,
+  imitation: Side,
+  lineage: Lineage,
+  layout: Layout,
+  usesADay: ReadonlyMap<number, number> = new Map(),
+): Faithfulness {
+  const folded = original.platform !== imitation.platform;
+  const [before, after] = [firing(original, layout, folded), firing(imitation, layout, folded)];
+  const places = placesOf(original, imitation, lineage.contexts);
+  const counts = { same: 0, different: 0, missing: 0 };
+  const uses = { same: 0, different: 0, missing: 0 };
+  const presses = original.effective.held.flatMap((held): ImitatedPress[] => {
+    const press = before.pressOf(held);
+    // What another command fires there is that one’s press.
+    if (press === null || !before.fires(press, held.context).some((one) => one.command === held.command)) return [];
+    const now = after.fires(press, places.standsNow[places.ofOld(held.context)]!);
+    const like = lineage.commands.forward(held.command);
+    const fares = now.length === 0 ? 'missing' : now.every((one) => like.includes(one.command)) ? 'same' : 'different';
+    const often = usesADay.get(held.command) ?? 0;
+    counts[fares]++;
+    uses[fares] += often;
+    return [{ press, original: held, now, fares, uses: often }];
+  });
+  const newWithout = [...imitation.commands.values()].filter(
+    ({ id }) => lineage.commands.back(id).length === 0 && imitation.effective.of(id).length === 0,
+  );
+  return { presses, counts, uses, newWithout };
+}
+
+/** A lineage between two apps that nobody has judged yet: by the program’s own id, else by label; contexts by name. */
+export function likelyLineage(old: Side, now: Side): { commands: [number, number][]; contexts: [number, number][] } {
+  const byName = new Map([...now.commands.values()].map((one) => [one.name, one.id]));
+  const byLabel = new Map([...now.commands.values()].map((one) => [one.label.toLowerCase(), one.id]));
+  const byPath = new Map(now.tree.inOrder.map((one) => [one.name.toLowerCase(), one.id]));
+  return {
+    commands: [...old.commands.values()].flatMap(({ id, name, label }): [number, number][] => {
+      const found = byName.get(name) ?? byLabel.get(label.toLowerCase());
+      return found === undefined ? [] : [[id, found]];
+    }),
+    contexts: old.tree.inOrder.flatMap(({ id, name, parent }): [number, number][] => {
+      const found = parent === null ? now.tree.root.id : byPath.get(name.toLowerCase());
+      return found === undefined ? [] : [[id, found]];
+    }),
+  };
+}

@@ -1,0 +1,173 @@
+import type { Command } from '../contract/index.ts';
+import type { Held } from '../keyset/index.ts';
+import type { Platform } from '../keys/index.ts';
+import type { CommandChange } from './commands.ts';
+import type { Harm } from './harm.ts';
+import type { Moved } from './moved.ts';
+import type { Side } from './sides.ts';
+
+/** The groups of change notes, in the order in which a learner needs them. */
+export const NOTE_GROUPS = {
+  meaning: 'These keys now do something else',
+  moved: 'On other keys now',
+  new: 'New keys',
+  gone: 'Gone',
+  renamed: 'Called otherwise now',
+  menus: 'Elsewhere in the menus',
+  fixed: 'Can, or cannot, be changed now',
+  places: 'Places',
+  policy: 'How the program takes keys',
+} as const;
+export type NoteGroup = keyof typeof NOTE_GROUPS;
+
+/** A change as change notes tell it, on all platforms where it is so. */
+export interface NoteLine {
+  /** Names the change, so that what was arranged finds it again. */
+  readonly key: string;
+  readonly group: NoteGroup;
+  /** The program’s own id of the command, empty where it is about none. */
+  readonly command: string;
+  readonly subject: string;
+  readonly where: string;
+  readonly text: string;
+  readonly before: Readonly<Record<Platform, readonly string[]>>;
+  readonly after: Readonly<Record<Platform, readonly string[]>>;
+  readonly harm: number;
+}
+
+/** What moved on one platform, with what it costs. */
+export interface Compared {
+  readonly old: Side;
+  readonly now: Side;
+  readonly moved: Moved;
+  readonly harms: readonly Harm[];
+}
+
+const texts = (held: readonly Held[]) => [...new Set(held.map((one) => one.shortcut))];
+const names = (commands: readonly Command[]) => commands.map((one) => one.label).join(' and ');
+
+/** The lines of change notes from what moved on each platform: by group, the most harmful first. */
+export function noteLines(compared: readonly Compared[]): NoteLine[] {
+  const lines = new Map<string, NoteLine>();
+  for (const one of compared)
+    for (const line of [...meanings(one), ...commandLines(one), ...placeLines(one), ...policyLines(one)]) {
+      const known = lines.get(line.key);
+      lines.set(
+        line.key,
+        known
+          ? {
+              ...known,
+              before: joined(known.before, line.before),
+              after: joined(known.after, line.after),
+              harm: Math.max(known.harm, line.harm),
+            }
+          : line,
+      );
+    }
+  const order = Object.keys(NOTE_GROUPS);
+  return [...lines.values()].sort(
+    (a, b) => order.indexOf(a.group) - order.indexOf(b.group) || b.harm - a.harm || a.subject.localeCompare(b.subject),
+  );
+}
+
+/** Keys by platform put together: a press that several changes of one line concern is named once each. */
+function joined(a: NoteLine['before'], b: NoteLine['before']): Record<Platform, readonly string[]> {
+  const all = new Set([...Object.keys(a), ...Object.keys(b)]);
+  return Object.fromEntries([...all].map((platform) => [platform, [...new Set([...(a[platform] ?? []), ...(b[platform] ?? [])])]])); // prettier-ignore
+}
+
+/** A press that does something else: the keys it is on, and where the former command is now. */
+function meanings({ old, now, moved, harms }: Compared): NoteLine[] {
+  const became = new Map(moved.commands.flatMap((one) => one.old.map(({ id }) => [id, one] as const)));
+  const found = harms.filter((one) => one.kind === 'new meaning');
+  return found.map(({ change, harm, destroys }): NoteLine => {
+    const was = change.old.map(({ command }) => old.commands.get(command)!);
+    const is = change.now.map(({ command }) => now.commands.get(command)!);
+    const place = change.place.now === null ? old.tree.get(change.place.old!) : now.tree.get(change.place.now);
+    const where = place.parent === null ? 'Everywhere' : place.name;
+    const after = was.flatMap(({ id }) =>
+      (became.get(id)?.now ?? []).flatMap((one) => texts(now.effective.of(one.id))),
+    );
+    const asks = destroys ? ', and asks nothing first' : '';
+    return {
+      key: `meaning ${place.id} ${was.map((one) => one.id)} ${is.map((one) => one.id)}`,
+      group: 'meaning',
+      command: was[0]!.name,
+      subject: names(was),
+      where,
+      text: `was ${names(was)}, now ${names(is)}${asks}`,
+      before: { [now.platform]: texts(change.old) },
+      after: { [now.platform]: [...new Set(after)] },
+      harm,
+    };
+  });
+}
+
+const GROUP_OF: Partial<Record<CommandChange['keys'], NoteGroup>> = { moved: 'moved', gained: 'new', lost: 'gone' };
+
+function commandLines(side: Compared): NoteLine[] {
+  const { old, now, moved, harms } = side;
+  const harmOf = new Map<number, number>();
+  for (const { change, harm } of harms)
+    for (const { command } of change.old) harmOf.set(command, Math.max(harmOf.get(command) ?? 0, harm));
+  return moved.commands.flatMap((change): NoteLine[] => {
+    const [was, is] = [change.old[0], change.now[0]];
+    const one = (is ?? was)!;
+    const home = is ? now.tree.get(is.home) : old.tree.get(was!.home);
+    const line = (group: NoteGroup, text: string, more: Partial<NoteLine> = {}): NoteLine => ({
+      key: `${group} ${change.old.map(({ id }) => id)} ${change.now.map(({ id }) => id)}`,
+      group,
+      command: one.name,
+      subject: names(change.now.length ? change.now : change.old),
+      where: home.name,
+      text,
+      before: {},
+      after: {},
+      harm: Math.max(0, ...change.old.map(({ id }) => harmOf.get(id) ?? 0)),
+      ...more,
+    });
+    const keys = { before: { [now.platform]: texts(change.before) }, after: { [now.platform]: texts(change.after) } };
+    if (!is) return [line('gone', 'is not in this release any more', keys)];
+    const found: NoteLine[] = [];
+    const group = GROUP_OF[change.keys];
+    if (group === 'gone')
+      found.push(line('gone', change.after.length ? 'has one key less' : 'has no key any more', keys));
+    else if (group) found.push(line(group, !was ? 'is new' : group === 'new' ? 'has a key more' : 'moved', keys));
+    else if (!was) found.push(line('new', 'is new, without a key', keys));
+    for (const kind of change.kinds) {
+      if (kind === 'renamed') found.push(line('renamed', `was ${was!.label}`));
+      if (kind === 'split') found.push(line('renamed', `was ${names(change.old)}, split in ${change.now.length}`));
+      if (kind === 'merged') found.push(line('renamed', `took in ${names(change.old)}`));
+      if (kind === 'moved in the menus') found.push(line('menus', `${is.menu || 'in no menu'}, was ${was!.menu || 'in no menu'}`)); // prettier-ignore
+      if (kind === 'became fixed') found.push(line('fixed', 'cannot be changed any more'));
+      if (kind === 'became free') found.push(line('fixed', 'can be changed now'));
+    }
+    return found;
+  });
+}
+
+function placeLines({ moved }: Compared): NoteLine[] {
+  const SAYS = { renamed: 'was', moved: 'was', added: 'is new', dropped: 'is gone' } as const;
+  return moved.contexts.map(({ place, kinds, old, now }): NoteLine => {
+    const says = SAYS[kinds[0]!];
+    return {
+      key: `places ${place.old} ${place.now}`,
+      group: 'places',
+      command: '',
+      subject: now || old,
+      where: '',
+      text: says === 'was' ? `was ${old}` : says,
+      before: {},
+      after: {},
+      harm: 0,
+    };
+  });
+}
+
+function policyLines({ moved }: Compared): NoteLine[] {
+  if (!moved.policy) return [];
+  const text = moved.policy.differences.join('; ');
+  return [
+    { key: 'policy', group: 'policy', command: '', subject: 'Keys', where: '', text, before: {}, after: {}, harm: 0 },
+  ];
+}
