@@ -1,0 +1,231 @@
+import { describe, expect, it } from 'vitest';
+import type { CommandState, EditionBody, EditionRow } from '../../src/contract/index.ts';
+import { US } from '../../src/keys/index.ts';
+import { RESTS } from '../../src/reach/index.ts';
+import {
+  arranged,
+  arrangement,
+  commandHistory,
+  faithfulness,
+  harms,
+  likelyLineage,
+  moved,
+  noteLines,
+  pressHistory,
+  relation,
+  type Compared,
+} from '../../src/release/index.ts';
+import { changesCsv, changesMarkdown, composeChanges, sheetOn, wrongLines } from '../../src/sheet/index.ts';
+import { binding, command, shipped } from '../keyset/fixtures.ts';
+import { sideOfWorld, type World } from './worlds.ts';
+
+const place = (id: number, parent: number | null, name: string) => ({ id, parent, name, position: id, takesText: false, together: [] }); // prettier-ignore
+const contexts = [place(1, null, 'Everywhere'), place(2, 1, 'Chart')];
+const world = (commands: World['commands'], keys: [number, string, (string | null)?, number?][]): World => ({
+  contexts,
+  commands,
+  stack: {
+    shipped: shipped(keys.map(([id, key, platform = null, at = 1]) => binding(id, key, { platform, contexts: [at] }))),
+    layers: [],
+  },
+});
+
+describe('how true an imitation is', () => {
+  const original = world(
+    [command(1, { label: 'Sound' }), command(2, { label: 'Print' }), command(3, { label: 'Trim' })],
+    [[1, 'S'], [2, 'P'], [3, 'T'], [3, 'F4', null, 2], [1, 'F4']], // prettier-ignore
+  );
+  const imitation = world(
+    [11, 12, 13, 14].map((id) =>
+      command(id, { label: ['Sound', 'Print', 'Trim', 'Share'][id - 11]!, name: `new${id}` }),
+    ),
+    [[11, 'S'], [13, 'P'], [13, 'F4', null, 2], [11, 'F4']], // prettier-ignore
+  );
+  const [a, b] = [sideOfWorld(original), sideOfWorld(imitation)];
+  it('is told press by press, by use, and by what is new and has no key', () => {
+    const likely = likelyLineage(a, b);
+    const lineage = { commands: relation(likely.commands), contexts: relation(likely.contexts) };
+    const found = faithfulness(a, b, lineage, US, new Map([[1, 10], [2, 5], [3, 1]])); // prettier-ignore
+    expect(found.presses.map((one) => [one.press, one.original.context, one.fares])).toEqual([
+      ['KeyS', 1, 'same'],
+      ['F4', 1, 'same'],
+      ['KeyP', 1, 'different'],
+      ['KeyT', 1, 'missing'],
+      ['F4', 2, 'same'],
+    ]);
+    expect(found.counts).toEqual({ same: 3, different: 1, missing: 1 });
+    expect(found.uses).toEqual({ same: 21, different: 5, missing: 1 });
+    expect(found.newWithout.map((one) => one.label)).toEqual(['Share']);
+    const whole = faithfulness(a, a, { commands: relation([[1, 1], [2, 2], [3, 3]]), contexts: relation([[1, 1], [2, 2]]) }, US); // prettier-ignore
+    expect([whole.counts.different, whole.counts.missing]).toEqual([0, 0]);
+  });
+});
+
+describe('the history of a command and of a press', () => {
+  const state = (label: string, position: number, commands: World['commands'], keys: Parameters<typeof world>[1]): CommandState => ({
+    release: { id: position, appId: 1, label, releasedOn: null, position, platforms: ['windows', 'macos'], sealedAt: null, builds: [], tiers: [], keyPolicy: null },
+    contexts,
+    commands: [...commands],
+    shipped: world(commands, keys).stack.shipped,
+  }); // prettier-ignore
+  const one = command(1, { label: 'Drying heights', menu: 'View › Drying heights' });
+  const states = [
+    state('1', 1, [], []),
+    state('2', 2, [one], [[1, 'J', null, 2]]),
+    state('3', 3, [one], [[1, 'J', null, 2], [1, 'K', 'macos', 2]]), // prettier-ignore
+    state(
+      '4',
+      4,
+      [{ ...one, label: 'Show heights', menu: 'Depth › Show heights', fixed: true }, command(2)],
+      [[2, 'J', null, 2]],
+    ), // prettier-ignore
+    state('5', 5, [], []),
+  ];
+  it('says release by release what it is called, which keys it has and what is otherwise', () => {
+    const history = commandHistory(states, 'windows');
+    expect(history.map((line) => line.changes)).toEqual([
+      [],
+      ['added'],
+      [],
+      ['split', 'was called Drying heights', 'was in View › Drying heights', 'cannot be changed any more'],
+      ['dropped'],
+    ]); // prettier-ignore
+    expect(history[1]!.keys).toEqual([{ shortcut: 'J', places: ['Chart'], command: 1 }]);
+    expect(commandHistory(states, 'macos')[2]!.changes).toEqual(['other keys']);
+  });
+  it('says of a press who answered to it', () => {
+    const history = pressHistory(states, 'KeyJ', US, 'windows');
+    expect(history.map((line) => [line.commands.map((each) => each.id), line.changes])).toEqual([
+      [[], []],
+      [[1], ['does something now']],
+      [[1], []],
+      [[2], ['does something else']],
+      [[], ['does nothing any more']],
+    ]);
+    // A platform’s own shortcuts stand in place of those for all.
+    expect(pressHistory(states, 'KeyJ', US, 'macos')[2]!.changes).toEqual(['does nothing any more']);
+  });
+});
+
+describe('change notes', () => {
+  const old = world(
+    [command(1, { label: 'Heights' }), command(2, { label: 'Shore line', menu: 'View › Shore line' }), command(3), command(6, { label: 'Plot' })],
+    [[1, 'J'], [2, 'F2'], [3, 'Primary+T'], [6, 'F8']],
+  ); // prettier-ignore
+  const now = world(
+    [
+      command(1, { label: 'Heights' }),
+      command(2, { label: 'Coast', menu: 'Lines › Coast' }),
+      command(4, { label: '=Discard', destructive: true }),
+      command(5),
+      command(6, { label: 'Plot', fixed: true }),
+    ],
+    [[1, '6'], [1, 'Alt+6', 'macos'], [4, 'J'], [2, 'F2'], [6, 'F8'], [6, 'F9']],
+  ); // prettier-ignore
+  const lineage = { commands: relation([[1, 1], [2, 2], [6, 6]]), contexts: relation([[1, 1], [2, 2]]) }; // prettier-ignore
+  const compared = ['windows', 'macos'].map((platform): Compared => {
+    const [a, b] = [sideOfWorld(old, platform), sideOfWorld(now, platform)];
+    const found = moved(a, b, lineage, US);
+    return { old: a, now: b, moved: found, harms: harms(found, a, b, new Map([[1, 9]]), { layout: US, rest: RESTS[0]!, typist: 'average' }) }; // prettier-ignore
+  });
+  const lines = noteLines(compared);
+  const frame = {
+    app: 'Kedge',
+    old: { release: '1', keyset: 'as shipped' },
+    now: { release: '2', keyset: 'as shipped' },
+    platforms: ['windows', 'macos'],
+    number: 1,
+    publishedOn: '2026-11-01',
+  };
+
+  it('put what is the same on several platforms in one line, the dangerous first, before and after', () => {
+    expect(lines.map((line) => [line.group, line.subject, line.text])).toEqual([
+      ['meaning', 'Heights', 'was Heights, now =Discard, and asks nothing first'],
+      ['moved', 'Heights', 'moved'],
+      ['new', '=Discard', 'is new'],
+      ['new', 'Command 5', 'is new, without a key'],
+      ['new', 'Plot', 'has a key more'],
+      ['gone', 'Command 3', 'is not in this release any more'],
+      ['renamed', 'Coast', 'was Shore line'],
+      ['menus', 'Coast', 'Lines › Coast, was View › Shore line'],
+      ['fixed', 'Plot', 'cannot be changed any more'],
+    ]);
+    expect(lines[1]).toMatchObject({
+      before: { windows: ['J'], macos: ['J'] },
+      after: { windows: ['6'], macos: ['Alt+6'] },
+    });
+  });
+
+  it('stand as they were arranged: order, what is out, own lines, reasons; what is no longer so waits, marked', () => {
+    const groups = arrangement(arranged(lines, []));
+    const [meaning, movedGroup, ...rest] = groups;
+    const own = { key: 'own 1', out: false, reason: 'asked for', text: 'The desk in room 4 has 7.2 already.' };
+    const gone = { key: 'renamed 99 99', out: false, reason: 'kept', text: '' };
+    const kept = [
+      { ...movedGroup!, title: 'Moved', lines: movedGroup!.lines.map((line) => ({ ...line, reason: 'J is for trials now | really' })) },
+      meaning!,
+      { ...rest.at(-1)!, lines: [own, ...rest.at(-1)!.lines.map((line) => ({ ...line, out: true })), gone] },
+    ]; // prettier-ignore
+    const standing = arranged(lines, kept);
+    expect(standing.slice(0, 3).map((group) => group.title)).toEqual([
+      'Moved',
+      'These keys now do something else',
+      'Can, or cannot, be changed now',
+    ]);
+    expect(standing.flatMap((group) => group.lines).filter((line) => line.stale)).toMatchObject([gone]);
+    expect(new Set(standing.flatMap((group) => group.lines.map((line) => line.key))).size).toBe(lines.length + 2);
+    const body = composeChanges({ title: 'What 2 changes', intro: 'Read *this*', credit: '', groups: kept }, lines, frame); // prettier-ignore
+    const published = body.groups.flatMap((group) => group.lines.map((line) => line.text));
+    expect(published).toContain(own.text);
+    expect(published).not.toContain('cannot be changed any more');
+    expect(body.groups[0]!.lines[0]!.reason).toBe('J is for trials now | really');
+  });
+
+  it('are handed out as CSV that no spreadsheet runs and as Markdown in which text stays text', () => {
+    const body = composeChanges({ title: 'What *2* changes', intro: '', credit: 'Ours', groups: [] }, lines, frame);
+    const csv = changesCsv(body);
+    expect(csv).toContain("New keys,c4,'=Discard,Everywhere,is new,,J,");
+    expect(csv.trim().split('\r\n').length).toBe(1 + lines.length);
+    const markdown = changesMarkdown(body);
+    expect(markdown).toContain('# What \\*2\\* changes');
+    expect(markdown).toContain('| Heights | Everywhere | moved | J | Windows 6, macOS Option+6 |');
+    expect(markdown.match(/^## /gm)).toHaveLength(body.groups.length);
+  });
+});
+
+describe('what is out of date', () => {
+  const row = (name: string, more: Partial<EditionRow> = {}): EditionRow => ({
+    command: name,
+    label: `Label of ${name}`,
+    menu: 'View',
+    keys: { windows: ['J'] },
+    shipped: {},
+    contexts: ['Everywhere'],
+    note: '',
+    memoryAid: '',
+    fixed: false,
+    ...more,
+  });
+  const body = { sections: [{ title: '', rows: ['a', 'b', 'c', 'd', 'e'].map((name) => row(name)) }] } as EditionBody;
+  it('is each line that is not so any more, with why', () => {
+    const now: Record<string, EditionRow> = {
+      a: row('a'),
+      b: row('b', { keys: { windows: ['6', 'F4'] } }),
+      c: row('c', { label: 'New name', menu: 'Depth' }),
+      renamed: row('renamed', { label: 'Label of e', keys: { windows: [] }, fixed: true }),
+    };
+    const became = (name: string) => (name === 'e' ? 'renamed' : name === 'd' ? null : name);
+    expect(wrongLines(body, (name) => now[name] ?? null, became)).toEqual([
+      { label: 'Label of b', why: 'is on 6 or F4 now' },
+      { label: 'Label of c', why: 'is called New name, is elsewhere in the menus' },
+      { label: 'Label of d', why: 'is not there any more' },
+      { label: 'Label of e', why: 'has no key now, cannot be changed' },
+    ]);
+    expect(wrongLines(body, (name) => row(name))).toEqual([]);
+  });
+  it('is made on another release with its commands followed, and without those that are gone', () => {
+    const sheet = { sections: [{ title: 'S', rows: [1, 2, 3].map((id) => ({ command: id, note: `n${id}` })) }] };
+    const lineage = { commands: relation([[1, 1], [2, 20]]), contexts: relation([]) }; // prettier-ignore
+    expect(sheetOn(sheet, lineage).sections[0]!.rows).toEqual([{ command: 1, note: 'n1' }, { command: 20, note: 'n2' }]); // prettier-ignore
+  });
+});
