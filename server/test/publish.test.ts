@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { Catalogue, PublicEdition, PublishedEdition, Sheet } from '@crib/core/contract';
+import type { Catalogue, EditionBody, PublicEdition, PublishedEdition, Sheet } from '@crib/core/contract';
 import { newAddress, slugOf } from '../src/publish/address.ts';
 import { Client, withServer } from './harness.ts';
 
@@ -74,7 +74,7 @@ describe('an edition', () => {
     expect(edition.path).toBe(`/s/first-week/${edition.address}`);
     const { body, hash } = await open();
     expect(body).toMatchObject({ number: 1, release: '1.0', keyset: { name: 'School set', custom: true } });
-    expect(body.sections[0]!.rows).toMatchObject([
+    expect((body as EditionBody).sections[0]!.rows).toMatchObject([
       {
         label: 'Place sounding',
         keys: { windows: ['Primary+Shift+D'], macos: ['Primary+Shift+D'] },

@@ -19,6 +19,7 @@ import {
   SystemKey,
   Use,
 } from './entities.ts';
+import { KeyPolicy } from './policy.ts';
 
 /** What clients send to correct the catalogue by hand. */
 
@@ -29,7 +30,9 @@ export const SentApp = App.pick({
   keyPolicy: true,
   howToChange: true,
 }).partial();
-export const SentRelease = Release.pick({ label: true, releasedOn: true, builds: true, tiers: true }).partial();
+export const SentRelease = Release.pick({ label: true, releasedOn: true, builds: true, tiers: true })
+  .extend({ keyPolicy: KeyPolicy.nullable() })
+  .partial();
 
 /** A command by its id, with what changes; the words that are left out stay. */
 export const SentCommand = CommandWords.partial().extend({

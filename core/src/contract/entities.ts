@@ -217,12 +217,28 @@ export const ShippedKeyset = KeysetFacts.extend({
 });
 export type ShippedKeyset = z.infer<typeof ShippedKeyset>;
 
+/** An edit that waits for a decision since its keyset was carried forward. */
+export const OpenEdit = z.object({
+  position: z.int().min(0),
+  /** What it was about, in the words of the release it comes from. */
+  command: z.string(),
+  where: z.string(),
+  platform: PlatformName.nullable(),
+  action: Edit.shape.action,
+  shortcuts: Edit.shape.shortcuts,
+  reason: Edit.shape.reason,
+  why: line(1000),
+});
+export type OpenEdit = z.infer<typeof OpenEdit>;
+
 /** Edits over a base. */
 export const CustomKeyset = KeysetFacts.extend({
   kind: z.literal('custom'),
   baseId: Id,
   /** The keyset of an earlier release that it was carried from. */
   carriedFrom: Id.nullable().default(null),
+  /** What nobody has decided yet of what it was carried from. */
+  open: z.array(OpenEdit).default([]),
   edits: z.array(Edit),
 });
 export type CustomKeyset = z.infer<typeof CustomKeyset>;

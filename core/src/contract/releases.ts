@@ -5,6 +5,7 @@ import {
   CustomKeyset,
   Edit,
   Id,
+  OpenEdit,
   PlatformName,
   Release,
   ShippedKeyset,
@@ -120,19 +121,6 @@ export const ChangesBody = z.object({
 });
 export type ChangesBody = z.infer<typeof ChangesBody>;
 
-/** An edit that waits for a decision since its keyset was carried forward. */
-export const OpenEdit = z.object({
-  /** What it was about, in the words of the release it comes from. */
-  command: z.string(),
-  where: z.string(),
-  platform: PlatformName.nullable(),
-  action: Edit.shape.action,
-  shortcuts: Edit.shape.shortcuts,
-  reason: Edit.shape.reason,
-  why: line(1000),
-});
-export type OpenEdit = z.infer<typeof OpenEdit>;
-
 /** A custom keyset that is carried to another release: a new one, over a base there. */
 export const SentCarry = z.strictObject({
   name: CustomKeyset.shape.name,
@@ -141,7 +129,7 @@ export const SentCarry = z.strictObject({
   /** The revision that was looked at. */
   revision: Id,
   edits: z.array(Edit).max(20_000),
-  open: z.array(OpenEdit).max(20_000),
+  open: z.array(OpenEdit.omit({ position: true })).max(20_000),
 });
 export type SentCarry = z.infer<typeof SentCarry>;
 

@@ -38,11 +38,15 @@ export const KeysetLine = z.object({
   baseId: Id.nullable(),
   isDefault: z.boolean(),
   revision: Id,
+  /** The keyset of an earlier release that it was carried from. */
+  carriedFrom: Id.nullable(),
   edits: z.int(),
 });
 export type KeysetLine = z.infer<typeof KeysetLine>;
 
 export const SheetLine = z.object({ id: Id, title: z.string(), keysetId: Id, editions: z.int() });
+
+export const NotesLine = z.object({ id: Id, title: z.string(), oldKeyset: Id, nowKeyset: Id, editions: z.int() });
 
 /** An app with the lines of what it has. */
 export const AppOverview = App.extend({
@@ -51,6 +55,7 @@ export const AppOverview = App.extend({
   sheets: z.array(SheetLine),
   recipes: z.array(z.object({ id: Id, name: z.string() })),
   views: z.array(SavedView),
+  notes: z.array(NotesLine),
 });
 export type AppOverview = z.infer<typeof AppOverview>;
 

@@ -38,6 +38,7 @@ export function layerOver(stack: Stack, edits: readonly Edit[]): Stack {
     kind: 'custom',
     baseId,
     carriedFrom: null,
+    open: [],
     edits: [...edits],
   };
   return { ...stack, layers: [...stack.layers, layer] };

@@ -69,6 +69,8 @@ export function changesNothing(plan: ListPlan): boolean {
 interface Target {
   readonly name: string;
   readonly known: Command | undefined;
+  /** What it was in an earlier release, where this one does not have it yet. */
+  readonly former: Command | undefined;
   words: CommandWords;
   readonly rows: ListRow[];
 }
@@ -81,6 +83,8 @@ export interface ListTarget {
   readonly keyset?: number | undefined;
   /** The interface language the list is written in; null is the catalogue's own. */
   readonly language?: string | null | undefined;
+  /** Commands of the app that the release does not have yet, as they were last: identity survives releases. */
+  readonly former?: readonly Command[] | undefined;
 }
 
 /** The shipped keyset that a list is read into; none, in a release whose default keyset is still to be made. */
@@ -103,7 +107,7 @@ export function planList(
   const language = target.language ?? null;
   const catalogue = catalogueIn(whole, language);
   const problems: Problem[] = [];
-  const targets = targetsOf(rows, catalogue, problems);
+  const targets = targetsOf(rows, catalogue, target.former ?? [], problems);
   const bindings = new Map<number, Binding[]>();
   for (const binding of keysetFor(whole, target)?.bindings ?? NONE) {
     bindings.set(binding.command, [...(bindings.get(binding.command) ?? []), binding]);
@@ -118,7 +122,7 @@ export function planList(
   let sameBindings = 0;
   for (const one of targets) {
     const { known } = one;
-    const home = one.rows.find((row) => row.contexts.length)?.contexts[0] ?? known?.home ?? tree.root.id;
+    const home = one.rows.find((row) => row.contexts.length)?.contexts[0] ?? known?.home ?? homeThen(one.former, tree);
     const changes = known ? changesOf(known, one.words) : [];
     if (!known) newCommands.push({ name: one.name, words: one.words, home });
     else if (changes.length) changedCommands.push({ id: known.id, words: one.words, changes });
@@ -150,6 +154,12 @@ export function planList(
     sameBindings,
     lines,
   };
+}
+
+/** Where a command was at home, if that place is still there. */
+function homeThen(former: Command | undefined, tree: ContextTree): number {
+  const there = tree.inOrder.some((context) => context.id === former?.home);
+  return former && there ? former.home : tree.root.id;
 }
 
 type ListedKey = Omit<NewBinding, 'language'> & { readonly row: ListRow };
@@ -198,51 +208,41 @@ function bindingKey(binding: {
 
 /**
  * Which command each row means: the one with its id if it gives one, else the one with its label, menu path and
- * category, as far as it gives them. Where that is not unique it is a question with the candidates, never a match.
+ * category, as far as it gives them, in the release or else in the app. Where that is not unique it is a question with the
+ * candidates, never a match.
  */
-function targetsOf(rows: readonly ListRow[], catalogue: Catalogue, problems: Problem[]): Target[] {
-  const byName = new Map(
-    catalogue.commands.flatMap((command) => [command.name, ...command.aliases].map((name) => [name, command] as const)),
-  );
-  const byLabel = new Map<string, Command[]>();
-  for (const command of catalogue.commands) {
-    const label = command.label.toLowerCase();
-    byLabel.set(label, [...(byLabel.get(label) ?? []), command]);
-  }
+function targetsOf(
+  rows: readonly ListRow[],
+  catalogue: Catalogue,
+  formerCommands: readonly Command[],
+  problems: Problem[],
+): Target[] {
+  const [here, before] = [finder(catalogue.commands), finder(formerCommands)];
   const targets = new Map<string, Target>();
-  const taken = new Set(byName.keys());
+  const taken = new Set([...here.byName.keys(), ...before.byName.keys()]);
   for (const row of rows) {
     const label = row.words.label?.toLowerCase() ?? '';
-    const fits = (command: CommandWords) =>
-      (!row.words.menu || command.menu === row.words.menu) &&
-      (!row.words.category || command.category === row.words.category);
-    let known: Command | undefined;
-    if (row.command) known = byName.get(row.command);
-    else {
-      const candidates = (byLabel.get(label) ?? []).filter(fits);
-      if (candidates.length > 1) {
-        const sentence = `Line ${row.line}: ${candidates.length} commands are called “${row.words.label}”. Give the id of the one that is meant.`;
-        problems.push(
-          problem(
-            'not-unique',
-            sentence,
-            { line: row.line },
-            candidates.map((command) => command.name),
-          ),
-        );
-        continue;
-      }
-      known = candidates[0];
+    const inRelease = here.meant(row);
+    const found = inRelease.length ? inRelease : before.meant(row);
+    if (found.length > 1) {
+      const sentence = `Line ${row.line}: ${found.length} commands are called “${row.words.label}”. Give the id of the one that is meant.`;
+      const names = found.map((command) => command.name);
+      problems.push(problem('not-unique', sentence, { line: row.line }, names));
+      continue;
     }
-    const identity = row.command ?? known?.name ?? ` ${label} | ${row.words.menu ?? ''} | ${row.words.category ?? ''}`;
+    const known = inRelease[0];
+    const former = known ? undefined : found[0];
+    const identity =
+      row.command ?? found[0]?.name ?? ` ${label} | ${row.words.menu ?? ''} | ${row.words.category ?? ''}`;
     const present = targets.get(identity);
     if (!present) {
-      const name = known?.name ?? row.command ?? freeName(row.words.label ?? '', taken);
+      const name = found[0]?.name ?? row.command ?? freeName(row.words.label ?? '', taken);
       taken.add(name);
-      const words = { ...(known ? wordsOf(known) : PLAIN_WORDS), ...row.words };
+      const words = { ...(found[0] ? wordsOf(found[0]) : PLAIN_WORDS), ...row.words };
       targets.set(identity, {
         name,
         known,
+        former,
         words: words.label ? words : { ...words, label: name },
         rows: [row],
       });
@@ -261,6 +261,25 @@ function targetsOf(rows: readonly ListRow[], catalogue: Catalogue, problems: Pro
     present.rows.push(row);
   }
   return [...targets.values()];
+}
+
+/** Finds the commands that a row may mean among some. */
+function finder(commands: readonly Command[]) {
+  const byName = new Map(
+    commands.flatMap((command) => [command.name, ...command.aliases].map((name) => [name, command] as const)),
+  );
+  const byLabel = new Map<string, Command[]>();
+  for (const command of commands) {
+    const label = command.label.toLowerCase();
+    byLabel.set(label, [...(byLabel.get(label) ?? []), command]);
+  }
+  const meant = ({ command, words }: ListRow): readonly Command[] => {
+    if (command) return [byName.get(command)].filter((one) => one !== undefined);
+    return (byLabel.get(words.label?.toLowerCase() ?? '') ?? []).filter(
+      (one) => (!words.menu || one.menu === words.menu) && (!words.category || one.category === words.category),
+    );
+  };
+  return { byName, meant };
 }
 
 function wordsOf({ id: _1, name: _2, home: _3, wordings: _4, aliases: _5, ...words }: Command): CommandWords {

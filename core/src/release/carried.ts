@@ -56,7 +56,8 @@ export function carriedLayer(
     if (decision.what === 'follow') return;
     const edit = decided(outcome, decision);
     if (!edit) open.push({ outcome, why: outcome.sentence });
-    else if (outcome.owners.length || outcome.kind === 'not accepted' || decision.what === 'other') taking.push({ outcome, edit });
+    else if (outcome.owners.length || outcome.kind === 'not accepted' || decision.what === 'other')
+      taking.push({ outcome, edit });
     else if (layer.has(placeKey(edit))) open.push({ outcome, why: 'Another edit stands in the same place.' });
     else layer.set(placeKey(edit), edit);
   });

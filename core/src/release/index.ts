@@ -34,3 +34,4 @@ export { faithfulness, likelyLineage, type Faithfulness, type ImitatedPress } fr
 export { commandHistory, pressHistory, type HistoryLine, type KeyThen } from './history.ts';
 export { NOTE_GROUPS, noteLines, type Compared, type NoteGroup, type NoteLine } from './notes.ts';
 export { arranged, arrangement, isOwn, type StandingGroup, type StandingLine } from './arranged.ts';
+export { comparedOn, type KeysetIn } from './compared.ts';

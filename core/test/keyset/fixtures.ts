@@ -62,6 +62,7 @@ export function custom(edits: Edit[], id = 2): CustomKeyset {
     kind: 'custom',
     baseId: id - 1,
     carriedFrom: null,
+    open: [],
     edits,
   };
 }

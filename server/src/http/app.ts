@@ -12,6 +12,7 @@ import { editingRoutes } from './editing.ts';
 import { keysetRoutes } from './keysets.ts';
 import { listRoutes } from './lists.ts';
 import { publicRoutes } from './public.ts';
+import { releaseRoutes } from './releases.ts';
 import { sameSite, sessionRoutes, sessions, signedIn } from './session.ts';
 import { sheetRoutes } from './sheets.ts';
 
@@ -46,7 +47,15 @@ export function createApp({ pool, sessionSecret, logger, pages, demoAccounts }: 
   const api = Router();
   api.use(sameSite, sessions(pool, sessionSecret), express.json({ limit: '25mb' }));
   api.use(sessionRoutes(pool));
-  api.use(signedIn, appRoutes(pool), listRoutes(pool), keysetRoutes(pool), sheetRoutes(pool), editingRoutes(pool));
+  api.use(
+    signedIn,
+    appRoutes(pool),
+    listRoutes(pool),
+    keysetRoutes(pool),
+    sheetRoutes(pool),
+    editingRoutes(pool),
+    releaseRoutes(pool),
+  );
   api.use(notFound);
   app.use('/api', api);
   app.use('/public', notFound);

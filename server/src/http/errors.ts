@@ -27,6 +27,8 @@ const CONSTRAINTS: Record<string, string> = {
   release_app_id_label_key: 'The app has a release of that name already.',
   keyset_app_id_release_id_name_key: 'The release has a keyset of that name already. Choose another name.',
   save_point_pkey: 'The keyset has a save point of that name already. Choose another name.',
+  one_context_becomes: 'That place is said to have become another one already. Take that back first.',
+  one_context_was: 'That place is said to have been another one already. Take that back first.',
   sibling_names: 'There is a place of that name there already.',
   command_group_app_id_kind_name_key: 'The app has a group of that name already.',
   run_app_id_name_key: 'The app has a run of that name already.',

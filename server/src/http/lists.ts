@@ -1,5 +1,5 @@
 import { Router, raw, type Request } from 'express';
-import { SentList, type Catalogue, type Editor, type ListReport } from '@crib/core/contract';
+import { SentList, type Catalogue, type Command, type Editor, type ListReport } from '@crib/core/contract';
 import { CribError, refuse } from '@crib/core/error';
 import {
   MOST_BYTES,
@@ -12,7 +12,7 @@ import {
   type OpenedList,
 } from '@crib/core/list';
 import { releaseOf } from '../store/apps.ts';
-import { loadCatalogue } from '../store/catalogue.ts';
+import { formerCommands, loadCatalogue } from '../store/catalogue.ts';
 import { inSnapshot, inTransaction, type Db, type Pool } from '../store/db.ts';
 import { editorOf } from '../store/editors.ts';
 import { takeIn } from '../store/lists.ts';
@@ -39,20 +39,21 @@ export function listRoutes(pool: Pool): Router {
 
   router.post('/releases/:id/list/preview', bytes, async (req, res) => {
     const list = listIn(req);
-    const { catalogue, memory } = await inSnapshot(pool, (db) => known(db, idIn(req.params)));
-    const reading = await read(list, catalogue, memory);
-    res.json(report(reading, catalogue, true));
+    const against = await inSnapshot(pool, (db) => known(db, idIn(req.params)));
+    const reading = await read(list, against);
+    res.json(report(reading, against.catalogue, true));
   });
 
   router.post('/releases/:id/list', bytes, async (req, res) => {
     const list = listIn(req);
     // Opening takes no lock: a large spreadsheet is unpacked before anybody has to wait for it.
     const before = await inSnapshot(pool, (db) => known(db, idIn(req.params)));
-    const { opened } = await read(list, before.catalogue, before.memory);
+    const { opened } = await read(list, before);
     const result = await inTransaction(pool, async (db) => {
       const release = await releaseOf(db, idIn(req.params), 'FOR UPDATE');
-      const { catalogue, memory } = await known(db, release.id);
-      const reading = readOpened(opened, list, catalogue, memory);
+      const against = await known(db, release.id);
+      const { catalogue } = against;
+      const reading = readOpened(opened, list, against);
       const [first, ...more] = reading.plan.problems;
       if (first) throw new CribError(first, ...more.slice(0, MOST_PROBLEMS));
       const idle = changesNothing(reading.plan) && list.drop.length === 0;
@@ -72,9 +73,17 @@ export function listRoutes(pool: Pool): Router {
 
 type Memory = Awaited<ReturnType<typeof rememberedColumns>>;
 
-async function known(db: Db, releaseId: number): Promise<{ catalogue: Catalogue; memory: Memory }> {
+/** What a list is read against: the release, commands it had before, and what such columns meant. */
+interface Known {
+  readonly catalogue: Catalogue;
+  readonly former: readonly Command[];
+  readonly memory: Memory;
+}
+
+async function known(db: Db, releaseId: number): Promise<Known> {
   const catalogue = await loadCatalogue(db, releaseId);
-  return { catalogue, memory: await rememberedColumns(db, catalogue.app.id) };
+  const { app, release } = catalogue;
+  return { catalogue, former: await formerCommands(db, app.id, release), memory: await rememberedColumns(db, app.id) };
 }
 
 interface SentSource extends SentList {
@@ -100,18 +109,19 @@ interface OpenedReading extends ListReading {
   readonly remembered: boolean;
 }
 
-async function read(list: SentSource, catalogue: Catalogue, memory: Memory): Promise<OpenedReading> {
+async function read(list: SentSource, against: Known): Promise<OpenedReading> {
+  const { catalogue } = against;
   const places = catalogue.contexts.map((context) => context.name);
   const opened = await openList(list.bytes, { platforms: catalogue.release.platforms, places });
   if ('code' in opened) throw new CribError(opened);
-  return readOpened(opened, list, catalogue, memory);
+  return readOpened(opened, list, against);
 }
 
-function readOpened(opened: OpenedList, list: SentList, catalogue: Catalogue, memory: Memory): OpenedReading {
+function readOpened(opened: OpenedList, list: SentList, { catalogue, former, memory }: Known): OpenedReading {
   const { table } = opened.tables[list.table] ?? refuse('not-found', `The file has no table ${list.table + 1}.`);
   const columns = list.columns as Record<string, ColumnMeaning>;
   const remembered = memory.get(headingsOf(table)) as Record<string, ColumnMeaning> | undefined;
-  const reading = readList(table, catalogue, { ...list, columns, ...(remembered && { remembered }) });
+  const reading = readList(table, catalogue, { ...list, columns, former, ...(remembered && { remembered }) });
   if ('code' in reading) throw new CribError(reading);
   return { ...reading, opened, at: list.table, remembered: remembered !== undefined };
 }

@@ -1,6 +1,8 @@
 import { Router, type Response } from 'express';
-import { EditionBody, type PublicEdition } from '@crib/core/contract';
-import { sheetCsv } from '@crib/core/sheet';
+import { PublicEdition, type ChangesBody, type EditionBody } from '@crib/core/contract';
+import { changesCsv, changesMarkdown, sheetCsv } from '@crib/core/sheet';
+import { refuse } from '@crib/core/error';
+import { changesPdf } from '../publish/changes-pdf.ts';
 import type { Pool } from '../store/db.ts';
 import { editionAt, fileText, filesOf } from '../store/sheets.ts';
 
@@ -20,7 +22,7 @@ export function publicRoutes(pool: Pool): Router {
       hash,
       howToLoad,
       files,
-      body: EditionBody.parse(JSON.parse(body)),
+      body: PublicEdition.shape.body.parse(JSON.parse(body)),
     };
     res.json(edition);
   });
@@ -30,7 +32,17 @@ export function publicRoutes(pool: Pool): Router {
   });
   router.get('/editions/:address/sheet.csv', async (req, res) => {
     const { body, slug } = await editionAt(pool, req.params.address);
-    download(res, `${slug}.csv`, 'text/csv; charset=utf-8', sheetCsv(EditionBody.parse(JSON.parse(body))));
+    const text = bodyIn(body);
+    const csv = text.format === 'crib-changes' ? changesCsv(text) : sheetCsv(text);
+    download(res, `${slug}.csv`, 'text/csv; charset=utf-8', csv);
+  });
+  router.get('/editions/:address/sheet.md', async (req, res) => {
+    const { body, slug } = await editionAt(pool, req.params.address);
+    download(res, `${slug}.md`, 'text/markdown; charset=utf-8', changesMarkdown(changesIn(body)));
+  });
+  router.get('/editions/:address/sheet.pdf', async (req, res) => {
+    const { body, slug } = await editionAt(pool, req.params.address);
+    download(res, `${slug}.pdf`, 'application/pdf', await changesPdf(changesIn(body)));
   });
   router.get('/editions/:address/files/:name', async (req, res) => {
     const { id } = await editionAt(pool, req.params.address);
@@ -39,8 +51,16 @@ export function publicRoutes(pool: Pool): Router {
   return router;
 }
 
-function download(res: Response, name: string, type: string, text: string) {
+const bodyIn = (text: string): EditionBody | ChangesBody => PublicEdition.shape.body.parse(JSON.parse(text));
+
+/** The body of change notes: a sheet is not made in these forms. */
+function changesIn(text: string): ChangesBody {
+  const body = bodyIn(text);
+  return body.format === 'crib-changes' ? body : refuse('not-found', 'This sheet is not published in that form.');
+}
+
+function download(res: Response, name: string, type: string, content: string | Buffer) {
   res.attachment(name);
   res.set('Content-Type', type);
-  res.end(Buffer.from(text, 'utf8'));
+  res.end(typeof content === 'string' ? Buffer.from(content, 'utf8') : content);
 }

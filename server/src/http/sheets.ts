@@ -12,7 +12,7 @@ export function sheetRoutes(pool: Pool): Router {
 
   router.get('/sheets/:id', async (req, res) => {
     const { releaseId, ...sheet } = await loadSheet(pool, idIn(req.params));
-    res.json({ ...sheet, releaseId, editions: await editionsOf(pool, sheet.id) });
+    res.json({ ...sheet, releaseId, editions: await editionsOf(pool, { sheetId: sheet.id }) });
   });
   router.put('/sheets/:id', async (req, res) => {
     const id = idIn(req.params);
@@ -25,7 +25,7 @@ export function sheetRoutes(pool: Pool): Router {
     );
   });
   router.get('/sheets/:id/editions', async (req, res) => {
-    res.json(await editionsOf(pool, (await loadSheet(pool, idIn(req.params))).id));
+    res.json(await editionsOf(pool, { sheetId: (await loadSheet(pool, idIn(req.params))).id }));
   });
   router.post('/sheets/:id/editions', async (req, res) => {
     const id = idIn(req.params);

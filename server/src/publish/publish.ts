@@ -8,11 +8,11 @@ import type { Db } from '../store/db.ts';
 import { insertEdition, loadSheet, nextEdition, recipesOf, type FileRecord } from '../store/sheets.ts';
 import { newAddress, slugOf } from './address.ts';
 
-const sha256 = (text: string) => createHash('sha256').update(text, 'utf8').digest('hex');
+export const sha256 = (text: string) => createHash('sha256').update(text, 'utf8').digest('hex');
 
 /** Publishes a sheet as its next edition, with a preset file for each platform when its keyset is a custom one. */
 export async function publishSheet(db: Db, sheetId: number, editorId: number): Promise<PublishedEdition> {
-  const number = await nextEdition(db, sheetId);
+  const number = await nextEdition(db, { sheetId });
   const sheet = await loadSheet(db, sheetId);
   if (!sheet.sections.some((section) => section.rows.length)) {
     refuse('empty-sheet', 'There is no command on this sheet. Put some into a section, then publish it.');
@@ -31,7 +31,7 @@ export async function publishSheet(db: Db, sheetId: number, editorId: number): P
       }),
   );
   const edition = {
-    sheetId,
+    of: { sheetId },
     number,
     address: newAddress(),
     slug: slugOf(sheet.title),

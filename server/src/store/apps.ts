@@ -12,11 +12,18 @@ import {
   type SentRelease,
 } from '@crib/core/contract';
 import { first, rows, type Db } from './db.ts';
+import { notesOf } from './notes.ts';
 import { viewsOf } from './views.ts';
 
 const APP = `id, slug, name, role, platforms, key_policy AS "keyPolicy", how_to_change AS "howToChange"`;
 const RELEASE = `id, app_id AS "appId", label, released_on AS "releasedOn", position, platforms, sealed_at AS "sealedAt",
-  builds, tiers`;
+  builds, tiers, key_policy AS "keyPolicy"`;
+
+/** A release as it was stored; what its policy says nothing of is as usual. */
+const wholeRelease = <Row extends Release>(release: Row): Row => ({
+  ...release,
+  keyPolicy: release.keyPolicy && KeyPolicy.parse(release.keyPolicy),
+});
 
 /** A policy as it was stored, with what it has said nothing of. */
 const whole = (app: App): App => ({ ...app, keyPolicy: KeyPolicy.parse(app.keyPolicy) });
@@ -58,7 +65,7 @@ export async function overview(db: Db, slug: string): Promise<AppOverview> {
   const keysets = await rows<AppOverview['keysets'][number]>(
     db,
     `SELECT id, name, CASE WHEN base_id IS NULL THEN 'shipped' ELSE 'custom' END AS kind, release_id AS "releaseId",
-       base_id AS "baseId", is_default AS "isDefault", revision,
+       base_id AS "baseId", is_default AS "isDefault", revision, carried_from AS "carriedFrom",
        (SELECT count(*) FROM edit e WHERE e.keyset_id = keyset.id) AS edits
      FROM keyset WHERE app_id = $1 ORDER BY id`,
     [app.id],
@@ -75,12 +82,20 @@ export async function overview(db: Db, slug: string): Promise<AppOverview> {
     [app.id],
   );
   const views = await viewsOf(db, app.id);
-  return { ...app, releases, keysets, sheets, recipes, views };
+  const notes = await notesOf(db, app.id);
+  return { ...app, releases, keysets, sheets, recipes, views, notes };
 }
 
 export async function releaseOf(db: Db, id: number, lock: '' | 'FOR UPDATE' | 'FOR SHARE' = ''): Promise<Release> {
   const release = await first<Release>(db, `SELECT ${RELEASE} FROM release WHERE id = $1 ${lock}`, [id]);
-  return release ?? refuse('not-found', `There is no release ${id}.`);
+  return release ? wholeRelease(release) : refuse('not-found', `There is no release ${id}.`);
+}
+
+/** The releases of an app, the oldest first. */
+export async function releasesOf(db: Db, appId: number): Promise<Release[]> {
+  return (await rows<Release>(db, `SELECT ${RELEASE} FROM release WHERE app_id = $1 ORDER BY position`, [appId])).map(
+    wholeRelease,
+  );
 }
 
 /**
@@ -183,12 +198,13 @@ export async function updateApp(db: Db, id: number, asked: z.output<typeof SentA
 }
 
 export async function updateRelease(db: Db, id: number, asked: z.output<typeof SentRelease>): Promise<Release> {
-  const { label, releasedOn, builds, tiers } = asked;
+  const { label, releasedOn, builds, tiers, keyPolicy } = asked;
   const updated = await first<Release>(
     db,
     `UPDATE release SET label = coalesce($2, label), released_on = coalesce($3, released_on),
-       builds = coalesce($4, builds), tiers = coalesce($5, tiers) WHERE id = $1 RETURNING ${RELEASE}`,
-    [id, label, releasedOn, builds, tiers],
+       builds = coalesce($4, builds), tiers = coalesce($5, tiers),
+       key_policy = CASE WHEN $6 THEN $7 ELSE key_policy END WHERE id = $1 RETURNING ${RELEASE}`,
+    [id, label, releasedOn, builds, tiers, keyPolicy !== undefined, keyPolicy ?? null],
   );
-  return updated ?? refuse('not-found', `There is no release ${id}.`);
+  return updated ? wholeRelease(updated) : refuse('not-found', `There is no release ${id}.`);
 }

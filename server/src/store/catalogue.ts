@@ -7,6 +7,8 @@ import type {
   CustomKeyset,
   Edit,
   Keyset,
+  OpenEdit,
+  Release,
   Run,
   Use,
 } from '@crib/core/contract';
@@ -15,22 +17,44 @@ import { appOf, contextsOf, releaseOf } from './apps.ts';
 import { first, rows, type Db } from './db.ts';
 import { systemKeysOf } from './views.ts';
 
-/** A release with its contexts, commands, and all keysets that stand on it. */
-export async function loadCatalogue(db: Db, releaseId: number): Promise<Catalogue> {
-  const release = await releaseOf(db, releaseId);
-  const app = await appOf(db, release.appId);
-  const contexts = await contextsOf(db, releaseId);
-  const commands = await rows<Command>(
+/** Commands as releases have them; with the release of each. */
+export function commandsWhere(
+  db: Db,
+  condition: string,
+  values: unknown[],
+): Promise<(Command & { releaseId: number })[]> {
+  return rows(
     db,
     `SELECT c.id, c.name, s.home_id AS home, s.label, s.menu, s.category, s.description, s.other_names AS "otherNames",
        s.fixed, s.hidden, s.destructive, s.parameterised, s.scripted, s.one_press AS "onePress", s.needs, s.follows AS "then",
+       s.release_id AS "releaseId",
        coalesce((SELECT jsonb_agg(jsonb_build_object('platform', w.platform, 'language', w.language, 'label', w.label, 'menu', w.menu,
            'category', w.category, 'description', w.description, 'otherNames', to_jsonb(w.other_names)) ORDER BY w.language, w.platform)
          FROM command_wording w WHERE w.release_id = s.release_id AND w.command_id = c.id), '[]') AS wordings,
        coalesce((SELECT array_agg(a.name ORDER BY a.name) FROM command_alias a WHERE a.command_id = c.id), '{}') AS aliases
-     FROM command_state s JOIN command c ON c.id = s.command_id WHERE s.release_id = $1 ORDER BY c.id`,
-    [releaseId],
+     FROM command_state s JOIN command c ON c.id = s.command_id WHERE ${condition} ORDER BY c.id`,
+    values,
   );
+}
+
+/** Commands of an app that a release does not have, as the last release before it had them. */
+export function formerCommands(db: Db, appId: number, release: Release): Promise<Command[]> {
+  return commandsWhere(
+    db,
+    `s.app_id = $1 AND NOT EXISTS (SELECT 1 FROM command_state h WHERE h.release_id = $2 AND h.command_id = s.command_id)
+       AND s.release_id = (SELECT r.id FROM release r JOIN command_state o ON o.release_id = r.id AND o.command_id = s.command_id
+         WHERE r.position < $3 ORDER BY r.position DESC LIMIT 1)`,
+    [appId, release.id, release.position],
+  );
+}
+
+/** A release with its contexts, commands, and all keysets that stand on it. */
+export async function loadCatalogue(db: Db, releaseId: number): Promise<Catalogue> {
+  const release = await releaseOf(db, releaseId);
+  const found = await appOf(db, release.appId);
+  const app = { ...found, keyPolicy: release.keyPolicy ?? found.keyPolicy };
+  const contexts = await contextsOf(db, releaseId);
+  const commands = await commandsWhere(db, 's.release_id = $1', [releaseId]);
   const keysets = await loadKeysets(db, releaseId);
   const groups = await groupsOf(db, app.id);
   const runs = await runsOf(db, app.id);
@@ -39,7 +63,7 @@ export async function loadCatalogue(db: Db, releaseId: number): Promise<Catalogu
     app,
     release,
     contexts,
-    commands,
+    commands: commands.map(({ releaseId: _release, ...command }) => command),
     keysets,
     groups,
     runs,
@@ -80,35 +104,53 @@ export function usesOf(db: Db, appId: number): Promise<Use[]> {
   );
 }
 
-type KeysetRow = Omit<CustomKeyset, 'kind' | 'edits' | 'baseId'> & {
+type KeysetRow = Omit<CustomKeyset, 'kind' | 'edits' | 'baseId' | 'open'> & {
   baseId: number | null;
   releaseId: number;
   isDefault: boolean;
   imitates: number | null;
 };
 
+/** Shipped bindings with their keyset and release. */
+export function bindingsWhere(db: Db, condition: string, values: unknown[]): Promise<(Binding & { keyset: number })[]> {
+  return rows(
+    db,
+    `SELECT b.id, b.keyset_id AS keyset, b.command_id AS command, b.platform, b.language, b.shortcut, b.note, b.memory_aid AS "memoryAid",
+       jsonb_build_object('kind', b.provenance_kind, 'source', b.provenance_source, 'who', b.provenance_who,
+         'on', b.provenance_on, 'build', b.provenance_build, 'platform', b.provenance_platform) AS provenance,
+       coalesce((SELECT jsonb_agg(jsonb_build_object('platform', t.platform, 'who', t.who, 'on', t.tried_on, 'build', t.build)
+         ORDER BY t.platform) FROM trial t WHERE t.binding_id = b.id), '[]') AS trials,
+       (SELECT jsonb_agg(x.context_id ORDER BY x.context_id) FROM binding_context x WHERE x.binding_id = b.id) AS contexts
+     FROM binding b WHERE ${condition} ORDER BY b.id`,
+    values,
+  );
+}
+
+/** Corrections of sealed releases with their keyset. */
+export function correctionsWhere(
+  db: Db,
+  condition: string,
+  values: unknown[],
+): Promise<(Correction & { keyset: number })[]> {
+  return rows(
+    db,
+    `SELECT c.id, c.keyset_id AS keyset, c.command_id AS command, c.context_id AS context, c.platform,
+       c.corrected_on AS "on", e.name AS who, c.reason, c.old, c.now
+     FROM correction c JOIN editor e ON e.id = c.made_by WHERE ${condition} ORDER BY c.id`,
+    values,
+  );
+}
+
 async function loadKeysets(db: Db, releaseId: number): Promise<Keyset[]> {
   const facts = await rows<KeysetRow>(
     db,
     `SELECT k.id, k.app_id AS "appId", k.release_id AS "releaseId", k.base_id AS "baseId", k.name, k.note,
-       k.is_default AS "isDefault", k.imitates_id AS imitates, k.revision,
+       k.is_default AS "isDefault", k.imitates_id AS imitates, k.revision, k.carried_from AS "carriedFrom",
        CASE WHEN e.id IS NOT NULL THEN jsonb_build_object('id', e.id, 'name', e.name) END AS owner
      FROM keyset k LEFT JOIN editor e ON e.id = k.owner_id WHERE k.release_id = $1 ORDER BY k.id`,
     [releaseId],
   );
-  const bindings = byKeyset(
-    await rows<Binding & { keyset: number }>(
-      db,
-      `SELECT b.id, b.keyset_id AS keyset, b.command_id AS command, b.platform, b.language, b.shortcut, b.note, b.memory_aid AS "memoryAid",
-         jsonb_build_object('kind', b.provenance_kind, 'source', b.provenance_source, 'who', b.provenance_who,
-           'on', b.provenance_on, 'build', b.provenance_build, 'platform', b.provenance_platform) AS provenance,
-         coalesce((SELECT jsonb_agg(jsonb_build_object('platform', t.platform, 'who', t.who, 'on', t.tried_on, 'build', t.build)
-           ORDER BY t.platform) FROM trial t WHERE t.binding_id = b.id), '[]') AS trials,
-         (SELECT jsonb_agg(x.context_id ORDER BY x.context_id) FROM binding_context x WHERE x.binding_id = b.id) AS contexts
-       FROM binding b WHERE b.release_id = $1 ORDER BY b.id`,
-      [releaseId],
-    ),
-  );
+  const bindings = byKeyset(await bindingsWhere(db, 'b.release_id = $1', [releaseId]));
   const edits = byKeyset(
     await rows<Edit & { keyset: number }>(
       db,
@@ -118,23 +160,27 @@ async function loadKeysets(db: Db, releaseId: number): Promise<Keyset[]> {
       [releaseId],
     ),
   );
-  const corrections = byKeyset(
-    await rows<Correction & { keyset: number }>(
+  const corrections = byKeyset(await correctionsWhere(db, 'c.release_id = $1', [releaseId]));
+  const open = byKeyset(
+    await rows<OpenEdit & { keyset: number }>(
       db,
-      `SELECT c.id, c.keyset_id AS keyset, c.command_id AS command, c.context_id AS context, c.platform,
-         c.corrected_on AS "on", e.name AS who, c.reason, c.old, c.now
-       FROM correction c JOIN editor e ON e.id = c.made_by WHERE c.release_id = $1 ORDER BY c.id`,
+      `SELECT o.keyset_id AS keyset, o.position, b.* FROM open_edit o JOIN keyset k ON k.id = o.keyset_id, jsonb_to_record(o.body) AS b
+         (command text, "where" text, platform text, action text, shortcuts text[], reason text, why text)
+       WHERE k.release_id = $1 ORDER BY o.position`,
       [releaseId],
     ),
   );
-  return facts.map(({ baseId, releaseId: release, isDefault, imitates, ...rest }): Keyset => {
-    if (baseId !== null) return { ...rest, kind: 'custom', baseId, edits: edits.get(rest.id) ?? [] };
+  return facts.map(({ baseId, releaseId: release, isDefault, imitates, carriedFrom, ...rest }): Keyset => {
+    if (baseId !== null) {
+      const layer = { edits: edits.get(rest.id) ?? [], open: open.get(rest.id) ?? [] };
+      return { ...rest, kind: 'custom', baseId, carriedFrom, ...layer };
+    }
     const held = { bindings: bindings.get(rest.id) ?? [], corrections: corrections.get(rest.id) ?? [] };
     return { ...rest, kind: 'shipped', releaseId: release, isDefault, imitates, ...held };
   });
 }
 
-function byKeyset<Row extends { keyset: number }>(list: readonly Row[]): Map<number, Omit<Row, 'keyset'>[]> {
+export function byKeyset<Row extends { keyset: number }>(list: readonly Row[]): Map<number, Omit<Row, 'keyset'>[]> {
   const groups = new Map<number, Omit<Row, 'keyset'>[]>();
   for (const { keyset, ...row } of list) {
     const group = groups.get(keyset);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { applyChange, type Change } from '@crib/core/keyset';
-import type { ChangeKind, CustomKeyset, EditPlace, KeysetHistory, NewKeyset } from '@crib/core/contract';
+import type { ChangeKind, CustomKeyset, EditPlace, KeysetHistory, NewKeyset, OpenEdit } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { first, rows, type Db } from './db.ts';
 
@@ -18,6 +18,27 @@ export async function insertKeyset(
     [appId, asked.baseId, asked.name, asked.note, asked.mine ? editorId : null],
   );
   return made?.id ?? refuse('not-found', `This app has no keyset ${asked.baseId} to stand on.`);
+}
+
+/** Says of a layer where it was carried from, and what nobody has decided yet of that. */
+export async function markCarried(
+  db: Db,
+  id: number,
+  from: number,
+  open: readonly Omit<OpenEdit, 'position'>[],
+): Promise<void> {
+  await db.query('UPDATE keyset SET carried_from = $2 WHERE id = $1', [id, from]);
+  await db.query(
+    `INSERT INTO open_edit (keyset_id, position, body)
+     SELECT $1, n - 1, body FROM jsonb_array_elements($2) WITH ORDINALITY AS g (body, n)`,
+    [id, JSON.stringify(open)],
+  );
+}
+
+/** Takes an edit off the list of those that wait. */
+export async function closeOpen(db: Db, id: number, position: number): Promise<void> {
+  const gone = await db.query('DELETE FROM open_edit WHERE keyset_id = $1 AND position = $2', [id, position]);
+  if (gone.rowCount === 0) refuse('not-found', 'That is not waiting any more.');
 }
 
 /** Keeps everybody else from changing a keyset until the transaction ends. */

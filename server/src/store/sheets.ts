@@ -77,19 +77,26 @@ export async function recipesOf(db: Db, appId: number): Promise<Recipe[]> {
   return found.map((row) => row.body);
 }
 
-/** The number that the next edition of a sheet will have; others wait until this one is written. */
-export async function nextEdition(db: Db, sheetId: number): Promise<number> {
-  await db.query('SELECT 1 FROM sheet WHERE id = $1 FOR UPDATE', [sheetId]);
+const columnOf = (of: EditionOf) => ('sheetId' in of ? (['sheet', of.sheetId] as const) : (['change_notes', of.notesId] as const)); // prettier-ignore
+
+/** The number that the next edition of a sheet, or of change notes, will have; others wait until this one is written. */
+export async function nextEdition(db: Db, of: EditionOf): Promise<number> {
+  const [table, id] = columnOf(of);
+  await db.query(`SELECT 1 FROM ${table} WHERE id = $1 FOR UPDATE`, [id]);
+  const column = 'sheetId' in of ? 'sheet_id' : 'notes_id';
   const found = await first<{ number: number }>(
     db,
-    'SELECT coalesce(max(number), 0) + 1 AS number FROM edition WHERE sheet_id = $1',
-    [sheetId],
+    `SELECT coalesce(max(number), 0) + 1 AS number FROM edition WHERE ${column} = $1`,
+    [id],
   );
   return found!.number;
 }
 
+/** What an edition is of. */
+export type EditionOf = { readonly sheetId: number } | { readonly notesId: number };
+
 export interface EditionRecord {
-  readonly sheetId: number;
+  readonly of: EditionOf;
   readonly number: number;
   readonly address: string;
   readonly slug: string;
@@ -112,10 +119,11 @@ export async function insertEdition(
 ): Promise<PublishedEdition> {
   const made = await first<PublishedEdition & { id: number }>(
     db,
-    `INSERT INTO edition (sheet_id, number, address, slug, body, hash, how_to_load, published_by)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING id, ${PUBLISHED}`,
+    `INSERT INTO edition (sheet_id, notes_id, number, address, slug, body, hash, how_to_load, published_by)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) RETURNING id, ${PUBLISHED}`,
     [
-      edition.sheetId,
+      'sheetId' in edition.of ? edition.of.sheetId : null,
+      'notesId' in edition.of ? edition.of.notesId : null,
       edition.number,
       edition.address,
       edition.slug,
@@ -135,10 +143,23 @@ export async function insertEdition(
   return published;
 }
 
-export function editionsOf(db: Db, sheetId: number): Promise<PublishedEdition[]> {
-  return rows<PublishedEdition>(db, `SELECT ${PUBLISHED} FROM edition WHERE sheet_id = $1 ORDER BY number DESC`, [
-    sheetId,
-  ]);
+export function editionsOf(db: Db, of: EditionOf): Promise<PublishedEdition[]> {
+  const [column, id] = 'sheetId' in of ? ['sheet_id', of.sheetId] : ['notes_id', of.notesId];
+  return rows<PublishedEdition>(db, `SELECT ${PUBLISHED} FROM edition WHERE ${column} = $1 ORDER BY number DESC`, [id]);
+}
+
+/** The newest edition of every sheet of an app, with its body. */
+export function newestEditions(
+  db: Db,
+  appId: number,
+): Promise<{ sheet: number; releaseId: number; keysetId: number; number: number; path: string; body: string }[]> {
+  return rows(
+    db,
+    `SELECT DISTINCT ON (s.id) s.id AS sheet, s.release_id AS "releaseId", s.keyset_id AS "keysetId", e.number,
+       '/s/' || e.slug || '/' || e.address AS path, e.body
+     FROM edition e JOIN sheet s ON s.id = e.sheet_id WHERE s.app_id = $1 ORDER BY s.id, e.number DESC`,
+    [appId],
+  );
 }
 
 export interface StoredEdition {

@@ -1,0 +1,100 @@
+import { createRequire } from 'node:module';
+import pdfmake from 'pdfmake';
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import type { ChangesBody } from '@crib/core/contract';
+import { changesTable } from '@crib/core/sheet';
+
+const require = createRequire(import.meta.url);
+const google = (family: string, weight: string, file: string) =>
+  require.resolve(`@expo-google-fonts/${family}/${weight}/${file}_${weight}.ttf`);
+const TEXT = 'atkinson-hyperlegible-next';
+const fonts = {
+  text: {
+    normal: google(TEXT, '400Regular', 'AtkinsonHyperlegibleNext'),
+    bold: google(TEXT, '600SemiBold', 'AtkinsonHyperlegibleNext'),
+    italics: google(TEXT, '400Regular_Italic', 'AtkinsonHyperlegibleNext'),
+  },
+  head: {
+    normal: google('bricolage-grotesque', '700Bold', 'BricolageGrotesque'),
+    bold: google('bricolage-grotesque', '700Bold', 'BricolageGrotesque'),
+  },
+  keys: {
+    normal: google('atkinson-hyperlegible-mono', '500Medium', 'AtkinsonHyperlegibleMono'),
+    bold: google('atkinson-hyperlegible-mono', '600SemiBold', 'AtkinsonHyperlegibleMono'),
+  },
+  // Has the signs that the others lack.
+  signs: {
+    normal: require.resolve('dejavu-fonts-ttf/ttf/DejaVuSans.ttf'),
+    bold: require.resolve('dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf'),
+  },
+};
+const files = new Set(Object.values(fonts).flatMap((family) => Object.values(family)));
+pdfmake.setFonts(fonts);
+pdfmake.setUrlAccessPolicy(() => false);
+pdfmake.setLocalAccessPolicy((path: string) => files.has(path));
+
+const LATIN = /^[\u0020-\u024f\u2010-\u203a\u20ac\n]*$/;
+/** A text in the font that has its signs. */
+const run = (text: string, font: 'text' | 'keys' = 'text') => ({ text, font: LATIN.test(text) ? font : 'signs' });
+
+/** Published change notes as a PDF: real text in embedded fonts, a table a group. */
+export function changesPdf(body: ChangesBody): Promise<Buffer> {
+  const groups = body.groups.flatMap((group): Content[] => {
+    const { header, rows } = changesTable(group, body.platforms);
+    const isKeys = (at: number) => header[at]!.startsWith('Keys');
+    return [
+      { text: group.title, style: 'group', headlineLevel: 1 },
+      {
+        table: {
+          headerRows: 1,
+          dontBreakRows: true,
+          widths: header.map((name) => (name === 'Change' || name === 'Why' ? '*' : 'auto')),
+          body: [
+            header.map((name) => ({ text: name, style: 'th' })),
+            ...rows.map((row) => row.map((cell, at) => run(cell, isKeys(at) ? 'keys' : 'text'))),
+          ],
+        },
+        layout: {
+          hLineWidth: (at, node) => (at === 0 || at === node.table.body.length ? 0 : at === 1 ? 1 : 0.5),
+          vLineWidth: () => 0,
+          hLineColor: () => '#182430',
+          paddingLeft: (at) => (at === 0 ? 0 : 8),
+        },
+      },
+    ];
+  });
+  const definition: TDocumentDefinitions = {
+    info: { title: body.title, subject: `${body.app} ${body.old.release} to ${body.now.release}` },
+    language: 'en',
+    pageSize: 'A4',
+    pageMargins: [48, 48, 48, 54],
+    defaultStyle: { font: 'text', fontSize: 9.5, color: '#182430' },
+    styles: {
+      title: { font: 'head', fontSize: 20, margin: [0, 0, 0, 4] },
+      under: { fontSize: 9.5, color: '#55616b', margin: [0, 0, 0, 8] },
+      group: { font: 'head', fontSize: 13, margin: [0, 14, 0, 4] },
+      th: { bold: true, fontSize: 8.5, color: '#55616b' },
+    },
+    content: [
+      { ...run(body.title), style: 'title', font: LATIN.test(body.title) ? 'head' : 'signs' },
+      {
+        ...run(
+          `${body.app}: from ${body.old.release} (${body.old.keyset}) to ${body.now.release} (${body.now.keyset})`,
+        ),
+        style: 'under',
+      },
+      ...(body.intro ? [{ ...run(body.intro), margin: [0, 0, 0, 4] as [number, number, number, number] }] : []),
+      ...groups,
+      ...(body.credit ? [{ ...run(body.credit), style: 'under', margin: [0, 16, 0, 0] as [number, number, number, number] }] : []), // prettier-ignore
+    ],
+    footer: (page, pages) => ({
+      text: `Edition ${body.number}, ${body.publishedOn} · page ${page} of ${pages}`,
+      margin: [48, 16, 48, 0],
+      fontSize: 8.5,
+      color: '#55616b',
+    }),
+    // A group’s heading does not stay behind at the foot of a page.
+    pageBreakBefore: (node, nodes) => node.headlineLevel === 1 && nodes.getFollowingNodesOnPage().length < 2,
+  };
+  return pdfmake.createPdf(definition).getBuffer();
+}

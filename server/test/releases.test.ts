@@ -1,0 +1,336 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { beforeAll, describe, expect, it } from 'vitest';
+import type {
+  AppOverview,
+  Catalogue,
+  ChangeNotes,
+  ChangesBody,
+  CommandState,
+  CustomKeyset,
+  LineageLink,
+  PublicEdition,
+  PublishedEdition,
+  Release,
+  Sheet,
+  StaleEdition,
+} from '@crib/core/contract';
+import { settingFrom } from '@crib/core/keyset';
+import { US } from '@crib/core/keys';
+import { carriedLayer, carry, commandHistory, lineageBetween, pressHistory } from '@crib/core/release';
+import { Client, withServer, type Answer } from './harness.ts';
+
+const server = withServer();
+let client: Client;
+const OLD = `Command id,Label,Context,Menu path,Category,Shortcut
+sound,Place sounding,,Depths › Place sounding,Depths,S
+heights,Show drying heights,,View › Show drying heights,View,J
+shore,Trace shoreline,Chart,Lines › Trace shoreline,Lines,L
+buoy,Add buoy,Chart,Marks › Add buoy,Marks,B
+print,Print plate,,File › Print plate,File,Primary+P
+fax,Send by fax,,File › Send by fax,File,F9
+`;
+// Without ids: what is called the same is the same; what is not is for the trainer to say.
+const NEW = `Label,Context,Menu path,Category,Shortcut
+Place sounding,,Depths › Place sounding,Depths,S
+Drying heights,,View › Drying heights,View,6
+Discard trial contour,,Lines › Discard trial contour,Lines,J
+Trace coastline,Chart,Lines › Trace coastline,Lines,L
+Add lateral buoy,Chart,Marks › Add lateral buoy,Marks,B
+Add safe-water buoy,Chart,Marks › Add safe-water buoy,Marks,
+Print plate,,File › Print plate,File,Primary+P
+`;
+
+/** An app with two releases and a custom keyset on the first. */
+async function twoReleases() {
+  const made = await client.makeRelease();
+  const list = (release: Release, text: string) =>
+    client.must('POST', `/api/releases/${release.id}/list`, { text, newContexts: ['Chart'] });
+  await list(made.release, OLD);
+  const release = await client.must<Release>('POST', `/api/apps/${made.slug}/releases`, { label: '2.0' });
+  await list(release, NEW);
+  const load = (id: number) => client.must<Catalogue>('GET', `/api/releases/${id}`);
+  const [old, now] = [await load(made.release.id), await load(release.id)];
+  const id = (catalogue: Catalogue, label: string) => catalogue.commands.find((one) => one.label === label)!.id;
+  return { slug: made.slug, old, now, reload: () => load(release.id), id };
+}
+type Two = Awaited<ReturnType<typeof twoReleases>>;
+
+const confirm = ({ slug, now, old, id }: Two, pairs: [string, string][], verdict: string | null = 'confirmed') =>
+  client.ask<LineageLink[]>('PUT', `/api/apps/${slug}/lineage`, {
+    release: now.release.id,
+    links: pairs.map(([a, b]) => ({ kind: 'command', old: id(old, a), now: id(now, b), verdict })),
+  });
+
+beforeAll(async () => {
+  client = await server.client();
+});
+
+describe('identity from release to release', () => {
+  it('survives a list without ids where label, menu path and category are one, and makes no other match', async () => {
+    const { old, now, id } = await twoReleases();
+    expect(id(now, 'Place sounding')).toBe(id(old, 'Place sounding'));
+    expect(id(now, 'Print plate')).toBe(id(old, 'Print plate'));
+    const ids = new Set(old.commands.map((one) => one.id));
+    expect(now.commands.filter((one) => !ids.has(one.id)).map((one) => one.label)).toEqual([
+      'Drying heights',
+      'Discard trial contour',
+      'Trace coastline',
+      'Add lateral buoy',
+      'Add safe-water buoy',
+    ]);
+  });
+
+  it('asks where two commands of an earlier release are meant alike', async () => {
+    const { slug, release } = await client.makeRelease();
+    await client.takeIn(
+      release,
+      'Command id,Label,Menu path,Shortcut\na,Next,View › Next,F5\nb,Next,Table › Next,F6\n',
+    );
+    const later = await client.must<Release>('POST', `/api/apps/${slug}/releases`, { label: '2.0' });
+    const refused = await client.takeIn(later, 'Label,Shortcut\nNext,F5\n');
+    expect(refused).toMatchObject({ status: 422, body: { code: 'not-unique', problems: [{ suggestions: ['a', 'b'] }] } }); // prettier-ignore
+    expect((await client.takeIn(later, 'Label,Menu path,Shortcut\nNext,Table › Next,F6\n')).status).toBe(201);
+    const { commands } = await client.must<Catalogue>('GET', `/api/releases/${later.id}`);
+    expect(commands.map((one) => one.name)).toEqual(['b']);
+  });
+
+  it('is what trainers confirm, refuse and take back; only of what is there, and never of itself', async () => {
+    const two = await twoReleases();
+    const { slug, old, now, id } = two;
+    const said = await confirm(two, [['Show drying heights', 'Drying heights']]);
+    expect(said.body).toMatchObject([{ kind: 'command', confirmed: true, goesOn: false, release: now.release.id }]);
+    const between = (links: readonly LineageLink[]) =>
+      lineageBetween(links, [old.release.id, now.release.id], old, now).commands.forward(
+        id(old, 'Show drying heights'),
+      );
+    expect(between(said.body)).toEqual([id(now, 'Drying heights')]);
+    expect(between((await confirm(two, [['Show drying heights', 'Drying heights']], 'refused')).body)).toEqual([]);
+    expect((await confirm(two, [['Show drying heights', 'Drying heights']], null)).body).toEqual([]);
+    const wrong = (links: object[]) => client.ask('PUT', `/api/apps/${slug}/lineage`, { release: now.release.id, links }); // prettier-ignore
+    const [a, b] = [id(old, 'Add buoy'), id(now, 'Add lateral buoy')];
+    expect((await wrong([{ kind: 'command', old: b, now: a, verdict: 'confirmed' }])).status).toBe(404);
+    expect((await wrong([{ kind: 'command', old: a, now: a, verdict: 'confirmed' }])).status).toBe(400);
+    expect((await wrong([{ kind: 'context', old: a, now: 999_999_999, verdict: 'refused' }])).status).toBe(404);
+    expect(await client.must('GET', `/api/apps/${slug}/lineage`)).toEqual([]);
+  });
+
+  it('follows commands that are merged', async () => {
+    const two = await twoReleases();
+    const { slug, old, now, id } = two;
+    await confirm(two, [['Add buoy', 'Add lateral buoy'], ['Add buoy', 'Add safe-water buoy']]); // prettier-ignore
+    const [keep, drop] = [id(now, 'Add lateral buoy'), id(now, 'Add safe-water buoy')];
+    await client.must('POST', `/api/apps/${slug}/merge`, { keep, drop });
+    const links = await client.must<LineageLink[]>('GET', `/api/apps/${slug}/lineage`);
+    expect(links.map((one) => [one.old, one.now])).toEqual([[id(old, 'Add buoy'), keep]]);
+  });
+});
+
+describe('the history of a command and of a press', () => {
+  it('goes through renames, and finds what has the press in whatever form it is written', async () => {
+    const two = await twoReleases();
+    await confirm(two, [['Trace shoreline', 'Trace coastline']]);
+    const states = await client.must<CommandState[]>('GET', `/api/apps/${two.slug}/history?command=shore`);
+    const lines = commandHistory(states, 'windows');
+    expect(lines.map((line) => [line.release.label, line.commands[0]?.label, line.changes])).toEqual([
+      ['1.0', 'Trace shoreline', []],
+      ['2.0', 'Trace coastline', ['was called Trace shoreline']],
+    ]);
+    expect(lines[1]!.keys).toMatchObject([{ shortcut: 'L', places: ['Chart'] }]);
+    const of = async (press: string) =>
+      pressHistory(
+        await client.must<CommandState[]>('GET', `/api/apps/${two.slug}/history?press=${encodeURIComponent(press)}&platform=windows&layout=us`),
+        'KeyJ',
+        US,
+        'windows',
+      ); // prettier-ignore
+    expect((await of('J')).map((line) => [line.commands.map((one) => one.label), line.changes])).toEqual([
+      [['Show drying heights'], []],
+      [['Discard trial contour'], ['does something else']],
+    ]);
+    expect(await of('[KeyJ]')).toEqual(await of('J'));
+    const bad = (query: string) => client.ask('GET', `/api/apps/${two.slug}/history?${query}`);
+    expect((await bad('press=no+such')).body).toMatchObject({ code: 'no-press' });
+    expect((await bad('press=J&platform=amiga')).body).toMatchObject({ code: 'no-platform' });
+    expect((await bad('command=nowhere')).status).toBe(404);
+  });
+});
+
+/** A custom keyset on the first release, and what becomes of it on the second. */
+async function carried() {
+  const two = await twoReleases();
+  await confirm(two, [['Trace shoreline', 'Trace coastline']]);
+  const base = two.old.keysets[0]!.id;
+  const edit = (label: string, shortcuts: string[], context: string) => ({
+    command: two.id(two.old, label),
+    context: two.old.contexts.find((one) => one.name === context)!.id,
+    platform: null,
+    action: 'set',
+    shortcuts,
+    reason: `Why ${label}: “as is” & <b>word for word</b>`,
+    memoryAid: '',
+  });
+  const { id } = await client.must<{ id: number }>('POST', `/api/apps/${two.slug}/keysets`, {
+    name: 'School set',
+    baseId: base,
+    edits: [
+      edit('Place sounding', ['D'], 'Everywhere'),
+      edit('Trace shoreline', ['Shift+L'], 'Chart'),
+      edit('Send by fax', ['F8'], 'Everywhere'),
+    ],
+  });
+  const keyset = await client.must<CustomKeyset>('GET', `/api/keysets/${id}`);
+  const now = await two.reload();
+  const links = await client.must<LineageLink[]>('GET', `/api/apps/${two.slug}/lineage`);
+  const lineage = lineageBetween(links, [two.old.release.id, now.release.id], two.old, now);
+  const setting = settingFrom(now, now.keysets[0]!.id);
+  const outcomes = carry({ edits: keyset.edits, old: settingFrom(two.old, base), now: setting, lineage });
+  const layer = carriedLayer(outcomes, new Map(), setting);
+  const open = layer.open.map(({ outcome, why }) => ({
+    command: two.old.commands.find((one) => one.id === outcome.edit.command)!.label,
+    where: two.old.contexts.find((one) => one.id === outcome.edit.context)!.name,
+    platform: outcome.edit.platform,
+    action: outcome.edit.action,
+    shortcuts: outcome.edit.shortcuts,
+    reason: outcome.edit.reason,
+    why,
+  }));
+  const body = { name: 'School set', baseId: now.keysets[0]!.id, revision: keyset.revision, edits: layer.edits, open };
+  return { two, keyset, outcomes, layer, body };
+}
+
+describe('carrying a keyset forward', () => {
+  it('makes a new keyset with every reason, names what is open in it, and leaves the old one as it was', async () => {
+    const { two, keyset, outcomes, layer, body } = await carried();
+    expect(outcomes.map((one) => one.kind).sort()).toEqual(['carried', 'command gone', 'follows']);
+    const { id } = await client.must<{ id: number }>('POST', `/api/keysets/${keyset.id}/carry`, body);
+    const made = await client.must<CustomKeyset>('GET', `/api/keysets/${id}`);
+    expect(made.edits).toEqual(layer.edits);
+    expect(made).toMatchObject({ name: 'School set', carriedFrom: keyset.id, baseId: body.baseId });
+    expect(made.open).toMatchObject([{ position: 0, command: 'Send by fax', shortcuts: ['F8'], why: 'Send by fax is not in this release any more.' }]); // prettier-ignore
+    const reasons = [...made.edits, ...made.open].map((one) => one.reason).sort();
+    expect(reasons).toEqual(keyset.edits.map((one) => one.reason).sort());
+    expect(await client.must('GET', `/api/keysets/${keyset.id}`)).toEqual(keyset);
+    const { keysets } = await client.must<AppOverview>('GET', `/api/apps/${two.slug}`);
+    expect(keysets.find((one) => one.id === id)).toMatchObject({ carriedFrom: keyset.id, releaseId: two.now.release.id }); // prettier-ignore
+    await client.must('DELETE', `/api/keysets/${id}/open/0`);
+    expect((await client.must<CustomKeyset>('GET', `/api/keysets/${id}`)).open).toEqual([]);
+    expect((await client.ask('DELETE', `/api/keysets/${id}/open/0`)).status).toBe(404);
+  });
+
+  it('stores nothing when the keyset was changed meanwhile, the release is its own, or an edit does not fit', async () => {
+    const { two, keyset, body } = await carried();
+    const count = async () => (await client.must<AppOverview>('GET', `/api/apps/${two.slug}`)).keysets.length;
+    const before = await count();
+    const post = (more: object) => client.ask('POST', `/api/keysets/${keyset.id}/carry`, { ...body, ...more });
+    expect((await post({ revision: keyset.revision + 1 })).body).toMatchObject({ code: 'changed-meanwhile' });
+    expect((await post({ baseId: two.old.keysets[0]!.id })).body).toMatchObject({ code: 'same-release' });
+    expect((await post({ edits: [{ ...body.edits[0], command: 999_999_999 }] })).body).toMatchObject({ code: 'no-command' }); // prettier-ignore
+    expect(await count()).toBe(before);
+  });
+});
+
+describe('change notes', () => {
+  async function notes() {
+    const two = await twoReleases();
+    await confirm(two, [['Show drying heights', 'Drying heights'], ['Trace shoreline', 'Trace coastline'], ['Add buoy', 'Add lateral buoy'], ['Add buoy', 'Add safe-water buoy']]); // prettier-ignore
+    const made = await client.must<ChangeNotes>('POST', `/api/apps/${two.slug}/notes`, {
+      oldKeyset: two.old.keysets[0]!.id,
+      nowKeyset: two.now.keysets[0]!.id,
+      title: 'What 2.0 changes',
+    });
+    return { two, made };
+  }
+
+  it('are kept as they were arranged, published as editions that never change, and read by anybody', async () => {
+    const { two, made } = await notes();
+    const own = { key: 'own 1', out: false, reason: 'Asked for in class.', text: 'Room 4 has 2.0 already.' };
+    const groups = [{ key: 'meaning', title: 'Mind these', lines: [own] }];
+    const sent = { title: made.title, intro: 'From Monday.', credit: 'Ours', revision: 1, groups };
+    await client.must('PUT', `/api/notes/${made.id}`, sent);
+    expect((await client.ask('PUT', `/api/notes/${made.id}`, sent)).body).toMatchObject({ code: 'changed-meanwhile' });
+    const edition = await client.must<PublishedEdition>('POST', `/api/notes/${made.id}/editions`);
+    const learner = new Client(server.address());
+    const { body } = await learner.must<PublicEdition>('GET', `/public/editions/${edition.address}`);
+    const changes = body as ChangesBody;
+    expect(changes.groups[0]!.title).toBe('Mind these');
+    expect(changes.groups[0]!.lines.map((line) => [line.subject, line.text, line.after])).toEqual([
+      ['', 'Room 4 has 2.0 already.', {}],
+      ['Show drying heights', 'was Show drying heights, now Discard trial contour', { windows: ['6'], macos: ['6'] }],
+    ]);
+    const text = async (form: string) =>
+      (await learner.ask<string>('GET', `/public/editions/${edition.address}/sheet.${form}`)).body;
+    expect(await text('md')).toContain('Asked for in class.');
+    expect(await text('csv')).toContain('Mind these,heights,Show drying heights,Everywhere');
+    const second = await client.must<PublishedEdition>('POST', `/api/notes/${made.id}/editions`);
+    expect([second.number, second.address === edition.address]).toEqual([2, false]);
+    expect((await client.must<AppOverview>('GET', `/api/apps/${two.slug}`)).notes).toMatchObject([{ title: made.title, editions: 2 }]); // prettier-ignore
+    expect((await client.ask('POST', `/api/apps/${two.slug}/notes`, { oldKeyset: 1, nowKeyset: 999_999_999, title: 'x' })).status).toBe(404); // prettier-ignore
+  });
+
+  it('are a PDF with real text in embedded fonts (read back with poppler’s pdftotext and pdffonts)', async () => {
+    const { made } = await notes();
+    const own = { key: 'own 1', out: false, reason: '', text: 'Signs: ⌘ ⌥ ⇧ → ✓ Łódź Ω' };
+    await client.must('PUT', `/api/notes/${made.id}`, { title: made.title, intro: '', credit: '', revision: 1, groups: [{ key: 'new', title: 'New keys', lines: [own] }] }); // prettier-ignore
+    const edition = await client.must<PublishedEdition>('POST', `/api/notes/${made.id}/editions`);
+    const response = await fetch(`${server.address()}/public/editions/${edition.address}/sheet.pdf`);
+    expect(response.headers.get('content-type')).toBe('application/pdf');
+    const folder = mkdtempSync(join(tmpdir(), 'crib-pdf-'));
+    try {
+      const file = join(folder, 'notes.pdf');
+      writeFileSync(file, Buffer.from(await response.arrayBuffer()));
+      const read = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ');
+      for (const part of ['What 2.0 changes', 'was Show drying heights, now Discard trial contour', own.text, 'page 1 of 1'])
+        expect(read).toContain(part); // prettier-ignore
+      const fonts = execFileSync('pdffonts', [file], { encoding: 'utf8' }).trim().split('\n').slice(2);
+      expect(fonts.length).toBeGreaterThan(2);
+      for (const font of fonts) expect(font).toMatch(/yes yes yes/);
+    } finally {
+      rmSync(folder, { recursive: true });
+    }
+  });
+});
+
+describe('what is out of date', () => {
+  it('is found after an edit and after a release, and published anew, all or none', async () => {
+    const { two, keyset, body } = await carried();
+    const rows = ['Place sounding', 'Trace shoreline', 'Send by fax'].map((label) => ({ command: two.id(two.old, label), note: '' })); // prettier-ignore
+    const sheet = await client.must<Sheet>('POST', `/api/apps/${two.slug}/sheets`, { keysetId: keyset.id, title: 'First week' }); // prettier-ignore
+    await client.must('PUT', `/api/sheets/${sheet.id}`, { revision: sheet.revision, keysetId: keyset.id, title: 'First week', sections: [{ title: 'All', rows }] }); // prettier-ignore
+    await client.must('POST', `/api/sheets/${sheet.id}/editions`);
+    const stale = () => client.must<StaleEdition[]>('GET', `/api/apps/${two.slug}/impact`);
+    const reissue = (more: object): Promise<Answer<PublishedEdition[]>> => client.ask('POST', `/api/apps/${two.slug}/reissue`, { sheets: [sheet.id], ...more }); // prettier-ignore
+    // The newer release is told apart from what is wrong in its own.
+    expect(await stale()).toMatchObject([{ wrong: [], next: { release: '2.0', wrong: [{ label: 'Place sounding', why: 'is on S now' }, { label: 'Trace shoreline', why: 'is called Trace coastline, is on L now, is elsewhere in the menus' }, { label: 'Send by fax', why: 'is not there any more' }] } }]); // prettier-ignore
+
+    const put = [{ ...keyset.edits[0], shortcuts: ['Shift+D'] }];
+    const asked = await client.must<{ shown: string[] }>('POST', `/api/keysets/${keyset.id}/changes/preview`, { revision: keyset.revision, put }); // prettier-ignore
+    await client.must('POST', `/api/keysets/${keyset.id}/changes`, { revision: keyset.revision, put, shown: asked.shown }); // prettier-ignore
+    expect((await stale())[0]!.wrong).toEqual([{ label: 'Place sounding', why: 'is on Shift+D now' }]);
+    expect((await reissue({ sheets: [sheet.id, 999_999_999] })).status).toBe(404);
+    expect((await stale())[0]!.wrong).toHaveLength(1);
+    expect((await reissue({})).body).toMatchObject([{ number: 2 }]);
+    expect((await stale())[0]!.wrong).toEqual([]);
+
+    const { id } = await client.must<{ id: number }>('POST', `/api/keysets/${keyset.id}/carry`, { ...body, revision: keyset.revision + 1 }); // prettier-ignore
+    expect((await stale())[0]!.next).toMatchObject({ keyset: 'School set', keysetId: id });
+    const [edition] = (await reissue({ keyset: id })).body;
+    const made = (await client.must<PublicEdition>('GET', `/public/editions/${edition!.address}`)).body;
+    expect(made).toMatchObject({ number: 1, release: '2.0', sections: [{ rows: [{ label: 'Place sounding' }, { label: 'Trace coastline' }] }] }); // prettier-ignore
+  });
+});
+
+describe('how keys are taken', () => {
+  it('can be said of one release, and is what its keysets are weighed by', async () => {
+    const { slug, release } = await client.makeRelease();
+    const policy = { accepts: { mostStrokes: 3 } };
+    await client.must('PUT', `/api/releases/${release.id}`, { keyPolicy: policy });
+    const later = await client.must<Release>('POST', `/api/apps/${slug}/releases`, { label: '2.0' });
+    const strokes = async (id: number) => (await client.must<Catalogue>('GET', `/api/releases/${id}`)).app.keyPolicy.accepts.mostStrokes; // prettier-ignore
+    expect([await strokes(release.id), await strokes(later.id)]).toEqual([3, 5]);
+    await client.must('PUT', `/api/releases/${release.id}`, { keyPolicy: null });
+    expect(await strokes(release.id)).toBe(5);
+  });
+});
