@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { readShortcuts, writeStored } from '@crib/core/keys';
-import type { AppOverview, Catalogue, Context, EditPlace } from '@crib/core/contract';
+import type { AppOverview, Catalogue, EditPlace } from '@crib/core/contract';
+import { releaseMaker, type PlaceFile, type ReleaseFile } from './releases.ts';
 
 /**
  * Loads the demo scenario through the API that every client has, unless the app is there already.
@@ -25,10 +26,7 @@ async function call<T>(method: string, path: string, body?: unknown, type = 'app
 
 interface AppFile {
   app: { slug: string };
-  release: { label: string };
-  contexts: { name: string; in?: string; takesText?: boolean }[];
-  list: string;
-  inOtherLanguages: Record<string, string>;
+  contexts: PlaceFile[];
 }
 interface GroupFile {
   kind: string;
@@ -68,23 +66,15 @@ if (!apps.some((app) => app.slug === scenario.app.slug)) await load();
 async function load() {
   const { slug } = scenario.app;
   await call('POST', '/api/apps', scenario.app);
-  const release = await call<{ id: number }>('POST', `/api/apps/${slug}/releases`, scenario.release);
-  const contexts = new Map<string, number>();
-  for (const { name, in: parent, takesText = false } of scenario.contexts) {
-    const place = { name, takesText, ...(parent && { parent: contexts.get(parent) }) };
-    contexts.set(name, (await call<Context>('POST', `/api/releases/${release.id}/contexts`, place)).id);
-  }
-  await call(
-    'POST',
-    `/api/releases/${release.id}/list?source=${scenario.list}`,
-    file(`fathomry/${scenario.list}`),
-    'text/csv',
-  );
-  for (const [language, source] of Object.entries(scenario.inOtherLanguages))
-    await call('POST', `/api/releases/${release.id}/list`, { language, source, text: file(`fathomry/${source}`) });
+  const releases = json<ReleaseFile[]>('fathomry/releases.json');
+  const { make } = releaseMaker(call, slug, (name) => file(`fathomry/${name}`));
+  const seal = (id: number) => call('POST', `/api/releases/${id}/seal`);
+  const [first, taught, newest] = releases as [ReleaseFile, ReleaseFile, ReleaseFile];
+  await seal(await make(first, scenario.contexts));
+  const release = { id: await make(taught) };
   await group(slug, release.id);
   await counts(slug, release.id);
-  await call('POST', `/api/releases/${release.id}/seal`);
+  await seal(release.id);
   await call('POST', `/api/apps/${slug}/recipes`, json('fathomry/recipe.json'));
 
   const { keysets } = await call<AppOverview>('GET', `/api/apps/${slug}`);
@@ -112,7 +102,8 @@ async function load() {
     await call('POST', `/api/keysets/${id}/points`, { revision, name: 'first term' });
     return id;
   }
-  const school = await makeSet('fathomry/school-set.json', keysets[0]!.id);
+  const shipped = keysets.find((one) => one.releaseId === release.id && one.isDefault)!;
+  const school = await makeSet('fathomry/school-set.json', shipped.id);
   await makeSet('fathomry/one-hand-set.json', school);
 
   const { sheet: written } = json<SheetFile>('fathomry/school-set.json');
@@ -136,6 +127,20 @@ async function load() {
     sections,
   });
   await call('POST', `/api/sheets/${sheet.id}/editions`);
+  await make(newest);
+  await notes(slug, shipped.id);
+}
+
+/** What the newest release changes, published for learners. */
+async function notes(slug: string, oldKeyset: number) {
+  const { keysets } = await call<AppOverview>('GET', `/api/apps/${slug}`);
+  const nowKeyset = keysets.filter((one) => one.isDefault).at(-1)!.id;
+  const { title, ...rest } = json<{ title: string; intro: string; credit: string; groups: object[] }>(
+    'fathomry/notes.json',
+  );
+  const made = await call<{ id: number }>('POST', `/api/apps/${slug}/notes`, { oldKeyset, nowKeyset, title });
+  await call('PUT', `/api/notes/${made.id}`, { title, revision: 1, ...rest });
+  await call('POST', `/api/notes/${made.id}/editions`);
 }
 
 /** Runs, pairs, families and slots; a family names its twin by the name it has. */

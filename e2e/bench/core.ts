@@ -47,7 +47,16 @@ function largeSetting(count: number, layouts: Setting['layouts']): Setting {
   })); // prettier-ignore
   const facts = { appId: 1, note: '', revision: 1, owner: null };
   const shipped = { ...facts, id: 1, name: 's', kind: 'shipped' as const, releaseId: 1, isDefault: true, imitates: null, bindings, corrections: [] }; // prettier-ignore
-  const layer = { ...facts, id: 2, name: 'x', kind: 'custom' as const, baseId: 1, edits: [] };
+  const layer = {
+    ...facts,
+    id: 2,
+    name: 'x',
+    kind: 'custom' as const,
+    baseId: 1,
+    carriedFrom: null,
+    open: [],
+    edits: [],
+  };
   return {
     stack: { shipped, layers: [layer] },
     commands: new Map(commands.map((one) => [one.id, one])),

@@ -93,11 +93,11 @@ test('the layout in hand changes every key shown and what answers to a press', a
   await page.goto('/catalogue/fathomry/7.0?style=pressed&layout=de&row=depth.raise-by-a-step&q=doubtful');
   await expect(page.getByRole('row', { name: /^Mark sounding doubtful/ })).toContainText('Shift+ß');
   await page.goto('/catalogue/fathomry/7.0?press=Ctrl%2B2&layout=fr');
-  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText('2 of 292');
+  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText('2 of 298');
   await expect(margin(page).getByRole('heading', { name: 'What this press does' })).toBeVisible();
   await expectNoBarriers(page, 'what a press does');
   await page.goto('/catalogue/fathomry/7.0?press=Ctrl%2B2');
-  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText('1 of 292');
+  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText('1 of 298');
   await margin(page).getByRole('link', { name: 'This key in full' }).click();
   await expect(page.getByRole('heading', { name: /2, with and without modifiers/ })).toBeVisible();
   await expectNoBarriers(page, 'a key in full');
@@ -144,15 +144,15 @@ test('the grid moves, marks and arranges by keyboard, is narrowed with counts, a
   const without = page.getByRole('link', { name: /^Without a key/ });
   const count = Number(/\d+$/.exec((await without.textContent())!.trim())![0]);
   await without.click();
-  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText(`${count} of 292`);
+  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText(`${count} of 298`);
   await page.getByRole('button', { name: 'Save this view' }).click();
   await page.getByLabel('Name of the view').fill('Still without');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('link', { name: 'Still without' })).toBeVisible();
   await page.getByRole('button', { name: 'Show all' }).click();
-  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText('292 of 292');
+  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText('292 of 298');
   await page.getByRole('link', { name: 'Still without' }).click();
-  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText(`${count} of 292`);
+  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText(`${count} of 298`);
   await page.getByRole('button', { name: 'Forget the view Still without' }).click();
 
   await page.getByRole('button', { name: 'Hand out' }).click();

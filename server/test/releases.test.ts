@@ -1,13 +1,7 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type {
   AppOverview,
   Catalogue,
-  ChangeNotes,
-  ChangesBody,
   CommandState,
   CustomKeyset,
   LineageLink,
@@ -21,56 +15,17 @@ import { settingFrom } from '@crib/core/keyset';
 import { US } from '@crib/core/keys';
 import { carriedLayer, carry, commandHistory, lineageBetween, pressHistory } from '@crib/core/release';
 import { Client, withServer, type Answer } from './harness.ts';
+import { confirm, twoReleases } from './two-releases.ts';
 
 const server = withServer();
 let client: Client;
-const OLD = `Command id,Label,Context,Menu path,Category,Shortcut
-sound,Place sounding,,Depths › Place sounding,Depths,S
-heights,Show drying heights,,View › Show drying heights,View,J
-shore,Trace shoreline,Chart,Lines › Trace shoreline,Lines,L
-buoy,Add buoy,Chart,Marks › Add buoy,Marks,B
-print,Print plate,,File › Print plate,File,Primary+P
-fax,Send by fax,,File › Send by fax,File,F9
-`;
-// Without ids: what is called the same is the same; what is not is for the trainer to say.
-const NEW = `Label,Context,Menu path,Category,Shortcut
-Place sounding,,Depths › Place sounding,Depths,S
-Drying heights,,View › Drying heights,View,6
-Discard trial contour,,Lines › Discard trial contour,Lines,J
-Trace coastline,Chart,Lines › Trace coastline,Lines,L
-Add lateral buoy,Chart,Marks › Add lateral buoy,Marks,B
-Add safe-water buoy,Chart,Marks › Add safe-water buoy,Marks,
-Print plate,,File › Print plate,File,Primary+P
-`;
-
-/** An app with two releases and a custom keyset on the first. */
-async function twoReleases() {
-  const made = await client.makeRelease();
-  const list = (release: Release, text: string) =>
-    client.must('POST', `/api/releases/${release.id}/list`, { text, newContexts: ['Chart'] });
-  await list(made.release, OLD);
-  const release = await client.must<Release>('POST', `/api/apps/${made.slug}/releases`, { label: '2.0' });
-  await list(release, NEW);
-  const load = (id: number) => client.must<Catalogue>('GET', `/api/releases/${id}`);
-  const [old, now] = [await load(made.release.id), await load(release.id)];
-  const id = (catalogue: Catalogue, label: string) => catalogue.commands.find((one) => one.label === label)!.id;
-  return { slug: made.slug, old, now, reload: () => load(release.id), id };
-}
-type Two = Awaited<ReturnType<typeof twoReleases>>;
-
-const confirm = ({ slug, now, old, id }: Two, pairs: [string, string][], verdict: string | null = 'confirmed') =>
-  client.ask<LineageLink[]>('PUT', `/api/apps/${slug}/lineage`, {
-    release: now.release.id,
-    links: pairs.map(([a, b]) => ({ kind: 'command', old: id(old, a), now: id(now, b), verdict })),
-  });
-
 beforeAll(async () => {
   client = await server.client();
 });
 
 describe('identity from release to release', () => {
   it('survives a list without ids where label, menu path and category are one, and makes no other match', async () => {
-    const { old, now, id } = await twoReleases();
+    const { old, now, id } = await twoReleases(client);
     expect(id(now, 'Place sounding')).toBe(id(old, 'Place sounding'));
     expect(id(now, 'Print plate')).toBe(id(old, 'Print plate'));
     const ids = new Set(old.commands.map((one) => one.id));
@@ -81,6 +36,22 @@ describe('identity from release to release', () => {
       'Add lateral buoy',
       'Add safe-water buoy',
     ]);
+  });
+
+  it('keeps of a command what the new list says of none, and nothing that it says of some', async () => {
+    const { slug, release } = await client.makeRelease();
+    await client.takeIn(
+      release,
+      'Command id,Label,Flags,Description,Shortcut\na,Alpha,fixed,First,F5\nb,Beta,destructive,Second,F6\n',
+    );
+    const words = async (label: string, list: string) => {
+      const later = await client.must<Release>('POST', `/api/apps/${slug}/releases`, { label });
+      await client.takeIn(later, list);
+      const { commands } = await client.must<Catalogue>('GET', `/api/releases/${later.id}`);
+      return commands.map(({ name, fixed, destructive, description }) => [name, fixed, destructive, description]);
+    };
+    expect(await words('2', 'Command id,Label\na,Alpha\nb,Beta\n')).toEqual([['a', true, false, 'First'], ['b', false, true, 'Second']]); // prettier-ignore
+    expect(await words('3', 'Command id,Label,Flags\na,Alpha,\nb,Beta,fixed\n')).toEqual([['a', false, false, 'First'], ['b', true, false, 'Second']]); // prettier-ignore
   });
 
   it('asks where two commands of an earlier release are meant alike', async () => {
@@ -98,17 +69,19 @@ describe('identity from release to release', () => {
   });
 
   it('is what trainers confirm, refuse and take back; only of what is there, and never of itself', async () => {
-    const two = await twoReleases();
+    const two = await twoReleases(client);
     const { slug, old, now, id } = two;
-    const said = await confirm(two, [['Show drying heights', 'Drying heights']]);
+    const said = await confirm(client, two, [['Show drying heights', 'Drying heights']]);
     expect(said.body).toMatchObject([{ kind: 'command', confirmed: true, goesOn: false, release: now.release.id }]);
     const between = (links: readonly LineageLink[]) =>
       lineageBetween(links, [old.release.id, now.release.id], old, now).commands.forward(
         id(old, 'Show drying heights'),
       );
     expect(between(said.body)).toEqual([id(now, 'Drying heights')]);
-    expect(between((await confirm(two, [['Show drying heights', 'Drying heights']], 'refused')).body)).toEqual([]);
-    expect((await confirm(two, [['Show drying heights', 'Drying heights']], null)).body).toEqual([]);
+    expect(between((await confirm(client, two, [['Show drying heights', 'Drying heights']], 'refused')).body)).toEqual(
+      [],
+    );
+    expect((await confirm(client, two, [['Show drying heights', 'Drying heights']], null)).body).toEqual([]);
     const wrong = (links: object[]) => client.ask('PUT', `/api/apps/${slug}/lineage`, { release: now.release.id, links }); // prettier-ignore
     const [a, b] = [id(old, 'Add buoy'), id(now, 'Add lateral buoy')];
     expect((await wrong([{ kind: 'command', old: b, now: a, verdict: 'confirmed' }])).status).toBe(404);
@@ -118,9 +91,9 @@ describe('identity from release to release', () => {
   });
 
   it('follows commands that are merged', async () => {
-    const two = await twoReleases();
+    const two = await twoReleases(client);
     const { slug, old, now, id } = two;
-    await confirm(two, [['Add buoy', 'Add lateral buoy'], ['Add buoy', 'Add safe-water buoy']]); // prettier-ignore
+    await confirm(client, two, [['Add buoy', 'Add lateral buoy'], ['Add buoy', 'Add safe-water buoy']]); // prettier-ignore
     const [keep, drop] = [id(now, 'Add lateral buoy'), id(now, 'Add safe-water buoy')];
     await client.must('POST', `/api/apps/${slug}/merge`, { keep, drop });
     const links = await client.must<LineageLink[]>('GET', `/api/apps/${slug}/lineage`);
@@ -130,8 +103,8 @@ describe('identity from release to release', () => {
 
 describe('the history of a command and of a press', () => {
   it('goes through renames, and finds what has the press in whatever form it is written', async () => {
-    const two = await twoReleases();
-    await confirm(two, [['Trace shoreline', 'Trace coastline']]);
+    const two = await twoReleases(client);
+    await confirm(client, two, [['Trace shoreline', 'Trace coastline']]);
     const states = await client.must<CommandState[]>('GET', `/api/apps/${two.slug}/history?command=shore`);
     const lines = commandHistory(states, 'windows');
     expect(lines.map((line) => [line.release.label, line.commands[0]?.label, line.changes])).toEqual([
@@ -160,8 +133,8 @@ describe('the history of a command and of a press', () => {
 
 /** A custom keyset on the first release, and what becomes of it on the second. */
 async function carried() {
-  const two = await twoReleases();
-  await confirm(two, [['Trace shoreline', 'Trace coastline']]);
+  const two = await twoReleases(client);
+  await confirm(client, two, [['Trace shoreline', 'Trace coastline']]);
   const base = two.old.keysets[0]!.id;
   const edit = (label: string, shortcuts: string[], context: string) => ({
     command: two.id(two.old, label),
@@ -232,67 +205,6 @@ describe('carrying a keyset forward', () => {
   });
 });
 
-describe('change notes', () => {
-  async function notes() {
-    const two = await twoReleases();
-    await confirm(two, [['Show drying heights', 'Drying heights'], ['Trace shoreline', 'Trace coastline'], ['Add buoy', 'Add lateral buoy'], ['Add buoy', 'Add safe-water buoy']]); // prettier-ignore
-    const made = await client.must<ChangeNotes>('POST', `/api/apps/${two.slug}/notes`, {
-      oldKeyset: two.old.keysets[0]!.id,
-      nowKeyset: two.now.keysets[0]!.id,
-      title: 'What 2.0 changes',
-    });
-    return { two, made };
-  }
-
-  it('are kept as they were arranged, published as editions that never change, and read by anybody', async () => {
-    const { two, made } = await notes();
-    const own = { key: 'own 1', out: false, reason: 'Asked for in class.', text: 'Room 4 has 2.0 already.' };
-    const groups = [{ key: 'meaning', title: 'Mind these', lines: [own] }];
-    const sent = { title: made.title, intro: 'From Monday.', credit: 'Ours', revision: 1, groups };
-    await client.must('PUT', `/api/notes/${made.id}`, sent);
-    expect((await client.ask('PUT', `/api/notes/${made.id}`, sent)).body).toMatchObject({ code: 'changed-meanwhile' });
-    const edition = await client.must<PublishedEdition>('POST', `/api/notes/${made.id}/editions`);
-    const learner = new Client(server.address());
-    const { body } = await learner.must<PublicEdition>('GET', `/public/editions/${edition.address}`);
-    const changes = body as ChangesBody;
-    expect(changes.groups[0]!.title).toBe('Mind these');
-    expect(changes.groups[0]!.lines.map((line) => [line.subject, line.text, line.after])).toEqual([
-      ['', 'Room 4 has 2.0 already.', {}],
-      ['Show drying heights', 'was Show drying heights, now Discard trial contour', { windows: ['6'], macos: ['6'] }],
-    ]);
-    const text = async (form: string) =>
-      (await learner.ask<string>('GET', `/public/editions/${edition.address}/sheet.${form}`)).body;
-    expect(await text('md')).toContain('Asked for in class.');
-    expect(await text('csv')).toContain('Mind these,heights,Show drying heights,Everywhere');
-    const second = await client.must<PublishedEdition>('POST', `/api/notes/${made.id}/editions`);
-    expect([second.number, second.address === edition.address]).toEqual([2, false]);
-    expect((await client.must<AppOverview>('GET', `/api/apps/${two.slug}`)).notes).toMatchObject([{ title: made.title, editions: 2 }]); // prettier-ignore
-    expect((await client.ask('POST', `/api/apps/${two.slug}/notes`, { oldKeyset: 1, nowKeyset: 999_999_999, title: 'x' })).status).toBe(404); // prettier-ignore
-  });
-
-  it('are a PDF with real text in embedded fonts (read back with poppler’s pdftotext and pdffonts)', async () => {
-    const { made } = await notes();
-    const own = { key: 'own 1', out: false, reason: '', text: 'Signs: ⌘ ⌥ ⇧ → ✓ Łódź Ω' };
-    await client.must('PUT', `/api/notes/${made.id}`, { title: made.title, intro: '', credit: '', revision: 1, groups: [{ key: 'new', title: 'New keys', lines: [own] }] }); // prettier-ignore
-    const edition = await client.must<PublishedEdition>('POST', `/api/notes/${made.id}/editions`);
-    const response = await fetch(`${server.address()}/public/editions/${edition.address}/sheet.pdf`);
-    expect(response.headers.get('content-type')).toBe('application/pdf');
-    const folder = mkdtempSync(join(tmpdir(), 'crib-pdf-'));
-    try {
-      const file = join(folder, 'notes.pdf');
-      writeFileSync(file, Buffer.from(await response.arrayBuffer()));
-      const read = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ');
-      for (const part of ['What 2.0 changes', 'was Show drying heights, now Discard trial contour', own.text, 'page 1 of 1'])
-        expect(read).toContain(part); // prettier-ignore
-      const fonts = execFileSync('pdffonts', [file], { encoding: 'utf8' }).trim().split('\n').slice(2);
-      expect(fonts.length).toBeGreaterThan(2);
-      for (const font of fonts) expect(font).toMatch(/yes yes yes/);
-    } finally {
-      rmSync(folder, { recursive: true });
-    }
-  });
-});
-
 describe('what is out of date', () => {
   it('is found after an edit and after a release, and published anew, all or none', async () => {
     const { two, keyset, body } = await carried();
@@ -303,7 +215,7 @@ describe('what is out of date', () => {
     const stale = () => client.must<StaleEdition[]>('GET', `/api/apps/${two.slug}/impact`);
     const reissue = (more: object): Promise<Answer<PublishedEdition[]>> => client.ask('POST', `/api/apps/${two.slug}/reissue`, { sheets: [sheet.id], ...more }); // prettier-ignore
     // The newer release is told apart from what is wrong in its own.
-    expect(await stale()).toMatchObject([{ wrong: [], next: { release: '2.0', wrong: [{ label: 'Place sounding', why: 'is on S now' }, { label: 'Trace shoreline', why: 'is called Trace coastline, is on L now, is elsewhere in the menus' }, { label: 'Send by fax', why: 'is not there any more' }] } }]); // prettier-ignore
+    expect(await stale()).toMatchObject([{ wrong: [], next: { release: '2.0', wrong: [{ label: 'Place sounding', why: 'is on S now' }, { label: 'Trace shoreline', why: 'is called Trace coastline, is on L now' }, { label: 'Send by fax', why: 'is not there any more' }] } }]); // prettier-ignore
 
     const put = [{ ...keyset.edits[0], shortcuts: ['Shift+D'] }];
     const asked = await client.must<{ shown: string[] }>('POST', `/api/keysets/${keyset.id}/changes/preview`, { revision: keyset.revision, put }); // prettier-ignore

@@ -2,7 +2,7 @@ import type { Command } from '../contract/index.ts';
 import type { Effective, Held } from './effective.ts';
 
 /** How a key stands in a cell of the ledger. */
-export type ChipState = 'as shipped' | 'yours' | 'fixed';
+export type ChipState = 'as shipped' | 'yours' | 'fixed' | 'new here' | 'new meaning';
 
 export interface Chip {
   readonly shortcut: string;
@@ -15,7 +15,9 @@ export interface Chip {
 /** One cell of the ledger: chips, or the word that stands in their place. */
 export interface Cell {
   readonly chips: readonly Chip[];
-  readonly word: '' | 'none' | 'cleared' | 'as base';
+  readonly word: '' | 'none' | 'cleared' | 'as base' | 'not there';
+  /** What stands beside the chips, where the same keys do something else. */
+  readonly says?: string;
   /** Contexts in which the command’s presses are made to do nothing. */
   readonly blockedIn: readonly number[];
 }

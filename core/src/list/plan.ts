@@ -218,6 +218,7 @@ function targetsOf(
   problems: Problem[],
 ): Target[] {
   const [here, before] = [finder(catalogue.commands), finder(formerCommands)];
+  const unspoken = keptOf(rows);
   const targets = new Map<string, Target>();
   const taken = new Set([...here.byName.keys(), ...before.byName.keys()]);
   for (const row of rows) {
@@ -238,7 +239,7 @@ function targetsOf(
     if (!present) {
       const name = found[0]?.name ?? row.command ?? freeName(row.words.label ?? '', taken);
       taken.add(name);
-      const words = { ...(found[0] ? wordsOf(found[0]) : PLAIN_WORDS), ...row.words };
+      const words = { ...(known ? wordsOf(known) : former ? unspoken(former) : PLAIN_WORDS), ...row.words };
       targets.set(identity, {
         name,
         known,
@@ -261,6 +262,18 @@ function targetsOf(
     present.rows.push(row);
   }
   return [...targets.values()];
+}
+
+const FLAGS = ['fixed', 'hidden', 'destructive', 'parameterised', 'scripted'] as const;
+
+/** What a command keeps from an earlier release: what this list says of no command at all. */
+function keptOf(rows: readonly ListRow[]): (former: Command) => CommandWords {
+  const spoken = new Set(rows.flatMap((row) => Object.keys(row.words)));
+  if (FLAGS.some((flag) => spoken.has(flag))) for (const flag of FLAGS) spoken.add(flag);
+  return (former) => {
+    const kept = Object.entries(wordsOf(former)).filter(([field]) => !spoken.has(field));
+    return { ...PLAIN_WORDS, ...Object.fromEntries(kept) };
+  };
 }
 
 /** Finds the commands that a row may mean among some. */

@@ -10,7 +10,6 @@ export function sentenceOf(outcome: Omit<Outcome, 'open' | 'sentence'>, old: Set
   const { edit, kind, put, owners, targets } = outcome;
   const was = old.commands.get(edit.command)?.label ?? `command ${edit.command}`;
   const platform = edit.platform ?? now.platforms[0]!;
-  const keys = list(edit.shortcuts.map((one) => showStored(one, platform)));
   const is = put ? (now.commands.get(put.command)?.label ?? '') : '';
   const where = put ? now.tree.get(put.context).name : old.tree.get(edit.context).name;
   if (kind === 'command gone') return `${was} is not in this release any more.`;
@@ -33,7 +32,7 @@ export function sentenceOf(outcome: Omit<Outcome, 'open' | 'sentence'>, old: Set
     }
     return was === is
       ? `${is} took other commands in; the edit stays with it.`
-      : `${was} is called ${is} now; the edit goes with it.`;
+      : `${was} became ${is}; the edit goes with it.`;
   }
   const [owner] = owners;
   if (!owner) return '';
@@ -41,6 +40,7 @@ export function sentenceOf(outcome: Omit<Outcome, 'open' | 'sentence'>, old: Set
   const there = now.tree.get(owner.held.context).name;
   const on = owner.platforms.length < now.platforms.length ? ` on ${list(owner.platforms.map(platformName))}` : '';
   const more = owners.length > 1 ? `, and ${owners.length - 1} more` : '';
-  if (kind === 'not accepted') return `${keys} belongs to ${command} now, which cannot be changed${on}.`;
-  return `${keys} is now ${command} in ${there}${on}${more}.`;
+  const press = showStored(owner.held.shortcut, owner.platforms[0]!);
+  if (kind === 'not accepted') return `${press} belongs to ${command} now, which cannot be changed${on}.`;
+  return `${press} is now ${command} in ${there}${on}${more}.`;
 }

@@ -88,14 +88,13 @@ function meanings({ old, now, moved, harms }: Compared): NoteLine[] {
     const after = was.flatMap(({ id }) =>
       (became.get(id)?.now ?? []).flatMap((one) => texts(now.effective.of(one.id))),
     );
-    const asks = destroys ? ', and asks nothing first' : '';
     return {
       key: `meaning ${place.id} ${was.map((one) => one.id)} ${is.map((one) => one.id)}`,
       group: 'meaning',
       command: was[0]!.name,
       subject: names(was),
       where,
-      text: `was ${names(was)}, now ${names(is)}${asks}`,
+      text: `is ${names(is)} now${destroys ? ', which destroys work' : ''}`,
       before: { [now.platform]: texts(change.old) },
       after: { [now.platform]: [...new Set(after)] },
       harm,

@@ -1,6 +1,6 @@
 import type { Catalogue, EditionBody, EditionRow, Sheet } from '../contract/index.ts';
 import { showStored } from '../keys/index.ts';
-import type { Lineage } from '../release/index.ts';
+import { menuOf, type Lineage } from '../release/index.ts';
 
 /** A line of an edition that is wrong now, and why. */
 export interface WrongLine {
@@ -37,7 +37,7 @@ export function wrongLines(
     const why = [
       ...(now.label === row.label ? [] : [`is called ${now.label}`]),
       ...keysWhy(row, now),
-      ...(now.menu === row.menu ? [] : ['is elsewhere in the menus']),
+      ...(menuOf(now) === menuOf(row) ? [] : ['is elsewhere in the menus']),
       ...(now.fixed === row.fixed ? [] : [now.fixed ? 'cannot be changed' : 'can be changed']),
     ];
     return why.length ? [{ label: row.label, why: why.join(', ') }] : [];

@@ -2,5 +2,13 @@ export { composeSheet, rowsOf } from './compose.ts';
 export { canonicalJson, sheetCsv } from './export.ts';
 export { tableCsv, tableHtml, tableMarkdown, tableText, type PlainTable } from './table.ts';
 export { argue, arguedMarkdown, type Argued, type ArguedRow } from './argued.ts';
-export { changesCsv, changesMarkdown, changesTable, composeChanges, keysText, type ChangesFrame } from './changes.ts';
+export {
+  appliesOn,
+  changesCsv,
+  changesMarkdown,
+  changesTable,
+  composeChanges,
+  keysText,
+  type ChangesFrame,
+} from './changes.ts';
 export { rowsByName, sheetOn, wrongLines, type WrongLine } from './impact.ts';

@@ -258,7 +258,7 @@ describe('what becomes of an edit', () => {
     expect(outcomes.map((one) => [one.edit.reason, one.kind, one.open, one.sentence])).toEqual([
       ['stays', 'carried', false, 'Carried as it is.'],
       ['both', 'now as shipped', false, 'The release gives Trim F6 itself: the edit is not needed any more.'],
-      ['renamed', 'follows', false, 'Name wreck is called Label wreck now; the edit goes with it.'],
+      ['renamed', 'follows', false, 'Name wreck became Label wreck; the edit goes with it.'],
       ['split', 'follows', false, 'Add buoy was split into Add lateral buoy and Add safe-water buoy; the edit goes with Add safe-water buoy.'],
       ['gone', 'command gone', true, 'Log depth is not in this release any more.'],
       ['taken', 'press taken', true, 'F9 is now Discard trial in Everywhere.'],

@@ -15,7 +15,7 @@ import {
   relation,
   type Compared,
 } from '../../src/release/index.ts';
-import { changesCsv, changesMarkdown, composeChanges, sheetOn, wrongLines } from '../../src/sheet/index.ts';
+import { appliesOn, changesCsv, changesMarkdown, composeChanges, sheetOn, wrongLines } from '../../src/sheet/index.ts';
 import { binding, command, shipped } from '../keyset/fixtures.ts';
 import { sideOfWorld, type World } from './worlds.ts';
 
@@ -140,7 +140,7 @@ describe('change notes', () => {
 
   it('put what is the same on several platforms in one line, the dangerous first, before and after', () => {
     expect(lines.map((line) => [line.group, line.subject, line.text])).toEqual([
-      ['meaning', 'Heights', 'was Heights, now =Discard, and asks nothing first'],
+      ['meaning', 'Heights', 'is =Discard now, which destroys work'],
       ['moved', 'Heights', 'moved'],
       ['new', '=Discard', 'is new'],
       ['new', 'Command 5', 'is new, without a key'],
@@ -190,6 +190,14 @@ describe('change notes', () => {
     expect(markdown).toContain('# What \\*2\\* changes');
     expect(markdown).toContain('| Heights | Everywhere | moved | J | Windows 6, macOS Option+6 |');
     expect(markdown.match(/^## /gm)).toHaveLength(body.groups.length);
+  });
+});
+
+describe('a line of change notes', () => {
+  it('is for the platforms that it has keys on, or for all where it has none', () => {
+    const line = { before: { macos: ['J'], windows: [] }, after: {} };
+    expect(['macos', 'windows'].map((one) => appliesOn(line, one))).toEqual([true, false]);
+    expect(appliesOn({ before: {}, after: { windows: [] } }, 'macos')).toBe(true);
   });
 });
 

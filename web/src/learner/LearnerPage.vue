@@ -4,6 +4,7 @@ import { conventionOf, platformName, showStored, type Style } from '@crib/core/k
 import type { PublicEdition } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../api/client.ts';
+import ChangesView from '../parts/ChangesView.vue';
 import SheetView from '../parts/SheetView.vue';
 
 const address = location.pathname.split('/').filter(Boolean).at(-1) ?? '';
@@ -43,17 +44,34 @@ function choose(name: 'platform' | 'style', value: string) {
   choices.set(name, value);
   history.replaceState(null, '', `${location.pathname}?${choices}`);
 }
-const body = computed(() => {
-  const whole = edition.value?.body;
-  const words = query.value.toLowerCase().split(/\s+/).filter(Boolean);
-  if (!whole || words.length === 0) return whole ?? null;
-  const fits = (row: (typeof whole.sections)[number]['rows'][number]) => {
-    const keys = (row.keys[platform.value] ?? []).map((key) => showStored(key, platform.value)).join(' ');
-    const text = `${row.label} ${row.note} ${row.memoryAid} ${keys}`.toLowerCase();
-    return words.every((word) => text.includes(word));
-  };
-  const sections = whole.sections.map((section) => ({ ...section, rows: section.rows.filter(fits) }));
-  return { ...whole, sections: sections.filter((section) => section.rows.length) };
+/** What a reader looks for among what is told: every word in it, in any order. */
+const words = computed(() => query.value.toLowerCase().split(/\s+/).filter(Boolean));
+const keysIn = (keys: Readonly<Record<string, readonly string[]>>) =>
+  (keys[platform.value] ?? []).map((key) => showStored(key, platform.value)).join(' ');
+const has = (text: string) => words.value.every((word) => text.toLowerCase().includes(word));
+const whole = computed(() => edition.value?.body ?? null);
+const sheet = computed(() => {
+  if (whole.value?.format !== 'crib-sheet') return null;
+  const sections = whole.value.sections.map((section) => ({
+    ...section,
+    rows: section.rows.filter((row) => has(`${row.label} ${row.note} ${row.memoryAid} ${keysIn(row.keys)}`)),
+  }));
+  return { ...whole.value, sections: sections.filter((section) => section.rows.length) };
+});
+const changes = computed(() => {
+  if (whole.value?.format !== 'crib-changes') return null;
+  const groups = whole.value.groups.map((group) => ({
+    ...group,
+    lines: group.lines.filter((line) => has(`${line.subject} ${line.text} ${line.reason} ${keysIn(line.before)} ${keysIn(line.after)}`)), // prettier-ignore
+  }));
+  return { ...whole.value, groups: groups.filter((group) => group.lines.length) };
+});
+const none = computed(() => query.value && !(sheet.value?.sections ?? changes.value?.groups ?? []).length);
+/** What it is about, in a line. */
+const about = computed(() => {
+  if (changes.value) return `${changes.value.app}: from ${changes.value.old.release} to ${changes.value.now.release}`;
+  const { app, release, keyset } = sheet.value!;
+  return `${app} ${release}${keyset.custom ? ` with the ${keyset.name}` : ''}`;
 });
 const file = computed(() => edition.value?.files.find((one) => one.platform === platform.value));
 const base = computed(() => `/public/editions/${address}`);
@@ -62,14 +80,11 @@ const print = () => window.print();
 
 <template>
   <main class="desk">
-    <article v-if="edition && body" class="page">
+    <article v-if="edition && whole" class="page">
       <header>
         <div>
-          <h1>{{ body.title }}</h1>
-          <p class="mid">
-            {{ body.app }} {{ body.release }}{{ body.keyset.custom ? ` with the ${body.keyset.name}` : '' }} · edition
-            {{ body.number }} · {{ body.publishedOn }}
-          </p>
+          <h1>{{ whole.title }}</h1>
+          <p class="mid">{{ about }} · edition {{ whole.number }} · {{ whole.publishedOn }}</p>
         </div>
         <div class="side">
           <a v-if="file" class="btn primary" :href="`${base}/files/${encodeURIComponent(file.name)}`" download
@@ -77,7 +92,7 @@ const print = () => window.print();
           >
           <div class="platforms" role="group" aria-label="Platform">
             <button
-              v-for="one in body.platforms"
+              v-for="one in whole.platforms"
               :key="one"
               type="button"
               :aria-pressed="one === platform"
@@ -88,7 +103,7 @@ const print = () => window.print();
           </div>
         </div>
       </header>
-      <p v-if="body.intro" class="intro">{{ body.intro }}</p>
+      <p v-if="whole.intro" class="intro">{{ whole.intro }}</p>
       <div class="find">
         <label for="find">Find</label>
         <input id="find" v-model="query" type="search" placeholder="a command or a key" />
@@ -102,8 +117,9 @@ const print = () => window.print();
         </button>
         <button type="button" class="btn plain" @click="print">Print</button>
       </div>
-      <SheetView :body="body" :platform="platform" :how="style" />
-      <p v-if="query && !body.sections.length" role="status">Nothing on this sheet is called so.</p>
+      <SheetView v-if="sheet" :body="sheet" :platform="platform" :how="style" />
+      <ChangesView v-else-if="changes" :body="changes" :platform="platform" :how="style" />
+      <p v-if="none" role="status">Nothing on this sheet is called so.</p>
       <section v-if="file" class="load">
         <h2>Loading the key file</h2>
         <p>{{ edition.howToLoad }}</p>
@@ -116,10 +132,12 @@ const print = () => window.print();
         <p class="figures sum">{{ file.name }} · SHA-256 {{ file.hash }}</p>
       </section>
       <footer>
-        <span>{{ body.credit }}</span>
+        <span>{{ whole.credit }}</span>
         <span class="downloads"
-          ><a :href="`${base}/sheet.csv`" download>CSV</a> ·
-          <a :href="`${base}/sheet.json`" download>Crib JSON</a></span
+          ><template v-if="changes"
+            ><a :href="`${base}/sheet.pdf`" download>PDF</a> · <a :href="`${base}/sheet.md`" download>Markdown</a> ·
+          </template>
+          <a :href="`${base}/sheet.csv`" download>CSV</a> · <a :href="`${base}/sheet.json`" download>Crib JSON</a></span
         >
       </footer>
     </article>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Platform } from '@crib/core/keys';
+import type { ChipState } from '@crib/core/keyset';
 import { chipTexts, type Shown } from './chips.ts';
 
 /** A shortcut as card-corner chips, one a stroke; its state is told by form and words, not by colour alone. */
@@ -8,7 +9,7 @@ const props = defineProps<{
   shortcut: string;
   platform: Platform;
   how?: Shown;
-  state?: 'as shipped' | 'yours' | 'fixed';
+  state?: ChipState;
   large?: boolean;
 }>();
 const written = computed(() => chipTexts(props.shortcut, props.platform, props.how ?? 'words'));
@@ -20,7 +21,7 @@ const written = computed(() => chipTexts(props.shortcut, props.platform, props.h
       v-for="(stroke, index) in written.strokes"
       :key="index"
       class="chip"
-      :class="[state, { impossible: written.impossible }]"
+      :class="[state?.replace(' ', '-'), { impossible: written.impossible }]"
       :title="written.impossible ? 'cannot be pressed on the layout in hand' : undefined"
       >{{ stroke }}</kbd
     >
@@ -28,6 +29,8 @@ const written = computed(() => chipTexts(props.shortcut, props.platform, props.h
     <span v-if="written.impossible" class="sr-only">, cannot be pressed on the layout in hand</span>
     <span v-if="state === 'yours'" class="sr-only">, yours</span>
     <span v-if="state === 'fixed'" class="sr-only">, cannot be changed</span>
+    <span v-if="state === 'new here'" class="sr-only">, new here</span>
+    <span v-if="state === 'new meaning'" class="sr-only">, same keys, other command</span>
   </span>
 </template>
 
@@ -58,6 +61,16 @@ const written = computed(() => chipTexts(props.shortcut, props.platform, props.h
   box-shadow: inset 0 0 0 1.5px var(--mid);
   clip-path: none;
   color: var(--mid);
+}
+.chip.new-here {
+  background: var(--sun-wash);
+  box-shadow: inset 0 -2px 0 var(--sun-line);
+  color: var(--sun-ink);
+}
+.chip.new-meaning {
+  background: var(--flag-wash);
+  box-shadow: inset 0 -2px 0 var(--flag);
+  color: var(--flag-ink);
 }
 .chip.impossible {
   text-decoration: line-through;

@@ -16,27 +16,36 @@ const props = defineProps<{
   tree: ContextTree;
 }>();
 const cell = computed(() => props.column.cell(props.command));
+/** A column of another release has places of its own. */
+const places = computed(() => props.column.tree ?? props.tree);
 
 /** Where a shortcut works, said only when that is not where the command is at home. */
 function elsewhere(contexts: readonly number[]): string {
   if (contexts.length === 1 && contexts[0] === props.command.home) return '';
-  return contexts.map((id) => props.tree.get(id).name).join(', ');
+  return contexts.map((id) => places.value.get(id).name).join(', ');
 }
 </script>
 
 <template>
   <span v-if="cell.word === 'cleared'" class="dashed cleared">no key now</span>
-  <span v-else-if="cell.word === 'none'" class="none">none</span>
+  <span v-else-if="cell.word === 'none' || cell.word === 'not there'" class="none">{{ cell.word }}</span>
   <template v-for="chip in cell.chips" v-else :key="chip.shortcut">
-    <KeyChip :shortcut="chip.shortcut" :platform="platform" :how="how" :state="chip.state" />
+    <KeyChip :shortcut="chip.shortcut" :platform="column.platform ?? platform" :how="how" :state="chip.state" />
     <small v-if="elsewhere(chip.contexts)" class="where">{{ elsewhere(chip.contexts) }}</small>
   </template>
+  <small v-if="cell.says" class="says">{{ cell.says }}</small>
   <small v-if="cell.blockedIn.length" class="where"
-    >not in {{ cell.blockedIn.map((id) => tree.get(id).name).join(', ') }}</small
+    >not in {{ cell.blockedIn.map((id) => places.get(id).name).join(', ') }}</small
   >
 </template>
 
 <style scoped>
+.says {
+  overflow: hidden;
+  color: var(--flag-ink);
+  font-size: 12px;
+  text-overflow: ellipsis;
+}
 .none,
 .where {
   color: var(--mid);

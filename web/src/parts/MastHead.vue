@@ -22,13 +22,14 @@ const stages = computed(() => {
     },
     ...[
       { stage: 'keysets', name: 'Keysets' },
+      { stage: 'releases', name: 'Releases' },
       { stage: 'sheets', name: 'Sheets' },
       { stage: 'handouts', name: 'Handouts' },
     ].map((one) => ({ ...one, to: there ? { name: one.stage, params, query: luggage.value } : null })),
   ];
 });
 
-const LEDGERS = ['catalogue', 'keyset'];
+const LEDGERS = ['catalogue', 'keyset', 'releases'];
 const lookup = useLookup();
 const press = kept('press');
 

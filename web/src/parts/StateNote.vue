@@ -8,6 +8,8 @@ defineProps<{
   title?: string;
   /** It is all there is on the page. */
   whole?: boolean;
+  /** It is all there is beside the index. */
+  first?: boolean;
 }>();
 defineEmits<{ again: [] }>();
 </script>
@@ -16,15 +18,15 @@ defineEmits<{ again: [] }>();
   <component :is="whole ? 'main' : 'section'" class="note" :class="{ whole }">
     <div class="lines" :role="problem ? 'alert' : 'status'">
       <template v-if="problem">
-        <component :is="whole ? 'h1' : 'h2'">That did not work</component>
+        <component :is="whole || first ? 'h1' : 'h2'">That did not work</component>
         <p>{{ problem.sentence }}</p>
         <button class="btn" type="button" @click="$emit('again')">Try again</button>
       </template>
       <template v-else-if="loading">
-        <component :is="whole ? 'h1' : 'h2'">Opening the ledger…</component>
+        <component :is="whole || first ? 'h1' : 'h2'">Opening the ledger…</component>
       </template>
       <template v-else>
-        <component :is="whole ? 'h1' : 'h2'" v-if="title">{{ title }}</component>
+        <component :is="whole || first ? 'h1' : 'h2'" v-if="title">{{ title }}</component>
         <slot />
       </template>
     </div>

@@ -1,4 +1,5 @@
 import type { Cell } from '@crib/core/keyset';
+import type { ContextTree } from '@crib/core/catalogue';
 import type { Command } from '@crib/core/contract';
 
 /** A row of the ledger: a heading of a group, or a command. */
@@ -14,6 +15,10 @@ export interface LedgerColumn {
   /** What an unchanged cell says: “as shipped”, “as School set”. */
   readonly asBase: string;
   cell(command: Command): Cell;
+  /** The places of its release, where that is another than the ledger’s. */
+  readonly tree?: ContextTree;
+  /** The platform its keys are written for, where that is another than the ledger’s. */
+  readonly platform?: string;
 }
 
 /** Rows under the headings of their groups, which stand in the order they are first met in. */

@@ -113,6 +113,9 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
         <span class="figures">{{ command.name }}</span>
         <b v-if="flags.length">{{ flags.join(' · ') }}</b>
         <span class="end">
+          <RouterLink class="btn" :to="{ name: 'story', query: { ...luggage, command: command.name } }"
+            >With what it was before</RouterLink
+          >
           <button
             v-if="!catalogue.release.sealedAt"
             type="button"

@@ -18,11 +18,14 @@ const { appSlug, platform, style } = usePlace();
 const { problems, said, busy, send } = useSaving();
 const policy = reactive<KeyPolicy>(KeyPolicy.parse({}));
 const app = reactive({ howToChange: '', builds: '', tiers: '' });
+/** It is otherwise in this release than in those that say nothing of their own. */
+const own = ref(false);
 watch(
   () => workspace.catalogue,
   (catalogue) => {
     if (!catalogue) return;
     Object.assign(policy, structuredClone(catalogue.app.keyPolicy));
+    own.value = catalogue.release.keyPolicy !== null;
     Object.assign(app, {
       howToChange: catalogue.app.howToChange,
       builds: catalogue.release.builds.join(', '),
@@ -38,11 +41,15 @@ const listOf = (text: string) =>
     .filter(Boolean);
 async function save() {
   const { howToChange, builds, tiers } = app;
-  const done = await send('PUT', `/api/apps/${appSlug.value}`, { keyPolicy: policy, howToChange }, '');
   const { release } = workspace.catalogue!;
-  if (done && !release.sealedAt)
-    await send('PUT', `/api/releases/${release.id}`, { builds: listOf(builds), tiers: listOf(tiers) }, 'Kept.');
-  else if (done) said.value = 'Kept.';
+  const forAll = own.value ? { howToChange } : { keyPolicy: policy, howToChange };
+  const done = await send('PUT', `/api/apps/${appSlug.value}`, forAll, '');
+  if (!done) return;
+  if (release.sealedAt) said.value = 'Kept.';
+  else {
+    const facts = { builds: listOf(builds), tiers: listOf(tiers), keyPolicy: own.value ? policy : null };
+    await send('PUT', `/api/releases/${release.id}`, facts, 'Kept.');
+  }
 }
 const MODIFIERS = ['Ctrl', 'Alt', 'Shift', 'Meta'] as const;
 const TAKES = [
@@ -68,6 +75,11 @@ const verdict = computed(() =>
       <form class="policy" @submit.prevent="save">
         <section>
           <h2>Binding and firing</h2>
+          <ElCheckbox
+            v-model="own"
+            :disabled="Boolean(catalogue.release.sealedAt)"
+            :label="`Only so in ${catalogue.release.label}: other releases take keys otherwise`"
+          />
           <label
             >A pressed key is bound
             <ElSelect v-model="policy.binds" aria-label="A pressed key is bound">

@@ -14,6 +14,7 @@ const VIEWS = [
   ['trace', 'Trace a press', false],
   ['argued', 'Side by side', false],
   ['history', 'History', true],
+  ['carry', 'Carry forward', true],
   ['about', 'Name, copies, file', false],
 ] as const;
 const to = (name: string) => ({ name, params: { keyset: props.keyset }, query: luggage.value });

@@ -17,6 +17,7 @@ import PlaceIndex from '../catalogue/PlaceIndex.vue';
 import { useLedger } from '../catalogue/useLedger.ts';
 import EditPanel from './EditPanel.vue';
 import KeysetIndex from './KeysetIndex.vue';
+import OpenEdits from './OpenEdits.vue';
 import SeveralPanel from './SeveralPanel.vue';
 import UndoRedo from './UndoRedo.vue';
 import { useHistory } from './useHistory.ts';
@@ -91,7 +92,8 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
         Edits of the {{ custom.name
         }}<small
           >{{ custom.edits.length }} on {{ releaseLabel }},
-          {{ unreasoned ? `all with a reason but ${unreasoned}` : 'all with a reason' }}</small
+          {{ unreasoned ? `all with a reason but ${unreasoned}` : 'all with a reason'
+          }}{{ custom.open.length ? `, ${custom.open.length} open since it was carried` : '' }}</small
         >
       </h1>
       <h1 v-else>
@@ -160,6 +162,7 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
           <p class="under">
             Choose a command, then press or type its new keys here. What follows is told before anything is saved.
           </p>
+          <OpenEdits v-if="custom?.open.length" :keyset="custom" />
         </template>
       </template>
     </StageFrame>

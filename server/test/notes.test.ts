@@ -1,0 +1,75 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { beforeAll, describe, expect, it } from 'vitest';
+import type { AppOverview, ChangeNotes, ChangesBody, PublicEdition, PublishedEdition } from '@crib/core/contract';
+import { Client, withServer } from './harness.ts';
+import { confirm, twoReleases } from './two-releases.ts';
+
+const server = withServer();
+let client: Client;
+beforeAll(async () => {
+  client = await server.client();
+});
+
+describe('change notes', () => {
+  async function notes() {
+    const two = await twoReleases(client);
+    await confirm(client, two, [['Show drying heights', 'Drying heights'], ['Trace shoreline', 'Trace coastline'], ['Add buoy', 'Add lateral buoy'], ['Add buoy', 'Add safe-water buoy']]); // prettier-ignore
+    const made = await client.must<ChangeNotes>('POST', `/api/apps/${two.slug}/notes`, {
+      oldKeyset: two.old.keysets[0]!.id,
+      nowKeyset: two.now.keysets[0]!.id,
+      title: 'What 2.0 changes',
+    });
+    return { two, made };
+  }
+
+  it('are kept as they were arranged, published as editions that never change, and read by anybody', async () => {
+    const { two, made } = await notes();
+    const own = { key: 'own 1', out: false, reason: 'Asked for in class.', text: 'Room 4 has 2.0 already.' };
+    const groups = [{ key: 'meaning', title: 'Mind these', lines: [own] }];
+    const sent = { title: made.title, intro: 'From Monday.', credit: 'Ours', revision: 1, groups };
+    await client.must('PUT', `/api/notes/${made.id}`, sent);
+    expect((await client.ask('PUT', `/api/notes/${made.id}`, sent)).body).toMatchObject({ code: 'changed-meanwhile' });
+    const edition = await client.must<PublishedEdition>('POST', `/api/notes/${made.id}/editions`);
+    const learner = new Client(server.address());
+    const { body } = await learner.must<PublicEdition>('GET', `/public/editions/${edition.address}`);
+    const changes = body as ChangesBody;
+    expect(changes.groups[0]!.title).toBe('Mind these');
+    expect(changes.groups[0]!.lines.map((line) => [line.subject, line.text, line.after])).toEqual([
+      ['', 'Room 4 has 2.0 already.', {}],
+      ['Show drying heights', 'is Discard trial contour now', { windows: ['6'], macos: ['6'] }],
+    ]);
+    const text = async (form: string) =>
+      (await learner.ask<string>('GET', `/public/editions/${edition.address}/sheet.${form}`)).body;
+    expect(await text('md')).toContain('Asked for in class.');
+    expect(await text('csv')).toContain('Mind these,heights,Show drying heights,Everywhere');
+    const second = await client.must<PublishedEdition>('POST', `/api/notes/${made.id}/editions`);
+    expect([second.number, second.address === edition.address]).toEqual([2, false]);
+    expect((await client.must<AppOverview>('GET', `/api/apps/${two.slug}`)).notes).toMatchObject([{ title: made.title, editions: 2 }]); // prettier-ignore
+    expect((await client.ask('POST', `/api/apps/${two.slug}/notes`, { oldKeyset: 1, nowKeyset: 999_999_999, title: 'x' })).status).toBe(404); // prettier-ignore
+  });
+
+  it('are a PDF with real text in embedded fonts (read back with poppler’s pdftotext and pdffonts)', async () => {
+    const { made } = await notes();
+    const own = { key: 'own 1', out: false, reason: '', text: 'Signs: ⌘ ⌥ ⇧ → ✓ Łódź Ω' };
+    await client.must('PUT', `/api/notes/${made.id}`, { title: made.title, intro: '', credit: '', revision: 1, groups: [{ key: 'new', title: 'New keys', lines: [own] }] }); // prettier-ignore
+    const edition = await client.must<PublishedEdition>('POST', `/api/notes/${made.id}/editions`);
+    const response = await fetch(`${server.address()}/public/editions/${edition.address}/sheet.pdf`);
+    expect(response.headers.get('content-type')).toBe('application/pdf');
+    const folder = mkdtempSync(join(tmpdir(), 'crib-pdf-'));
+    try {
+      const file = join(folder, 'notes.pdf');
+      writeFileSync(file, Buffer.from(await response.arrayBuffer()));
+      const read = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ');
+      for (const part of ['What 2.0 changes', 'is Discard trial contour now', own.text, 'page 1 of 1'])
+        expect(read).toContain(part); // prettier-ignore
+      const fonts = execFileSync('pdffonts', [file], { encoding: 'utf8' }).trim().split('\n').slice(2);
+      expect(fonts.length).toBeGreaterThan(2);
+      for (const font of fonts) expect(font).toMatch(/yes yes yes/);
+    } finally {
+      rmSync(folder, { recursive: true });
+    }
+  });
+});

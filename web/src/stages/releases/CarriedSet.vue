@@ -1,0 +1,146 @@
+<script setup lang="ts">
+import { computed, reactive, shallowRef } from 'vue';
+import type { Problem } from '@crib/core/error';
+import { platformName } from '@crib/core/keys';
+import { treeOf } from '@crib/core/release';
+import { ask, problemsOf } from '../../api/client.ts';
+import KeyChip from '../../parts/KeyChip.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import type { useCarry } from './useCarry.ts';
+
+/** The last page of carrying forward: the set as it will be, and what in it is open. */
+const props = defineProps<{ carrying: ReturnType<typeof useCarry> }>();
+const workspace = useWorkspace();
+const { router, appSlug, platform, style, luggage, set } = usePlace();
+const { keyset, to, base, source, target, made, decisions, outcomes, decisionOf } = props.carrying;
+const form = reactive({ name: keyset.value!.name, note: keyset.value!.note });
+const problems = shallowRef<readonly Problem[]>([]);
+const labels = computed(() => new Map(target.value!.commands.map((one) => [one.id, one.label])));
+const tree = computed(() => treeOf(target.value!.contexts));
+const waiting = computed(() =>
+  (made.value?.open ?? []).map(({ outcome, why }) => ({
+    command: source.value!.commands.find((one) => one.id === outcome.edit.command)?.label ?? '',
+    where: treeOf(source.value!.contexts).get(outcome.edit.context).name,
+    platform: outcome.edit.platform,
+    action: outcome.edit.action,
+    shortcuts: outcome.edit.shortcuts,
+    reason: outcome.edit.reason,
+    why,
+  })),
+);
+const followed = computed(() => outcomes.value.filter((one) => decisionOf(one).what === 'follow').length);
+
+async function finish() {
+  problems.value = [];
+  try {
+    const { name, note } = form;
+    const body = { name, note, baseId: base.value!.id, revision: keyset.value!.revision, edits: made.value!.edits, open: waiting.value }; // prettier-ignore
+    const { id } = await ask<{ id: number }>('POST', `/api/keysets/${keyset.value!.id}/carry`, body);
+    decisions.value.forget();
+    const release = to.value!.label;
+    await workspace.open(appSlug.value, release);
+    await router.push({ name: 'keyset', params: { app: appSlug.value, release, keyset: id }, query: luggage.value });
+  } catch (error) {
+    problems.value = problemsOf(error);
+  }
+}
+</script>
+
+<template>
+  <h1>
+    {{ keyset!.name }} on {{ to!.label
+    }}<small>{{ made!.edits.length }} edits, {{ waiting.length }} open, {{ followed }} follow the release</small>
+  </h1>
+  <div class="lines">
+    <form class="make form" @submit.prevent="finish">
+      <label>Name <ElInput v-model="form.name" maxlength="80" /></label>
+      <label>Note <ElInput v-model="form.note" maxlength="1000" /></label>
+      <p class="mid">It stands on {{ base!.name }}. The old set stays as it is, on {{ source!.release.label }}.</p>
+      <ProblemList :problems="problems" />
+      <div class="actions">
+        <button type="button" class="btn" @click="set({ step: '' })">Back to the list</button>
+        <button type="submit" class="btn primary">Make the set on {{ to!.label }}</button>
+      </div>
+    </form>
+    <template v-if="waiting.length">
+      <h2>Open</h2>
+      <p class="mid">These are not in the new set; they are named in it, until somebody has decided.</p>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">Command</th>
+            <th scope="col">Keys</th>
+            <th scope="col">Why it is open</th>
+            <th scope="col">Its reason</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(one, at) in waiting" :key="at">
+            <th scope="row">{{ one.command }}</th>
+            <td>
+              <KeyChip
+                v-for="key in one.shortcuts"
+                :key="key"
+                :shortcut="key"
+                :platform="one.platform ?? platform"
+                :how="style"
+                state="yours"
+              />
+            </td>
+            <td>{{ one.why }}</td>
+            <td class="mid">{{ one.reason }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+    <h2>In the new set</h2>
+    <table>
+      <thead>
+        <tr>
+          <th scope="col">Command</th>
+          <th scope="col">Where it works</th>
+          <th scope="col">Keys</th>
+          <th scope="col">Its reason</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(one, at) in made!.edits" :key="at">
+          <th scope="row">{{ labels.get(one.command) }}</th>
+          <td>{{ tree.get(one.context).name }}{{ one.platform ? `, ${platformName(one.platform)}` : '' }}</td>
+          <td>
+            <KeyChip
+              v-for="key in one.shortcuts"
+              :key="key"
+              :shortcut="key"
+              :platform="one.platform ?? platform"
+              :how="style"
+              state="yours"
+            />
+            <span v-if="!one.shortcuts.length" class="mid">{{ one.action }}</span>
+          </td>
+          <td class="mid">{{ one.reason }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="!made!.edits.length" class="mid">Nothing: it is {{ to!.label }} as shipped.</p>
+  </div>
+</template>
+
+<style scoped>
+.form {
+  max-width: 520px;
+  margin-bottom: 18px;
+}
+h2 {
+  margin: 16px 0 4px;
+}
+td :deep(.keys) {
+  margin-right: 5px;
+}
+td {
+  padding-top: 5px;
+  padding-bottom: 5px;
+}
+</style>

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { acceptance, layerOver } from '@crib/core/keyset';
+import { treeOf, type Decision, type EditCost, type Outcome } from '@crib/core/release';
+import KeyChip from '../../parts/KeyChip.vue';
+import KeyField from '../../parts/KeyField.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useProposals } from '../keysets/useProposals.ts';
+import type { useCarry } from './useCarry.ts';
+
+/** One edit on its way: what stands there before and after, its reason, and what can be done with it. */
+const props = defineProps<{ outcome: Outcome; carrying: ReturnType<typeof useCarry>; cost: EditCost | null }>();
+const emit = defineEmits<{ decide: [decision: Decision]; done: [] }>();
+const { style, platform } = usePlace();
+const { source, target, question, made, to, decisionOf } = props.carrying;
+
+const on = computed(() => props.outcome.edit.platform ?? platform.value);
+const was = computed(() => source.value!.commands.find((one) => one.id === props.outcome.edit.command)!);
+const decision = computed(() => decisionOf(props.outcome));
+const gone = computed(() => props.outcome.targets.length === 0);
+const choice = ref<number | null>(props.outcome.put?.command ?? props.outcome.targets[0] ?? null);
+const where = ref<number | null>(props.outcome.context);
+const keys = ref('');
+const field = ref<InstanceType<typeof KeyField> | null>(null);
+const first = ref<HTMLElement | null>(null);
+const commands = computed(() => target.value!.commands.filter((one) => !one.fixed && (!props.outcome.targets.length || props.outcome.targets.length < 2 || props.outcome.targets.includes(one.id)))); // prettier-ignore
+const places = computed(() => treeOf(target.value!.contexts).inOrder);
+const proposals = useProposals(
+  computed(() => ({ ...question.value!.now, stack: layerOver(question.value!.now.stack, made.value?.edits ?? []) })),
+);
+const free = computed(() => (choice.value && where.value ? proposals.proposalsFor(choice.value, where.value, 4) : []));
+const refused = computed(() => (keys.value ? acceptance(question.value!.now.policy!, keys.value) : null));
+
+function other(shortcut: string | null) {
+  const more = { ...(choice.value !== null && { command: choice.value }), ...(where.value !== null && { context: where.value }) }; // prettier-ignore
+  emit('decide', { what: 'other', ...more, ...(shortcut && { shortcuts: [shortcut] }) });
+  emit('done');
+}
+const canKeep = computed(() => props.outcome.put !== null && props.outcome.kind !== 'not accepted');
+const simple = (what: 'keep' | 'follow' | 'later') => (emit('decide', { what }), emit('done'));
+defineExpose({ focus: () => (field.value ? field.value.focus() : first.value?.focus()) });
+</script>
+
+<template>
+  <h2 ref="first" tabindex="-1">{{ was.label }}</h2>
+  <p class="under">{{ outcome.sentence }}</p>
+  <template v-if="outcome.edit.reason">
+    <h3>Its reason, carried word for word</h3>
+    <p class="reason">{{ outcome.edit.reason }}</p>
+  </template>
+  <h3>What is done with it</h3>
+  <div class="pair">
+    <span
+      ><KeyChip
+        v-for="one in outcome.edit.shortcuts"
+        :key="one"
+        :shortcut="one"
+        :platform="on"
+        :how="style"
+        state="yours"
+      />
+      keep{{
+        outcome.owners.length
+          ? `, take it from ${outcome.owners.map((one) => target!.commands.find((each) => each.id === one.held.command)?.label).join(', ')}`
+          : ', as the set has it'
+      }}</span
+    ><button
+      type="button"
+      class="btn"
+      :class="{ primary: decision.what === 'keep' }"
+      :disabled="!canKeep"
+      @click="simple('keep')"
+    >
+      Keep
+    </button>
+  </div>
+  <div class="pair">
+    <span>follow {{ to!.label }}: the edit is not in the new set</span
+    ><button type="button" class="btn" :class="{ primary: decision.what === 'follow' }" @click="simple('follow')">
+      Follow
+    </button>
+  </div>
+  <div class="pair">
+    <span>later: named in the new set as open</span
+    ><button type="button" class="btn" :class="{ primary: decision.what === 'later' }" @click="simple('later')">
+      Later
+    </button>
+  </div>
+  <h3>Other</h3>
+  <label v-if="gone || outcome.targets.length > 1" class="choose"
+    >For the command
+    <ElSelect v-model="choice" filterable size="small" aria-label="For the command" placeholder="which one">
+      <ElOption v-for="one in commands" :key="one.id" :value="one.id" :label="one.label" />
+    </ElSelect>
+  </label>
+  <label v-if="outcome.context === null || outcome.kind === 'context moved'" class="choose"
+    >In the place
+    <ElSelect v-model="where" size="small" aria-label="In the place" placeholder="where">
+      <ElOption v-for="one in places" :key="one.id" :value="one.id" :label="one.name" />
+    </ElSelect>
+  </label>
+  <button
+    v-if="choice !== null && where !== null && (gone || outcome.context === null || outcome.targets.length > 1)"
+    type="button"
+    class="btn"
+    @click="other(null)"
+  >
+    There, with the same keys
+  </button>
+  <template v-if="choice !== null && where !== null">
+    <KeyField
+      ref="field"
+      v-model="keys"
+      :platform="on"
+      :how="style"
+      :typed-letters="target!.app.keyPolicy.typedLetters"
+      title="Another key"
+    />
+    <p v-if="refused" class="wrong" role="alert">{{ refused.sentence }}</p>
+    <button v-else-if="keys" type="button" class="btn primary" @click="other(keys)">Give it this key</button>
+    <template v-if="free.length">
+      <h3>Free in {{ to!.label }}</h3>
+      <div v-for="one in free" :key="one.shortcut" class="pair">
+        <span
+          ><KeyChip :shortcut="one.shortcut" :platform="on" :how="style" state="yours" />
+          {{
+            one.reasons
+              .slice(0, 2)
+              .map((each) => each.says)
+              .join(', ')
+          }}</span
+        >
+        <button type="button" class="btn" @click="other(one.shortcut)">Take</button>
+      </div>
+    </template>
+  </template>
+  <template v-if="cost && cost.steps">
+    <h3>What it has cost at past releases</h3>
+    <p v-if="!cost.at.length" class="mid">
+      Nothing: it would have been carried {{ cost.steps === 1 ? 'once' : `${cost.steps} times` }} as it is.
+    </p>
+    <p v-for="one in cost.at" :key="one.to">From {{ one.from }} to {{ one.to }}: {{ one.outcome.sentence }}</p>
+  </template>
+</template>
+
+<style scoped>
+.reason {
+  padding-left: 10px;
+  border-left: 2px solid var(--rule);
+}
+.choose {
+  display: grid;
+  gap: 3px;
+  margin-bottom: 8px;
+}
+.wrong {
+  color: var(--flag-ink);
+}
+</style>

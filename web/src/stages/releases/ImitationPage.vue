@@ -1,0 +1,148 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { usesADay } from '@crib/core/catalogue';
+import { faithfulness, likelyLineage, relation, sideOf, treeOf, type ImitatedPress } from '@crib/core/release';
+import IndexLine from '../../parts/IndexLine.vue';
+import KeyChip from '../../parts/KeyChip.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { layoutInHand } from '../../parts/chips.ts';
+import { useLineage } from '../../stores/lineage.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import ReleasesFrame from './ReleasesFrame.vue';
+import { useCatalogues } from './useCatalogues.ts';
+
+/** How true a shipped keyset is to what it imitates: press by press, and by how often each is used. */
+const workspace = useWorkspace();
+const lineage = useLineage();
+const { route, kept, set, platform, style } = usePlace();
+const line = computed(() => workspace.app?.keysets.find((one) => one.id === Number(route.params['keyset'])));
+const own = computed(() => (line.value ? [line.value.releaseId] : []));
+const imitation = useCatalogues(own);
+const keyset = computed(() => {
+  const found = imitation.loaded.value
+    .get(line.value?.releaseId ?? 0)
+    ?.keysets.find((one) => one.id === line.value?.id);
+  return found?.kind === 'shipped' ? found : null;
+});
+const origin = computed(() => (keyset.value?.imitates ? [keyset.value.imitates] : []));
+const original = useCatalogues(origin);
+
+const found = computed(() => {
+  const [a, b] = [original.loaded.value.get(keyset.value?.imitates ?? 0), imitation.loaded.value.get(line.value?.releaseId ?? 0)]; // prettier-ignore
+  const shipped = a?.keysets.find((one) => one.kind === 'shipped' && one.isDefault);
+  if (!a || !b || !shipped || !keyset.value) return null;
+  const on = a.release.platforms.includes(platform.value) ? platform.value : a.release.platforms[0]!;
+  const sides = [sideOf(a, shipped.id, on), sideOf(b, keyset.value.id, platform.value)] as const;
+  const likely = likelyLineage(...sides);
+  const between = a.app.id === b.app.id ? lineage.between(a, b) : { commands: relation(likely.commands), contexts: relation(likely.contexts) }; // prettier-ignore
+  const truth = faithfulness(sides[0], sides[1], between, layoutInHand.value, usesADay(a.uses));
+  return { a, b, on, truth, judged: a.app.id === b.app.id };
+});
+const only = kept('only');
+const FARES = { same: 'Does the same', different: 'Does something else', missing: 'Does nothing' } as const;
+const shown = computed(() => (found.value?.truth.presses ?? []).filter((one) => (only.value ? one.fares === only.value : one.fares !== 'same')).toSorted((x, y) => y.uses - x.uses)); // prettier-ignore
+const share = (counts: Readonly<Record<ImitatedPress['fares'], number>>, of: ImitatedPress['fares']) => {
+  const all = counts.same + counts.different + counts.missing;
+  return all ? `${Math.round((100 * counts[of]) / all)} %` : '–';
+};
+const label = (id: number, side: 'a' | 'b') => found.value?.[side].commands.find((one) => one.id === id)?.label ?? '';
+const place = (id: number) => (found.value ? treeOf(found.value.a.contexts).get(id).name : '');
+</script>
+
+<template>
+  <ReleasesFrame
+    :ready="imitation.ready.value && original.ready.value"
+    :problem="imitation.problem.value ?? original.problem.value"
+    @again="(imitation.load(), original.load())"
+  >
+    <template v-if="found" #index>
+      <h3>Its presses</h3>
+      <IndexLine :on="!only" @click="set({ only: '' })">All that differ</IndexLine>
+      <IndexLine
+        v-for="(title, fares) in FARES"
+        :key="fares"
+        :on="only === fares"
+        :count="found.truth.counts[fares]"
+        @click="set({ only: only === fares ? '' : fares })"
+        >{{ title }}</IndexLine
+      >
+    </template>
+    <StateNote
+      v-if="!keyset || !found"
+      first
+      :title="keyset ? `${keyset.name} imitates nothing` : 'There is no such keyset'"
+    >
+      <p v-if="keyset">Say on its page what it imitates, and how true it is to that stands here.</p>
+    </StateNote>
+    <template v-else>
+      <h1>
+        {{ keyset.name }}<small>how true it is to {{ found.a.app.name }} {{ found.a.release.label }}</small>
+      </h1>
+      <table class="sum">
+        <thead>
+          <tr>
+            <th scope="col">A press of {{ found.a.release.label }}</th>
+            <th v-for="title in FARES" :key="title" scope="col">{{ title }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <th scope="row">Of {{ found.truth.presses.length }} presses</th>
+            <td v-for="(_, fares) in FARES" :key="fares" class="figures">
+              {{ found.truth.counts[fares] }}, {{ share(found.truth.counts, fares) }}
+            </td>
+          </tr>
+          <tr>
+            <th scope="row">By uses a day</th>
+            <td v-for="(_, fares) in FARES" :key="fares" class="figures">
+              {{ Math.round(found.truth.uses[fares]) }}, {{ share(found.truth.uses, fares) }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="!found.judged" class="mid">
+        Commands of the two programs answer to one another by id or label: nobody has judged them yet.
+      </p>
+      <div class="lines">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Press</th>
+              <th scope="col">In {{ found.a.release.label }}</th>
+              <th scope="col">Where</th>
+              <th scope="col">Here</th>
+              <th scope="col">Uses a day</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(one, index) in shown" :key="index">
+              <td><KeyChip :shortcut="one.original.shortcut" :platform="found.on" :how="style" /></td>
+              <th scope="row">{{ label(one.original.command, 'a') }}</th>
+              <td>{{ place(one.original.context) }}</td>
+              <td>{{ one.now.map((each) => label(each.command, 'b')).join(', ') || 'nothing' }}</td>
+              <td class="figures">{{ one.uses || '–' }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+    </template>
+    <template v-if="found" #margin>
+      <h2>New, and no key here</h2>
+      <p class="under">
+        {{ found.truth.newWithout.length }} commands that {{ found.a.release.label }} did not have have no key under
+        this keyset.
+      </p>
+      <p v-for="one in found.truth.newWithout" :key="one.id" class="one">{{ one.label }}</p>
+    </template>
+  </ReleasesFrame>
+</template>
+
+<style scoped>
+.sum {
+  margin-top: 12px;
+}
+.one {
+  padding: 2px 0;
+}
+</style>

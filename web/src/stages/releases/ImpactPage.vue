@@ -1,0 +1,149 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue';
+import type { PublishedEdition, StaleEdition } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import { ask, problemsOf } from '../../api/client.ts';
+import ProblemList from '../../parts/ProblemList.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import ReleasesFrame from './ReleasesFrame.vue';
+
+/** What was published and is out of date: after an edit or a correction, or for who has gone over to the newest release. */
+const workspace = useWorkspace();
+const { appSlug, set, kept } = usePlace();
+const stale = shallowRef<StaleEdition[] | null>(null);
+const failed = shallowRef<Problem | null>(null);
+const problems = shallowRef<readonly Problem[]>([]);
+const made = shallowRef<readonly PublishedEdition[]>([]);
+const ticked = ref<Set<number>>(new Set());
+const busy = ref(false);
+
+async function load() {
+  failed.value = null;
+  try {
+    if (appSlug.value) stale.value = await ask('GET', `/api/apps/${appSlug.value}/impact`);
+    ticked.value = new Set();
+  } catch (error) {
+    failed.value = problemsOf(error)[0]!;
+  }
+}
+watch(appSlug, load, { immediate: true });
+
+const at = kept('sheet');
+const selected = computed(() => stale.value?.find((one) => String(one.sheet) === at.value) ?? stale.value?.[0] ?? null);
+const tick = (sheet: number) => {
+  const next = new Set(ticked.value);
+  if (!next.delete(sheet)) next.add(sheet);
+  ticked.value = next;
+};
+const chosen = computed(() => (stale.value ?? []).filter((one) => ticked.value.has(one.sheet)));
+const next = computed(() => chosen.value.find((one) => one.next)?.next ?? null);
+async function again(keyset: number | null) {
+  problems.value = [];
+  busy.value = true;
+  try {
+    const sheets = chosen.value.map((one) => one.sheet);
+    made.value = await ask('POST', `/api/apps/${appSlug.value}/reissue`, { sheets, keyset });
+    await workspace.reload();
+    await load();
+  } catch (error) {
+    problems.value = problemsOf(error);
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <ReleasesFrame :ready="stale !== null" :problem="failed" @again="load">
+    <h1>
+      Out of date<small v-if="stale">{{ stale.length }} {{ stale.length === 1 ? 'edition' : 'editions' }}</small>
+    </h1>
+    <StateNote v-if="!stale?.length" title="All that was published still holds">
+      <p>After a release, a correction or an edit, editions whose lines are wrong then stand here.</p>
+    </StateNote>
+    <div v-else class="lines">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col"><span class="sr-only">Publish anew</span></th>
+            <th scope="col">Edition</th>
+            <th scope="col">Made for</th>
+            <th scope="col">Wrong there</th>
+            <th scope="col">Wrong in the newest release</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in stale" :key="one.sheet" :class="{ on: one === selected }">
+            <td>
+              <ElCheckbox
+                :model-value="ticked.has(one.sheet)"
+                :aria-label="`Publish ${one.title} anew`"
+                @change="tick(one.sheet)"
+              />
+            </td>
+            <th scope="row">
+              <button type="button" class="btn plain" @click="set({ sheet: String(one.sheet) }, true)">
+                {{ one.title }}
+              </button>
+              <small class="mid"> edition {{ one.number }}</small>
+            </th>
+            <td>{{ one.release }}, {{ one.keyset }}</td>
+            <td class="figures">{{ one.wrong.length || 'none' }}</td>
+            <td>
+              <template v-if="one.next"
+                >{{ one.next.wrong.length }}
+                <span class="mid">against {{ one.next.release }}, {{ one.next.keyset }}</span></template
+              >
+              <span v-else class="mid">it is the newest</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <div class="actions">
+        <button type="button" class="btn primary" :disabled="busy || !chosen.length" @click="again(null)">
+          Publish {{ chosen.length || '' }} anew as {{ chosen.length === 1 ? 'it is' : 'they are' }} now
+        </button>
+        <button v-if="next" type="button" class="btn" :disabled="busy" @click="again(next.keysetId)">
+          Make {{ chosen.length }} on {{ next.release }}, {{ next.keyset }}
+        </button>
+      </div>
+      <ProblemList :problems="problems" />
+      <p v-if="made.length" role="status">
+        Published:
+        <template v-for="(one, index) in made" :key="one.address"
+          >{{ index ? ', ' : '' }}<a :href="one.path" target="_blank">edition {{ one.number }}</a></template
+        >.
+      </p>
+    </div>
+    <template v-if="selected" #margin>
+      <h2>{{ selected.title }}</h2>
+      <p class="under">
+        edition {{ selected.number }}, for {{ selected.release }} with {{ selected.keyset }} ·
+        <a :href="selected.path" target="_blank">open it</a>
+      </p>
+      <template v-if="selected.wrong.length">
+        <h3>Wrong in {{ selected.release }} now</h3>
+        <p v-for="one in selected.wrong" :key="one.label">
+          <b>{{ one.label }}</b> {{ one.why }}
+        </p>
+      </template>
+      <template v-if="selected.next?.wrong.length">
+        <h3>Wrong for who uses {{ selected.next.release }}, {{ selected.next.keyset }}</h3>
+        <p v-for="one in selected.next.wrong" :key="one.label">
+          <b>{{ one.label }}</b> {{ one.why }}
+        </p>
+      </template>
+    </template>
+  </ReleasesFrame>
+</template>
+
+<style scoped>
+.on {
+  background: var(--tide-wash);
+}
+td:first-child {
+  width: 34px;
+}
+</style>

@@ -1,0 +1,147 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent } from 'vue';
+import { usesADay } from '@crib/core/catalogue';
+import { platformName } from '@crib/core/keys';
+import { MOVED_KINDS, kindCounts, moved, movedRows, sideOf, unchangedShare, type MovedKind } from '@crib/core/release';
+import StateNote from '../../parts/StateNote.vue';
+import { layoutInHand } from '../../parts/chips.ts';
+import { useLineage } from '../../stores/lineage.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import ReleasesFrame from './ReleasesFrame.vue';
+import { KIND_TITLES } from './movedLedger.ts';
+import { useCatalogues } from './useCatalogues.ts';
+
+const LifeChart = defineAsyncComponent(() => import('./LifeChart.vue'));
+
+/** An app’s life: what changed with each release, by kind, and how much of a learner’s day is as it was. */
+const workspace = useWorkspace();
+const lineage = useLineage();
+const { platform } = usePlace();
+/** The oldest first. */
+const releases = computed(() => [...(workspace.app?.releases ?? [])].reverse());
+const wanted = computed(() => releases.value.map((one) => one.id));
+const { loaded, ready, problem, load, stackFor } = useCatalogues(wanted);
+
+const sides = computed(() =>
+  releases.value.flatMap(({ id }) => {
+    const catalogue = loaded.value.get(id);
+    const shipped = catalogue?.keysets.find((one) => one.kind === 'shipped' && one.isDefault);
+    return catalogue && shipped ? [{ catalogue, side: sideOf(catalogue, shipped.id, platform.value, stackFor(catalogue, shipped.id)) }] : []; // prettier-ignore
+  }),
+);
+const steps = computed(() =>
+  sides.value.slice(1).map(({ catalogue, side }, at) => {
+    const before = sides.value[at]!;
+    const found = moved(before.side, side, lineage.between(before.catalogue, catalogue), layoutInHand.value);
+    const harms = found.presses.map((change) => ({ kind: change.kind, change, uses: 0, destroys: false, keyless: false, mm: 0, harm: 0 })); // prettier-ignore
+    return { label: catalogue.release.label, counts: kindCounts(movedRows(found, harms)) };
+  }),
+);
+const kinds = computed(() => MOVED_KINDS.filter((kind) => kind !== 'same' && steps.value.some((one) => one.counts.get(kind)))); // prettier-ignore
+const uses = computed(() => usesADay(sides.value.at(-1)?.catalogue.uses ?? []));
+/** What of a day is unchanged for who has learned with each release, and works with the newest. */
+const shares = computed(() => {
+  const last = sides.value.at(-1);
+  if (!last) return [];
+  return sides.value.map(({ catalogue, side }) => {
+    const found = moved(side, last.side, lineage.between(catalogue, last.catalogue), layoutInHand.value);
+    const { uses: all, same } = unchangedShare(found, uses.value);
+    return { label: catalogue.release.label, all, same, percent: all ? (100 * same) / all : null };
+  });
+});
+const newest = computed(() => releases.value.at(-1)?.label ?? '');
+const series = computed(() => kinds.value.map((kind: MovedKind) => ({ name: KIND_TITLES[kind], data: steps.value.map((one) => one.counts.get(kind)!) }))); // prettier-ignore
+</script>
+
+<template>
+  <ReleasesFrame :ready="ready" :problem="problem" @again="load">
+    <StateNote v-if="sides.length < 2" first title="There is only one release">
+      <p>With the next one, what each release changed is drawn here.</p>
+    </StateNote>
+    <template v-else>
+      <h1>
+        {{ workspace.app?.name }} over the years<small>{{ platformName(platform) }}, {{ layoutInHand.name }}</small>
+      </h1>
+      <div class="scroll" tabindex="0" role="region" aria-label="Over the years">
+        <h2>What each release changed</h2>
+        <div class="charts">
+          <LifeChart
+            v-for="one in series"
+            :key="one.name"
+            type="bar"
+            :title="one.name"
+            :labels="steps.map((step) => step.label)"
+            :figures="one.data"
+            unit="commands"
+          />
+        </div>
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Commands</th>
+              <th v-for="one in steps" :key="one.label" scope="col">{{ one.label }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="kind in kinds" :key="kind">
+              <th scope="row">{{ KIND_TITLES[kind] }}</th>
+              <td v-for="one in steps" :key="one.label" class="figures">{{ one.counts.get(kind) }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <h2>How much of a day is as it was, in {{ newest }}</h2>
+        <p class="mid">Of the uses a day that were counted: those of commands all of whose keys of then still work.</p>
+        <template v-if="uses.size">
+          <LifeChart
+            type="line"
+            title="Share of a day that is unchanged, by the release one has learned with"
+            :labels="shares.map((one) => one.label)"
+            :figures="shares.map((one) => Math.round(one.percent ?? 0))"
+            unit="%"
+          />
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Learned with</th>
+                <th scope="col">Uses a day then</th>
+                <th scope="col">Unchanged</th>
+                <th scope="col">Share</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="one in shares" :key="one.label">
+                <th scope="row">{{ one.label }}</th>
+                <td class="figures">{{ Math.round(one.all) }}</td>
+                <td class="figures">{{ Math.round(one.same) }}</td>
+                <td class="figures">{{ one.percent === null ? '–' : `${Math.round(one.percent)} %` }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </template>
+        <p v-else class="mid">Nobody has said yet how often commands are used.</p>
+      </div>
+    </template>
+  </ReleasesFrame>
+</template>
+
+<style scoped>
+.charts {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+  gap: 6px 26px;
+  margin: 8px 0 14px;
+}
+.scroll {
+  min-height: 0;
+  overflow-y: auto;
+  padding-bottom: 20px;
+}
+h2 {
+  margin: 14px 0 4px;
+}
+td,
+th {
+  height: 28px;
+}
+</style>

@@ -1,0 +1,249 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, shallowRef, watch } from 'vue';
+import type { Command } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import { contextProposals, lineageProposals, pairKey, sideOf, treeOf, type LineageProposal } from '@crib/core/release';
+import { problemsOf } from '../../api/client.ts';
+import IndexLine from '../../parts/IndexLine.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import StateNote from '../../parts/StateNote.vue';
+import KeyChip from '../../parts/KeyChip.vue';
+import { useLineage } from '../../stores/lineage.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import ReleasesFrame from './ReleasesFrame.vue';
+import SayLineage from './SayLineage.vue';
+import { useCatalogues } from './useCatalogues.ts';
+
+/** What became of commands and places from one release to the next: proposals side by side, confirmed with one key. */
+const workspace = useWorkspace();
+const lineage = useLineage();
+const { kept, set, platform, style } = usePlace();
+const forAsked = kept('for');
+const releases = computed(() => workspace.app?.releases ?? []);
+const steps = computed(() => releases.value.slice(0, -1));
+const release = computed(() => steps.value.find((one) => String(one.id) === forAsked.value) ?? steps.value[0]);
+const before = computed(() => releases.value[releases.value.findIndex((one) => one.id === release.value?.id) + 1]);
+const wanted = computed(() => [before.value?.id, release.value?.id].filter((one) => one !== undefined));
+const { loaded, ready, problem, load, stackFor } = useCatalogues(wanted);
+const [old, now] = [computed(() => loaded.value.get(before.value?.id ?? 0)), computed(() => loaded.value.get(release.value?.id ?? 0))]; // prettier-ignore
+
+const said = computed(() => lineage.links.filter((one) => one.release === release.value?.id));
+const shippedIn = (catalogue: NonNullable<typeof old.value>) => catalogue.keysets.find((one) => one.kind === 'shipped' && one.isDefault)!.id; // prettier-ignore
+interface Row extends LineageProposal {
+  readonly of: 'command' | 'context';
+  readonly key: string;
+}
+const proposals = computed<Row[]>(() => {
+  if (!old.value || !now.value) return [];
+  const side = (catalogue: NonNullable<typeof old.value>) => sideOf(catalogue, shippedIn(catalogue), platform.value, stackFor(catalogue, shippedIn(catalogue))); // prettier-ignore
+  const [a, b] = [side(old.value), side(now.value)];
+  const between = lineage.between(old.value, now.value);
+  const refused = (kind: string) => new Set(said.value.filter((one) => one.kind === kind && !one.confirmed).map((one) => pairKey(one.old, one.now))); // prettier-ignore
+  const row = (of: Row['of']) => (one: LineageProposal): Row => ({ ...one, of, key: `${of} ${one.old.join()} ${one.now.join()}` }); // prettier-ignore
+  return [
+    ...contextProposals(a, b, between, refused('context')).map(row('context')),
+    ...lineageProposals(a, b, between, refused('command')).map(row('command')),
+  ];
+});
+const at = kept('at');
+const selected = computed(() => proposals.value.find((one) => one.key === at.value) ?? proposals.value[0] ?? null);
+const list = ref<HTMLElement | null>(null);
+const problems = shallowRef<readonly Problem[]>([]);
+const done = ref('');
+
+async function say(row: Pick<Row, 'of' | 'old' | 'now'>, verdict: 'confirmed' | 'refused' | null) {
+  problems.value = [];
+  const links = row.old.flatMap((was) => row.now.map((is) => ({ kind: row.of, old: was, now: is, verdict })));
+  const index = proposals.value.findIndex((one) => one === selected.value);
+  try {
+    await lineage.say({ release: release.value!.id, links });
+    done.value = verdict === 'confirmed' ? 'Confirmed.' : verdict === 'refused' ? 'Refused.' : 'Taken back.';
+    const next = proposals.value[Math.min(Math.max(index, 0), proposals.value.length - 1)];
+    await set({ at: next?.key ?? '' }, true);
+    list.value?.focus();
+  } catch (error) {
+    problems.value = problemsOf(error);
+  }
+}
+function go(by: number) {
+  const index = proposals.value.findIndex((one) => one === selected.value);
+  const next = proposals.value[Math.max(0, Math.min(proposals.value.length - 1, index + by))];
+  if (next) void set({ at: next.key }, true);
+}
+function onKey(event: KeyboardEvent) {
+  if (event.ctrlKey || event.metaKey || event.altKey || !selected.value) return;
+  const KEYS: Record<string, () => void> = {
+    ArrowDown: () => go(1),
+    ArrowUp: () => go(-1),
+    y: () => void say(selected.value!, 'confirmed'),
+    n: () => void say(selected.value!, 'refused'),
+  };
+  const act = KEYS[event.key.length === 1 ? event.key.toLowerCase() : event.key];
+  if (!act) return;
+  event.preventDefault();
+  act();
+}
+watch(selected, () => nextTick(() => list.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' }))); // prettier-ignore
+
+const WHAT = { renamed: 'became', split: 'was split into', merged: 'were put together as' } as const;
+const commandOf = (side: 'old' | 'now', id: number): Command | undefined => (side === 'old' ? old.value : now.value)?.commands.find((one) => one.id === id); // prettier-ignore
+const contextOf = (side: 'old' | 'now', id: number) => {
+  const contexts = (side === 'old' ? old.value : now.value)?.contexts;
+  return contexts?.some((one) => one.id === id) ? treeOf(contexts).path(id) : '';
+};
+const nameOf = (of: Row['of'], side: 'old' | 'now', id: number) =>
+  of === 'command' ? (commandOf(side, id)?.label ?? '') : contextOf(side, id);
+const menuOf = (of: Row['of'], side: 'old' | 'now', id: number) => (of === 'command' ? (commandOf(side, id)?.menu ?? '') : ''); // prettier-ignore
+const keysOf = (of: Row['of'], side: 'old' | 'now', id: number) => {
+  const catalogue = side === 'old' ? old.value : now.value;
+  if (of !== 'command' || !catalogue) return [];
+  const held = sideOf(catalogue, shippedIn(catalogue), platform.value, stackFor(catalogue, shippedIn(catalogue))).effective.of(id); // prettier-ignore
+  return [...new Set(held.map((one) => one.shortcut))];
+};
+</script>
+
+<template>
+  <ReleasesFrame :ready="ready" :problem="problem" @again="load">
+    <template #index>
+      <h3>To the release</h3>
+      <IndexLine
+        v-for="one in steps"
+        :key="one.id"
+        :on="one.id === release?.id"
+        @click="set({ for: String(one.id), at: '' })"
+        >{{ one.label }}</IndexLine
+      >
+    </template>
+    <StateNote v-if="!release || !before" first title="There is only one release">
+      <p>When the next one is read in, what became of its commands is proposed here.</p>
+    </StateNote>
+    <template v-else>
+      <h1>
+        What became of {{ before.label }} in {{ release.label
+        }}<small>{{ proposals.length }} to look at, {{ said.filter((one) => one.confirmed).length }} confirmed</small>
+      </h1>
+      <p class="tools">
+        Commands that are gone, and new ones they may have become. What you confirm changes every comparison at once.
+      </p>
+      <ProblemList :problems="problems" />
+      <StateNote v-if="proposals.length === 0" title="Nothing is left to look at">
+        <p>
+          Every command that is gone was looked at, or is like none of the new ones. Others can be tied by hand, in the
+          margin.
+        </p>
+      </StateNote>
+      <div v-else ref="list" class="list" role="grid" tabindex="0" aria-label="Proposals" @keydown="onKey">
+        <div
+          v-for="one in proposals"
+          :key="one.key"
+          class="row"
+          role="row"
+          :aria-selected="one === selected"
+          :class="{ selected: one === selected }"
+          @click="(set({ at: one.key }, true), list?.focus())"
+        >
+          <span role="gridcell" class="side">
+            <span v-for="id in one.old" :key="id"
+              ><b>{{ nameOf(one.of, 'old', id) }}</b
+              ><small>{{ menuOf(one.of, 'old', id) }}</small
+              ><KeyChip
+                v-for="key in keysOf(one.of, 'old', id)"
+                :key="key"
+                :shortcut="key"
+                :platform="platform"
+                :how="style"
+            /></span>
+          </span>
+          <span role="gridcell" class="mid">{{ one.of === 'context' ? 'place, ' : '' }}{{ WHAT[one.kind] }}</span>
+          <span role="gridcell" class="side">
+            <span v-for="id in one.now" :key="id"
+              ><b>{{ nameOf(one.of, 'now', id) }}</b
+              ><small>{{ menuOf(one.of, 'now', id) }}</small
+              ><KeyChip
+                v-for="key in keysOf(one.of, 'now', id)"
+                :key="key"
+                :shortcut="key"
+                :platform="platform"
+                :how="style"
+            /></span>
+          </span>
+          <span role="gridcell" class="mid evidence"
+            >{{ one.evidence.join(', ') }}<b class="figures">&nbsp;{{ Math.round(100 * one.score) }} %</b></span
+          >
+          <span role="gridcell" class="buttons">
+            <button type="button" class="btn primary" tabindex="-1" @click.stop="say(one, 'confirmed')">Yes</button>
+            <button type="button" class="btn" tabindex="-1" @click.stop="say(one, 'refused')">No</button>
+          </span>
+        </div>
+      </div>
+      <div class="foot">
+        <span>↑ ↓ move</span><span><kbd class="chip">Y</kbd> yes, it did</span
+        ><span><kbd class="chip">N</kbd> no, it did not</span>
+      </div>
+      <p class="sr-only" role="status">{{ done }}</p>
+    </template>
+    <template v-if="release && before && old && now" #margin>
+      <h2>What was said</h2>
+      <p v-if="!said.length" class="under">Nothing yet.</p>
+      <div v-for="one in said" :key="`${one.kind} ${one.old} ${one.now}`" class="pair">
+        <span
+          >{{ nameOf(one.kind, 'old', one.old) || 'what is gone' }} {{ one.confirmed ? 'became' : 'did not become' }}
+          {{ nameOf(one.kind, 'now', one.now) || 'what is gone' }}</span
+        ><button type="button" class="btn plain" @click="say({ of: one.kind, old: [one.old], now: [one.now] }, null)">
+          Take back
+        </button>
+      </div>
+      <SayLineage
+        :old="old"
+        :now="now"
+        @say="(was, is) => say({ of: 'command', old: [was], now: [is] }, 'confirmed')"
+      />
+    </template>
+  </ReleasesFrame>
+</template>
+
+<style scoped>
+.list {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  margin-right: -18px;
+  border-top: 1.5px solid var(--ink);
+}
+.row {
+  display: grid;
+  grid-template-columns: minmax(120px, 1.2fr) 92px minmax(120px, 1.2fr) minmax(110px, 1fr) 108px;
+  gap: 0 12px;
+  align-items: center;
+  min-height: 60px;
+  padding: 7px 8px;
+  border-bottom: 1px solid var(--hair);
+}
+.selected {
+  background: var(--tide-wash);
+  box-shadow: inset 3px 0 0 var(--tide);
+}
+.side {
+  display: grid;
+  gap: 8px;
+}
+.side b,
+.side small {
+  display: block;
+}
+small {
+  color: var(--mid);
+  font-size: 12px;
+}
+.evidence {
+  font-size: 12.5px;
+}
+.buttons {
+  display: flex;
+  gap: 6px;
+}
+.tools {
+  margin-bottom: 0;
+}
+</style>

@@ -1,0 +1,273 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { usedOften } from '@crib/core/catalogue';
+import { platformName } from '@crib/core/keys';
+import { MOVED_KINDS, inverse, kindCounts, treeOf, type MovedKind } from '@crib/core/release';
+import type { PlainTable } from '@crib/core/sheet';
+import ChipLegend from '../../parts/ChipLegend.vue';
+import HandOut from '../../parts/HandOut.vue';
+import IndexLine from '../../parts/IndexLine.vue';
+import NarrowedTo from '../../parts/NarrowedTo.vue';
+import StateNote from '../../parts/StateNote.vue';
+import TheLedger from '../../parts/TheLedger.vue';
+import { layoutInHand, show } from '../../parts/chips.ts';
+import { grouped } from '../../parts/ledger.ts';
+import { storedPress } from '@crib/core/keys';
+import { useLineage } from '../../stores/lineage.ts';
+import { useLookup } from '../../stores/lookup.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import MovedStory from './MovedStory.vue';
+import PickSides from './PickSides.vue';
+import ReleasesFrame from './ReleasesFrame.vue';
+import WriteNotes from './WriteNotes.vue';
+import { KIND_TITLES, movedColumn, rowCommand } from './movedLedger.ts';
+import { useComparison } from './useComparison.ts';
+
+/** What moved between two keysets, the most harmful to a trained hand first, over any set of keysets. */
+const workspace = useWorkspace();
+const lineage = useLineage();
+const lookup = useLookup();
+const { kept, set, style, luggage } = usePlace();
+const comparison = useComparison();
+const { problem, load, compared, columns, platforms, old, now, labelOf, catalogueOf, stackFor } = comparison;
+
+const [kind, where, category, used, press, rowName] = ['kind', 'where', 'category', 'used', 'press', 'row'].map((name) => kept(name)); // prettier-ignore
+const order = kept('order', 'harm');
+const margin = ref<HTMLElement | null>(null);
+
+const byCommand = computed(() => new Map((compared.value?.rows ?? []).map((row) => [rowCommand(row).id, row])));
+const often = computed(() => usedOften(compared.value?.now.uses ?? []));
+const answering = computed(() => {
+  const asked = press!.value ? storedPress(press!.value, layoutInHand.value, platforms.value[1]) : null;
+  return asked;
+});
+/** Rows that name, press, place, category and use leave; the kinds in the index are counted over them. */
+const found = computed(() => {
+  const words = lookup.name.toLowerCase().split(/\s+/).filter(Boolean);
+  return (compared.value?.rows ?? []).filter((row) => {
+    const { old: was, now: is, before, after } = row.change;
+    const all = [...is, ...was];
+    const text = all.flatMap((one) => [one.label, ...one.otherNames, one.menu]).join(' ').toLowerCase(); // prettier-ignore
+    const has = (side: 0 | 1, list: typeof before) => list.some((one) => storedPress(one.shortcut, layoutInHand.value, platforms.value[side]) === answering.value); // prettier-ignore
+    return (
+      words.every((word) => text.includes(word)) &&
+      (!answering.value || has(0, before) || has(1, after)) &&
+      (!where!.value || all.some((one) => String(one.home) === where!.value)) &&
+      (!category!.value || all.some((one) => one.category === category!.value)) &&
+      (!used!.value || all.some((one) => often.value.has(one.id)))
+    );
+  });
+});
+const counts = computed(() => kindCounts(found.value));
+const shown = computed(() => found.value.filter((row) => !kind!.value || row.kinds.includes(kind!.value as MovedKind)));
+const rows = computed(() => {
+  const list = shown.value.map((row) => ({ row, command: rowCommand(row) }));
+  if (order.value === 'alphabet') list.sort((a, b) => a.command.label.localeCompare(b.command.label));
+  const rank = new Map(MOVED_KINDS.map((one, at) => [KIND_TITLES[one], at]));
+  const titles = new Map(list.map(({ row, command }) => [command.id, KIND_TITLES[(kind!.value as MovedKind) || row.kinds[0]!]])); // prettier-ignore
+  if (order.value === 'harm') list.sort((a, b) => rank.get(titles.get(a.command.id)!)! - rank.get(titles.get(b.command.id)!)!); // prettier-ignore
+  return grouped(
+    list.map((one) => one.command),
+    (command) => (order.value === 'category' ? command.category : titles.get(command.id)!),
+  );
+});
+/** One keyset on two platforms stands in two columns. */
+const twice = computed(() => old.value?.id === now.value?.id && platforms.value[0] !== platforms.value[1]);
+const ledgerColumns = computed(() => {
+  const made = compared.value;
+  if (!made) return [];
+  const showPlatform = platforms.value[0] !== platforms.value[1];
+  const columnOf = (keyset: number, side: 'old' | 'now' | null) => {
+    const catalogue = catalogueOf(keyset);
+    if (!catalogue) return [];
+    const toColumn = side ? inverse(made.lineage) : lineage.between(made.now, catalogue);
+    const platform = platforms.value[side === 'old' ? 0 : 1];
+    const facts = { id: side === 'old' && twice.value ? -keyset : keyset, keyset, catalogue, stack: stackFor(catalogue, keyset) }; // prettier-ignore
+    return [movedColumn({ ...facts, toColumn, platform, isOld: side === 'old', isNow: side === 'now', showPlatform }, byCommand.value)]; // prettier-ignore
+  };
+  return columns.value.flatMap((id) => {
+    if (twice.value && id === now.value?.id) return [...columnOf(id, 'old'), ...columnOf(id, 'now')];
+    return columnOf(id, id === old.value?.id ? 'old' : id === now.value?.id ? 'now' : null);
+  });
+});
+
+/** The newer side says in words what its keys do now: it has the most room. */
+const widths = computed(() =>
+  Object.fromEntries(ledgerColumns.value.map(({ id }) => [id, id === now.value?.id ? 196 : twice.value ? 150 : 108])),
+);
+
+const selected = computed(() => {
+  const all = [...byCommand.value.values()];
+  return all.find((row) => [...row.change.now, ...row.change.old].some((one) => one.name === rowName!.value)) ?? null;
+});
+const select = (id: number) => set({ row: rowCommand(byCommand.value.get(id)!).name }, true);
+const title = computed(() => {
+  const [a, b] = [old.value, now.value];
+  if (!a || !b) return 'What moved';
+  const name = (one: typeof a) => (one.isDefault ? labelOf(one.releaseId) : one.name);
+  if (platforms.value[0] !== platforms.value[1]) {
+    const on = `${platformName(platforms.value[0])} and ${platformName(platforms.value[1])}`;
+    return a.id === b.id ? `Where ${on} drift apart in ${name(a)}` : `Between ${name(a)} and ${name(b)}, ${on}`;
+  }
+  return a.releaseId === b.releaseId && a.id !== b.id ? `What ${name(b)} makes of ${name(a)}` : `What moved between ${name(a)} and ${name(b)}`; // prettier-ignore
+});
+const summary = computed(() => {
+  const all = compared.value?.rows ?? [];
+  const differ = all.filter((row) => /moved|gained|lost/.test(row.change.keys)).length;
+  const meaning = compared.value?.moved.presses.filter((one) => one.kind === 'new meaning').length ?? 0;
+  const presses = `, ${meaning} ${meaning === 1 ? 'press does' : 'presses do'} something else`;
+  return `${differ} of ${all.length} differ${meaning ? presses : ''}`;
+});
+const categories = computed(() => [...new Set((compared.value?.rows ?? []).flatMap((row) => [...row.change.now, ...row.change.old].map((one) => one.category)))].filter(Boolean)); // prettier-ignore
+const places = computed(() => (compared.value ? treeOf(compared.value.now.contexts).inOrder : []));
+const tree = computed(() => treeOf(compared.value!.now.contexts));
+const atPlace = (id: number) => (compared.value?.rows ?? []).filter((row) => [...row.change.now, ...row.change.old].some((one) => one.home === id) && row.kinds[0] !== 'same').length; // prettier-ignore
+const customOnOld = computed(() => comparison.keysets.value.filter((one) => one.kind === 'custom' && one.releaseId === old.value?.releaseId && one.releaseId !== now.value?.releaseId)); // prettier-ignore
+
+function table(): PlainTable {
+  const keys = (side: 0 | 1, list: readonly { shortcut: string }[]) => [...new Set(list.map((one) => show(one.shortcut, platforms.value[side], style.value)))].join(' or '); // prettier-ignore
+  return {
+    header: ['Command id', 'Command', 'What', 'Keys before', 'Keys now', 'Harm to habit'],
+    rows: shown.value.map((row) => {
+      const command = rowCommand(row);
+      const what = row.kinds.map((one) => KIND_TITLES[one]).join(', ');
+      return [command.name, command.label, what, keys(0, row.change.before), keys(1, row.change.after), row.harm.toFixed(1)]; // prettier-ignore
+    }),
+  };
+}
+</script>
+
+<template>
+  <ReleasesFrame :ready="compared !== null" :problem="problem" @again="load">
+    <template #index>
+      <h3>What became of them</h3>
+      <IndexLine :on="!kind" @click="set({ kind: '' })" :count="found.length">All commands</IndexLine>
+      <template v-for="one in MOVED_KINDS" :key="one">
+        <IndexLine
+          v-if="counts.get(one)"
+          :on="kind === one"
+          :count="counts.get(one)!"
+          @click="set({ kind: kind === one ? '' : one })"
+          >{{ KIND_TITLES[one] }}</IndexLine
+        >
+      </template>
+      <h3>Where it works</h3>
+      <IndexLine
+        v-for="place in places"
+        :key="place.id"
+        :on="where === String(place.id)"
+        :depth="tree.depth(place.id)"
+        :count="atPlace(place.id)"
+        @click="set({ where: where === String(place.id) ? '' : String(place.id) })"
+        >{{ place.name }}</IndexLine
+      >
+    </template>
+
+    <h1>
+      {{ title }}<small>{{ summary }}</small>
+    </h1>
+    <div class="tools">
+      <label
+        >Ordered by
+        <ElSelect v-model="order" size="small" aria-label="Ordered by" style="width: 128px">
+          <ElOption value="harm" label="harm to habit" />
+          <ElOption value="category" label="category" />
+          <ElOption value="alphabet" label="alphabet" />
+        </ElSelect>
+      </label>
+      <PickSides :comparison="comparison" />
+      <ElSelect
+        v-model="category"
+        size="small"
+        aria-label="Category"
+        clearable
+        placeholder="every category"
+        style="width: 140px"
+      >
+        <ElOption v-for="one in categories" :key="one" :value="one" :label="one" />
+      </ElSelect>
+      <button
+        type="button"
+        class="btn plain"
+        role="switch"
+        :aria-checked="Boolean(used)"
+        @click="set({ used: used ? '' : 'often' })"
+      >
+        used daily: {{ used ? 'only' : 'all' }}
+      </button>
+      <NarrowedTo />
+      <span class="end">
+        <HandOut :name="`${workspace.app?.slug}-what-moved`" :table="table" />
+        <RouterLink
+          v-for="one in customOnOld.slice(0, 1)"
+          :key="one.id"
+          class="btn"
+          :to="{ name: 'carry', params: { keyset: one.id }, query: { ...luggage, to: String(now!.releaseId) } }"
+          >Carry the {{ one.name }} to {{ labelOf(now!.releaseId) }}</RouterLink
+        >
+        <WriteNotes
+          v-if="old && now && old.id !== now.id"
+          :old="old.id"
+          :now="now.id"
+          :title="`What ${labelOf(now.releaseId)} changes`"
+        />
+      </span>
+    </div>
+    <StateNote v-if="rows.length === 0" title="Nothing is left to show">
+      <p>{{ compared!.rows.length ? 'Choose another kind, place or category.' : 'Neither side has a command yet.' }}</p>
+      <button
+        type="button"
+        class="btn"
+        @click="(set({ kind: '', where: '', category: '', used: '', press: '' }), lookup.showAll())"
+      >
+        Show all
+      </button>
+    </StateNote>
+    <TheLedger
+      v-else
+      :label="title"
+      :rows="rows"
+      :columns="ledgerColumns"
+      :selected="selected ? rowCommand(selected).id : null"
+      :platform="platforms[1]"
+      :how="style"
+      :tree="tree"
+      arranged
+      :widths="widths"
+      @select="select"
+      @enter="margin?.focus()"
+      @arrange="(ids) => (columns = ids.filter((id) => id > 0))"
+    />
+    <ChipLegend compared />
+    <template #margin>
+      <div ref="margin" tabindex="-1">
+        <MovedStory v-if="selected" :row="selected" :comparison="comparison" />
+        <template v-else>
+          <h2>Nothing selected</h2>
+          <p class="under">
+            Choose a command, and the story of its change stands here: what its keys do now, what that costs a trained
+            hand, and what your own keysets make of it.
+          </p>
+          <template v-if="compared!.moved.policy">
+            <h3>How it takes keys has changed</h3>
+            <p v-for="one in compared!.moved.policy.differences" :key="one" class="fact">{{ one }}</p>
+          </template>
+          <template v-if="compared!.moved.contexts.length">
+            <h3>Places</h3>
+            <p v-for="(one, at) in compared!.moved.contexts" :key="at" class="fact">
+              <b>{{ one.now || one.old }}</b> {{ one.kinds.join(', ')
+              }}<template v-if="one.old && one.now"> (was {{ one.old }})</template>
+            </p>
+          </template>
+        </template>
+      </div>
+    </template>
+  </ReleasesFrame>
+</template>
+
+<style scoped>
+.fact {
+  padding: 2px 0;
+}
+</style>

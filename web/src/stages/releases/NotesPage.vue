@@ -1,0 +1,253 @@
+<script setup lang="ts">
+import { computed, reactive, ref, shallowRef, watch } from 'vue';
+import type { ChangeNotes, PublishedEdition } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import {
+  arranged,
+  arrangement,
+  comparedOn,
+  noteLines,
+  type StandingGroup,
+  type StandingLine,
+} from '@crib/core/release';
+import { changesCsv, changesMarkdown, composeChanges } from '@crib/core/sheet';
+import { ask, problemsOf } from '../../api/client.ts';
+import ChangesView from '../../parts/ChangesView.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { layoutInHand } from '../../parts/chips.ts';
+import { download } from '../../parts/download.ts';
+import { useHands } from '../../stores/hands.ts';
+import { useLineage } from '../../stores/lineage.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import NotesGroup from './NotesGroup.vue';
+import ReleasesFrame from './ReleasesFrame.vue';
+import { useCatalogues } from './useCatalogues.ts';
+
+/** Change notes edited where they stand: order, what is left out, lines of one’s own, reasons; seen as learners will. */
+const workspace = useWorkspace();
+const lineage = useLineage();
+const { route, kept, set, platform, style, luggage } = usePlace();
+const { rest, typist } = useHands();
+const view = kept('view');
+
+const notes = shallowRef<(ChangeNotes & { editions: PublishedEdition[] }) | null>(null);
+const failed = shallowRef<Problem | null>(null);
+const problems = shallowRef<readonly Problem[]>([]);
+const said = ref('');
+const busy = ref(false);
+const form = reactive({ title: '', intro: '', credit: '' });
+const groups = shallowRef<readonly StandingGroup[]>([]);
+const touched = ref(false);
+
+const releaseOf = (keyset: number | undefined) => workspace.app?.keysets.find((one) => one.id === keyset)?.releaseId;
+const wanted = computed(() => [...new Set([releaseOf(notes.value?.oldKeyset), releaseOf(notes.value?.nowKeyset)])].filter((one) => one !== undefined)); // prettier-ignore
+const { loaded, ready, problem, load } = useCatalogues(wanted);
+
+async function open() {
+  failed.value = null;
+  try {
+    notes.value = await ask('GET', `/api/notes/${String(route.params['notes'])}`);
+    const { title, intro, credit } = notes.value!;
+    Object.assign(form, { title, intro, credit });
+    touched.value = false;
+  } catch (error) {
+    failed.value = problemsOf(error)[0]!;
+  }
+}
+watch(() => route.params['notes'], () => route.name === 'notes' && open(), { immediate: true }); // prettier-ignore
+
+const sides = computed(() => {
+  const { oldKeyset = 0, nowKeyset = 0 } = notes.value ?? {};
+  const [old, now] = [loaded.value.get(releaseOf(oldKeyset) ?? 0), loaded.value.get(releaseOf(nowKeyset) ?? 0)];
+  return old && now ? { old: { catalogue: old, keyset: oldKeyset }, now: { catalogue: now, keyset: nowKeyset } } : null;
+});
+const lines = computed(() => {
+  if (!sides.value) return [];
+  const { old, now } = sides.value;
+  const hands = { layout: layoutInHand.value, rest: rest.value, typist: typist.value };
+  return noteLines(comparedOn(old, now, lineage.between(old.catalogue, now.catalogue), hands));
+});
+watch(
+  () => [lines.value, notes.value] as const,
+  ([found, mine]) => {
+    if (mine) groups.value = arranged(found, touched.value ? arrangement(groups.value) : mine.groups);
+  },
+  { immediate: true },
+);
+function change(key: string, changed: readonly StandingLine[]) {
+  touched.value = true;
+  groups.value = groups.value.map((one) => (one.key === key ? { ...one, lines: changed } : one));
+}
+function retitle(key: string, title: string) {
+  touched.value = true;
+  groups.value = groups.value.map((one) => (one.key === key ? { ...one, title } : one));
+}
+function shift(at: number, by: number) {
+  touched.value = true;
+  const list = [...groups.value];
+  list.splice(at + by, 0, ...list.splice(at, 1));
+  groups.value = list;
+}
+const body = computed(() => {
+  if (!sides.value || !notes.value) return null;
+  const { old, now } = sides.value;
+  const named = ({ catalogue, keyset }: typeof old) => ({ release: catalogue.release.label, keyset: catalogue.keysets.find((one) => one.id === keyset)?.name ?? '' }); // prettier-ignore
+  return composeChanges({ ...form, groups: arrangement(groups.value) }, lines.value, {
+    app: now.catalogue.app.name,
+    old: named(old),
+    now: named(now),
+    platforms: now.catalogue.release.platforms,
+    number: (notes.value.editions[0]?.number ?? 0) + 1,
+    publishedOn: new Date().toISOString().slice(0, 10),
+  });
+});
+const counts = computed(() => {
+  const all = groups.value.flatMap((one) => one.lines);
+  return { all: all.length, out: all.filter((one) => one.out).length, stale: all.filter((one) => one.stale).length };
+});
+
+async function work(act: () => Promise<void>, sentence: string) {
+  problems.value = [];
+  said.value = '';
+  busy.value = true;
+  try {
+    await act();
+    said.value = sentence;
+  } catch (error) {
+    problems.value = problemsOf(error);
+  } finally {
+    busy.value = false;
+  }
+}
+const save = () =>
+  work(async () => {
+    const sent = { ...form, revision: notes.value!.revision, groups: arrangement(groups.value) };
+    const saved = await ask<ChangeNotes>('PUT', `/api/notes/${notes.value!.id}`, sent);
+    touched.value = false;
+    notes.value = { ...notes.value!, ...saved };
+  }, 'Saved.');
+const publish = () =>
+  work(async () => {
+    if (touched.value) {
+      const sent = { ...form, revision: notes.value!.revision, groups: arrangement(groups.value) };
+      const saved = await ask<ChangeNotes>('PUT', `/api/notes/${notes.value!.id}`, sent);
+      notes.value = { ...notes.value!, ...saved };
+      touched.value = false;
+    }
+    const made = await ask<PublishedEdition>('POST', `/api/notes/${notes.value!.id}/editions`);
+    notes.value = { ...notes.value!, editions: [made, ...notes.value!.editions] };
+    await workspace.reload();
+  }, 'Published.');
+const handOut = (ending: 'md' | 'csv') =>
+  download(
+    `what-changes.${ending}`,
+    ending === 'md' ? 'text/markdown' : 'text/csv',
+    ending === 'md' ? changesMarkdown(body.value!) : changesCsv(body.value!),
+  );
+</script>
+
+<template>
+  <ReleasesFrame
+    :ready="Boolean(failed) || (notes !== null && ready && body !== null)"
+    :problem="failed ?? problem"
+    @again="failed ? open() : load()"
+  >
+    <template v-if="notes && body">
+      <h1>
+        {{ form.title
+        }}<small
+          >from {{ body.old.release }} to {{ body.now.release }},
+          {{ counts.all - counts.out - counts.stale }} lines<template v-if="counts.out"
+            >, {{ counts.out }} left out</template
+          ></small
+        >
+      </h1>
+      <div class="tools">
+        <button
+          type="button"
+          class="btn plain"
+          role="switch"
+          :aria-checked="view === 'learner'"
+          @click="set({ view: view === 'learner' ? '' : 'learner' })"
+        >
+          as the learner sees it: {{ view === 'learner' ? 'on' : 'off' }}
+        </button>
+        <span role="status">{{ touched ? 'Not saved yet' : said }}</span>
+        <span class="end">
+          <button type="button" class="btn" @click="handOut('md')">As Markdown</button>
+          <button type="button" class="btn" @click="handOut('csv')">As CSV</button>
+          <button type="button" class="btn" :disabled="busy || !touched" @click="save">Save</button>
+          <button type="button" class="btn primary" :disabled="busy" @click="publish">
+            Publish edition {{ body.number }}
+          </button>
+        </span>
+      </div>
+      <ProblemList :problems="problems" />
+      <article v-if="view === 'learner'" class="scroll preview" tabindex="0" aria-label="As the learner sees it">
+        <p v-if="form.intro">{{ form.intro }}</p>
+        <ChangesView :body="body" :platform="platform" :how="style" />
+        <p class="mid">{{ form.credit }}</p>
+      </article>
+      <div v-else class="scroll" tabindex="0" role="region" aria-label="The notes">
+        <StateNote v-if="!groups.length" title="Nothing moved between the two">
+          <p>Add a line of your own in the margin, if there is something to say.</p>
+        </StateNote>
+        <NotesGroup
+          v-for="(group, at) in groups"
+          :key="group.key"
+          :group="group"
+          :platform="platform"
+          :how="style"
+          :first="at === 0"
+          :last="at === groups.length - 1"
+          @change="(list) => change(group.key, list)"
+          @title="(title) => retitle(group.key, title)"
+          @shift="(by) => shift(at, by)"
+        />
+      </div>
+    </template>
+    <template #margin>
+      <template v-if="notes && body">
+        <h2>The notes</h2>
+        <div class="make">
+          <label>Title <ElInput v-model="form.title" maxlength="120" @input="touched = true" /></label>
+          <label
+            >Before the lines
+            <ElInput v-model="form.intro" type="textarea" :rows="4" maxlength="2000" @input="touched = true"
+          /></label>
+          <label>Credit <ElInput v-model="form.credit" maxlength="240" @input="touched = true" /></label>
+        </div>
+        <h3>Published</h3>
+        <p v-if="!notes.editions.length" class="mid">Not yet.</p>
+        <div v-for="one in notes.editions" :key="one.address" class="pair">
+          <a :href="one.path" target="_blank">Edition {{ one.number }}, {{ one.publishedAt.slice(0, 10) }}</a>
+          <a class="btn plain" :href="`/public/editions/${one.address}/sheet.pdf`" download>PDF</a>
+        </div>
+        <div class="actions">
+          <RouterLink
+            class="btn"
+            :to="{
+              name: 'releases',
+              query: { ...luggage, old: String(notes.oldKeyset), now: String(notes.nowKeyset) },
+            }"
+            >To what moved</RouterLink
+          >
+        </div>
+      </template>
+    </template>
+  </ReleasesFrame>
+</template>
+
+<style scoped>
+.scroll {
+  min-height: 0;
+  overflow-y: auto;
+  margin-right: -18px;
+  padding: 0 18px 20px 0;
+}
+.preview {
+  max-width: 860px;
+}
+</style>

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import { platformName } from '@crib/core/keys';
+import { usePlace } from '../../stores/place.ts';
+import type { useComparison } from './useComparison.ts';
+
+/** Chooses the two keysets that are compared, on which platforms, and what stands in the columns. */
+const props = defineProps<{ comparison: ReturnType<typeof useComparison> }>();
+const { set, platform } = usePlace();
+const open = ref(false);
+const { keysets, releases, old, now, platforms, columns } = props.comparison;
+const choices = computed(() =>
+  releases.value.flatMap((release) =>
+    keysets.value
+      .filter((one) => one.releaseId === release.id)
+      .map((one) => ({ id: one.id, label: one.isDefault ? release.label : `${one.name}, ${release.label}` })),
+  ),
+);
+const systems = computed(() => [...new Set(releases.value.flatMap((one) => one.platforms))]);
+const names = computed(() => columns.value.map((id) => choices.value.find((one) => one.id === id)?.label ?? '').join(', ')); // prettier-ignore
+const onto = (name: 'oldon' | 'nowon', value: string) => set({ [name]: value === platform.value ? '' : value });
+</script>
+
+<template>
+  <span class="sides" @keydown.esc="open = false">
+    Columns
+    <button type="button" class="btn plain" aria-haspopup="true" :aria-expanded="open" @click="open = !open">
+      {{ names }}
+    </button>
+    <span v-if="open" class="choices">
+      <label
+        >Before
+        <ElSelect
+          :model-value="old?.id"
+          size="small"
+          aria-label="Before"
+          @update:model-value="(id: number) => set({ old: String(id), columns: '' })"
+        >
+          <ElOption v-for="one in choices" :key="one.id" :value="one.id" :label="one.label" />
+        </ElSelect>
+      </label>
+      <label
+        >on
+        <ElSelect
+          :model-value="platforms[0]"
+          size="small"
+          aria-label="Platform before"
+          @update:model-value="(one: string) => onto('oldon', one)"
+        >
+          <ElOption v-for="one in systems" :key="one" :value="one" :label="platformName(one)" />
+        </ElSelect>
+      </label>
+      <label
+        >Now
+        <ElSelect
+          :model-value="now?.id"
+          size="small"
+          aria-label="Now"
+          @update:model-value="(id: number) => set({ now: String(id), columns: '' })"
+        >
+          <ElOption v-for="one in choices" :key="one.id" :value="one.id" :label="one.label" />
+        </ElSelect>
+      </label>
+      <label
+        >on
+        <ElSelect
+          :model-value="platforms[1]"
+          size="small"
+          aria-label="Platform now"
+          @update:model-value="(one: string) => onto('nowon', one)"
+        >
+          <ElOption v-for="one in systems" :key="one" :value="one" :label="platformName(one)" />
+        </ElSelect>
+      </label>
+      <label class="wide"
+        >In the columns
+        <ElSelect v-model="columns" multiple size="small" aria-label="In the columns">
+          <ElOption v-for="one in choices" :key="one.id" :value="one.id" :label="one.label" />
+        </ElSelect>
+      </label>
+      <button
+        type="button"
+        class="btn plain"
+        @click="set({ old: String(now?.id ?? ''), now: String(old?.id ?? ''), columns: '' })"
+      >
+        Swap sides
+      </button>
+      <button type="button" class="btn plain" @click="open = false">Close</button>
+    </span>
+  </span>
+</template>
+
+<style scoped>
+.sides {
+  position: relative;
+}
+.choices {
+  position: absolute;
+  top: 26px;
+  left: 0;
+  z-index: 4;
+  display: grid;
+  grid-template-columns: 210px 120px;
+  gap: 10px 12px;
+  align-items: end;
+  padding: 14px 16px;
+  border: 1.5px solid var(--ink);
+  background: var(--sheet);
+}
+.choices label {
+  display: grid;
+  gap: 3px;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+.choices .btn {
+  justify-self: start;
+}
+</style>

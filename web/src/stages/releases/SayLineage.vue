@@ -1,0 +1,45 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import type { Catalogue } from '@crib/core/contract';
+import { useLineage } from '../../stores/lineage.ts';
+
+/** Ties a command of the older release to one of the newer by hand: what nothing pointed to. */
+const props = defineProps<{ old: Catalogue; now: Catalogue }>();
+const emit = defineEmits<{ say: [old: number, now: number] }>();
+const lineage = useLineage();
+const was = ref<number | null>(null);
+const is = ref<number | null>(null);
+const between = computed(() => lineage.between(props.old, props.now));
+const gone = computed(() => props.old.commands.filter((one) => between.value.commands.forward(one.id).length === 0));
+const fresh = computed(() => props.now.commands.filter((one) => between.value.commands.back(one.id).length === 0));
+function say() {
+  if (was.value === null || is.value === null) return;
+  emit('say', was.value, is.value);
+  [was.value, is.value] = [null, null];
+}
+</script>
+
+<template>
+  <h3>By hand</h3>
+  <form class="make" @submit.prevent="say">
+    <label
+      >Gone since {{ old.release.label }}
+      <ElSelect
+        v-model="was"
+        filterable
+        size="small"
+        aria-label="What is gone"
+        :placeholder="`${gone.length} commands`"
+      >
+        <ElOption v-for="one in gone" :key="one.id" :value="one.id" :label="one.label" />
+      </ElSelect>
+    </label>
+    <label
+      >New in {{ now.release.label }}
+      <ElSelect v-model="is" filterable size="small" aria-label="What is new" :placeholder="`${fresh.length} commands`">
+        <ElOption v-for="one in fresh" :key="one.id" :value="one.id" :label="one.label" />
+      </ElSelect>
+    </label>
+    <button type="submit" class="btn" :disabled="was === null || is === null">It became that</button>
+  </form>
+</template>

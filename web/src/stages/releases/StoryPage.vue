@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import { computed, shallowRef, watch } from 'vue';
+import type { CommandState } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import { platformName, storedPress } from '@crib/core/keys';
+import { commandHistory, pressHistory } from '@crib/core/release';
+import { ask, problemsOf } from '../../api/client.ts';
+import KeyChip from '../../parts/KeyChip.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { layoutInHand, show } from '../../parts/chips.ts';
+import { usePlace } from '../../stores/place.ts';
+import ReleasesFrame from './ReleasesFrame.vue';
+
+/** A command, or a press, through all releases of the app. */
+const { kept, appSlug, platform, style, luggage } = usePlace();
+const [command, press] = [kept('command'), kept('press')];
+const states = shallowRef<CommandState[] | null>(null);
+const failed = shallowRef<Problem | null>(null);
+
+async function load() {
+  failed.value = null;
+  if (!appSlug.value || !(command.value || press.value)) return;
+  const query = command.value
+    ? new URLSearchParams({ command: command.value })
+    : new URLSearchParams({ press: press.value, layout: layoutInHand.value.id, platform: platform.value });
+  try {
+    states.value = await ask('GET', `/api/apps/${appSlug.value}/history?${query}`);
+  } catch (error) {
+    failed.value = problemsOf(error)[0]!;
+  }
+}
+watch(() => [appSlug.value, command.value, press.value, platform.value, layoutInHand.value.id], load, { immediate: true }); // prettier-ignore
+
+const lines = computed(() => {
+  if (!states.value) return [];
+  if (command.value) return commandHistory(states.value, platform.value);
+  const wanted = storedPress(press.value, layoutInHand.value, platform.value) ?? press.value;
+  return pressHistory(states.value, wanted, layoutInHand.value, platform.value);
+});
+const newest = computed(() => lines.value.toReversed().find((one) => one.commands.length));
+const title = computed(() => (command.value ? (newest.value?.commands[0]?.label ?? command.value) : show(press.value, platform.value, style.value))); // prettier-ignore
+const labelOf = (id: number) => states.value?.flatMap((one) => one.commands).findLast((one) => one.id === id)?.label ?? ''; // prettier-ignore
+const nameOf = (id: number) => states.value?.flatMap((one) => one.commands).find((one) => one.id === id)?.name ?? '';
+</script>
+
+<template>
+  <ReleasesFrame :ready="states !== null || !(command || press)" :problem="failed" @again="load">
+    <StateNote v-if="!command && !press" first title="Choose a command or a press">
+      <p>Its story through the releases is told from the margin of what moved, and from a command’s page.</p>
+      <RouterLink class="btn" :to="{ name: 'releases', query: luggage }">To what moved</RouterLink>
+    </StateNote>
+    <template v-else>
+      <h1>
+        {{ title }}<small>through {{ lines.length }} releases, {{ platformName(platform) }}</small>
+      </h1>
+      <div class="lines">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Release</th>
+              <th scope="col">{{ command ? 'Called' : 'Does' }}</th>
+              <th scope="col">Keys</th>
+              <th scope="col">{{ command ? 'In the menus' : 'Where' }}</th>
+              <th scope="col">What changed</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in lines.toReversed()" :key="one.release.id" :class="{ changed: one.changes.length }">
+              <th scope="row">
+                {{ one.release.label
+                }}<small v-if="one.release.releasedOn" class="mid"> {{ one.release.releasedOn }}</small>
+              </th>
+              <td>
+                <template v-if="one.commands.length">{{ one.commands.map((each) => each.label).join(', ') }}</template>
+                <span v-else class="mid">{{ command ? 'not there' : 'nothing' }}</span>
+              </td>
+              <td>
+                <span v-for="key in one.keys" :key="`${key.command} ${key.shortcut}`" class="key">
+                  <KeyChip :shortcut="key.shortcut" :platform="platform" :how="style" /><small
+                    v-if="command"
+                    class="mid"
+                    >{{ key.places.join(', ') }}</small
+                  >
+                </span>
+                <span v-if="one.commands.length && !one.keys.length" class="mid">none</span>
+              </td>
+              <td>
+                <template v-if="command">{{ one.commands[0]?.menu }}</template>
+                <template v-else>{{
+                  one.keys
+                    .map(
+                      (key) => `${key.places.join(', ')}${one.commands.length > 1 ? `: ${labelOf(key.command)}` : ''}`,
+                    )
+                    .join('; ')
+                }}</template>
+              </td>
+              <td>{{ one.changes.join(', ') }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <div class="actions">
+        <RouterLink v-if="command" class="btn" :to="{ name: 'command', params: { command }, query: luggage }"
+          >Its page in the catalogue</RouterLink
+        >
+        <RouterLink
+          v-for="id in press ? [...new Set(lines.flatMap((one) => one.keys.map((key) => key.command)))] : []"
+          :key="id"
+          class="btn"
+          :to="{ name: 'story', query: { ...luggage, command: nameOf(id) } }"
+          >The story of {{ labelOf(id) }}</RouterLink
+        >
+      </div>
+    </template>
+  </ReleasesFrame>
+</template>
+
+<style scoped>
+.changed td:last-child {
+  font-weight: 600;
+}
+.key {
+  display: inline-flex;
+  align-items: center;
+  gap: 5px;
+  margin-right: 8px;
+}
+</style>

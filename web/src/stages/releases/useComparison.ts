@@ -1,0 +1,80 @@
+import { computed } from 'vue';
+import { usesADay } from '@crib/core/catalogue';
+import { harms, moved, movedRows, sideOf } from '@crib/core/release';
+import { layoutInHand } from '../../parts/chips.ts';
+import { useHands } from '../../stores/hands.ts';
+import { useLineage } from '../../stores/lineage.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import { useCatalogues } from './useCatalogues.ts';
+
+/** Two keysets of the app in hand as the address names them: the newest two releases, when it names none. */
+export function useComparison() {
+  const workspace = useWorkspace();
+  const { kept, platform } = usePlace();
+  const lineage = useLineage();
+  const { rest, typist } = useHands();
+  const [oldAsked, nowAsked] = [kept('old'), kept('now')];
+  const [oldOn, nowOn] = [kept('oldon'), kept('nowon')];
+
+  const keysets = computed(() => workspace.app?.keysets ?? []);
+  const releases = computed(() => workspace.app?.releases ?? []);
+  const shippedOf = (at: number) =>
+    keysets.value.find((one) => one.isDefault && one.releaseId === releases.value[at]?.id);
+  const lineOf = (id: string) => keysets.value.find((one) => String(one.id) === id);
+  const now = computed(() => lineOf(nowAsked.value) ?? shippedOf(0));
+  const old = computed(() => {
+    const asked = lineOf(oldAsked.value);
+    if (asked) return asked;
+    const at = releases.value.findIndex((one) => one.id === now.value?.releaseId);
+    return shippedOf(at + 1) ?? now.value;
+  });
+  const platforms = computed(() => [oldOn.value || platform.value, nowOn.value || platform.value] as const);
+
+  /** The keysets in the columns: the two that are compared, the release before, and what was made on the older one. */
+  const columnsAsked = kept('columns');
+  const columns = computed<number[]>({
+    get: () => {
+      const asked = columnsAsked.value.split(',').filter((id) => lineOf(id)).map(Number); // prettier-ignore
+      if (asked.length) return asked;
+      const at = releases.value.findIndex((one) => one.id === old.value?.releaseId);
+      const custom = keysets.value.filter((one) => one.kind === 'custom' && one.baseId === old.value?.id)[0];
+      const found = [shippedOf(at + 1), old.value, now.value, custom].flatMap((one) => one?.id ?? []);
+      return [...new Set(found)];
+    },
+    set: (ids) => (columnsAsked.value = ids.join(',')),
+  });
+  const wanted = computed(() => {
+    const ids = [old.value?.id, now.value?.id, ...columns.value];
+    return [...new Set(ids.flatMap((id) => keysets.value.find((one) => one.id === id)?.releaseId ?? []))];
+  });
+  const catalogues = useCatalogues(wanted);
+  const { loaded, ready, stackFor } = catalogues;
+  const catalogueOf = (keyset: number) =>
+    loaded.value.get(keysets.value.find((one) => one.id === keyset)?.releaseId ?? 0);
+
+  const compared = computed(() => {
+    const [a, b] = [old.value, now.value];
+    if (!ready.value || !a || !b) return null;
+    const [was, is] = [loaded.value.get(a.releaseId), loaded.value.get(b.releaseId)];
+    if (!was || !is) return null;
+    const between = lineage.between(was, is);
+    const side = (catalogue: typeof was, id: number, on: string) => sideOf(catalogue, id, on, stackFor(catalogue, id));
+    const sides = [side(was, a.id, platforms.value[0]), side(is, b.id, platforms.value[1])] as const;
+    const found = moved(sides[0], sides[1], between, layoutInHand.value);
+    const uses = usesADay(is.uses);
+    const cost = harms(found, sides[0], sides[1], uses, { layout: layoutInHand.value, rest: rest.value, typist: typist.value }); // prettier-ignore
+    return {
+      old: was,
+      now: is,
+      sides,
+      lineage: between,
+      moved: found,
+      harms: cost,
+      rows: movedRows(found, cost),
+      uses,
+    };
+  });
+  const labelOf = (releaseId: number | undefined) => releases.value.find((one) => one.id === releaseId)?.label ?? '';
+  return { ...catalogues, keysets, releases, old, now, oldAsked, nowAsked, oldOn, nowOn, platforms, columns, compared, catalogueOf, labelOf, shippedOf }; // prettier-ignore
+}

@@ -1,0 +1,28 @@
+import { shallowRef } from 'vue';
+import { defineStore } from 'pinia';
+import type { Catalogue, LineageLink, SentLineage } from '@crib/core/contract';
+import { lineageBetween, type Lineage } from '@crib/core/release';
+import { ask } from '../api/client.ts';
+import { useWorkspace } from './workspace.ts';
+
+/** What was said about the lineage of the app in hand: fetched once an app, and anew after it was changed. */
+export const useLineage = defineStore('lineage', () => {
+  const workspace = useWorkspace();
+  const links = shallowRef<readonly LineageLink[]>([]);
+  let of = '';
+
+  async function open(slug: string) {
+    if (of === slug) return;
+    links.value = await ask<LineageLink[]>('GET', `/api/apps/${slug}/lineage`);
+    of = slug;
+  }
+  /** Confirms, refuses or takes back; comparisons follow at once. */
+  async function say(sent: SentLineage) {
+    links.value = await ask<LineageLink[]>('PUT', `/api/apps/${of}/lineage`, sent);
+  }
+  function between(old: Catalogue, now: Catalogue): Lineage {
+    const order = (workspace.app?.releases ?? []).map((one) => one.id).reverse();
+    return lineageBetween(links.value, order, old, now);
+  }
+  return { links, open, say, between };
+});
