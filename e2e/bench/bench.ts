@@ -5,6 +5,7 @@ import { contextTree } from '@crib/core/catalogue';
 import { type AppOverview, type Catalogue, type Release } from '@crib/core/contract';
 import { launchOptions } from '../browser.ts';
 import { allClashes, editing, keys } from './core.ts';
+import { comparing, history } from './releases.ts';
 import { HELD, LETTERS, lines, median, ms } from './table.ts';
 
 /** Prints what was measured beside what is aimed at, and a baseline from the same run. Usage: bench.ts ADDRESS */
@@ -170,6 +171,8 @@ await allClashes();
 await lists();
 await editing();
 await keys(keyOf);
+await comparing();
+await history(ask, listOf);
 await largeLedger();
 await ledger();
 const widths = [0, 1, 2, 3].map((column) => Math.max(...lines.map((line) => line[column]!.length), 8));

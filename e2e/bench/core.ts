@@ -28,7 +28,7 @@ export async function keys(keyOf: (n: number) => string) {
 
 const CONTEXTS = 40;
 /** Bindings of many commands, at most twenty a press, in forty contexts: what a large program ships. */
-function largeSetting(count: number, layouts: Setting['layouts']): Setting {
+export function largeSetting(count: number, layouts: Setting['layouts']): Setting {
   const contexts = Array.from({ length: CONTEXTS }, (_, i) => ({
     id: i + 1,
     parent: i === 0 ? null : i < 8 ? 1 : 2 + (i % 7),

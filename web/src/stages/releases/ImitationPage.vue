@@ -104,7 +104,7 @@ const place = (id: number) => (found.value ? treeOf(found.value.a.contexts).get(
       <p v-if="!found.judged" class="mid">
         Commands of the two programs answer to one another by id or label: nobody has judged them yet.
       </p>
-      <div class="lines">
+      <div class="lines" tabindex="0" role="region" aria-label="Its presses">
         <table>
           <thead>
             <tr>
@@ -133,7 +133,9 @@ const place = (id: number) => (found.value ? treeOf(found.value.a.contexts).get(
         {{ found.truth.newWithout.length }} commands that {{ found.a.release.label }} did not have have no key under
         this keyset.
       </p>
-      <p v-for="one in found.truth.newWithout" :key="one.id" class="one">{{ one.label }}</p>
+      <div tabindex="0" role="group" aria-label="New, and no key here">
+        <p v-for="one in found.truth.newWithout" :key="one.id" class="one">{{ one.label }}</p>
+      </div>
     </template>
   </ReleasesFrame>
 </template>

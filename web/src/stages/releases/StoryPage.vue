@@ -53,7 +53,7 @@ const nameOf = (id: number) => states.value?.flatMap((one) => one.commands).find
       <h1>
         {{ title }}<small>through {{ lines.length }} releases, {{ platformName(platform) }}</small>
       </h1>
-      <div class="lines">
+      <div class="lines" tabindex="0" role="region" aria-label="Release by release">
         <table>
           <thead>
             <tr>

@@ -1,0 +1,104 @@
+import type { CommandState, Edit, KeyPolicy, Release } from '@crib/core/contract';
+import { KeyPolicy as Policy } from '@crib/core/contract';
+import { effective, type Setting } from '@crib/core/keyset';
+import { US } from '@crib/core/keys';
+import { carriedLayer, carry, commandHistory, moved, relation, type Lineage, type Side } from '@crib/core/release';
+import { largeSetting } from './core.ts';
+import { HELD, LETTERS, lines, median, ms } from './table.ts';
+
+const policy: KeyPolicy = Policy.parse({});
+
+/** The next release: every tenth command on another key, every fiftieth gone. */
+function nextRelease(setting: Setting): Setting {
+  const { shipped } = setting.stack;
+  const bindings = shipped.bindings
+    .filter((one) => one.command % 50 !== 0)
+    .map((one) => (one.command % 10 ? one : { ...one, shortcut: `${HELD[one.command % 8]}${LETTERS[(one.command + 7) % 36]}` })); // prettier-ignore
+  const commands = new Map([...setting.commands].filter(([id]) => id % 50 !== 0));
+  return { ...setting, stack: { shipped: { ...shipped, bindings }, layers: [] }, commands };
+}
+
+/** Comparing and carrying on 5,000 commands in 40 places; nothing is remembered from one measurement to the next. */
+export async function comparing() {
+  const whole = largeSetting(5000, [US]);
+  const old: Setting = { ...whole, stack: { ...whole.stack, layers: [] }, policy };
+  const now: Setting = { ...nextRelease(old), policy };
+  const contexts = old.tree.inOrder.map(({ id }) => [id, id] as const);
+  const lineage: Lineage = {
+    commands: relation([...now.commands.keys()].map((id) => [id, id] as const)),
+    contexts: relation(contexts),
+  };
+  const sideOf = (setting: Setting): Side => {
+    const stack = { ...setting.stack };
+    return { stack, effective: effective(stack, 'windows'), tree: setting.tree, commands: setting.commands, platform: 'windows', policy }; // prettier-ignore
+  };
+  let changes = 0;
+  const spent = await median(() => (changes = moved(sideOf(old), sideOf(now), lineage, US).presses.length), 9);
+  const baseline = await median(() => {
+    const mapOf = ({ stack }: Setting) => new Map(stack.shipped.bindings.map((one) => [`${one.contexts[0]} ${one.shortcut}`, one.command])); // prettier-ignore
+    const [a, b] = [mapOf(old), mapOf(now)];
+    return [...a].filter(([key, command]) => b.get(key) !== command).length;
+  }, 9);
+  lines.push([
+    `what moved over 5,000 commands × 40 contexts, ${changes} changes`,
+    ms(spent),
+    '150 ms',
+    `${ms(baseline)} two plain maps compared, without places and lineage`,
+  ]);
+
+  const edits: Edit[] = Array.from({ length: 500 }, (_, n) => {
+    const command = 1 + n * 9;
+    return {
+      command,
+      context: 1 + ((command * 13) % 40),
+      platform: null,
+      action: 'set',
+      shortcuts: [`Primary+Shift+${LETTERS[n % 36]}`],
+      reason: `reason ${n}`,
+      memoryAid: '',
+    };
+  });
+  const fresh = (setting: Setting) => ({ ...setting, stack: { ...setting.stack } });
+  let open = 0;
+  const carried = await median(() => {
+    const [a, b] = [fresh(old), fresh(now)];
+    open = carriedLayer(carry({ edits, old: a, now: b, lineage }), new Map(), b).open.length;
+  }, 9);
+  const [a, b] = [fresh(old), fresh(now)];
+  carry({ edits, old: a, now: b, lineage });
+  const again = await median(() => carry({ edits, old: a, now: b, lineage }), 9);
+  const copied = await median(() => new Map(edits.map((one) => [`${one.command} ${one.context}`, one])), 9);
+  lines.push([
+    `500 edits carried forward, 3 platforms, ${open} open`,
+    ms(carried),
+    '100 ms',
+    `${ms(again)} with the bases at hand, ${ms(copied)} copying the edits`,
+  ]);
+}
+
+type Ask = <T>(method: string, path: string, body?: unknown, type?: string) => Promise<T>;
+
+/** A command through thirty releases of a thousand commands, asked of the server. */
+export async function history(ask: Ask, listOf: (rows: number) => string) {
+  await ask('POST', '/api/apps', { slug: 'long-life', name: 'long-life', platforms: ['windows', 'macos', 'linux'] });
+  let last = 0;
+  for (let n = 1; n <= 30; n++) {
+    const release = await ask<Release>('POST', '/api/apps/long-life/releases', { label: `${n}` });
+    await ask('POST', `/api/releases/${release.id}/list`, listOf(1000), 'text/csv');
+    last = release.id;
+  }
+  const told = await median(async () => {
+    const states = await ask<CommandState[]>('GET', '/api/apps/long-life/history?command=cmd.500');
+    if (commandHistory(states, 'windows').length !== 30) throw new Error('Not all releases are told of.');
+  }, 9);
+  const press = await median(() => ask('GET', '/api/apps/long-life/history?press=Primary%2BA&platform=windows'), 5);
+  const whole = await median(() => ask('GET', `/api/releases/${last}`), 5);
+  const PAUSE = 20;
+  lines.push([
+    'a command through 30 releases of 1,000 commands, from the server',
+    ms(told - PAUSE),
+    '100 ms',
+    `${ms(whole - PAUSE)} one whole release`,
+  ]);
+  lines.push(['a press through the same', ms(press - PAUSE), '', '']);
+}
