@@ -152,7 +152,7 @@ test('counts are written down, and what is used often without a key is found by 
 test('hands are placed by keys and by dragging, a run is compared, and a press is traced', async ({ page }) => {
   const heard = complaints(page);
   await signIn(page);
-  await page.goto('/keysets/fathomry/7.0/2/reach');
+  await page.goto('/keysets/fathomry/7.0/3/reach');
   const finger = page.getByRole('slider', { name: 'left index finger rests on' });
   await expect(finger).toHaveAttribute('aria-valuetext', 'F');
   await finger.focus();
@@ -175,7 +175,7 @@ test('hands are placed by keys and by dragging, a run is compared, and a press i
   await pick(page, 'Run or group', 'group: Recall … view');
   await expect(page.getByRole('columnheader', { name: 'Apart on average' })).toBeVisible();
 
-  await page.goto('/keysets/fathomry/7.0/2/trace');
+  await page.goto('/keysets/fathomry/7.0/3/trace');
   await page.getByRole('application', { name: 'Press what you meant' }).focus();
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('row', { name: /Undo.*Just as it was meant/ })).toBeVisible();

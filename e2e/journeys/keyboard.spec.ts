@@ -69,7 +69,7 @@ test('what Chromium reports for each key agrees with the tables (the driver’s 
 test('the ledger moves like a grid, and a key is changed without the mouse', async ({ page }) => {
   const heard = complaints(page);
   await signIn(page);
-  await page.goto('/keysets/fathomry/7.0/2');
+  await page.goto('/keysets/fathomry/7.0/3');
   const grid = page.getByRole('grid');
   await expect(grid).toBeVisible();
   await expect(grid).toHaveAttribute('aria-rowcount', /3\d\d/);
@@ -130,7 +130,7 @@ test('two windows on one keyset: the second to save sees what changed, and loses
   await signIn(page);
   const other = await (await browser.newContext({ baseURL: process.env['CRIB_ADDRESS']! })).newPage();
   await signIn(other);
-  const at = (row: string) => `/keysets/fathomry/7.0/2?row=${row}`;
+  const at = (row: string) => `/keysets/fathomry/7.0/3?row=${row}`;
   await page.goto(at('view.shade-shoals'));
   await other.goto(at('view.shade-by-survey-age'));
   for (const [one, reason] of [
@@ -180,7 +180,7 @@ test('a sheet prints on one page of A4, and every state and the dark paper are w
     ['an app that is not there', '/catalogue/nowhere/1.0'],
     ['an address that is none', '/somewhere'],
     ['a sealed release', '/catalogue/fathomry/7.0/read-in'],
-    ['the edits of a set', '/keysets/fathomry/7.0/2?only=edits'],
+    ['the edits of a set', '/keysets/fathomry/7.0/3?only=edits'],
   ] as const) {
     await page.goto(path_);
     await expect(page.getByRole('heading').first()).toBeVisible();
@@ -191,23 +191,23 @@ test('a sheet prints on one page of A4, and every state and the dark paper are w
   for (const path_ of [
     '/catalogue',
     '/catalogue/fathomry/7.0?row=depth.place-sounding',
-    '/keysets/fathomry/7.0/2?row=depth.strike-soundings',
+    '/keysets/fathomry/7.0/3?row=depth.strike-soundings',
     '/sheets/fathomry/7.0/1',
     '/catalogue/fathomry/7.0/command/light.add-light',
     '/catalogue/fathomry/7.0/key/KeyU',
     '/catalogue/fathomry/7.0/places?place=4',
     '/catalogue/fathomry/7.0/groups',
     '/catalogue/fathomry/7.0/runs',
-    '/keysets/fathomry/7.0/2/room?where=2',
+    '/keysets/fathomry/7.0/3/room?where=2',
     '/catalogue/fathomry/7.0/policy',
     '/catalogue/fathomry/7.0/system-keys',
-    '/keysets/fathomry/7.0/2/clashes?layouts=us,de,fr',
-    '/keysets/fathomry/7.0/2/reach',
-    '/keysets/fathomry/7.0/2/move',
-    '/keysets/fathomry/7.0/2/trace?meant=D',
-    '/keysets/fathomry/7.0/2/argued',
-    '/keysets/fathomry/7.0/2/history?at=5',
-    '/keysets/fathomry/7.0/2/about',
+    '/keysets/fathomry/7.0/3/clashes?layouts=us,de,fr',
+    '/keysets/fathomry/7.0/3/reach',
+    '/keysets/fathomry/7.0/3/move',
+    '/keysets/fathomry/7.0/3/trace?meant=D',
+    '/keysets/fathomry/7.0/3/argued',
+    '/keysets/fathomry/7.0/3/history?at=5',
+    '/keysets/fathomry/7.0/3/about',
   ]) {
     await page.goto(path_);
     await page.waitForLoadState('networkidle');

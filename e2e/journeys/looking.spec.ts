@@ -30,7 +30,7 @@ test('platform, words or symbols, places, columns and groups stand in the addres
   await page.locator(grid).focus();
   await page.keyboard.press('Control+End');
   await expect(page.locator(grid)).toContainText('Plate layout');
-  await page.goto('/catalogue/fathomry/7.0?columns=2');
+  await page.goto('/catalogue/fathomry/7.0?columns=3');
   await expect(page.getByRole('columnheader')).toHaveCount(2);
   expect(heard).toEqual([]);
 });
@@ -58,7 +58,7 @@ test('press to find takes sequences, tells what is free, and a click on the tab 
 
 test('a typed shortcut is read, asked about, or refused in the field itself', async ({ page }) => {
   await signIn(page);
-  await page.goto('/keysets/fathomry/7.0/2?row=view.shade-shoals');
+  await page.goto('/keysets/fathomry/7.0/3?row=view.shade-shoals');
   const typed = page.getByLabel('Or type the keys');
   const set = page.getByRole('button', { name: /^Set / });
   await typed.fill('shift option page up');
@@ -172,7 +172,7 @@ test('room left is walked with the arrow keys, kept in the address, and agrees w
 }) => {
   const heard = complaints(page);
   await signIn(page);
-  await page.goto('/keysets/fathomry/7.0/2?platform=windows');
+  await page.goto('/keysets/fathomry/7.0/3?platform=windows');
   await page.getByRole('link', { name: 'Room left' }).click();
   const room = page.getByRole('grid', { name: 'Room left' });
   await expect(room).toBeVisible();
@@ -198,7 +198,7 @@ test('room left is walked with the arrow keys, kept in the address, and agrees w
   await page.keyboard.press('Tab');
 
   // What stands as free answers to nothing when it is pressed; what is taken, to its command.
-  await page.goto('/keysets/fathomry/7.0/2/room?platform=windows&where=2&at=Ctrl%2BShift%2BKeyR');
+  await page.goto('/keysets/fathomry/7.0/3/room?platform=windows&where=2&at=Ctrl%2BShift%2BKeyR');
   await expect(margin).toContainText('taken in Chart window');
   await expect(margin).toContainText('Select by depth range');
   await room.getByRole('gridcell', { name: 'Ctrl+Alt+Shift+X, free' }).click();

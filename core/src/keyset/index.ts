@@ -1,4 +1,14 @@
-export { applyChange, flatten, inPlaceOrder, joined, keysOf, over, placeKey, type Change } from './layers.ts';
+export {
+  applyChange,
+  applyEdit,
+  flatten,
+  inPlaceOrder,
+  joined,
+  keysOf,
+  over,
+  placeKey,
+  type Change,
+} from './layers.ts';
 export {
   changeBetween,
   layerAt,

@@ -1,17 +1,7 @@
 import type { Edit, EditPlace } from '../contract/index.ts';
-import { US, type Platform } from '../keys/index.ts';
-import {
-  effective,
-  heldAt,
-  keysOf,
-  layerOver,
-  placeKey,
-  pressIndex,
-  unfitEdits,
-  type Held,
-  type Setting,
-  type Stack,
-} from '../keyset/index.ts';
+import type { Platform } from '../keys/index.ts';
+import { heldAt, keysOf, placeKey, unfitEdits, type Held, type Setting } from '../keyset/index.ts';
+import { groundsOf, spot, type Ground } from './ground.ts';
 import type { Lineage } from './lineage.ts';
 import { sentenceOf } from './carry-words.ts';
 
@@ -71,8 +61,8 @@ export function carry(question: CarryQuestion): Outcome[] {
   const landed = edits.map((edit) => landing(edit, question));
   const places = new Map<string, Edit>();
   for (const { put } of landed) if (put && !places.has(placeKey(put))) places.set(placeKey(put), put);
-  const [before, after] = [layerOver(old.stack, edits), layerOver(now.stack, [...places.values()])];
-  const strangers = newOwners(question, before, after);
+  const grounds: Grounds = { old: groundsOf(old), now: groundsOf(now) };
+  const strangers = newOwners(question, grounds, [...places.values()]);
   return edits.map((edit, at): Outcome => {
     const { put, targets, context } = landed[at]!;
     const outcome = (kind: OutcomeKind, more: Partial<Outcome> = {}): Outcome => {
@@ -83,7 +73,7 @@ export function carry(question: CarryQuestion): Outcome[] {
     };
     if (targets.length === 0) return outcome('command gone');
     if (!put) return outcome('context gone');
-    const shippedMoved = movedBelow(edit, put, old, now);
+    const shippedMoved = movedBelow(edit, put, question, grounds);
     const [unfit] = unfitEdits([put], now);
     if (unfit && !unfitEdits([edit], old).some((one) => one.code === unfit.code))
       return outcome('not accepted', { shippedMoved, sentence: unfit.sentence });
@@ -93,7 +83,7 @@ export function carry(question: CarryQuestion): Outcome[] {
     if (owners.length) return outcome('press taken', { owners, shippedMoved });
     if (places.get(placeKey(put)) !== put)
       return outcome('follows', { shippedMoved, open: true, sentence: doubledSentence(put, now) });
-    if (shippedMoved && asShipped(put, now)) return outcome('now as shipped', { shippedMoved });
+    if (shippedMoved && asShipped(put, now, grounds)) return outcome('now as shipped', { shippedMoved });
     const follows = targets.length > 1 || put.command !== edit.command || lineage.commands.back(put.command).length > 1;
     if (follows) return outcome('follows', { shippedMoved });
     return outcome(liesElsewhere(edit, put, old, now, lineage) ? 'context moved' : 'carried', { shippedMoved });
@@ -106,7 +96,9 @@ function landing(edit: Edit, { old, now, lineage }: CarryQuestion): Pick<Outcome
   const context = lineage.contexts.forward(edit.context)[0] ?? null;
   if (targets.length === 0 || context === null) return { put: null, targets, context };
   const [platform] = old.platforms as [Platform];
-  const had = new Set(heldAt(old.stack, platform, edit.command, edit.context).map((one) => one.shortcut));
+  const had = new Set(
+    targets.length > 1 ? heldAt(old.stack, platform, edit.command, edit.context).map((one) => one.shortcut) : [],
+  );
   const heir =
     targets.find((id) => id === edit.command) ??
     targets.find((id) => heldAt(now.stack, platform, id, context).some((one) => had.has(one.shortcut))) ??
@@ -116,23 +108,25 @@ function landing(edit: Edit, { old, now, lineage }: CarryQuestion): Pick<Outcome
 }
 
 const platformsOf = ({ platform }: EditPlace, { platforms }: Setting) => (platform === null ? platforms : [platform]);
-const textsAt = (stack: Stack, platform: Platform, { command, context }: EditPlace) =>
-  heldAt(stack, platform, command, context)
-    .map((one) => one.shortcut)
-    .join(' | ');
+interface Grounds {
+  readonly old: (platform: Platform) => Ground;
+  readonly now: (platform: Platform) => Ground;
+}
+const sameTexts = (a: readonly string[], b: readonly string[]) => a.length === b.length && a.every((one, i) => one === b[i]); // prettier-ignore
 
 /** Whether the release itself gives the command other keys there, on a platform the edit speaks of. */
-function movedBelow(edit: Edit, put: Edit, old: Setting, now: Setting): boolean {
-  return platformsOf(put, now).some(
-    (platform) => textsAt(old.stack, platform, edit) !== textsAt(now.stack, platform, put),
-  );
+function movedBelow(edit: Edit, put: Edit, { old, now }: CarryQuestion, grounds: Grounds): boolean {
+  const before = (platform: Platform) => (old.platforms.includes(platform) ? grounds.old(platform).base(edit) : []);
+  return platformsOf(put, now).some((platform) => !sameTexts(before(platform), grounds.now(platform).base(put)));
 }
 
 /** Whether the release gives the command just what the edit makes of it, wherever the edit speaks. */
-function asShipped(put: Edit, now: Setting): boolean {
+function asShipped(put: Edit, now: Setting, grounds: Grounds): boolean {
   if (put.action === 'block' || put.action === 'put back') return false;
-  const with_ = layerOver(now.stack, [put]);
-  return platformsOf(put, now).every((platform) => textsAt(with_, platform, put) === textsAt(now.stack, platform, put));
+  return platformsOf(put, now).every((platform) => {
+    const ground = grounds.now(platform);
+    return sameTexts(ground.made(put), ground.base(put));
+  });
 }
 
 /** Whether a context lies below another one than before. */
@@ -147,32 +141,26 @@ function doubledSentence({ command }: Edit, now: Setting): string {
 }
 
 /** Who answers to an edit’s press in the new release, near its place, and did not in the old one. */
-function newOwners({ old, now, lineage }: CarryQuestion, before: Stack, after: Stack) {
-  const layout = now.layouts?.[0] ?? US;
-  const nearOn = (stack: Stack, { tree }: Setting, platform: Platform, { command, context }: EditPlace) => {
-    const index = pressIndex(effective(stack, platform), layout, platform);
-    return (shortcut: string) =>
-      index
-        .near(shortcut)
-        .filter(
-          ({ held, how }) =>
-            how === 'meet' && held.command !== command && tree.relation(context, held.context) !== 'apart',
-        )
-        .map(({ held }) => held);
-  };
+function newOwners({ edits, old, now, lineage }: CarryQuestion, grounds: Grounds, landed: readonly Edit[]) {
+  const laid = new Map(now.platforms.map((platform) => [platform, grounds.now(platform).laid(landed)]));
+  const formerly = new Map(old.platforms.map((platform) => [platform, grounds.old(platform).laid(edits)]));
+  const near = (all: readonly Held[], { tree }: Setting, { command, context }: EditPlace) =>
+    all.filter((held) => held.command !== command && tree.relation(context, held.context) !== 'apart');
   return (edit: Edit, put: Edit): Owner[] => {
     const shortcuts = edit.action === 'block' ? edit.shortcuts : keysOf(edit);
-    if (shortcuts.length === 0) return [];
     const found = new Map<string, Owner>();
     for (const platform of platformsOf(put, now)) {
-      const theirs = nearOn(after, now, platform, put);
-      const formerly = old.platforms.includes(platform) ? nearOn(before, old, platform, edit) : () => [];
       for (const shortcut of shortcuts) {
-        const had = formerly(shortcut).map(
-          (held) => [lineage.commands.forward(held.command), lineage.contexts.forward(held.context)[0]] as const,
-        );
-        for (const held of theirs(shortcut)) {
-          if (had.some(([commands, context]) => commands.includes(held.command) && context === held.context)) continue;
+        const theirs = near(laid.get(platform)?.(shortcut) ?? [], now, put);
+        if (theirs.length === 0) continue;
+        const had = new Set<number>();
+        for (const held of near(formerly.get(platform)?.(shortcut) ?? [], old, edit)) {
+          const [context] = lineage.contexts.forward(held.context);
+          if (context !== undefined)
+            for (const command of lineage.commands.forward(held.command)) had.add(spot({ command, context }));
+        }
+        for (const held of theirs) {
+          if (had.has(spot(held))) continue;
           const key = `${held.command} ${held.context} ${held.shortcut}`;
           const known = found.get(key);
           if (known?.platforms.includes(platform)) continue;
