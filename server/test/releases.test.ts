@@ -50,8 +50,8 @@ describe('identity from release to release', () => {
       const { commands } = await client.must<Catalogue>('GET', `/api/releases/${later.id}`);
       return commands.map(({ name, fixed, destructive, description }) => [name, fixed, destructive, description]);
     };
-    expect(await words('2', 'Command id,Label\na,Alpha\nb,Beta\n')).toEqual([['a', true, false, 'First'], ['b', false, true, 'Second']]); // prettier-ignore
-    expect(await words('3', 'Command id,Label,Flags\na,Alpha,\nb,Beta,fixed\n')).toEqual([['a', false, false, 'First'], ['b', true, false, 'Second']]); // prettier-ignore
+    expect(await words('2', 'Command id,Label,Shortcut\na,Alpha,F5\nb,Beta,F6\n')).toEqual([['a', true, false, 'First'], ['b', false, true, 'Second']]); // prettier-ignore
+    expect(await words('3', 'Command id,Label,Flags,Shortcut\na,Alpha,,F5\nb,Beta,fixed,F6\n')).toEqual([['a', false, false, 'First'], ['b', true, false, 'Second']]); // prettier-ignore
   });
 
   it('asks where two commands of an earlier release are meant alike', async () => {
