@@ -3,7 +3,14 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { AppOverview, ChangeNotes, ChangesBody, PublicEdition, PublishedEdition } from '@crib/core/contract';
+import type {
+  AppOverview,
+  ChangeNotes,
+  ChangesBody,
+  PublicEdition,
+  PublishedEdition,
+  StaleEdition,
+} from '@crib/core/contract';
 import { Client, withServer } from './harness.ts';
 import { confirm, twoReleases } from './two-releases.ts';
 
@@ -49,6 +56,40 @@ describe('change notes', () => {
     expect([second.number, second.address === edition.address]).toEqual([2, false]);
     expect((await client.must<AppOverview>('GET', `/api/apps/${two.slug}`)).notes).toMatchObject([{ title: made.title, editions: 2 }]); // prettier-ignore
     expect((await client.ask('POST', `/api/apps/${two.slug}/notes`, { oldKeyset: 1, nowKeyset: 999_999_999, title: 'x' })).status).toBe(404); // prettier-ignore
+  });
+
+  it('are out of date when what they tell is no longer so, and published anew with what is so', async () => {
+    const { two, made } = await notes();
+    await client.must('POST', `/api/notes/${made.id}/editions`);
+    const stale = () => client.must<StaleEdition[]>('GET', `/api/apps/${two.slug}/impact`);
+    expect(await stale()).toEqual([]);
+    // A rename that was confirmed is taken back: what was one command is two again.
+    await confirm(client, two, [['Show drying heights', 'Drying heights']], null);
+    const [found] = await stale();
+    expect(found).toMatchObject({ of: 'notes', id: made.id, number: 1, release: '2.0', next: null });
+    expect(found!.wrong).toContainEqual({ label: 'Drying heights', why: 'is no longer so: was Show drying heights' });
+    expect(found!.wrong.at(-1)!.why).toBe('changed since, and it does not tell');
+    const again = (notesAsked: number[]) => client.ask<PublishedEdition[]>('POST', `/api/apps/${two.slug}/reissue`, { notes: notesAsked }); // prettier-ignore
+    expect((await again([made.id, 999_999_999])).status).toBe(404);
+    expect((await again([])).status).toBe(400);
+    expect((await again([made.id])).body).toMatchObject([{ number: 2 }]);
+    expect(await stale()).toEqual([]);
+  });
+
+  it('are refused where nothing moved and nothing is written, and where they name no two keysets', async () => {
+    const two = await twoReleases(client);
+    const { id } = await client.must<{ id: number }>('POST', `/api/apps/${two.slug}/keysets`, { name: 'Ours', baseId: two.old.keysets[0]!.id }); // prettier-ignore
+    const body = { oldKeyset: two.old.keysets[0]!.id, nowKeyset: id, title: 'What is ours' };
+    const { id: empty } = await client.must<ChangeNotes>('POST', `/api/apps/${two.slug}/notes`, body);
+    expect((await client.ask('POST', `/api/notes/${empty}/editions`)).body).toMatchObject({ code: 'empty-notes' });
+    const same = { ...body, nowKeyset: body.oldKeyset };
+    expect((await client.ask('POST', `/api/apps/${two.slug}/notes`, same)).status).toBeGreaterThanOrEqual(400);
+    const other = await client.makeRelease();
+    const stranger = (await other.catalogue()).keysets[0]!.id;
+    expect((await client.ask('POST', `/api/apps/${two.slug}/notes`, { ...body, nowKeyset: stranger })).status).toBe(
+      404,
+    );
+    expect((await client.ask('GET', '/api/notes/999999999')).status).toBe(404);
   });
 
   it('are a PDF with real text in embedded fonts (read back with poppler’s pdftotext and pdffonts)', async () => {

@@ -101,6 +101,41 @@ describe('identity from release to release', () => {
   });
 });
 
+describe('what the database holds to', () => {
+  it('is that places answer one to one, whatever is sent', async () => {
+    const two = await twoReleases(client);
+    const { slug, now } = two;
+    const place = (name: string) => client.must<{ id: number }>('POST', `/api/releases/${now.release.id}/contexts`, { name }); // prettier-ignore
+    const [bridge, log] = [await place('Bridge'), await place('Log')];
+    const chart = two.old.contexts.find((one) => one.name === 'Chart')!.id;
+    const say = (becomes: number[]) =>
+      client.ask<LineageLink[]>('PUT', `/api/apps/${slug}/lineage`, {
+        release: now.release.id,
+        links: becomes.map((id) => ({ kind: 'context', old: chart, now: id, verdict: 'confirmed' })),
+      });
+    expect((await say([bridge.id, log.id])).body).toMatchObject({ code: 'taken' });
+    expect(await client.must('GET', `/api/apps/${slug}/lineage`)).toEqual([]);
+    expect((await say([bridge.id])).body).toMatchObject([
+      { kind: 'context', old: chart, now: bridge.id, goesOn: true },
+    ]);
+    const { contexts } = lineageBetween((await say([bridge.id])).body, [two.old.release.id, now.release.id], two.old, await two.reload()); // prettier-ignore
+    expect([contexts.forward(chart), contexts.back(chart)]).toEqual([[bridge.id], []]);
+  });
+  it('is that a sealed release takes judgements, and nobody without an account any part of it', async () => {
+    const two = await twoReleases(client);
+    await client.must('POST', `/api/releases/${two.now.release.id}/seal`);
+    expect((await confirm(client, two, [['Trace shoreline', 'Trace coastline']])).status).toBe(200);
+    const stranger = new Client(server.address());
+    for (const [method, path] of [
+      ['GET', `/api/apps/${two.slug}/lineage`],
+      ['GET', `/api/apps/${two.slug}/history?command=shore`],
+      ['GET', `/api/apps/${two.slug}/impact`],
+      ['POST', `/api/apps/${two.slug}/reissue`],
+    ] as const)
+      expect((await stranger.ask(method, path, method === 'POST' ? { sheets: [1] } : undefined)).status).toBe(401);
+  });
+});
+
 describe('the history of a command and of a press', () => {
   it('goes through renames, and finds what has the press in whatever form it is written', async () => {
     const two = await twoReleases(client);

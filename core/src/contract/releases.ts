@@ -133,30 +133,38 @@ export const SentCarry = z.strictObject({
 });
 export type SentCarry = z.infer<typeof SentCarry>;
 
+/** Lines that are wrong, and why. */
+const Wrong = z.array(z.object({ label: z.string(), why: z.string() }));
 /** An edition that is out of date, and why. */
 export const StaleEdition = z.object({
-  sheet: Id,
+  of: z.enum(['sheet', 'notes']),
+  /** The sheet, or the change notes, by number. */
+  id: Id,
   title: z.string(),
   number: Id,
   path: z.string(),
   release: z.string(),
   keyset: z.string(),
   /** Lines that are wrong now in the release it was made for. */
-  wrong: z.array(z.object({ label: z.string(), why: z.string() })),
+  wrong: Wrong,
   /** Lines that are wrong for who has gone over to the newest release, and the keyset that was compared with. */
   next: z
     .object({
       release: z.string(),
       keyset: z.string(),
       keysetId: Id,
-      wrong: z.array(z.object({ label: z.string(), why: z.string() })),
+      wrong: Wrong,
     })
     .nullable(),
 });
 export type StaleEdition = z.infer<typeof StaleEdition>;
-/** Sheets to publish anew: as they are, or made on the newest release. */
-export const SentReissue = z.strictObject({
-  sheets: z.array(Id).min(1).max(500),
-  /** The keyset of another release to make them on. */
-  keyset: Id.nullable().default(null),
-});
+/** What to publish anew: as it is, or sheets made on the keyset of another release. */
+export const SentReissue = z
+  .strictObject({
+    sheets: z.array(Id).max(500).default([]),
+    notes: z.array(Id).max(500).default([]),
+    /** The keyset of another release to make the sheets on. */
+    keyset: Id.nullable().default(null),
+  })
+  .refine((asked) => asked.sheets.length + asked.notes.length > 0, 'name a sheet or change notes');
+export type SentReissue = z.infer<typeof SentReissue>;

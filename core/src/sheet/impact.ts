@@ -1,4 +1,4 @@
-import type { Catalogue, EditionBody, EditionRow, Sheet } from '../contract/index.ts';
+import type { Catalogue, ChangeLine, ChangesBody, EditionBody, EditionRow, Sheet } from '../contract/index.ts';
 import { showStored } from '../keys/index.ts';
 import { menuOf, type Lineage } from '../release/index.ts';
 
@@ -43,6 +43,23 @@ export function wrongLines(
     return why.length ? [{ label: row.label, why: why.join(', ') }] : [];
   });
 }
+
+/**
+ * The lines of published change notes that are not so any more, against the notes as they would be published now; what
+ * they do not tell of yet is one line more. Lines written by hand are nobody’s to judge.
+ */
+export function wrongChanges(body: ChangesBody, now: ChangesBody): WrongLine[] {
+  const told = (line: ChangeLine) => JSON.stringify([line.subject, line.text, sortedKeys(line.before), sortedKeys(line.after)]); // prettier-ignore
+  const computed = (one: ChangesBody) => one.groups.flatMap((group) => group.lines.filter((line) => line.subject));
+  const [before, after] = [new Set(computed(body).map(told)), new Set(computed(now).map(told))];
+  const wrong = computed(body).filter((line) => !after.has(told(line)));
+  const missing = [...after].filter((line) => !before.has(line)).length;
+  return [
+    ...wrong.map(({ subject, text }) => ({ label: subject, why: `is no longer so: ${text}` })),
+    ...(missing ? [{ label: `${missing} more`, why: 'changed since, and it does not tell' }] : []),
+  ];
+}
+const sortedKeys = (by: ChangeLine['before']) => Object.entries(by).sort(([a], [b]) => (a < b ? -1 : 1));
 
 function keysWhy(row: EditionRow, now: EditionRow): string[] {
   const platforms = Object.keys(row.keys).filter((platform) => platform in now.keys);

@@ -11,4 +11,4 @@ export {
   keysText,
   type ChangesFrame,
 } from './changes.ts';
-export { rowsByName, sheetOn, wrongLines, type WrongLine } from './impact.ts';
+export { rowsByName, sheetOn, wrongChanges, wrongLines, type WrongLine } from './impact.ts';

@@ -208,7 +208,7 @@ describe('what moved', () => {
   });
 
   it('folds Primary and Option where platforms are compared, and finds where they drift apart', () => {
-    // Apple’s and Microsoft’s own tables have Command+S and Ctrl+S save; “Option” answers to Alt (both from memory).
+    // Command+S saves on one system and Ctrl+S on the other; “Option” answers to Alt (common practice, no source).
     const keys = [
       ['Primary+S', null, 1],
       ['Alt+Shift+Y', null, 2],

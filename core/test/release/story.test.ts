@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { CommandState, EditionBody, EditionRow } from '../../src/contract/index.ts';
+import type { ChangesBody, CommandState, EditionBody, EditionRow } from '../../src/contract/index.ts';
 import { US } from '../../src/keys/index.ts';
 import { RESTS } from '../../src/reach/index.ts';
 import {
@@ -15,7 +15,15 @@ import {
   relation,
   type Compared,
 } from '../../src/release/index.ts';
-import { appliesOn, changesCsv, changesMarkdown, composeChanges, sheetOn, wrongLines } from '../../src/sheet/index.ts';
+import {
+  appliesOn,
+  changesCsv,
+  changesMarkdown,
+  composeChanges,
+  sheetOn,
+  wrongChanges,
+  wrongLines,
+} from '../../src/sheet/index.ts';
 import { binding, command, shipped } from '../keyset/fixtures.ts';
 import { sideOfWorld, type World } from './worlds.ts';
 
@@ -190,6 +198,19 @@ describe('change notes', () => {
     expect(markdown).toContain('# What \\*2\\* changes');
     expect(markdown).toContain('| Heights | Everywhere | moved | J | Windows 6, macOS Option+6 |');
     expect(markdown.match(/^## /gm)).toHaveLength(body.groups.length);
+  });
+});
+
+describe('change notes that were published', () => {
+  const line = (subject: string, text: string, keys: string[] = []) => ({ command: subject && 'c', subject, where: '', text, before: {}, after: { windows: keys }, reason: '' }); // prettier-ignore
+  const body = (...lines: ReturnType<typeof line>[]) => ({ groups: [{ title: 'All', lines }] }) as unknown as ChangesBody; // prettier-ignore
+  it('are judged line by line, but for what was written by hand', () => {
+    const told = body(line('Pan', 'moved', ['J']), line('Trim', 'is new'), line('', 'Room 4 stays on 7.0.'));
+    expect(wrongChanges(told, told)).toEqual([]);
+    expect(wrongChanges(told, body(line('Pan', 'moved', ['K']), line('Trim', 'is new')))).toEqual([
+      { label: 'Pan', why: 'is no longer so: moved' },
+      { label: '1 more', why: 'changed since, and it does not tell' },
+    ]);
   });
 });
 

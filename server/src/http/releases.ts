@@ -101,9 +101,9 @@ export function releaseRoutes(pool: Pool): Router {
     res.json(await inSnapshot(pool, async (db) => staleEditions(db, await appId(db, req.params.slug))));
   });
   router.post('/apps/:slug/reissue', async (req, res) => {
-    const { sheets, keyset } = sent(SentReissue, req.body);
+    const asked = sent(SentReissue, req.body);
     const made = await inTransaction(pool, async (db) =>
-      reissue(db, await appId(db, req.params.slug), sheets, keyset, editorId(req)),
+      reissue(db, await appId(db, req.params.slug), asked, editorId(req)),
     );
     res.status(201).json(made);
   });

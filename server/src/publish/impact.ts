@@ -1,17 +1,20 @@
 import {
+  ChangesBody,
   EditionBody,
   type Catalogue,
   type Keyset,
   type PublishedEdition,
+  type SentReissue,
   type StaleEdition,
 } from '@crib/core/contract';
-import { rowsByName, rowsOf, sheetOn, wrongLines } from '@crib/core/sheet';
+import { rowsByName, rowsOf, sheetOn, wrongChanges, wrongLines } from '@crib/core/sheet';
 import { refuse } from '@crib/core/error';
 import { releasesOf } from '../store/apps.ts';
 import { loadCatalogue, releaseOfKeyset } from '../store/catalogue.ts';
 import type { Db } from '../store/db.ts';
-import { insertSheet, loadSheet, newestEditions, updateSheet } from '../store/sheets.ts';
-import { lineageFrom } from './notes.ts';
+import { loadNotes } from '../store/notes.ts';
+import { insertSheet, loadSheet, newestEditions, newestNotes, updateSheet } from '../store/sheets.ts';
+import { changesNow, lineageFrom, publishNotes } from './notes.ts';
 import { publishSheet } from './publish.ts';
 
 /** A keyset of a release that stands for one of an earlier release: what it was carried to, else what is shipped. */
@@ -31,11 +34,16 @@ export async function staleEditions(db: Db, appId: number): Promise<StaleEdition
     return found;
   };
   const found: StaleEdition[] = [];
-  for (const { sheet, releaseId, keysetId, number, path, body: text } of editions) {
+  for (const { sheet, releaseId, keysetId, number, path, body: text, files } of editions) {
     const body = EditionBody.parse(JSON.parse(text));
     const here = await catalogue(releaseId);
     const keyset = here.keysets.find((one) => one.id === keysetId)!;
     const wrong = wrongLines(body, rowsByName(here, rowsOf(keyset, here)));
+    if (files && keyset.revision !== body.keyset.revision)
+      wrong.push({
+        label: 'The preset file',
+        why: `is of revision ${body.keyset.revision}; the keyset is at ${keyset.revision}`,
+      });
     let next: StaleEdition['next'] = null;
     if (newest && newest.id !== releaseId) {
       const there = await catalogue(newest.id);
@@ -54,7 +62,8 @@ export async function staleEditions(db: Db, appId: number): Promise<StaleEdition
     }
     if (wrong.length || next?.wrong.length)
       found.push({
-        sheet,
+        of: 'sheet',
+        id: sheet,
         title: body.title,
         number,
         path,
@@ -64,15 +73,26 @@ export async function staleEditions(db: Db, appId: number): Promise<StaleEdition
         next,
       });
   }
+  return [...found, ...(await staleNotes(db, appId))];
+}
+
+/** The newest edition of all change notes whose lines are not so any more: after a correction, or what was confirmed since. */
+async function staleNotes(db: Db, appId: number): Promise<StaleEdition[]> {
+  const found: StaleEdition[] = [];
+  for (const { notes, number, path, body: text } of await newestNotes(db, appId)) {
+    const body = ChangesBody.parse(JSON.parse(text));
+    const wrong = wrongChanges(body, await changesNow(db, notes, number));
+    const { title, now } = body;
+    if (wrong.length) found.push({ of: 'notes', id: notes, title, number, path, ...now, wrong, next: null });
+  }
   return found;
 }
 
-/** Publishes sheets anew: as they are now, or made on a keyset of another release. All of them, or none. */
+/** Publishes sheets and change notes anew: as they are now, or sheets on a keyset of another release. All, or none. */
 export async function reissue(
   db: Db,
   appId: number,
-  sheets: readonly number[],
-  keyset: number | null,
+  { sheets, notes, keyset }: SentReissue,
   editorId: number,
 ): Promise<PublishedEdition[]> {
   const made: PublishedEdition[] = [];
@@ -81,6 +101,10 @@ export async function reissue(
     if (sheet.appId !== appId) refuse('not-found', `This app has no sheet ${id}.`);
     const on = keyset === null ? id : await madeOn(db, sheet, keyset);
     made.push(await publishSheet(db, on, editorId));
+  }
+  for (const id of notes) {
+    if ((await loadNotes(db, id)).appId !== appId) refuse('not-found', `This app has no change notes ${id}.`);
+    made.push(await publishNotes(db, id, editorId));
   }
   return made;
 }

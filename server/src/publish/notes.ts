@@ -50,13 +50,18 @@ async function linesOf(
   };
 }
 
-/** Publishes change notes as their next edition. */
-export async function publishNotes(db: Db, notesId: number, editorId: number): Promise<PublishedEdition> {
-  const number = await nextEdition(db, { notesId });
+/** Change notes as they would be published now. */
+export async function changesNow(db: Db, notesId: number, number: number): Promise<ChangesBody> {
   const notes = await loadNotes(db, notesId);
   const { lines, frame } = await linesOf(db, notes.oldKeyset, notes.nowKeyset);
   const publishedOn = new Date().toISOString().slice(0, 10);
-  const changes = composeChanges(notes, lines, { ...frame, number, publishedOn });
+  return composeChanges(notes, lines, { ...frame, number, publishedOn });
+}
+
+/** Publishes change notes as their next edition. */
+export async function publishNotes(db: Db, notesId: number, editorId: number): Promise<PublishedEdition> {
+  const number = await nextEdition(db, { notesId });
+  const changes = await changesNow(db, notesId, number);
   if (changes.groups.length === 0)
     refuse('empty-notes', 'There is no line in these notes. Put one in, then publish them.');
   const body = canonicalJson(changes);
@@ -64,7 +69,7 @@ export async function publishNotes(db: Db, notesId: number, editorId: number): P
     of: { notesId },
     number,
     address: newAddress(),
-    slug: slugOf(notes.title),
+    slug: slugOf(changes.title),
     body,
     hash: sha256(body),
     howToLoad: '',

@@ -152,11 +152,14 @@ export function editionsOf(db: Db, of: EditionOf): Promise<PublishedEdition[]> {
 export function newestEditions(
   db: Db,
   appId: number,
-): Promise<{ sheet: number; releaseId: number; keysetId: number; number: number; path: string; body: string }[]> {
+): Promise<
+  { sheet: number; releaseId: number; keysetId: number; number: number; path: string; body: string; files: boolean }[]
+> {
   return rows(
     db,
     `SELECT DISTINCT ON (s.id) s.id AS sheet, s.release_id AS "releaseId", s.keyset_id AS "keysetId", e.number,
-       '/s/' || e.slug || '/' || e.address AS path, e.body
+       '/s/' || e.slug || '/' || e.address AS path, e.body,
+       EXISTS (SELECT 1 FROM edition_file f WHERE f.edition_id = e.id) AS files
      FROM edition e JOIN sheet s ON s.id = e.sheet_id WHERE s.app_id = $1 ORDER BY s.id, e.number DESC`,
     [appId],
   );
@@ -197,4 +200,17 @@ export async function fileText(db: Db, editionId: number, name: string): Promise
     name,
   ]);
   return found?.body ?? refuse('not-found', 'This edition has no such file.');
+}
+
+/** The newest edition of all change notes of an app, with its body. */
+export function newestNotes(
+  db: Db,
+  appId: number,
+): Promise<{ notes: number; number: number; path: string; body: string }[]> {
+  return rows(
+    db,
+    `SELECT DISTINCT ON (n.id) n.id AS notes, e.number, '/s/' || e.slug || '/' || e.address AS path, e.body
+     FROM edition e JOIN change_notes n ON n.id = e.notes_id WHERE n.app_id = $1 ORDER BY n.id, e.number DESC`,
+    [appId],
+  );
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ref, shallowRef, watch } from 'vue';
+import type { RouteLocationRaw } from 'vue-router';
 import type { Problem } from '@crib/core/error';
 import type { PublishedEdition } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
@@ -10,7 +11,8 @@ import { useWorkspace } from '../../stores/workspace.ts';
 
 interface Line extends PublishedEdition {
   title: string;
-  sheet: number;
+  /** Where it is made. */
+  to: RouteLocationRaw;
 }
 const workspace = useWorkspace();
 const { releaseLabel, luggage } = usePlace();
@@ -27,9 +29,20 @@ async function load() {
     const lists = await Promise.all(
       sheets.map((sheet) => ask<PublishedEdition[]>('GET', `/api/sheets/${sheet.id}/editions`)),
     );
-    lines.value = sheets.flatMap((sheet, index) =>
-      lists[index]!.map((edition) => ({ ...edition, title: sheet.title, sheet: sheet.id })),
+    // Change notes stand with the release they lead to.
+    const notes = workspace.app.notes.filter((one) => one.editions && workspace.keyset(one.nowKeyset));
+    const told = await Promise.all(
+      notes.map((one) => ask<{ editions: PublishedEdition[] }>('GET', `/api/notes/${one.id}`)),
     );
+    const query = luggage.value;
+    lines.value = [
+      ...sheets.flatMap(({ id, title }, at) =>
+        lists[at]!.map((one) => ({ ...one, title, to: { name: 'sheet', params: { sheet: id }, query } })),
+      ),
+      ...notes.flatMap(({ id, title }, at) =>
+        told[at]!.editions.map((one) => ({ ...one, title, to: { name: 'notes', params: { notes: id }, query } })),
+      ),
+    ];
   } catch (error) {
     failed.value = problemsOf(error)[0]!;
   }
@@ -60,7 +73,7 @@ async function copy(line: Line) {
       <table>
         <thead>
           <tr>
-            <th scope="col">Sheet</th>
+            <th scope="col">Sheet or notes</th>
             <th scope="col">Edition</th>
             <th scope="col">Published</th>
             <th scope="col">Address for learners</th>
@@ -70,9 +83,7 @@ async function copy(line: Line) {
         <tbody>
           <tr v-for="line in lines" :key="line.address">
             <th scope="row">
-              <RouterLink :to="{ name: 'sheet', params: { sheet: line.sheet }, query: luggage }">{{
-                line.title
-              }}</RouterLink>
+              <RouterLink :to="line.to">{{ line.title }}</RouterLink>
             </th>
             <td class="figures">{{ line.number }}</td>
             <td class="figures">{{ line.publishedAt.slice(0, 10) }}</td>

@@ -66,9 +66,16 @@ const shown = computed(() =>
     (one) => (!kind.value || one.kind === kind.value) && (!severity.value || one.severity === severity.value),
   ),
 );
-const keyOf = (group: ToldGroup) =>
-  `${group.kind} ${group.shortcut} ${group.contexts.join('+')} ${group.platforms.join('+')} ${group.layouts.length}`;
-const selected = computed(() => shown.value.find((one) => keyOf(one) === at.value) ?? null);
+const matterOf = (group: ToldGroup) =>
+  `${group.kind} ${group.shortcut} ${group.contexts.join('+')} ${group.platforms.join('+')}`;
+const keyOf = (group: ToldGroup) => `${matterOf(group)} ${group.layouts.length}`;
+/** The same matter stays selected when it is found on more layouts, or on fewer. */
+const selected = computed(() => {
+  const matter = at.value.replace(/ \d+$/, '');
+  return (
+    shown.value.find((one) => keyOf(one) === at.value) ?? shown.value.find((one) => matterOf(one) === matter) ?? null
+  );
+});
 const kinds = computed(() => CLASH_KINDS.filter((one) => count((group) => group.kind === one) > 0));
 const to = (name: 'kind' | 'severity', value: string) => ({
   query: { ...route.query, [name]: value || undefined, at: undefined },

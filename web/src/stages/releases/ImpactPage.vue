@@ -16,7 +16,8 @@ const stale = shallowRef<StaleEdition[] | null>(null);
 const failed = shallowRef<Problem | null>(null);
 const problems = shallowRef<readonly Problem[]>([]);
 const made = shallowRef<readonly PublishedEdition[]>([]);
-const ticked = ref<Set<number>>(new Set());
+const ticked = ref<Set<string>>(new Set());
+const keyOf = (one: StaleEdition) => `${one.of} ${one.id}`;
 const busy = ref(false);
 
 async function load() {
@@ -30,21 +31,22 @@ async function load() {
 }
 watch(appSlug, load, { immediate: true });
 
-const at = kept('sheet');
-const selected = computed(() => stale.value?.find((one) => String(one.sheet) === at.value) ?? stale.value?.[0] ?? null);
-const tick = (sheet: number) => {
+const at = kept('edition');
+const selected = computed(() => stale.value?.find((one) => keyOf(one) === at.value) ?? stale.value?.[0] ?? null);
+const tick = (edition: string) => {
   const next = new Set(ticked.value);
-  if (!next.delete(sheet)) next.add(sheet);
+  if (!next.delete(edition)) next.add(edition);
   ticked.value = next;
 };
-const chosen = computed(() => (stale.value ?? []).filter((one) => ticked.value.has(one.sheet)));
+const chosen = computed(() => (stale.value ?? []).filter((one) => ticked.value.has(keyOf(one))));
 const next = computed(() => chosen.value.find((one) => one.next)?.next ?? null);
 async function again(keyset: number | null) {
   problems.value = [];
   busy.value = true;
   try {
-    const sheets = chosen.value.map((one) => one.sheet);
-    made.value = await ask('POST', `/api/apps/${appSlug.value}/reissue`, { sheets, keyset });
+    const ids = (of: StaleEdition['of']) => chosen.value.filter((one) => one.of === of).map((one) => one.id);
+    const asked = { sheets: ids('sheet'), notes: keyset === null ? ids('notes') : [], keyset };
+    made.value = await ask('POST', `/api/apps/${appSlug.value}/reissue`, asked);
     await workspace.reload();
     await load();
   } catch (error) {
@@ -75,16 +77,16 @@ async function again(keyset: number | null) {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="one in stale" :key="one.sheet" :class="{ on: one === selected }">
+          <tr v-for="one in stale" :key="keyOf(one)" :class="{ on: one === selected }">
             <td>
               <ElCheckbox
-                :model-value="ticked.has(one.sheet)"
+                :model-value="ticked.has(keyOf(one))"
                 :aria-label="`Publish ${one.title} anew`"
-                @change="tick(one.sheet)"
+                @change="tick(keyOf(one))"
               />
             </td>
             <th scope="row">
-              <button type="button" class="btn plain" @click="set({ sheet: String(one.sheet) }, true)">
+              <button type="button" class="btn plain" @click="set({ edition: keyOf(one) }, true)">
                 {{ one.title }}
               </button>
               <small class="mid"> edition {{ one.number }}</small>
@@ -106,7 +108,7 @@ async function again(keyset: number | null) {
           Publish {{ chosen.length || '' }} anew as {{ chosen.length === 1 ? 'it is' : 'they are' }} now
         </button>
         <button v-if="next" type="button" class="btn" :disabled="busy" @click="again(next.keysetId)">
-          Make {{ chosen.length }} on {{ next.release }}, {{ next.keyset }}
+          Make {{ chosen.filter((one) => one.next).length }} on {{ next.release }}, {{ next.keyset }}
         </button>
       </div>
       <ProblemList :problems="problems" />

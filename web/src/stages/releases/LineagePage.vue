@@ -7,10 +7,10 @@ import { problemsOf } from '../../api/client.ts';
 import IndexLine from '../../parts/IndexLine.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
-import KeyChip from '../../parts/KeyChip.vue';
 import { useLineage } from '../../stores/lineage.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import LineageSide from './LineageSide.vue';
 import ReleasesFrame from './ReleasesFrame.vue';
 import SayLineage from './SayLineage.vue';
 import { useCatalogues } from './useCatalogues.ts';
@@ -18,7 +18,7 @@ import { useCatalogues } from './useCatalogues.ts';
 /** What became of commands and places from one release to the next: proposals side by side, confirmed with one key. */
 const workspace = useWorkspace();
 const lineage = useLineage();
-const { kept, set, platform, style } = usePlace();
+const { kept, set, platform } = usePlace();
 const forAsked = kept('for');
 const releases = computed(() => workspace.app?.releases ?? []);
 const steps = computed(() => releases.value.slice(0, -1));
@@ -94,13 +94,15 @@ const contextOf = (side: 'old' | 'now', id: number) => {
 };
 const nameOf = (of: Row['of'], side: 'old' | 'now', id: number) =>
   of === 'command' ? (commandOf(side, id)?.label ?? '') : contextOf(side, id);
-const menuOf = (of: Row['of'], side: 'old' | 'now', id: number) => (of === 'command' ? (commandOf(side, id)?.menu ?? '') : ''); // prettier-ignore
-const keysOf = (of: Row['of'], side: 'old' | 'now', id: number) => {
+/** What is told of one side of a proposal: name, place in the menus, keys. */
+function told(of: Row['of'], side: 'old' | 'now', id: number) {
   const catalogue = side === 'old' ? old.value : now.value;
-  if (of !== 'command' || !catalogue) return [];
-  const held = sideOf(catalogue, shippedIn(catalogue), platform.value, stackFor(catalogue, shippedIn(catalogue))).effective.of(id); // prettier-ignore
-  return [...new Set(held.map((one) => one.shortcut))];
-};
+  const found = of === 'command' ? commandOf(side, id) : undefined;
+  if (!catalogue || !found) return { name: nameOf(of, side, id), menu: '', keys: [] };
+  const shipped = shippedIn(catalogue);
+  const held = sideOf(catalogue, shipped, platform.value, stackFor(catalogue, shipped)).effective.of(id);
+  return { name: found.label, menu: found.menu, keys: [...new Set(held.map((one) => one.shortcut))] };
+}
 </script>
 
 <template>
@@ -144,29 +146,11 @@ const keysOf = (of: Row['of'], side: 'old' | 'now', id: number) => {
           @click="(set({ at: one.key }, true), list?.focus())"
         >
           <span role="gridcell" class="side">
-            <span v-for="id in one.old" :key="id"
-              ><b>{{ nameOf(one.of, 'old', id) }}</b
-              ><small>{{ menuOf(one.of, 'old', id) }}</small
-              ><KeyChip
-                v-for="key in keysOf(one.of, 'old', id)"
-                :key="key"
-                :shortcut="key"
-                :platform="platform"
-                :how="style"
-            /></span>
+            <LineageSide v-for="id in one.old" :key="id" v-bind="told(one.of, 'old', id)" />
           </span>
           <span role="gridcell" class="mid">{{ one.of === 'context' ? 'place, ' : '' }}{{ WHAT[one.kind] }}</span>
           <span role="gridcell" class="side">
-            <span v-for="id in one.now" :key="id"
-              ><b>{{ nameOf(one.of, 'now', id) }}</b
-              ><small>{{ menuOf(one.of, 'now', id) }}</small
-              ><KeyChip
-                v-for="key in keysOf(one.of, 'now', id)"
-                :key="key"
-                :shortcut="key"
-                :platform="platform"
-                :how="style"
-            /></span>
+            <LineageSide v-for="id in one.now" :key="id" v-bind="told(one.of, 'now', id)" />
           </span>
           <span role="gridcell" class="mid evidence"
             >{{ one.evidence.join(', ') }}<b class="figures">&nbsp;{{ Math.round(100 * one.score) }} %</b></span
@@ -227,14 +211,6 @@ const keysOf = (of: Row['of'], side: 'old' | 'now', id: number) => {
 .side {
   display: grid;
   gap: 8px;
-}
-.side b,
-.side small {
-  display: block;
-}
-small {
-  color: var(--mid);
-  font-size: 12px;
 }
 .evidence {
   font-size: 12.5px;

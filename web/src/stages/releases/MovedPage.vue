@@ -2,7 +2,15 @@
 import { computed, ref } from 'vue';
 import { usedOften } from '@crib/core/catalogue';
 import { platformName } from '@crib/core/keys';
-import { MOVED_KINDS, inverse, kindCounts, treeOf, type MovedKind } from '@crib/core/release';
+import {
+  MOVED_KINDS,
+  inverse,
+  kindCounts,
+  treeOf,
+  writtenDifference,
+  writtenOf,
+  type MovedKind,
+} from '@crib/core/release';
 import type { PlainTable } from '@crib/core/sheet';
 import ChipLegend from '../../parts/ChipLegend.vue';
 import HandOut from '../../parts/HandOut.vue';
@@ -124,6 +132,24 @@ const places = computed(() => (compared.value ? treeOf(compared.value.now.contex
 const tree = computed(() => treeOf(compared.value!.now.contexts));
 const atPlace = (id: number) => (compared.value?.rows ?? []).filter((row) => [...row.change.now, ...row.change.old].some((one) => one.home === id) && row.kinds[0] !== 'same').length; // prettier-ignore
 const customOnOld = computed(() => comparison.keysets.value.filter((one) => one.kind === 'custom' && one.releaseId === old.value?.releaseId && one.releaseId !== now.value?.releaseId)); // prettier-ignore
+
+/** The written difference, as long as commands and places kept their identity. */
+const written = computed(() => {
+  const made = compared.value;
+  if (!made) return [];
+  const [a, b] = made.sides.map(({ stack }) => writtenOf(stack, made.now.release.platforms));
+  return writtenDifference(a!, b!);
+});
+function writtenTable(): PlainTable {
+  const made = compared.value!;
+  const label = (id: number) => (made.sides[1].commands.get(id) ?? made.sides[0].commands.get(id))?.label ?? '';
+  const place = (id: number) => [made.now, made.old].map((one) => one.contexts.find((each) => each.id === id)?.name).find(Boolean) ?? ''; // prettier-ignore
+  const keys = (list: readonly string[], on: string) => list.map((one) => show(one, on, style.value)).join(' or ');
+  return {
+    header: ['Command', 'Where it works', 'Platform', 'Keys before', 'Keys now'],
+    rows: written.value.map(({ command, context, platform, old: was, now: is }) => [label(command), place(context), platformName(platform!), keys(was, platform!), keys(is, platform!)]), // prettier-ignore
+  };
+}
 
 function table(): PlainTable {
   const keys = (side: 0 | 1, list: readonly { shortcut: string }[]) => [...new Set(list.map((one) => show(one.shortcut, platforms.value[side], style.value)))].join(' or '); // prettier-ignore
@@ -249,6 +275,11 @@ function table(): PlainTable {
             Choose a command, and the story of its change stands here: what its keys do now, what that costs a trained
             hand, and what your own keysets make of it.
           </p>
+          <template v-if="written.length">
+            <h3>As it is written</h3>
+            <p class="fact">{{ written.length }} places say something else, on all platforms together.</p>
+            <HandOut :name="`${workspace.app?.slug}-as-written`" :table="writtenTable" />
+          </template>
           <template v-if="compared!.moved.policy">
             <h3>How it takes keys has changed</h3>
             <p v-for="one in compared!.moved.policy.differences" :key="one" class="fact">{{ one }}</p>

@@ -15,7 +15,7 @@ import type { useComparison } from './useComparison.ts';
 const props = defineProps<{ row: MovedRow; comparison: ReturnType<typeof useComparison> }>();
 const { style, luggage } = usePlace();
 const lineage = useLineage();
-const { compared, platforms, old, now, labelOf, keysets, catalogueOf, loaded } = props.comparison;
+const { compared, platforms, now, labelOf, keysets, catalogueOf } = props.comparison;
 
 const command = computed(() => rowCommand(props.row));
 const tree = computed(() => treeOf((props.row.change.now.length ? compared.value!.now : compared.value!.old).contexts));
@@ -67,8 +67,9 @@ const customs = computed(() => {
       const catalogue = catalogueOf(line.id);
       const keyset = catalogue?.keysets.find((one) => one.id === line.id);
       if (!catalogue || keyset?.kind !== 'custom') return [];
+      // What a set on top of another comes to is seen when that one has been carried.
+      if (!catalogue.keysets.some((one) => one.id === keyset.baseId && one.kind === 'shipped')) return [];
       const edits = keyset.edits.filter((edit) => ids.has(edit.command));
-      if (edits.length === 0) return [];
       const base = settingFrom(catalogue, keyset.baseId);
       const target = settingFrom(made.now, now.value!.id, { stack: stackOf(made.now.keysets.find((one) => one.id === now.value!.id)!, made.now.keysets) }); // prettier-ignore
       const whole = carry({
@@ -80,74 +81,71 @@ const customs = computed(() => {
       return [{ keyset, outcomes: whole.filter((one) => edits.includes(one.edit)), decisions: useDecisions(keyset.id, made.now.release.id) }]; // prettier-ignore
     });
 });
-const known = computed(() => loaded.value.size > 0);
 </script>
 
 <template>
-  <template v-if="known">
-    <h2>{{ command.label }}</h2>
-    <p class="under">
-      {{ tree.path(command.home) }} · {{ row.kinds.map((one) => KIND_TITLES[one].toLowerCase()).join(', ') }}
-    </p>
-    <p v-for="one in sentences" :key="one" class="said">{{ one }}</p>
-    <template v-if="worst && worst.harm > 0">
-      <h3>Harm to habit</h3>
-      <div class="pair">
-        <span>Uses a working day</span><b>{{ worst.uses ? Math.round(worst.uses * 10) / 10 : 'not counted' }}</b>
-      </div>
-      <div class="pair">
-        <span>The key now destroys work</span><b>{{ worst.destroys ? 'yes' : 'no' }}</b>
-      </div>
-      <div class="pair">
-        <span>The command is left without a key</span><b>{{ worst.keyless ? 'yes' : 'no' }}</b>
-      </div>
-      <div v-if="worst.mm" class="pair">
-        <span>From the old key to the new</span><b>{{ Math.round(worst.mm) }} mm</b>
-      </div>
-      <div class="pair">
-        <span>Together</span><b class="figures">{{ worst.harm.toFixed(1) }}</b>
-      </div>
-      <p class="mid how">
-        (1 + uses) × (3 for another meaning, 1 for a dead key; + 4 if it destroys, + 2 without a key, + mm ÷ 200, at
-        most 2). Our own weights.
-      </p>
-    </template>
-    <template v-for="{ keyset, outcomes, decisions } in customs" :key="keyset.id">
-      <h3>What {{ keyset.name }} does</h3>
-      <div v-for="outcome in outcomes" :key="`${outcome.edit.context} ${outcome.edit.platform}`" class="outcome">
-        <p>
-          <KeyChip
-            v-for="one in outcome.edit.shortcuts"
-            :key="one"
-            :shortcut="one"
-            :platform="outcome.edit.platform ?? platforms[1]"
-            :how="style"
-            state="yours"
-          />
-          {{ outcome.sentence }}
-        </p>
-        <DecideEdit :outcome="outcome" :decisions="decisions" />
-        <blockquote v-if="outcome.edit.reason">{{ outcome.edit.reason }}</blockquote>
-      </div>
-      <RouterLink
-        class="btn plain"
-        :to="{ name: 'carry', params: { keyset: keyset.id }, query: { ...luggage, to: String(now!.releaseId) } }"
-        >To the whole list</RouterLink
-      >
-    </template>
-    <div class="actions">
-      <RouterLink class="btn" :to="{ name: 'story', query: { ...luggage, command: command.name } }"
-        >Through all releases</RouterLink
-      >
-      <RouterLink
-        v-if="row.change.after[0]"
-        class="btn"
-        :to="{ name: 'story', query: { ...luggage, press: row.change.after[0].shortcut } }"
-        >This press through all</RouterLink
-      >
+  <h2>{{ command.label }}</h2>
+  <p class="under">
+    {{ tree.path(command.home) }} · {{ row.kinds.map((one) => KIND_TITLES[one].toLowerCase()).join(', ') }}
+  </p>
+  <p v-for="one in sentences" :key="one" class="said">{{ one }}</p>
+  <template v-if="worst && worst.harm > 0">
+    <h3>Harm to habit</h3>
+    <div class="pair">
+      <span>Uses a working day</span><b>{{ worst.uses ? Math.round(worst.uses * 10) / 10 : 'not counted' }}</b>
     </div>
-    <p v-if="old" class="sr-only">Compared with {{ labelOf(old.releaseId) }}</p>
+    <div class="pair">
+      <span>The key now destroys work</span><b>{{ worst.destroys ? 'yes' : 'no' }}</b>
+    </div>
+    <div class="pair">
+      <span>The command is left without a key</span><b>{{ worst.keyless ? 'yes' : 'no' }}</b>
+    </div>
+    <div v-if="worst.mm" class="pair">
+      <span>From the old key to the new</span><b>{{ Math.round(worst.mm) }} mm</b>
+    </div>
+    <div class="pair">
+      <span>Together</span><b class="figures">{{ worst.harm.toFixed(1) }}</b>
+    </div>
+    <p class="mid how">
+      (1 + uses) × (3 for another meaning, 1 for a dead key; + 4 if it destroys, + 2 without a key, + mm ÷ 200, at most
+      2). Our own weights.
+    </p>
   </template>
+  <template v-for="{ keyset, outcomes, decisions } in customs" :key="keyset.id">
+    <h3>What {{ keyset.name }} does</h3>
+    <p v-if="!outcomes.length">It leaves this as shipped: carried forward, it goes along with {{ nowLabel }}.</p>
+    <div v-for="outcome in outcomes" :key="`${outcome.edit.context} ${outcome.edit.platform}`" class="outcome">
+      <p>
+        <KeyChip
+          v-for="one in outcome.edit.shortcuts"
+          :key="one"
+          :shortcut="one"
+          :platform="outcome.edit.platform ?? platforms[1]"
+          :how="style"
+          state="yours"
+        />
+        {{ outcome.sentence }}
+      </p>
+      <DecideEdit :outcome="outcome" :decisions="decisions" />
+      <blockquote v-if="outcome.edit.reason">{{ outcome.edit.reason }}</blockquote>
+    </div>
+    <RouterLink
+      class="btn plain"
+      :to="{ name: 'carry', params: { keyset: keyset.id }, query: { ...luggage, to: String(now!.releaseId) } }"
+      >To the whole list</RouterLink
+    >
+  </template>
+  <div class="actions">
+    <RouterLink class="btn" :to="{ name: 'story', query: { ...luggage, command: command.name } }"
+      >Through all releases</RouterLink
+    >
+    <RouterLink
+      v-if="row.change.after[0]"
+      class="btn"
+      :to="{ name: 'story', query: { ...luggage, press: row.change.after[0].shortcut } }"
+      >This press through all</RouterLink
+    >
+  </div>
 </template>
 
 <style scoped>

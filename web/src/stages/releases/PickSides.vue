@@ -18,6 +18,11 @@ const choices = computed(() =>
 );
 const systems = computed(() => [...new Set(releases.value.flatMap((one) => one.platforms))]);
 const names = computed(() => columns.value.map((id) => choices.value.find((one) => one.id === id)?.label ?? '').join(', ')); // prettier-ignore
+const SIDES = [
+  { name: 'old', on: 'oldon', title: 'Before', at: 0 },
+  { name: 'now', on: 'nowon', title: 'Now', at: 1 },
+] as const;
+const chosen = computed(() => ({ old: old.value?.id, now: now.value?.id }));
 const onto = (name: 'oldon' | 'nowon', value: string) => set({ [name]: value === platform.value ? '' : value });
 </script>
 
@@ -28,50 +33,30 @@ const onto = (name: 'oldon' | 'nowon', value: string) => set({ [name]: value ===
       {{ names }}
     </button>
     <span v-if="open" class="choices">
-      <label
-        >Before
-        <ElSelect
-          :model-value="old?.id"
-          size="small"
-          aria-label="Before"
-          @update:model-value="(id: number) => set({ old: String(id), columns: '' })"
-        >
-          <ElOption v-for="one in choices" :key="one.id" :value="one.id" :label="one.label" />
-        </ElSelect>
-      </label>
-      <label
-        >on
-        <ElSelect
-          :model-value="platforms[0]"
-          size="small"
-          aria-label="Platform before"
-          @update:model-value="(one: string) => onto('oldon', one)"
-        >
-          <ElOption v-for="one in systems" :key="one" :value="one" :label="platformName(one)" />
-        </ElSelect>
-      </label>
-      <label
-        >Now
-        <ElSelect
-          :model-value="now?.id"
-          size="small"
-          aria-label="Now"
-          @update:model-value="(id: number) => set({ now: String(id), columns: '' })"
-        >
-          <ElOption v-for="one in choices" :key="one.id" :value="one.id" :label="one.label" />
-        </ElSelect>
-      </label>
-      <label
-        >on
-        <ElSelect
-          :model-value="platforms[1]"
-          size="small"
-          aria-label="Platform now"
-          @update:model-value="(one: string) => onto('nowon', one)"
-        >
-          <ElOption v-for="one in systems" :key="one" :value="one" :label="platformName(one)" />
-        </ElSelect>
-      </label>
+      <template v-for="side in SIDES" :key="side.name">
+        <label
+          >{{ side.title }}
+          <ElSelect
+            :model-value="chosen[side.name]"
+            size="small"
+            :aria-label="side.title"
+            @update:model-value="(id: number) => set({ [side.name]: String(id), columns: '' })"
+          >
+            <ElOption v-for="one in choices" :key="one.id" :value="one.id" :label="one.label" />
+          </ElSelect>
+        </label>
+        <label
+          >on
+          <ElSelect
+            :model-value="platforms[side.at]"
+            size="small"
+            :aria-label="`Platform ${side.title.toLowerCase()}`"
+            @update:model-value="(one: string) => onto(side.on, one)"
+          >
+            <ElOption v-for="one in systems" :key="one" :value="one" :label="platformName(one)" />
+          </ElSelect>
+        </label>
+      </template>
       <label class="wide"
         >In the columns
         <ElSelect v-model="columns" multiple size="small" aria-label="In the columns">

@@ -100,13 +100,12 @@ export function movedColumn(facts: ColumnFacts, rows: ReadonlyMap<number, MovedR
     const gained = change.now.some((one) => ids.includes(one.command));
     if (gained) {
       const former = row.change.old.some((one) => change.old.some((was) => was.command === one.id));
-      const names = change.old.map((one) => nameOf(row, one.command)).filter(Boolean);
+      const names = change.old.flatMap((one) => oldNames.get(one.command) ?? []);
       if (!former && names.length) return `was ${names.join(', ')}`;
     }
     const press = change.old[0] ? show(change.old[0].shortcut, platform) : change.press;
     return `${press} is ${change.now.map((one) => known.get(one.command)?.label ?? '').join(', ')}`;
   }
-  const nameOf = (_row: MovedRow, command: number) => oldNames.get(command) ?? '';
   const oldNames = new Map(
     [...rows.values()].flatMap((row) => row.change.old.map((one) => [one.id, one.label] as const)),
   );
