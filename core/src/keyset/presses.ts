@@ -25,14 +25,22 @@ export function pressIndex(effective: Effective, layout: Layout, platform: Platf
 
 function indexed(effective: Effective, layout: Layout, platform: Platform): PressIndex {
   const byFirst = new Map<string, Held[]>();
+  // A keyset says the same few hundred shortcuts again and again.
+  const known = new Map<string, readonly (readonly string[])[] | null>();
+  const ways = (shortcut: string) => {
+    const found = known.get(shortcut);
+    if (found !== undefined) return found;
+    const made = storedPresses(shortcut, layout, platform);
+    known.set(shortcut, made);
+    return made;
+  };
   for (const held of effective.held) {
-    for (const way of storedPresses(held.shortcut, layout, platform)?.[0] ?? []) {
+    for (const way of ways(held.shortcut)?.[0] ?? []) {
       const group = byFirst.get(unsided(way));
       if (group) group.push(held);
       else byFirst.set(unsided(way), [held]);
     }
   }
-  const ways = (shortcut: string) => storedPresses(shortcut, layout, platform);
   return {
     near(shortcut) {
       const mine = ways(shortcut);
