@@ -84,7 +84,10 @@ export const ChangeNotes = z.object({
 });
 export type ChangeNotes = z.infer<typeof ChangeNotes>;
 
-export const NewNotes = ChangeNotes.pick({ oldKeyset: true, nowKeyset: true, title: true });
+export const NewNotes = ChangeNotes.pick({ oldKeyset: true, nowKeyset: true, title: true }).refine(
+  (asked) => asked.oldKeyset !== asked.nowKeyset,
+  'name two different keysets',
+);
 export const SentNotes = ChangeNotes.omit({ id: true, appId: true, oldKeyset: true, nowKeyset: true });
 export type SentNotes = z.infer<typeof SentNotes>;
 

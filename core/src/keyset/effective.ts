@@ -73,7 +73,7 @@ export interface Effective {
 }
 
 /** A command and a context as one number: both are the database's own, far below these bounds. */
-function pairKey(command: number, context: number): number {
+export function spotKey(command: number, context: number): number {
   return command * 0x4000000 + context;
 }
 
@@ -95,7 +95,7 @@ function shippedOn({ bindings, corrections }: ShippedKeyset, platform: Platform)
     if (binding.language !== null) continue;
     const into = binding.platform === null ? general : own;
     for (const context of binding.contexts) {
-      const key = pairKey(binding.command, context);
+      const key = spotKey(binding.command, context);
       const held = { command: binding.command, context, shortcut: binding.shortcut, binding };
       const list = into.get(key);
       if (list) list.push(held);
@@ -105,11 +105,11 @@ function shippedOn({ bindings, corrections }: ShippedKeyset, platform: Platform)
   for (const { command, context, platform: on, now } of corrections) {
     if (on !== null && on !== platform) continue;
     const into = on === null ? general : own;
-    const known = into.get(pairKey(command, context)) ?? [];
+    const known = into.get(spotKey(command, context)) ?? [];
     const held = now.map(
       (shortcut): Held => known.find((one) => one.shortcut === shortcut) ?? { command, context, shortcut },
     );
-    into.set(pairKey(command, context), held);
+    into.set(spotKey(command, context), held);
   }
   return ownFirst(general, own);
 }
@@ -133,7 +133,7 @@ export function heldAt(stack: Stack, platform: Platform, command: number, contex
     bindings: bindings.filter((one) => one.command === command && one.contexts.includes(context)),
     corrections: corrections.filter((one) => one.command === command && one.context === context),
   };
-  const key = pairKey(command, context);
+  const key = spotKey(command, context);
   const original = shippedOn(mine, platform).get(key) ?? [];
   return stack.layers.reduce<readonly Held[]>((below, layer) => {
     const here = layer.edits.filter((one) => one.command === command && one.context === context);
@@ -167,7 +167,7 @@ function computed(stack: Stack, platform: Platform): Effective {
       const general = edit.platform === null;
       const beaten = general && byPlace.has(placeKey({ ...edit, platform }));
       if ((!general && edit.platform !== platform) || beaten) continue;
-      const key = pairKey(edit.command, edit.context);
+      const key = spotKey(edit.command, edit.context);
       const original = shipped.get(key) ?? [];
       const after = edited(edit, places.get(key) ?? [], original);
       places.set(key, after);
@@ -189,10 +189,10 @@ function computed(stack: Stack, platform: Platform): Effective {
   }
   for (const list of byCommand.values()) for (const one of list) held.push(one);
   const stillCleared = (command: number) =>
-    (cleared.get(command) ?? []).filter((edit) => !places.get(pairKey(command, edit.context))?.length);
+    (cleared.get(command) ?? []).filter((edit) => !places.get(spotKey(command, edit.context))?.length);
   return {
     held,
-    at: (command, context) => places.get(pairKey(command, context)) ?? [],
+    at: (command, context) => places.get(spotKey(command, context)) ?? [],
     of: (command) => byCommand.get(command) ?? [],
     cleared: stillCleared,
     blocked: [...blocks.values()].flatMap((edit) =>

@@ -18,7 +18,7 @@ export {
   type LayerDifference,
   type Steps,
 } from './history.ts';
-export { effective, heldAt, layerOver, stackOf, type Effective, type Held, type Stack } from './effective.ts';
+export { effective, heldAt, layerOver, spotKey, stackOf, type Effective, type Held, type Stack } from './effective.ts';
 export { pressIndex, type PressIndex } from './presses.ts';
 export { consequences, shownKeys, unfitEdits, type Consequence, type Outcome } from './consequences.ts';
 export {

@@ -1,4 +1,4 @@
-import { parseStored, storedPresses, usualBoard } from '../keys/index.ts';
+import { parseStored, storedPresses, usualBoard, type Board, type Layout, type Platform } from '../keys/index.ts';
 import type { CommandGroup, Run } from '../contract/index.ts';
 import { boardSpots, centreOf, distanceOf, type KeySpot } from './geometry.ts';
 import { storedReach } from './reach.ts';
@@ -14,16 +14,20 @@ export interface MainKey {
   readonly mm: number;
 }
 
+/** The code of the key that a shortcut's last stroke ends on; undefined where it cannot be pressed. */
+export function endsOn(shortcut: string, layout: Layout, platform: Platform, board?: Board): string | undefined {
+  const way = storedPresses(shortcut, layout, platform, board)?.at(-1)?.[0];
+  return way
+    ?.replace(/^hold /, '')
+    .split('+')
+    .at(-1);
+}
+
 /** The main key of a command with a keyset; null where it has none on the board. */
 export function mainKey(command: number, { effective, layout, platform, rest, board }: RunSetting): MainKey | null {
   const spots = boardSpots(board ?? usualBoard(layout, platform));
   for (const { shortcut } of effective.of(command)) {
-    const ways = storedPresses(shortcut, layout, platform, board);
-    const code = ways
-      ?.at(-1)?.[0]
-      ?.replace(/^hold /, '')
-      .split('+')
-      .at(-1);
+    const code = endsOn(shortcut, layout, platform, board);
     const found = storedReach(shortcut, layout, platform, rest, board);
     const spot = code ? spots.get(code) : undefined;
     if (code && spot && found) return { command, shortcut, code, spot, mm: found.mm };

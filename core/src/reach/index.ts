@@ -19,6 +19,7 @@ export { pressesElsewhere, type Elsewhere } from './elsewhere.ts';
 export { reassign, type Reassigned, type Wish } from './reassign.ts';
 export { howToReverse, slipsTo, traceSlips, type Slip, type SlipKind, type TraceQuestion } from './trace.ts';
 export {
+  endsOn,
   farApart,
   groupSpread,
   mainKey,

@@ -1,7 +1,7 @@
 import type { Edit } from '../contract/index.ts';
 import { consequences, inPlaceOrder, layerOver, placeKey, type Setting } from '../keyset/index.ts';
 import { carry, type CarryQuestion, type Outcome } from './carry.ts';
-import { composed, type Lineage } from './lineage.ts';
+import type { Lineage } from './lineage.ts';
 
 /** What is decided of an edit: keep it (taking its press), go along with the release, something else, or not yet. */
 export type Decision =
@@ -109,16 +109,14 @@ export function carryThrough(
   edits: readonly Edit[],
   settings: readonly Setting[],
   lineages: readonly Lineage[],
-): CarriedStep & { readonly lineage: Lineage } {
-  const [first, ...more] = lineages.map((lineage, at): CarryQuestion => ({ edits, old: settings[at]!, now: settings[at + 1]!, lineage })); // prettier-ignore
-  let step = stepOf(first!);
-  let lineage = first!.lineage;
-  for (const question of more) {
-    const next = stepOf({ ...question, edits: step.edits });
-    step = { ...next, open: [...step.open, ...next.open] };
-    lineage = composed(lineage, question.lineage);
-  }
-  return { ...step, lineage };
+): CarriedStep {
+  return lineages.reduce<CarriedStep>(
+    (before, lineage, at) => {
+      const step = stepOf({ edits: before.edits, old: settings[at]!, now: settings[at + 1]!, lineage });
+      return { ...step, open: [...before.open, ...step.open] };
+    },
+    { edits, open: [], outcomes: [] },
+  );
 }
 
 function stepOf(question: CarryQuestion): CarriedStep {

@@ -1,7 +1,7 @@
 import type { Edit, EditPlace } from '../contract/index.ts';
 import type { Platform } from '../keys/index.ts';
-import { heldAt, keysOf, placeKey, unfitEdits, type Held, type Setting } from '../keyset/index.ts';
-import { groundsOf, spot, type Ground } from './ground.ts';
+import { heldAt, keysOf, placeKey, spotKey, unfitEdits, type Held, type Setting } from '../keyset/index.ts';
+import { groundsOf, type Ground } from './ground.ts';
 import type { Lineage } from './lineage.ts';
 import { sentenceOf } from './carry-words.ts';
 
@@ -157,10 +157,10 @@ function newOwners({ edits, old, now, lineage }: CarryQuestion, grounds: Grounds
         for (const held of near(formerly.get(platform)?.(shortcut) ?? [], old, edit)) {
           const [context] = lineage.contexts.forward(held.context);
           if (context !== undefined)
-            for (const command of lineage.commands.forward(held.command)) had.add(spot({ command, context }));
+            for (const command of lineage.commands.forward(held.command)) had.add(spotKey(command, context));
         }
         for (const held of theirs) {
-          if (had.has(spot(held))) continue;
+          if (had.has(spotKey(held.command, held.context))) continue;
           const key = `${held.command} ${held.context} ${held.shortcut}`;
           const known = found.get(key);
           if (known?.platforms.includes(platform)) continue;

@@ -1,6 +1,6 @@
 import type { Edit, EditPlace } from '../contract/index.ts';
 import { US, meeting, storedPresses, unsided, type Platform } from '../keys/index.ts';
-import { applyEdit, effective, pressIndex, type Held, type Setting, type Stack } from '../keyset/index.ts';
+import { applyEdit, effective, pressIndex, spotKey, type Held, type Setting, type Stack } from '../keyset/index.ts';
 
 /** What a layer is laid on, on one platform: what stands at a place in the base, and what was shipped there. */
 export interface Ground {
@@ -36,9 +36,13 @@ function groundOn(stack: Stack, bare: Stack, platform: Platform, layout: typeof 
     made,
     laid(edits) {
       const index = pressIndex(held, layout, platform);
-      const own = new Set(edits.flatMap((edit) => (edit.platform === platform ? spot(edit) : [])));
-      const here = edits.filter((edit) => (edit.platform === null ? !own.has(spot(edit)) : edit.platform === platform));
-      const touched = new Set(here.map(spot));
+      const own = new Set(
+        edits.flatMap((edit) => (edit.platform === platform ? spotKey(edit.command, edit.context) : [])),
+      );
+      const here = edits.filter((edit) =>
+        edit.platform === null ? !own.has(spotKey(edit.command, edit.context)) : edit.platform === platform,
+      );
+      const touched = new Set(here.map((edit) => spotKey(edit.command, edit.context)));
       const byFirst = new Map<string, Laid[]>();
       for (const edit of here)
         for (const shortcut of made(edit)) {
@@ -54,7 +58,7 @@ function groundOn(stack: Stack, bare: Stack, platform: Platform, layout: typeof 
       const meetingOnes = (shortcut: string): Held[] => {
         const mine = ways(shortcut);
         if (!mine) return [];
-        const below = index.near(shortcut).flatMap((one) => (one.how === 'meet' && !touched.has(spot(one.held)) ? one.held : [])); // prettier-ignore
+        const below = index.near(shortcut).flatMap((one) => (one.how === 'meet' && !touched.has(spotKey(one.held.command, one.held.context)) ? one.held : [])); // prettier-ignore
         const fresh = new Set(mine[0]!.flatMap((way) => byFirst.get(unsided(way)) ?? []));
         return [...below, ...[...fresh].flatMap((one) => (meeting(mine, one.ways) === 'meet' ? one.held : []))];
       };
@@ -71,6 +75,3 @@ interface Laid {
   readonly held: Held;
   readonly ways: readonly (readonly string[])[];
 }
-
-/** A command and a context as one number: both are the database’s own, far below these bounds. */
-export const spot = ({ command, context }: Pick<EditPlace, 'command' | 'context'>) => command * 0x4000000 + context;

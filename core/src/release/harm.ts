@@ -1,5 +1,5 @@
-import { boardSpots, distanceOf, mainKey, type RunSetting } from '../reach/index.ts';
-import { storedPresses, usualBoard } from '../keys/index.ts';
+import { boardSpots, distanceOf, endsOn, mainKey, type RunSetting } from '../reach/index.ts';
+import { usualBoard } from '../keys/index.ts';
 import type { Moved, PressChange, PressChangeKind } from './moved.ts';
 import type { Side } from './sides.ts';
 
@@ -53,15 +53,7 @@ export function harms(
 ): Harm[] {
   const became = new Map(commands.flatMap((one) => one.old.map(({ id }) => [id, one] as const)));
   const spots = boardSpots(usualBoard(hands.layout, now.platform));
-  const spotOf = (shortcut: string, side: Side) => {
-    const way = storedPresses(shortcut, hands.layout, side.platform)?.at(-1)?.[0];
-    return spots.get(
-      way
-        ?.replace(/^hold /, '')
-        .split('+')
-        .at(-1) ?? '',
-    );
-  };
+  const spotOf = (shortcut: string, side: Side) => spots.get(endsOn(shortcut, hands.layout, side.platform) ?? '');
   const setting: RunSetting = { ...hands, effective: now.effective, commands: now.commands, platform: now.platform };
   /** From the key it was on to the nearest it has now. */
   const travel = (change: PressChange) =>

@@ -1,6 +1,6 @@
 import type { CommandChange } from './commands.ts';
 import type { Harm } from './harm.ts';
-import type { Moved, PressChange } from './moved.ts';
+import type { Moved } from './moved.ts';
 
 /** What a row of the comparison is found under, the most pressing first; the last is all the rest. */
 export const MOVED_KINDS = [
@@ -30,14 +30,14 @@ export interface MovedRow {
   readonly harms: readonly Harm[];
 }
 
-const isParty = (change: PressChange, { old, now }: CommandChange) =>
-  change.old.some((one) => old.some(({ id }) => id === one.command)) ||
-  change.now.some((one) => now.some(({ id }) => id === one.command));
-
 /** A row for every command of either side, ordered by harm to habit, then by name. */
 export function movedRows({ commands }: Moved, found: readonly Harm[]): MovedRow[] {
   const [byOld, byNow] = [new Map<number, Harm[]>(), new Map<number, Harm[]>()];
-  const note = (map: Map<number, Harm[]>, id: number, harm: Harm) => map.set(id, [...(map.get(id) ?? []), harm]);
+  const note = (map: Map<number, Harm[]>, id: number, harm: Harm) => {
+    const list = map.get(id);
+    if (list) list.push(harm);
+    else map.set(id, [harm]);
+  };
   for (const harm of found) {
     for (const { command } of harm.change.old) note(byOld, command, harm);
     for (const { command } of harm.change.now) note(byNow, command, harm);
@@ -47,7 +47,7 @@ export function movedRows({ commands }: Moved, found: readonly Harm[]): MovedRow
       ...change.old.flatMap(({ id }) => byOld.get(id) ?? []),
       ...change.now.flatMap(({ id }) => byNow.get(id) ?? []),
     ]);
-    const harms = [...mine].filter((one) => isParty(one.change, change)).sort((a, b) => b.harm - a.harm);
+    const harms = [...mine].sort((a, b) => b.harm - a.harm);
     return { change, kinds: kindsOf(change, harms), harm: harms[0]?.harm ?? 0, harms };
   });
   const label = ({ change }: MovedRow) => (change.now[0] ?? change.old[0])!.label;

@@ -21,6 +21,16 @@ export interface LedgerColumn {
   readonly platform?: string;
 }
 
+/** A column is computed cell by cell as it comes into sight, each once. */
+export function remembered(cell: (command: Command) => Cell): (command: Command) => Cell {
+  const known = new Map<number, Cell>();
+  return (command) => {
+    const found = known.get(command.id) ?? cell(command);
+    known.set(command.id, found);
+    return found;
+  };
+}
+
 /** Rows under the headings of their groups, which stand in the order they are first met in. */
 export function grouped(commands: readonly Command[], groupOf: (command: Command) => string): LedgerRow[] {
   const groups = new Map<string, Command[]>();

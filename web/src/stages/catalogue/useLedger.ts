@@ -10,26 +10,15 @@ import {
   passes,
   rowFacts,
   unverifiedOn,
-  type Cell,
   type LedgerFilter,
   type LedgerOrder,
   type LedgerView,
 } from '@crib/core/keyset';
 import { layoutInHand } from '../../parts/chips.ts';
-import { grouped, type LedgerColumn } from '../../parts/ledger.ts';
+import { grouped, remembered, type LedgerColumn } from '../../parts/ledger.ts';
 import { useLookup } from '../../stores/lookup.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
-
-/** A column is computed cell by cell as it comes into sight, each once. */
-function remembered(cell: (command: Command) => Cell): (command: Command) => Cell {
-  const known = new Map<number, Cell>();
-  return (command) => {
-    const found = known.get(command.id) ?? cell(command);
-    known.set(command.id, found);
-    return found;
-  };
-}
 
 /** The rows and columns of a ledger, as the address asks for them: by name or press, by place, narrowed, in an order. */
 export function useLedger(columnIds: Ref<readonly number[]>) {

@@ -2,9 +2,19 @@
 import { computed, defineAsyncComponent } from 'vue';
 import { usesADay } from '@crib/core/catalogue';
 import { platformName } from '@crib/core/keys';
-import { MOVED_KINDS, kindCounts, moved, movedRows, sideOf, unchangedShare, type MovedKind } from '@crib/core/release';
+import {
+  MOVED_KINDS,
+  harms,
+  kindCounts,
+  moved,
+  movedRows,
+  sideOf,
+  unchangedShare,
+  type MovedKind,
+} from '@crib/core/release';
 import StateNote from '../../parts/StateNote.vue';
 import { layoutInHand } from '../../parts/chips.ts';
+import { useHands } from '../../stores/hands.ts';
 import { useLineage } from '../../stores/lineage.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
@@ -18,6 +28,7 @@ const LifeChart = defineAsyncComponent(() => import('./LifeChart.vue'));
 const workspace = useWorkspace();
 const lineage = useLineage();
 const { platform } = usePlace();
+const { rest, typist } = useHands();
 /** The oldest first. */
 const releases = computed(() => [...(workspace.app?.releases ?? [])].reverse());
 const wanted = computed(() => releases.value.map((one) => one.id));
@@ -30,16 +41,16 @@ const sides = computed(() =>
     return catalogue && shipped ? [{ catalogue, side: sideOf(catalogue, shipped.id, platform.value, stackFor(catalogue, shipped.id)) }] : []; // prettier-ignore
   }),
 );
+const uses = computed(() => usesADay(sides.value.at(-1)?.catalogue.uses ?? []));
 const steps = computed(() =>
   sides.value.slice(1).map(({ catalogue, side }, at) => {
     const before = sides.value[at]!;
     const found = moved(before.side, side, lineage.between(before.catalogue, catalogue), layoutInHand.value);
-    const harms = found.presses.map((change) => ({ kind: change.kind, change, uses: 0, destroys: false, keyless: false, mm: 0, harm: 0 })); // prettier-ignore
-    return { label: catalogue.release.label, counts: kindCounts(movedRows(found, harms)) };
+    const cost = harms(found, before.side, side, uses.value, { layout: layoutInHand.value, rest: rest.value, typist: typist.value }); // prettier-ignore
+    return { label: catalogue.release.label, counts: kindCounts(movedRows(found, cost)) };
   }),
 );
 const kinds = computed(() => MOVED_KINDS.filter((kind) => kind !== 'same' && steps.value.some((one) => one.counts.get(kind)))); // prettier-ignore
-const uses = computed(() => usesADay(sides.value.at(-1)?.catalogue.uses ?? []));
 /** What of a day is unchanged for who has learned with each release, and works with the newest. */
 const shares = computed(() => {
   const last = sides.value.at(-1);

@@ -130,7 +130,15 @@ const summary = computed(() => {
 const categories = computed(() => [...new Set((compared.value?.rows ?? []).flatMap((row) => [...row.change.now, ...row.change.old].map((one) => one.category)))].filter(Boolean)); // prettier-ignore
 const places = computed(() => (compared.value ? treeOf(compared.value.now.contexts).inOrder : []));
 const tree = computed(() => treeOf(compared.value!.now.contexts));
-const atPlace = (id: number) => (compared.value?.rows ?? []).filter((row) => [...row.change.now, ...row.change.old].some((one) => one.home === id) && row.kinds[0] !== 'same').length; // prettier-ignore
+/** How many commands of each place are otherwise. */
+const atPlace = computed(() => {
+  const counts = new Map<number, number>();
+  for (const { change, kinds } of compared.value?.rows ?? [])
+    if (kinds[0] !== 'same')
+      for (const home of new Set([...change.now, ...change.old].map((one) => one.home)))
+        counts.set(home, (counts.get(home) ?? 0) + 1);
+  return counts;
+});
 const customOnOld = computed(() => comparison.keysets.value.filter((one) => one.kind === 'custom' && one.releaseId === old.value?.releaseId && one.releaseId !== now.value?.releaseId)); // prettier-ignore
 
 /** The written difference, as long as commands and places kept their identity. */
@@ -184,7 +192,7 @@ function table(): PlainTable {
         :key="place.id"
         :on="where === String(place.id)"
         :depth="tree.depth(place.id)"
-        :count="atPlace(place.id)"
+        :count="atPlace.get(place.id) ?? 0"
         @click="set({ where: where === String(place.id) ? '' : String(place.id) })"
         >{{ place.name }}</IndexLine
       >

@@ -4,7 +4,6 @@ import { settingFrom, stackOf } from '@crib/core/keyset';
 import { carry, treeOf, type MovedRow } from '@crib/core/release';
 import KeyChip from '../../parts/KeyChip.vue';
 import { show } from '../../parts/chips.ts';
-import { useLineage } from '../../stores/lineage.ts';
 import { usePlace } from '../../stores/place.ts';
 import DecideEdit from './DecideEdit.vue';
 import { KIND_TITLES, rowCommand } from './movedLedger.ts';
@@ -14,8 +13,7 @@ import type { useComparison } from './useComparison.ts';
 /** The story of one change in words, what it costs a trained hand, and what custom keysets make of it. */
 const props = defineProps<{ row: MovedRow; comparison: ReturnType<typeof useComparison> }>();
 const { style, luggage } = usePlace();
-const lineage = useLineage();
-const { compared, platforms, now, labelOf, keysets, catalogueOf } = props.comparison;
+const { compared, platforms, now, labelOf } = props.comparison;
 
 const command = computed(() => rowCommand(props.row));
 const tree = computed(() => treeOf((props.row.change.now.length ? compared.value!.now : compared.value!.old).contexts));
@@ -56,30 +54,28 @@ const sentences = computed(() => {
 });
 const worst = computed(() => props.row.harms[0] ?? null);
 
-/** What each custom keyset on the older release does for this command, carried to the newer one. */
-const customs = computed(() => {
+/** Custom keysets on the older release carried to the newer one: once a comparison, whichever row is looked at. */
+const carried = computed(() => {
   const made = compared.value!;
   if (made.old.release.id === made.now.release.id) return [];
+  const stack = stackOf(
+    made.now.keysets.find((one) => one.id === now.value!.id)!,
+    made.now.keysets,
+  );
+  const target = settingFrom(made.now, now.value!.id, { stack });
+  return made.old.keysets.flatMap((keyset) => {
+    if (keyset.kind !== 'custom') return [];
+    // What a set on top of another comes to is seen when that one has been carried.
+    if (!made.old.keysets.some((one) => one.id === keyset.baseId && one.kind === 'shipped')) return [];
+    const base = settingFrom(made.old, keyset.baseId);
+    const outcomes = carry({ edits: keyset.edits, old: base, now: target, lineage: made.lineage });
+    return [{ keyset, outcomes, decisions: useDecisions(keyset.id, made.now.release.id) }];
+  });
+});
+/** What each of them does for this command. */
+const customs = computed(() => {
   const ids = new Set(props.row.change.old.map((one) => one.id));
-  return keysets.value
-    .filter((one) => one.kind === 'custom' && one.releaseId === made.old.release.id)
-    .flatMap((line) => {
-      const catalogue = catalogueOf(line.id);
-      const keyset = catalogue?.keysets.find((one) => one.id === line.id);
-      if (!catalogue || keyset?.kind !== 'custom') return [];
-      // What a set on top of another comes to is seen when that one has been carried.
-      if (!catalogue.keysets.some((one) => one.id === keyset.baseId && one.kind === 'shipped')) return [];
-      const edits = keyset.edits.filter((edit) => ids.has(edit.command));
-      const base = settingFrom(catalogue, keyset.baseId);
-      const target = settingFrom(made.now, now.value!.id, { stack: stackOf(made.now.keysets.find((one) => one.id === now.value!.id)!, made.now.keysets) }); // prettier-ignore
-      const whole = carry({
-        edits: keyset.edits,
-        old: base,
-        now: target,
-        lineage: lineage.between(made.old, made.now),
-      });
-      return [{ keyset, outcomes: whole.filter((one) => edits.includes(one.edit)), decisions: useDecisions(keyset.id, made.now.release.id) }]; // prettier-ignore
-    });
+  return carried.value.map((one) => ({ ...one, outcomes: one.outcomes.filter(({ edit }) => ids.has(edit.command)) }));
 });
 </script>
 

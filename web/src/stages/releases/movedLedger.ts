@@ -1,8 +1,8 @@
-import { effective, type Cell, type Chip, type ChipState, type Stack } from '@crib/core/keyset';
+import { cellOf, effective, type Cell, type Chip, type Stack } from '@crib/core/keyset';
 import { platformName, type Platform } from '@crib/core/keys';
 import type { Catalogue, Command } from '@crib/core/contract';
 import { treeOf, type Lineage, type MovedKind, type MovedRow } from '@crib/core/release';
-import type { LedgerColumn } from '../../parts/ledger.ts';
+import { remembered, type LedgerColumn } from '../../parts/ledger.ts';
 import { show } from '../../parts/chips.ts';
 
 /** What each group of the comparison is called. */
@@ -50,7 +50,8 @@ export function movedColumn(facts: ColumnFacts, rows: ReadonlyMap<number, MovedR
   const keyset = catalogue.keysets.find((one) => one.id === facts.keyset)!;
   const tree = treeOf(catalogue.contexts);
   const held = effective(stack, platform);
-  const base = keyset.kind === 'custom' ? effective({ ...stack, layers: stack.layers.slice(0, -1) }, platform) : null;
+  const base =
+    keyset.kind === 'custom' ? effective({ ...stack, layers: stack.layers.slice(0, -1) }, platform) : undefined;
   const known = new Map(catalogue.commands.map((one) => [one.id, one]));
   const label = catalogue.release.label;
   const baseName = catalogue.keysets.find((one) => keyset.kind === 'custom' && one.id === keyset.baseId)?.name ?? '';
@@ -62,34 +63,29 @@ export function movedColumn(facts: ColumnFacts, rows: ReadonlyMap<number, MovedR
     return found.length ? [...new Set(found)] : change.old.map((one) => one.id).filter((id) => known.has(id));
   }
 
+  /** In the newer side’s column, what is new there and what the same keys did before. */
+  function restated(chip: Chip, row: MovedRow, ids: readonly number[]): Chip {
+    if (!isNow || chip.state === 'fixed') return chip;
+    const otherwise = row.harms.some(
+      ({ kind, change }) =>
+        kind === 'new meaning' && change.now.some((one) => one.shortcut === chip.shortcut && ids.includes(one.command)),
+    );
+    if (otherwise) return { ...chip, state: 'new meaning' };
+    const isNew = chip.state === 'as shipped' && !row.change.before.some((one) => one.shortcut === chip.shortcut);
+    return isNew ? { ...chip, state: 'new here' } : chip;
+  }
+
   function cell(command: Command): Cell {
     const row = rows.get(command.id);
-    const ids = row ? commandsHere(row).filter((id) => known.has(id)) : [];
-    if (!row || ids.length === 0) return { chips: [], word: 'not there', blockedIn: [] };
-    const mine = ids.flatMap((id) => held.of(id));
-    const before = new Set(row.change.before.map((one) => one.shortcut));
-    const meaning = new Set(row.harms.filter((one) => one.kind === 'new meaning').flatMap((one) => one.change.now.filter((now) => ids.includes(now.command)).map((now) => now.shortcut))); // prettier-ignore
-    const chips = new Map<string, Chip>();
-    for (const one of mine) {
-      const isNew = isNow && !before.has(one.shortcut);
-      const state: ChipState = known.get(one.command)!.fixed
-        ? 'fixed'
-        : isNow && meaning.has(one.shortcut)
-          ? 'new meaning'
-          : one.edit
-            ? 'yours'
-            : isNew
-              ? 'new here'
-              : 'as shipped';
-      const present = chips.get(one.shortcut);
-      chips.set(one.shortcut, { shortcut: one.shortcut, state, contexts: [...(present?.contexts ?? []), one.context], held: one }); // prettier-ignore
-    }
-    const list = [...chips.values()];
-    if (base && list.length && ids.every((id) => same(base.of(id), held.of(id))))
-      return { chips: list, word: 'as base', blockedIn: [] };
-    const cleared = ids.some((id) => held.cleared(id).length > 0);
+    const here = (row ? commandsHere(row) : []).flatMap((id) => known.get(id) ?? []);
+    if (!row || here.length === 0) return { chips: [], word: 'not there', blockedIn: [] };
+    const ids = here.map((one) => one.id);
+    const cells = here.map((one) => cellOf(one, held, base));
+    const chips = cells.flatMap((one) => one.chips).map((chip) => restated(chip, row, ids));
+    const [{ word: first }] = cells as [Cell];
+    const word = cells.every((one) => one.word === first) ? first : chips.length ? '' : 'none';
     const says = isNow ? wordsFor(row, ids) : '';
-    return { chips: list, word: list.length ? '' : cleared ? 'cleared' : 'none', blockedIn: [], ...(says && { says }) };
+    return { chips, word, blockedIn: cells.flatMap((one) => one.blockedIn), ...(says && { says }) };
   }
 
   /** `J is Discard trial contour` for who lost the press, `was Show drying heights` for who has it. */
@@ -119,19 +115,5 @@ export function movedColumn(facts: ColumnFacts, rows: ReadonlyMap<number, MovedR
     asBase: own && stack.layers.length === 1 ? `as ${label}` : `as ${baseName}`,
     cell: remembered(cell),
     tree,
-  };
-}
-
-const same = (
-  a: readonly { shortcut: string; context: number }[],
-  b: readonly { shortcut: string; context: number }[],
-) => a.length === b.length && a.every((one, at) => one.shortcut === b[at]!.shortcut && one.context === b[at]!.context);
-
-function remembered(cell: (command: Command) => Cell): (command: Command) => Cell {
-  const known = new Map<number, Cell>();
-  return (command) => {
-    const found = known.get(command.id) ?? cell(command);
-    known.set(command.id, found);
-    return found;
   };
 }

@@ -76,5 +76,5 @@ export function useComparison() {
     };
   });
   const labelOf = (releaseId: number | undefined) => releases.value.find((one) => one.id === releaseId)?.label ?? '';
-  return { ...catalogues, keysets, releases, old, now, oldAsked, nowAsked, oldOn, nowOn, platforms, columns, compared, catalogueOf, labelOf, shippedOf }; // prettier-ignore
+  return { ...catalogues, keysets, releases, old, now, platforms, columns, compared, catalogueOf, labelOf };
 }
