@@ -186,10 +186,10 @@ async function save(keyset: number, revision: number, where: EditPlace, edit: Ed
   };
   const path = `/api/keysets/${keyset}/changes`;
   const asked = await call<{ shown: string[] }>('POST', `${path}/preview`, { revision, put: [put] });
-  const saved = await call<{ keyset: { revision: number } }>('POST', path, {
+  const saved = await call<{ revision: number }>('POST', path, {
     revision,
     put: [put],
     shown: asked.shown,
   });
-  return saved.keyset.revision;
+  return saved.revision;
 }

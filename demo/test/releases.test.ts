@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { Catalogue, KeyPolicy, type Command, type Context } from '@crib/core/contract';
 import { readList } from '@crib/core/list';
 import { readShortcuts, US, writeStored } from '@crib/core/keys';
-import { clashes, inPlaceOrder, settingFrom } from '@crib/core/keyset';
+import { clashes, inPlaceOrder, opened } from '@crib/core/keyset';
+import { keyboardsOf } from '@crib/core/press';
 import { RESTS } from '@crib/core/reach';
 import {
   MOVED_KINDS,
@@ -81,23 +82,26 @@ const [six, seven, newest] = catalogues() as [Catalogue, Catalogue, Catalogue];
 const id = (catalogue: Catalogue, name: string) => catalogue.commands.find((one) => one.name === name)!.id;
 const links = files[2]!.lineage!.map(([was, is]) => ({ release: 3, kind: 'command' as const, old: id(seven, was), now: id(newest, is), confirmed: true, goesOn: false })); // prettier-ignore
 const lineage = lineageBetween(links, [1, 2, 3], seven, newest);
-const hands = { layout: US, rest: RESTS[0]!, typist: 'average' as const };
+const hands = { rest: RESTS[0]!, typist: 'average' as const };
+const keyboards = keyboardsOf([US], ['windows', 'macos']);
+const settingAt = (catalogue: Catalogue, keyset: number) => opened(catalogue).setting(keyset, keyboards);
+const windows = (catalogue: Catalogue, keyset: number) => sideOf(opened(catalogue), keyset, keyboards, 'windows');
 const comparedTo = (old: Catalogue, now: Catalogue) => {
   const between = lineageBetween(links, [1, 2, 3], old, now);
-  return comparedOn({ catalogue: old, keyset: old.keysets[0]!.id }, { catalogue: now, keyset: now.keysets[0]!.id }, between, hands); // prettier-ignore
+  return comparedOn({ opened: opened(old), keyset: old.keysets[0]!.id }, { opened: opened(now), keyset: now.keysets[0]!.id }, between, keyboards, hands); // prettier-ignore
 };
 
 describe('the releases of Fathomry', () => {
   it('are of the size of a real program, with at least 320 commands in 7.2 and enough without a key', () => {
     expect(newest.commands.length).toBeGreaterThanOrEqual(320);
-    const held = sideOf(newest, newest.keysets[0]!.id, 'windows').effective;
+    const held = windows(newest, newest.keysets[0]!.id).effective;
     const without = newest.commands.filter((one) => held.of(one.id).length === 0);
     expect(without.length / newest.commands.length).toBeGreaterThanOrEqual(0.08);
     expect(newest.commands.filter((one) => /-\d$/.test(one.name)).length / newest.commands.length).toBeLessThanOrEqual(0.25); // prettier-ignore
   });
 
   it.each([six, newest])('clash in $release.label no more than their program could mean', (catalogue) => {
-    const found = clashes(settingFrom(catalogue, catalogue.keysets[0]!.id));
+    const found = clashes(opened(catalogue).setting(catalogue.keysets[0]!.id, keyboards));
     const errors = found.filter((one) => one.severity === 'error' && one.kind !== 'typing');
     const name = (command: number) => catalogue.commands.find((one) => one.id === command)!.name;
     expect(errors.map((one) => [one.kind, ...one.parties.map((held) => `${name(held.command)} ${held.shortcut}`)])).toEqual([]); // prettier-ignore
@@ -122,15 +126,15 @@ describe('the releases of Fathomry', () => {
   });
 
   it('put a drying height’s key on what destroys, and order that first by harm to habit', () => {
-    const [windows] = comparedTo(seven, { ...newest, uses: [{ command: id(seven, 'view.show-drying-heights'), source: 'desk', perDay: 38, often: null }] }); // prettier-ignore
-    const [worst] = windows!.harms;
+    const [onWindows] = comparedTo(seven, { ...newest, uses: [{ command: id(seven, 'view.show-drying-heights'), source: 'desk', perDay: 38, often: null }] }); // prettier-ignore
+    const [worst] = onWindows!.harms;
     expect(worst).toMatchObject({ kind: 'new meaning', uses: 38, destroys: true, keyless: false });
     expect(worst!.change.press).toBe('KeyJ');
     expect(Math.round(worst!.mm)).toBe(51);
   });
 
   it('leave renames, a split and nothing wrong to be confirmed', () => {
-    const [old, now] = [sideOf(seven, 11, 'windows'), sideOf(newest, 21, 'windows')];
+    const [old, now] = [windows(seven, 11), windows(newest, 21)];
     const labels = lineageProposals(old, now, lineage).map(({ kind, old: was, now: is }) => `${kind}: ${was.map((one) => old.commands.get(one)!.label).join()} > ${is.map((one) => now.commands.get(one)!.label).sort().join()}`); // prettier-ignore
     expect(labels.sort()).toEqual([
       'renamed: Border graduations > Graduated border',
@@ -143,7 +147,7 @@ describe('the releases of Fathomry', () => {
 
   it('come with keys as in 6.4 that are true to most of them, and not to all', () => {
     const between = lineageBetween(links, [1, 2, 3], six, newest);
-    const found = faithfulness(sideOf(six, 1, 'windows'), sideOf(newest, 22, 'windows'), between, US);
+    const found = faithfulness(windows(six, 1), windows(newest, 22), between, new Map());
     expect(found.counts.same).toBeGreaterThan(150);
     expect(found.counts.different).toBeGreaterThan(0);
     expect(found.counts.missing).toBeGreaterThan(5);
@@ -163,7 +167,7 @@ describe('the School set, carried to 7.2', () => {
         return { command: id(seven, command), context, platform, action, shortcuts, reason, memoryAid: '' };
       }),
     );
-    const outcomes = carry({ edits, old: settingFrom(seven, 11), now: settingFrom(newest, 21), lineage });
+    const outcomes = carry({ edits, old: settingAt(seven, 11), now: settingAt(newest, 21), lineage });
     expect(outcomes.map((one) => one.edit.reason)).toEqual(edits.map((one) => one.reason));
     expect(new Set(outcomes.map((one) => one.kind))).toEqual(
       new Set(['command gone', 'context gone', 'not accepted', 'press taken', 'follows', 'now as shipped', 'context moved', 'carried']),

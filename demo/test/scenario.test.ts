@@ -1,10 +1,11 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { Catalogue, Recipe, type Command, type Context } from '@crib/core/contract';
-import { contextTree } from '@crib/core/catalogue';
-import { clashSentence, clashes, effective } from '@crib/core/keyset';
+import { keyboardsOf } from '@crib/core/press';
+import { say } from '@crib/core/words';
+import { clashSaid, clashes, effective, opened } from '@crib/core/keyset';
 import { readList } from '@crib/core/list';
-import { readShortcuts } from '@crib/core/keys';
+import { US, readShortcuts } from '@crib/core/keys';
 
 const file = (name: string) => readFileSync(new URL(`../${name}`, import.meta.url), 'utf8');
 const json = <T>(name: string) => JSON.parse(file(name)) as T;
@@ -135,15 +136,11 @@ describe('Fathomry 7.0', () => {
   });
 
   it('has no clash that its program could not mean, and only the waits that its warts name', () => {
-    const setting = {
-      stack,
-      commands: new Map(commands.map((one) => [one.id, one])),
-      tree: contextTree(contexts),
-      platforms: release.platforms,
-    };
+    const whole = { ...empty, contexts, commands, keysets: [shipped] };
+    const setting = opened(whole).setting(shipped.id, keyboardsOf([US], release.platforms));
     const found = clashes(setting);
     const errors = found.filter((one) => one.severity === 'error');
-    expect(errors.filter((one) => one.kind !== 'typing').map((one) => clashSentence(setting, one))).toEqual([]);
+    expect(errors.filter((one) => one.kind !== 'typing').map((one) => say(clashSaid(setting, one)))).toEqual([]);
     const typed = errors.map(
       ({ parties, platforms }) => `${commands[parties[0].command - 1]!.name} ${platforms.join()}`,
     );

@@ -1,8 +1,8 @@
-import { SYSTEM_KEYS, clashFinder, consequences, effective, pressIndex, type Setting } from '@crib/core/keyset';
-import { contextTree } from '@crib/core/catalogue';
-import { LAYOUTS, US, readShortcuts, storedPress } from '@crib/core/keys';
-import { PLAIN_WORDS } from '@crib/core/contract';
-import { RESTS, assign, roomLeft, runFigures } from '@crib/core/reach';
+import { SYSTEM_KEYS, clashFinder, consequences, opened, weigh, type Opened } from '@crib/core/keyset';
+import { LAYOUTS, US, readShortcuts, type Layout } from '@crib/core/keys';
+import { canonicalText, keyboardOf, keyboardsOf, type Keyboards } from '@crib/core/press';
+import { Catalogue, PLAIN_WORDS } from '@crib/core/contract';
+import { RESTS, assign, roomIn, runFigures } from '@crib/core/reach';
 import { HELD, LETTERS, lines, median, ms } from './table.ts';
 
 export async function keys(keyOf: (n: number) => string) {
@@ -18,9 +18,10 @@ export async function keys(keyOf: (n: number) => string) {
     '1000 ms',
     `${ms(baseline * 10)} splitting them and looking the parts up`,
   ]);
+  const keyboard = keyboardOf(US, 'linux');
   lines.push([
     '100,000 canonical presses, remembered',
-    ms((await median(() => texts.forEach((_, n) => storedPress(HELD[n % 8]! + LETTERS[n % 36]!, US, 'linux')))) * 10),
+    ms((await median(() => texts.forEach((_, n) => canonicalText(HELD[n % 8]! + LETTERS[n % 36]!, keyboard)))) * 10),
     '',
     '',
   ]);
@@ -28,7 +29,7 @@ export async function keys(keyOf: (n: number) => string) {
 
 const CONTEXTS = 40;
 /** Bindings of many commands, at most twenty a press, in forty contexts: what a large program ships. */
-export function largeSetting(count: number, layouts: Setting['layouts']): Setting {
+export function largeCatalogue(count: number): Catalogue {
   const contexts = Array.from({ length: CONTEXTS }, (_, i) => ({
     id: i + 1,
     parent: i === 0 ? null : i < 8 ? 1 : 2 + (i % 7),
@@ -57,23 +58,38 @@ export function largeSetting(count: number, layouts: Setting['layouts']): Settin
     open: [],
     edits: [],
   };
-  return {
-    stack: { shipped, layers: [layer] },
-    commands: new Map(commands.map((one) => [one.id, one])),
-    tree: contextTree(contexts),
-    platforms: ['windows', 'macos', 'linux'],
-    systemKeys: SYSTEM_KEYS,
-    ...(layouts && { layouts }),
+  const platforms = ['windows', 'macos', 'linux'];
+  const release = {
+    id: 1,
+    appId: 1,
+    label: '1',
+    releasedOn: null,
+    position: 1,
+    platforms,
+    sealedAt: null,
+    builds: [],
+    tiers: [],
   };
+  const app = { id: 1, slug: 'large', name: 'Large', platforms };
+  const empty = Catalogue.parse({ app, release, contexts, commands: [], keysets: [] });
+  return { ...empty, commands, keysets: [shipped, layer], systemKeys: [...SYSTEM_KEYS] };
 }
 
+const PLATFORMS = ['windows', 'macos', 'linux'];
+const boards = (layouts: readonly Layout[]): Keyboards => keyboardsOf(layouts, PLATFORMS);
+/** The layer of the large program, weighed; nothing of it is known yet. */
+export const largeSetting = (catalogue: Opened['catalogue'], layouts: readonly Layout[]) =>
+  opened(catalogue).setting(2, boards(layouts));
+
 export async function allClashes() {
-  const setting = largeSetting(5000, LAYOUTS);
-  const { bindings } = setting.stack.shipped;
-  const rows = LAYOUTS.flatMap(() => setting.platforms.flatMap(() => bindings.map((one) => one.shortcut)));
+  const catalogue = largeCatalogue(5000);
+  const setting = largeSetting(catalogue, LAYOUTS);
+  const { stack } = setting.weighed;
+  const { bindings } = stack.shipped;
+  const rows = LAYOUTS.flatMap(() => PLATFORMS.flatMap(() => bindings.map((one) => one.shortcut)));
   const baseline = await median(() => rows.toSorted(), 3);
   let count = 0;
-  const spent = await median(() => (count = clashFinder(setting).all().length), 5);
+  const spent = await median(() => (count = clashFinder(largeSetting(catalogue, LAYOUTS)).all().length), 5);
   lines.push([
     `all ${count} clashes of 5,000 bindings, 17 layouts × 3 platforms`,
     ms(spent),
@@ -91,15 +107,16 @@ export async function allClashes() {
       reason: '',
       memoryAid: '',
     };
-    const layer = { ...setting.stack.layers[0]!, edits: [edit] };
-    finder.after({ ...setting.stack, layers: [layer] }, [edit]);
+    const layer = { ...stack.layers[0]!, edits: [edit] };
+    finder.after({ ...stack, layers: [layer] }, [edit]);
   }, 15);
   lines.push(['the same after one edit', ms(edited), '16 ms', '']);
 }
 
 /** Editing in the margin, and what it looks up: on 5,000 commands, with the indexes of an open keyset at hand. */
 export async function editing() {
-  const setting = largeSetting(5000, [US]);
+  const catalogue = largeCatalogue(5000);
+  const setting = largeSetting(catalogue, [US]);
   const edit = (n: number) => ({
     command: 1 + (n % 5000), context: 1 + (n % CONTEXTS), platform: null, action: 'set' as const,
     shortcuts: [`${HELD[n % 8]}${LETTERS[n % 36]}`], reason: '', memoryAid: '',
@@ -118,9 +135,10 @@ export async function editing() {
 
   // Nothing is remembered from one measurement to the next: each has a stack, and hands, of its own.
   const room = await median(() => {
-    const index = pressIndex(effective({ ...setting.stack }, 'windows'), US, 'windows');
-    for (const { id } of setting.tree.inOrder)
-      roomLeft({ index, tree: setting.tree, context: id, layout: US, platform: 'windows', rest: RESTS[0]!, systemKeys: SYSTEM_KEYS }); // prettier-ignore
+    const { weighed, takers, tree } = largeSetting(catalogue, [US]);
+    const [keyboard] = weighed.keyboards.on('windows');
+    const room = roomIn({ weighed, takers, tree, keyboard: keyboard!, rest: RESTS[0]! });
+    for (const { id } of tree.inOrder) room(id);
   }, 5);
   lines.push([`room left of all ${CONTEXTS} contexts`, ms(room), '200 ms', '']);
 
@@ -149,10 +167,9 @@ export async function editing() {
       runFigures(
         { steps },
         {
-          effective: effective({ ...setting.stack }, 'windows'),
+          effective: weigh(setting.weighed.stack, boards([US])).on('windows'),
           commands: setting.commands,
-          layout: US,
-          platform: 'windows',
+          keyboard: keyboardOf(US, 'windows'),
           rest,
           typist: 'skilled',
         },

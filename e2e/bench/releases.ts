@@ -1,41 +1,44 @@
-import type { CommandState, Edit, KeyPolicy, Release } from '@crib/core/contract';
-import { KeyPolicy as Policy } from '@crib/core/contract';
-import { effective, type Setting } from '@crib/core/keyset';
+import type { Catalogue, CommandState, Edit, Release, ShippedKeyset } from '@crib/core/contract';
+import { opened } from '@crib/core/keyset';
 import { US } from '@crib/core/keys';
-import { carriedLayer, carry, commandHistory, moved, relation, type Lineage, type Side } from '@crib/core/release';
-import { largeSetting } from './core.ts';
+import { keyboardOf, keyboardsOf } from '@crib/core/press';
+import {
+  carriedLayer,
+  carry,
+  commandHistory,
+  moved,
+  relation,
+  sideOf,
+  type Lineage,
+  type Side,
+} from '@crib/core/release';
+import { largeCatalogue } from './core.ts';
 import { HELD, LETTERS, lines, median, ms } from './table.ts';
 
-const policy: KeyPolicy = Policy.parse({});
-
 /** The next release: every tenth command on another key, every fiftieth gone. */
-function nextRelease(setting: Setting): Setting {
-  const { shipped } = setting.stack;
+function nextRelease(catalogue: Catalogue): Catalogue {
+  const shipped = catalogue.keysets[0] as ShippedKeyset;
   const bindings = shipped.bindings
     .filter((one) => one.command % 50 !== 0)
     .map((one) => (one.command % 10 ? one : { ...one, shortcut: `${HELD[one.command % 8]}${LETTERS[(one.command + 7) % 36]}` })); // prettier-ignore
-  const commands = new Map([...setting.commands].filter(([id]) => id % 50 !== 0));
-  return { ...setting, stack: { shipped: { ...shipped, bindings }, layers: [] }, commands };
+  const commands = catalogue.commands.filter(({ id }) => id % 50 !== 0);
+  return { ...catalogue, commands, keysets: [{ ...shipped, bindings }] };
 }
 
 /** Comparing and carrying on 5,000 commands in 40 places; nothing is remembered from one measurement to the next. */
 export async function comparing() {
-  const whole = largeSetting(5000, [US]);
-  const old: Setting = { ...whole, stack: { ...whole.stack, layers: [] }, policy };
-  const now: Setting = { ...nextRelease(old), policy };
-  const contexts = old.tree.inOrder.map(({ id }) => [id, id] as const);
+  const old = largeCatalogue(5000);
+  const now = nextRelease(old);
+  const keyboards = () => keyboardsOf([US], ['windows', 'macos', 'linux']);
   const lineage: Lineage = {
-    commands: relation([...now.commands.keys()].map((id) => [id, id] as const)),
-    contexts: relation(contexts),
+    commands: relation(now.commands.map(({ id }) => [id, id] as const)),
+    contexts: relation(old.contexts.map(({ id }) => [id, id] as const)),
   };
-  const sideOf = (setting: Setting): Side => {
-    const stack = { ...setting.stack };
-    return { stack, effective: effective(stack, 'windows'), tree: setting.tree, commands: setting.commands, platform: 'windows', policy }; // prettier-ignore
-  };
+  const side = (one: Catalogue): Side => sideOf(opened(one), 1, keyboards(), 'windows');
   let changes = 0;
-  const spent = await median(() => (changes = moved(sideOf(old), sideOf(now), lineage, US).presses.length), 9);
+  const spent = await median(() => (changes = moved(side(old), side(now), lineage).presses.length), 9);
   const baseline = await median(() => {
-    const mapOf = ({ stack }: Setting) => new Map(stack.shipped.bindings.map((one) => [`${one.contexts[0]} ${one.shortcut}`, one.command])); // prettier-ignore
+    const mapOf = ({ keysets }: Catalogue) => new Map((keysets[0] as ShippedKeyset).bindings.map((one) => [`${one.contexts[0]} ${one.shortcut}`, one.command])); // prettier-ignore
     const [a, b] = [mapOf(old), mapOf(now)];
     return [...a].filter(([key, command]) => b.get(key) !== command).length;
   }, 9);
@@ -58,7 +61,7 @@ export async function comparing() {
       memoryAid: '',
     };
   });
-  const fresh = (setting: Setting) => ({ ...setting, stack: { ...setting.stack } });
+  const fresh = (one: Catalogue) => opened(one).setting(1, keyboards());
   let open = 0;
   const carried = await median(() => {
     const [a, b] = [fresh(old), fresh(now)];
@@ -89,7 +92,8 @@ export async function history(ask: Ask, listOf: (rows: number) => string) {
   }
   const told = await median(async () => {
     const states = await ask<CommandState[]>('GET', '/api/apps/long-life/history?command=cmd.500');
-    if (commandHistory(states, 'windows').length !== 30) throw new Error('Not all releases are told of.');
+    if (commandHistory(states, keyboardOf(US, 'windows')).length !== 30)
+      throw new Error('Not all releases are told of.');
   }, 9);
   const press = await median(() => ask('GET', '/api/apps/long-life/history?press=Primary%2BA&platform=windows'), 5);
   const whole = await median(() => ask('GET', `/api/releases/${last}`), 5);

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { US, WRITING_CODES, NAMED_KEYS, strokeOfPress, writeStored } from '@crib/core/keys';
+import { US, WRITING_CODES, NAMED_KEYS, capture, writeStored } from '@crib/core/keys';
 import { complaints, expectNoBarriers, signIn } from '../pages.ts';
 
 test('what Chromium reports for each key agrees with the tables (the driver’s keyboard is a US one)', async ({
@@ -49,7 +49,7 @@ test('what Chromium reports for each key agrees with the tables (the driver’s 
     await page.keyboard.press(code);
     await page.keyboard.press(`Shift+${code}`);
   }
-  type Heard = Parameters<typeof strokeOfPress>[0];
+  type Heard = Parameters<typeof capture>[0];
   const heard = (await page.evaluate(() => (window as unknown as { heard: object[] }).heard)) as Heard[];
   const presses = heard.filter((one) => one.key !== 'Shift');
   expect(presses.length).toBe(2 * (codes.length + names.length));
@@ -60,7 +60,7 @@ test('what Chromium reports for each key agrees with the tables (the driver’s 
       expect(press.key === ' ' ? 'Space' : press.key).toBe(
         [...NAMED_KEYS.values()].find((one) => one.code === press.code)?.name,
       );
-    const stroke = strokeOfPress(press, US, 'linux');
+    const stroke = capture(press, { layout: US, machine: 'linux', binds: 'character' });
     const plain = characters ? characters[0]!.toUpperCase() : press.key === ' ' ? 'Space' : press.key;
     expect(writeStored({ strokes: [stroke!], manner: 'pressed' })).toBe(press.shiftKey ? `Shift+${plain}` : plain);
   }

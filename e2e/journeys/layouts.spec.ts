@@ -1,6 +1,7 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { chromium, expect, test, type Page } from '@playwright/test';
-import { WRITING_CODES, canonicalPress, layoutById, strokeOfPress, type PressedKey } from '@crib/core/keys';
+import { WRITING_CODES, capture, layoutById, writeStored, type PressedKey } from '@crib/core/keys';
+import { canonicalText, keyboardOf } from '@crib/core/press';
 import { launchOptions } from '../browser.ts';
 
 /**
@@ -93,8 +94,9 @@ test('Chromium’s own events agree with the tables under six layouts, AltGr and
       if (dead.has(`${code} ${level}`)) expect(press.key, where).toMatch(/^(Dead|Process)$/);
       else expect(press.key, where).toBe(character);
       // What Crib makes of it is pressed at the same place, with the same modifiers.
-      const stroke = strokeOfPress(press, layout, 'linux');
-      const back = stroke && canonicalPress({ strokes: [stroke], manner: 'pressed' }, layout, 'linux');
+      const stroke = capture(press, { layout, machine: 'linux', binds: 'character' });
+      const back =
+        stroke && canonicalText(writeStored({ strokes: [stroke], manner: 'pressed' }), keyboardOf(layout, 'linux'));
       if (back !== null && level < 2 && layout.id !== 'us') {
         const made = `${level === 1 ? 'Shift+' : ''}${code}`;
         // A character that two keys give is found on the lower of them.

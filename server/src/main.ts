@@ -6,7 +6,9 @@ import { pino } from 'pino';
 import { z } from 'zod';
 import { createApp } from './http/app.ts';
 import { hashPassword } from './http/password.ts';
-import { openPool } from './store/db.ts';
+import { readerInThreads } from './lists/reader.ts';
+import { keepForms } from './publish/keep-forms.ts';
+import { READERS, openPool } from './store/db.ts';
 import { saveEditor } from './store/editors.ts';
 
 const { DATABASE_URL, PORT, HOST, SESSION_SECRET, CRIB_DEMO_ACCOUNTS, LOG_LEVEL } = process.env;
@@ -19,12 +21,16 @@ const demoAccounts = CRIB_DEMO_ACCOUNTS
 
 const logger = pino({ level: LOG_LEVEL ?? 'warn' });
 const pool = openPool(DATABASE_URL);
+const readers = openPool(DATABASE_URL, READERS);
+const lists = readerInThreads();
 for (const { name, email, password } of demoAccounts ?? [])
   await saveEditor(pool, name, email, await hashPassword(password));
 
+await keepForms(pool);
+
 const pages = fileURLToPath(new URL('../../web/dist', import.meta.url));
 const sessionSecret = SESSION_SECRET ?? randomBytes(32).toString('hex');
-const server = createServer(createApp({ pool, sessionSecret, logger, pages, demoAccounts }));
+const server = createServer(createApp({ pool, readers, lists, sessionSecret, logger, pages, demoAccounts }));
 server.requestTimeout = 60_000;
 server.listen(Number(PORT ?? 0), HOST ?? '127.0.0.1', () => {
   const address = server.address();
@@ -37,7 +43,7 @@ let stopping = false;
 function stop() {
   if (stopping) return;
   stopping = true;
-  server.close(() => void pool.end().then(() => process.exit(0)));
+  server.close(() => void Promise.allSettled([pool.end(), readers.end(), lists.close()]).then(() => process.exit(0)));
   server.closeIdleConnections();
   setTimeout(() => process.exit(1), 10_000).unref();
 }

@@ -13,6 +13,7 @@ import type {
 } from '@crib/core/contract';
 import { createApp } from '../src/http/app.ts';
 import { hashPassword } from '../src/http/password.ts';
+import { readerInThreads, type ListReader } from '../src/lists/reader.ts';
 import { openPool, type Pool } from '../src/store/db.ts';
 import { saveEditor } from '../src/store/editors.ts';
 
@@ -96,11 +97,14 @@ export const ACCOUNT = { email: 'tester@ebbstone.example', password: 'quiet-harb
 export function withServer(): { address: () => string; pool: () => Pool; client: () => Promise<Client> } {
   let server: Server;
   let pool: Pool;
+  let lists: ListReader;
   let address = '';
   beforeAll(async () => {
     pool = openPool(databaseUrl('SERVER'));
     await saveEditor(pool, 'Tess Wray', ACCOUNT.email, await hashPassword(ACCOUNT.password));
-    server = createServer(createApp({ pool, sessionSecret: 'only for tests', logger: pino({ level: 'silent' }) }));
+    lists = readerInThreads();
+    const logger = pino({ level: 'silent' });
+    server = createServer(createApp({ pool, readers: pool, lists, sessionSecret: 'only for tests', logger }));
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
     const at = server.address();
     address = `http://127.0.0.1:${typeof at === 'object' && at ? at.port : 0}`;
@@ -108,7 +112,7 @@ export function withServer(): { address: () => string; pool: () => Pool; client:
   afterAll(async () => {
     server.closeAllConnections();
     await new Promise((done) => server.close(done));
-    await pool.end();
+    await Promise.all([pool.end(), lists.close()]);
   });
   const client = async () => {
     const made = new Client(address);

@@ -11,7 +11,9 @@ import type {
   Sheet,
   StaleEdition,
 } from '@crib/core/contract';
-import { settingFrom } from '@crib/core/keyset';
+import { keyboardOf, keyboardsOf } from '@crib/core/press';
+import { say } from '@crib/core/words';
+import { opened } from '@crib/core/keyset';
 import { US } from '@crib/core/keys';
 import { carriedLayer, carry, commandHistory, lineageBetween, pressHistory } from '@crib/core/release';
 import { Client, withServer, type Answer } from './harness.ts';
@@ -141,8 +143,10 @@ describe('the history of a command and of a press', () => {
     const two = await twoReleases(client);
     await confirm(client, two, [['Trace shoreline', 'Trace coastline']]);
     const states = await client.must<CommandState[]>('GET', `/api/apps/${two.slug}/history?command=shore`);
-    const lines = commandHistory(states, 'windows');
-    expect(lines.map((line) => [line.release.label, line.commands[0]?.label, line.changes])).toEqual([
+    const lines = commandHistory(states, keyboardOf(US, 'windows'));
+    expect(
+      lines.map((line) => [line.release.label, line.commands[0]?.label, line.changes.map((one) => say(one))]),
+    ).toEqual([
       ['1.0', 'Trace shoreline', []],
       ['2.0', 'Trace coastline', ['was called Trace shoreline']],
     ]);
@@ -151,10 +155,11 @@ describe('the history of a command and of a press', () => {
       pressHistory(
         await client.must<CommandState[]>('GET', `/api/apps/${two.slug}/history?press=${encodeURIComponent(press)}&platform=windows&layout=us`),
         'KeyJ',
-        US,
-        'windows',
+        keyboardOf(US, 'windows'),
       ); // prettier-ignore
-    expect((await of('J')).map((line) => [line.commands.map((one) => one.label), line.changes])).toEqual([
+    expect(
+      (await of('J')).map((line) => [line.commands.map((one) => one.label), line.changes.map((one) => say(one))]),
+    ).toEqual([
       [['Show drying heights'], []],
       [['Discard trial contour'], ['does something else']],
     ]);
@@ -193,8 +198,10 @@ async function carried() {
   const now = await two.reload();
   const links = await client.must<LineageLink[]>('GET', `/api/apps/${two.slug}/lineage`);
   const lineage = lineageBetween(links, [two.old.release.id, now.release.id], two.old, now);
-  const setting = settingFrom(now, now.keysets[0]!.id);
-  const outcomes = carry({ edits: keyset.edits, old: settingFrom(two.old, base), now: setting, lineage });
+  const keyboards = keyboardsOf([US], now.release.platforms);
+  const setting = opened(now).setting(now.keysets[0]!.id, keyboards);
+  const old = opened(two.old).setting(base, keyboards);
+  const outcomes = carry({ edits: keyset.edits, old, now: setting, lineage });
   const layer = carriedLayer(outcomes, new Map(), setting);
   const open = layer.open.map(({ outcome, why }) => ({
     command: two.old.commands.find((one) => one.id === outcome.edit.command)!.label,
@@ -203,7 +210,7 @@ async function carried() {
     action: outcome.edit.action,
     shortcuts: outcome.edit.shortcuts,
     reason: outcome.edit.reason,
-    why,
+    why: say(why),
   }));
   const body = { name: 'School set', baseId: now.keysets[0]!.id, revision: keyset.revision, edits: layer.edits, open };
   return { two, keyset, outcomes, layer, body };

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { SavedView } from './editing.ts';
-import { App, Command, CommandWords, CustomKeyset, Id, Release } from './entities.ts';
+import { App, Command, CommandWords, Id, Release } from './entities.ts';
+import { LayerChange } from './history.ts';
 
 /** What the server sends besides the entities themselves. */
 
@@ -110,7 +111,9 @@ export const OtherConsequences = ProblemDetails.extend({
   consequences: z.array(z.object({ key: z.string(), sentence: z.string() })),
 });
 
-export const SavedKeyset = z.object({ keyset: CustomKeyset, consequences: z.array(z.string()) });
+/** The answer to a save: the change as it was made, with what it took from others, and the revision it led to. */
+export const SavedChange = z.object({ id: Id, revision: Id, change: LayerChange, consequences: z.array(z.string()) });
+export type SavedChange = z.infer<typeof SavedChange>;
 export const PublishedEdition = z.object({
   number: Id,
   address: z.string(),

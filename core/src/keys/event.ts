@@ -1,8 +1,9 @@
 import { tableOn, type Layout } from './layout.ts';
 import { conventionOf, type Platform } from './platform.ts';
-import { namedKey, namedKeyAt, type NamedKey } from './named.ts';
+import { namedKey, namedKeyAt } from './named.ts';
 import { KEYPAD, isTypingCode } from './codes.ts';
-import { characterKey, inOrder, type Key, type Modifier, type Stroke } from './shortcut.ts';
+import { readStored, writeStored } from './stored.ts';
+import { characterKey, inOrder, isKeyCharacter, type Key, type Modifier, type Stroke } from './shortcut.ts';
 
 /** What a browser reports of a key press (W3C UI Events KeyboardEvent), as plain data. */
 export interface PressedKey {
@@ -15,52 +16,46 @@ export interface PressedKey {
   readonly altGraph: boolean;
 }
 
-const MODIFIER_KEYS = new Set([
-  'Control',
-  'Shift',
-  'Alt',
-  'Meta',
-  'AltGraph',
-  'CapsLock',
-  'NumLock',
-  'Fn',
-  'OS',
-  'Hyper',
-  'Super',
-]);
+const MODIFIER_KEYS = new Set('Control Shift Alt Meta AltGraph CapsLock NumLock Fn OS Hyper Super'.split(' '));
 
 /** How a program binds: by the character a key gives, by its position, or letters by character and the rest by position. */
 export type Binds = 'character' | 'position' | 'letters';
 
+/** The keyboard that is typed on: the machine’s own platform, whatever the keys are meant for, and its layout. */
+export interface Captured {
+  readonly layout: Layout;
+  readonly machine: Platform;
+  readonly binds: Binds;
+}
+
 /**
- * The stroke that a press makes, by character as most programs bind, or null for a modifier alone and for keys
- * core has no name for. A character is named without its Shift (`Ctrl+Shift+=`, not `Ctrl++`) where the layout
- * agrees with what was reported; where it does not, the reported character stands for itself. A program that binds by
- * position gets the position.
+ * The stroke that a press makes on the machine it is pressed on, with the machine’s own modifiers; null for a modifier
+ * alone, and for keys core has no name for. A character is named without its Shift (`Ctrl+Shift+=`, not `Ctrl++`) where
+ * the layout agrees with what was reported; where it does not, the reported character stands for itself. A program that
+ * binds by position gets the position. What comes back can be stored: `readStored` reads it.
  */
-export function strokeOfPress(
-  press: PressedKey,
-  layout: Layout,
-  platform: Platform,
-  binds: Binds = 'character',
-): Stroke | null {
+export function capture(press: PressedKey, { layout, machine, binds }: Captured): Stroke | null {
   if (MODIFIER_KEYS.has(press.key)) return null;
-  const mac = conventionOf(platform) === 'macos';
+  const mac = conventionOf(machine) === 'macos';
+  // On a Mac AltGraph is Option: it types third-level characters there, and is no modifier of its own.
+  const third = press.altGraph && !mac;
+  const option = mac && (press.altKey || press.altGraph);
   const modifiers = new Set<Modifier>();
   // With AltGr down, Windows reports Ctrl and Alt as well; they are not pressed.
-  if (press.altGraph) modifiers.add('AltGr');
+  if (third) modifiers.add('AltGr');
   else {
     if (press.ctrlKey) modifiers.add('Ctrl');
-    if (press.altKey) modifiers.add('Alt');
+    if (press.altKey || option) modifiers.add('Alt');
   }
   if (press.shiftKey) modifiers.add('Shift');
   if (press.metaKey) modifiers.add('Meta');
-  const byCharacter = keyOf(press, tableOn(layout, platform).characters, mac);
-  const found = byCharacter && boundAs(binds, byCharacter, press.code);
-  if (!found) return null;
-  if (found.usesShift) modifiers.delete('Shift');
-  if (found.usesAltGr) modifiers.delete('AltGr');
-  return { kind: 'key', modifiers: inOrder(modifiers), key: found.key };
+  const found = keyOf(press, tableOn(layout, machine).characters, third, option);
+  const bound = found && boundAs(binds, found, press.code);
+  if (!bound) return null;
+  if (bound.usesShift) modifiers.delete('Shift');
+  if (bound.usesAltGr) modifiers.delete('AltGr');
+  const stroke: Stroke = { kind: 'key', modifiers: inOrder(modifiers), key: bound.key };
+  return 'code' in readStored(writeStored({ strokes: [stroke], manner: 'pressed' })) ? null : stroke;
 }
 
 function boundAs(binds: Binds, found: FoundKey, code: string): FoundKey {
@@ -76,22 +71,23 @@ interface FoundKey {
 }
 
 function keyOf(
-  press: PressedKey,
+  { code, key, shiftKey }: PressedKey,
   characters: Readonly<Record<string, readonly string[]>>,
-  mac: boolean,
+  third: boolean,
+  option: boolean,
 ): FoundKey | null {
-  if (KEYPAD.has(press.code)) return { key: { by: 'position', code: press.code } };
-  const [plain = '', shifted = '', third = ''] = characters[press.code] ?? [];
-  const base = plain === '' ? null : { key: characterKey(plain) };
-  const typed = [...press.key].length === 1 && press.key !== ' ' ? press.key : '';
-  if (typed === '') {
-    const name = namedKey(press.key)?.name ?? namedKeyAt(press.code)?.name;
-    if (name) return { key: { by: 'name', name: name as NamedKey } };
+  if (KEYPAD.has(code)) return { key: { by: 'position', code } };
+  const [plain = '', shifted = '', ofAltGr = ''] = characters[code] ?? [];
+  const base = isKeyCharacter(plain) ? { key: characterKey(plain) } : null;
+  if (!isKeyCharacter(key)) {
+    const name = namedKey(key)?.name ?? namedKeyAt(code)?.name;
+    if (name) return { key: { by: 'name', name } };
     return base; // Dead, Process, Unidentified: what the position gives
   }
-  if (/^\p{L}$/u.test(typed) && !(mac && press.altKey)) return { key: characterKey(typed) };
-  const expected = press.altGraph ? third : press.shiftKey ? shifted : plain;
-  // Option types other characters on macOS, so the position tells more than the character does.
-  if (base && (typed === expected || typed === plain || (mac && press.altKey))) return base;
-  return { key: characterKey(typed), usesShift: press.shiftKey, usesAltGr: press.altGraph };
+  // Option types other characters, so the position tells more than the character does.
+  if (option) return base ?? { key: characterKey(key), usesShift: shiftKey };
+  if (/^\p{L}$/u.test(key)) return { key: characterKey(key) };
+  const expected = third ? ofAltGr : shiftKey ? shifted : plain;
+  if (base && (key === expected || key === plain)) return base;
+  return { key: characterKey(key), usesShift: shiftKey, usesAltGr: third };
 }

@@ -18,6 +18,8 @@ export interface LayoutTable {
   readonly third: boolean;
   /** Everything is told: what is not in the table cannot be typed. */
   readonly whole: boolean;
+  /** All ways to type each character. */
+  readonly spots: ReadonlyMap<string, readonly Spot[]>;
 }
 
 /** A keyboard layout, with its table on each platform. */
@@ -86,7 +88,7 @@ function tableOf(cells: Cells, whole: boolean, lacks: ReadonlySet<string>): Layo
   }
   // A key that its usual board lacks makes no AltGr of the right Alt.
   const third = Object.entries(characters).some(([code, levels]) => levels.length > 2 && !lacks.has(code));
-  return { characters, dead, third, whole };
+  return { characters, dead, third, whole, spots: indexOf(characters) };
 }
 
 function layoutOf(id: string): Layout {
@@ -121,26 +123,19 @@ export function tableOn(layout: Layout, platform: Platform): LayoutTable {
   return layout.on[conventionOf(platform)];
 }
 
-const indexes = new WeakMap<LayoutTable, Map<string, Spot[]>>();
-
 /** All ways to type a character, lowest level first, then lowest position. Letters are case-blind. */
-export function spotsOf(table: LayoutTable, character: string): readonly Spot[] {
-  let index = indexes.get(table);
-  if (!index) {
-    index = indexOf(table);
-    indexes.set(table, index);
-  }
-  return index.get(character) ?? [];
+export function spotsOf({ spots }: LayoutTable, character: string): readonly Spot[] {
+  return spots.get(character) ?? [];
 }
 
-function indexOf(table: LayoutTable): Map<string, Spot[]> {
+function indexOf(characters: LayoutTable['characters']): Map<string, Spot[]> {
   const index = new Map<string, Spot[]>();
   const add = (character: string, spot: Spot) => {
     const spots = index.get(character);
     if (spots) spots.push(spot);
     else index.set(character, [spot]);
   };
-  for (const [code, levels] of Object.entries(table.characters)) {
+  for (const [code, levels] of Object.entries(characters)) {
     for (const low of [0, 2] as const) {
       const [plain, shifted] = [levels[low], levels[low + 1]].map((text) => keyCharacter(text ?? ''));
       if (plain) add(plain, { code, level: low });

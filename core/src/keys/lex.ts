@@ -1,6 +1,6 @@
 import { KEYPAD } from './codes.ts';
 import { LONGEST_PHRASE, PAD_PREFIXES, meaningOf, type Meaning } from './lexicon.ts';
-import { characterKey } from './shortcut.ts';
+import { characterKey, isKeyCharacter } from './shortcut.ts';
 
 /** A piece of a written shortcut with its place in the text. */
 export interface Unit {
@@ -107,17 +107,9 @@ function singleUnit({ text, from, spaced }: Token): Taken {
   const to = from + text.length;
   const known = meaningOf(text);
   if (known) return { unit: { text, from, to, spaced, meaning: known }, used: 1 };
-  if (!isOneCharacter(text)) return { unit: { text, from, to, spaced }, used: 1 };
+  if (!isKeyCharacter(text)) return { unit: { text, from, to, spaced }, used: 1 };
   return { unit: { text, from, to, spaced, meaning: signMeaning(text), sign: text }, used: 1 };
 }
 
-const isOneCharacter = (text: string) => text.length === 1 || (text.length === 2 && text.codePointAt(0)! > 0xffff);
-
-const signs = new Map<string, Meaning>();
-
-/** A character as a key. There are few of them, met again and again. */
-function signMeaning(character: string): Meaning {
-  const meaning = signs.get(character) ?? { is: 'key' as const, key: characterKey(character) };
-  if (signs.size < 2000) signs.set(character, meaning);
-  return meaning;
-}
+/** A character as a key. */
+const signMeaning = (character: string): Meaning => ({ is: 'key', key: characterKey(character) });

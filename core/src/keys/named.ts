@@ -96,7 +96,18 @@ export function namedKey(name: string): NamedKeyFacts | undefined {
   return NAMED_KEYS.get(name);
 }
 
-const BY_CODE = new Map([...NAMED_KEYS.values()].map((facts) => [facts.code, facts]));
+/** On Apple’s Japanese board the key that switches to kana is at another position (W3C UI Events `code`: Lang1). */
+const MAC_KANA = 'Lang1';
+const BY_CODE = new Map([
+  ...[...NAMED_KEYS.values()].map((facts) => [facts.code as string, facts] as const),
+  [MAC_KANA, NAMED_KEYS.get('KanaMode')!] as const,
+]);
+
+/** The position of a named key on a board. */
+export function namedKeyOn(name: string, { lacks }: { readonly lacks: ReadonlySet<string> }): string {
+  const { code } = NAMED_KEYS.get(name)!;
+  return name === 'KanaMode' && lacks.has(code) ? MAC_KANA : code;
+}
 
 /** The named key at a position, or undefined where the position gives characters. */
 export function namedKeyAt(code: string): NamedKeyFacts | undefined {

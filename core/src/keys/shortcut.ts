@@ -51,6 +51,10 @@ export const POINTER_ACTIONS = [
   'RightDoubleClick',
   'MiddleDoubleClick',
   'Drag',
+  'DragLeft',
+  'DragRight',
+  'DragUp',
+  'DragDown',
   'RightDrag',
   'MiddleDrag',
   'WheelUp',
@@ -111,6 +115,11 @@ export function keyCharacter(character: string): string {
   const capital = character.toUpperCase();
   return [...capital].length === 1 && capital.toLowerCase() === character.toLowerCase() ? capital : character;
 }
+
+const VISIBLE = /^[^\s\p{C}\p{M}]$/u;
+
+/** Whether a text is one character that a key can be named by: no space of any kind, no control, no mark that needs a letter. */
+export const isKeyCharacter = (text: string): boolean => VISIBLE.test(text);
 
 /** The character as a key. */
 export function characterKey(character: string): Key {

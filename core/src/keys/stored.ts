@@ -7,6 +7,8 @@ import {
   POINTER_ACTIONS,
   characterKey,
   inOrder,
+  isKeyCharacter,
+  sideOf,
   type Key,
   type Manner,
   type Modifier,
@@ -82,9 +84,13 @@ function readStroke(text: string): Stroke | null {
     modifiers.push(name as Modifier);
     rest = rest.slice(plus + 1);
   }
-  if (rest === '') return null;
+  if (rest === '' || doubled(modifiers)) return null;
   return readPointer(modifiers, rest) ?? readKeyStroke(modifiers, rest);
 }
+
+/** One modifier twice, be it by its two sides, is none that can be held. */
+const doubled = (modifiers: readonly Modifier[]) =>
+  new Set(modifiers.map((one) => sideOf(one).base)).size < modifiers.length;
 
 function readKeyStroke(modifiers: Modifier[], text: string): Stroke | null {
   const key = readKey(text);
@@ -109,7 +115,7 @@ function readPointer(modifiers: Modifier[], text: string): Stroke | null {
 }
 
 function readKey(text: string): Key | null {
-  if ([...text].length === 1) return text.trim() === '' ? null : characterKey(text);
+  if ([...text].length === 1) return isKeyCharacter(text) ? characterKey(text) : null;
   if (namedKey(text)) return { by: 'name', name: text as NamedKey };
   const code = text.startsWith('[') && text.endsWith(']') ? text.slice(1, -1) : '';
   return isTypingCode(code) || KEYPAD.has(code) ? { by: 'position', code } : null;

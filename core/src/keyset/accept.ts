@@ -1,8 +1,9 @@
-import { problem, type Problem } from '../error/index.ts';
 import { parseStored, sideOf, type Key, type Modifier, type Shortcut, type Stroke } from '../keys/index.ts';
 import type { KeyPolicy } from '../contract/index.ts';
+import { said, type Said } from '../words/index.ts';
+import type { Held } from './effective.ts';
+import type { Weighed } from './weighed.ts';
 
-const refusal = (what: string): Problem => problem('not-accepted', `The program does not take ${what}.`);
 const isFunctionKey = (key: Key) => key.by === 'name' && /^F\d+$/.test(key.name);
 const isPad = (key: Key) => key.by === 'position' && key.code.startsWith('Numpad');
 
@@ -14,36 +15,50 @@ function names(modifiers: readonly Modifier[]): Set<string> {
 }
 
 /** Whether a program lets its users assign a shortcut, by its key policy: what it does not take, or null. */
-export function acceptance({ accepts }: Pick<KeyPolicy, 'accepts'>, shortcut: Shortcut | string): Problem | null {
+export function acceptance(policy: KeyPolicy, shortcut: Shortcut | string): Said | null {
+  const { accepts, typedLetters } = policy;
   const { strokes, manner } = typeof shortcut === 'string' ? parseStored(shortcut) : shortcut;
-  if (strokes.length > accepts.mostStrokes) {
-    const most = accepts.mostStrokes === 1 ? 'one stroke' : `${accepts.mostStrokes} strokes`;
-    return refusal(`${strokes.length} strokes: a shortcut has at most ${most} there`);
-  }
-  if (manner === 'held' && !accepts.held) return refusal('held keys');
-  if (manner === 'twice' && !accepts.twice) return refusal('keys pressed twice');
-  for (const stroke of strokes) {
-    const found = strokeRefusal(stroke, accepts, strokes.length);
+  if (strokes.length > accepts.mostStrokes)
+    return said('accept.strokes', { strokes: strokes.length, most: accepts.mostStrokes });
+  if (manner === 'held' && !accepts.held) return said('accept.held');
+  if (manner === 'twice' && !accepts.twice) return said('accept.twice');
+  // Letters typed in a row are no bare letters, where the program knows such sequences.
+  const typed =
+    typedLetters && strokes.length > 1 && strokes.every((stroke) => stroke.kind === 'key' && isBare(stroke));
+  for (const [at, stroke] of strokes.entries()) {
+    const found = strokeRefusal(stroke, accepts, at === 0 && !typed);
     if (found) return found;
   }
   return null;
 }
 
-function strokeRefusal(stroke: Stroke, accepts: KeyPolicy['accepts'], strokes: number): Problem | null {
-  if (stroke.kind === 'tap') return accepts.taps ? null : refusal('a modifier tapped alone');
+const typing = ({ key }: Stroke & { kind: 'key' }) => key.by !== 'name' && !isPad(key);
+function isBare(stroke: Stroke & { kind: 'key' }): boolean {
+  const held = names(stroke.modifiers);
+  return typing(stroke) && !['Ctrl', 'Alt', 'Meta', 'Primary'].some((name) => held.has(name));
+}
+
+function strokeRefusal(stroke: Stroke, accepts: KeyPolicy['accepts'], begins: boolean): Said | null {
+  if (stroke.kind === 'tap') return accepts.taps ? null : said('accept.taps');
   const held = names(stroke.modifiers);
   const refused = accepts.refuses.find((name) => held.has(name));
-  if (refused) return refusal(`the modifier ${refused}`);
-  if (stroke.kind === 'pointer') return accepts.pointer ? null : refusal('pointer actions');
-  const { key } = stroke;
-  if (isPad(key) && !accepts.keypad) return refusal('keys of the numeric pad');
-  if (isFunctionKey(key) && !accepts.functionKeys) return refusal('function keys');
-  const types = key.by !== 'name' && !isPad(key);
-  const bare = types && !['Ctrl', 'Alt', 'Meta', 'Primary'].some((name) => held.has(name));
-  if (bare && !accepts.bareLetters && strokes === 1)
-    return refusal('a letter, digit or sign without Ctrl, Alt or Meta');
+  if (refused) return said('accept.refuses', { modifier: refused });
+  if (stroke.kind === 'pointer') return accepts.pointer ? null : said('accept.pointer');
+  if (isPad(stroke.key) && !accepts.keypad) return said('accept.keypad');
+  if (isFunctionKey(stroke.key) && !accepts.functionKeys) return said('accept.functionKeys');
+  if (!begins) return null;
+  if (isBare(stroke) && !accepts.bareLetters) return said('accept.bareLetters');
   const needs = accepts.needsOneOf;
-  if (types && needs.length && !needs.some((name) => held.has(name)) && strokes === 1)
-    return refusal(`a key without ${needs.join(' or ')}`);
+  if (typing(stroke) && needs.length && !needs.some((name) => held.has(name)))
+    return said('accept.needs', { modifiersOr: needs });
   return null;
+}
+
+/** Whether a command has more shortcuts on some platform than the program lets it have: said of those that edits gave. */
+export function overFull({ accepts }: KeyPolicy, { command }: Pick<Held, 'command'>, weighed: Weighed): Said | null {
+  const counts = weighed.keyboards.platforms.map(
+    (platform) => new Set(weighed.on(platform).of(command).map((one) => weighed.keyboards.pressKey(one.shortcut, platform))).size, // prettier-ignore
+  );
+  const most = Math.max(0, ...counts);
+  return most > accepts.mostPerCommand ? said('accept.perCommand', { most: accepts.mostPerCommand, now: most }) : null;
 }

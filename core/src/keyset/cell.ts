@@ -1,5 +1,7 @@
 import type { Command } from '../contract/index.ts';
+import type { Platform } from '../keys/index.ts';
 import type { Effective, Held } from './effective.ts';
+import type { Weighed } from './weighed.ts';
 
 /** How a key stands in a cell of the ledger. */
 export type ChipState = 'as shipped' | 'yours' | 'fixed' | 'new here' | 'new meaning';
@@ -38,14 +40,17 @@ function chipsOf(command: Command, effective: Effective): Chip[] {
   return [...chips.values()];
 }
 
-/** A command's cell in a column; given what the column stands on, an unchanged cell says so in words. */
-export function cellOf(command: Command, column: Effective, base?: Effective): Cell {
+/** A command's cell in a column; given what the column stands on, an unchanged cell (the same presses) says so in words. */
+export function cellOf(command: Command, { keyboards, on }: Weighed, platform: Platform, base?: Weighed): Cell {
+  const column = on(platform);
   const chips = chipsOf(command, column);
   const blockedIn = column.blocked.flatMap(({ edit, context }) => (edit.command === command.id ? context : []));
   if (base && !command.fixed && chips.length > 0 && !blockedIn.length) {
     const alike = (list: readonly Chip[]) =>
-      list.map((chip) => `${chip.shortcut} ${[...chip.contexts].sort().join()}`).join(' | ');
-    if (alike(chips) === alike(chipsOf(command, base))) return { chips, word: 'as base', blockedIn };
+      list
+        .map((chip) => `${keyboards.pressKey(chip.shortcut, platform)} ${[...chip.contexts].sort().join()}`)
+        .join(', ');
+    if (alike(chips) === alike(chipsOf(command, base.on(platform)))) return { chips, word: 'as base', blockedIn };
   }
   if (chips.length > 0) return { chips, word: '', blockedIn };
   return { chips, blockedIn, word: column.cleared(command.id).length ? 'cleared' : 'none' };

@@ -142,21 +142,8 @@ export function heldAt(stack: Stack, platform: Platform, command: number, contex
   }, original);
 }
 
-const remembered = new WeakMap<Stack, Map<Platform, Effective>>();
-
-/**
- * The shortcuts in force on a platform: the shipped ones with each layer's edits applied, from the bottom up. Stacks are
- * never written to, so that what was computed of one is remembered as long as it is.
- */
+/** The shortcuts in force on a platform: the shipped ones with each layer’s edits applied, from the bottom up. */
 export function effective(stack: Stack, platform: Platform): Effective {
-  const known = remembered.get(stack) ?? new Map<Platform, Effective>();
-  remembered.set(stack, known);
-  const found = known.get(platform) ?? computed(stack, platform);
-  known.set(platform, found);
-  return found;
-}
-
-function computed(stack: Stack, platform: Platform): Effective {
   const shipped = shippedOn(stack.shipped, platform);
   const places = stack.layers.length ? new Map(shipped) : shipped;
   const cleared = new Map<number, Edit[]>();

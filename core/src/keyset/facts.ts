@@ -1,10 +1,10 @@
-import { US, keyboardOf, meeting, storedPresses, type Layout, type Platform } from '../keys/index.ts';
-import type { Setting } from './clash/finding.ts';
-import { effective, heldAt, type Blocked, type Effective, type Held, type Stack } from './effective.ts';
+import type { Edit, SystemKey } from '../contract/index.ts';
+import type { Platform } from '../keys/index.ts';
+import { howOf, meetOn, type How, type Keyboards, type Mask } from '../press/index.ts';
+import { heldAt, type Blocked, type Held, type Stack } from './effective.ts';
 import type { Change } from './layers.ts';
-import { pressIndex } from './presses.ts';
-import { pressTypes } from './resolve.ts';
-import { takersOn } from './takers.ts';
+import type { Setting } from './setting.ts';
+import { entriesOf, entryOf, nearOf, type Entry, type Near } from './weighed.ts';
 
 export type ConsequenceKind =
   | 'taken from'
@@ -17,164 +17,202 @@ export type ConsequenceKind =
   | 'system'
   | 'typing'
   | 'lopsided'
+  | 'own replaced'
   | 'cannot be pressed';
 
+/** A shortcut that a command gains at a place, and the keyboards on which it does. */
 export interface Gain {
   readonly command: number;
   readonly context: number;
   readonly shortcut: string;
+  readonly there: Mask;
 }
 
-/** Something found on one platform, before what is the same on several is put together. */
+/** Something found about a gain, and the keyboards on which it holds. */
 export interface Fact {
   readonly kind: ConsequenceKind | 'fixed' | 'both' | 'kept';
   readonly gain: Gain;
   readonly held?: Held;
-  readonly platform: Platform;
-  readonly layout?: Layout;
+  /** The gained shortcut is the shorter one. */
+  readonly shorter?: boolean;
+  readonly on: Mask;
   /** Who else takes the press. */
-  readonly taker?: string;
+  readonly taker?: SystemKey;
 }
 
-/** A keyset on one platform after a change, without computing anew what the change does not touch. */
-function afterChange(platform: Platform, layout: Layout, setting: Setting, change: Change, after: Stack) {
-  const before = effective(setting.stack, platform);
-  const index = pressIndex(before, layout, platform);
-  const key = (command: number, context: number) => `${command} ${context}`;
-  const changed = new Map<string, readonly Held[]>();
-  for (const { command, context } of [...change.put, ...change.remove])
-    if (!changed.has(key(command, context)))
-      changed.set(key(command, context), heldAt(after, platform, command, context));
-  const isChanged = (held: { command: number; context: number }) => changed.has(key(held.command, held.context));
-  const fresh = [...changed.values()].flat();
-  const ways = (shortcut: string) => storedPresses(shortcut, layout, platform);
-  const HOW = { meet: 'meet', 'first begins second': 'begins', 'second begins first': 'begun' } as const;
+const spot = (one: { command: number; context: number }) => `${one.command} ${one.context}`;
+
+/** A keyset after a change, without computing anew what the change does not touch. */
+export function afterChange({ weighed }: Setting, change: Change, after: Stack) {
+  const { keyboards } = weighed;
+  const places = new Map([...change.put, ...change.remove].map((place) => [spot(place), place]));
+  const now = new Map(
+    [...places].map(([key, { command, context }]) => [
+      key,
+      keyboards.platforms.map((platform) => heldAt(after, platform, command, context)),
+    ]),
+  );
+  const isChanged = (held: { command: number; context: number }) => places.has(spot(held));
+  const fresh = [...now.values()].flatMap((lists) => entriesOf(lists, keyboards));
+  const byFirst = new Map<number, Entry[]>();
+  for (const entry of fresh) byFirst.set(entry.strokes[0]!, [...(byFirst.get(entry.strokes[0]!) ?? []), entry]);
+  const blocksIn = (platform: Platform) => [
+    ...weighed.on(platform).blocked.filter(({ edit }) => !isChanged(edit)),
+    ...blocksOf(change.put, platform),
+  ];
   return {
-    before,
-    at: (command: number, context: number) => changed.get(key(command, context)) ?? before.at(command, context),
-    /** As `near` of an index over all that is in force then. */
-    near(shortcut: string): { held: Held; how: 'meet' | 'begins' | 'begun' }[] {
-      const mine = ways(shortcut);
-      const added = fresh.flatMap((held) => {
-        const theirs = ways(held.shortcut);
-        const how = mine && theirs ? meeting(mine, theirs) : 'apart';
-        return how === 'apart' ? [] : [{ held, how: HOW[how] }];
-      });
-      return [...index.near(shortcut).filter(({ held }) => !isChanged(held)), ...added];
-    },
-    blocked: [
-      ...before.blocked.filter(({ edit }) => !isChanged(edit)),
-      ...change.put
-        .filter(({ action, platform: on }) => action === 'block' && (on === null || on === platform))
-        .flatMap((edit) => edit.shortcuts.map((shortcut) => ({ context: edit.context, shortcut, edit }))),
+    places: [...places.values()],
+    /** The shortcuts at a place then. */
+    at: (platform: Platform, command: number, context: number): readonly Held[] =>
+      now.get(spot({ command, context }))?.[keyboards.platforms.indexOf(platform)] ??
+      weighed.on(platform).at(command, context),
+    /** As `near` of the whole keyset then. */
+    near: (shortcut: string): Near[] => [
+      ...weighed.near(shortcut).filter(({ held }) => !isChanged(held)),
+      ...nearOf(keyboards.strokes(shortcut), (stroke) => byFirst.get(stroke) ?? [], keyboards),
     ],
+    blocksIn,
   };
 }
+type After = ReturnType<typeof afterChange>;
 
-/** What the shortcuts gained on a platform meet there. */
-export function factsOn(platform: Platform, setting: Setting, change: Change, after: Stack): Fact[] {
-  const layouts = setting.layouts?.length ? setting.layouts : [US];
-  const [layout] = layouts as [Layout];
-  const then = afterChange(platform, layout, setting, change, after);
-  const gained = gains(change, then.before, then.at);
-  const found = gained.flatMap((gain): Fact[] => {
-    const without = layouts.filter((one) => !storedPresses(gain.shortcut, one, platform));
-    const cannot = without.map((one): Fact => ({ kind: 'cannot be pressed', gain, platform, layout: one }));
-    if (without.includes(layout)) return cannot;
+function blocksOf(edits: readonly Edit[], platform: Platform): Blocked[] {
+  return edits
+    .filter(({ action, platform: on }) => action === 'block' && (on === null || on === platform))
+    .flatMap((edit) => edit.shortcuts.map((shortcut) => ({ context: edit.context, shortcut, edit })));
+}
+
+/** What the shortcuts that a change gives, and those it blocks, meet on all keyboards. */
+export function factsOf(setting: Setting, change: Change, then: After): Fact[] {
+  const { keyboards } = setting.weighed;
+  const found = gains(setting, then).flatMap((gain): Fact[] => {
+    const { strokes, pressable } = entryOf({ ...gain }, gain.there, keyboards);
+    const cannot = gain.there & ~pressable;
     return [
-      ...cannot,
-      ...elsewhereFacts(setting, gain, layout, platform),
-      ...then.blocked.flatMap((one) => blockedFor(gain, one, setting, layout, platform)),
-      ...then.near(gain.shortcut).flatMap(({ held, how }): Fact[] => {
-        const kind = held.command === gain.command ? null : factKind(setting, gain, held, how, gained);
-        return kind ? [{ kind, gain, held, platform }] : [];
+      ...(cannot ? [{ kind: 'cannot be pressed' as const, gain, on: cannot }] : []),
+      ...elsewhereFacts(setting, gain, strokes, pressable),
+      ...keyboards.platforms.flatMap((platform) =>
+        then
+          .blocksIn(platform)
+          .flatMap((one) => blockedFor(gain, one, setting, pressable & keyboards.maskOf(platform))),
+      ),
+      ...then.near(gain.shortcut).flatMap(({ held, how, on }): Fact[] => {
+        // Where the change gives both, each finds the other.
+        const too = namedOn(change, held, keyboards);
+        const fact = (kind: Fact['kind'] | null, mask: Mask): Fact[] =>
+          kind && mask ? [{ kind, gain, held, on: mask, ...(how !== 'meet' && { shorter: how === 'begins' }) }] : [];
+        const mask = on & pressable;
+        return [
+          ...fact(factKind(setting, gain, held, how), mask & ~too),
+          ...fact(givenBoth(setting, gain, held, how), mask & too),
+        ];
       }),
     ];
   });
-  const blocks = change.put
-    .filter(({ action, platform: on }) => action === 'block' && (on === null || on === platform))
-    .flatMap(({ command, context, shortcuts }) =>
-      shortcuts.flatMap((shortcut) =>
-        then.near(shortcut).flatMap((one) => blockFact(setting, { command, context, shortcut }, one, platform)),
-      ),
-    );
-  return [...blocks, ...found];
+  const blocks = keyboards.platforms.flatMap((platform) =>
+    blocksOf(change.put, platform).flatMap(({ context, shortcut, edit: { command } }) => {
+      const there = keyboards.maskOf(platform);
+      return then
+        .near(shortcut)
+        .flatMap((one) => blockFact(setting, { command, context, shortcut, there }, one, one.on & there));
+    }),
+  );
+  return [...together(blocks), ...together(found)];
+}
+
+/** The keyboards on which a change itself says that a command has a shortcut at a place. */
+function namedOn({ put }: Change, held: Held, keyboards: Keyboards): Mask {
+  const here = put.filter((edit) => spot(edit) === spot(held));
+  const own = here.filter((edit) => edit.platform !== null);
+  return here.reduce((mask, edit) => {
+    if (edit.action === 'block' || !edit.shortcuts.includes(held.shortcut)) return mask;
+    if (edit.platform !== null) return mask | keyboards.maskOf(edit.platform);
+    return mask | own.reduce((rest, one) => rest & ~keyboards.maskOf(one.platform!), keyboards.everywhere);
+  }, 0n);
+}
+
+/** Facts that are the same on several keyboards as one. */
+function together(facts: readonly Fact[]): Fact[] {
+  const groups = new Map<string, Fact>();
+  for (const fact of facts) {
+    const { kind, gain, held, taker } = fact;
+    const key = [kind, spot(gain), gain.shortcut, held && `${spot(held)} ${held.shortcut}`, taker?.taker].join(' | ');
+    const known = groups.get(key);
+    groups.set(key, known ? { ...known, on: known.on | fact.on } : fact);
+  }
+  return [...groups.values()];
 }
 
 /** What takes the press besides the program’s own commands: the system or another taker, and the text it is typed into. */
-function elsewhereFacts(setting: Setting, gain: Gain, layout: Layout, platform: Platform): Fact[] {
-  const ways = storedPresses(gain.shortcut, layout, platform)!;
-  const takers = takersOn(setting.systemKeys ?? [], layout, platform);
-  const found = ways.flatMap((stroke) => stroke.flatMap((way) => takers.get(way) ?? [])).slice(0, 1);
-  const facts = found.map(({ hard, taker }): Fact => ({
-    kind: hard ? 'kept' : 'system',
-    gain,
-    platform,
-    layout,
-    taker,
-  }));
-  const typed =
-    setting.tree.get(gain.context).takesText && ways[0]!.some((way) => pressTypes(way, keyboardOf(layout, platform)));
-  return typed ? [...facts, { kind: 'typing', gain, platform, layout }] : facts;
+function elsewhereFacts(setting: Setting, gain: Gain, strokes: readonly number[], pressable: Mask): Fact[] {
+  const { keyboards } = setting.weighed;
+  const facts = setting.takers(strokes).flatMap(({ taken, on }): Fact[] => {
+    const mask = on & pressable;
+    return mask ? [{ kind: taken.hard ? 'kept' : 'system', gain, on: mask, taker: taken }] : [];
+  });
+  const typed = setting.tree.get(gain.context).takesText ? keyboards.where(strokes[0]!, 'types') & pressable : 0n;
+  return typed ? [...facts, { kind: 'typing', gain, on: typed }] : facts;
 }
 
 /** Who reached a blocked press from where it is blocked, or from a wider place. */
-function blockFact(
-  setting: Setting,
-  gain: Gain,
-  { held, how }: { held: Held; how: 'meet' | 'begins' | 'begun' },
-  platform: Platform,
-): Fact[] {
+function blockFact(setting: Setting, gain: Gain, { held, how }: Near, on: Mask): Fact[] {
   const relation = setting.tree.relation(gain.context, held.context);
-  if (how !== 'meet' || (relation !== 'same' && relation !== 'wider')) return [];
+  if (!on || how !== 'meet' || (relation !== 'same' && relation !== 'wider')) return [];
   if (relation === 'same' && held.command === gain.command) return [];
   if (held.command !== gain.command && setting.commands.get(held.command)?.fixed)
-    return [{ kind: 'fixed', gain, held, platform }];
-  return [{ kind: relation === 'same' ? 'taken from' : 'blocks', gain, held, platform }];
+    return [{ kind: 'fixed', gain, held, on }];
+  return [{ kind: relation === 'same' ? 'taken from' : 'blocks', gain, held, on }];
 }
 
 /** A narrower place in which a shortcut that is gained is made to do nothing. */
-function blockedFor(gain: Gain, block: Blocked, setting: Setting, layout: Layout, platform: Platform): Fact[] {
-  const { context, shortcut, edit } = block;
+function blockedFor(gain: Gain, { context, shortcut, edit }: Blocked, setting: Setting, there: Mask): Fact[] {
+  const { keyboards } = setting.weighed;
   if (setting.tree.relation(gain.context, context) !== 'narrower') return [];
-  const [a, b] = [storedPresses(shortcut, layout, platform), storedPresses(gain.shortcut, layout, platform)];
-  if (!a || !b || meeting(a, b) !== 'meet') return [];
-  return [{ kind: 'blocked', gain, held: { command: edit.command, context, shortcut }, platform }];
+  const [mine, theirs] = [keyboards.strokes(gain.shortcut), keyboards.strokes(shortcut)];
+  const on = howOf(mine, theirs) === 'meet' ? meetOn(mine, theirs, keyboards) & there : 0n;
+  return on ? [{ kind: 'blocked', gain, held: { command: edit.command, context, shortcut }, on }] : [];
 }
 
-function factKind(
-  setting: Setting,
-  gain: Gain,
-  held: Held,
-  how: 'meet' | 'begins' | 'begun',
-  gained: readonly Gain[],
-): Fact['kind'] | null {
+function factKind(setting: Setting, gain: Gain, held: Held, how: How): Fact['kind'] | null {
   const relation = setting.tree.relation(gain.context, held.context);
   if (relation === 'apart') return null;
   if (how !== 'meet') return 'waits';
+  if (held.command === gain.command) return null;
   if (relation === 'together') {
     const first = setting.tree.firstOf(gain.context, held.context);
     return first === null ? 'together' : first === gain.context ? 'hides' : 'hidden by';
   }
   if (relation === 'narrower') return 'hidden by';
   if (setting.commands.get(held.command)?.fixed) return 'fixed';
-  if (relation === 'wider') return 'hides';
-  const alsoGains = gained.some(
-    (other) => other.command === held.command && other.context === held.context && other.shortcut === held.shortcut,
-  );
-  // Each of the two finds the other: one of them tells.
-  if (alsoGains) return gain.command < held.command ? 'both' : null;
-  return 'taken from';
+  return relation === 'wider' ? 'hides' : 'taken from';
 }
 
-/** The shortcuts that the change itself gives to commands. */
-function gains(change: Change, before: Effective, then: Effective['at']): Gain[] {
-  const places = new Map(
-    [...change.put, ...change.remove].map((place) => [`${place.command} ${place.context}`, place]),
-  );
-  return [...places.values()].flatMap(({ command, context }) => {
-    const had = new Set(before.at(command, context).map((held) => held.shortcut));
-    const gained = then(command, context).filter((held) => !had.has(held.shortcut));
-    return gained.map(({ shortcut }) => ({ command, context, shortcut }));
+/** The same where the change gives the other shortcut as well: of the two that find each other one tells. */
+function givenBoth(setting: Setting, gain: Gain, held: Held, how: How): Fact['kind'] | null {
+  const kind = factKind(setting, gain, held, how);
+  if (kind === 'waits') return how === 'begins' ? kind : null;
+  return kind !== 'taken from' ? kind : gain.command < held.command ? 'both' : null;
+}
+
+/** The shortcuts that the change itself gives to commands; what was there as the same press is no gain. */
+function gains({ weighed }: Setting, then: After): Gain[] {
+  const { keyboards } = weighed;
+  return then.places.flatMap(({ command, context }) => {
+    const gained = new Map<string, Gain>();
+    for (const platform of keyboards.platforms) {
+      const key = (shortcut: string) => keyboards.pressKey(shortcut, platform);
+      const had = new Set(
+        weighed
+          .on(platform)
+          .at(command, context)
+          .map((held) => key(held.shortcut)),
+      );
+      for (const { shortcut } of then.at(platform, command, context)) {
+        if (had.has(key(shortcut))) continue;
+        const there = (gained.get(shortcut)?.there ?? 0n) | keyboards.maskOf(platform);
+        gained.set(shortcut, { command, context, shortcut, there });
+      }
+    }
+    return [...gained.values()];
   });
 }

@@ -19,38 +19,41 @@ export {
   type Steps,
 } from './history.ts';
 export { effective, heldAt, layerOver, spotKey, stackOf, type Effective, type Held, type Stack } from './effective.ts';
-export { pressIndex, type PressIndex } from './presses.ts';
-export { consequences, shownKeys, unfitEdits, type Consequence, type Outcome } from './consequences.ts';
+export {
+  each,
+  entriesOf,
+  entryOf,
+  heldKey,
+  nearOf,
+  once,
+  weigh,
+  type Entry,
+  type Near,
+  type Weighed,
+} from './weighed.ts';
+export { foldedPresses, firing, sidedPresses, type Candidate, type Firing, type Stop } from './fires.ts';
+export { consequences, settingAfter, shownKeys, unfitEdits, type Consequence, type Outcome } from './consequences.ts';
+export { editOf, withFollowUp, type EditSaid, type FollowUp, type Owner } from './taking.ts';
 export {
   CLASH_KINDS,
   clashFinder,
-  clashSentence,
   clashes,
   groupClashes,
   type Clash,
   type ClashFinder,
   type ClashGroup,
   type ClashKind,
-  type Setting,
   type Severity,
 } from './clash/index.ts';
+export { clashSaid } from './clash/said.ts';
 export { acceptance } from './accept.ts';
-export { takersOn } from './takers.ts';
+export { takersOf, type Takers } from './takers.ts';
 export { SYSTEM_KEYS } from './system-keys.ts';
 export { cellOf, type Cell, type Chip, type ChipState } from './cell.ts';
-export {
-  madeOf,
-  pressTypes,
-  resolve,
-  type Candidate,
-  type Resolution,
-  type Scene,
-  type Stop,
-  type UserState,
-} from './resolve.ts';
+export { resolve, type Resolution, type Scene, type UserState } from './resolve.ts';
 export { whyNothing, type WhyQuestion, type WhyStep } from './why.ts';
 export { workLists, type WorkList } from './work-lists.ts';
-export { settingFrom } from './setting.ts';
+export { opened, settingWith, type Opened, type Setting } from './setting.ts';
 export { combinations, keyInFull, pressOn, type KeyRow } from './keypage.ts';
 export {
   LEDGER_FILTERS,

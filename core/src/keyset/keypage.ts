@@ -1,17 +1,8 @@
-import {
-  BITS,
-  conventionOf,
-  strokeOfWay,
-  storedPresses,
-  writeStored,
-  type Layout,
-  type Platform,
-} from '../keys/index.ts';
+import { conventionOf, writeStored, type PhysicalModifier, type Platform } from '../keys/index.ts';
+import { madeOn, overlaps, pressOf, pressText, strokeOf, typesCharacter, type Keyboard } from '../press/index.ts';
 import type { SystemKey } from '../contract/index.ts';
 import type { Held } from './effective.ts';
-import type { PressIndex } from './presses.ts';
-import { pressTypes } from './resolve.ts';
-import { keyboardOf } from '../keys/index.ts';
+import type { Weighed } from './weighed.ts';
 
 /** What a key does with some modifiers held. */
 export interface KeyRow {
@@ -35,34 +26,31 @@ export function combinations(platform: Platform): readonly string[] {
   return conventionOf(platform) === 'macos' ? MAC : PC;
 }
 
-/** A key with a combination of modifiers, written as presses are: `Ctrl+Shift+KeyU`. */
-export function pressOn(combination: string, code: string): string {
-  const names = combination.split('+').filter(Boolean);
-  return [...Object.keys(BITS).filter((name) => names.includes(name)), code].join('+');
-}
+/** A key with a combination of modifiers. */
+export const pressOn = (combination: string, code: string) =>
+  pressOf(combination.split('+').filter(Boolean) as PhysicalModifier[], code);
 
 /** One key in full: what it does with and without modifiers, who else takes it, and what is free. */
 export function keyInFull(
   code: string,
-  index: PressIndex,
-  layout: Layout,
-  platform: Platform,
+  weighed: Weighed,
+  keyboard: Keyboard,
   systemKeys: readonly SystemKey[],
 ): KeyRow[] {
-  const keyboard = keyboardOf(layout, platform);
+  const { platform } = keyboard;
   return combinations(platform).map((combination): KeyRow => {
     const press = pressOn(combination, code);
-    const answering = index.answering(press);
+    const answering = weighed.answering([press], keyboard);
     const taker = systemKeys.find(
-      (one) => one.platform === platform && storedPresses(one.shortcut, layout, platform)?.[0]?.includes(press),
+      (one) => one.platform === platform && madeOn(one.shortcut, keyboard)?.[0]?.some((way) => overlaps(way, press)),
     );
     return {
-      press,
-      shortcut: writeStored({ strokes: [strokeOfWay(press, layout, platform)], manner: 'pressed' }),
+      press: pressText(press),
+      shortcut: writeStored({ strokes: [strokeOf(press, keyboard)], manner: 'pressed' }),
       held: answering.filter((one) => one.whole).map((one) => one.held),
       begins: answering.filter((one) => !one.whole).map((one) => one.held),
       taker: taker ?? null,
-      types: pressTypes(press, keyboard),
+      types: typesCharacter(press, keyboard),
     };
   });
 }

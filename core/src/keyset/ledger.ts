@@ -1,8 +1,9 @@
 import type { ContextTree } from '../catalogue/index.ts';
 import type { Binding, Command, Run, ShippedKeyset } from '../contract/index.ts';
-import { BITS, storedPress, type Layout, type Platform } from '../keys/index.ts';
-import { codeRankOf } from '../keys/index.ts';
-import type { Effective, Held } from './effective.ts';
+import { codeRankOf, type Platform } from '../keys/index.ts';
+import { canonicalText, heldText, readPresses, type Keyboard } from '../press/index.ts';
+import type { Held } from './effective.ts';
+import type { Weighed } from './weighed.ts';
 
 export const LEDGER_ORDERS = ['category', 'context', 'menu', 'alphabet', 'key', 'run'] as const;
 export type LedgerOrder = (typeof LEDGER_ORDERS)[number];
@@ -11,24 +12,11 @@ export type LedgerOrder = (typeof LEDGER_ORDERS)[number];
 export const LEDGER_FILTERS = ['with', 'without', 'differing', 'fixed', 'clashing', 'unverified'] as const;
 export type LedgerFilter = (typeof LEDGER_FILTERS)[number];
 
-/** The modifiers of a press, `plain` for none: `Ctrl+Shift`. */
-export function modifiersOf(press: string): string {
-  const parts = press
-    .replace(/^hold /, '')
-    .split(' ')[0]!
-    .split('+')
-    .slice(0, -1);
-  return parts.filter((part) => part in BITS).join('+') || 'plain';
-}
+/** The modifiers of the first of some presses, `plain` for none: `Ctrl+Shift`. */
+export const modifiersOf = (presses: string) => heldText(readPresses(presses)[0]!) || 'plain';
 
-/** The key of a press, without its modifiers: `KeyU`. */
-export function keyOfPress(press: string): string {
-  return press
-    .replace(/^hold /, '')
-    .split(' ')[0]!
-    .split('+')
-    .at(-1)!;
-}
+/** The key of the first of some presses, without its modifiers: `KeyU`. */
+export const keyOfPress = (presses: string) => readPresses(presses)[0]!.target;
 
 /** What a row of the ledger is found and counted by: computed once for a set of columns, asked at every letter typed. */
 export interface RowFacts {
@@ -41,35 +29,32 @@ export interface RowFacts {
   readonly differing: boolean;
 }
 
-function sameKeys(a: readonly Held[], b: readonly Held[]): boolean {
-  return (
-    a === b ||
-    (a.length === b.length && a.every((held, i) => held.shortcut === b[i]!.shortcut && held.context === b[i]!.context))
-  );
-}
-
-/** The facts of every row of a ledger, by command. */
+/** The facts of every row of a ledger, by command; keys differ where their presses do, however they are spelled. */
 export function rowFacts(
   commands: readonly Command[],
-  columns: readonly Effective[],
-  layout: Layout,
-  platform: Platform,
+  columns: readonly Weighed[],
+  keyboard: Keyboard,
 ): Map<number, RowFacts> {
-  const [first] = columns;
+  const { platform } = keyboard;
+  const held = columns.map((column) => column.on(platform));
+  const [first] = held;
+  const text = ({ shortcut, context }: Held) => `${canonicalText(shortcut, keyboard) ?? shortcut} ${context}`;
+  const same = (a: readonly Held[], b: readonly Held[]) =>
+    a === b || (a.length === b.length && a.every((one, i) => text(one) === text(b[i]!)));
   return new Map(
     commands.map(({ id }) => {
       const base = first?.of(id) ?? [];
       const presses = new Set<string>();
       let [has, lacks, differing] = [false, false, false];
-      for (const column of columns) {
-        const held = column.of(id);
-        if (held.length === 0) lacks = true;
+      for (const column of held) {
+        const mine = column.of(id);
+        if (mine.length === 0) lacks = true;
         else has = true;
-        const same = sameKeys(held, base);
-        if (!same) differing = true;
-        if (same && column !== first) continue;
-        for (const { shortcut } of held) {
-          const press = storedPress(shortcut, layout, platform);
+        const alike = same(mine, base);
+        if (!alike) differing = true;
+        if (alike && column !== first) continue;
+        for (const { shortcut } of mine) {
+          const press = canonicalText(shortcut, keyboard);
           if (press) presses.add(press);
         }
       }

@@ -9,8 +9,8 @@ import {
   type Shortcut,
 } from '../keys/index.ts';
 import type { Edit } from '../contract/index.ts';
-import type { Setting } from './clash/finding.ts';
-import { effective, type Effective } from './effective.ts';
+import type { Effective } from './effective.ts';
+import type { Setting } from './setting.ts';
 import type { Change } from './layers.ts';
 
 /** Where a run of keys goes. */
@@ -61,9 +61,10 @@ type Renamed = (shortcut: string) => string | null;
  */
 export function moveRun(setting: Setting, question: MoveQuestion): Moved {
   const { to, except = [], own = new Map<number, string>(), reason } = question;
-  const on = new Map(setting.platforms.map((platform) => [platform, effective(setting.stack, platform)]));
-  const first = on.get(setting.platforms[0]!)!;
-  const mainOf = (command: number) => first.of(command)[0]?.shortcut ?? null;
+  const { platforms } = setting.weighed.keyboards;
+  const on = new Map(platforms.map((platform) => [platform, setting.weighed.on(platform)]));
+  /** The main shortcut of a command: on the first platform where it has one. */
+  const mainOf = (command: number) => mainIn(on, command) ?? null;
   const members = [...question.members, ...(question.twin ?? [])];
   const problems: Problem[] = [];
   const lines: MoveLine[] = [];
@@ -104,7 +105,7 @@ export function moveRun(setting: Setting, question: MoveQuestion): Moved {
         state(command, (shortcut) => withKey(shortcut, key));
       }
     }
-    for (const command of to.variants ? variantsOf(first, members, moved) : [])
+    for (const command of to.variants ? variantsOf([...on.values()], members, moved) : [])
       state(command, (shortcut) => withKey(shortcut, moved.get(keyText(shortcut))!), 'on the same key, held otherwise');
     for (const command of question.twin ?? []) {
       const old = mainOf(command);
@@ -145,21 +146,26 @@ export function moveRun(setting: Setting, question: MoveQuestion): Moved {
 }
 
 /** Other commands on the keys that move, with other modifiers, in the contexts of the run. */
-function variantsOf(held: Effective, members: readonly number[], moved: ReadonlyMap<string, Key>): number[] {
-  const contexts = new Set(members.flatMap((one) => held.of(one).map((own) => own.context)));
-  const found = held.held.filter(
-    ({ command, context, shortcut }) =>
-      !members.includes(command) &&
-      contexts.has(context) &&
-      moved.has(keyText(shortcut)) &&
-      held.of(command)[0]?.shortcut === shortcut,
-  );
+function variantsOf(all: readonly Effective[], members: readonly number[], moved: ReadonlyMap<string, Key>): number[] {
+  const found = all.flatMap((held) => {
+    const contexts = new Set(members.flatMap((one) => held.of(one).map((own) => own.context)));
+    return held.held.filter(
+      ({ command, context, shortcut }) =>
+        !members.includes(command) &&
+        contexts.has(context) &&
+        moved.has(keyText(shortcut)) &&
+        held.of(command)[0]?.shortcut === shortcut,
+    );
+  });
   return [...new Set(found.map((one) => one.command))];
 }
 
+const mainIn = (on: ReadonlyMap<Platform, Effective>, command: number) =>
+  [...on.values()].map((held) => held.of(command)[0]?.shortcut).find(Boolean);
+
 /** The edits that give a command another main shortcut wherever it has one: for all platforms where they agree. */
 function restated(
-  { stack, platforms, commands }: Setting,
+  { weighed: { stack, keyboards }, commands }: Setting,
   on: ReadonlyMap<Platform, Effective>,
   command: number,
   now: Renamed,
@@ -167,7 +173,8 @@ function restated(
 ): Edit[] {
   const contexts = new Set([...on.values()].flatMap((held) => held.of(command).map((one) => one.context)));
   if (!contexts.size) contexts.add(commands.get(command)?.home ?? 0);
-  const main = [...on.values()].map((held) => held.of(command)[0]?.shortcut).find(Boolean);
+  const { platforms } = keyboards;
+  const main = mainIn(on, command);
   return [...contexts].flatMap((context) => {
     const edit = (platform: Platform | null, shortcuts: readonly string[]): Edit => ({
       command,

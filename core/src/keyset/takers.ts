@@ -1,19 +1,40 @@
 import type { SystemKey } from '../contract/index.ts';
-import { storedPresses, type Layout, type Platform } from '../keys/index.ts';
+import type { Keyboards, Mask } from '../press/index.ts';
 
-const remembered = new WeakMap<readonly SystemKey[], Map<string, Map<string, SystemKey>>>();
-/** Presses that other takers keep on a keyboard, remembered with the table they are from. */
-export function takersOn(table: readonly SystemKey[], layout: Layout, platform: Platform): Map<string, SystemKey> {
-  const known = remembered.get(table) ?? new Map<string, Map<string, SystemKey>>();
-  remembered.set(table, known);
-  const name = `${layout.id} ${platform}`;
-  const found = known.get(name) ?? new Map<string, SystemKey>();
-  if (!known.has(name)) {
-    known.set(name, found);
-    for (const one of table) {
-      const ways = one.platform === platform ? storedPresses(one.shortcut, layout, platform) : null;
-      if (ways?.length === 1) for (const way of ways[0]!) found.set(way, one);
-    }
+/** Another taker of a press, and the keyboards on which it takes it. */
+export interface Taking {
+  readonly taken: SystemKey;
+  readonly on: Mask;
+}
+
+/** Asks who else takes the strokes of a shortcut: the operating system, a browser, a screen reader. */
+export type Takers = (strokes: readonly number[]) => readonly Taking[];
+
+/** Finds takers by stroke; one whose press has several strokes takes them only in a row. */
+export function takersOf(table: readonly SystemKey[], keyboards: Keyboards): Takers {
+  const byStroke = new Map<number, { taken: SystemKey; strokes: readonly number[]; mask: Mask }[]>();
+  for (const taken of table) {
+    const mask = keyboards.maskOf(taken.platform);
+    if (!mask) continue;
+    const strokes = keyboards.strokes(taken.shortcut);
+    const list = byStroke.get(strokes[0]!);
+    if (list) list.push({ taken, strokes, mask });
+    else byStroke.set(strokes[0]!, [{ taken, strokes, mask }]);
   }
-  return found;
+  return (mine) => {
+    const found: Taking[] = [];
+    mine.forEach((stroke, at) => {
+      const look = (other: number) => {
+        for (const { taken, strokes, mask } of byStroke.get(other) ?? []) {
+          if (strokes.length > mine.length - at) continue;
+          let on = mask;
+          for (let i = 0; i < strokes.length && on; i++) on &= keyboards.meets(mine[at + i]!, strokes[i]!);
+          if (on) found.push({ taken, on });
+        }
+      };
+      look(stroke);
+      for (const other of keyboards.near(stroke)) look(other);
+    });
+    return found;
+  };
 }

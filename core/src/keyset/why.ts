@@ -1,23 +1,22 @@
-import { platformName, pressesOrWhy, parseStored, showStored, storedPresses } from '../keys/index.ts';
+import { parseStored } from '../keys/index.ts';
+import { canonicalOn, madeOn, madeOrWhy, overlaps, samePress, type Press } from '../press/index.ts';
 import type { KeyPolicy, SystemKey } from '../contract/index.ts';
+import { said, type Said, type SaidValue } from '../words/index.ts';
 import { acceptance } from './accept.ts';
-import type { Effective } from './effective.ts';
-import { madeOf, resolve, type Scene } from './resolve.ts';
+import { resolve, type Scene } from './resolve.ts';
 
 /** One step of the check, in the order in which they are made. */
 export interface WhyStep {
   readonly check: 'keyset' | 'layout' | 'system key' | 'state' | 'focus' | 'text' | 'hidden' | 'preset';
   /** `cause`: this is why; `look`: it may be, look at it; `fine`: it is not. */
   readonly verdict: 'fine' | 'look' | 'cause';
-  readonly sentence: string;
+  readonly said: Said;
 }
 
 export interface WhyQuestion {
   readonly scene: Scene;
   readonly policy: KeyPolicy;
   readonly systemKeys: readonly SystemKey[];
-  /** The keys in the program as it comes, for one who may not have loaded the preset. */
-  readonly shipped: Effective;
   readonly shortcut: string;
   readonly command: { readonly id: number; readonly label: string };
   /** What a command is called. */
@@ -30,103 +29,83 @@ export interface WhyQuestion {
  */
 export function whyNothing(question: WhyQuestion): WhyStep[] {
   const { scene, policy, shortcut, command } = question;
-  const { keyboard, tree, effective } = scene;
-  const keys = showStored(shortcut, keyboard.platform);
+  const { keyboard, tree, weighed } = scene;
+  const { platform } = keyboard;
+  const show = (stored: string) => ({ keys: stored, on: platform });
+  const keys = show(shortcut);
   const steps: WhyStep[] = [];
-  const step = (check: WhyStep['check'], verdict: WhyStep['verdict'], sentence: string) =>
-    void steps.push({ check, verdict, sentence });
+  const step = (check: WhyStep['check'], verdict: WhyStep['verdict'], what: Said) =>
+    void steps.push({ check, verdict, said: what });
 
-  const made = madeOf(shortcut, keyboard);
-  const mine = effective.of(command.id);
-  const held = mine.filter((one) => made && madeOf(one.shortcut, keyboard)?.join(' ') === made.join(' '));
-  if (made && held.length === 0) {
-    const has = mine.map((one) => showStored(one.shortcut, keyboard.platform)).join(' or ');
-    step(
-      'keyset',
-      'cause',
-      `${command.label} does not have ${keys}${has ? `; it has ${has}` : ', nor any other key'}.`,
-    );
-  } else step('keyset', 'fine', `${command.label} has ${keys}.`);
+  const made = canonicalOn(shortcut, keyboard);
+  const mine = weighed.on(platform).of(command.id);
+  const held = mine.filter((one) => samePress(one.shortcut, shortcut, keyboard));
+  const values: Record<string, SaidValue> = { keys, command: command.label, layout: keyboard.layout.name };
+  const has = mine.map((one) => show(one.shortcut));
+  if (made && held.length === 0)
+    step('keyset', 'cause', said('why.has not', { ...values, has: has.length, hasOr: has }));
+  else step('keyset', 'fine', said('why.has', values));
 
-  const possible = pressesOrWhy(parseStored(shortcut), keyboard.layout, keyboard.platform, keyboard.board);
-  if (Array.isArray(possible)) step('layout', 'fine', `${keys} can be pressed on the ${keyboard.layout.name} layout.`);
-  else if (possible.why === 'not known')
-    step(
-      'layout',
-      'look',
-      `Where the ${keyboard.layout.name} layout has ${possible.what} is not known on ${platformName(keyboard.platform)}.`,
-    );
-  else
-    step(
-      'layout',
-      'cause',
-      `${keys} cannot be pressed on the ${keyboard.layout.name} layout, on ${keyboard.board.name}: it lacks ${possible.what}.`,
-    );
+  const possible = madeOrWhy(parseStored(shortcut), keyboard);
+  if (!('why' in possible)) step('layout', 'fine', said('why.pressable', values));
+  else {
+    const missing = {
+      ...values,
+      what: possible.what,
+      platforms: { platforms: [platform] },
+      board: keyboard.board.name,
+    };
+    if (possible.why === 'not known') step('layout', 'look', said('why.layout unknown', missing));
+    else step('layout', 'cause', said('why.not pressable', missing));
+  }
   if (!made) return steps;
 
-  const taken = question.systemKeys.find(
-    (one) =>
-      one.platform === keyboard.platform &&
-      storedPresses(one.shortcut, keyboard.layout, keyboard.platform, keyboard.board)?.every((ways, i) =>
-        ways.includes(made[i] ?? ''),
-      ),
-  );
-  if (taken)
-    step('system key', taken.hard ? 'cause' : 'look', `${keys} is taken by ${taken.taker} before the program sees it.`);
-  else step('system key', 'fine', 'No known system key takes it.');
+  const taken = question.systemKeys.find((one) => one.platform === platform && isTaken(one, made, scene));
+  if (taken) step('system key', taken.hard ? 'cause' : 'look', said('why.taken', { ...values, taker: taken.taker }));
+  else step('system key', 'fine', said('why.not taken'));
 
   const result = resolve(scene, made);
   const stops = new Set(
     result.candidates.filter((one) => one.held.command === command.id).map((one) => one.stopped ?? 'none'),
   );
-  if (stops.has('only Everywhere is left'))
-    step('state', 'cause', `${policy.rootOnly}: only the keys of Everywhere work.`);
-  else if (stops.has('letters go elsewhere')) step('state', 'cause', `${policy.diverted}: letters go elsewhere.`);
-  else if (policy.rootOnly || policy.diverted)
-    step(
-      'state',
-      'look',
-      `Look whether the program is in this state: ${[policy.rootOnly, policy.diverted].filter(Boolean).join('; ')}.`,
-    );
-  else step('state', 'fine', 'The program has no state that takes keys away.');
+  const states = [policy.rootOnly, policy.diverted].filter(Boolean);
+  if (stops.has('only Everywhere is left')) step('state', 'cause', said('why.root only', { state: policy.rootOnly }));
+  else if (stops.has('letters go elsewhere')) step('state', 'cause', said('why.diverted', { state: policy.diverted }));
+  else if (states.length) step('state', 'look', said('why.look at state', { statesOr: states }));
+  else step('state', 'fine', said('why.no state'));
 
-  const where = [...new Set(held.map((one) => tree.get(one.context).name))].join(', ');
+  const where = [...new Set(held.map((one) => tree.get(one.context).name))];
   if (held.length && stops.size === 1 && stops.has('not active'))
-    step('focus', 'cause', `It works in ${where}; click there first.`);
-  else step('focus', 'fine', where ? `It works in ${where}, and that is active.` : 'The focus is not the cause.');
+    step('focus', 'cause', said('why.not there', { where }));
+  else step('focus', 'fine', where.length ? said('why.there', { where }) : said('why.not the focus'));
 
-  if (result.typed) step('text', 'cause', 'A text has the focus: the key is typed into it. Leave the text first.');
-  else step('text', 'fine', 'No text has the focus.');
+  step('text', result.typed ? 'cause' : 'fine', said(result.typed ? 'why.typed' : 'why.not typed'));
 
   const winner = result.candidates.find((one) => !one.stopped && one.held.command !== command.id);
-  if (result.outcome === 'ambiguous')
-    step(
-      'hidden',
-      'cause',
-      'Two commands have it in places that are active together, and nothing says which is meant.',
-    );
-  else if (winner && !result.typed)
-    step('hidden', 'cause', `In ${tree.get(winner.held.context).name} it is ${question.label(winner.held.command)}.`);
-  else if (stops.has('waits for more'))
-    step(
-      'hidden',
-      'look',
-      `It begins a longer one, so the program waits${policy.pause ? ` for ${policy.pause} ms` : ''}.`,
-    );
-  else step('hidden', 'fine', 'No other command is in its way.');
+  if (result.outcome === 'ambiguous') step('hidden', 'cause', said('why.ambiguous'));
+  else if (winner && !result.typed) {
+    const other = question.label(winner.held.command);
+    step('hidden', 'cause', said('why.hidden', { place: tree.get(winner.held.context).name, other }));
+  } else if (stops.has('waits for more')) {
+    // One that begins a longer one never fires where the program waits for ever.
+    const verdict = policy.pause === null ? 'cause' : 'look';
+    step('hidden', verdict, said('why.waits', { pause: policy.pause ?? 0 }));
+  } else step('hidden', 'fine', said('why.not hidden'));
 
-  const out = question.shipped
+  const out = weighed
+    .shipped()
+    .on(platform)
     .of(command.id)
-    .some((one) => madeOf(one.shortcut, keyboard)?.join(' ') === made.join(' '));
-  if (out || held.length === 0)
-    step('preset', 'fine', out ? 'It works in the program as it comes.' : 'The preset does not give it.');
+    .some((one) => samePress(one.shortcut, shortcut, keyboard));
+  if (out || held.length === 0) step('preset', 'fine', said(out ? 'why.out of the box' : 'why.not in preset'));
   else {
     const refused = acceptance(policy, shortcut);
-    step(
-      'preset',
-      refused ? 'cause' : 'look',
-      refused?.sentence ?? 'It is not in the program as it comes: look whether the preset is loaded.',
-    );
+    step('preset', refused ? 'cause' : 'look', refused ?? said('why.look at preset'));
   }
   return steps;
+}
+
+function isTaken({ shortcut }: SystemKey, made: readonly Press[], { keyboard }: Scene): boolean {
+  const ways = madeOn(shortcut, keyboard);
+  return ways !== null && ways.every((way, i) => made[i] !== undefined && way.some((one) => overlaps(one, made[i]!)));
 }

@@ -1,7 +1,6 @@
-import { usedOften } from '../catalogue/index.ts';
 import type { Catalogue, Keyset } from '../contract/index.ts';
-import type { Clash, Setting } from './clash/finding.ts';
-import { effective } from './effective.ts';
+import type { Clash } from './clash/finding.ts';
+import type { Setting } from './setting.ts';
 
 /** A list to work off: commands of a keyset that something is to be done about. */
 export interface WorkList {
@@ -14,12 +13,12 @@ export interface WorkList {
 
 /** The lists of a keyset: what is edited, what clashes, who was left without, half pairs, and what is used often. */
 export function workLists(catalogue: Catalogue, keyset: Keyset, setting: Setting, found: readonly Clash[]): WorkList[] {
-  const on = setting.platforms.map((platform) => effective(setting.stack, platform));
+  const { weighed, often } = setting;
+  const { platforms } = weighed.keyboards;
+  const on = platforms.map((platform) => weighed.on(platform));
   const has = (command: number) => on.some((held) => held.of(command).length > 0);
-  const shipped = { ...setting.stack, layers: [] };
-  const had = setting.platforms.map((platform) => effective(shipped, platform));
+  const had = platforms.map((platform) => weighed.shipped().on(platform));
   const without = catalogue.commands.filter((one) => !has(one.id));
-  const often = usedOften(catalogue.uses);
   const edited = keyset.kind === 'custom' ? keyset.edits.map((edit) => edit.command) : [];
   const list = (name: string, title: string, commands: Iterable<number>, none: string): WorkList => ({
     name,

@@ -60,7 +60,7 @@ export interface ListPlan {
 }
 
 /** Whether taking the list in would change nothing. */
-export function changesNothing(plan: ListPlan): boolean {
+export function changesNothing(plan: Omit<ListPlan, 'lines'>): boolean {
   return (
     !plan.newContexts.length && !plan.newCommands.length && !plan.changedCommands.length && !plan.newBindings.length
   );

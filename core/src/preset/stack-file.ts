@@ -9,7 +9,7 @@ import {
   placeKey,
   stackOf,
   unfitEdits,
-  settingFrom,
+  opened,
   type LayerDifference,
 } from '../keyset/index.ts';
 
@@ -120,7 +120,11 @@ export function planStackFile(text: string, catalogue: Catalogue): FilePlan {
   }
   const top = layers.at(-1)!;
   const edits = inPlaceOrder(flatten(carried, editsOf(top, catalogue)));
-  const unfit = unfitEdits(edits, settingFrom(catalogue, shipped.id));
+  const unfit = unfitEdits(
+    edits,
+    { ...opened(catalogue), policy: catalogue.app.keyPolicy },
+    catalogue.release.platforms,
+  );
   if (unfit.length) throw new CribError(unfit[0]!, ...unfit.slice(1));
   const same = catalogue.keysets.find((one) => one.kind === 'custom' && one.name === top.name);
   const present = same?.kind === 'custom' ? { id: same.id, differences: layerDifferences(same.edits, edits) } : null;

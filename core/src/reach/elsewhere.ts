@@ -1,5 +1,5 @@
-import type { Catalogue, Command } from '../contract/index.ts';
-import { effective, stackOf } from '../keyset/index.ts';
+import type { Command } from '../contract/index.ts';
+import { effective, type Opened } from '../keyset/index.ts';
 import type { Platform } from '../keys/index.ts';
 
 /** What a command has in another program. */
@@ -12,15 +12,15 @@ export interface Elsewhere {
  * What a command has in other programs as they ship, by a command of the same id or label there; on the platform looked
  * at, or the first that the program runs on.
  */
-export function pressesElsewhere(command: Command, programs: readonly Catalogue[], platform: Platform): Elsewhere[] {
+export function pressesElsewhere(command: Command, programs: readonly Opened[], platform: Platform): Elsewhere[] {
   const label = command.label.toLowerCase();
   return programs.flatMap((program): Elsewhere[] => {
-    const shipped = program.keysets.find((one) => one.kind === 'shipped' && one.isDefault);
-    const same = program.commands.find((one) => one.name === command.name || one.label.toLowerCase() === label);
+    const { shipped, catalogue } = program;
+    const same = catalogue.commands.find((one) => one.name === command.name || one.label.toLowerCase() === label);
     if (!shipped || !same) return [];
-    const { platforms } = program.release;
+    const { platforms } = catalogue.release;
     const on = platforms.includes(platform) ? platform : platforms[0]!;
-    const [main] = effective(stackOf(shipped, program.keysets), on).of(same.id);
-    return main ? [{ app: program.app.name, shortcut: main.shortcut }] : [];
+    const [main] = effective(program.stack(shipped.id), on).of(same.id);
+    return main ? [{ app: catalogue.app.name, shortcut: main.shortcut }] : [];
   });
 }

@@ -1,7 +1,8 @@
-import { parseStored, storedPresses, usualBoard, type Board, type Layout, type Platform } from '../keys/index.ts';
+import { parseStored } from '../keys/index.ts';
+import { canonicalOn, targetOf, type Keyboard } from '../press/index.ts';
 import type { CommandGroup, Run } from '../contract/index.ts';
 import { boardSpots, centreOf, distanceOf, type KeySpot } from './geometry.ts';
-import { storedReach } from './reach.ts';
+import { reach } from './reach.ts';
 import { depthOf, type RunSetting } from './runs.ts';
 import { menuSeconds, shortcutSeconds } from './time.ts';
 
@@ -15,20 +16,17 @@ export interface MainKey {
 }
 
 /** The code of the key that a shortcut's last stroke ends on; undefined where it cannot be pressed. */
-export function endsOn(shortcut: string, layout: Layout, platform: Platform, board?: Board): string | undefined {
-  const way = storedPresses(shortcut, layout, platform, board)?.at(-1)?.[0];
-  return way
-    ?.replace(/^hold /, '')
-    .split('+')
-    .at(-1);
+export function endsOn(shortcut: string, keyboard: Keyboard): string | undefined {
+  const last = canonicalOn(shortcut, keyboard)?.at(-1);
+  return last && (targetOf(last).code ?? undefined);
 }
 
 /** The main key of a command with a keyset; null where it has none on the board. */
-export function mainKey(command: number, { effective, layout, platform, rest, board }: RunSetting): MainKey | null {
-  const spots = boardSpots(board ?? usualBoard(layout, platform));
+export function mainKey(command: number, { effective, keyboard, rest }: RunSetting): MainKey | null {
+  const spots = boardSpots(keyboard.board);
   for (const { shortcut } of effective.of(command)) {
-    const code = endsOn(shortcut, layout, platform, board);
-    const found = storedReach(shortcut, layout, platform, rest, board);
+    const code = endsOn(shortcut, keyboard);
+    const found = reach(shortcut, keyboard, rest);
     const spot = code ? spots.get(code) : undefined;
     if (code && spot && found) return { command, shortcut, code, spot, mm: found.mm };
   }

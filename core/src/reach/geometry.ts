@@ -1,4 +1,4 @@
-import type { Board } from '../keys/index.ts';
+import { BOARDS, type Board } from '../keys/index.ts';
 
 /** Centre to centre of two neighbouring keys, in mm: ¾ inch (ISO 9241-410 asks for 19 ± 1 mm, from memory). */
 export const PITCH = 19.05;
@@ -45,13 +45,18 @@ const APPLE_BOTTOM: Row = [
   4, 0, 'Fn ControlLeft AltLeft MetaLeft Space MetaRight AltRight',
   { Fn: 1, ControlLeft: 1, AltLeft: 1, MetaLeft: 1.25, Space: 5.75, MetaRight: 1.25, AltRight: 1 },
 ]; // prettier-ignore
+/** Apple’s Japanese board has 英数 and かな beside the space bar, and Control where others have Caps Lock (from memory). */
+const APPLE_JIS_BOTTOM: Row = [
+  4, 0, 'CapsLock AltLeft MetaLeft Lang2 Space Lang1 MetaRight Fn',
+  { CapsLock: 1.25, AltLeft: 1.25, MetaLeft: 1.25, Lang2: 1.25, Space: 4, Lang1: 1.25, MetaRight: 1.25, Fn: 1.25 },
+]; // prettier-ignore
 const JIS_BOTTOM: Row = [
   4, 0, 'ControlLeft MetaLeft AltLeft NonConvert Space Convert KanaMode AltRight MetaRight ContextMenu ControlRight',
   { ControlLeft: 1.25, MetaLeft: 1.25, AltLeft: 1.25, Space: 2.5, AltRight: 1.25, MetaRight: 1.25, ContextMenu: 1.25, ControlRight: 1.25 },
 ]; // prettier-ignore
 
 /** The writing block by kind (ANSI INCITS 154, ISO/IEC 9995-2, JIS X 6002, ABNT NBR 10346, from memory). */
-const BLOCKS: Record<'ansi' | 'iso' | 'jis' | 'abnt2', readonly Row[]> = {
+const BLOCKS: Record<'ansi' | 'iso' | 'jis' | 'apple-jis' | 'abnt2', readonly Row[]> = {
   ansi: [
     [0, 0, `${DIGITS} Backspace`, { Backspace: 2 }],
     [1, 0, `${Q_ROW} Backslash`, { Tab: 1.5, Backslash: 1.5 }],
@@ -70,6 +75,12 @@ const BLOCKS: Record<'ansi' | 'iso' | 'jis' | 'abnt2', readonly Row[]> = {
     [2, 0, `${A_ROW} Backslash Enter`, { CapsLock: 1.75, Enter: 1.25 }],
     [3, 0, `ShiftLeft ${Z_ROW} IntlRo ShiftRight`, { ShiftLeft: 2.25, ShiftRight: 1.75 }],
   ],
+  'apple-jis': [
+    [0, 0, `${DIGITS} IntlYen Backspace`],
+    [1, 0, Q_ROW, { Tab: 1.5 }],
+    [2, 0, `${A_ROW.replace('CapsLock', 'ControlLeft')} Backslash Enter`, { ControlLeft: 1.75, Enter: 1.25 }],
+    [3, 0, `ShiftLeft ${Z_ROW} IntlRo ShiftRight`, { ShiftLeft: 2.25, ShiftRight: 1.75 }],
+  ],
   abnt2: [
     [0, 0, `${DIGITS} Backspace`, { Backspace: 2 }],
     [1, 0, Q_ROW, { Tab: 1.5 }],
@@ -85,7 +96,8 @@ const KINDS: Record<string, readonly [keyof typeof BLOCKS, Row]> = {
   abnt2: ['abnt2', PC_BOTTOM],
   apple: ['ansi', APPLE_BOTTOM],
   'apple-iso': ['iso', APPLE_BOTTOM],
-  'apple-jis': ['jis', APPLE_BOTTOM],
+  'apple-jis': ['apple-jis', APPLE_JIS_BOTTOM],
+  'apple-compact': ['ansi', APPLE_BOTTOM],
   'no-pad': ['ansi', PC_BOTTOM],
   'iso-no-pad': ['iso', PC_BOTTOM],
   laptop: ['ansi', PC_BOTTOM],
@@ -104,17 +116,17 @@ function spotsOfRows(rows: readonly Row[]): Map<string, KeySpot> {
   return spots;
 }
 
-const known = new Map<string, ReadonlyMap<string, KeySpot>>();
+const SPOTS: ReadonlyMap<string, ReadonlyMap<string, KeySpot>> = new Map(
+  BOARDS.map(({ id, lacks }) => {
+    const [kind, bottom] = KINDS[id] ?? KINDS['ansi']!;
+    const all = spotsOfRows([...BLOCKS[kind], bottom, ...AROUND]);
+    return [id, new Map([...all].filter(([code]) => !lacks.has(code)))];
+  }),
+);
 
 /** Where every key of a board lies, modifiers too, by its W3C `code`; keys that the board lacks are not there. */
-export function boardSpots(board: Board): ReadonlyMap<string, KeySpot> {
-  const found = known.get(board.id);
-  if (found) return found;
-  const [kind, bottom] = KINDS[board.id] ?? KINDS['ansi']!;
-  const all = spotsOfRows([...BLOCKS[kind], bottom, ...AROUND]);
-  const spots = new Map([...all].filter(([code]) => !board.lacks.has(code)));
-  known.set(board.id, spots);
-  return spots;
+export function boardSpots({ id }: Board): ReadonlyMap<string, KeySpot> {
+  return SPOTS.get(id)!;
 }
 
 /** The centre of a key, in mm. */

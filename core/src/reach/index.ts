@@ -1,20 +1,12 @@
 export { PITCH, boardSpots, centreOf, distanceOf, type KeySpot } from './geometry.ts';
 export { FINGERS, RESTS, handOf, type Finger, type Hand, type Rest } from './rest.ts';
-export { HAND_REACH, RESTING_SPAN, reach, storedReach, type Reach, type ReachPart } from './reach.ts';
+export { HAND_REACH, RESTING_SPAN, reach, type Reach, type ReachPart } from './reach.ts';
 export { KLM, TYPISTS, menuSeconds, shortcutSeconds, type Typist } from './time.ts';
 export { depthOf, runFigures, type RunFigures, type RunSetting } from './runs.ts';
 export { waysTo, type GoalWay, type GoalWays } from './ways.ts';
-export { roomLeft, type Room, type RoomCell, type RoomQuestion, type RoomState } from './room.ts';
+export { roomIn, type Room, type RoomCell, type RoomQuestion, type RoomState } from './room.ts';
 export { assign, type Assignment } from './assign.ts';
-export {
-  neighbours,
-  proposer,
-  prunedPool,
-  type Proposal,
-  type ProposalFacts,
-  type Proposer,
-  type Reason,
-} from './proposals.ts';
+export { proposer, prunedPool, type Proposal, type ProposalFacts, type Proposer, type Reason } from './proposals.ts';
 export { pressesElsewhere, type Elsewhere } from './elsewhere.ts';
 export { reassign, type Reassigned, type Wish } from './reassign.ts';
 export { howToReverse, slipsTo, traceSlips, type Slip, type SlipKind, type TraceQuestion } from './trace.ts';

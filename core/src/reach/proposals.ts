@@ -1,44 +1,31 @@
+import { acceptance, each, type Setting } from '../keyset/index.ts';
 import {
-  acceptance,
-  effective,
-  pressIndex,
-  pressTypes,
-  takersOn,
-  type PressIndex,
-  type Setting,
-} from '../keyset/index.ts';
-import {
-  US,
   WRITING_CODES,
   characterKey,
-  keyboardOf,
-  meeting,
   parseStored,
-  storedPresses,
-  tableOn,
-  usualBoard,
   writeStored,
   type Key,
-  type Layout,
   type Modifier,
   type NamedKey,
-  type Platform,
 } from '../keys/index.ts';
+import { canonicalOn, meetOn, type Keyboard, type Keyboards } from '../press/index.ts';
 import type { Command, CommandGroup } from '../contract/index.ts';
-import { boardSpots, distanceOf, PITCH } from './geometry.ts';
-import { storedReach } from './reach.ts';
+import { said, type Said } from '../words/index.ts';
+import { boardSpots } from './geometry.ts';
+import { neighbours } from './neighbours.ts';
+import { reach } from './reach.ts';
 import type { Rest } from './rest.ts';
-import { isThird } from './room.ts';
 
 /** Why a press is near the top, or is not: `weight` in mm, below zero where it speaks for it. */
 export interface Reason {
-  readonly says: string;
+  readonly said: Said;
   readonly weight: number;
 }
 
 /** A free press for a command: its cost is its reach in mm and the weight of the reasons. */
 export interface Proposal {
   readonly shortcut: string;
+  /** How far it is, on the keyboard that reach is told of. */
   readonly mm: number;
   readonly cost: number;
   readonly reasons: readonly Reason[];
@@ -47,6 +34,8 @@ export interface Proposal {
 /** What is known besides the keyset. */
 export interface ProposalFacts {
   readonly rest: Rest;
+  /** The keyboard that reach is told of; of all of them the one where it is furthest, when none is named. */
+  readonly keyboard?: Keyboard;
   readonly groups?: readonly CommandGroup[];
   /** Times a day. */
   readonly uses?: ReadonlyMap<number, number>;
@@ -56,7 +45,7 @@ export interface ProposalFacts {
 
 /** Proposes free presses for commands of one keyset. */
 export interface Proposer {
-  /** Ranked, the best first; all are free, can be pressed and are accepted on every platform and layout of the setting. */
+  /** Ranked, the best first; all are free, can be pressed and are accepted on every keyboard of the setting. */
   proposals(command: Command, context: number): Proposal[];
   /** Every press that is free in a context, with its reach. */
   pool(context: number): readonly { readonly shortcut: string; readonly mm: number }[];
@@ -78,28 +67,31 @@ const AGAINST = { former: 18, plain: 60, slip: 16 };
 
 /** Everything that is asked again and again about a keyset, computed once. */
 export function proposer(setting: Setting, facts: ProposalFacts): Proposer {
-  const layouts = setting.layouts?.length ? setting.layouts : [US];
-  const [layout, platform] = [layouts[0]!, setting.platforms[0]!];
-  const boards = setting.platforms.flatMap((on) => layouts.map((one) => boardOf(setting, one, on)));
-  const below = { ...setting, stack: { ...setting.stack, layers: setting.stack.layers.slice(0, -1) } };
-  const former = pressIndex(effective(below.stack, platform), layout, platform);
-  const held = effective(setting.stack, platform);
-  const spots = boardSpots(usualBoard(layout, platform));
-  const candidates = candidatesOn(layout, platform, setting).flatMap((shortcut) => {
-    const found = storedReach(shortcut, layout, platform, facts.rest);
-    return found ? [{ shortcut, mm: found.mm, hands: found.hands }] : [];
+  const { weighed, tree, commands, policy, takers } = setting;
+  const { keyboards } = weighed;
+  const near = each((shortcut: string) => weighed.near(shortcut));
+  const former = each((shortcut: string) => weighed.below().near(shortcut));
+  const candidates = candidatesOn(keyboards)
+    .filter((shortcut) => !acceptance(policy, shortcut))
+    .flatMap((shortcut) => {
+      const strokes = keyboards.strokes(shortcut);
+      const [first] = strokes as [number];
+      if (keyboards.pressable(first) !== keyboards.everywhere || takers(strokes).length) return [];
+      if (keyboards.where(first, 'types with AltGr')) return [];
+      const all = (facts.keyboard ? [facts.keyboard] : keyboards.all).map((one) => reach(shortcut, one, facts.rest));
+      if (all.some((one) => one === null)) return [];
+      const furthest = all.reduce((most, one) => (one!.mm > most!.mm ? one : most))!;
+      const text = Boolean(keyboards.where(first, 'types') || keyboards.where(first, 'edits'));
+      return [{ shortcut, mm: furthest.mm, hands: furthest.hands, text }];
+    });
+  const pool = each((context: number) => {
+    const { takesText } = tree.get(context);
+    const free = (shortcut: string) => near(shortcut).every(({ held }) => tree.relation(context, held.context) === 'apart'); // prettier-ignore
+    return candidates.filter(({ shortcut, text }) => !(takesText && text) && free(shortcut));
   });
-  const pools = new Map<number, typeof candidates>();
-  function pool(context: number) {
-    const known = pools.get(context);
-    if (known) return known;
-    const takesText = setting.tree.get(context).takesText;
-    const free = candidates.filter(({ shortcut }) => boards.every((one) => one.free(shortcut, context, takesText)));
-    pools.set(context, free);
-    return free;
-  }
-  const label = (command: number) => setting.commands.get(command)?.label ?? '';
-  const mainOf = (command: number) => held.of(command)[0]?.shortcut;
+  const label = (command: number) => commands.get(command)?.label ?? '';
+  const mainOf = (command: number) =>
+    keyboards.platforms.map((platform) => weighed.on(platform).of(command)[0]?.shortcut).find(Boolean);
 
   /** The groups of a command, with the first strokes that the others in them have. */
   function kinOf({ id }: Command) {
@@ -116,43 +108,45 @@ export function proposer(setting: Setting, facts: ProposalFacts): Proposer {
   }
   function reasonsFor(command: Command, context: number, shortcut: string, kin: ReturnType<typeof kinOf>): Reason[] {
     const reasons: Reason[] = [];
-    const add = (weight: number, says: string) => reasons.push({ weight, says });
+    const add = (weight: number, what: Said) => reasons.push({ weight, said: what });
     const [stroke] = parseStored(shortcut).strokes;
     if (stroke?.kind !== 'key') return [];
     const letter = stroke.key.by === 'character' ? stroke.key.character : '';
-    const aid = /\p{L}/u.test(letter) ? aidOf(letter, command) : null;
-    if (aid) add(aid.weight, aid.says);
+    if (/\p{L}/u.test(letter)) reasons.push(aidOf(letter, command));
     for (const { kind, name, partner, strokes } of kin) {
       const held = stroke.modifiers.join();
       if (kind === 'pair' && strokes.some((one) => sameAs(one.key, stroke.key)))
-        add(WEIGHT.partner, `the key of its partner, ${label(partner)}`);
+        add(WEIGHT.partner, said('reach.partner', { partner: label(partner) }));
       else if (held && strokes.some((one) => one.modifiers.join() === held))
-        add(WEIGHT.family, `held like the others of ${name}`);
+        add(WEIGHT.family, said('reach.family', { family: name }));
     }
+    const same = (other: string) => keyboards.platforms.every((on) => keyboards.pressKey(other, on) === keyboards.pressKey(shortcut, on)); // prettier-ignore
     for (const other of facts.elsewhere?.(command) ?? [])
-      if (other.shortcut === shortcut) add(WEIGHT.elsewhere, `what it has in ${other.app}`);
-    const before = former
-      .near(shortcut)
-      .find((one) => one.held.command !== command.id && setting.tree.relation(context, one.held.context) !== 'apart');
-    if (before) add(AGAINST.former, `was ${label(before.held.command)}`);
+      if (same(other.shortcut)) add(WEIGHT.elsewhere, said('reach.elsewhere', { app: other.app }));
+    const before = former(shortcut).find(
+      (one) => one.held.command !== command.id && tree.relation(context, one.held.context) !== 'apart',
+    );
+    if (before) add(AGAINST.former, said('reach.former', { command: label(before.held.command) }));
     if (command.destructive) {
-      const plain = stroke.modifiers.every((one) => one === 'Shift');
-      if (plain) add(AGAINST.plain, 'destroys work, and needs no Ctrl or Alt');
+      if (stroke.modifiers.every((one) => one === 'Shift')) add(AGAINST.plain, said('reach.plain'));
       const slip = neighbourInUse(shortcut, context, command.id);
-      if (slip !== null) add(AGAINST.slip, `destroys work, one slip from ${label(slip)}`);
+      if (slip !== null) add(AGAINST.slip, said('reach.slip', { command: label(slip) }));
     }
     return reasons;
   }
-  /** Who has a key beside this one, held alike, in the same place. */
+  /** Who has a key beside this one on some keyboard, held alike, in the same place. */
   function neighbourInUse(shortcut: string, context: number, own: number): number | null {
-    const press = storedPresses(shortcut, layout, platform)?.[0]?.[0];
-    if (!press) return null;
-    for (const near of neighbours(press, spots)) {
-      const found = boards[0]!.index
-        .answering(near)
-        .find((one) => one.held.command !== own && setting.tree.relation(context, one.held.context) !== 'apart');
-      if (found) return found.held.command;
-    }
+    const beside = (keyboard: Keyboard) => {
+      const press = canonicalOn(shortcut, keyboard)?.[0];
+      return press ? neighbours(press, boardSpots(keyboard.board)) : [];
+    };
+    for (const keyboard of keyboards.all)
+      for (const press of beside(keyboard)) {
+        const found = weighed
+          .answering([press], keyboard)
+          .find((one) => one.held.command !== own && tree.relation(context, one.held.context) !== 'apart');
+        if (found) return found.held.command;
+      }
     return null;
   }
   return {
@@ -162,7 +156,7 @@ export function proposer(setting: Setting, facts: ProposalFacts): Proposer {
       const list = pool(context).map(({ shortcut, mm, hands }): Proposal => {
         const reasons = reasonsFor(command, context, shortcut, kin);
         const cost = mm + reasons.reduce((sum, one) => sum + one.weight, 0);
-        const distance = { says: `${Math.round(mm)} mm, ${hands === 1 ? 'one hand' : 'two hands'}`, weight: 0 };
+        const distance = { said: said('reach.distance', { mm: Math.round(mm), hands }), weight: 0 };
         return { shortcut, mm, cost, reasons: [distance, ...reasons] };
       });
       return list.sort((a, b) => a.cost - b.cost || (a.shortcut < b.shortcut ? -1 : 1));
@@ -170,84 +164,46 @@ export function proposer(setting: Setting, facts: ProposalFacts): Proposer {
   };
 }
 
-/** Presses on the keys next to one, with the same modifiers. */
-export function neighbours(press: string, spots: ReturnType<typeof boardSpots>): string[] {
-  const parts = press.split('+');
-  const code = parts.pop()!;
-  const spot = spots.get(code);
-  if (!spot) return [];
-  const codes = [...WRITING_CODES, ...FUNCTION_KEYS, 'Space', 'Enter', 'Tab', 'Escape', 'Backspace'];
-  return codes
-    .filter((one) => one !== code && spots.has(one) && distanceOf(spot, spots.get(one)!) <= 1.2 * PITCH)
-    .map((one) => [...parts, one].join('+'));
-}
-
-/** One keyboard on one platform, as a place where a press has to be free. */
-function boardOf(setting: Setting, layout: Layout, platform: Platform) {
-  const index: PressIndex = pressIndex(effective(setting.stack, platform), layout, platform);
-  const keyboard = keyboardOf(layout, platform);
-  const takers = takersOn(setting.systemKeys ?? [], layout, platform);
-  function free(shortcut: string, context: number, takesText: boolean): boolean {
-    const ways = storedPresses(shortcut, layout, platform);
-    if (!ways) return false;
-    if (ways[0]!.some((way) => takers.has(way))) return false;
-    if (ways[0]!.some((way) => (takesText || isThird(way, platform)) && pressTypes(way, keyboard))) return false;
-    if (takesText && /^(Shift\+)?(Enter|Tab|Backspace|Delete|Arrow\w+)$/.test(ways[0]![0]!)) return false;
-    return index.near(shortcut).every(({ held }) => setting.tree.relation(context, held.context) === 'apart');
-  }
-  return { index, free };
-}
-
-function candidatesOn(layout: Layout, platform: Platform, { policy }: Setting): string[] {
-  const characters = tableOn(layout, platform)?.characters ?? {};
+/** Every key that some keyboard prints, with the usual modifiers. */
+function candidatesOn({ all }: Keyboards): string[] {
+  const printed = all.flatMap(({ table }) => WRITING_CODES.flatMap((code) => table.characters[code]?.[0] || []));
   const keys: Key[] = [
-    ...WRITING_CODES.flatMap((code) => {
-      const character = characters[code]?.[0];
-      return character ? [characterKey(character)] : [];
-    }),
+    ...[...new Set(printed)].map(characterKey),
     ...FUNCTION_KEYS.map((name): Key => ({ by: 'name', name })),
   ];
-  const all = COMBINATIONS.flatMap((modifiers) =>
+  return COMBINATIONS.flatMap((modifiers) =>
     keys.map((key) => writeStored({ strokes: [{ kind: 'key', modifiers, key }], manner: 'pressed' })),
   );
-  return policy ? all.filter((shortcut) => !acceptance(policy, shortcut)) : all;
 }
 
 /** What ties a letter to a command’s names, most telling first. */
-function aidOf(letter: string, { label, otherNames, wordings }: Command): Reason | null {
-  const capital = letter.toUpperCase();
+function aidOf(sign: string, { label, otherNames, wordings }: Command): Reason {
+  const letter = sign.toUpperCase();
   const words = label.split(/[^\p{L}\p{N}]+/u).filter(Boolean);
-  const begins = (word: string | undefined) => word?.[0]?.toUpperCase() === capital;
-  if (begins(words[0])) return { weight: WEIGHT.initial, says: `${capital} for ${words[0]}` };
+  const begins = (word: string | undefined) => word?.[0]?.toUpperCase() === letter;
+  const forWord = (weight: number, word: string) => ({ weight, said: said('reach.letter for', { letter, word }) });
+  if (begins(words[0])) return forWord(WEIGHT.initial, words[0]!);
   const word = words.find(begins);
-  if (word) return { weight: WEIGHT.word, says: `${capital} for ${word}` };
-  const others = [...otherNames, ...wordings.flatMap((one) => [one.label, ...one.otherNames])];
-  const other = others.find(begins);
-  if (other) return { weight: WEIGHT.otherName, says: `${capital} for ${other}, another name` };
-  if (label.toUpperCase().includes(capital)) return { weight: WEIGHT.letter, says: `${capital} is in its name` };
-  return { weight: 0, says: 'no letter in common' };
+  if (word) return forWord(WEIGHT.word, word);
+  const other = [...otherNames, ...wordings.flatMap((one) => [one.label, ...one.otherNames])].find(begins);
+  if (other) return { weight: WEIGHT.otherName, said: said('reach.other name', { letter, word: other }) };
+  if (label.toUpperCase().includes(letter)) return { weight: WEIGHT.letter, said: said('reach.letter in', { letter }) };
+  return { weight: 0, said: said('reach.no letter') };
 }
 
 const sameAs = (a: Key, b: Key) => JSON.stringify(a) === JSON.stringify(b);
 
-/** Presses of which no two meet, or begin one another, on any of the platforms and layouts; earlier ones stay. */
-export function prunedPool(
-  presses: readonly string[],
-  layouts: readonly Layout[],
-  platforms: readonly Platform[],
-): string[] {
+/** Presses of which no two meet, or begin one another, on any of the keyboards; earlier ones stay. */
+export function prunedPool(presses: readonly string[], keyboards: Keyboards): string[] {
   const kept: string[] = [];
-  const taken = platforms.flatMap((platform) => layouts.map((layout) => ({ platform, layout, first: new Map<string, string[][][]>() }))); // prettier-ignore
+  const byFirst = new Map<number, (readonly number[])[]>();
   for (const shortcut of new Set(presses)) {
-    const mine = taken.map(({ layout, platform }) => storedPresses(shortcut, layout, platform));
-    const meets = taken.some(({ first }, at) =>
-      mine[at]?.[0]?.some((way) => first.get(way)?.some((other) => meeting(mine[at]!, other) !== 'apart')),
-    );
-    if (meets) continue;
+    const strokes = keyboards.strokes(shortcut);
+    const [first] = strokes as [number];
+    const rivals = [first, ...keyboards.near(first)].flatMap((stroke) => byFirst.get(stroke) ?? []);
+    if (rivals.some((other) => meetOn(strokes, other, keyboards))) continue;
     kept.push(shortcut);
-    taken.forEach(({ first }, at) => {
-      for (const way of mine[at]?.[0] ?? []) first.set(way, [...(first.get(way) ?? []), mine[at]!]);
-    });
+    byFirst.set(first, [...(byFirst.get(first) ?? []), strokes]);
   }
   return kept;
 }

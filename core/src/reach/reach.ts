@@ -1,12 +1,5 @@
-import {
-  parseStored,
-  presses,
-  usualBoard,
-  type Board,
-  type Layout,
-  type Platform,
-  type Shortcut,
-} from '../keys/index.ts';
+import { sideOf, type PhysicalModifier } from '../keys/index.ts';
+import { canonicalOn, heldBy, targetOf, type Keyboard, type Press } from '../press/index.ts';
 import { PITCH, boardSpots, distanceOf, type KeySpot } from './geometry.ts';
 import { FINGERS, columnFinger, handOf, type Finger, type Hand, type Rest } from './rest.ts';
 
@@ -71,30 +64,25 @@ function partOf(code: string, desk: Desk): ReachPart | null {
 }
 
 /** Which of the two keys of a modifier is held: the other hand's, where both rest; else the one on the resting hand's side. */
-function modifierCode(name: string, hand: Hand, desk: Desk): string {
-  const side = /^(Left|Right)(\w+)$/.exec(name);
-  const [left, right] = SIDES[side?.[2] ?? name] ?? [name, name];
-  if (side) return side[1] === 'Left' ? left : right;
+function modifierCode(modifier: PhysicalModifier, hand: Hand, desk: Desk): string {
+  const { base, side } = sideOf(modifier);
+  const [left, right] = SIDES[base]!;
+  if (side) return side === 'Left' ? left : right;
   const other = hand === 'left' ? 'right' : 'left';
   const by = desk.hands.has(other) ? other : hand;
   const wanted = by === 'left' ? left : right;
   return desk.spots.has(wanted) ? wanted : left;
 }
 
-/** One press, written like `Ctrl+Shift+KeyY`: the keys that fingers go to, and what of it the pointer does. */
-function partsOf(press: string, desk: Desk): { parts: ReachPart[]; pointer: boolean } | null {
-  const text = press.replace(/^hold /, '').replace(/@over$/, '');
-  const names = text.startsWith('tap ') ? [text.slice(4)] : text.split('+');
-  const last = names.at(-1)!;
-  const pointer = /(Click|Drag|Wheel|Swipe|Pinch|Rotate)/.test(last);
-  const keys = names.filter((name) => desk.spots.has(name));
-  const main = keys.at(-1) ? partOf(keys.at(-1)!, desk) : null;
+/** One press: the keys that fingers go to, and whether the pointer does some of it. */
+function partsOf(press: Press, desk: Desk): { parts: ReachPart[]; pointer: boolean } | null {
+  const { code, action } = targetOf(press);
+  const main = code && desk.spots.has(code) ? partOf(code, desk) : null;
   const hand = main ? handOf(main.finger) : (desk.rest.pointer ?? 'right');
-  const modifiers = names.filter((name) => /^(Left|Right)?(Ctrl|Alt|Shift|Meta)$|^AltGr$|^Fn$/.test(name));
-  const held = modifiers.map((name) => partOf(modifierCode(name, hand, desk), desk));
+  const held = heldBy(press).map((modifier) => partOf(modifierCode(modifier, hand, desk), desk));
+  const pointer = action !== null;
   if (!main && !pointer && held.length === 0) return null;
-  const parts = [...held, main].filter((part) => part !== null);
-  return { parts, pointer };
+  return { parts: [...held, main].filter((part) => part !== null), pointer };
 }
 
 function spanOf(parts: readonly ReachPart[], desk: Desk): number {
@@ -112,22 +100,16 @@ function spanOf(parts: readonly ReachPart[], desk: Desk): number {
  * How far a shortcut is from where hands rest, in mm with its parts; null where it cannot be pressed. Zero for a key
  * under a resting finger; it never falls when a finger has to go further. Formula and examples: docs/formulas.md.
  */
-export function reach(
-  shortcut: Shortcut,
-  layout: Layout,
-  platform: Platform,
-  rest: Rest,
-  board: Board = usualBoard(layout, platform),
-): Reach | null {
-  const made = presses(shortcut, layout, platform, board);
+export function reach(stored: string, keyboard: Keyboard, rest: Rest): Reach | null {
+  const made = canonicalOn(stored, keyboard);
   if (!made) return null;
   const hands = new Set(Object.keys(rest.on).map((finger) => handOf(finger as Finger)));
-  const desk: Desk = { spots: boardSpots(board), rest, hands };
+  const desk: Desk = { spots: boardSpots(keyboard.board), rest, hands };
   const all: ReachPart[] = [];
   let [span, stretch, sameHand, leaves] = [0, 0, 0, false];
   let before: Hand | null = null;
-  for (const ways of made) {
-    const found = partsOf(ways[0]!, desk);
+  for (const press of made) {
+    const found = partsOf(press, desk);
     if (!found) return null;
     const { parts, pointer } = found;
     const wide = spanOf(parts, desk);
@@ -143,24 +125,4 @@ export function reach(
   const travel = all.reduce((sum, part) => sum + part.mm, 0);
   const used = new Set(all.map((part) => handOf(part.finger)));
   return { mm: travel + stretch, parts: all, span, hands: used.size > 1 ? 2 : 1, leaves, sameHand };
-}
-
-const remembered = new WeakMap<Rest, Map<string, Reach | null>>();
-
-/** `reach` of a stored text, remembered: a run asks for the same few hundred again and again. */
-export function storedReach(
-  stored: string,
-  layout: Layout,
-  platform: Platform,
-  rest: Rest,
-  board: Board = usualBoard(layout, platform),
-): Reach | null {
-  const known = remembered.get(rest) ?? new Map<string, Reach | null>();
-  remembered.set(rest, known);
-  const name = `${layout.id} ${platform} ${board.id} ${stored}`;
-  const found = known.get(name);
-  if (found !== undefined) return found;
-  const made = reach(parseStored(stored), layout, platform, rest, board);
-  known.set(name, made);
-  return made;
 }

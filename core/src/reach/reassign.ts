@@ -1,4 +1,3 @@
-import { US } from '../keys/index.ts';
 import type { Setting } from '../keyset/index.ts';
 import { assign } from './assign.ts';
 import { proposer, prunedPool, type Proposal, type ProposalFacts } from './proposals.ts';
@@ -25,8 +24,7 @@ export function reassign(wishes: readonly Wish[], setting: Setting, facts: Propo
   const least = new Map<string, number>();
   for (const { shortcut, cost } of lists.flat()) least.set(shortcut, Math.min(least.get(shortcut) ?? Infinity, cost));
   const ordered = [...least].sort((a, b) => a[1] - b[1]).map(([shortcut]) => shortcut);
-  const layouts = setting.layouts?.length ? setting.layouts : [US];
-  const pool = prunedPool(ordered, layouts, setting.platforms);
+  const pool = prunedPool(ordered, setting.weighed.keyboards);
   const column = new Map(pool.map((shortcut, at) => [shortcut, at]));
   const costs = lists.map((list, at) => {
     const row = new Float64Array(pool.length).fill(Infinity);

@@ -1,22 +1,25 @@
 import type { ContextTree } from '../catalogue/index.ts';
 import type { SystemKey } from '../contract/index.ts';
+import { WRITING_CODES, withPrimary, writeStored, type Shortcut } from '../keys/index.ts';
 import {
-  WRITING_CODES,
-  conventionOf,
-  keyboardOf,
-  strokeOfWay,
-  usualBoard,
-  writeStored,
-  type Board,
-  type Layout,
-  type Platform,
-} from '../keys/index.ts';
-import { combinations, pressOn, pressTypes, takersOn, type Held, type PressIndex } from '../keyset/index.ts';
-import { storedReach } from './reach.ts';
+  isThird,
+  pressOf,
+  pressText,
+  strokeOf,
+  typesCharacter,
+  type Keyboard,
+  type Mask,
+  type Press,
+} from '../press/index.ts';
+import { combinations, each, pressOn, type Held, type Near, type Takers, type Weighed } from '../keyset/index.ts';
+import { reach } from './reach.ts';
 import type { Rest } from './rest.ts';
 
-/** What a press is in a context: free, taken there or where it shows through, another’s, or needed for a character. */
-export type RoomState = 'free' | 'taken' | 'others' | 'types';
+/**
+ * What a press is in a context: free on every keyboard, taken there or where it shows through, free here and taken on
+ * another keyboard, another’s, or needed for a character.
+ */
+export type RoomState = 'free' | 'taken' | 'elsewhere' | 'others' | 'types';
 
 export interface RoomCell {
   /** Written like `Ctrl+Shift+KeyU`. */
@@ -37,86 +40,82 @@ export interface Room {
 }
 
 export interface RoomQuestion {
-  readonly index: PressIndex;
+  readonly weighed: Weighed;
+  readonly takers: Takers;
   readonly tree: ContextTree;
-  readonly context: number;
-  readonly layout: Layout;
-  readonly platform: Platform;
+  /** The keyboard that is drawn, one of the weighed ones. */
+  readonly keyboard: Keyboard;
   readonly rest: Rest;
-  readonly systemKeys: readonly SystemKey[];
-  readonly board?: Board;
 }
 
-/** A press as it is in any context: who answers to it anywhere, who else takes it, and what it types. */
-interface Press {
+/** A press as it is in any context: who answers to it here and elsewhere, who else takes it, and what it types. */
+interface Field {
   readonly press: string;
   readonly shortcut: string;
   readonly answering: readonly Held[];
-  readonly taker: string;
+  readonly elsewhere: readonly Near[];
+  readonly taker: SystemKey | null;
   readonly types: boolean;
   readonly third: boolean;
 }
-interface Field {
-  readonly keys: Room['keys'];
-  readonly rows: readonly { readonly held: string; readonly presses: readonly Press[] }[];
-}
-const remembered = new WeakMap<PressIndex, { question: RoomQuestion; field: Field }>();
 
-/** The presses of a keyboard with a keyset: remembered for the contexts that are asked about next. */
-function fieldOf(question: RoomQuestion): Field {
-  const known = remembered.get(question.index);
-  const same = (['layout', 'platform', 'rest', 'systemKeys', 'board'] as const).every(
-    (name) => known?.question[name] === question[name],
-  );
-  if (known && same) return known.field;
-  const field = computed(question);
-  remembered.set(question.index, { question, field });
-  return field;
-}
+/** Whether a shortcut says of every platform what is held. */
+const isGeneral = ({ strokes: [stroke] }: Shortcut) =>
+  stroke?.kind === 'key' && !stroke.modifiers.some((one) => one === 'Ctrl' || one === 'Meta' || one === 'AltGr');
 
-function computed(question: RoomQuestion): Field {
-  const { index, layout, platform, rest, systemKeys } = question;
-  const board = question.board ?? usualBoard(layout, platform);
-  const keyboard = keyboardOf(layout, platform, board);
-  const takers = takersOn(systemKeys, layout, platform);
-  const stored = (press: string) => writeStored({ strokes: [strokeOfWay(press, layout, platform)], manner: 'pressed' });
+/**
+ * Every press of a keyboard with a keyset, nearest first; then asked context by context: what is free, and for what is
+ * taken, by whom. A press is free only where it is so on every keyboard that is weighed.
+ */
+export function roomIn(question: RoomQuestion): (context: number) => Room {
+  const { weighed, takers, tree, keyboard, rest } = question;
+  const { keyboards } = weighed;
+  const here: Mask = 1n << BigInt(keyboards.all.indexOf(keyboard));
+  const stored = (press: Press) => writeStored({ strokes: [strokeOf(press, keyboard)], manner: 'pressed' });
+  /** Who has it on other keyboards: on other platforms by the part of its modifiers, if they have one there. */
+  const elsewhere = (shortcut: Shortcut): Near[] => {
+    const general = withPrimary(shortcut, keyboard.platform);
+    const among = isGeneral(general) ? keyboards.everywhere : keyboards.maskOf(keyboard.platform);
+    return weighed.near(writeStored(general)).filter(({ on }) => on & among && (on & here) === 0n);
+  };
   const keys = WRITING_CODES.flatMap((code) => {
-    const found = board.lacks.has(code) ? null : storedReach(stored(code), layout, platform, rest, board);
+    const found = keyboard.board.lacks.has(code) ? null : reach(stored(pressOf([], code)), keyboard, rest);
     return found ? [{ code, mm: found.mm }] : [];
   }).sort((a, b) => a.mm - b.mm);
-  const rows = combinations(platform).map((held) => ({
+  const rows = combinations(keyboard.platform).map((held) => ({
     held,
-    presses: keys.map(({ code }): Press => {
+    fields: keys.map(({ code }): Field => {
       const press = pressOn(held, code);
+      const shortcut = stored(press);
+      const taken = takers(keyboards.strokes(shortcut)).find(({ on }) => on & here);
       return {
-        press,
-        shortcut: stored(press),
-        answering: index.answering(press).map((one) => one.held),
-        taker: takers.get(press)?.taker ?? '',
-        types: pressTypes(press, keyboard),
-        third: isThird(held, platform),
+        press: pressText(press),
+        shortcut,
+        answering: weighed.answering([press], keyboard).map((one) => one.held),
+        elsewhere: elsewhere({ strokes: [strokeOf(press, keyboard)], manner: 'pressed' }),
+        taker: taken?.taken ?? null,
+        types: typesCharacter(press, keyboard),
+        third: isThird(press, keyboard.platform),
       };
     }),
   }));
-  return { keys, rows };
-}
-
-/** Every press of a context, nearest first: what is free, and for what is taken, by whom. */
-export function roomLeft(question: RoomQuestion): Room {
-  const { tree, context } = question;
-  const takesText = tree.get(context).takesText;
-  const { keys, rows } = fieldOf(question);
-  const cellOf = ({ press, shortcut, answering, taker, types, third }: Press): RoomCell => {
-    const by = answering.filter((one) => tree.relation(context, one.context) !== 'apart');
-    const state: RoomState = by.length ? 'taken' : taker ? 'others' : types && (takesText || third) ? 'types' : 'free';
-    return { press, shortcut, state, by, taker };
-  };
-  return { keys, rows: rows.map(({ held, presses }) => ({ held, cells: presses.map(cellOf) })) };
-}
-
-/** Ctrl+Alt on Windows and Option on macOS type characters: a press with them is needed for typing. */
-export function isThird(held: string, platform: Platform): boolean {
-  const names = held.split('+');
-  if (conventionOf(platform) === 'macos') return names.includes('Alt') && !names.includes('Meta');
-  return conventionOf(platform) === 'windows' && names.includes('Ctrl') && names.includes('Alt');
+  return each((context: number): Room => {
+    const { takesText } = tree.get(context);
+    const apart = (held: Held) => tree.relation(context, held.context) === 'apart';
+    const cellOf = ({ press, shortcut, answering, elsewhere, taker, types, third }: Field): RoomCell => {
+      const mine = answering.filter((one) => !apart(one));
+      const others = mine.length ? [] : elsewhere.map((one) => one.held).filter((one) => !apart(one));
+      const state: RoomState = mine.length
+        ? 'taken'
+        : taker
+          ? 'others'
+          : types && (takesText || third)
+            ? 'types'
+            : others.length
+              ? 'elsewhere'
+              : 'free';
+      return { press, shortcut, state, by: mine.length ? mine : others, taker: taker?.taker ?? '' };
+    };
+    return { keys, rows: rows.map(({ held, fields }) => ({ held, cells: fields.map(cellOf) })) };
+  });
 }

@@ -1,18 +1,17 @@
-import { parseStored, type Board, type Layout, type Platform } from '../keys/index.ts';
+import { parseStored } from '../keys/index.ts';
+import type { Keyboard } from '../press/index.ts';
 import type { Command, Run } from '../contract/index.ts';
 import type { Effective } from '../keyset/index.ts';
-import { storedReach } from './reach.ts';
+import { reach } from './reach.ts';
 import type { Rest } from './rest.ts';
 import { menuSeconds, shortcutSeconds, type Typist } from './time.ts';
 
 export interface RunSetting {
   readonly effective: Effective;
   readonly commands: ReadonlyMap<number, Command>;
-  readonly layout: Layout;
-  readonly platform: Platform;
+  readonly keyboard: Keyboard;
   readonly rest: Rest;
   readonly typist: Typist;
-  readonly board?: Board;
 }
 
 /** What a run asks of the hands with a keyset. */
@@ -32,11 +31,11 @@ export const depthOf = (command: Command | undefined) => command?.menu.split(' â
 
 /** A run of commands with a keyset: each by its main shortcut that can be pressed, else through the menu. */
 export function runFigures(run: Pick<Run, 'steps'>, setting: RunSetting): RunFigures {
-  const { effective, commands, layout, platform, rest, typist, board } = setting;
+  const { effective, commands, keyboard, rest, typist } = setting;
   const known = new Map<number, Omit<RunFigures, 'steps'>>();
   const figuresOf = (id: number): Omit<RunFigures, 'steps'> => {
     for (const { shortcut: stored } of effective.of(id)) {
-      const found = storedReach(stored, layout, platform, rest, board);
+      const found = reach(stored, keyboard, rest);
       if (!found) continue;
       const shortcut = parseStored(stored);
       const pointer = shortcut.strokes.some((stroke) => stroke.kind === 'pointer');

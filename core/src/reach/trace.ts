@@ -1,8 +1,23 @@
 import { resolve, type Resolution, type Scene } from '../keyset/index.ts';
-import { keyboardOf, LAYOUTS, type Layout } from '../keys/index.ts';
+import { LAYOUTS, type Layout } from '../keys/index.ts';
+import {
+  HELD_NAMES,
+  heldBy,
+  isPlain,
+  keyboardOf,
+  pressText,
+  readPress,
+  targetOf,
+  unsided,
+  withHeld,
+  withoutHeld,
+  type HeldName,
+  type Press,
+} from '../press/index.ts';
 import type { Command, CommandGroup } from '../contract/index.ts';
+import { said, type Said } from '../words/index.ts';
 import { boardSpots } from './geometry.ts';
-import { neighbours } from './proposals.ts';
+import { neighbours } from './neighbours.ts';
 
 /** What may have gone wrong with the fingers, or with where the press went. */
 export type SlipKind = 'as meant' | 'neighbour key' | 'lost modifier' | 'caps lock' | 'other layout' | 'other place';
@@ -10,7 +25,7 @@ export type SlipKind = 'as meant' | 'neighbour key' | 'lost modifier' | 'caps lo
 /** A slip, what was pressed by it, where, and what that did. */
 export interface Slip {
   readonly kind: SlipKind;
-  readonly says: string;
+  readonly said: Said;
   /** Written like `Ctrl+Shift+KeyU`. */
   readonly press: string;
   readonly context: number;
@@ -19,7 +34,7 @@ export interface Slip {
 
 export interface TraceQuestion {
   readonly scene: Scene;
-  /** The press that was meant, and the place it was meant in. */
+  /** The press that was meant, as a text, and the place it was meant in. */
   readonly press: string;
   readonly context: number;
   readonly commands: ReadonlyMap<number, Command>;
@@ -42,39 +57,39 @@ const LIKELY: Record<SlipKind, number> = {
  * would destroy work, then those that fire another command, then those that type or wait. Slips that do nothing are left out.
  */
 export function traceSlips(question: TraceQuestion): Slip[] {
-  const { scene, press, context, commands } = question;
+  const { scene, context, commands } = question;
+  const press = readPress(question.press);
   const spots = boardSpots(scene.keyboard.board);
-  const at = (kind: SlipKind, says: string, made: string, place = context, keyboard = scene.keyboard): Slip => ({
+  const at = (
+    kind: SlipKind,
+    made: Press,
+    how: Said['with'] = {},
+    place = context,
+    keyboard = scene.keyboard,
+  ): Slip => ({
     kind,
-    says,
-    press: made,
+    said: said(`slip.${kind}`, how),
+    press: pressText(made),
     context: place,
     did: resolve({ ...scene, keyboard, active: [place] }, [made]),
   });
-  const parts = press.split('+');
-  const code = parts.at(-1)!;
-  const held = parts.slice(0, -1);
-  const meant = at('as meant', 'Just as it was meant', press);
+  const { code } = targetOf(press);
+  const held = heldBy(unsided(press)) as HeldName[];
+  const meant = at('as meant', press);
   const slips: Slip[] = [
     meant,
-    ...neighbours(press, spots).map((one) => at('neighbour key', 'The finger came down on the key beside it', one)),
-    ...held.map((name) =>
-      at('lost modifier', `${name} was let go too early`, [...held.filter((one) => one !== name), code].join('+')),
-    ),
-    ...(held.length === 0 && /^Key[A-Z]$/.test(code) ? [at('caps lock', 'Caps Lock was on', `Shift+${code}`)] : []),
+    ...neighbours(press, spots).map((one) => at('neighbour key', one)),
+    ...held.map((name) => at('lost modifier', withoutHeld(press, name), { modifier: name })),
+    ...(isPlain(press) && held.length === 0 && /^Key[A-Z]$/.test(code ?? '')
+      ? [at('caps lock', withHeld(press, 'Shift'))]
+      : []),
     ...scene.tree.inOrder
       .filter((place) => place.id !== context)
-      .map((place) => at('other place', `The focus was in ${place.name}`, press, place.id)),
+      .map((place) => at('other place', press, { place: place.name }, place.id)),
     ...(question.layouts ?? LAYOUTS)
       .filter((layout) => layout.id !== scene.keyboard.layout.id)
       .map((layout) =>
-        at(
-          'other layout',
-          `The keyboard was set to ${layout.name}`,
-          press,
-          context,
-          keyboardOf(layout, scene.keyboard.platform),
-        ),
+        at('other layout', press, { layout: layout.name }, context, keyboardOf(layout, scene.keyboard.platform)),
       ),
   ];
   const did = (slip: Slip) => slip.did.fires?.command ?? null;
@@ -94,21 +109,21 @@ export function traceSlips(question: TraceQuestion): Slip[] {
     });
 }
 
-/** How a command is taken back in the program, from what is catalogued of it; empty where nothing is. */
+/** How a command is taken back in the program, from what is catalogued of it; null where nothing is. */
 export function howToReverse(
   command: Command,
   commands: ReadonlyMap<number, Command>,
   groups: readonly CommandGroup[],
-): { readonly says: string; readonly by: number | null } {
-  if (command.onePress === 'toggles') return { says: 'Press it again: it is on and off in turn.', by: command.id };
+): { readonly said: Said; readonly by: number | null } | null {
+  if (command.onePress === 'toggles') return { said: said('reverse.toggles'), by: command.id };
   const pair = groups.find((group) => group.kind === 'pair' && group.members.includes(command.id));
   const partner = commands.get(pair?.members.find((one) => one !== command.id) ?? -1);
   const undo = [...commands.values()].find((one) => /^undo\b/i.test(one.label));
   if (partner && command.id !== undo?.id && partner.id !== undo?.id)
-    return { says: `Its opposite is ${partner.label}.`, by: partner.id };
-  if (command.then) return { says: command.then, by: null };
-  if (undo && undo.id !== command.id) return { says: `${undo.label} takes it back, if the program can.`, by: undo.id };
-  return { says: '', by: null };
+    return { said: said('reverse.partner', { command: partner.label }), by: partner.id };
+  if (command.then) return { said: said('reverse.then', { then: command.then }), by: null };
+  if (undo && undo.id !== command.id) return { said: said('reverse.undo', { command: undo.label }), by: undo.id };
+  return null;
 }
 
 /** From a command back to the presses: what fires it, and from which commands it is one slip away. */
@@ -117,13 +132,12 @@ export function slipsTo(
   { scene, commands }: Pick<TraceQuestion, 'scene' | 'commands'>,
   pressesOf: (command: number) => readonly { readonly press: string; readonly context: number }[],
 ): { readonly meant: number; readonly slip: Slip }[] {
-  const mine = pressesOf(command);
+  const spots = boardSpots(scene.keyboard.board);
   const near = new Set(
-    mine.flatMap(({ press }) => {
-      const parts = press.split('+');
-      const held = parts.slice(0, -1);
-      const more = ['Ctrl', 'Alt', 'Shift', 'Meta'].filter((one) => !held.includes(one));
-      return [...neighbours(press, boardSpots(scene.keyboard.board)), ...more.map((one) => withHeld(one, press))];
+    pressesOf(command).flatMap(({ press: text }) => {
+      const press = readPress(text);
+      const more = HELD_NAMES.slice(0, 4).map((name) => withHeld(press, name));
+      return [...neighbours(press, spots), ...more].map(pressText).filter((one) => one !== text);
     }),
   );
   return [...commands.keys()].flatMap((meant) => {
@@ -137,16 +151,4 @@ export function slipsTo(
           .map((slip) => ({ meant, slip })),
       );
   });
-}
-
-const MODIFIER_ORDER = ['Ctrl', 'Alt', 'Shift', 'Meta'];
-function withHeld(name: string, press: string): string {
-  const parts = press.split('+');
-  const code = parts.pop()!;
-  const held = new Set([...parts, name]);
-  return [
-    ...MODIFIER_ORDER.filter((one) => held.has(one)),
-    ...parts.filter((one) => !MODIFIER_ORDER.includes(one)),
-    code,
-  ].join('+');
 }

@@ -1,4 +1,5 @@
 import { parseStored } from '../keys/index.ts';
+import { said, type Said } from '../words/index.ts';
 import { reach } from './reach.ts';
 import { depthOf, type RunSetting } from './runs.ts';
 import { menuSeconds, shortcutSeconds } from './time.ts';
@@ -20,7 +21,8 @@ export interface GoalWay {
 /** The ways to a goal, the advised one first, and why it is advised. */
 export interface GoalWays {
   readonly ways: readonly GoalWay[];
-  readonly why: string;
+  /** Null where no way is known. */
+  readonly why: Said | null;
 }
 
 /**
@@ -28,12 +30,12 @@ export interface GoalWays {
  * quickest by the keystroke-level model is advised; of equally quick ones, the nearest to the resting hands.
  */
 export function waysTo(goal: readonly number[], setting: RunSetting): GoalWays {
-  const { effective, commands, layout, platform, rest, typist, board } = setting;
+  const { effective, commands, keyboard, rest, typist } = setting;
   const ways = goal.flatMap((command): GoalWay[] => {
     const stored = [...new Set(effective.of(command).map((held) => held.shortcut))];
     const keys = stored.flatMap((text): GoalWay[] => {
       const shortcut = parseStored(text);
-      const found = reach(shortcut, layout, platform, rest, board);
+      const found = reach(text, keyboard, rest);
       const withPointer = shortcut.strokes.some((stroke) => stroke.kind === 'pointer');
       if (!found) return [];
       const strokes = shortcut.strokes.length * (shortcut.manner === 'twice' ? 2 : 1);
@@ -53,13 +55,13 @@ export function waysTo(goal: readonly number[], setting: RunSetting): GoalWays {
   return { ways, why: whyFirst(ways) };
 }
 
-function whyFirst([first, second]: readonly GoalWay[]): string {
-  if (!first) return '';
-  if (!second) return 'It is the only way that is known.';
+function whyFirst([first, second]: readonly GoalWay[]): Said | null {
+  if (!first) return null;
+  if (!second) return said('ways.only');
   const saved = second.seconds - first.seconds;
-  const calm = !first.withPointer && second.withPointer ? ', and without the mouse' : '';
-  if (saved >= 0.005) return `It is the quickest, ${saved.toFixed(2)} s before the next${calm}.`;
+  if (saved >= 0.005)
+    return said('ways.quickest', { seconds: saved.toFixed(2), calm: !first.withPointer && second.withPointer });
   if (first.mm !== null && second.mm !== null && Math.round(second.mm) > Math.round(first.mm))
-    return `It is as quick as the next, and ${Math.round(second.mm - first.mm)} mm nearer to the resting hands.`;
-  return 'It is as quick as the next.';
+    return said('ways.nearer', { mm: Math.round(second.mm - first.mm) });
+  return said('ways.as quick');
 }

@@ -1,5 +1,6 @@
 import type { Edit } from '../contract/index.ts';
-import { consequences, inPlaceOrder, layerOver, placeKey, type Setting } from '../keyset/index.ts';
+import { consequences, inPlaceOrder, layerOver, placeKey, settingWith, type Setting } from '../keyset/index.ts';
+import { said, type Said } from '../words/index.ts';
 import { carry, type CarryQuestion, type Outcome } from './carry.ts';
 import type { Lineage } from './lineage.ts';
 
@@ -24,7 +25,7 @@ export function decisionFor({ kind, open }: Pick<Outcome, 'kind' | 'open'>): Dec
 /** A layer carried forward, and what nobody has decided yet: it is not in the layer, and named with it. */
 export interface Carried {
   readonly edits: readonly Edit[];
-  readonly open: readonly { readonly outcome: Outcome; readonly why: string }[];
+  readonly open: readonly { readonly outcome: Outcome; readonly why: Said }[];
 }
 
 /** The edit that a decision puts into the new layer, or null where it puts none. */
@@ -49,26 +50,26 @@ export function carriedLayer(
   now: Setting,
 ): Carried {
   const layer = new Map<string, Edit>();
-  const open: { outcome: Outcome; why: string }[] = [];
+  const open: { outcome: Outcome; why: Said }[] = [];
   const taking: { outcome: Outcome; edit: Edit }[] = [];
   outcomes.forEach((outcome, at) => {
     const decision = decisions.get(at) ?? decisionFor(outcome);
     if (decision.what === 'follow') return;
     const edit = decided(outcome, decision);
-    if (!edit) open.push({ outcome, why: outcome.sentence });
+    if (!edit) open.push({ outcome, why: outcome.said });
     else if (outcome.owners.length || outcome.kind === 'not accepted' || decision.what === 'other')
       taking.push({ outcome, edit });
-    else if (layer.has(placeKey(edit))) open.push({ outcome, why: 'Another edit stands in the same place.' });
+    else if (layer.has(placeKey(edit))) open.push({ outcome, why: said('carry.another edit') });
     else layer.set(placeKey(edit), edit);
   });
   for (const { outcome, edit } of taking) {
     if (layer.has(placeKey(edit))) {
-      open.push({ outcome, why: 'Another edit stands in the same place.' });
+      open.push({ outcome, why: said('carry.another edit') });
       continue;
     }
-    const setting = { ...now, stack: layerOver(now.stack, [...layer.values()]) };
+    const setting = settingWith(now, layerOver(now.weighed.stack, [...layer.values()]));
     const { refusals, change } = consequences(setting, { put: [edit], remove: [] });
-    if (refusals.length) open.push({ outcome, why: refusals[0]!.sentence });
+    if (refusals.length) open.push({ outcome, why: said('carry.refused', { sentence: refusals[0]!.sentence }) });
     else for (const put of change.put) layer.set(placeKey(put), put);
   }
   return { edits: inPlaceOrder([...layer.values()]), open };
@@ -80,7 +81,7 @@ export interface CarriedStep extends Carried {
 }
 
 /**
- * A stack carried from the bottom up: each layer over what those below it became. `old.stack` holds the layers, `now.stack`
+ * A stack carried from the bottom up: each layer over what those below it became. `old` holds the layers, `now`
  * only what is shipped; decisions go by layer and edit.
  */
 export function carryStack(
@@ -89,17 +90,13 @@ export function carryStack(
   lineage: Lineage,
   decisions: readonly ReadonlyMap<number, Decision>[] = [],
 ): CarriedStep[] {
-  let [below, above] = [{ ...old.stack, layers: old.stack.layers.slice(0, 0) }, now.stack];
-  return old.stack.layers.map((layer, at) => {
-    const outcomes = carry({
-      edits: layer.edits,
-      old: { ...old, stack: below },
-      now: { ...now, stack: above },
-      lineage,
-    });
-    const made = carriedLayer(outcomes, decisions[at] ?? new Map(), { ...now, stack: above });
-    below = { ...below, layers: [...below.layers, layer] };
-    above = layerOver(above, made.edits);
+  const { stack } = old.weighed;
+  let [below, above] = [{ ...old, weighed: old.weighed.shipped() }, now];
+  return stack.layers.map((layer, at) => {
+    const outcomes = carry({ edits: layer.edits, old: below, now: above, lineage });
+    const made = carriedLayer(outcomes, decisions[at] ?? new Map(), above);
+    below = settingWith(below, { ...stack, layers: stack.layers.slice(0, at + 1) });
+    above = settingWith(above, layerOver(above.weighed.stack, made.edits));
     return { ...made, outcomes };
   });
 }

@@ -1,50 +1,15 @@
 import type { Edit, EditPlace } from '../contract/index.ts';
 import type { Platform } from '../keys/index.ts';
-import { heldAt, keysOf, placeKey, spotKey, unfitEdits, type Held, type Setting } from '../keyset/index.ts';
-import { groundsOf, type Ground } from './ground.ts';
+import type { Places } from '../press/index.ts';
+import { heldKey, keysOf, placeKey, spotKey, unfitEdits, type Held, type Near, type Setting } from '../keyset/index.ts';
+import { outcomeSaid } from './carry-said.ts';
+import { baseAt, laidOn, madeAt } from './laid.ts';
 import type { Lineage } from './lineage.ts';
-import { sentenceOf } from './carry-words.ts';
+import { OUTCOME_KINDS, type Outcome, type OutcomeKind, type Owner } from './outcome.ts';
 
-/** What becomes of an edit when its keyset is carried to another release, the most pressing first. */
-export const OUTCOME_KINDS = [
-  'command gone',
-  'context gone',
-  'not accepted',
-  'press taken',
-  'follows',
-  'now as shipped',
-  'context moved',
-  'carried',
-] as const;
-export type OutcomeKind = (typeof OUTCOME_KINDS)[number];
+export { OUTCOME_KINDS, type Outcome, type OutcomeKind, type Owner };
 
-/** One edit, and what becomes of it. */
-export interface Outcome {
-  /** As it stands in the old keyset, its reason word for word. */
-  readonly edit: Edit;
-  readonly kind: OutcomeKind;
-  /** The edit as it would stand in the new keyset; null where its command or place is gone. */
-  readonly put: Edit | null;
-  /** Somebody has to decide. */
-  readonly open: boolean;
-  readonly sentence: string;
-  /** Who has its press in the new release and had not before. */
-  readonly owners: readonly Owner[];
-  /** What its command became: more than one where it was split. */
-  readonly targets: readonly number[];
-  /** Its place in the new release; null where that is gone. */
-  readonly context: number | null;
-  /** The release gives this very command other keys there than before. */
-  readonly shippedMoved: boolean;
-}
-
-/** Another command that has the press of an edit, on the platforms where it has. */
-export interface Owner {
-  readonly held: Held;
-  readonly platforms: readonly Platform[];
-}
-
-/** A layer, and the two states of what it lies on: `stack` of each setting is the base, without the layer. */
+/** A layer, and the two states of what it lies on: each setting has the base, without the layer. */
 export interface CarryQuestion {
   readonly edits: readonly Edit[];
   readonly old: Setting;
@@ -54,36 +19,34 @@ export interface CarryQuestion {
 
 /**
  * Carries a layer from one release to another: shipped before, custom before, shipped now. One outcome an edit, in their
- * order. Without a change of the release every edit comes out as it went in.
+ * order. Without a change of the release every edit comes out as it went in. Weighed on every keyboard of the settings.
  */
 export function carry(question: CarryQuestion): Outcome[] {
   const { edits, old, now, lineage } = question;
   const landed = edits.map((edit) => landing(edit, question));
   const places = new Map<string, Edit>();
   for (const { put } of landed) if (put && !places.has(placeKey(put))) places.set(placeKey(put), put);
-  const grounds: Grounds = { old: groundsOf(old), now: groundsOf(now) };
-  const strangers = newOwners(question, grounds, [...places.values()]);
+  const strangers = newOwners(question, [...places.values()]);
   return edits.map((edit, at): Outcome => {
     const { put, targets, context } = landed[at]!;
-    const outcome = (kind: OutcomeKind, more: Partial<Outcome> = {}): Outcome => {
-      const rest = { edit, kind, put, targets, context, owners: [], shippedMoved: false, ...more };
+    const outcome = (kind: OutcomeKind, facts: Partial<Outcome> = {}): Outcome => {
+      const rest = { edit, kind, put, targets, context, owners: [], shippedMoved: false, ...facts };
       const open =
         kind === 'command gone' || kind === 'context gone' || kind === 'not accepted' || kind === 'press taken';
-      return { ...rest, open: more.open ?? open, sentence: more.sentence ?? sentenceOf(rest, old, now) };
+      return { ...rest, open: facts.open ?? open, said: outcomeSaid(rest, old, now) };
     };
     if (targets.length === 0) return outcome('command gone');
     if (!put) return outcome('context gone');
-    const shippedMoved = movedBelow(edit, put, question, grounds);
-    const [unfit] = unfitEdits([put], now);
-    if (unfit && !unfitEdits([edit], old).some((one) => one.code === unfit.code))
-      return outcome('not accepted', { shippedMoved, sentence: unfit.sentence });
+    const shippedMoved = movedBelow(edit, put, question);
+    const [unfit] = unfitEdits([put], now, now.weighed.keyboards.platforms);
+    if (unfit && !unfitEdits([edit], old, old.weighed.keyboards.platforms).some((one) => one.code === unfit.code))
+      return outcome('not accepted', { shippedMoved, refusal: unfit });
     const owners = strangers(edit, put);
     const fixed = owners.find(({ held }) => now.commands.get(held.command)?.fixed);
     if (fixed) return outcome('not accepted', { owners, shippedMoved });
     if (owners.length) return outcome('press taken', { owners, shippedMoved });
-    if (places.get(placeKey(put)) !== put)
-      return outcome('follows', { shippedMoved, open: true, sentence: doubledSentence(put, now) });
-    if (shippedMoved && asShipped(put, now, grounds)) return outcome('now as shipped', { shippedMoved });
+    if (places.get(placeKey(put)) !== put) return outcome('follows', { shippedMoved, open: true, doubled: true });
+    if (shippedMoved && asShipped(put, now)) return outcome('now as shipped', { shippedMoved });
     const follows = targets.length > 1 || put.command !== edit.command || lineage.commands.back(put.command).length > 1;
     if (follows) return outcome('follows', { shippedMoved });
     return outcome(liesElsewhere(edit, put, old, now, lineage) ? 'context moved' : 'carried', { shippedMoved });
@@ -95,38 +58,42 @@ function landing(edit: Edit, { old, now, lineage }: CarryQuestion): Pick<Outcome
   const targets = lineage.commands.forward(edit.command).filter((id) => now.commands.has(id));
   const context = lineage.contexts.forward(edit.context)[0] ?? null;
   if (targets.length === 0 || context === null) return { put: null, targets, context };
-  const [platform] = old.platforms as [Platform];
-  const had = new Set(
-    targets.length > 1 ? heldAt(old.stack, platform, edit.command, edit.context).map((one) => one.shortcut) : [],
-  );
+  const keeps = (id: number) =>
+    platformsOf(edit, old).some((platform) => {
+      const { keyboards } = old.weighed;
+      const had = new Set(baseAt(old.weighed, platform, edit).map((one) => keyboards.pressKey(one, platform)));
+      const has = baseAt(now.weighed, platform, { command: id, context });
+      return has.some((one) => had.has(keyboards.pressKey(one, platform)));
+    });
   const heir =
-    targets.find((id) => id === edit.command) ??
-    targets.find((id) => heldAt(now.stack, platform, id, context).some((one) => had.has(one.shortcut))) ??
-    targets[0]!;
+    targets.find((id) => id === edit.command) ?? (targets.length > 1 ? targets.find(keeps) : undefined) ?? targets[0]!;
   const same = heir === edit.command && context === edit.context;
   return { put: same ? edit : { ...edit, command: heir, context }, targets, context };
 }
 
-const platformsOf = ({ platform }: EditPlace, { platforms }: Setting) => (platform === null ? platforms : [platform]);
-interface Grounds {
-  readonly old: (platform: Platform) => Ground;
-  readonly now: (platform: Platform) => Ground;
-}
-const sameTexts = (a: readonly string[], b: readonly string[]) => a.length === b.length && a.every((one, i) => one === b[i]); // prettier-ignore
+const platformsOf = ({ platform }: Pick<EditPlace, 'platform'>, { weighed: { keyboards } }: Setting) =>
+  platform === null ? keyboards.platforms : [platform];
+
+/** Whether two lists are the same presses in the same order on a platform, however they are spelled. */
+const samePresses = (a: readonly string[], b: readonly string[], platform: Platform, { weighed }: Setting) =>
+  a.length === b.length &&
+  a.every((one, i) => one === b[i] || weighed.keyboards.pressKey(one, platform) === weighed.keyboards.pressKey(b[i]!, platform)); // prettier-ignore
 
 /** Whether the release itself gives the command other keys there, on a platform the edit speaks of. */
-function movedBelow(edit: Edit, put: Edit, { old, now }: CarryQuestion, grounds: Grounds): boolean {
-  const before = (platform: Platform) => (old.platforms.includes(platform) ? grounds.old(platform).base(edit) : []);
-  return platformsOf(put, now).some((platform) => !sameTexts(before(platform), grounds.now(platform).base(put)));
+function movedBelow(edit: Edit, put: Edit, { old, now }: CarryQuestion): boolean {
+  const ran = old.weighed.keyboards.platforms;
+  const before = (platform: Platform) => (ran.includes(platform) ? baseAt(old.weighed, platform, edit) : []);
+  return platformsOf(put, now).some(
+    (platform) => !samePresses(before(platform), baseAt(now.weighed, platform, put), platform, now),
+  );
 }
 
 /** Whether the release gives the command just what the edit makes of it, wherever the edit speaks. */
-function asShipped(put: Edit, now: Setting, grounds: Grounds): boolean {
+function asShipped(put: Edit, now: Setting): boolean {
   if (put.action === 'block' || put.action === 'put back') return false;
-  return platformsOf(put, now).every((platform) => {
-    const ground = grounds.now(platform);
-    return sameTexts(ground.made(put), ground.base(put));
-  });
+  return platformsOf(put, now).every((platform) =>
+    samePresses(madeAt(now.weighed, platform, put), baseAt(now.weighed, platform, put), platform, now),
+  );
 }
 
 /** Whether a context lies below another one than before. */
@@ -136,38 +103,48 @@ function liesElsewhere(edit: Edit, put: Edit, old: Setting, now: Setting, { cont
   return (parent === null ? null : contexts.forward(parent)[0]) !== nowIn;
 }
 
-function doubledSentence({ command }: Edit, now: Setting): string {
-  return `Two edits now speak of ${now.commands.get(command)!.label} in the same place: the other one stands, this one waits.`;
-}
-
-/** Who answers to an edit’s press in the new release, near its place, and did not in the old one. */
-function newOwners({ edits, old, now, lineage }: CarryQuestion, grounds: Grounds, landed: readonly Edit[]) {
-  const laid = new Map(now.platforms.map((platform) => [platform, grounds.now(platform).laid(landed)]));
-  const formerly = new Map(old.platforms.map((platform) => [platform, grounds.old(platform).laid(edits)]));
-  const near = (all: readonly Held[], { tree }: Setting, { command, context }: EditPlace) =>
-    all.filter((held) => held.command !== command && tree.relation(context, held.context) !== 'apart');
+/** Who answers to an edit’s press in the new release, near its place, and did not in the old one, on some keyboard. */
+function newOwners({ edits, old, now, lineage }: CarryQuestion, landed: readonly Edit[]) {
+  const [laid, formerly] = [laidOn(now.weighed, landed), laidOn(old.weighed, edits)];
+  const near = (all: readonly Near[], { tree }: Setting, { command, context }: EditPlace) =>
+    all.filter(({ held }) => held.command !== command && tree.relation(context, held.context) !== 'apart');
+  const placesOn = (one: Near, platform: Platform, { weighed: { keyboards } }: Setting): Places | null => {
+    const mask = one.on & keyboards.maskOf(platform);
+    return mask ? keyboards.placesOf(mask) : null;
+  };
   return (edit: Edit, put: Edit): Owner[] => {
     const shortcuts = edit.action === 'block' ? edit.shortcuts : keysOf(edit);
     const found = new Map<string, Owner>();
-    for (const platform of platformsOf(put, now)) {
-      for (const shortcut of shortcuts) {
-        const theirs = near(laid.get(platform)?.(shortcut) ?? [], now, put);
-        if (theirs.length === 0) continue;
-        const had = new Set<number>();
-        for (const held of near(formerly.get(platform)?.(shortcut) ?? [], old, edit)) {
-          const [context] = lineage.contexts.forward(held.context);
-          if (context !== undefined)
-            for (const command of lineage.commands.forward(held.command)) had.add(spotKey(command, context));
+    for (const shortcut of shortcuts) {
+      const theirs = near(laid(shortcut), now, put);
+      if (theirs.length === 0) continue;
+      const was = near(formerly(shortcut), old, edit);
+      for (const platform of platformsOf(put, now)) {
+        const had = new Set<string>();
+        for (const one of was) {
+          const there = placesOn(one, platform, old);
+          const [context] = lineage.contexts.forward(one.held.context);
+          if (there && context !== undefined)
+            for (const command of lineage.commands.forward(one.held.command))
+              for (const layout of there.layouts) had.add(`${spotKey(command, context)} ${layout}`);
         }
-        for (const held of theirs) {
-          if (had.has(spotKey(held.command, held.context))) continue;
-          const key = `${held.command} ${held.context} ${held.shortcut}`;
-          const known = found.get(key);
-          if (known?.platforms.includes(platform)) continue;
-          found.set(key, { held, platforms: [...(known?.platforms ?? []), platform] });
+        for (const one of theirs) {
+          const there = placesOn(one, platform, now);
+          const fresh = there?.layouts.filter((layout) => !had.has(`${spotKey(one.held.command, one.held.context)} ${layout}`)); // prettier-ignore
+          if (fresh?.length) noteOwner(found, one.held, platform, fresh);
         }
       }
     }
     return [...found.values()];
   };
+}
+
+function noteOwner(found: Map<string, Owner>, held: Held, platform: Platform, layouts: readonly string[]) {
+  const known = found.get(heldKey(held));
+  const union = <T>(a: readonly T[], b: readonly T[]) => [...new Set([...a, ...b])];
+  found.set(heldKey(held), {
+    held,
+    platforms: union(known?.platforms ?? [], [platform]),
+    layouts: union(known?.layouts ?? [], layouts),
+  });
 }

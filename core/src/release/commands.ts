@@ -1,7 +1,7 @@
 import { PATH_SIGN } from '../catalogue/index.ts';
 import type { Command } from '../contract/index.ts';
-import type { Held } from '../keyset/index.ts';
-import type { Firing } from './fires.ts';
+import { foldedPresses, type Firing, type Held } from '../keyset/index.ts';
+import { readPresses } from '../press/index.ts';
 import type { Relation } from './lineage.ts';
 import type { Places } from './places.ts';
 import type { Side } from './sides.ts';
@@ -41,19 +41,32 @@ export function commandChanges(
   places: Places,
   commands: Relation,
 ): CommandChange[] {
+  const folded = old.platform !== now.platform;
   return together(old, now, commands).map(([was, is]): CommandChange => {
     const [held, holds] = [was.flatMap((id) => old.effective.of(id)), is.flatMap((id) => now.effective.of(id))];
     const [olds, nows] = [was.map((id) => old.commands.get(id)!), is.map((id) => now.commands.get(id)!)];
     const [a, b] = [
-      spots(held, before, (context) => places.ofOld(context)),
-      spots(holds, after, (context) => places.ofNow(context)),
+      spots(held, old, before, folded, (context) => places.ofOld(context)),
+      spots(holds, now, after, folded, (context) => places.ofNow(context)),
     ];
     return { old: olds, now: nows, kinds: kindsOf(olds, nows), keys: keysKind(a, b), before: held, after: holds };
   });
 }
 
-const spots = (held: readonly Held[], side: Firing, numberOf: (context: number) => number) =>
-  new Set(held.map((one) => `${numberOf(one.context)} ${side.pressOf(one) ?? one.shortcut}`));
+function spots(
+  held: readonly Held[],
+  { keyboard }: Side,
+  side: Firing,
+  folded: boolean,
+  numberOf: (context: number) => number,
+): Set<string> {
+  const texts = held.map((one) => {
+    const press = side.pressOf(one);
+    const name = press && folded ? foldedPresses(readPresses(press), keyboard) : press;
+    return `${numberOf(one.context)} ${name ?? one.shortcut}`;
+  });
+  return new Set(texts);
+}
 
 function keysKind(before: ReadonlySet<string>, after: ReadonlySet<string>): KeysKind {
   if (before.size === 0 && after.size === 0) return 'none';

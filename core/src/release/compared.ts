@@ -1,15 +1,15 @@
-import { usesADay } from '../catalogue/index.ts';
-import type { Catalogue } from '../contract/index.ts';
+import type { Opened } from '../keyset/index.ts';
+import type { Keyboards } from '../press/index.ts';
 import type { RunSetting } from '../reach/index.ts';
 import { harms } from './harm.ts';
 import type { Lineage } from './lineage.ts';
 import { moved } from './moved.ts';
 import type { Compared } from './notes.ts';
-import { sideOf } from './sides.ts';
+import { sideOf, type Side } from './sides.ts';
 
 /** A keyset in the release it stands on. */
 export interface KeysetIn {
-  readonly catalogue: Catalogue;
+  readonly opened: Opened;
   readonly keyset: number;
 }
 
@@ -18,13 +18,14 @@ export function comparedOn(
   old: KeysetIn,
   now: KeysetIn,
   lineage: Lineage,
-  hands: Pick<RunSetting, 'layout' | 'rest' | 'typist'>,
+  keyboards: Keyboards,
+  hands: Pick<RunSetting, 'rest' | 'typist'>,
 ): Compared[] {
-  const uses = usesADay(now.catalogue.uses);
-  const both = now.catalogue.release.platforms.filter((one) => old.catalogue.release.platforms.includes(one));
+  const platformsOf = ({ opened: { catalogue } }: KeysetIn) => catalogue.release.platforms;
+  const both = platformsOf(now).filter((one) => platformsOf(old).includes(one));
   return both.map((platform): Compared => {
-    const [was, is] = [sideOf(old.catalogue, old.keyset, platform), sideOf(now.catalogue, now.keyset, platform)];
-    const found = moved(was, is, lineage, hands.layout);
-    return { old: was, now: is, moved: found, harms: harms(found, was, is, uses, hands) };
+    const [was, is] = [old, now].map((one) => sideOf(one.opened, one.keyset, keyboards, platform)) as [Side, Side];
+    const found = moved(was, is, lineage);
+    return { old: was, now: is, moved: found, harms: harms(found, was, is, now.opened.uses(), hands) };
   });
 }

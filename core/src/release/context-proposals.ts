@@ -1,4 +1,5 @@
 import type { Context } from '../contract/index.ts';
+import { said } from '../words/index.ts';
 import type { Lineage } from './lineage.ts';
 import { pairKey, type LineageProposal } from './proposals.ts';
 import type { Side } from './sides.ts';
@@ -38,19 +39,20 @@ export function contextProposals(
       const place = parent !== undefined && parent === is.parent;
       const score = WEIGHT.commands * commands + WEIGHT.name * name + WEIGHT.place * Number(place);
       const evidence = [
-        `${kept} of its ${before.length} commands are there`,
-        ...(name >= 0.4 ? ['the names are alike'] : []),
-        ...(place ? ['it lies in the same place'] : []),
+        said('evidence.commands', { kept, of: before.length }),
+        ...(name >= 0.4 ? [said('evidence.names')] : []),
+        ...(place ? [said('evidence.place')] : []),
       ];
       return score >= LEAST ? [{ kind: 'renamed', old: [was.id], now: [is.id], score, evidence }] : [];
     }),
   );
-  const taken = new Set<number>();
+  const taken = { old: new Set<number>(), now: new Set<number>() };
   return pairs
     .sort((a, b) => b.score - a.score)
     .filter(({ old: [was], now: [is] }) => {
-      if (taken.has(-was!) || taken.has(is!)) return false;
-      taken.add(-was!).add(is!);
+      if (taken.old.has(was!) || taken.now.has(is!)) return false;
+      taken.old.add(was!);
+      taken.now.add(is!);
       return true;
     });
 }

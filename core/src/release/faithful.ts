@@ -1,7 +1,7 @@
-import type { Layout } from '../keys/index.ts';
 import type { Command } from '../contract/index.ts';
-import type { Held } from '../keyset/index.ts';
-import { firing } from './fires.ts';
+import { foldedPresses, type Held } from '../keyset/index.ts';
+import { readPresses } from '../press/index.ts';
+import { firingOf } from './moved.ts';
 import type { Lineage } from './lineage.ts';
 import { placesOf } from './places.ts';
 import type { Side } from './sides.ts';
@@ -35,19 +35,23 @@ export function faithfulness(
   original: Side,
   imitation: Side,
   lineage: Lineage,
-  layout: Layout,
   usesADay: ReadonlyMap<number, number> = new Map(),
 ): Faithfulness {
   const folded = original.platform !== imitation.platform;
-  const [before, after] = [firing(original, layout, folded), firing(imitation, layout, folded)];
+  const [before, after] = [firingOf(original), firingOf(imitation)];
+  /** The presses of the imitation by what they are called where platforms differ. */
+  const known = new Map([...after.where.keys()].map((text) => [nameOf(text, imitation, folded), readPresses(text)]));
   const places = placesOf(original, imitation, lineage.contexts);
   const counts = { same: 0, different: 0, missing: 0 };
   const uses = { same: 0, different: 0, missing: 0 };
   const presses = original.effective.held.flatMap((held): ImitatedPress[] => {
-    const press = before.pressOf(held);
+    const text = before.pressOf(held);
+    const made = text === null ? null : readPresses(text);
     // What another command fires there is that one’s press.
-    if (press === null || !before.fires(press, held.context).some((one) => one.command === held.command)) return [];
-    const now = after.fires(press, places.standsNow[places.ofOld(held.context)]!);
+    if (!made || !before.fires(made, held.context).some((one) => one.command === held.command)) return [];
+    const press = nameOf(text!, original, folded);
+    const there = folded ? known.get(press) : made;
+    const now = there ? after.fires(there, places.standsNow[places.ofOld(held.context)]!) : [];
     const like = lineage.commands.forward(held.command);
     const fares = now.length === 0 ? 'missing' : now.every((one) => like.includes(one.command)) ? 'same' : 'different';
     const often = usesADay.get(held.command) ?? 0;
@@ -60,6 +64,9 @@ export function faithfulness(
   );
   return { presses, counts, uses, newWithout };
 }
+
+const nameOf = (text: string, { keyboard }: Side, folded: boolean) =>
+  folded ? foldedPresses(readPresses(text), keyboard) : text;
 
 /** A lineage between two apps that nobody has judged yet: by the program’s own id, else by label; contexts by name. */
 export function likelyLineage(old: Side, now: Side): { commands: [number, number][]; contexts: [number, number][] } {

@@ -1,5 +1,4 @@
 import { boardSpots, distanceOf, endsOn, mainKey, type RunSetting } from '../reach/index.ts';
-import { usualBoard } from '../keys/index.ts';
 import type { Moved, PressChange, PressChangeKind } from './moved.ts';
 import type { Side } from './sides.ts';
 
@@ -41,7 +40,7 @@ export interface Harm extends HarmFacts {
   readonly harm: number;
 }
 
-type Hands = Pick<RunSetting, 'layout' | 'rest' | 'typist'>;
+type Hands = Pick<RunSetting, 'rest' | 'typist'>;
 
 /** The harm of each change of a press, the greatest first. */
 export function harms(
@@ -52,9 +51,10 @@ export function harms(
   hands: Hands,
 ): Harm[] {
   const became = new Map(commands.flatMap((one) => one.old.map(({ id }) => [id, one] as const)));
-  const spots = boardSpots(usualBoard(hands.layout, now.platform));
-  const spotOf = (shortcut: string, side: Side) => spots.get(endsOn(shortcut, hands.layout, side.platform) ?? '');
-  const setting: RunSetting = { ...hands, effective: now.effective, commands: now.commands, platform: now.platform };
+  const spots = boardSpots(now.keyboard.board);
+  const spotOf = (shortcut: string, side: Side) => spots.get(endsOn(shortcut, side.keyboard) ?? '');
+  const { effective, commands: present, keyboard } = now;
+  const setting: RunSetting = { ...hands, effective, commands: present, keyboard };
   /** From the key it was on to the nearest it has now. */
   const travel = (change: PressChange) =>
     Math.max(

@@ -1,8 +1,7 @@
 export { composed, inverse, lineageBetween, relation, type Lineage, type Present, type Relation } from './lineage.ts';
-export { sideOf, treeOf, type Side } from './sides.ts';
-export { firing, foldedPress, type Firing } from './fires.ts';
+export { sideOf, type Side } from './sides.ts';
 export { placesOf, type Place, type Places } from './places.ts';
-export { moved, type Moved, type PressChange, type PressChangeKind } from './moved.ts';
+export { firingOf, moved, type Moved, type PressChange, type PressChangeKind } from './moved.ts';
 export { COMMAND_KINDS, menuOf, type CommandChange, type CommandKind, type KeysKind } from './commands.ts';
 export type { ContextChange, ContextChangeKind } from './contexts.ts';
 export { policyDifferences } from './policy.ts';
@@ -34,4 +33,15 @@ export { faithfulness, likelyLineage, type Faithfulness, type ImitatedPress } fr
 export { commandHistory, pressHistory, type HistoryLine, type KeyThen } from './history.ts';
 export { NOTE_GROUPS, noteLines, type Compared, type NoteGroup, type NoteLine } from './notes.ts';
 export { arranged, arrangement, isOwn, type StandingGroup, type StandingLine } from './arranged.ts';
+export { movedCells, rowCommand, type ColumnFacts, type ColumnSide, type MovedCell } from './columns.ts';
+export {
+  MOVED_ORDERS,
+  changedAt,
+  differing,
+  narrowedRows,
+  orderedMoved,
+  type MovedOrder,
+  type Narrowing,
+} from './narrowed.ts';
+export { storyOf } from './story.ts';
 export { comparedOn, type KeysetIn } from './compared.ts';

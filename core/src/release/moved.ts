@@ -1,9 +1,9 @@
 import type { KeyPolicy } from '../contract/index.ts';
-import type { Layout } from '../keys/index.ts';
-import type { Held } from '../keyset/index.ts';
+import { foldedPresses, firing, sidedPresses, type Firing, type Held } from '../keyset/index.ts';
+import { pressesText, readPresses, unsided, type Press } from '../press/index.ts';
+import type { Said } from '../words/index.ts';
 import { commandChanges, type CommandChange } from './commands.ts';
 import { contextChanges, type ContextChange } from './contexts.ts';
-import { firing, type Firing } from './fires.ts';
 import type { Lineage, Relation } from './lineage.ts';
 import { placesOf, type Place, type Places } from './places.ts';
 import { policyDifferences } from './policy.ts';
@@ -26,7 +26,7 @@ export interface PressChange {
 /** What moved between two keysets. */
 export interface Moved {
   /** How the program takes keys, where that changed: what is different, in words. */
-  readonly policy: { readonly old: KeyPolicy; readonly now: KeyPolicy; readonly differences: readonly string[] } | null;
+  readonly policy: { readonly old: KeyPolicy; readonly now: KeyPolicy; readonly differences: readonly Said[] } | null;
   readonly presses: readonly PressChange[];
   readonly commands: readonly CommandChange[];
   readonly contexts: readonly ContextChange[];
@@ -37,9 +37,8 @@ export interface Moved {
  * there and not in what contains it; a context that only one side has counts on the other as part of what contains it.
  * Platforms that differ are compared after folding Primary and Option. Linear in the bindings, times the tree’s depth.
  */
-export function moved(old: Side, now: Side, lineage: Lineage, layout: Layout): Moved {
-  const folded = old.platform !== now.platform;
-  const [before, after] = [firing(old, layout, folded), firing(now, layout, folded)];
+export function moved(old: Side, now: Side, lineage: Lineage): Moved {
+  const [before, after] = [firingOf(old), firingOf(now)];
   const places = placesOf(old, now, lineage.contexts);
   const differences = policyDifferences(old.policy, now.policy);
   return {
@@ -50,6 +49,37 @@ export function moved(old: Side, now: Side, lineage: Lineage, layout: Layout): M
   };
 }
 
+export const firingOf = ({ weighed, keyboard, tree, policy }: Side) => firing(weighed, keyboard, tree, policy);
+
+/** A press as it can be made on both sides: as presses of each, and what it is called. */
+interface Compared {
+  readonly name: string;
+  /** Without which of two like modifiers is meant. */
+  readonly plain: string;
+  readonly old: readonly Press[] | null;
+  readonly now: readonly Press[] | null;
+}
+
+/** Every press that is bound or blocked somewhere; a modifier as its left and its right one, where a binding tells them apart. */
+function comparedPresses(old: Side, now: Side, before: Firing, after: Firing): Compared[] {
+  const folded = old.platform !== now.platform;
+  const told = (plain: string) => before.sidesTold(plain) | after.sidesTold(plain);
+  const found = new Map<string, { plain: string; old: readonly Press[] | null; now: readonly Press[] | null }>();
+  const add = (side: 'old' | 'now', { keyboard }: Side, text: string) => {
+    const ways = folded ? [readPresses(text)] : sidedPresses(text, told);
+    for (const presses of ways) {
+      const name = folded ? foldedPresses(presses, keyboard) : pressesText(presses);
+      const plain = folded ? name : pressesText(presses.map(unsided));
+      const known = found.get(name) ?? { plain, old: folded ? null : presses, now: folded ? null : presses };
+      known[side] = presses;
+      found.set(name, known);
+    }
+  };
+  for (const text of before.where.keys()) add('old', old, text);
+  for (const text of after.where.keys()) add('now', now, text);
+  return [...found].map(([name, one]) => ({ name, ...one }));
+}
+
 function pressChanges(
   old: Side,
   now: Side,
@@ -58,36 +88,74 @@ function pressChanges(
   places: Places,
   commands: Relation,
 ): PressChange[] {
-  const at = (press: string, place: number) =>
-    [before.fires(press, places.standsOld[place]!), after.fires(press, places.standsNow[place]!)] as const;
-  const found: PressChange[] = [];
-  const look = (press: string, number: number) => {
-    const [was, is] = at(press, number);
-    if (sameMeaning(was, is, commands)) return;
+  const found: (PressChange & { plain: string })[] = [];
+  const look = ({ name, plain, old: was, now: is }: Compared, number: number) => {
+    const at = (place: number) =>
+      [
+        was ? before.fires(was, places.standsOld[place]!) : NOTHING,
+        is ? after.fires(is, places.standsNow[place]!) : NOTHING,
+      ] as const;
+    const [fired, fires] = at(number);
+    if (sameMeaning(fired, fires, commands)) return;
     const parents = places.parents[number]!;
     const likewise = (parent: number) => {
-      const [theirs, thereNow] = at(press, parent);
-      return sameCommands(was, theirs) && sameCommands(is, thereNow);
+      const [theirs, thereNow] = at(parent);
+      return sameCommands(fired, theirs) && sameCommands(fires, thereNow);
     };
     if (parents.length > 0 && parents.every(likewise)) return;
-    const kind = was.length === 0 ? 'new' : is.length === 0 ? 'dead' : 'new meaning';
-    found.push({ kind, press, place: places.list[number]!, old: was, now: is });
+    const kind = fired.length === 0 ? 'new' : fires.length === 0 ? 'dead' : 'new meaning';
+    found.push({ kind, press: name, plain, place: places.list[number]!, old: fired, now: fires });
   };
 
   const special = specialPlaces(old, now, places);
-  for (const press of union(before.where.keys(), after.where.keys())) {
-    const numbers = new Set(special);
-    for (const context of before.where.get(press) ?? []) numbers.add(places.ofOld(context));
-    for (const context of after.where.get(press) ?? []) numbers.add(places.ofNow(context));
-    for (const number of numbers) look(press, number);
-  }
-  return found;
+  const bound = new Map<string, Set<number>>();
+  const note = (firing: Firing, side: Side, ofPlace: (context: number) => number) => {
+    for (const [text, contexts] of firing.where) {
+      const plain = plainOf(text, side, old.platform !== now.platform);
+      const list = bound.get(plain) ?? new Set(special);
+      for (const context of contexts) list.add(ofPlace(context));
+      bound.set(plain, list);
+    }
+  };
+  note(before, old, (context) => places.ofOld(context));
+  note(after, now, (context) => places.ofNow(context));
+  const begins = beginnings(bound);
+  for (const press of comparedPresses(old, now, before, after))
+    for (const number of begins(press.plain)) look(press, number);
+  return unitedSides(found);
 }
 
-function* union(a: Iterable<string>, b: Iterable<string>): Iterable<string> {
-  const seen = new Set(a);
-  yield* seen;
-  for (const one of b) if (!seen.has(one)) yield one;
+const NOTHING: readonly Held[] = [];
+const plainOf = (text: string, { keyboard }: Side, folded: boolean) => {
+  const presses = readPresses(text);
+  return folded ? foldedPresses(presses, keyboard) : pressesText(presses.map(unsided));
+};
+
+/** The places where a press, or what it begins with, is bound: a shorter one in a narrower place takes the longer one’s beginning. */
+function beginnings(bound: ReadonlyMap<string, ReadonlySet<number>>) {
+  return (plain: string): ReadonlySet<number> => {
+    const all = new Set<number>();
+    const strokes = plain.split(' ');
+    for (let at = 1; at <= strokes.length; at++)
+      for (const number of bound.get(strokes.slice(0, at).join(' ')) ?? []) all.add(number);
+    return all;
+  };
+}
+
+/** A change of the left and of the right one alike is a change of the press without sides. */
+function unitedSides(found: readonly (PressChange & { plain: string })[]): PressChange[] {
+  const groups = new Map<string, (PressChange & { plain: string })[]>();
+  for (const one of found) {
+    const ids = (held: readonly Held[]) => held.map(({ command }) => command).sort().join(); // prettier-ignore
+    const key = `${one.plain} / ${one.place.old} ${one.place.now} / ${ids(one.old)} > ${ids(one.now)}`;
+    groups.set(key, [...(groups.get(key) ?? []), one]);
+  }
+  return [...groups.values()].flatMap((group) => {
+    const [{ plain, ...first }] = group as [PressChange & { plain: string }];
+    // As many as there are ways to tell the sides apart, and none of them named.
+    const all = group.length > 1 && (group.length & (group.length - 1)) === 0;
+    return all ? [{ ...first, press: plain }] : group.map(({ plain: _plain, ...one }) => one);
+  });
 }
 
 /**

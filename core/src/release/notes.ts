@@ -1,6 +1,7 @@
 import type { Command } from '../contract/index.ts';
 import type { Held } from '../keyset/index.ts';
 import type { Platform } from '../keys/index.ts';
+import { said, type Said } from '../words/index.ts';
 import type { CommandChange } from './commands.ts';
 import type { Harm } from './harm.ts';
 import type { Moved } from './moved.ts';
@@ -29,7 +30,7 @@ export interface NoteLine {
   readonly command: string;
   readonly subject: string;
   readonly where: string;
-  readonly text: string;
+  readonly said: Said;
   readonly before: Readonly<Record<Platform, readonly string[]>>;
   readonly after: Readonly<Record<Platform, readonly string[]>>;
   readonly harm: number;
@@ -94,7 +95,7 @@ function meanings({ old, now, moved, harms }: Compared): NoteLine[] {
       command: was[0]!.name,
       subject: names(was),
       where,
-      text: `is ${names(is)} now${destroys ? ', which destroys work' : ''}`,
+      said: said('notes.meaning', { now: names(is), destroys }),
       before: { [now.platform]: texts(change.old) },
       after: { [now.platform]: [...new Set(after)] },
       harm,
@@ -113,49 +114,53 @@ function commandLines(side: Compared): NoteLine[] {
     const [was, is] = [change.old[0], change.now[0]];
     const one = (is ?? was)!;
     const home = is ? now.tree.get(is.home) : old.tree.get(was!.home);
-    const line = (group: NoteGroup, text: string, more: Partial<NoteLine> = {}): NoteLine => ({
+    const line = (group: NoteGroup, what: Said, more: Partial<NoteLine> = {}): NoteLine => ({
       key: `${group} ${change.old.map(({ id }) => id)} ${change.now.map(({ id }) => id)}`,
       group,
       command: one.name,
       subject: names(change.now.length ? change.now : change.old),
       where: home.name,
-      text,
+      said: what,
       before: {},
       after: {},
       harm: Math.max(0, ...change.old.map(({ id }) => harmOf.get(id) ?? 0)),
       ...more,
     });
     const keys = { before: { [now.platform]: texts(change.before) }, after: { [now.platform]: texts(change.after) } };
-    if (!is) return [line('gone', 'is not in this release any more', keys)];
+    if (!is) return [line('gone', said('notes.dropped'), keys)];
     const found: NoteLine[] = [];
     const group = GROUP_OF[change.keys];
     if (group === 'gone')
-      found.push(line('gone', change.after.length ? 'has one key less' : 'has no key any more', keys));
-    else if (group) found.push(line(group, !was ? 'is new' : group === 'new' ? 'has a key more' : 'moved', keys));
-    else if (!was) found.push(line('new', 'is new, without a key', keys));
+      found.push(line('gone', said(change.after.length ? 'notes.one key less' : 'notes.no key'), keys));
+    else if (group) {
+      const what = !was ? 'notes.new' : group === 'new' ? 'notes.one key more' : 'notes.moved';
+      found.push(line(group, said(what), keys));
+    } else if (!was) found.push(line('new', said('notes.new without'), keys));
+    const former = names(change.old);
+    const menu = (command: Command) => command.menu || said('notes.no menu');
     for (const kind of change.kinds) {
-      if (kind === 'renamed') found.push(line('renamed', `was ${was!.label}`));
-      if (kind === 'split') found.push(line('renamed', `was ${names(change.old)}, split in ${change.now.length}`));
-      if (kind === 'merged') found.push(line('renamed', `took in ${names(change.old)}`));
-      if (kind === 'moved in the menus') found.push(line('menus', `${is.menu || 'in no menu'}, was ${was!.menu || 'in no menu'}`)); // prettier-ignore
-      if (kind === 'became fixed') found.push(line('fixed', 'cannot be changed any more'));
-      if (kind === 'became free') found.push(line('fixed', 'can be changed now'));
+      if (kind === 'renamed') found.push(line('renamed', said('notes.was', { was: was!.label })));
+      if (kind === 'split') found.push(line('renamed', said('notes.split', { was: former, parts: change.now.length })));
+      if (kind === 'merged') found.push(line('renamed', said('notes.merged', { was: former })));
+      if (kind === 'moved in the menus') found.push(line('menus', said('notes.menu', { now: menu(is), was: menu(was!) }))); // prettier-ignore
+      if (kind === 'became fixed') found.push(line('fixed', said('notes.fixed')));
+      if (kind === 'became free') found.push(line('fixed', said('notes.free')));
     }
     return found;
   });
 }
 
 function placeLines({ moved }: Compared): NoteLine[] {
-  const SAYS = { renamed: 'was', moved: 'was', added: 'is new', dropped: 'is gone' } as const;
   return moved.contexts.map(({ place, kinds, old, now }): NoteLine => {
-    const says = SAYS[kinds[0]!];
+    const [kind] = kinds;
+    const what = kind === 'added' ? said('notes.place new') : kind === 'dropped' ? said('notes.place gone') : said('notes.was', { was: old }); // prettier-ignore
     return {
       key: `places ${place.old} ${place.now}`,
       group: 'places',
       command: '',
       subject: now || old,
       where: '',
-      text: says === 'was' ? `was ${old}` : says,
+      said: what,
       before: {},
       after: {},
       harm: 0,
@@ -165,8 +170,6 @@ function placeLines({ moved }: Compared): NoteLine[] {
 
 function policyLines({ moved }: Compared): NoteLine[] {
   if (!moved.policy) return [];
-  const text = moved.policy.differences.join('; ');
-  return [
-    { key: 'policy', group: 'policy', command: '', subject: 'Keys', where: '', text, before: {}, after: {}, harm: 0 },
-  ];
+  const what = said('notes.policy', { differences: moved.policy.differences });
+  return [{ key: 'policy', group: 'policy', command: '', subject: 'Keys', where: '', said: what, before: {}, after: {}, harm: 0 }]; // prettier-ignore
 }

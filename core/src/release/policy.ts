@@ -1,33 +1,33 @@
 import type { KeyPolicy } from '../contract/index.ts';
+import { said, type Said, type SaidCode, type SaidValue } from '../words/index.ts';
 
-const BINDS: Record<KeyPolicy['binds'], string> = {
-  character: 'by character',
-  position: 'by position',
-  letters: 'letters by character, the rest by position',
-};
-const yes = (value: boolean) => (value ? 'taken' : 'not taken');
-const listed = (list: readonly string[]) => (list.length ? list.join(', ') : 'none');
+const taken = (value: boolean) => said(value ? 'policy.taken' : 'policy.not taken');
+const listed = (list: readonly string[]) => (list.length ? list : said('policy.none'));
+const state = (text: string) => text || said('policy.never');
 
-const SAID: readonly (readonly [what: string, of: (policy: KeyPolicy) => string])[] = [
-  ['keys are bound', ({ binds }) => BINDS[binds]],
-  ['letters typed in a row', ({ typedLetters }) => yes(typedLetters)],
-  ['a begun sequence ends', ({ pause }) => (pause === null ? 'never' : `after ${pause} ms`)],
-  ['only Everywhere is left while', ({ rootOnly }) => rootOnly || 'never'],
-  ['letters go elsewhere while', ({ diverted }) => diverted || 'never'],
-  ['bare letters', ({ accepts }) => yes(accepts.bareLetters)],
-  ['modifiers needed', ({ accepts }) => listed(accepts.needsOneOf)],
-  ['modifiers refused', ({ accepts }) => listed(accepts.refuses)],
-  ['most strokes', ({ accepts }) => String(accepts.mostStrokes)],
-  ['most shortcuts a command', ({ accepts }) => String(accepts.mostPerCommand)],
-  ['held keys', ({ accepts }) => yes(accepts.held)],
-  ['keys pressed twice', ({ accepts }) => yes(accepts.twice)],
-  ['modifiers tapped', ({ accepts }) => yes(accepts.taps)],
-  ['pointer actions', ({ accepts }) => yes(accepts.pointer)],
-  ['the numeric pad', ({ accepts }) => yes(accepts.keypad)],
-  ['function keys', ({ accepts }) => yes(accepts.functionKeys)],
+const LINES: readonly (readonly [what: SaidCode, of: (policy: KeyPolicy) => SaidValue])[] = [
+  ['policy.binds', ({ binds }) => said(`policy.by ${binds}`)],
+  ['policy.typed letters', ({ typedLetters }) => taken(typedLetters)],
+  ['policy.pause', ({ pause }) => (pause === null ? said('policy.never') : said('policy.after', { pause }))],
+  ['policy.root only', ({ rootOnly }) => state(rootOnly)],
+  ['policy.diverted', ({ diverted }) => state(diverted)],
+  ['policy.bare letters', ({ accepts }) => taken(accepts.bareLetters)],
+  ['policy.needs', ({ accepts }) => listed(accepts.needsOneOf)],
+  ['policy.refuses', ({ accepts }) => listed(accepts.refuses)],
+  ['policy.most strokes', ({ accepts }) => accepts.mostStrokes],
+  ['policy.most per command', ({ accepts }) => accepts.mostPerCommand],
+  ['policy.held', ({ accepts }) => taken(accepts.held)],
+  ['policy.twice', ({ accepts }) => taken(accepts.twice)],
+  ['policy.taps', ({ accepts }) => taken(accepts.taps)],
+  ['policy.pointer', ({ accepts }) => taken(accepts.pointer)],
+  ['policy.keypad', ({ accepts }) => taken(accepts.keypad)],
+  ['policy.function keys', ({ accepts }) => taken(accepts.functionKeys)],
 ];
 
-/** Where two key policies differ, in words: `most strokes: 2, now 3`. */
-export function policyDifferences(old: KeyPolicy, now: KeyPolicy): string[] {
-  return SAID.flatMap(([what, of]) => (of(old) === of(now) ? [] : [`${what}: ${of(old)}, now ${of(now)}`]));
+/** Where two key policies differ: `most strokes: 2, now 3`. */
+export function policyDifferences(old: KeyPolicy, now: KeyPolicy): Said[] {
+  return LINES.flatMap(([what, of]) => {
+    const [was, is] = [of(old), of(now)];
+    return JSON.stringify(was) === JSON.stringify(is) ? [] : [said('policy.line', { what: said(what), was, is })];
+  });
 }

@@ -1,6 +1,6 @@
 import { PATH_SIGN } from '../catalogue/index.ts';
 import type { Command } from '../contract/index.ts';
-import { showStored } from '../keys/index.ts';
+import { said, type Said } from '../words/index.ts';
 import { menuOf } from './commands.ts';
 import type { Lineage } from './lineage.ts';
 import type { Side } from './sides.ts';
@@ -13,8 +13,8 @@ export interface LineageProposal {
   readonly now: readonly number[];
   /** From 0 to 1. */
   readonly score: number;
-  /** What speaks for it, in words. */
-  readonly evidence: readonly string[];
+  /** What speaks for it. */
+  readonly evidence: readonly Said[];
 }
 
 /** What a likeness is made of; weights are our own choice, tried on invented lists (no source). */
@@ -26,7 +26,7 @@ interface Likeness {
   readonly score: number;
   readonly label: number;
   readonly keys: boolean;
-  readonly evidence: readonly string[];
+  readonly evidence: readonly Said[];
 }
 
 /**
@@ -51,14 +51,15 @@ export function lineageProposals(
     }),
   );
   const parts = [...groups(pairs, 'split', labels), ...groups(pairs, 'merged', labels)];
-  const taken = new Set(parts.flatMap((one) => [...one.old.map((id) => -id), ...one.now]));
+  const taken = { old: new Set(parts.flatMap((one) => one.old)), now: new Set(parts.flatMap((one) => one.now)) };
   const single = pairs
-    .filter((pair) => pair.score >= LEAST.renamed && !taken.has(-pair.was.id) && !taken.has(pair.is.id))
+    .filter((pair) => pair.score >= LEAST.renamed && !taken.old.has(pair.was.id) && !taken.now.has(pair.is.id))
     .sort((a, b) => b.score - a.score);
   const renames: LineageProposal[] = [];
   for (const { was, is, score, evidence } of single) {
-    if (taken.has(-was.id) || taken.has(is.id)) continue;
-    taken.add(-was.id).add(is.id);
+    if (taken.old.has(was.id) || taken.now.has(is.id)) continue;
+    taken.old.add(was.id);
+    taken.now.add(is.id);
     renames.push({ kind: 'renamed', old: [was.id], now: [is.id], score, evidence });
   }
   return [...renames, ...parts].sort((a, b) => b.score - a.score);
@@ -68,7 +69,8 @@ export function lineageProposals(
 export const pairKey = (old: number, now: number) => `${old} ${now}`;
 
 function comparer(old: Side, now: Side, lineage: Lineage, labels: LabelComparer) {
-  const keys = (side: Side, { id }: Command) => new Set(side.effective.of(id).map((held) => held.shortcut));
+  const keys = ({ effective, weighed, platform }: Side, { id }: Command) =>
+    new Map(effective.of(id).map(({ shortcut }) => [weighed.keyboards.pressKey(shortcut, platform), shortcut]));
   const parent = (command: Command) => menuOf(command).split(PATH_SIGN).slice(0, -1).join(PATH_SIGN);
   const top = ({ menu }: Command) => menu.split(PATH_SIGN)[0]!;
   return (was: Command, is: Command): Likeness => {
@@ -76,7 +78,7 @@ function comparer(old: Side, now: Side, lineage: Lineage, labels: LabelComparer)
     const former = is.otherNames.some((name) => name.toLowerCase() === was.label.toLowerCase());
     const label = former ? 1 : Math.max(...names.map((name) => labels.alike(was.label, name)));
     const [had, has] = [keys(old, was), keys(now, is)];
-    const same = [...had].filter((one) => has.has(one));
+    const same = [...has].flatMap(([press, shortcut]) => (had.has(press) ? shortcut : []));
     const home = lineage.contexts.forward(was.home)[0] === is.home;
     const menu =
       was.menu === '' || is.menu === '' ? 0 : parent(was) === parent(is) ? 1 : top(was) === top(is) ? 0.4 : 0;
@@ -93,12 +95,12 @@ function comparer(old: Side, now: Side, lineage: Lineage, labels: LabelComparer)
         WEIGHT.words * words) /
       (weighed - (was.description && is.description ? 0 : WEIGHT.words));
     const evidence = [
-      ...(former ? [`“${was.label}” is among its other names`] : []),
-      ...(!former && label >= 0.5 ? ['the names are alike'] : []),
-      ...(same.length ? [`both have ${showStored(same[0]!, now.platform)}`] : []),
-      ...(menu === 1 ? ['same place in the menus'] : []),
-      ...(home ? [`both work in ${now.tree.get(is.home).name}`] : []),
-      ...(words >= 0.5 ? ['described alike'] : []),
+      ...(former ? [said('evidence.former', { was: was.label })] : []),
+      ...(!former && label >= 0.5 ? [said('evidence.names')] : []),
+      ...(same.length ? [said('evidence.keys', { keys: { keys: same[0]!, on: now.platform } })] : []),
+      ...(menu === 1 ? [said('evidence.menu')] : []),
+      ...(home ? [said('evidence.home', { place: now.tree.get(is.home).name })] : []),
+      ...(words >= 0.5 ? [said('evidence.described')] : []),
     ];
     return { score: Math.min(1, score), label, keys: same.length > 0, evidence };
   };
@@ -137,7 +139,7 @@ function groups(pairs: readonly Pair[], kind: 'split' | 'merged', labels: LabelC
         old: kind === 'split' ? [whole.id] : ids,
         now: kind === 'split' ? ids : [whole.id],
         score,
-        evidence: [`${parts.length} with its words in their names`, ...first.evidence],
+        evidence: [said('evidence.parts', { count: parts.length }), ...first.evidence],
       },
     ];
   });

@@ -1,50 +1,31 @@
-import { contextTree, type ContextTree } from '../catalogue/index.ts';
-import type { Catalogue, Command, Context, KeyPolicy } from '../contract/index.ts';
-import { effective, stackOf, type Effective, type Stack } from '../keyset/index.ts';
+import type { ContextTree } from '../catalogue/index.ts';
+import type { Command, KeyPolicy } from '../contract/index.ts';
+import type { Effective, Opened, Weighed } from '../keyset/index.ts';
 import type { Platform } from '../keys/index.ts';
+import type { Keyboard, Keyboards } from '../press/index.ts';
 
-/** One side of a comparison: a keyset on a platform, in the release it stands on. */
+/** One side of a comparison: a keyset on one keyboard, in the release it stands on. */
 export interface Side {
-  readonly stack: Stack;
+  readonly weighed: Weighed;
   readonly effective: Effective;
   readonly tree: ContextTree;
   readonly commands: ReadonlyMap<number, Command>;
+  /** One of the weighed keyboards: what is pressed is compared on it. */
+  readonly keyboard: Keyboard;
   readonly platform: Platform;
   readonly policy: KeyPolicy;
 }
 
-const trees = new WeakMap<readonly Context[], ContextTree>();
-const maps = new WeakMap<readonly Command[], ReadonlyMap<number, Command>>();
-
-/** The tree of a list of contexts, remembered with the list. */
-export function treeOf(contexts: readonly Context[]): ContextTree {
-  const tree = trees.get(contexts) ?? contextTree(contexts);
-  trees.set(contexts, tree);
-  return tree;
-}
-
-function byId(commands: readonly Command[]): ReadonlyMap<number, Command> {
-  const map = maps.get(commands) ?? new Map(commands.map((one) => [one.id, one]));
-  maps.set(commands, map);
-  return map;
-}
-
-/** A keyset of a catalogue as a side of a comparison. */
-export function sideOf(
-  catalogue: Catalogue,
-  keysetId: number,
-  platform: Platform,
-  stack: Stack = stackOf(
-    catalogue.keysets.find((one) => one.id === keysetId)!,
-    catalogue.keysets,
-  ),
-): Side {
+/** A keyset of a release as a side of a comparison: on the first of the keyboards of a platform. */
+export function sideOf(opened: Opened, keysetId: number, keyboards: Keyboards, platform: Platform): Side {
+  const weighed = opened.weighed(keysetId, keyboards);
   return {
-    stack,
-    effective: effective(stack, platform),
-    tree: treeOf(catalogue.contexts),
-    commands: byId(catalogue.commands),
+    weighed,
+    effective: weighed.on(platform),
+    tree: opened.tree,
+    commands: opened.commands,
+    keyboard: keyboards.on(platform)[0]!,
     platform,
-    policy: catalogue.app.keyPolicy,
+    policy: opened.catalogue.app.keyPolicy,
   };
 }

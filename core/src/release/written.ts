@@ -1,6 +1,5 @@
 import type { EditPlace } from '../contract/index.ts';
-import type { Platform } from '../keys/index.ts';
-import { effective, inPlaceOrder, placeKey, type Stack } from '../keyset/index.ts';
+import { inPlaceOrder, placeKey, type Weighed } from '../keyset/index.ts';
 
 /** The shortcuts that stand at a place, the main one first. */
 export interface WrittenLine extends EditPlace {
@@ -14,10 +13,10 @@ export interface WrittenChange extends EditPlace {
 }
 
 /** What a keyset says, place by place and platform by platform, in the order of places. */
-export function writtenOf(stack: Stack, platforms: readonly Platform[]): WrittenLine[] {
+export function writtenOf({ on, keyboards: { platforms } }: Weighed): WrittenLine[] {
   const lines = new Map<string, { place: EditPlace; shortcuts: string[] }>();
   for (const platform of platforms)
-    for (const { command, context, shortcut } of effective(stack, platform).held) {
+    for (const { command, context, shortcut } of on(platform).held) {
       const place = { command, context, platform };
       const line = lines.get(placeKey(place)) ?? { place, shortcuts: [] };
       lines.set(placeKey(place), line);

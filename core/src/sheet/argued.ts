@@ -1,7 +1,8 @@
 import { platformName, showStored } from '../keys/index.ts';
-import type { Catalogue, CommandGroup, CustomKeyset, Keyset, Run } from '../contract/index.ts';
-import { usesADay } from '../catalogue/index.ts';
-import { effective, stackOf } from '../keyset/index.ts';
+import type { CommandGroup, Keyset, Run } from '../contract/index.ts';
+import type { Opened } from '../keyset/index.ts';
+import type { Keyboards } from '../press/index.ts';
+import { sameKeys } from './compose.ts';
 import { groupSpread, runFigures, type RunFigures, type RunSetting } from '../reach/index.ts';
 
 /** One command that the two keysets give other keys. */
@@ -24,26 +25,28 @@ export interface Argued {
 
 /** Computes the document; what the two share is left out. */
 export function argue(
-  catalogue: Catalogue,
+  { catalogue, commands, weighed, uses: usesOf }: Opened,
   pair: readonly [Keyset, Keyset],
+  keyboards: Keyboards,
   hands: Omit<RunSetting, 'effective' | 'commands'>,
 ): Argued {
-  const commands = new Map(catalogue.commands.map((one) => [one.id, one]));
-  const held = pair.map((one) => effective(stackOf(one, catalogue.keysets), hands.platform));
+  const { platform } = hands.keyboard;
+  const sides = pair.map((one) => weighed(one.id, keyboards));
+  const held = sides.map((one) => one.on(platform));
   const settings = held.map((one): RunSetting => ({ ...hands, effective: one, commands }));
   const both = <Result>(of: (setting: RunSetting) => Result): [Result, Result] => [of(settings[0]!), of(settings[1]!)];
   const spread = (group: CommandGroup) => both((setting) => groupSpread(group, setting));
   const reasons = new Map(
-    pair
-      .flatMap((one) => layersOf(one, catalogue))
+    sides
+      .flatMap((one) => one.stack.layers)
       .flatMap(({ edits }) => edits.map((edit) => [edit.command, edit.reason] as const)),
   );
   const rows = catalogue.commands.flatMap(({ id, label }): ArguedRow[] => {
     const keys = held.map((one) => [...new Set(one.of(id).map((own) => own.shortcut))]);
-    if (keys[0]!.join(' | ') === keys[1]!.join(' | ')) return [];
+    if (sameKeys(keys[0]!, keys[1]!, platform, keyboards)) return [];
     return [{ command: label, keys: [keys[0]!, keys[1]!], reason: reasons.get(id) ?? '' }];
   });
-  const uses = usesADay(catalogue.uses);
+  const uses = usesOf();
   const dayOf = both((setting) => {
     let [travel, seconds] = [0, 0];
     for (const [command, count] of uses) {
@@ -69,10 +72,6 @@ export function argue(
     }),
     rows,
   };
-}
-
-function layersOf(keyset: Keyset, catalogue: Catalogue): readonly CustomKeyset[] {
-  return stackOf(keyset, catalogue.keysets).layers;
 }
 
 /** The document as Markdown; text is escaped so that it stays text. */

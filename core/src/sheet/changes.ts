@@ -1,6 +1,7 @@
 import type { ChangeLine, ChangeNotes, ChangesBody } from '../contract/index.ts';
 import { platformName, showStored, type Platform } from '../keys/index.ts';
 import { arranged, type NoteLine } from '../release/index.ts';
+import { say } from '../words/index.ts';
 import { tableCsv, tableMarkdown, type PlainTable } from './table.ts';
 
 /** Where change notes come from and go to, and what their edition is called. */
@@ -29,7 +30,7 @@ export function composeChanges(
         command: line?.command ?? '',
         subject: line?.subject ?? '',
         where: line?.where ?? '',
-        text: text || line?.text || '',
+        text: text || (line ? say(line.said) : ''),
         before: keys(line?.before ?? {}),
         after: keys(line?.after ?? {}),
         reason,

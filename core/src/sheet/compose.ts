@@ -1,18 +1,18 @@
 import type { Platform } from '../keys/index.ts';
-import type { Catalogue, Command, EditionBody, EditionRow, Keyset, Sheet } from '../contract/index.ts';
-import { contextTree, type ContextTree } from '../catalogue/index.ts';
-import { effective, stackOf, type Effective } from '../keyset/index.ts';
+import type { Command, EditionBody, EditionRow, Sheet } from '../contract/index.ts';
+import type { Opened } from '../keyset/index.ts';
+import type { Keyboards } from '../press/index.ts';
 
 /** A sheet with every key filled in, as it would be published now. */
 export function composeSheet(
   sheet: Pick<Sheet, 'title' | 'intro' | 'credit' | 'sections' | 'keysetId'>,
-  catalogue: Catalogue,
+  opened: Opened,
+  keyboards: Keyboards,
   edition: { readonly number: number; readonly publishedOn: string },
 ): EditionBody {
-  const keyset = catalogue.keysets.find((one) => one.id === sheet.keysetId)!;
-  const { platforms } = catalogue.release;
-  const commands = new Map(catalogue.commands.map((command) => [command.id, command]));
-  const row = rowsOf(keyset, catalogue);
+  const { catalogue, commands } = opened;
+  const keyset = opened.keyset(sheet.keysetId)!;
+  const row = rowsOf(opened, sheet.keysetId, keyboards);
   return {
     format: 'crib-sheet',
     version: 1,
@@ -24,7 +24,7 @@ export function composeSheet(
     app: catalogue.app.name,
     release: catalogue.release.label,
     keyset: { name: keyset.name, revision: keyset.revision, custom: keyset.kind === 'custom' },
-    platforms: [...platforms],
+    platforms: [...catalogue.release.platforms],
     sections: sheet.sections.map((section) => ({
       title: section.title,
       rows: section.rows.flatMap(({ command, note }) => {
@@ -35,35 +35,36 @@ export function composeSheet(
   };
 }
 
-/** Fills in the row of a command, as a keyset of a catalogue has it. */
-export function rowsOf(keyset: Keyset, catalogue: Catalogue): (command: Command, note: string) => EditionRow {
-  return rowComposer(keyset, catalogue.keysets, catalogue.release.platforms, contextTree(catalogue.contexts));
-}
+/** Whether two lists of shortcuts are the same presses in the same order on a platform. */
+export const sameKeys = (a: readonly string[], b: readonly string[], platform: Platform, { pressKey }: Keyboards) =>
+  a.length === b.length && a.every((one, i) => pressKey(one, platform) === pressKey(b[i]!, platform));
 
-function rowComposer(keyset: Keyset, keysets: readonly Keyset[], platforms: readonly Platform[], tree: ContextTree) {
-  const stack = stackOf(keyset, keysets);
-  const on = (layers: typeof stack.layers) =>
-    new Map(platforms.map((platform) => [platform, effective({ ...stack, layers }, platform)]));
-  const ours = on(stack.layers);
-  const shipped = on([]);
-  const texts = (effectives: Map<Platform, Effective>, platform: Platform, command: number) => [
+/** Fills in the row of a command, as a keyset has it on the platforms of its release. */
+export function rowsOf(
+  { catalogue, tree, weighed }: Opened,
+  keysetId: number,
+  keyboards: Keyboards,
+): (command: Command, note: string) => EditionRow {
+  const { platforms } = catalogue.release;
+  const ours = weighed(keysetId, keyboards);
+  const texts = (from: typeof ours, platform: Platform, command: number) => [
     ...new Set(
-      effectives
-        .get(platform)!
+      from
+        .on(platform)
         .of(command)
         .map((held) => held.shortcut),
     ),
   ];
 
-  return (command: Command, note: string): EditionRow => {
+  return (command, note) => {
     const keys: Record<Platform, string[]> = {};
     const original: Record<Platform, string[]> = {};
     for (const platform of platforms) {
       keys[platform] = texts(ours, platform, command.id);
-      const before = texts(shipped, platform, command.id);
-      if (before.join(' ') !== keys[platform].join(' ')) original[platform] = before;
+      const before = texts(ours.shipped(), platform, command.id);
+      if (!sameKeys(before, keys[platform], platform, keyboards)) original[platform] = before;
     }
-    const held = platforms.flatMap((platform) => ours.get(platform)!.of(command.id));
+    const held = platforms.flatMap((platform) => ours.on(platform).of(command.id));
     const contexts = new Set(held.length ? held.map((one) => one.context) : [command.home]);
     return {
       command: command.name,

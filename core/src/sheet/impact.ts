@@ -1,6 +1,8 @@
 import type { Catalogue, ChangeLine, ChangesBody, EditionBody, EditionRow, Sheet } from '../contract/index.ts';
-import { showStored } from '../keys/index.ts';
 import { menuOf, type Lineage } from '../release/index.ts';
+import type { Keyboards } from '../press/index.ts';
+import { sameKeys } from './compose.ts';
+import { said, say } from '../words/index.ts';
 
 /** A line of an edition that is wrong now, and why. */
 export interface WrongLine {
@@ -27,20 +29,21 @@ export function sheetOn<Made extends Pick<Sheet, 'sections'>>(sheet: Made, linea
 export function wrongLines(
   body: EditionBody,
   rowOf: (name: string) => EditionRow | null,
+  keyboards: Keyboards,
   became: (name: string) => string | null = (name) => name,
 ): WrongLine[] {
   const rows = body.sections.flatMap((section) => section.rows);
   return rows.flatMap((row): WrongLine[] => {
     const name = became(row.command);
     const now = name === null ? null : rowOf(name);
-    if (!now) return [{ label: row.label, why: 'is not there any more' }];
+    if (!now) return [{ label: row.label, why: say(said('wrong.gone')) }];
     const why = [
-      ...(now.label === row.label ? [] : [`is called ${now.label}`]),
-      ...keysWhy(row, now),
-      ...(menuOf(now) === menuOf(row) ? [] : ['is elsewhere in the menus']),
-      ...(now.fixed === row.fixed ? [] : [now.fixed ? 'cannot be changed' : 'can be changed']),
+      ...(now.label === row.label ? [] : [said('wrong.called', { label: now.label })]),
+      ...keysWhy(row, now, keyboards),
+      ...(menuOf(now) === menuOf(row) ? [] : [said('wrong.menu')]),
+      ...(now.fixed === row.fixed ? [] : [said(now.fixed ? 'wrong.fixed' : 'wrong.free')]),
     ];
-    return why.length ? [{ label: row.label, why: why.join(', ') }] : [];
+    return why.length ? [{ label: row.label, why: why.map((one) => say(one)).join(', ') }] : [];
   });
 }
 
@@ -55,18 +58,19 @@ export function wrongChanges(body: ChangesBody, now: ChangesBody): WrongLine[] {
   const wrong = computed(body).filter((line) => !after.has(told(line)));
   const missing = [...after].filter((line) => !before.has(line)).length;
   return [
-    ...wrong.map(({ subject, text }) => ({ label: subject, why: `is no longer so: ${text}` })),
-    ...(missing ? [{ label: `${missing} more`, why: 'changed since, and it does not tell' }] : []),
+    ...wrong.map(({ subject, text }) => ({ label: subject, why: say(said('wrong.no longer', { text })) })),
+    ...(missing ? [{ label: say(said('wrong.more', { missing })), why: say(said('wrong.untold')) }] : []),
   ];
 }
 const sortedKeys = (by: ChangeLine['before']) => Object.entries(by).sort(([a], [b]) => (a < b ? -1 : 1));
 
-function keysWhy(row: EditionRow, now: EditionRow): string[] {
+/** Keys are told by the presses they are: one that is only spelled otherwise is not wrong. */
+function keysWhy(row: EditionRow, now: EditionRow, keyboards: Keyboards) {
   const platforms = Object.keys(row.keys).filter((platform) => platform in now.keys);
-  const other = platforms.find((platform) => row.keys[platform]!.join(' | ') !== now.keys[platform]!.join(' | '));
+  const other = platforms.find((platform) => !sameKeys(row.keys[platform]!, now.keys[platform]!, platform, keyboards));
   if (!other) return [];
-  const keys = now.keys[other]!.map((key) => showStored(key, other));
-  return [keys.length ? `is on ${keys.join(' or ')} now` : 'has no key now'];
+  const keysOr = now.keys[other]!.map((keys) => ({ keys, on: other }));
+  return [keysOr.length ? said('wrong.keys', { keysOr }) : said('wrong.no key')];
 }
 
 /** Asks a catalogue’s rows by the program’s own id of their commands. */

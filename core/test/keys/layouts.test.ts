@@ -1,8 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { LAYOUTS, keyCharacter, layoutById, parseStored, presses, usualBoard } from '../../src/keys/index.ts';
+import { LAYOUTS, keyCharacter, layoutById, usualBoard } from '../../src/keys/index.ts';
+import { ways } from '../presses.ts';
 
-const ways = (stored: string, layout: string, platform: string) =>
-  presses(parseStored(stored), layoutById(layout)!, platform);
 const first = (stored: string, layout: string, platform: string) => ways(stored, layout, platform)?.[0]?.[0] ?? null;
 
 describe('the layouts', () => {

@@ -4,20 +4,18 @@ import { describe, expect, it } from 'vitest';
 import {
   LAYOUTS,
   US,
-  canonicalPress,
   parseStored,
-  readAria,
   readCell,
   readShortcuts,
-  strokeOfPress,
+  capture,
   layoutById,
-  pressedForm,
-  writeAria,
   writeSpoken,
   writeStored,
   type Shortcut,
 } from '../../src/keys/index.ts';
+import { pressedForm, readAria, writeAria } from '../../src/press/index.ts';
 import { chords, shortcuts } from '../arbitraries.ts';
+import { board, canonical } from '../presses.ts';
 
 const platforms = fc.constantFrom('windows', 'macos', 'linux');
 const read = (text: string, options = {}) => {
@@ -101,7 +99,7 @@ describe('aria-keyshortcuts (W3C WAI-ARIA 1.2, from memory)', () => {
   });
   it('names physical keys, and refuses by name what it cannot say', () => {
     const write = (stored: string, layout = US) => {
-      const text = writeAria(parseStored(stored), layout, 'linux');
+      const text = writeAria(parseStored(stored), board(layout, 'linux'));
       return typeof text === 'string' ? text : text.sentence;
     };
     expect(write('Ctrl++')).toBe('Control+Shift+=');
@@ -123,10 +121,10 @@ describe('aria-keyshortcuts (W3C WAI-ARIA 1.2, from memory)', () => {
   it('is read back as the same press', () => {
     fc.assert(
       fc.property(chords, platforms, fc.constantFrom(...LAYOUTS), (chord, platform, layout) => {
-        const text = writeAria(chord, layout, platform);
+        const text = writeAria(chord, board(layout, platform));
         if (typeof text !== 'string') return;
         const [back] = readAria(text) as Shortcut[];
-        expect(canonicalPress(back!, layout, platform), text).toBe(canonicalPress(chord, layout, platform));
+        expect(canonical(back!, layout, platform), text).toBe(canonical(chord, layout, platform));
       }),
       { numRuns: 2000 },
     );
@@ -151,10 +149,10 @@ describe('what a screen reader says', () => {
             : back.kind === 'choice'
               ? back.readings.flatMap((one) => one.shortcuts)
               : [];
-        const press = canonicalPress(shortcut, US, platform);
+        const press = canonical(shortcut, US, platform);
         if (press !== null)
           expect(
-            all.map((one) => canonicalPress(one, US, platform)),
+            all.map((one) => canonical(one, US, platform)),
             text,
           ).toContain(press);
       }),
@@ -174,7 +172,10 @@ describe('a press on the keyboard', () => {
     altGraph: false,
   });
   const stored = (binds: 'character' | 'position' | 'letters', code: string, key: string) =>
-    writeStored({ strokes: [strokeOfPress(press(code, key), layoutById('de')!, 'linux', binds)!], manner: 'pressed' });
+    writeStored({
+      strokes: [capture(press(code, key), { layout: layoutById('de')!, machine: 'linux', binds })!],
+      manner: 'pressed',
+    });
   it('is stored as the key policy says', () => {
     expect(stored('character', 'KeyZ', 'y')).toBe('Ctrl+Y');
     expect(stored('position', 'KeyZ', 'y')).toBe('Ctrl+[KeyZ]');
@@ -185,7 +186,7 @@ describe('a press on the keyboard', () => {
   });
   it('is shown as it is made on a layout, and that is the same press', () => {
     const pressed = (text: string, layout: string, platform = 'linux') => {
-      const form = pressedForm(parseStored(text), layoutById(layout)!, platform);
+      const form = pressedForm(text, board(layout, platform));
       return form && writeStored(form);
     };
     expect(pressed('Ctrl+/', 'de')).toBe('Ctrl+Shift+7');
@@ -193,8 +194,8 @@ describe('a press on the keyboard', () => {
     expect(pressed('Ctrl+Ö', 'us')).toBeNull();
     fc.assert(
       fc.property(chords, platforms, fc.constantFrom(...LAYOUTS), (chord, platform, layout) => {
-        const form = pressedForm(chord, layout, platform);
-        if (form) expect(canonicalPress(form, layout, platform)).toBe(canonicalPress(chord, layout, platform));
+        const form = pressedForm(writeStored(chord), board(layout, platform));
+        if (form) expect(canonical(form, layout, platform)).toBe(canonical(chord, layout, platform));
       }),
       { numRuns: 2000 },
     );

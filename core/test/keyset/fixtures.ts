@@ -8,7 +8,10 @@ import {
   type Edit,
   type ShippedKeyset,
 } from '../../src/contract/index.ts';
-import type { Setting, Stack } from '../../src/keyset/index.ts';
+import { KeyPolicy, type SystemKey } from '../../src/contract/index.ts';
+import { US, layoutById, type Layout } from '../../src/keys/index.ts';
+import { takersOf, weigh, type Setting, type Stack } from '../../src/keyset/index.ts';
+import { keyboardsOf, type Keyboards } from '../../src/press/index.ts';
 import { FOUR_CONTEXTS, PLATFORMS, fewShortcuts, layers } from '../arbitraries.ts';
 
 export const tree = contextTree(FOUR_CONTEXTS);
@@ -80,8 +83,38 @@ export function edit(commandId: number, action: Edit['action'], keys: string[], 
   };
 }
 
-export function setting(stack: Stack, commands: readonly Command[]): Setting {
-  return { stack, tree, platforms: PLATFORMS, commands: new Map(commands.map((one) => [one.id, one])) };
+/** The US layout on all platforms: what most tests are weighed for. */
+export const usKeyboards = () => keyboardsOf([US], PLATFORMS);
+/** Layouts by their ids, on all platforms. */
+export const boards = (...ids: string[]): Keyboards =>
+  keyboardsOf(
+    ids.map((id) => layoutById(id)!),
+    PLATFORMS,
+  );
+
+export function setting(
+  stack: Stack,
+  commands: readonly Command[],
+  more: Partial<Setting> & { layouts?: readonly Layout[]; systemKeys?: readonly SystemKey[] } = {},
+): Setting {
+  const { layouts = [US], systemKeys = [], ...rest } = more;
+  const keyboards = keyboardsOf(layouts, PLATFORMS);
+  return {
+    weighed: weigh(stack, keyboards),
+    tree,
+    commands: new Map(commands.map((one) => [one.id, one])),
+    policy: KeyPolicy.parse({}),
+    takers: takersOf(systemKeys, keyboards),
+    pairs: [],
+    often: new Set(),
+    ...rest,
+  };
+}
+
+/** The same setting, weighed for other layouts. */
+export function on(given: Setting, layouts: readonly Layout[], systemKeys: readonly SystemKey[] = []): Setting {
+  const keyboards = keyboardsOf(layouts, given.weighed.keyboards.platforms);
+  return { ...given, weighed: weigh(given.weighed.stack, keyboards), takers: takersOf(systemKeys, keyboards) };
 }
 
 const bindings = (commands: number): fc.Arbitrary<Binding[]> =>
@@ -104,5 +137,14 @@ export const settings: fc.Arbitrary<Setting> = fc
   .map(({ bindings: list, layer, fixed }) => {
     const commands = Array.from({ length: COMMANDS }, (_, i) => command(i + 1, { fixed: fixed.includes(i + 1) }));
     const edits = layer.filter((one) => !fixed.includes(one.command));
-    return setting({ shipped: shipped(list), layers: [custom(edits)] }, commands);
+    const made = setting({ shipped: shipped(list), layers: [custom(edits)] }, commands);
+    const told = {
+      bindings: list.map((one) => `${one.command} ${one.shortcut} in ${one.contexts} on ${one.platform ?? 'all'}`),
+      edits: edits.map(
+        (one) => `${one.action} ${one.command} ${one.shortcuts} in ${one.context} on ${one.platform ?? 'all'}`,
+      ),
+      fixed,
+    };
+    // What a failing run prints.
+    return Object.defineProperty(made, fc.toStringMethod, { value: () => JSON.stringify(told) });
   });

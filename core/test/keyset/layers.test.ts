@@ -8,11 +8,12 @@ import {
   joined,
   placeKey,
   stackOf,
+  weigh,
   type Change,
 } from '../../src/keyset/index.ts';
 import type { Edit, Keyset } from '../../src/contract/index.ts';
 import { PLATFORMS, edits, layers } from '../arbitraries.ts';
-import { COMMANDS, binding, command, custom, edit, settings, shipped } from './fixtures.ts';
+import { COMMANDS, binding, command, custom, edit, settings, shipped, usKeyboards } from './fixtures.ts';
 
 const sorted = (list: readonly Edit[]) => [...list].sort((a, b) => (placeKey(a) < placeKey(b) ? -1 : 1));
 /** All that a stack of layers gives, as plain text. */
@@ -42,8 +43,8 @@ describe('layers', () => {
 
   it('give the same keys flattened as one over the other', () => {
     fc.assert(
-      fc.property(settings, layers(COMMANDS), layers(COMMANDS), ({ stack }, a, b) => {
-        const { bindings } = stack.shipped;
+      fc.property(settings, layers(COMMANDS), layers(COMMANDS), ({ weighed }, a, b) => {
+        const { bindings } = weighed.stack.shipped;
         expect(given(bindings, [flatten(a, b)])).toEqual(given(bindings, [a, b]));
       }),
       { numRuns: 500 },
@@ -122,20 +123,26 @@ describe('the keys in force', () => {
 describe('a cell of the ledger', () => {
   const one = command(1);
   const list = [binding(1, 'A'), binding(1, 'A', { contexts: [3] })];
-  const on = (edits_: Edit[]) => effective({ shipped: shipped(list), layers: [custom(edits_)] }, 'windows');
-  const base = effective({ shipped: shipped(list), layers: [] }, 'windows');
+  const keyboards = usKeyboards();
+  const on = (edits_: Edit[]) => weigh({ shipped: shipped(list), layers: [custom(edits_)] }, keyboards);
+  const base = weigh({ shipped: shipped(list), layers: [] }, keyboards);
   it('says what is unchanged, cleared or none in words, and holds each key once with its contexts', () => {
-    expect(cellOf(one, base)).toMatchObject({
+    expect(cellOf(one, base, 'windows')).toMatchObject({
       word: '',
       chips: [{ shortcut: 'A', contexts: [1, 3], state: 'as shipped' }],
     });
-    expect(cellOf(one, on([]), base).word).toBe('as base');
-    expect(cellOf(one, on([edit(1, 'clear', []), edit(1, 'clear', [], { context: 3 })]), base).word).toBe('cleared');
-    expect(cellOf(command(2), on([]), base).word).toBe('none');
+    expect(cellOf(one, on([]), 'windows', base).word).toBe('as base');
+    // The same presses, spelled otherwise.
+    const respelled = on([edit(1, 'set', ['[KeyA]']), edit(1, 'set', ['[KeyA]'], { context: 3 })]);
+    expect(cellOf(one, respelled, 'windows', base).word).toBe('as base');
+    expect(cellOf(one, on([edit(1, 'clear', []), edit(1, 'clear', [], { context: 3 })]), 'windows', base).word).toBe(
+      'cleared',
+    );
+    expect(cellOf(command(2), on([]), 'windows', base).word).toBe('none');
     expect(
-      cellOf(one, on([edit(1, 'set', ['B'])]), base).chips.map((chip) => `${chip.shortcut} ${chip.state}`),
+      cellOf(one, on([edit(1, 'set', ['B'])]), 'windows', base).chips.map((chip) => `${chip.shortcut} ${chip.state}`),
     ).toEqual(['B yours', 'A as shipped']);
-    expect(cellOf(command(1, { fixed: true }), base, base)).toMatchObject({
+    expect(cellOf(command(1, { fixed: true }), base, 'windows', base)).toMatchObject({
       word: '',
       chips: [{ state: 'fixed' }],
     });

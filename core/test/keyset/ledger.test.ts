@@ -1,20 +1,19 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { LAYOUTS, layoutById, parseStored, presses, storedPress } from '../../src/keys/index.ts';
+import { LAYOUTS } from '../../src/keys/index.ts';
 import {
   LEDGER_ORDERS,
   SYSTEM_KEYS,
-  effective,
   keyInFull,
   keyOfPress,
   ordered,
   passes,
-  pressIndex,
   rowFacts,
   unverifiedOn,
 } from '../../src/keyset/index.ts';
 import { PLATFORMS } from '../arbitraries.ts';
-import { COMMANDS, binding, command, settings, shipped, tree } from './fixtures.ts';
+import { canonical, ways as waysOf } from '../presses.ts';
+import { COMMANDS, binding, command, on, setting as settingOf, settings, shipped, tree } from './fixtures.ts';
 
 const platforms = fc.constantFrom(...PLATFORMS);
 const layouts = fc.constantFrom(...LAYOUTS);
@@ -27,13 +26,14 @@ describe('a key in full', () => {
         platforms,
         layouts,
         fc.constantFrom('KeyA', 'KeyB', 'Equal', 'Slash', 'Digit8'),
-        (setting, platform, layout, code) => {
-          const held = effective(setting.stack, platform);
-          const rows = keyInFull(code, pressIndex(held, layout, platform), layout, platform, SYSTEM_KEYS);
+        (random, platform, layout, code) => {
+          const { weighed } = on(random, [layout]);
+          const held = weighed.on(platform);
+          const rows = keyInFull(code, weighed, weighed.keyboards.on(platform)[0]!, SYSTEM_KEYS);
           expect(rows).toHaveLength(platform === 'macos' ? 16 : 8);
           // From first principles: every way of every binding, less those with AltGr or one side only.
           const ways = held.held.flatMap((one) =>
-            (presses(parseStored(one.shortcut), layout, platform)?.[0] ?? []).flatMap((way) =>
+            (waysOf(one.shortcut, layout, platform)?.[0] ?? []).flatMap((way) =>
               keyOfPress(way) === code && !/AltGr|hold /.test(way)
                 ? [`${way.replace(/(Left|Right)(?=Ctrl)/g, '')} ${one.command} ${one.context} ${one.shortcut}`]
                 : [],
@@ -52,21 +52,10 @@ describe('a key in full', () => {
     );
   });
   it('tells who else takes it', () => {
-    const rows = keyInFull(
-      'KeyL',
-      pressIndex(effective({ shipped: shipped([]), layers: [] }, 'windows'), layoutById('us')!, 'windows'),
-      layoutById('us')!,
-      'windows',
-      SYSTEM_KEYS,
-    );
-    expect(rows.every((row) => row.taker === null)).toBe(true);
-    const delete_ = keyInFull(
-      'Delete',
-      pressIndex(effective({ shipped: shipped([]), layers: [] }, 'windows'), layoutById('us')!, 'windows'),
-      layoutById('us')!,
-      'windows',
-      SYSTEM_KEYS,
-    );
+    const { weighed } = settingOf({ shipped: shipped([]), layers: [] }, []);
+    const rowsOf = (code: string) => keyInFull(code, weighed, weighed.keyboards.on('windows')[0]!, SYSTEM_KEYS);
+    expect(rowsOf('KeyL').every((row) => row.taker === null)).toBe(true);
+    const delete_ = rowsOf('Delete');
     expect(delete_.find((row) => row.press === 'Ctrl+Alt+Delete')!.taker).toMatchObject({ hard: true });
   });
 });
@@ -74,17 +63,20 @@ describe('a key in full', () => {
 describe('the ledger’s rows', () => {
   it('are counted as reading the columns one by one does, and every order has them all', () => {
     fc.assert(
-      fc.property(settings, platforms, layouts, (setting, platform, layout) => {
-        const commands = [...setting.commands.values()];
-        const columns = [effective({ ...setting.stack, layers: [] }, platform), effective(setting.stack, platform)];
-        const facts = rowFacts(commands, columns, layout, platform);
+      fc.property(settings, platforms, layouts, (random, platform, layout) => {
+        const { weighed, commands: known } = on(random, [layout]);
+        const commands = [...known.values()];
+        const both = [weighed.shipped(), weighed];
+        const columns = both.map((one) => one.on(platform));
+        const facts = rowFacts(commands, both, weighed.keyboards.on(platform)[0]!);
         const view = { facts, clashing: new Set<number>(), unverified: new Set<number>() };
         for (const one of commands) {
           const lists = columns.map((column) => column.of(one.id).map((held) => `${held.shortcut} ${held.context}`));
           expect(passes(one, 'with', view)).toBe(lists.flat().length > 0);
           expect(passes(one, 'without', view)).toBe(lists.some((list) => list.length === 0));
-          expect(passes(one, 'differing', view)).toBe(lists[0]!.join() !== lists[1]!.join());
-          const made = lists.flat().flatMap((text) => storedPress(text.replace(/ \d+$/, ''), layout, platform) ?? []);
+          const pressed = (text: string) => text.replace(/^(.*) (\d+)$/, (_, key: string, at: string) => `${canonical(key, layout, platform) ?? key} ${at}`); // prettier-ignore
+          expect(passes(one, 'differing', view)).toBe(lists[0]!.map(pressed).join() !== lists[1]!.map(pressed).join());
+          const made = lists.flat().flatMap((text) => canonical(text.replace(/ \d+$/, ''), layout, platform) ?? []);
           expect([...facts.get(one.id)!.presses].sort()).toEqual([...new Set(made)].sort());
         }
         for (const order of LEDGER_ORDERS) {

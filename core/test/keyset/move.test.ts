@@ -1,14 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Key } from '../../src/keys/index.ts';
-import {
-  applyChange,
-  consequences,
-  effective,
-  moveRun,
-  type MoveQuestion,
-  type Setting,
-} from '../../src/keyset/index.ts';
+import { consequences, moveRun, settingAfter, type MoveQuestion, type Setting } from '../../src/keyset/index.ts';
 import type { Edit } from '../../src/contract/index.ts';
 import { PLATFORMS } from '../arbitraries.ts';
 import { binding, command, custom, setting, shipped } from './fixtures.ts';
@@ -28,12 +21,11 @@ function after(before: Setting, question: Omit<MoveQuestion, 'reason'>) {
   const moved = moveRun(before, { ...question, reason: 'together' });
   const outcome = consequences(before, moved.change);
   expect(outcome.refusals).toEqual([]);
-  const top = before.stack.layers[0]!;
-  const stack = { ...before.stack, layers: [{ ...top, edits: applyChange(top.edits, outcome.change).edits }] };
-  const held = effective(stack, 'windows');
+  const then = settingAfter(before, outcome.change);
+  const held = then.weighed.on('windows');
   const keys = Object.fromEntries(commands.map(({ id }) => [id, held.of(id)[0]?.shortcut ?? null]));
   const notes = Object.fromEntries(moved.lines.map((line) => [line.command, line.note]));
-  return { ...moved, keys, notes, setting: { ...before, stack } };
+  return { ...moved, keys, notes, setting: then };
 }
 const six = { 1: 'F2', 2: 'F3', 3: 'F4', 4: 'F5', 5: 'F6', 6: 'F7' };
 const run = [1, 2, 3, 4, 5, 6];
@@ -107,7 +99,8 @@ describe('moving a run of keys', () => {
     const before = setting({ shipped: shipped(bindings), layers: [custom([])] }, commands);
     const { setting: now } = after(before, { members: [1, 2], to: shift });
     const has = (id: number, platform: string) =>
-      effective(now.stack, platform)
+      now.weighed
+        .on(platform)
         .of(id)
         .map((one) => one.shortcut);
     expect(has(1, 'windows')).toEqual(['Shift+F2', 'Alt+Q']);
@@ -126,13 +119,14 @@ describe('moving a run of keys', () => {
         const there = after(on(keys), { members, except, to: { by: 'modifiers', held: [held as 'Alt'] } });
         const back = after(there.setting, { members, except, to: { by: 'modifiers', held: [] } });
         for (const platform of PLATFORMS) {
-          const texts = (stack: Setting['stack']) =>
+          const texts = ({ weighed }: Setting) =>
             commands.map(({ id }) =>
-              effective(stack, platform)
+              weighed
+                .on(platform)
                 .of(id)
                 .map((one) => one.shortcut),
             );
-          expect(texts(back.setting.stack)).toEqual(texts(on(keys).stack));
+          expect(texts(back.setting)).toEqual(texts(on(keys)));
         }
       }),
       { numRuns: 200 },

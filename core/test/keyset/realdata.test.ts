@@ -2,8 +2,9 @@ import { closeBracketsKeymap, completionKeymap } from '@codemirror/autocomplete'
 import { defaultKeymap, emacsStyleKeymap, historyKeymap } from '@codemirror/commands';
 import { searchKeymap } from '@codemirror/search';
 import { describe, expect, it } from 'vitest';
-import { canonicalPress, parseStored, US } from '../../src/keys/index.ts';
+import { US } from '../../src/keys/index.ts';
 import { clashes, type Setting } from '../../src/keyset/index.ts';
+import { canonical } from '../presses.ts';
 import { binding, command, setting, shipped } from './fixtures.ts';
 
 interface LibraryKey {
@@ -54,7 +55,7 @@ const bindings = MAPS.flat().flatMap((one) =>
   }),
 );
 const commands = [...functions.values()].map((id) => command(id));
-const whole: Setting = { ...setting({ shipped: shipped(bindings), layers: [] }, commands), layouts: [US] };
+const whole: Setting = setting({ shipped: shipped(bindings), layers: [] }, commands);
 
 describe('the default keymaps of an editor library, laid together', () => {
   it('clash just where reading them by eye finds two commands on one press', () => {
@@ -64,7 +65,7 @@ describe('the default keymaps of an editor library, laid together', () => {
         ...new Set(
           found
             .filter((one) => one.platforms.includes(platform))
-            .map((one) => canonicalPress(parseStored(one.parties[0].shortcut), US, platform)),
+            .map((one) => canonical(one.parties[0].shortcut, US, platform)),
         ),
       ].sort();
     // By eye: the list of completions takes the keys that move the cursor, Enter and Escape while it is open; closing

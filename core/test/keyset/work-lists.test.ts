@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { App, KeyPolicy, type Catalogue, type CommandGroup, type Edit, type Use } from '../../src/contract/index.ts';
-import { clashes, settingFrom, workLists } from '../../src/keyset/index.ts';
+import { clashes, opened, workLists } from '../../src/keyset/index.ts';
 import { FOUR_CONTEXTS, PLATFORMS } from '../arbitraries.ts';
-import { binding, command, custom, edit, shipped } from './fixtures.ts';
+import { binding, command, custom, edit, shipped, usKeyboards } from './fixtures.ts';
 
 const app = App.parse({ id: 1, slug: 'kedge', name: 'Kedge', role: 'taught', platforms: PLATFORMS, keyPolicy: KeyPolicy.parse({}), howToChange: '' }); // prettier-ignore
 const use = (id: number, perDay: number): Use => ({ command: id, source: 'desk', perDay, often: null });
@@ -21,7 +21,7 @@ function listsOf(edits: Edit[], uses: Use[] = []) {
     systemKeys: [],
   }; // prettier-ignore
   const of = (id: number) => {
-    const setting = settingFrom(catalogue, id);
+    const setting = opened(catalogue).setting(id, usKeyboards());
     const lists = workLists(
       catalogue,
       catalogue.keysets.find((one) => one.id === id)!,

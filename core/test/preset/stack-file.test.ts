@@ -2,13 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CribError } from '../../src/error/index.ts';
 import { App, KeyPolicy, type Catalogue, type CustomKeyset, type Edit } from '../../src/contract/index.ts';
-import { flatten, inPlaceOrder } from '../../src/keyset/index.ts';
+import { flatten, inPlaceOrder, opened } from '../../src/keyset/index.ts';
 import { stackFile, planStackFile } from '../../src/preset/index.ts';
 import { arguedMarkdown, argue } from '../../src/sheet/index.ts';
 import { RESTS } from '../../src/reach/index.ts';
-import { US } from '../../src/keys/index.ts';
 import { FOUR_CONTEXTS, PLATFORMS, layers } from '../arbitraries.ts';
-import { binding, command, custom, edit, shipped } from '../keyset/fixtures.ts';
+import { binding, command, custom, edit, shipped, usKeyboards } from '../keyset/fixtures.ts';
 
 const app = App.parse({ id: 1, slug: 'fathomry', name: 'Fathomry', role: 'taught', platforms: PLATFORMS, keyPolicy: KeyPolicy.parse({}), howToChange: '' }); // prettier-ignore
 function catalogueWith(...sets: CustomKeyset[]): Catalogue {
@@ -115,22 +114,27 @@ describe('a keyset as a file', () => {
 
 describe('two keysets side by side', () => {
   const catalogue = twoLayers([edit(1, 'set', ['Ctrl+K'], { reason: 'K for *keep* <b>' })], [edit(3, 'set', ['F3'])]);
-  const hands = { layout: US, platform: 'windows', rest: RESTS[0]!, typist: 'skilled' as const };
+  const keyboards = usKeyboards();
+  const hands = { keyboard: keyboards.on('windows')[0]!, rest: RESTS[0]!, typist: 'skilled' as const };
+  const here = opened(catalogue);
   it('tells what differs with the reasons, and what a run takes with each', () => {
     const [base, school] = catalogue.keysets;
-    const argued = argue(catalogue, [base!, school!], hands);
+    const argued = argue(here, [base!, school!], keyboards, hands);
     expect(argued.rows).toEqual([{ command: 'Command 1', keys: [['A'], ['Ctrl+K']], reason: 'K for *keep* <b>' }]);
     // A is 1.35 + 0.20, Ctrl+K 1.35 + 0.40, B 1.35 + 0.20 (docs/formulas.md).
     expect(argued.runs[0]!.figures.map((one) => one.seconds)).toEqual([expect.closeTo(4.65), expect.closeTo(5.05)]);
-    expect(argue(catalogue, [base!, base!], hands).rows).toEqual([]);
+    expect(argue(here, [base!, base!], keyboards, hands).rows).toEqual([]);
     // A key under the resting finger travels nothing; forty times a day Ctrl+K is 40 × 0.20 s more than A.
     const used = { ...catalogue, uses: [{ command: 1, source: 'desk', perDay: 40, often: null }] };
-    const { day } = argue(used, [base!, school!], hands);
+    const { day } = argue(opened(used), [base!, school!], keyboards, hands);
     expect(day!.travel[0]).toBe(0);
     expect(day!.seconds[1] - day!.seconds[0]).toBeCloseTo(8, 6);
   });
   it('is Markdown in which text stays text', () => {
-    const text = arguedMarkdown(argue(catalogue, [catalogue.keysets[0]!, catalogue.keysets[1]!], hands), 'windows');
+    const text = arguedMarkdown(
+      argue(here, [catalogue.keysets[0]!, catalogue.keysets[1]!], keyboards, hands),
+      'windows',
+    );
     expect(text).toContain('K for \\*keep\\* \\<b\\>');
     expect(text).toContain('A run \\| with a bar');
     expect(text).toContain('| Command 1 | `A` | `Ctrl+K` |');

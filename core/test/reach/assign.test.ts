@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import { createRequire } from 'node:module';
 import { describe, expect, it } from 'vitest';
-import { US, layoutById, meeting, storedPress, storedPresses } from '../../src/keys/index.ts';
-import { SYSTEM_KEYS, acceptance, clashes, effective, pressIndex, type Setting } from '../../src/keyset/index.ts';
+import { US, layoutById } from '../../src/keys/index.ts';
+import { SYSTEM_KEYS, acceptance, clashes, opened, settingWith, type Setting } from '../../src/keyset/index.ts';
+import { keyboardsOf, madeOn, meet } from '../../src/press/index.ts';
+import { say } from '../../src/words/index.ts';
 import { KeyPolicy, type Catalogue } from '../../src/contract/index.ts';
 import {
   RESTS,
@@ -12,10 +14,11 @@ import {
   type Rest,
   prunedPool,
   reassign,
-  roomLeft,
+  roomIn,
 } from '../../src/reach/index.ts';
-import { PLATFORMS } from '../arbitraries.ts';
-import { binding, command, custom, edit, setting, settings, shipped } from '../keyset/fixtures.ts';
+import { FOUR_CONTEXTS } from '../arbitraries.ts';
+import { binding, command, custom, edit, on as onLayouts, setting, settings, shipped } from '../keyset/fixtures.ts';
+import { board, canonical } from '../presses.ts';
 
 const munkres = createRequire(import.meta.url)('munkres-js') as (costs: number[][]) => [number, number][];
 const whole = fc.integer({ min: -40, max: 400 });
@@ -93,6 +96,7 @@ describe('assigning at least total cost', () => {
 });
 
 const facts = { rest: RESTS[1]! };
+const pc = ({ weighed }: Setting) => weighed.keyboards.on('windows')[0]!;
 const errors = (on: Setting) => clashes(on).filter((clash) => clash.severity === 'error').length;
 const policies = fc.constantFrom(
   KeyPolicy.parse({}),
@@ -111,18 +115,17 @@ describe('proposals', () => {
         fc.integer({ min: 1, max: 4 }),
         fc.nat(200),
         (plain, policy, ids, where, pick) => {
-          const on: Setting = { ...plain, policy, layouts: ids.map((id) => layoutById(id)!) };
+          const on: Setting = { ...onLayouts(plain, ids.map((id) => layoutById(id)!)), policy }; // prettier-ignore
           const list = proposer(on, facts).proposals(on.commands.get(6)!, where);
           const proposal = list[pick % Math.max(1, list.length)];
           if (!proposal) return;
           const { shortcut } = proposal;
           expect(acceptance(policy, shortcut)).toBeNull();
-          for (const layout of on.layouts!)
-            for (const platform of PLATFORMS)
-              expect(storedPresses(shortcut, layout, platform), shortcut).not.toBeNull();
-          const top = on.stack.layers[0]!;
+          for (const keyboard of on.weighed.keyboards.all) expect(madeOn(shortcut, keyboard), shortcut).not.toBeNull();
+          const { stack } = on.weighed;
+          const top = stack.layers[0]!;
           const rest = top.edits.filter((one) => one.command !== 6 || one.context !== where);
-          const set = (edits: typeof rest): Setting => ({ ...on, stack: { ...on.stack, layers: [{ ...top, edits }] } });
+          const set = (edits: typeof rest) => settingWith(on, { ...stack, layers: [{ ...top, edits }] });
           const added = set([...rest, edit(6, 'set', [shortcut], { context: where })]);
           expect(errors(added), shortcut).toBeLessThanOrEqual(errors(set(rest)));
         },
@@ -134,16 +137,15 @@ describe('proposals', () => {
   it('are of the presses that room left shows free, on every platform', () => {
     fc.assert(
       fc.property(settings, fc.integer({ min: 1, max: 4 }), (plain, context) => {
-        const on: Setting = { ...plain, systemKeys: SYSTEM_KEYS };
-        for (const platform of PLATFORMS) {
-          const index = pressIndex(effective(on.stack, platform), US, platform);
-          const room = roomLeft({ index, tree: on.tree, context, layout: US, platform, rest: facts.rest, systemKeys: SYSTEM_KEYS }); // prettier-ignore
+        const on = onLayouts(plain, [US, layoutById('de')!], SYSTEM_KEYS);
+        for (const keyboard of on.weighed.keyboards.all) {
+          const room = roomIn({ weighed: on.weighed, takers: on.takers, tree: on.tree, keyboard, rest: facts.rest })(context); // prettier-ignore
           const states = new Map(
             room.rows.flatMap((row) => row.cells.map((cell) => [cell.press, cell.state] as const)),
           );
           for (const { shortcut } of proposer(on, facts).pool(context)) {
-            const press = storedPress(shortcut, US, platform)!;
-            expect(states.get(press) ?? 'free', `${shortcut} on ${platform}`).toBe('free');
+            const press = canonical(shortcut, keyboard.layout, keyboard.platform)!;
+            expect(states.get(press) ?? 'free', `${shortcut} on ${keyboard.platform}`).toBe('free');
           }
         }
       }),
@@ -168,7 +170,7 @@ describe('proposals', () => {
     proposer(on(bindings, edits), { ...facts, ...more })
       .proposals(commands[of - 1]!, 1)
       .find((one) => one.shortcut === key)
-      ?.reasons.map((one) => one.says)
+      ?.reasons.map((one) => say(one.said))
       .join('; ');
 
   it('say why: the letter, the family, another program, a former meaning, and what a slip would destroy', () => {
@@ -187,7 +189,7 @@ describe('proposals', () => {
 
   it('cost what docs/formulas.md works out', () => {
     const cost = (given: Setting, rest: Rest, of: number, key: string) =>
-      proposer(given, { rest })
+      proposer(given, { rest, keyboard: pc(given) })
         .proposals(given.commands.get(of)!, 1)
         .find((one) => one.shortcut === key)!.cost;
     const named = [
@@ -202,18 +204,21 @@ describe('proposals', () => {
   });
 
   it('know what the command has in other programs as they ship', () => {
-    const other = {
+    const catalogue = {
       app: { name: 'Brinechart' },
       release: { platforms: ['linux'] },
+      contexts: FOUR_CONTEXTS,
       commands: [command(7, { label: 'measure DEPTH' }), command(8, { label: 'Other' })],
       keysets: [shipped([binding(7, 'F6'), binding(8, 'F7')])],
     } as unknown as Catalogue;
+    const other = opened(catalogue);
     expect(pressesElsewhere(commands[0]!, [other], 'windows')).toEqual([{ app: 'Brinechart', shortcut: 'F6' }]);
     expect(pressesElsewhere(commands[1]!, [other], 'windows')).toEqual([]);
   });
 
   it('put a destructive command off the plain keys, and a nearer key before a farther one', () => {
-    const list = proposer(on([]), facts).proposals(commands[1]!, 1);
+    const given = on([]);
+    const list = proposer(given, { ...facts, keyboard: pc(given) }).proposals(commands[1]!, 1);
     expect(list[0]!.shortcut).toMatch(/Primary|Alt/);
     const plain = proposer(on([]), facts).proposals(command(3, { label: 'Xyz' }), 1);
     expect(plain.map((one) => one.cost)).toEqual([...plain.map((one) => one.cost)].sort((a, b) => a - b));
@@ -224,22 +229,21 @@ describe('keys for several commands', () => {
   it('are never the same press on any layout and platform', () => {
     fc.assert(
       fc.property(settings, fc.integer({ min: 1, max: 4 }), (plain, context) => {
-        const on: Setting = { ...plain, layouts: [US, layoutById('de')!] };
+        const on = onLayouts(plain, [US, layoutById('de')!]);
         const wishes = [3, 4, 5, 6].map((one) => ({ command: one, context }));
         const { given: keys } = reassign(wishes, on, facts);
         const shortcuts = keys.flatMap((one) => one?.shortcut ?? []);
-        for (const layout of on.layouts!)
-          for (const platform of PLATFORMS)
-            shortcuts.forEach((a, i) =>
-              shortcuts.slice(i + 1).forEach((b) => {
-                const [x, y] = [storedPresses(a, layout, platform)!, storedPresses(b, layout, platform)!];
-                expect(meeting(x, y), `${a} ${b}`).toBe('apart');
-              }),
-            );
+        for (const { layout, platform } of on.weighed.keyboards.all)
+          shortcuts.forEach((a, i) =>
+            shortcuts.slice(i + 1).forEach((b) => {
+              const [x, y] = [a, b].map((one) => madeOn(one, board(layout, platform))!);
+              expect(meet(x!, y!), `${a} ${b}`).toBe(false);
+            }),
+          );
         expect(shortcuts).toHaveLength(4);
       }),
       { numRuns: 40 },
     );
-    expect(prunedPool(['?', 'Shift+/', 'A', 'A'], [US], ['windows'])).toEqual(['?', 'A']);
+    expect(prunedPool(['?', 'Shift+/', 'A', 'A', 'A B'], keyboardsOf([US], ['windows']))).toEqual(['?', 'A']);
   }, 60_000);
 });

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { BOARDS, LAYOUTS, US, boardById, layoutById, parseStored } from '../../src/keys/index.ts';
+import { BOARDS, LAYOUTS, US, boardById, parseStored, writeStored } from '../../src/keys/index.ts';
 import { effective } from '../../src/keyset/index.ts';
 import {
   PITCH,
@@ -15,7 +15,9 @@ import {
   waysTo,
   type Rest,
 } from '../../src/reach/index.ts';
+import { say } from '../../src/words/index.ts';
 import { PLATFORMS, chords, shortcuts } from '../arbitraries.ts';
+import { board } from '../presses.ts';
 import { COMMANDS, binding, command, settings, shipped } from '../keyset/fixtures.ts';
 
 const formulas = readFileSync(new URL('../../../docs/formulas.md', import.meta.url), 'utf8');
@@ -23,7 +25,7 @@ const ansi = boardSpots(boardById('ansi')!);
 const between = (a: string, b: string) => distanceOf(ansi.get(a)!, ansi.get(b)!);
 const [both, left] = RESTS as [Rest, Rest, Rest];
 const far = (stored: string, rest = both, layout = 'us', platform = 'windows') =>
-  reach(parseStored(stored), layoutById(layout)!, platform, rest);
+  reach(stored, board(layout, platform), rest);
 const platforms = fc.constantFrom(...PLATFORMS);
 
 describe('where keys lie', () => {
@@ -116,13 +118,17 @@ describe('reach', () => {
         fc.constantFrom(...LAYOUTS),
         platforms,
         (chord, rest, layout, platform) => {
-          const whole = reach(chord, layout, platform, rest);
+          const whole = reach(writeStored(chord), board(layout, platform), rest);
           const [stroke] = chord.strokes;
           if (!whole || stroke?.kind !== 'key') return;
           expect(whole.mm).toBeGreaterThanOrEqual(whole.parts.reduce((sum, part) => sum + part.mm, 0) - 1e-9);
-          const twice = reach({ ...chord, strokes: [stroke, stroke] }, layout, platform, rest)!;
+          const twice = reach(writeStored({ ...chord, strokes: [stroke, stroke] }), board(layout, platform), rest)!;
           expect(twice.mm).toBeCloseTo(2 * whole.mm, 6);
-          const bare = reach({ ...chord, strokes: [{ ...stroke, modifiers: [] }] }, layout, platform, rest);
+          const bare = reach(
+            writeStored({ ...chord, strokes: [{ ...stroke, modifiers: [] }] }),
+            board(layout, platform),
+            rest,
+          );
           // Which of two keys is held, where a binding says so, may well be the nearer one.
           const sided = stroke.modifiers.some((modifier) => /^(Left|Right)/.test(modifier));
           if (bare && !sided) expect(whole.mm).toBeGreaterThanOrEqual(bare.mm - 1e-9);
@@ -189,8 +195,7 @@ describe('a run', () => {
     const setting = {
       effective: given,
       commands,
-      layout: US,
-      platform: 'windows',
+      keyboard: board(US, 'windows'),
       rest: both,
       typist: 'skilled' as const,
     };
@@ -204,10 +209,9 @@ describe('a run', () => {
     fc.assert(
       fc.property(settings, steps, steps, platforms, (given, a, b, platform) => {
         const setting = {
-          effective: effective(given.stack, platform),
+          effective: given.weighed.on(platform),
           commands: given.commands,
-          layout: US,
-          platform,
+          keyboard: board(US, platform),
           rest: left,
           typist: 'average' as const,
         };
@@ -229,8 +233,7 @@ describe('the ways to a goal', () => {
     waysTo([1, 2], {
       effective: effective({ shipped: shipped(keys.map(([id, key]) => binding(id, key))), layers: [] }, 'windows'),
       commands,
-      layout: US,
-      platform: 'windows',
+      keyboard: board(US, 'windows'),
       rest: both,
       typist: 'skilled',
     });
@@ -242,11 +245,11 @@ describe('the ways to a goal', () => {
       [2, 'Ctrl+WheelUp', '2.85', 1],
       [1, null, '4.75', 2],
     ]);
-    expect(why).toBe('It is the quickest, 0.90 s before the next, and without the mouse.');
+    expect(say(why!)).toBe('It is the quickest, 0.90 s before the next, and without the mouse.');
   });
   it('of two as quick are told apart by what the fingers travel', () => {
     const { ways, why } = waysWith([1, '6'], [2, 'F']);
     expect(ways.map((way) => way.shortcut)).toEqual(['F', '6', null]);
-    expect(why).toBe('It is as quick as the next, and 51 mm nearer to the resting hands.');
+    expect(say(why!)).toBe('It is as quick as the next, and 51 mm nearer to the resting hands.');
   });
 });

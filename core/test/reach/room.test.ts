@@ -1,65 +1,52 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { LAYOUTS, keyboardOf, layoutById } from '../../src/keys/index.ts';
-import { SYSTEM_KEYS, effective, pressIndex, resolve } from '../../src/keyset/index.ts';
-import { RESTS, roomLeft } from '../../src/reach/index.ts';
+import { LAYOUTS, layoutById, type Layout } from '../../src/keys/index.ts';
+import { SYSTEM_KEYS, resolve, type Setting } from '../../src/keyset/index.ts';
+import { readPress } from '../../src/press/index.ts';
+import { RESTS, roomIn } from '../../src/reach/index.ts';
 import { PLATFORMS } from '../arbitraries.ts';
-import { binding, settings, shipped, tree } from '../keyset/fixtures.ts';
+import { binding, on, setting, settings, shipped, tree } from '../keyset/fixtures.ts';
 
 const context = fc.integer({ min: 1, max: 4 });
-const roomOf = (
-  held: ReturnType<typeof effective>,
-  where: number,
-  layout: (typeof LAYOUTS)[number],
-  platform: string,
-  rest = RESTS[0]!,
-) =>
-  roomLeft({
-    index: pressIndex(held, layout, platform),
-    tree,
-    context: where,
-    layout,
-    platform,
-    rest,
-    systemKeys: SYSTEM_KEYS,
-  });
+const roomOf = ({ weighed, takers }: Setting, where: number, platform: string, rest = RESTS[0]!) =>
+  roomIn({ weighed, takers, tree, keyboard: weighed.keyboards.on(platform)[0]!, rest })(where);
+const withKeys = (keys: readonly [number, string][], ...layouts: string[]) =>
+  on(
+    setting({ shipped: shipped(keys.map(([id, key]) => binding(id, key))), layers: [] }, []),
+    layouts.map((id) => layoutById(id)!),
+    SYSTEM_KEYS,
+  );
 
 describe('room left', () => {
-  it('is free just where nothing answers, here or around or within', () => {
+  it('is free just where nothing answers on any of the layouts, here or around or within', () => {
+    const pairs = fc.uniqueArray(fc.constantFrom(...LAYOUTS.map((one) => one.id)), { minLength: 1, maxLength: 2 });
     fc.assert(
-      fc.property(
-        settings,
-        context,
-        fc.constantFrom(...PLATFORMS),
-        fc.constantFrom(...LAYOUTS),
-        (setting, where, platform, layout) => {
-          const held = effective(setting.stack, platform);
-          const scene = {
-            effective: held,
-            tree,
-            policy: { pause: null },
-            keyboard: keyboardOf(layout, platform),
-            active: [where],
-          };
-          for (const { cells } of roomOf(held, where, layout, platform).rows) {
-            for (const cell of cells) {
-              const { outcome, candidates } = resolve(scene, [cell.press]);
-              if (cell.state === 'free') {
-                expect(outcome, cell.press).toBe('nothing');
-                // Nothing in a narrower or a together place has it either: taking it hides nobody.
-                expect(candidates.filter((one) => tree.relation(where, one.held.context) !== 'apart')).toEqual([]);
-              }
-              if (outcome !== 'nothing') expect(cell.state, cell.press).toBe('taken');
+      fc.property(settings, context, fc.constantFrom(...PLATFORMS), pairs, (random, where, platform, ids) => {
+        const given = on(random, ids.map((id): Layout => layoutById(id)!), SYSTEM_KEYS); // prettier-ignore
+        const { weighed } = given;
+        const scene = { weighed, tree, policy: { pause: null }, active: [where] };
+        const [here] = weighed.keyboards.on(platform) as [(typeof weighed.keyboards.all)[0]];
+        for (const { cells } of roomOf(given, where, platform).rows) {
+          for (const cell of cells) {
+            const { outcome, candidates } = resolve({ ...scene, keyboard: here }, [readPress(cell.press)]);
+            if (cell.state === 'free') {
+              expect(outcome, cell.press).toBe('nothing');
+              // Nothing in a narrower or a together place has it either: taking it hides nobody.
+              expect(candidates.filter((one) => tree.relation(where, one.held.context) !== 'apart')).toEqual([]);
+              // Nor on another layout, by what is printed on the key.
+              const mask = weighed.keyboards.maskOf(platform);
+              const met = weighed.near(cell.shortcut).filter((one) => one.on & mask);
+              expect(met.filter((one) => tree.relation(where, one.held.context) !== 'apart'), cell.shortcut).toEqual([]); // prettier-ignore
             }
+            if (outcome !== 'nothing') expect(cell.state, cell.press).toBe('taken');
           }
-        },
-      ),
+        }
+      }),
       { numRuns: 60 },
     );
   });
   it('begins with the keys under the resting fingers, and goes outwards', () => {
-    const held = effective({ shipped: shipped([binding(1, 'Ctrl+A')]), layers: [] }, 'windows');
-    const { keys, rows } = roomOf(held, 1, layoutById('us')!, 'windows', RESTS[1]!);
+    const { keys, rows } = roomOf(withKeys([[1, 'Ctrl+A']], 'us'), 1, 'windows', RESTS[1]!);
     expect(
       keys
         .slice(0, 4)
@@ -74,22 +61,19 @@ describe('room left', () => {
         .filter((cell) => cell.state === 'taken')
         .map((cell) => cell.shortcut),
     ).toEqual(['Ctrl+A']);
-    expect(
-      roomOf(effective({ shipped: shipped([]), layers: [] }, 'macos'), 1, layoutById('us')!, 'macos').rows,
-    ).toHaveLength(16);
+    expect(roomOf(withKeys([], 'us'), 1, 'macos').rows).toHaveLength(16);
   });
-  it('keeps what the system takes and what types a character apart', () => {
-    const none = effective({ shipped: shipped([]), layers: [] }, 'windows');
-    const cell = (press: string, layout = 'de') =>
-      roomOf(none, 1, layoutById(layout)!, 'windows')
+  it('keeps what the system takes, what types a character and what another layout has taken apart', () => {
+    const cell = (given: Setting, press: string, platform = 'windows') =>
+      roomOf(given, 1, platform)
         .rows.flatMap((row) => row.cells)
         .find((one) => one.press === press)!;
-    expect(cell('Ctrl+Alt+KeyQ').state).toBe('types');
-    expect(cell('Ctrl+Alt+KeyQ', 'us').state).toBe('free');
-    expect(cell('Ctrl+KeyQ').state).toBe('free');
-    const linux = roomOf(effective({ shipped: shipped([]), layers: [] }, 'linux'), 1, layoutById('us')!, 'linux');
-    expect(linux.rows.flatMap((row) => row.cells).find((one) => one.press === 'Ctrl+Shift+KeyU')).toMatchObject({
-      state: 'others',
-    });
+    const [german, us] = [withKeys([], 'de'), withKeys([], 'us')];
+    expect(cell(german, 'Ctrl+Alt+KeyQ').state).toBe('types');
+    expect(cell(us, 'Ctrl+Alt+KeyQ').state).toBe('free');
+    expect(cell(german, 'Ctrl+KeyQ').state).toBe('free');
+    expect(cell(us, 'Ctrl+Shift+KeyU', 'linux')).toMatchObject({ state: 'others' });
+    // The German slash is Shift+7: where somebody has Ctrl+Shift+7, the US key for Ctrl+/ is free, and the German one is not.
+    expect(cell(withKeys([[1, 'Ctrl+Shift+7']], 'us', 'de'), 'Ctrl+Slash')).toMatchObject({ state: 'elsewhere', by: [{ command: 1 }] }); // prettier-ignore
   });
 });

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { US, keyboardOf } from '../../src/keys/index.ts';
-import { effective, resolve, type Scene } from '../../src/keyset/index.ts';
+import { resolve, type Scene } from '../../src/keyset/index.ts';
+import { readPress } from '../../src/press/index.ts';
+import { say } from '../../src/words/index.ts';
 import {
   PITCH,
   RESTS,
@@ -16,7 +17,7 @@ import {
   type RunSetting,
 } from '../../src/reach/index.ts';
 import { PLATFORMS } from '../arbitraries.ts';
-import { binding, command, settings, shipped, tree } from '../keyset/fixtures.ts';
+import { binding, command, setting, settings, shipped, tree } from '../keyset/fixtures.ts';
 
 const commands = new Map(
   [
@@ -35,9 +36,10 @@ const bindings = [
   binding(5, 'Ctrl+Z'),
   binding(6, 'Shift+S'),
 ];
-const keyboard = keyboardOf(US, 'windows');
-const held = effective({ shipped: shipped(bindings), layers: [] }, 'windows');
-const scene: Scene = { effective: held, tree, policy: { pause: null }, keyboard, active: [1] };
+const { weighed } = setting({ shipped: shipped(bindings), layers: [] }, []);
+const held = weighed.on('windows');
+const [keyboard] = weighed.keyboards.on('windows') as [Scene['keyboard']];
+const scene: Scene = { weighed, tree, policy: { pause: null }, keyboard, active: [1] };
 const trace = (press: string) => traceSlips({ scene, press, context: 1, commands });
 const told = (press: string) => trace(press).map(({ kind, did }) => `${kind}: ${did.fires?.command}`);
 
@@ -45,7 +47,9 @@ describe('tracing a press', () => {
   it('finds the key beside it, the lost modifier and Caps Lock, what destroys before what does not', () => {
     expect(told('Ctrl+KeyS').slice(0, 3)).toEqual(['neighbour key: 2', 'as meant: 1', 'lost modifier: 3']);
     expect(told('KeyS')).toContain('caps lock: 6');
-    expect(trace('KeyS').find((one) => one.kind === 'other layout' && one.says.includes('Dvorak'))).toBeUndefined();
+    expect(
+      trace('KeyS').find((one) => one.kind === 'other layout' && say(one.said).includes('Dvorak')),
+    ).toBeUndefined();
     // On Dvorak the key of US ; gives s (US layout and Dvorak tables).
     expect(told('Semicolon')).toContain('other layout: 3');
   });
@@ -60,11 +64,11 @@ describe('tracing a press', () => {
         (on, press, context, platform) => {
           const here: Scene = {
             ...scene,
-            effective: effective(on.stack, platform),
-            keyboard: keyboardOf(US, platform),
+            weighed: on.weighed,
+            keyboard: on.weighed.keyboards.on(platform)[0]!,
           };
           for (const slip of traceSlips({ scene: here, press, context, commands: on.commands, layouts: [] })) {
-            const made = resolve({ ...here, active: [slip.context] }, [slip.press]);
+            const made = resolve({ ...here, active: [slip.context] }, [readPress(slip.press)]);
             expect(slip.did.outcome).toBe(made.outcome);
             expect(slip.did.fires).toEqual(made.fires);
           }
@@ -86,20 +90,18 @@ describe('tracing a press', () => {
     const groups = [{ id: 1, kind: 'pair' as const, name: '', members: [3, 4], twin: null }];
     const back = (id: number) => howToReverse(commands.get(id)!, commands, groups);
     expect(back(6)).toMatchObject({ by: 6 });
-    expect(back(3)).toEqual({ says: 'Its opposite is Farther.', by: 4 });
+    expect([say(back(3)!.said), back(3)!.by]).toEqual(['Its opposite is Farther.', 4]);
     expect(back(2)).toMatchObject({ by: 5 });
-    expect(howToReverse(command(7, { then: 'Esc leaves it' }), new Map(), [])).toEqual({
-      says: 'Esc leaves it',
-      by: null,
-    });
+    const leaving = howToReverse(command(7, { then: 'Esc leaves it' }), new Map(), [])!;
+    expect([say(leaving.said), leaving.by]).toEqual(['Esc leaves it', null]);
+    expect(howToReverse(command(7), new Map(), [])).toBeNull();
   });
 });
 
 const home: RunSetting = {
   effective: held,
   commands,
-  layout: US,
-  platform: 'windows',
+  keyboard,
   rest: RESTS[0]!,
   typist: 'skilled',
 };

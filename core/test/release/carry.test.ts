@@ -2,7 +2,8 @@ import { diff3Merge } from 'node-diff3';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { KeyPolicy, type Edit } from '../../src/contract/index.ts';
-import { effective, inPlaceOrder, layerOver, type Setting } from '../../src/keyset/index.ts';
+import { effective, inPlaceOrder, layerOver, settingWith, weigh, type Setting } from '../../src/keyset/index.ts';
+import { say } from '../../src/words/index.ts';
 import {
   carriedLayer,
   carry,
@@ -54,8 +55,8 @@ describe('carrying a layer forward', () => {
         const [before, after] = [settingOfWorld(old), settingOfWorld(now)];
         const outcomes = carry({ edits, old: before, now: after, lineage });
         expect(outcomes.map((one) => one.edit)).toEqual(edits);
-        for (const { put, edit: one, sentence } of outcomes) {
-          expect(sentence).not.toBe('');
+        for (const { put, edit: one, said } of outcomes) {
+          expect(say(said)).toMatch(/^[A-ZÄÖ0-9⌘].*\.$/);
           if (put) expect({ ...put, command: 0, context: 0 }).toEqual({ ...one, command: 0, context: 0 });
         }
         const { edits: layer, open } = carried(outcomes, after);
@@ -124,7 +125,7 @@ describe('carrying a layer forward', () => {
         const [lower, upper] = fc.sample(editsIn(world), { numRuns: 2, seed: numbers.next().value! });
         const setting = settingOfWorld(bare(world));
         const layers = [custom(lower!, 2), custom(upper!, 3)];
-        const steps = carryStack({ ...setting, stack: { ...setting.stack, layers } }, setting, identity(world));
+        const steps = carryStack(settingWith(setting, { ...setting.weighed.stack, layers }), setting, identity(world));
         expect(steps.map((one) => one.edits)).toEqual([inPlaceOrder(lower!), inPlaceOrder(upper!)]);
       }),
       { numRuns: 60 },
@@ -255,7 +256,7 @@ describe('what becomes of an edit', () => {
   const outcomes = carry({ edits, old: before, now: after, lineage });
 
   it('is told by its kind and in a sentence', () => {
-    expect(outcomes.map((one) => [one.edit.reason, one.kind, one.open, one.sentence])).toEqual([
+    expect(outcomes.map((one) => [one.edit.reason, one.kind, one.open, say(one.said)])).toEqual([
       ['stays', 'carried', false, 'Carried as it is.'],
       ['both', 'now as shipped', false, 'The release gives Trim F6 itself: the edit is not needed any more.'],
       ['renamed', 'follows', false, 'Name wreck became Label wreck; the edit goes with it.'],
@@ -283,7 +284,7 @@ describe('what becomes of an edit', () => {
     expect(other.edits).toContainEqual(edit(5, 'set', ['F11'], { reason: 'taken' }));
     expect(other.edits).toContainEqual(edit(8, 'set', ['L'], { reason: 'gone' }));
     // What the program refuses stays open, whatever was decided, and says why.
-    expect(decide([6, { what: 'keep' }]).open.map((one) => one.why)).toContain('Print cannot be changed.');
+    expect(decide([6, { what: 'keep' }]).open.map((one) => say(one.why))).toContain('Print cannot be changed.');
     expect(decide([1, { what: 'keep' }]).edits).toContainEqual(edit(9, 'set', ['F6'], { reason: 'both' }));
   });
 
@@ -296,7 +297,7 @@ describe('what becomes of an edit', () => {
     ]);
     expect(carried(both, after).edits).toEqual([edit(1, 'set', ['Y'])]);
     const kept = carriedLayer(both, new Map([[1, { what: 'keep' }]]), after);
-    expect(kept.open.map((one) => one.why)).toEqual(['Another edit stands in the same place.']);
+    expect(kept.open.map((one) => say(one.why))).toEqual(['Another edit stands in the same place.']);
   });
 
   it('has had its cost at past releases, where its command and place were there', () => {
@@ -322,7 +323,7 @@ describe('what becomes of an edit', () => {
     const { edits: layer } = carried(outcomes, after);
     const touched = new Set(layer.map((one) => one.command));
     const left = (stack: World['stack']) =>
-      writtenOf(stack, PLATFORMS).filter((line) => !touched.has(line.command)).map(({ command: id, shortcuts }) => [id, shortcuts]); // prettier-ignore
+      writtenOf(weigh(stack, after.weighed.keyboards)).filter((line) => !touched.has(line.command)).map(({ command: id, shortcuts }) => [id, shortcuts]); // prettier-ignore
     expect(left(layerOver(now.stack, layer))).toEqual(left(now.stack));
   });
 });

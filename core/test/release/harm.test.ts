@@ -1,6 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { US } from '../../src/keys/index.ts';
 import { RESTS } from '../../src/reach/index.ts';
 import {
   harmToHabit,
@@ -22,7 +21,7 @@ const facts = (kind: HarmFacts['kind'], uses = 0, mm = 0, destroys = false, keyl
   destroys,
   keyless,
 });
-const hands = { layout: US, rest: RESTS[0]!, typist: 'average' as const };
+const hands = { rest: RESTS[0]!, typist: 'average' as const };
 
 describe('harm to habit', () => {
   // By hand, from the formula in docs/formulas.md.
@@ -79,7 +78,7 @@ describe('harm to habit', () => {
     [[1, '6'], [4, 'J'], [3, 'F2'], [5, 'F5'], [5, 'F6']], // prettier-ignore
   );
   const [was, is] = [sideOfWorld(old), sideOfWorld(now)];
-  const result = moved(was, is, { ...identity(old, now), commands: relation([[1, 1], [3, 3], [5, 5]]) }, US); // prettier-ignore
+  const result = moved(was, is, { ...identity(old, now), commands: relation([[1, 1], [3, 3], [5, 5]]) }); // prettier-ignore
   const uses = new Map([[1, 38], [2, 4], [3, 20]]); // prettier-ignore
 
   it('comes from the catalogue: J to 6 is 51 mm (√(1.75² + 2²) keys of 19.05 mm), uses and destroying as said', () => {
@@ -111,10 +110,7 @@ describe('harm to habit', () => {
     fc.assert(
       fc.property(worlds(12), (one) => {
         const side = sideOfWorld(one);
-        const share = unchangedShare(
-          moved(side, side, identity(one), US),
-          new Map(one.commands.map(({ id }) => [id, id])),
-        );
+        const share = unchangedShare(moved(side, side, identity(one)), new Map(one.commands.map(({ id }) => [id, id])));
         expect(share.same).toBe(share.uses);
       }),
       { numRuns: 40 },

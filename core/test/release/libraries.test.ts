@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest';
-import { US } from '../../src/keys/index.ts';
 import { moved, relation, type PressChange } from '../../src/release/index.ts';
 import { binding, command, shipped } from '../keyset/fixtures.ts';
 import { LIBRARIES, type Keymap, type MapPlatform } from './libraries.ts';
@@ -73,7 +72,7 @@ function byCrib(old: Keymap, now: Keymap, platform: MapPlatform) {
   const lineage = { commands: relation(ids.map((id) => [id, id])), contexts: relation([[1, 1]]) };
   return {
     names,
-    moved: moved(sideOfWorld(world(old), platform), sideOfWorld(world(now), platform), lineage, US),
+    moved: moved(sideOfWorld(world(old), platform), sideOfWorld(world(now), platform), lineage),
   };
 }
 const said = (change: PressChange, names: readonly string[]) => {

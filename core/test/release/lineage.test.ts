@@ -13,6 +13,7 @@ import {
   type Lineage,
   type LineageProposal,
 } from '../../src/release/index.ts';
+import { say } from '../../src/words/index.ts';
 import { binding, command, shipped } from '../keyset/fixtures.ts';
 import { ADDED, DROPPED, KEPT, PARTS, RENAMES, type ListedCommand } from './lineage-lists.ts';
 import { sideOfWorld, type World } from './worlds.ts';
@@ -166,7 +167,7 @@ describe('lineage proposals', () => {
     const same = { commands: relation([[1, 1], [2, 2], [3, 3]]), contexts: relation([[1, 1], [2, 2]]) }; // prettier-ignore
     const found = contextProposals(was, is, same);
     expect(found.map((one) => [one.old, one.now])).toEqual([[[2], [9]]]);
-    expect(found[0]!.evidence).toEqual([
+    expect(found[0]!.evidence.map((one) => say(one))).toEqual([
       '3 of its 3 commands are there',
       'the names are alike',
       'it lies in the same place',

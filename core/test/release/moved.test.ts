@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { KeyPolicy } from '../../src/contract/index.ts';
-import { US, keyboardOf, storedPresses } from '../../src/keys/index.ts';
+import { foldedText, readPress, readPresses } from '../../src/press/index.ts';
 import { resolve, type Scene } from '../../src/keyset/index.ts';
+import { say } from '../../src/words/index.ts';
 import {
   applyWritten,
-  foldedPress,
   inverse,
   invertWritten,
   moved,
@@ -17,25 +17,22 @@ import {
   type Side,
 } from '../../src/release/index.ts';
 import { binding, command, shipped } from '../keyset/fixtures.ts';
-import { PLAIN_PRESSES, identity, pairs, sideOfWorld, worlds, type World } from './worlds.ts';
+import { canonical } from '../presses.ts';
+import { PLAIN_PRESSES, identity, pairs, settingOfWorld, sideOfWorld, worlds, type World } from './worlds.ts';
 
-const keyboard = keyboardOf(US, 'windows');
-const strokesOf = (shortcut: string) => storedPresses(shortcut, US, 'windows')!.map((ways) => ways[0]!);
+const strokesOf = (shortcut: string) => canonical(shortcut, 'us', 'windows')!.split(' ');
 /** Every press that shortcuts of the worlds make or begin with. */
 const ALL = [
   ...new Set(PLAIN_PRESSES.flatMap((one) => strokesOf(one).map((_, at) => strokesOf(one).slice(0, at + 1).join(' ')))),
 ]; // prettier-ignore
 
-/** What a press fires for one who is in a context, asked of `resolve`. */
+/** What a press fires for one who is in a context, asked of `resolve` one press after another. */
 function firedBy(side: Side, press: string, context: number): number[] {
-  const scene: Scene = {
-    effective: side.effective,
-    tree: side.tree,
-    policy: { pause: null },
-    keyboard,
-    active: [context],
-  };
-  const { candidates } = resolve(scene, press.split(' '));
+  const scene: Scene = { ...side, active: [context] };
+  const presses = readPresses(press);
+  for (let at = 1; at < presses.length; at++) if (resolve(scene, presses.slice(0, at)).outcome !== 'waits') return [];
+  const { candidates, outcome } = resolve(scene, presses);
+  if (outcome === 'nothing' || (outcome === 'waits' && side.policy.pause === null)) return [];
   const live = candidates.filter(({ whole, stopped }) => whole && (stopped === null || stopped === 'waits for more'));
   return [...new Set(live.map((one) => one.held.command))].sort((a, b) => a - b);
 }
@@ -89,7 +86,7 @@ describe('what moved', () => {
     fc.assert(
       fc.property(pairs(6), ({ old, now, lineage }) => {
         const [a, b] = [sideOfWorld(old), sideOfWorld(now)];
-        const found = moved(a, b, lineage, US).presses.map((one) => said(one)).sort(); // prettier-ignore
+        const found = moved(a, b, lineage).presses.map((one) => said(one)).sort(); // prettier-ignore
         expect(found).toEqual(byDefinition(a, b, lineage));
       }),
       { numRuns: 600 },
@@ -100,10 +97,10 @@ describe('what moved', () => {
     fc.assert(
       fc.property(pairs(300), ({ old, now, lineage }) => {
         const [a, b] = [sideOfWorld(old), sideOfWorld(now)];
-        const none = moved(a, a, identity(old), US);
+        const none = moved(a, a, identity(old));
         expect([none.presses, none.contexts, none.policy]).toEqual([[], [], null]);
         expect(none.commands.every((one) => one.kinds.length === 0 && /kept|none/.test(one.keys))).toBe(true);
-        const [there, back] = [moved(a, b, lineage, US), moved(b, a, inverse(lineage), US)];
+        const [there, back] = [moved(a, b, lineage), moved(b, a, inverse(lineage))];
         expect(back.presses.map((one) => said(one, true)).sort()).toEqual(there.presses.map((one) => said(one)).sort());
         const SWAPPED: Record<string, string> = { added: 'dropped', dropped: 'added', split: 'merged', merged: 'split', 'became fixed': 'became free', 'became free': 'became fixed', gained: 'lost', lost: 'gained', new: 'dead', dead: 'new' }; // prettier-ignore
         const turned = (kinds: readonly string[]) => kinds.map((kind) => SWAPPED[kind] ?? kind).sort();
@@ -163,7 +160,7 @@ describe('what moved', () => {
       commands: relation([[1, 1], [2, 2], [3, 31], [3, 32], [4, 45], [5, 45], [7, 7], [8, 8], [9, 9]]),
       contexts: relation([[1, 1], [2, 2], [3, 3], [4, 4]]),
     }; // prettier-ignore
-    const result = moved(sideOfWorld(old), sideOfWorld(now), lineage, US);
+    const result = moved(sideOfWorld(old), sideOfWorld(now), lineage);
     const kinds = (id: number) => {
       const one = result.commands.find((each) => (each.now[0] ?? each.old[0])!.id === id)!;
       return [...one.kinds, one.keys].join(', ');
@@ -200,7 +197,7 @@ describe('what moved', () => {
       ...sideOfWorld(one),
       policy: KeyPolicy.parse({ binds: 'position', accepts: { mostStrokes: 3, refuses: ['Alt'] } }),
     };
-    expect(moved(sideOfWorld(one), now, identity(one), US).policy!.differences).toEqual([
+    expect(moved(sideOfWorld(one), now, identity(one)).policy!.differences.map((line) => say(line))).toEqual([
       'keys are bound: by character, now by position',
       'modifiers refused: none, now Alt',
       'most strokes: 5, now 3',
@@ -222,15 +219,48 @@ describe('what moved', () => {
       commands: [1, 2, 3, 4].map((id) => command(id)),
       stack: { shipped: shipped(keys.map(([key, platform, id]) => binding(id, key, { platform }))), layers: [] },
     };
-    const result = moved(sideOfWorld(world), sideOfWorld(world, 'macos'), identity(world), US);
+    const result = moved(sideOfWorld(world), sideOfWorld(world, 'macos'), identity(world));
     expect(result.presses.map(({ kind, press }) => `${press} ${kind}`).sort()).toEqual([
       'Control+KeyQ new',
       'F4 dead',
       'Primary+KeyQ dead',
       'Primary+KeyT new',
     ]);
-    expect(foldedPress('Ctrl+Shift+KeyS', 'linux')).toBe(foldedPress('Shift+Meta+KeyS', 'macos'));
-    expect(foldedPress('tap Meta', 'macos')).toBe(foldedPress('tap Ctrl', 'windows'));
+    const folded = (press: string, platform: string) => foldedText(readPress(press), platform);
+    expect(folded('Ctrl+Shift+KeyS', 'linux')).toBe(folded('Shift+Meta+KeyS', 'macos'));
+    expect(folded('tap Meta', 'macos')).toBe(folded('tap Ctrl', 'windows'));
+  });
+});
+
+describe('a longer shortcut and a shorter one', () => {
+  const place = (id: number, parent: number | null) => ({ id, parent, name: `Place ${id}`, position: id, takesText: false, together: [] }); // prettier-ignore
+  const world = (keys: [number, string, number?][]): World => ({
+    contexts: [place(1, null), place(2, 1)],
+    commands: [1, 2, 3].map((id) => command(id)),
+    stack: {
+      shipped: shipped(keys.map(([id, key, where = 1]) => binding(id, key, { contexts: [where] }))),
+      layers: [],
+    },
+  });
+  const told = (old: World, now: World, pause: number | null = null) => {
+    const [a, b] = [old, now].map((one) => ({ ...sideOfWorld(one), policy: KeyPolicy.parse({ pause }) }));
+    const { presses } = moved(a!, b!, identity(old, now));
+    return presses.map((one) => `${one.press} ${one.kind} in ${one.place.now}`).sort();
+  };
+  it('that is new in a narrower place fires first there, and kills the longer one', () => {
+    const old = world([[1, 'Ctrl+E J']]);
+    expect(told(old, world([[1, 'Ctrl+E J'], [2, 'Ctrl+E', 2]]))).toEqual(['Ctrl+KeyE KeyJ dead in 2', 'Ctrl+KeyE new in 2']); // prettier-ignore
+  });
+  it('in one place has to wait, and never fires where the program waits for ever', () => {
+    const [old, now] = [world([[2, 'Ctrl+E']]), world([[2, 'Ctrl+E'], [1, 'Ctrl+E J']])]; // prettier-ignore
+    expect(told(old, now)).toEqual(['Ctrl+KeyE KeyJ new in 1', 'Ctrl+KeyE dead in 1']);
+    expect(told(old, now, 800)).toEqual(['Ctrl+KeyE KeyJ new in 1']);
+  });
+  it('with one of two like modifiers is a new meaning of that one alone', () => {
+    const old = world([[1, 'Ctrl+J']]);
+    expect(told(old, world([[1, 'Ctrl+J'], [2, 'LeftCtrl+J', 2]]))).toEqual(['LeftCtrl+KeyJ new meaning in 2']); // prettier-ignore
+    const both = world([[1, 'Ctrl+J'], [2, 'LeftCtrl+J', 2], [2, 'RightCtrl+J', 2]]); // prettier-ignore
+    expect(told(old, both)).toEqual(['Ctrl+KeyJ new meaning in 2']);
   });
 });
 
@@ -238,7 +268,7 @@ describe('the written difference', () => {
   it('applies, is empty between equals, and inverts', () => {
     fc.assert(
       fc.property(worlds(40), worlds(40), (a, b) => {
-        const [old, now] = [a, b].map(({ stack }) => writtenOf(stack, ['windows', 'macos']));
+        const [old, now] = [a, b].map((world) => writtenOf(settingOfWorld(world).weighed));
         const difference = writtenDifference(old!, now!);
         expect(applyWritten(old!, difference)).toEqual(now);
         expect(writtenDifference(now!, now!)).toEqual([]);

@@ -24,7 +24,9 @@ import {
   wrongChanges,
   wrongLines,
 } from '../../src/sheet/index.ts';
-import { binding, command, shipped } from '../keyset/fixtures.ts';
+import { say, type Said } from '../../src/words/index.ts';
+import { binding, command, shipped, usKeyboards } from '../keyset/fixtures.ts';
+import { board } from '../presses.ts';
 import { sideOfWorld, type World } from './worlds.ts';
 
 const place = (id: number, parent: number | null, name: string) => ({ id, parent, name, position: id, takesText: false, together: [] }); // prettier-ignore
@@ -53,7 +55,7 @@ describe('how true an imitation is', () => {
   it('is told press by press, by use, and by what is new and has no key', () => {
     const likely = likelyLineage(a, b);
     const lineage = { commands: relation(likely.commands), contexts: relation(likely.contexts) };
-    const found = faithfulness(a, b, lineage, US, new Map([[1, 10], [2, 5], [3, 1]])); // prettier-ignore
+    const found = faithfulness(a, b, lineage, new Map([[1, 10], [2, 5], [3, 1]])); // prettier-ignore
     expect(found.presses.map((one) => [one.press, one.original.context, one.fares])).toEqual([
       ['KeyS', 1, 'same'],
       ['F4', 1, 'same'],
@@ -64,10 +66,12 @@ describe('how true an imitation is', () => {
     expect(found.counts).toEqual({ same: 3, different: 1, missing: 1 });
     expect(found.uses).toEqual({ same: 21, different: 5, missing: 1 });
     expect(found.newWithout.map((one) => one.label)).toEqual(['Share']);
-    const whole = faithfulness(a, a, { commands: relation([[1, 1], [2, 2], [3, 3]]), contexts: relation([[1, 1], [2, 2]]) }, US); // prettier-ignore
+    const whole = faithfulness(a, a, { commands: relation([[1, 1], [2, 2], [3, 3]]), contexts: relation([[1, 1], [2, 2]]) }); // prettier-ignore
     expect([whole.counts.different, whole.counts.missing]).toEqual([0, 0]);
   });
 });
+
+const changesOf = ({ changes }: { changes: readonly Said[] }) => changes.map((one) => say(one));
 
 describe('the history of a command and of a press', () => {
   const state = (label: string, position: number, commands: World['commands'], keys: Parameters<typeof world>[1]): CommandState => ({
@@ -80,7 +84,8 @@ describe('the history of a command and of a press', () => {
   const states = [
     state('1', 1, [], []),
     state('2', 2, [one], [[1, 'J', null, 2]]),
-    state('3', 3, [one], [[1, 'J', null, 2], [1, 'K', 'macos', 2]]), // prettier-ignore
+    // The same press, spelled otherwise, is no other key.
+    state('3', 3, [one], [[1, '[KeyJ]', null, 2], [1, 'K', 'macos', 2]]), // prettier-ignore
     state(
       '4',
       4,
@@ -90,8 +95,8 @@ describe('the history of a command and of a press', () => {
     state('5', 5, [], []),
   ];
   it('says release by release what it is called, which keys it has and what is otherwise', () => {
-    const history = commandHistory(states, 'windows');
-    expect(history.map((line) => line.changes)).toEqual([
+    const history = commandHistory(states, board(US, 'windows'));
+    expect(history.map(changesOf)).toEqual([
       [],
       ['added'],
       [],
@@ -99,11 +104,11 @@ describe('the history of a command and of a press', () => {
       ['dropped'],
     ]); // prettier-ignore
     expect(history[1]!.keys).toEqual([{ shortcut: 'J', places: ['Chart'], command: 1 }]);
-    expect(commandHistory(states, 'macos')[2]!.changes).toEqual(['other keys']);
+    expect(commandHistory(states, board(US, 'macos')).map(changesOf)[2]).toEqual(['other keys']);
   });
   it('says of a press who answered to it', () => {
-    const history = pressHistory(states, 'KeyJ', US, 'windows');
-    expect(history.map((line) => [line.commands.map((each) => each.id), line.changes])).toEqual([
+    const history = pressHistory(states, 'KeyJ', board(US, 'windows'));
+    expect(history.map((line) => [line.commands.map((each) => each.id), changesOf(line)])).toEqual([
       [[], []],
       [[1], ['does something now']],
       [[1], []],
@@ -111,7 +116,7 @@ describe('the history of a command and of a press', () => {
       [[], ['does nothing any more']],
     ]);
     // A platform’s own shortcuts stand in place of those for all.
-    expect(pressHistory(states, 'KeyJ', US, 'macos')[2]!.changes).toEqual(['does nothing any more']);
+    expect(pressHistory(states, 'KeyJ', board(US, 'macos')).map(changesOf)[2]).toEqual(['does nothing any more']);
   });
 });
 
@@ -133,8 +138,8 @@ describe('change notes', () => {
   const lineage = { commands: relation([[1, 1], [2, 2], [6, 6]]), contexts: relation([[1, 1], [2, 2]]) }; // prettier-ignore
   const compared = ['windows', 'macos'].map((platform): Compared => {
     const [a, b] = [sideOfWorld(old, platform), sideOfWorld(now, platform)];
-    const found = moved(a, b, lineage, US);
-    return { old: a, now: b, moved: found, harms: harms(found, a, b, new Map([[1, 9]]), { layout: US, rest: RESTS[0]!, typist: 'average' }) }; // prettier-ignore
+    const found = moved(a, b, lineage);
+    return { old: a, now: b, moved: found, harms: harms(found, a, b, new Map([[1, 9]]), { rest: RESTS[0]!, typist: 'average' }) }; // prettier-ignore
   });
   const lines = noteLines(compared);
   const frame = {
@@ -147,7 +152,7 @@ describe('change notes', () => {
   };
 
   it('put what is the same on several platforms in one line, the dangerous first, before and after', () => {
-    expect(lines.map((line) => [line.group, line.subject, line.text])).toEqual([
+    expect(lines.map((line) => [line.group, line.subject, say(line.said)])).toEqual([
       ['meaning', 'Heights', 'is =Discard now, which destroys work'],
       ['moved', 'Heights', 'moved'],
       ['new', '=Discard', 'is new'],
@@ -236,6 +241,7 @@ describe('what is out of date', () => {
     ...more,
   });
   const body = { sections: [{ title: '', rows: ['a', 'b', 'c', 'd', 'e'].map((name) => row(name)) }] } as EditionBody;
+  const keyboards = usKeyboards();
   it('is each line that is not so any more, with why', () => {
     const now: Record<string, EditionRow> = {
       a: row('a'),
@@ -244,13 +250,13 @@ describe('what is out of date', () => {
       renamed: row('renamed', { label: 'Label of e', keys: { windows: [] }, fixed: true }),
     };
     const became = (name: string) => (name === 'e' ? 'renamed' : name === 'd' ? null : name);
-    expect(wrongLines(body, (name) => now[name] ?? null, became)).toEqual([
+    expect(wrongLines(body, (name) => now[name] ?? null, keyboards, became)).toEqual([
       { label: 'Label of b', why: 'is on 6 or F4 now' },
       { label: 'Label of c', why: 'is called New name, is elsewhere in the menus' },
       { label: 'Label of d', why: 'is not there any more' },
       { label: 'Label of e', why: 'has no key now, cannot be changed' },
     ]);
-    expect(wrongLines(body, (name) => row(name))).toEqual([]);
+    expect(wrongLines(body, (name) => row(name), keyboards)).toEqual([]);
   });
   it('is made on another release with its commands followed, and without those that are gone', () => {
     const sheet = { sections: [{ title: 'S', rows: [1, 2, 3].map((id) => ({ command: id, note: `n${id}` })) }] };

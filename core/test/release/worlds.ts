@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { contextTree } from '../../src/catalogue/index.ts';
 import { KeyPolicy, type Command, type Context, type Edit } from '../../src/contract/index.ts';
-import { effective, type Setting, type Stack } from '../../src/keyset/index.ts';
+import { US } from '../../src/keys/index.ts';
+import { weigh, type Setting, type Stack } from '../../src/keyset/index.ts';
+import { keyboardsOf } from '../../src/press/index.ts';
 import { relation, type Lineage, type Side } from '../../src/release/index.ts';
 import { binding, command, custom, shipped } from '../keyset/fixtures.ts';
 
@@ -17,23 +19,28 @@ export interface World {
 }
 
 export function sideOfWorld(world: World, platform = 'windows'): Side {
+  const keyboards = keyboardsOf([US], [platform]);
+  const weighed = weigh(world.stack, keyboards);
   return {
-    stack: world.stack,
-    effective: effective(world.stack, platform),
+    weighed,
+    effective: weighed.on(platform),
     tree: contextTree(world.contexts),
     commands: new Map(world.commands.map((one) => [one.id, one])),
+    keyboard: keyboards.all[0]!,
     platform,
     policy,
   };
 }
 
-export function settingOfWorld({ stack, commands, contexts }: World, platforms = ['windows', 'macos']): Setting {
+export function settingOfWorld({ stack, commands, contexts }: World, layouts = [US]): Setting {
   return {
-    stack,
+    weighed: weigh(stack, keyboardsOf(layouts, ['windows', 'macos'])),
     commands: new Map(commands.map((one) => [one.id, one])),
     tree: contextTree(contexts),
-    platforms,
     policy,
+    takers: () => [],
+    pairs: [],
+    often: new Set(),
   };
 }
 

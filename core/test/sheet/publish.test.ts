@@ -4,9 +4,9 @@ import { describe, expect, it } from 'vitest';
 import { EditionBody, Recipe, type CustomKeyset } from '../../src/contract/index.ts';
 import { canonicalJson, composeSheet, sheetCsv } from '../../src/sheet/index.ts';
 import { writePreset } from '../../src/preset/index.ts';
-import { effective } from '../../src/keyset/index.ts';
+import { effective, opened } from '../../src/keyset/index.ts';
 import { catalogue } from '../list/fixtures.ts';
-import { custom, edit } from '../keyset/fixtures.ts';
+import { custom, edit, usKeyboards } from '../keyset/fixtures.ts';
 
 const base = catalogue(
   [
@@ -42,7 +42,7 @@ const sheet = {
     { title: 'Gone', rows: [{ command: 99, note: '' }] },
   ],
 };
-const body = composeSheet(sheet, withEdits(school), { number: 3, publishedOn: '2026-11-24' });
+const body = composeSheet(sheet, opened(withEdits(school)), usKeyboards(), { number: 3, publishedOn: '2026-11-24' });
 
 describe('a composed sheet', () => {
   it('shows the keys in force on each platform, and what was shipped where that differs', () => {

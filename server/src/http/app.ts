@@ -6,18 +6,24 @@ import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
 import type { Pool } from '../store/db.ts';
+import { keptCatalogues } from '../acts/catalogues.ts';
+import type { ListReader } from '../lists/reader.ts';
 import { appRoutes } from './apps.ts';
+import { LARGE_BODY, PLAIN_BODY, SIGN_IN_BODY } from './bodies.ts';
 import { notFound, sendErrors } from './errors.ts';
 import { editingRoutes } from './editing.ts';
 import { keysetRoutes } from './keysets.ts';
 import { listRoutes } from './lists.ts';
 import { publicRoutes } from './public.ts';
 import { releaseRoutes } from './releases.ts';
-import { sameSite, sessionRoutes, sessions, signedIn } from './session.ts';
+import { actingWith, sameSite, sessionRoutes, sessions, signedIn } from './session.ts';
 import { sheetRoutes } from './sheets.ts';
 
 export interface Settings {
   readonly pool: Pool;
+  /** Connections of readers, apart from those of editors. */
+  readonly readers: Pool;
+  readonly lists: ListReader;
   readonly sessionSecret: string;
   readonly logger: Logger;
   /** The folder of the built pages; without it only the API answers. */
@@ -27,7 +33,7 @@ export interface Settings {
 }
 
 /** The whole application: the editors' API, the public API, and the pages of both. */
-export function createApp({ pool, sessionSecret, logger, pages, demoAccounts }: Settings): Express {
+export function createApp({ pool, readers, lists, sessionSecret, logger, pages, demoAccounts }: Settings): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger, redact: ['req.headers.cookie', 'res.headers["set-cookie"]'] }));
@@ -41,20 +47,24 @@ export function createApp({ pool, sessionSecret, logger, pages, demoAccounts }: 
   );
   app.use(compression());
 
-  app.use('/public', publicRoutes(pool));
-  app.get('/public/demo', (_req, res) => void res.json(demoAccounts ?? []));
+  if (demoAccounts) app.get('/public/demo', (_req, res) => void res.json(demoAccounts));
+  app.use('/public', publicRoutes(readers));
 
   const api = Router();
-  api.use(sameSite, sessions(pool, sessionSecret), express.json({ limit: '25mb' }));
+  const acting = actingWith(pool, keptCatalogues());
+  api.use(sameSite, sessions(pool, sessionSecret));
+  api.use('/session', SIGN_IN_BODY);
   api.use(sessionRoutes(pool));
+  // Whoever is not signed in is refused before a body is read.
+  api.use(signedIn, listRoutes(acting, lists));
+  api.use(['/keysets', '/releases'], LARGE_BODY);
   api.use(
-    signedIn,
-    appRoutes(pool),
-    listRoutes(pool),
-    keysetRoutes(pool),
-    sheetRoutes(pool),
-    editingRoutes(pool),
-    releaseRoutes(pool),
+    PLAIN_BODY,
+    appRoutes(acting),
+    keysetRoutes(acting),
+    sheetRoutes(acting),
+    editingRoutes(acting),
+    releaseRoutes(acting),
   );
   api.use(notFound);
   app.use('/api', api);

@@ -1,8 +1,10 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import { ZodError, type z } from 'zod';
 import pg from 'pg';
-import { CribError, problem, type Problem } from '@crib/core/error';
+import { CribError, problem, refuse, type Problem } from '@crib/core/error';
 import type { ProblemDetails } from '@crib/core/contract';
+import { WithDetails } from '../acts/details.ts';
+import { isOutage } from '../store/db.ts';
 
 /** Statuses of what core and the store refuse; everything else a client can mend is 422. */
 const STATUS: Record<string, number> = {
@@ -20,6 +22,7 @@ const STATUS: Record<string, number> = {
   'other-consequences': 412,
   'file-too-large': 413,
   'bad-request': 400,
+  busy: 503,
 };
 
 const CONSTRAINTS: Record<string, string> = {
@@ -35,36 +38,67 @@ const CONSTRAINTS: Record<string, string> = {
   command_app_id_name_key: 'The app has a command with that id already.',
   one_wording_a_place: 'A command has one wording a platform and language.',
   recipe_app_id_name_key: 'The app has a recipe of that name already.',
+  release_app_id_position_key: 'Another release was added at the same moment. Try again.',
+  edition_sheet_id_number_key: 'The sheet was published at the same moment. Look at its editions.',
+  notes_numbers: 'The notes were published at the same moment. Look at their editions.',
+  keys_as_the_action_says: 'An edit that sets or adds names shortcuts, one that clears names none.',
+  count_or_class: 'Uses are a number or a class, not both.',
+  command_use_per_day_check: 'A command is used at most 100,000 times a day.',
+  only_shipped_imitate: 'Only a shipped keyset imitates another program.',
+  shipped_is_nobodys: 'A shipped keyset belongs to nobody.',
 };
 
 /** What the database refuses, as problems; null for what is nobody's doing but ours. */
 function fromDatabase(error: unknown): Problem | null {
   if (!(error instanceof pg.DatabaseError)) return null;
-  const raised: Record<string, string> = { CR001: 'sealed', CR002: 'immutable', CR003: 'other-kind' };
+  const raised: Record<string, string> = { CR001: 'sealed', CR002: 'immutable', CR003: 'other-kind', CR004: 'taken' };
   const code = raised[error.code ?? ''];
   if (code) return problem(code, error.message);
   if (error.code === '23505') return problem('taken', CONSTRAINTS[error.constraint ?? ''] ?? 'That is there already.');
   if (error.code === '23503') return problem('in-use', 'Something that this names is not there, or is still in use.');
+  if (error.code === '23514') return problem('not-valid', CONSTRAINTS[error.constraint ?? ''] ?? checkSentence(error));
+  if (error.code === '22008' || error.code === '22007')
+    return problem('bad-request', 'A date is outside of what can be stored. Years run from 1.');
   if (error.code === '22021' || error.code === '22P05')
     return problem('bad-request', 'A text holds the character of number zero, which cannot be stored. Leave it out.');
   if (error.code === '22003') return problem('not-found', 'A number is larger than any that is in use here.');
   return null;
 }
 
+const size = (bytes: number) => (bytes >= 1024 * 1024 ? `${Math.round(bytes / 1024 / 1024)} MB` : `${Math.round(bytes / 1024)} kB`); // prettier-ignore
+
+/** A rule of the database that has no sentence of its own, by what it rules. */
+const checkSentence = ({ table = '', column, constraint = '' }: pg.DatabaseError) =>
+  `What is said of ${[table, column ?? constraint.replace(`${table}_`, '').replace(/_check\d*$/, '')].join(', ').replaceAll('_', ' ')} is not allowed.`;
+
 /** What Express and its parsers refuse. */
 function fromExpress(error: unknown): Problem | null {
-  const type = (error as { type?: string }).type;
+  const { type, status, limit } = error as { type?: string; status?: number; limit?: number };
   if (type === 'entity.too.large')
-    return problem('file-too-large', 'That is more than 10 MB. Cut it into several lists.');
+    return problem('file-too-large', `That is more than ${size(limit ?? 0)}, the most that is taken here at once. Send it in parts.`); // prettier-ignore
   if (type?.startsWith('entity.') || type?.startsWith('encoding.') || type === 'charset.unsupported') {
     return problem('bad-request', 'The body of the request cannot be read as what it says it is.');
   }
-  if ((error as { status?: number }).status === 404) return problem('not-found', 'There is nothing at this address.');
-  return error instanceof URIError ? problem('bad-request', 'The address cannot be read.') : null;
+  if (status === 404 || status === 403) return problem('not-found', 'There is nothing at this address.');
+  if (error instanceof URIError) return problem('bad-request', 'The address cannot be read.');
+  return status !== undefined && status >= 400 && status < 500
+    ? problem('bad-request', 'The request cannot be read.')
+    : null;
 }
+
+/** What passes by itself: nothing was stored, and the same request may be sent again soon. */
+const OUTAGE: ProblemDetails = {
+  type: 'about:blank',
+  title: 'outage',
+  status: 503,
+  detail: 'The database cannot answer just now. Nothing was stored; try again in a moment.',
+  code: 'outage',
+  problems: [],
+};
 
 /** Any error as problem details (RFC 9457). */
 export function detailsOf(error: unknown): ProblemDetails {
+  if (isOutage(error)) return OUTAGE;
   const problems = problemsOf(error);
   const [first] = problems;
   if (!first) {
@@ -103,6 +137,9 @@ export const sendErrors: ErrorRequestHandler = (error, req, res, next) => {
   if (res.headersSent) return next(error);
   const details = detailsOf(error);
   if (details.status >= 500) req.log?.error(error);
+  // What is refused or fails now may be there in a moment.
+  res.set('Cache-Control', 'no-store');
+  if (details.status === 503) res.set('Retry-After', '2');
   const extra = error instanceof WithDetails ? error.extra : {};
   res
     .status(details.status)
@@ -110,19 +147,27 @@ export const sendErrors: ErrorRequestHandler = (error, req, res, next) => {
     .send(JSON.stringify({ ...details, ...extra }));
 };
 
-/** An error that tells more than its problems. */
-export class WithDetails extends CribError {
-  constructor(
-    first: Problem,
-    readonly extra: object,
-  ) {
-    super(first);
-  }
-}
-
 /** What a request sent, checked against a schema of the contract. */
 export function sent<Schema extends z.ZodType>(schema: Schema, body: unknown): z.output<Schema> {
+  refuseBroken(body);
   return schema.parse(body ?? {});
+}
+
+/** Half of a character: one unit of a surrogate pair without the other. */
+export const HALF = /[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/;
+
+/** Text with half a character in it, or with the character of number zero, is nobody’s text. */
+function refuseBroken(value: unknown): void {
+  if (typeof value === 'string') {
+    if (HALF.test(value)) refuse('bad-request', 'A text holds half of a character (a lone surrogate). Leave it out.');
+    if (value.includes('\0'))
+      refuse('bad-request', 'A text holds the character of number zero, which cannot be stored. Leave it out.');
+  } else if (value !== null && typeof value === 'object' && !Buffer.isBuffer(value)) {
+    for (const [name, part] of Object.entries(value)) {
+      refuseBroken(name);
+      refuseBroken(part);
+    }
+  }
 }
 
 /** A number in the address; anything else is not there. */

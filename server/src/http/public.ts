@@ -1,10 +1,8 @@
 import { Router, type Response } from 'express';
-import { PublicEdition, type ChangesBody, type EditionBody } from '@crib/core/contract';
-import { changesCsv, changesMarkdown, sheetCsv } from '@crib/core/sheet';
+import { PublicEdition } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
-import { changesPdf } from '../publish/changes-pdf.ts';
 import type { Pool } from '../store/db.ts';
-import { editionAt, fileText, filesOf } from '../store/sheets.ts';
+import { editionAt, fileText, filesOf, formAt } from '../store/sheets.ts';
 
 /** What learners get without an account: published editions, by their address, and nothing else. */
 export function publicRoutes(pool: Pool): Router {
@@ -30,33 +28,20 @@ export function publicRoutes(pool: Pool): Router {
     const { body, slug } = await editionAt(pool, req.params.address);
     download(res, `${slug}.json`, 'application/json', body);
   });
-  router.get('/editions/:address/sheet.csv', async (req, res) => {
-    const { body, slug } = await editionAt(pool, req.params.address);
-    const text = bodyIn(body);
-    const csv = text.format === 'crib-changes' ? changesCsv(text) : sheetCsv(text);
-    download(res, `${slug}.csv`, 'text/csv; charset=utf-8', csv);
-  });
-  router.get('/editions/:address/sheet.md', async (req, res) => {
-    const { body, slug } = await editionAt(pool, req.params.address);
-    download(res, `${slug}.md`, 'text/markdown; charset=utf-8', changesMarkdown(changesIn(body)));
-  });
-  router.get('/editions/:address/sheet.pdf', async (req, res) => {
-    const { body, slug } = await editionAt(pool, req.params.address);
-    download(res, `${slug}.pdf`, 'application/pdf', await changesPdf(changesIn(body)));
-  });
+  // Made when the edition was published: nothing is computed for a reader.
+  for (const ending of ['csv', 'md', 'pdf'] as const) {
+    router.get(`/editions/:address/sheet.${ending}`, async (req, res) => {
+      const { id, slug } = await editionAt(pool, String(req.params['address']));
+      const form = await formAt(pool, id, ending);
+      if (!form) return refuse('not-found', 'This sheet is not published in that form.');
+      download(res, `${slug}.${ending}`, form.type, form.content);
+    });
+  }
   router.get('/editions/:address/files/:name', async (req, res) => {
     const { id } = await editionAt(pool, req.params.address);
     download(res, req.params.name, 'application/octet-stream', await fileText(pool, id, req.params.name));
   });
   return router;
-}
-
-const bodyIn = (text: string): EditionBody | ChangesBody => PublicEdition.shape.body.parse(JSON.parse(text));
-
-/** The body of change notes: a sheet is not made in these forms. */
-function changesIn(text: string): ChangesBody {
-  const body = bodyIn(text);
-  return body.format === 'crib-changes' ? body : refuse('not-found', 'This sheet is not published in that form.');
 }
 
 function download(res: Response, name: string, type: string, content: string | Buffer) {

@@ -4,6 +4,8 @@ import connectPgSimple from 'connect-pg-simple';
 import { rateLimit } from 'express-rate-limit';
 import { SignIn, type Editor } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
+import type { Acting } from '../acts/acting.ts';
+import type { Catalogues } from '../acts/catalogues.ts';
 import { SCHEMA, type Pool } from '../store/db.ts';
 import { editorByEmail, editorOf } from '../store/editors.ts';
 import { sent } from './errors.ts';
@@ -44,10 +46,13 @@ export const signedIn: RequestHandler = (req, _res, next) => {
   next();
 };
 
-/** The number of the editor who sent the request. */
-export function editorId(req: Request): number {
-  return req.session.editorId!;
-}
+/** Who acts with a request. */
+export type ActingOf = (req: Request) => Acting;
+
+/** Acts of the editor who is signed in. */
+export const actingWith =
+  (pool: Pool, catalogues: Catalogues): ActingOf =>
+  (req) => ({ pool, catalogues, actor: req.session.editorId! });
 
 /** Signing in and out, and who is signed in. */
 export function sessionRoutes(pool: Pool): Router {

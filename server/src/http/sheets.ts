@@ -1,35 +1,24 @@
 import { Router } from 'express';
 import { SentSheet } from '@crib/core/contract';
-import { publishSheet } from '../publish/publish.ts';
-import { inTransaction, type Pool } from '../store/db.ts';
-import { editionsOf, loadSheet, updateSheet } from '../store/sheets.ts';
+import { changeSheet, issueSheet, sheetAt } from '../acts/publishing.ts';
 import { idIn, sent } from './errors.ts';
-import { editorId } from './session.ts';
+import type { ActingOf } from './session.ts';
 
 /** Sheets and their editions. */
-export function sheetRoutes(pool: Pool): Router {
+export function sheetRoutes(acting: ActingOf): Router {
   const router = Router();
 
   router.get('/sheets/:id', async (req, res) => {
-    const { releaseId, ...sheet } = await loadSheet(pool, idIn(req.params));
-    res.json({ ...sheet, releaseId, editions: await editionsOf(pool, { sheetId: sheet.id }) });
+    res.json(await sheetAt(acting(req), idIn(req.params)));
   });
   router.put('/sheets/:id', async (req, res) => {
-    const id = idIn(req.params);
-    const asked = sent(SentSheet, req.body);
-    res.json(
-      await inTransaction(pool, async (db) => {
-        await updateSheet(db, id, asked);
-        return loadSheet(db, id);
-      }),
-    );
+    res.json(await changeSheet(acting(req), idIn(req.params), sent(SentSheet, req.body)));
   });
   router.get('/sheets/:id/editions', async (req, res) => {
-    res.json(await editionsOf(pool, { sheetId: (await loadSheet(pool, idIn(req.params))).id }));
+    res.json((await sheetAt(acting(req), idIn(req.params))).editions);
   });
   router.post('/sheets/:id/editions', async (req, res) => {
-    const id = idIn(req.params);
-    res.status(201).json(await inTransaction(pool, (db) => publishSheet(db, id, editorId(req))));
+    res.status(201).json(await issueSheet(acting(req), idIn(req.params)));
   });
   return router;
 }

@@ -3,23 +3,28 @@ import type { PublishedEdition } from '@crib/core/contract';
 import { canonicalJson, composeSheet } from '@crib/core/sheet';
 import { writePreset } from '@crib/core/preset';
 import { refuse } from '@crib/core/error';
-import { loadCatalogue } from '../store/catalogue.ts';
+import { US } from '@crib/core/keys';
+import type { Acting } from '../acts/acting.ts';
 import type { Db } from '../store/db.ts';
-import { insertEdition, loadSheet, nextEdition, recipesOf, type FileRecord } from '../store/sheets.ts';
+import { insertEdition, insertForms, loadSheet, nextEdition, recipesOf, type FileRecord } from '../store/sheets.ts';
 import { newAddress, slugOf } from './address.ts';
+import { formsOf } from './forms.ts';
 
 export const sha256 = (text: string) => createHash('sha256').update(text, 'utf8').digest('hex');
 
 /** Publishes a sheet as its next edition, with a preset file for each platform when its keyset is a custom one. */
-export async function publishSheet(db: Db, sheetId: number, editorId: number): Promise<PublishedEdition> {
+export async function publishSheet(acting: Acting, db: Db, sheetId: number): Promise<PublishedEdition> {
   const number = await nextEdition(db, { sheetId });
   const sheet = await loadSheet(db, sheetId);
   if (!sheet.sections.some((section) => section.rows.length)) {
     refuse('empty-sheet', 'There is no command on this sheet. Put some into a section, then publish it.');
   }
-  const catalogue = await loadCatalogue(db, sheet.releaseId);
+  const opened = await acting.catalogues.opened(db, sheet.releaseId);
+  const { catalogue } = opened;
+  const keyboards = acting.catalogues.keyboards([US], catalogue.release.platforms);
   const publishedOn = new Date().toISOString().slice(0, 10);
-  const body = canonicalJson(composeSheet(sheet, catalogue, { number, publishedOn }));
+  const composed = composeSheet(sheet, opened, keyboards, { number, publishedOn });
+  const body = canonicalJson(composed);
   const keyset = catalogue.keysets.find((one) => one.id === sheet.keysetId)!;
   const recipes = keyset.kind === 'custom' ? await recipesOf(db, sheet.appId) : [];
   const files = recipes.flatMap((recipe) =>
@@ -39,5 +44,24 @@ export async function publishSheet(db: Db, sheetId: number, editorId: number): P
     hash: sha256(body),
     howToLoad: recipes.map((recipe) => recipe.howToLoad).join('\n'),
   };
-  return insertEdition(db, edition, files, editorId);
+  const made = await insertEdition(db, edition, onePerName(files), acting.actor);
+  await insertForms(db, made.address, await formsOf(composed));
+  return made;
+}
+
+/** Files of several recipes whose names would be the same carry the recipe’s name too. */
+function onePerName(files: readonly FileRecord[]): FileRecord[] {
+  const count = new Map<string, number>();
+  for (const { name } of files) count.set(name, (count.get(name) ?? 0) + 1);
+  const taken = new Set<string>();
+  return files.map((file) => {
+    const doubled = count.get(file.name)! > 1;
+    const dot = file.name.lastIndexOf('.');
+    const [stem, end] = dot > 0 ? [file.name.slice(0, dot), file.name.slice(dot)] : [file.name, ''];
+    const named = doubled ? `${stem}-${slugOf(file.recipe)}` : stem;
+    let name = `${named}${end}`;
+    for (let n = 2; taken.has(name); n++) name = `${named}-${n}${end}`;
+    taken.add(name);
+    return { ...file, name };
+  });
 }

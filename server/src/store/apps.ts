@@ -32,8 +32,8 @@ export async function listApps(db: Db): Promise<App[]> {
   return (await rows<App>(db, `SELECT ${APP} FROM app ORDER BY role DESC, name`)).map(whole);
 }
 
-export async function appBySlug(db: Db, slug: string): Promise<App> {
-  const app = await first<App>(db, `SELECT ${APP} FROM app WHERE slug = $1`, [slug]);
+export async function appBySlug(db: Db, slug: string, lock: '' | 'FOR UPDATE' = ''): Promise<App> {
+  const app = await first<App>(db, `SELECT ${APP} FROM app WHERE slug = $1 ${lock}`, [slug]);
   return app ? whole(app) : refuse('not-found', `There is no app at “${slug}”.`);
 }
 
@@ -201,10 +201,10 @@ export async function updateRelease(db: Db, id: number, asked: z.output<typeof S
   const { label, releasedOn, builds, tiers, keyPolicy } = asked;
   const updated = await first<Release>(
     db,
-    `UPDATE release SET label = coalesce($2, label), released_on = coalesce($3, released_on),
+    `UPDATE release SET label = coalesce($2, label), released_on = CASE WHEN $8 THEN $3 ELSE released_on END,
        builds = coalesce($4, builds), tiers = coalesce($5, tiers),
        key_policy = CASE WHEN $6 THEN $7 ELSE key_policy END WHERE id = $1 RETURNING ${RELEASE}`,
-    [id, label, releasedOn, builds, tiers, keyPolicy !== undefined, keyPolicy ?? null],
+    [id, label, releasedOn, builds, tiers, keyPolicy !== undefined, keyPolicy ?? null, releasedOn !== undefined],
   );
   return updated ? wholeRelease(updated) : refuse('not-found', `There is no release ${id}.`);
 }

@@ -17,35 +17,52 @@ import { appOf, contextsOf, releaseOf } from './apps.ts';
 import { first, rows, type Db } from './db.ts';
 import { systemKeysOf } from './views.ts';
 
-/** Commands as releases have them; with the release of each. */
-export function commandsWhere(
-  db: Db,
-  condition: string,
-  values: unknown[],
-): Promise<(Command & { releaseId: number })[]> {
+/** Commands as releases have them, by which of their states (`s`) are meant; words and other ids joined once. */
+export function commandsFrom(db: Db, states: string, values: unknown[]): Promise<(Command & { releaseId: number })[]> {
   return rows(
     db,
-    `SELECT c.id, c.name, s.home_id AS home, s.label, s.menu, s.category, s.description, s.other_names AS "otherNames",
+    `WITH state AS MATERIALIZED (SELECT s.* FROM ${states}),
+       wording AS (
+         SELECT w.release_id, w.command_id, jsonb_agg(jsonb_build_object('platform', w.platform, 'language', w.language,
+           'label', w.label, 'menu', w.menu, 'category', w.category, 'description', w.description,
+           'otherNames', to_jsonb(w.other_names)) ORDER BY w.language, w.platform) AS wordings
+         FROM command_wording w WHERE w.release_id IN (SELECT release_id FROM state) GROUP BY 1, 2),
+       alias AS (
+         SELECT a.command_id, array_agg(a.name ORDER BY a.name) AS aliases
+         FROM command_alias a WHERE a.app_id IN (SELECT app_id FROM state) GROUP BY 1)
+     SELECT c.id, c.name, s.home_id AS home, s.label, s.menu, s.category, s.description, s.other_names AS "otherNames",
        s.fixed, s.hidden, s.destructive, s.parameterised, s.scripted, s.one_press AS "onePress", s.needs, s.follows AS "then",
-       s.release_id AS "releaseId",
-       coalesce((SELECT jsonb_agg(jsonb_build_object('platform', w.platform, 'language', w.language, 'label', w.label, 'menu', w.menu,
-           'category', w.category, 'description', w.description, 'otherNames', to_jsonb(w.other_names)) ORDER BY w.language, w.platform)
-         FROM command_wording w WHERE w.release_id = s.release_id AND w.command_id = c.id), '[]') AS wordings,
-       coalesce((SELECT array_agg(a.name ORDER BY a.name) FROM command_alias a WHERE a.command_id = c.id), '{}') AS aliases
-     FROM command_state s JOIN command c ON c.id = s.command_id WHERE ${condition} ORDER BY c.id`,
+       s.release_id AS "releaseId", coalesce(w.wordings, '[]') AS wordings, coalesce(a.aliases, '{}') AS aliases
+     FROM state s JOIN command c ON c.id = s.command_id LEFT JOIN wording w ON w.release_id = s.release_id AND w.command_id = s.command_id
+       LEFT JOIN alias a ON a.command_id = s.command_id ORDER BY c.id`,
     values,
   );
 }
 
 /** Commands of an app that a release does not have, as the last release before it had them. */
 export function formerCommands(db: Db, appId: number, release: Release): Promise<Command[]> {
-  return commandsWhere(
+  return commandsFrom(
     db,
-    `s.app_id = $1 AND NOT EXISTS (SELECT 1 FROM command_state h WHERE h.release_id = $2 AND h.command_id = s.command_id)
-       AND s.release_id = (SELECT r.id FROM release r JOIN command_state o ON o.release_id = r.id AND o.command_id = s.command_id
-         WHERE r.position < $3 ORDER BY r.position DESC LIMIT 1)`,
-    [appId, release.id, release.position],
+    `(SELECT DISTINCT ON (o.command_id) o.* FROM release r JOIN command_state o ON o.release_id = r.id
+        WHERE r.app_id = $1 AND o.app_id = $1 AND r.position <= $2 ORDER BY o.command_id, r.position DESC) s
+      WHERE s.release_id <> $3`,
+    [appId, release.position, release.id],
   );
+}
+
+/**
+ * Tells whether a catalogue that was loaded still holds: how often its app was written, and the revisions of the layers on
+ * the release.
+ */
+export async function catalogueStamp(db: Db, releaseId: number): Promise<string> {
+  const found = await first<{ stamp: string }>(
+    db,
+    `SELECT v.version || ' ' || coalesce((SELECT string_agg(k.id || ':' || k.revision, ' ' ORDER BY k.id)
+       FROM keyset k WHERE k.release_id = r.id), '') AS stamp
+     FROM release r JOIN app_version v ON v.app_id = r.app_id WHERE r.id = $1`,
+    [releaseId],
+  );
+  return found?.stamp ?? refuse('not-found', `There is no release ${releaseId}.`);
 }
 
 /** A release with its contexts, commands, and all keysets that stand on it. */
@@ -54,7 +71,7 @@ export async function loadCatalogue(db: Db, releaseId: number): Promise<Catalogu
   const found = await appOf(db, release.appId);
   const app = { ...found, keyPolicy: release.keyPolicy ?? found.keyPolicy };
   const contexts = await contextsOf(db, releaseId);
-  const commands = await commandsWhere(db, 's.release_id = $1', [releaseId]);
+  const commands = await commandsFrom(db, 'command_state s WHERE s.release_id = $1', [releaseId]);
   const keysets = await loadKeysets(db, releaseId);
   const groups = await groupsOf(db, app.id);
   const runs = await runsOf(db, app.id);
@@ -118,10 +135,14 @@ export function bindingsWhere(db: Db, condition: string, values: unknown[]): Pro
     `SELECT b.id, b.keyset_id AS keyset, b.command_id AS command, b.platform, b.language, b.shortcut, b.note, b.memory_aid AS "memoryAid",
        jsonb_build_object('kind', b.provenance_kind, 'source', b.provenance_source, 'who', b.provenance_who,
          'on', b.provenance_on, 'build', b.provenance_build, 'platform', b.provenance_platform) AS provenance,
-       coalesce((SELECT jsonb_agg(jsonb_build_object('platform', t.platform, 'who', t.who, 'on', t.tried_on, 'build', t.build)
-         ORDER BY t.platform) FROM trial t WHERE t.binding_id = b.id), '[]') AS trials,
-       (SELECT jsonb_agg(x.context_id ORDER BY x.context_id) FROM binding_context x WHERE x.binding_id = b.id) AS contexts
-     FROM binding b WHERE ${condition} ORDER BY b.id`,
+       coalesce(t.trials, '[]') AS trials, x.contexts
+     FROM binding b
+       JOIN (SELECT x.binding_id, jsonb_agg(x.context_id ORDER BY x.context_id) AS contexts FROM binding_context x
+         WHERE x.binding_id IN (SELECT b.id FROM binding b WHERE ${condition}) GROUP BY 1) x ON x.binding_id = b.id
+       LEFT JOIN (SELECT t.binding_id, jsonb_agg(jsonb_build_object('platform', t.platform, 'who', t.who, 'on', t.tried_on,
+           'build', t.build) ORDER BY t.platform) AS trials FROM trial t
+         WHERE t.binding_id IN (SELECT b.id FROM binding b WHERE ${condition}) GROUP BY 1) t ON t.binding_id = b.id
+     WHERE ${condition} ORDER BY b.id`,
     values,
   );
 }

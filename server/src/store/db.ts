@@ -16,14 +16,38 @@ export interface Db {
 }
 export type Pool = pg.Pool;
 
-export function openPool(connectionString: string): Pool {
+/** How long is waited for what, in ms, and how many connections there are. */
+export interface PoolLimits {
+  readonly connections: number;
+  readonly connecting: number;
+  readonly locks: number;
+  readonly statements: number;
+}
+
+/** Of editors: everything that is signed in. */
+export const EDITORS: PoolLimits = { connections: 8, connecting: 2000, locks: 5000, statements: 20_000 };
+/** Of readers: a share of their own, which editors that wait cannot take. */
+export const READERS: PoolLimits = { connections: 4, connecting: 2000, locks: 2000, statements: 3000 };
+
+export function openPool(connectionString: string, limits: PoolLimits = EDITORS): Pool {
+  const settings = {
+    search_path: SCHEMA,
+    statement_timeout: limits.statements,
+    lock_timeout: limits.locks,
+    idle_in_transaction_session_timeout: 30_000,
+  };
   const pool = new pg.Pool({
     connectionString,
-    max: 10,
-    options: `-c search_path=${SCHEMA} -c statement_timeout=30000 -c idle_in_transaction_session_timeout=30000`,
+    max: limits.connections,
+    connectionTimeoutMillis: limits.connecting,
+    options: Object.entries(settings)
+      .map(([name, value]) => `-c ${name}=${value}`)
+      .join(' '),
   });
   // A lost idle connection is replaced on the next query; without a listener it would end the process.
   pool.on('error', () => {});
+  // So would one that is lost between two queries of a transaction.
+  pool.on('connect', (client) => void client.on('error', () => {}));
   return pool;
 }
 
@@ -39,17 +63,33 @@ export function inSnapshot<Result>(pool: Pool, work: (db: Db) => Promise<Result>
 
 async function between<Result>(pool: Pool, begin: string, work: (db: Db) => Promise<Result>): Promise<Result> {
   const client = await pool.connect();
+  let lost: Error | undefined;
   try {
     await client.query(begin);
     const result = await work(client);
     await client.query('COMMIT');
     return result;
   } catch (error) {
-    await client.query('ROLLBACK').catch(() => {});
+    // A connection that cannot be rolled back is not lent again.
+    await client.query('ROLLBACK').catch((failed: Error) => (lost = failed));
     throw error;
   } finally {
-    client.release();
+    client.release(lost);
   }
+}
+
+/** Classes and codes of what passes by itself: no connection, no room, no right to write for now, locked, too slow. */
+const PASSING = /^(?:08|53|57)|^(?:25006|40001|40P01|55P03|58000|58030)$/;
+const OFFLINE = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', 'ENOENT', 'EHOSTUNREACH', 'ENOTFOUND']);
+
+/** Whether an error says that the database cannot answer now, and may later. */
+export function isOutage(error: unknown): boolean {
+  if (!(error instanceof Error)) return false;
+  const { code = '' } = error as { code?: string };
+  if (error instanceof pg.DatabaseError) return PASSING.test(code);
+  const told =
+    /^(?:Connection terminated|timeout exceeded when trying to connect|Client has encountered|Client was closed|Query read timeout|terminating connection)/;
+  return told.test(error.message) || (OFFLINE.has(code) && 'syscall' in error);
 }
 
 /** The rows of a query. */

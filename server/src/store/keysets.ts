@@ -41,8 +41,20 @@ export async function closeOpen(db: Db, id: number, position: number): Promise<v
   if (gone.rowCount === 0) refuse('not-found', 'That is not waiting any more.');
 }
 
-/** Keeps everybody else from changing a keyset until the transaction ends. */
-export async function lockKeyset(db: Db, id: number): Promise<void> {
+/**
+ * Keeps everybody else from changing a keyset, and what it shows through from moving, until the transaction ends. Locked
+ * from the bottom up, so that nobody waits in a circle.
+ */
+export async function lockChain(db: Db, id: number): Promise<void> {
+  const chain = await rows<{ id: number }>(
+    db,
+    `WITH RECURSIVE below (id, base_id) AS (
+       SELECT id, base_id FROM keyset WHERE id = $1
+       UNION ALL SELECT k.id, k.base_id FROM keyset k JOIN below b ON k.id = b.base_id)
+     SELECT id FROM below WHERE id <> $1`,
+    [id],
+  );
+  await db.query('SELECT 1 FROM keyset WHERE id = ANY ($1) ORDER BY id FOR SHARE', [chain.map((one) => one.id)]);
   await db.query('SELECT 1 FROM keyset WHERE id = $1 FOR UPDATE', [id]);
 }
 
@@ -63,7 +75,12 @@ export interface Making {
 }
 
 /** Writes a change of a layer into it and into its history, and counts its revision up. */
-export async function writeChange(db: Db, keyset: CustomKeyset, change: Change, by: Making): Promise<void> {
+export async function writeChange(
+  db: Db,
+  keyset: Pick<CustomKeyset, 'id' | 'edits'>,
+  change: Change,
+  by: Making,
+): Promise<void> {
   const { inverse } = applyChange(keyset.edits, change);
   await db.query(
     `INSERT INTO keyset_change (keyset_id, revision, kind, why, change, inverse, made_by)

@@ -16,7 +16,7 @@ export interface TakenBy {
 export async function takeIn(
   db: Db,
   catalogue: Catalogue,
-  plan: ListPlan,
+  plan: Omit<ListPlan, 'lines'>,
   target: ListTarget & { readonly drop: readonly number[] },
   by: TakenBy,
 ): Promise<void> {
@@ -133,7 +133,7 @@ export async function updateCommands(db: Db, releaseId: number, states: readonly
 async function insertBindings(
   db: Db,
   { release, keyset }: { readonly release: Release; readonly keyset: number },
-  plan: ListPlan,
+  plan: Pick<ListPlan, 'newBindings'>,
   contextId: (context: number | string) => number,
   by: TakenBy,
 ) {

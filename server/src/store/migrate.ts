@@ -68,9 +68,9 @@ async function grant(client: pg.Client, serverRole: string) {
   await client.query(`
     GRANT USAGE ON SCHEMA ${SCHEMA} TO ${role};
     GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA ${SCHEMA} TO ${role};
-    REVOKE UPDATE, DELETE ON edition, edition_file, correction FROM ${role};
+    REVOKE UPDATE, DELETE ON edition, edition_file, edition_form, correction FROM ${role};
     REVOKE ALL ON FUNCTION ${SCHEMA}.merge_commands, ${SCHEMA}.split_command FROM PUBLIC;
     GRANT EXECUTE ON FUNCTION ${SCHEMA}.merge_commands, ${SCHEMA}.split_command TO ${role};
-    REVOKE INSERT, UPDATE, DELETE ON migration FROM ${role};
+    REVOKE INSERT, UPDATE, DELETE ON migration, app_version FROM ${role};
   `);
 }

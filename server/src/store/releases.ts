@@ -1,7 +1,7 @@
 import type { CommandState, Correction, LineageLink, SentLineage, ShippedKeyset } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
-import { releasesOf } from './apps.ts';
-import { bindingsWhere, byKeyset, commandsWhere, correctionsWhere } from './catalogue.ts';
+import { releaseOf, releasesOf } from './apps.ts';
+import { bindingsWhere, byKeyset, commandsFrom, correctionsWhere } from './catalogue.ts';
 import { rows, type Db } from './db.ts';
 
 /** All that was said about the lineage of an app’s commands and contexts. */
@@ -31,14 +31,16 @@ export async function saveLineage(
   { release, links }: SentLineage,
   editorId: number,
 ): Promise<void> {
+  if ((await releaseOf(db, release)).appId !== appId) refuse('not-found', `This app has no release ${release}.`);
   for (const kind of ['command', 'context'] as const) {
     const { table, state, id } = TABLES[kind];
     const mine = links.filter((link) => link.kind === kind);
+    if (mine.length === 0) continue;
     const json = JSON.stringify(mine);
     await db.query(
       `DELETE FROM ${table} l USING jsonb_to_recordset($2) AS g (old bigint, now bigint)
-       WHERE l.release_id = $1 AND l.old_id = g.old AND l.now_id = g.now`,
-      [release, json],
+       WHERE l.release_id = $1 AND l.app_id = $3 AND l.old_id = g.old AND l.now_id = g.now`,
+      [release, json, appId],
     );
     const said = mine.filter((link) => link.verdict !== null);
     const made = await db.query(
@@ -62,7 +64,10 @@ export async function saveLineage(
 /** What every release of an app has of some commands, the oldest first: enough to tell what it shipped for them. */
 export async function statesOf(db: Db, appId: number, commands: readonly number[]): Promise<CommandState[]> {
   const releases = await releasesOf(db, appId);
-  const found = await commandsWhere(db, 's.app_id = $1 AND s.command_id = ANY ($2)', [appId, commands]);
+  const found = await commandsFrom(db, 'command_state s WHERE s.app_id = $1 AND s.command_id = ANY ($2)', [
+    appId,
+    commands,
+  ]);
   const keysets = await rows<Omit<ShippedKeyset, 'bindings' | 'corrections'>>(
     db,
     `SELECT id, app_id AS "appId", name, note, revision, NULL AS owner, 'shipped' AS kind, release_id AS "releaseId",

@@ -214,3 +214,36 @@ export function newestNotes(
     [appId],
   );
 }
+
+/** Keeps the forms of an edition as they were made when it was published. */
+export async function insertForms(db: Db, address: string, forms: readonly EditionForm[]): Promise<void> {
+  for (const { ending, type, content } of forms)
+    await db.query(
+      `INSERT INTO edition_form (edition_id, ending, type, content) SELECT id, $2, $3, $4 FROM edition WHERE address = $1
+       ON CONFLICT (edition_id, ending) DO NOTHING`,
+      [address, ending, type, content],
+    );
+}
+
+export interface EditionForm {
+  readonly ending: string;
+  readonly type: string;
+  readonly content: Buffer;
+}
+
+/** A form of an edition; undefined where it has not been kept. */
+export function formAt(db: Db, editionId: number, ending: string): Promise<EditionForm | undefined> {
+  return first<EditionForm>(
+    db,
+    'SELECT ending, type, content FROM edition_form WHERE edition_id = $1 AND ending = $2',
+    [editionId, ending],
+  );
+}
+
+/** Editions published before their forms were kept. */
+export function editionsWithoutForms(db: Db): Promise<{ address: string; body: string }[]> {
+  return rows(
+    db,
+    `SELECT address, body FROM edition e WHERE NOT EXISTS (SELECT 1 FROM edition_form f WHERE f.edition_id = e.id) ORDER BY id`,
+  );
+}

@@ -1,26 +1,38 @@
 <script setup lang="ts">
 import { show, type Shown } from './chips.ts';
-import { computed, ref } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import {
   MOST_STROKES,
-  parseStored,
+  machineOfText,
+  meantFor,
   readShortcuts,
   writeStored,
   type Platform,
   type ReadResult,
+  type Shortcut,
   type Stroke,
 } from '@crib/core/keys';
+import { meantSaid, say } from '@crib/core/words';
 import KeyChip from './KeyChip.vue';
-import { strokeOf } from './pressing.ts';
+import { machineInHand, strokeOf } from './pressing.ts';
 import { useWorkspace } from '../stores/workspace.ts';
 
 /**
- * Takes shortcuts by pressing or by typing their names. Tab and Shift+Tab leave it; “next press is literal” lets them
- * be taken once.
+ * Takes shortcuts by pressing or by typing their names. What is pressed on one machine is meant for a platform, or for
+ * all: modifiers go by their part, and what they became is said. Tab and Shift+Tab leave the field; “next press is
+ * literal” lets them be taken once.
  */
 const props = withDefaults(
-  defineProps<{ modelValue: string; platform: Platform; how: Shown; typedLetters: boolean; title?: string }>(),
-  { title: 'Press the new keys' },
+  defineProps<{
+    modelValue: string;
+    platform: Platform;
+    /** The platform the keys are for: null is all of them; the one that is shown, when nothing is said. */
+    target?: Platform | null;
+    how: Shown;
+    typedLetters: boolean;
+    title?: string;
+  }>(),
+  { title: 'Press the new keys', target: undefined },
 );
 const emit = defineEmits<{ 'update:modelValue': [stored: string] }>();
 
@@ -31,15 +43,58 @@ const held = ref(false);
 const typed = ref('');
 const reading = ref<ReadResult | null>(null);
 const pressField = ref<HTMLElement | null>(null);
+const aim = computed(() => (props.target === undefined ? props.platform : props.target));
 
-const said = computed(() => (props.modelValue ? `${show(props.modelValue, props.platform)} taken` : ''));
+/** What was pressed or typed, and on which machine, before it is turned to what it means for the platform. */
+const taken = shallowRef<{ readonly shortcut: Shortcut; readonly machine: Platform } | null>(null);
+const asPressed = ref(false);
+const meant = computed(() => taken.value && meantFor(taken.value.shortcut, taken.value.machine, aim.value));
+const platforms = computed(() => workspace.catalogue?.release.platforms ?? [props.platform]);
+const became = computed(() => {
+  const { value: pressed } = taken;
+  if (!pressed || !meant.value?.changed) return '';
+  if (!asPressed.value)
+    return say(meantSaid(meant.value, pressed.shortcut, pressed.machine, aim.value, platforms.value));
+  const on = aim.value === null ? platforms.value : [aim.value];
+  return say({ said: 'meant.literal', with: { keys: { keys: writeStored(pressed.shortcut), on: on[0]! }, platforms: { platforms: on } } }); // prettier-ignore
+});
+const said = computed(() =>
+  props.modelValue ? `${show(props.modelValue, props.platform)} taken. ${became.value}` : '',
+);
+
+let sent = '';
+function send() {
+  const shortcut = asPressed.value ? taken.value?.shortcut : meant.value?.shortcut;
+  sent = shortcut ? writeStored(shortcut) : '';
+  emit('update:modelValue', sent);
+}
+function put(shortcut: Shortcut | null, machine: Platform = machineInHand) {
+  taken.value = shortcut && { shortcut, machine };
+  send();
+}
+function turn() {
+  asPressed.value = !asPressed.value;
+  send();
+}
+watch(aim, () => taken.value && send());
+// What was put there from elsewhere is as it is.
+watch(
+  () => props.modelValue,
+  (now) => {
+    if (now !== sent) taken.value = null;
+  },
+);
 
 function take(stroke: Stroke) {
-  const present = several.value && props.modelValue ? parseStored(props.modelValue).strokes : [];
+  const present = several.value && taken.value?.machine === machineInHand ? taken.value.shortcut.strokes : [];
   const strokes = present.length < MOST_STROKES ? [...present, stroke] : [stroke];
   reading.value = null;
   typed.value = '';
-  emit('update:modelValue', writeStored({ strokes, manner: 'pressed' }));
+  const shortcut: Shortcut = { strokes, manner: 'pressed' };
+  const again = taken.value && writeStored(taken.value.shortcut) === writeStored(shortcut);
+  // The same keys once more are meant as they are pressed.
+  asPressed.value = Boolean(again && meant.value?.changed && !asPressed.value);
+  put(shortcut);
 }
 
 function onKey(event: KeyboardEvent) {
@@ -47,7 +102,7 @@ function onKey(event: KeyboardEvent) {
   event.preventDefault();
   event.stopPropagation();
   if (event.repeat) return;
-  const stroke = strokeOf(event, props.platform, workspace.catalogue?.app.keyPolicy.binds);
+  const stroke = strokeOf(event, workspace.catalogue?.app.keyPolicy.binds);
   held.value = stroke === null;
   if (!stroke) return;
   literal.value = false;
@@ -59,10 +114,14 @@ function onTyped(text: string | number) {
   const result = typed.value.trim()
     ? readShortcuts(typed.value, { platform: props.platform, typedLetters: props.typedLetters })
     : null;
-  reading.value = result?.kind === 'read' && result.shortcuts.length === 1 ? null : result;
-  if (result?.kind === 'read' && result.shortcuts.length === 1)
-    emit('update:modelValue', writeStored(result.shortcuts[0]!));
-  else emit('update:modelValue', '');
+  const one = result?.kind === 'read' && result.shortcuts.length === 1 ? result.shortcuts[0]! : null;
+  reading.value = one ? null : result;
+  asPressed.value = false;
+  put(one, machineOfText(typed.value, machineInHand, aim.value));
+}
+function choose(shortcut: Shortcut) {
+  reading.value = null;
+  put(shortcut, machineOfText(typed.value, machineInHand, aim.value));
 }
 defineExpose({ focus: () => pressField.value?.focus() });
 </script>
@@ -86,6 +145,12 @@ defineExpose({ focus: () => pressField.value?.focus() });
       <KeyChip v-if="modelValue" :shortcut="modelValue" :platform="platform" :how="how" state="yours" large />
       <span v-else class="mid">{{ held ? 'and the key' : 'press here' }}</span>
     </div>
+    <p v-if="became" class="became">
+      <span>{{ became }}</span>
+      <button type="button" class="btn plain" title="Or press the same keys once more" @click="turn">
+        {{ asPressed ? 'By its part' : 'As pressed' }}
+      </button>
+    </p>
     <p class="sr-only" aria-live="polite">{{ said }}</p>
     <div class="switches">
       <button type="button" class="btn plain" role="switch" :aria-checked="several" @click="several = !several">
@@ -111,12 +176,7 @@ defineExpose({ focus: () => pressField.value?.focus() });
     <div v-else-if="reading?.kind === 'choice'" class="wrong" role="alert">
       {{ reading.sentence }}
       <template v-for="one in reading.readings" :key="one.sentence">
-        <button
-          v-if="one.shortcuts.length === 1"
-          type="button"
-          class="btn plain"
-          @click="((reading = null), emit('update:modelValue', writeStored(one.shortcuts[0]!)))"
-        >
+        <button v-if="one.shortcuts.length === 1" type="button" class="btn plain" @click="choose(one.shortcuts[0]!)">
           {{ one.sentence }}
         </button>
       </template>
@@ -154,6 +214,15 @@ defineExpose({ focus: () => pressField.value?.focus() });
   justify-content: center;
   border: 2px solid var(--tide);
   background: var(--sheet);
+}
+.became {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  gap: 8px;
+}
+.became .btn {
+  flex: none;
 }
 .wrong {
   color: var(--flag-ink);

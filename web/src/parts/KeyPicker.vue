@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import {
-  BITS,
   NAMED_KEYS,
   conventionOf,
   parseStored,
@@ -34,9 +33,7 @@ const WORDS: Record<string, Record<string, string>> = {
 };
 const modifiers = computed(() => {
   const words = WORDS[conventionOf(props.platform)]!;
-  return (Object.keys(BITS) as Modifier[])
-    .filter((name) => name in words)
-    .map((name) => ({ name, word: words[name]! }));
+  return Object.entries(words).map(([name, word]) => ({ name: name as Modifier, word }));
 });
 /** The keys of the layout and its board: characters first, then the named ones. */
 const keys = computed(() => {

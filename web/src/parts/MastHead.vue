@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { show } from './chips.ts';
 import { computed, onBeforeUnmount, ref } from 'vue';
-import { writeStored, parseStored } from '@crib/core/keys';
+import { meantFor, writeStored, parseStored } from '@crib/core/keys';
 import { useLookup } from '../stores/lookup.ts';
 import { usePlace } from '../stores/place.ts';
 import { useSession } from '../stores/session.ts';
-import { strokeOf } from './pressing.ts';
+import { machineInHand, strokeOf } from './pressing.ts';
 import { chooseTheme, currentTheme } from './theme.ts';
 
 const { route, router, kept, set, platform, style, appSlug, releaseLabel, luggage } = usePlace();
@@ -58,12 +58,13 @@ function onPress(event: KeyboardEvent) {
   if (event.key === 'Tab') return listen(false);
   event.preventDefault();
   event.stopPropagation();
-  const stroke = event.repeat ? null : strokeOf(event, platform.value);
+  const stroke = event.repeat ? null : strokeOf(event);
   if (!stroke) return;
   const going = press.value && Date.now() - last < PAUSE ? parseStored(press.value).strokes : [];
   last = Date.now();
   lookup.drop();
-  const found = writeStored({ strokes: [...going, stroke].slice(-5), manner: 'pressed' });
+  const { strokes } = meantFor({ strokes: [stroke], manner: 'pressed' }, machineInHand, platform.value).shortcut;
+  const found = writeStored({ strokes: [...going, ...strokes].slice(-5), manner: 'pressed' });
   if (LEDGERS.includes(String(route.name))) void set({ press: found, q: '' }, true);
   else if (appSlug.value) void openCatalogue({ press: found });
 }

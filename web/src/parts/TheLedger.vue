@@ -189,7 +189,7 @@ defineExpose({ focus: () => scroller.value?.focus() });
           <span
             v-for="(column, at) in columns"
             :id="cellId(item.index, at + 1)"
-            :key="column.id"
+            :key="column.key ?? column.id"
             role="gridcell"
             :aria-colindex="at + 2"
             class="cell"

@@ -2,7 +2,6 @@ import { shallowRef } from 'vue';
 import {
   US,
   parseStored,
-  pressedForm,
   showStored,
   writeShortcut,
   writeStrokes,
@@ -11,6 +10,7 @@ import {
   type Style,
   type Written,
 } from '@crib/core/keys';
+import { keyboardOf, pressedForm } from '@crib/core/press';
 
 /** How keys are shown: in words, in symbols, or as they are pressed on the layout in hand. */
 export type Shown = Style | 'pressed';
@@ -32,7 +32,7 @@ export function chipTexts(stored: string, platform: Platform, how: Shown): Writt
 
 function textsOf(stored: string, platform: Platform, how: Shown, layout: Layout) {
   const shortcut = parseStored(stored);
-  const pressed = pressedForm(shortcut, layout, platform);
+  const pressed = pressedForm(stored, keyboardOf(layout, platform));
   const shown = how === 'pressed' ? (pressed ?? shortcut) : shortcut;
   const written = writeStrokes(shown, platform, how === 'pressed' ? 'words' : how, layout);
   return { ...written, impossible: pressed === null };
@@ -42,6 +42,6 @@ function textsOf(stored: string, platform: Platform, how: Shown, layout: Layout)
 export function show(stored: string, platform: Platform, how: Shown = 'words'): string {
   const layout = layoutInHand.value;
   if (how !== 'pressed') return showStored(stored, platform, how, layout);
-  const shortcut = parseStored(stored);
-  return writeShortcut(pressedForm(shortcut, layout, platform) ?? shortcut, platform, 'words', layout);
+  const pressed = pressedForm(stored, keyboardOf(layout, platform)) ?? parseStored(stored);
+  return writeShortcut(pressed, platform, 'words', layout);
 }

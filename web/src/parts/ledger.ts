@@ -10,6 +10,8 @@ export type LedgerRow =
 /** A column: a keyset, with what its cells hold. */
 export interface LedgerColumn {
   readonly id: number;
+  /** Tells columns apart where one keyset stands in two. */
+  readonly key?: string;
   readonly title: string;
   readonly sub: string;
   /** What an unchanged cell says: “as shipped”, “as School set”. */

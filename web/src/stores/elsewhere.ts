@@ -1,9 +1,10 @@
 import { shallowRef } from 'vue';
+import { opened, type Opened } from '@crib/core/keyset';
 import type { App, AppOverview, Catalogue } from '@crib/core/contract';
 import { ask } from '../api/client.ts';
 
 /** The other programs, each as its newest release has it; null until somebody has asked for them. */
-export const otherPrograms = shallowRef<readonly Catalogue[] | null>(null);
+export const otherPrograms = shallowRef<readonly Opened[] | null>(null);
 
 /** Fetches all programs but one. */
 export async function lookElsewhere(butNot: string): Promise<void> {
@@ -14,5 +15,5 @@ export async function lookElsewhere(butNot: string): Promise<void> {
       return releases[0] ? [await ask<Catalogue>('GET', `/api/releases/${releases[0].id}`)] : [];
     }),
   );
-  otherPrograms.value = found.flat();
+  otherPrograms.value = found.flat().map(opened);
 }

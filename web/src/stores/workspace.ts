@@ -1,19 +1,18 @@
 import { computed, ref, shallowRef } from 'vue';
 import { defineStore } from 'pinia';
-import type { AppOverview, Catalogue, Keyset } from '@crib/core/contract';
-import { catalogueIn, contextTree } from '@crib/core/catalogue';
+import type { AppOverview, Catalogue, Command, Keyset, SavedChange } from '@crib/core/contract';
+import { catalogueIn } from '@crib/core/catalogue';
 import {
-  effective,
-  pressIndex,
-  settingFrom,
-  stackOf,
+  applyChange,
+  each,
+  opened as openedOf,
   type Effective,
-  type PressIndex,
+  type Opened,
   type Setting,
-  type Stack,
+  type Weighed,
 } from '@crib/core/keyset';
 import type { Platform } from '@crib/core/keys';
-import { layoutInHand } from '../parts/chips.ts';
+import { keyboardsOf, type Keyboard, type Keyboards } from '@crib/core/press';
 import { ask, problemsOf } from '../api/client.ts';
 import { languageInHand, layoutsInHand, platformInHand } from './hand.ts';
 import type { Problem } from '@crib/core/error';
@@ -32,7 +31,8 @@ export const useWorkspace = defineStore('workspace', () => {
     return catalogueIn(one, languageInHand.value, platform);
   };
   /** As readers of the language and platform in hand have it: what is shown, and computed with. */
-  const catalogue = computed(() => stored.value && inHand(stored.value));
+  const opened = computed(() => stored.value && openedOf(inHand(stored.value)));
+  const catalogue = computed(() => opened.value?.catalogue ?? null);
   const loading = ref(false);
   const problem = shallowRef<Problem | null>(null);
 
@@ -56,44 +56,52 @@ export const useWorkspace = defineStore('workspace', () => {
   const reload = () => (app.value ? open(app.value.slug, catalogue.value?.release.label) : Promise.resolve());
 
   const others = shallowRef(new Map<number, Catalogue>());
+  /** What is computed of other releases: of what was fetched, for the language and platform in hand. */
+  const otherOpened = computed(
+    () => (others.value, languageInHand.value, platformInHand.value, each((one: Catalogue) => openedOf(inHand(one)))),
+  );
   /** The catalogue of any release of the app, fetched once. */
-  async function releaseCatalogue(id: number): Promise<Catalogue> {
-    if (catalogue.value?.release.id === id) return catalogue.value;
+  async function openedRelease(id: number): Promise<Opened> {
+    if (opened.value?.catalogue.release.id === id) return opened.value;
     const known = others.value.get(id);
-    if (known) return inHand(known);
+    if (known) return otherOpened.value(known);
     const found = await ask<Catalogue>('GET', `/api/releases/${id}`);
     others.value = new Map([...others.value, [id, found]]);
-    return inHand(found);
+    return otherOpened.value(found);
   }
 
-  /** Puts a keyset that was saved in the place of what was loaded. */
-  function replace(keyset: Keyset) {
+  /** Lays a change that was saved over the keyset as it was loaded. */
+  function laid({ id, revision, change }: SavedChange) {
     const known = stored.value;
     if (!known) return;
-    stored.value = {
-      ...known,
-      keysets: known.keysets.map((one) => (one.id === keyset.id ? keyset : one)),
-    };
+    const changed = (one: Keyset): Keyset =>
+      one.id === id && one.kind === 'custom'
+        ? { ...one, revision, edits: [...applyChange(one.edits, change).edits] }
+        : one;
+    stored.value = { ...known, keysets: known.keysets.map(changed) };
   }
 
-  const tree = computed(() => (catalogue.value ? contextTree(catalogue.value.contexts) : null));
-  const commands = computed(() => new Map((catalogue.value?.commands ?? []).map((command) => [command.id, command])));
-  const keyset = (id: number | null | undefined) => catalogue.value?.keysets.find((one) => one.id === id);
-  const shipped = computed(() => catalogue.value?.keysets.find((one) => one.kind === 'shipped' && one.isDefault));
+  const tree = computed(() => opened.value?.tree ?? null);
+  const commands = computed(() => opened.value?.commands ?? new Map<number, Command>());
+  const keyset = (id: number | null | undefined) =>
+    id === null || id === undefined ? undefined : opened.value?.keyset(id);
+  const shipped = computed(() => opened.value?.shipped);
   const custom = computed(() => (catalogue.value?.keysets ?? []).filter((one) => one.kind === 'custom'));
 
-  /** One stack a keyset: what core computes of it is remembered as long as it is. */
-  const stacks = computed(() => (catalogue.value, new Map<number, Stack>()));
-  function stackFor(id: number): Stack {
-    const found = stacks.value.get(id) ?? stackOf(keyset(id)!, catalogue.value!.keysets);
-    stacks.value.set(id, found);
-    return found;
-  }
-  const effectiveOf = (id: number, platform: Platform): Effective => effective(stackFor(id), platform);
-  const pressesOf = (id: number, platform: Platform): PressIndex =>
-    pressIndex(effectiveOf(id, platform), layoutInHand.value, platform);
-  const settingOf = (id: number): Setting =>
-    settingFrom(catalogue.value!, id, { layouts: layoutsInHand.value, stack: stackFor(id) });
+  /** The layouts in hand on some platforms; one value for each list of platforms, so that what is weighed stays known. */
+  const keyboardsFor = computed(() => {
+    const layouts = layoutsInHand.value;
+    const byNames = each((names: string) => keyboardsOf(layouts, names.split(' ').filter(Boolean)));
+    return (platforms: readonly Platform[]): Keyboards => byNames(platforms.join(' '));
+  });
+  /** What is weighed in the release in hand: its platforms with the layouts in hand. */
+  const keyboards = computed(() => keyboardsFor.value(catalogue.value?.release.platforms ?? []));
+  /** The keyboard in hand: the first layout on a platform. */
+  const keyboardOn = (platform: Platform): Keyboard =>
+    keyboards.value.on(platform)[0] ?? keyboardsFor.value([platform]).all[0]!;
+  const weighedOf = (id: number): Weighed => opened.value!.weighed(id, keyboards.value);
+  const effectiveOf = (id: number, platform: Platform): Effective => weighedOf(id).on(platform);
+  const settingOf = (id: number): Setting => opened.value!.setting(id, keyboards.value);
   const plain = computed(() => new Map((stored.value?.commands ?? []).map((command) => [command.id, command])));
   const asStored = (id: number) => plain.value.get(id);
   const byName = computed(
@@ -108,15 +116,19 @@ export const useWorkspace = defineStore('workspace', () => {
     problem,
     open,
     reload,
-    releaseCatalogue,
-    replace,
+    opened,
+    openedRelease,
+    keyboardsFor,
+    keyboards,
+    keyboardOn,
+    weighedOf,
+    laid,
     tree,
     commands,
     keyset,
     shipped,
     custom,
     effectiveOf,
-    pressesOf,
     settingOf,
     byName,
     asStored,

@@ -1,6 +1,6 @@
-import { usesADay } from '@crib/core/catalogue';
 import { layoutById } from '@crib/core/keys';
-import { settingFrom } from '@crib/core/keyset';
+import { opened } from '@crib/core/keyset';
+import { keyboardsOf } from '@crib/core/press';
 import { reassign, type Reassigned, type Rest, type Wish } from '@crib/core/reach';
 import type { Catalogue } from '@crib/core/contract';
 
@@ -14,7 +14,8 @@ export interface ReassignQuestion {
 
 self.onmessage = ({ data }: MessageEvent<ReassignQuestion>) => {
   const layouts = data.layouts.flatMap((id) => layoutById(id) ?? []);
-  const setting = settingFrom(data.catalogue, data.keyset, { layouts });
-  const facts = { rest: data.rest, groups: data.catalogue.groups, uses: usesADay(data.catalogue.uses) };
+  const known = opened(data.catalogue);
+  const setting = known.setting(data.keyset, keyboardsOf(layouts, data.catalogue.release.platforms));
+  const facts = { rest: data.rest, groups: data.catalogue.groups, uses: known.uses() };
   self.postMessage(reassign(data.wishes, setting, facts) satisfies Reassigned);
 };

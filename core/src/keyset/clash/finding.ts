@@ -1,7 +1,6 @@
-import type { Layout, Platform } from '../../keys/index.ts';
-import type { Command, KeyPolicy, SystemKey } from '../../contract/index.ts';
-import type { ContextTree } from '../../catalogue/index.ts';
-import type { Held, Stack } from '../effective.ts';
+import type { Platform } from '../../keys/index.ts';
+import type { Said } from '../../words/index.ts';
+import type { Held } from '../effective.ts';
 
 /** From the most to the least specific: a pair yields one finding of the first kind that fits. */
 export const CLASH_KINDS = [
@@ -21,23 +20,6 @@ export const CLASH_KINDS = [
 export type ClashKind = (typeof CLASH_KINDS)[number];
 export type Severity = 'error' | 'warning' | 'note';
 
-/** What one needs to know to say what gets in the way of what, and what an edit does. */
-export interface Setting {
-  /** The topmost layer is the one that is edited. */
-  readonly stack: Stack;
-  readonly commands: ReadonlyMap<number, Command>;
-  readonly tree: ContextTree;
-  readonly platforms: readonly Platform[];
-  /** The layouts that learners have; the US one when none is named. */
-  readonly layouts?: readonly Layout[];
-  readonly policy?: KeyPolicy;
-  readonly systemKeys?: readonly SystemKey[];
-  /** Pairs of opposite commands. */
-  readonly pairs?: readonly (readonly [number, number])[];
-  /** Commands used daily, or over ten times a day. */
-  readonly often?: ReadonlySet<number>;
-}
-
 /** Something that gets in the way of a shortcut, and on which platforms and layouts it does. */
 export interface Clash {
   readonly kind: ClashKind;
@@ -51,7 +33,7 @@ export interface Clash {
   readonly taker?: string;
   /** The partner without a key (lopsided); the program's own words (not accepted). */
   readonly missing?: number;
-  readonly says?: string;
+  readonly says?: Said;
   /** How many shortcuts of wider places a place that takes text swallows. */
   readonly swallowed?: number;
   /** The third level of these layouts is not known on this platform. */

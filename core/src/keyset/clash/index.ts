@@ -1,13 +1,13 @@
-import { US, isWays, strokeWays } from '../../keys/index.ts';
+import type { Mask } from '../../press/index.ts';
 import type { EditPlace } from '../../contract/index.ts';
-import { effective, heldAt, type Held, type Stack } from '../effective.ts';
-import { CLASH_KINDS, type Clash, type Setting } from './finding.ts';
-import { pairFinder, type Entry } from './pairs.ts';
-import { singleFinder, typesCharacter } from './single.ts';
-import { strokeTable, type Mask } from './strokes.ts';
+import { heldAt, type Held, type Stack } from '../effective.ts';
+import type { Setting } from '../setting.ts';
+import { entriesOf, heldKey, type Entry } from '../weighed.ts';
+import { CLASH_KINDS, type Clash } from './finding.ts';
+import { pairFinder } from './pairs.ts';
+import { singleFinder } from './single.ts';
 
-export { CLASH_KINDS, type Clash, type ClashKind, type Setting, type Severity } from './finding.ts';
-export { clashSentence } from './sentences.ts';
+export { CLASH_KINDS, type Clash, type ClashKind, type Severity } from './finding.ts';
 export { groupClashes, type ClashGroup } from './groups.ts';
 
 /** The clashes of a keyset, kept up to date while it is edited. */
@@ -28,12 +28,11 @@ export function clashes(setting: Setting): Clash[] {
 
 /** Finds the clashes of a keyset, and after an edit only those that it touches. */
 export function clashFinder(setting: Setting): ClashFinder {
-  const { platforms, tree } = setting;
-  const layouts = setting.layouts?.length ? setting.layouts : [US];
-  const table = strokeTable(layouts, platforms);
-  const pairs = pairFinder(setting, table);
-  const alone = singleFinder(setting, table, pairs);
-  const platformMask = platforms.map((_, p) => ((1n << BigInt(layouts.length)) - 1n) << BigInt(p * layouts.length));
+  const { tree, weighed } = setting;
+  const { keyboards } = weighed;
+  const { platforms } = keyboards;
+  const pairs = pairFinder(setting);
+  const alone = singleFinder(setting);
 
   const entries = new Map<string, Entry>();
   const byFirst = new Map<number, Set<Entry>>();
@@ -44,15 +43,9 @@ export function clashFinder(setting: Setting): ClashFinder {
   const told = Array.from({ length: 3 * CLASH_KINDS.length }, () => new Set<Clash>());
   const shelf = (clash: Clash) => told[WEIGHT[clash.severity] * CLASH_KINDS.length + RANK.get(clash.kind)!]!;
 
-  function entryOf(held: Held, there: Mask): Entry {
-    const strokes = table.of(held.shortcut);
-    let pressable = there;
-    for (const stroke of strokes) pressable &= table.pressable(stroke);
-    return { key: keyOf(held), held, strokes, there, pressable };
-  }
-  function meet(entry: Entry, mine: Set<Clash>, stroke: number) {
+  function look(entry: Entry, mine: Set<Clash>, stroke: number) {
     for (const other of byFirst.get(stroke) ?? []) {
-      const clash = pairs.between(entry, other);
+      const clash = pairs(entry, other);
       if (!clash) continue;
       mine.add(clash);
       found.get(other)!.add(clash);
@@ -60,45 +53,32 @@ export function clashFinder(setting: Setting): ClashFinder {
     }
   }
   function add(entry: Entry) {
-    entries.set(entry.key, entry);
+    entries.set(heldKey(entry.held), entry);
     const mine = new Set<Clash>(alone(entry));
     for (const clash of mine) shelf(clash).add(clash);
     found.set(entry, mine);
     const first = entry.strokes[0]!;
-    meet(entry, mine, first);
-    for (const stroke of table.near(first)) meet(entry, mine, stroke);
+    look(entry, mine, first);
+    for (const stroke of keyboards.near(first)) look(entry, mine, stroke);
     join(byFirst, first, entry);
     join(byCommand, entry.held.command, entry);
   }
   function drop(entry: Entry) {
-    entries.delete(entry.key);
+    entries.delete(heldKey(entry.held));
     byFirst.get(entry.strokes[0]!)?.delete(entry);
     byCommand.get(entry.held.command)?.delete(entry);
     for (const clash of found.get(entry) ?? []) {
       shelf(clash).delete(clash);
-      for (const party of clash.parties) found.get(entries.get(keyOf(party)) ?? entry)?.delete(clash);
+      for (const party of clash.parties) found.get(entries.get(heldKey(party)) ?? entry)?.delete(clash);
     }
     found.delete(entry);
-  }
-  /** Bindings that stand on several platforms, once each, with the keyboards they are on. */
-  function gather(lists: readonly (readonly Held[])[]): Map<string, { held: Held; there: Mask }> {
-    const all = new Map<string, { held: Held; there: Mask }>();
-    lists.forEach((list, p) => {
-      for (const held of list) {
-        const key = keyOf(held);
-        const known = all.get(key);
-        if (known) known.there |= platformMask[p]!;
-        else all.set(key, { held, there: platformMask[p]! });
-      }
-    });
-    return all;
   }
 
   /** Pairs of which one has a key on a platform and its partner none. */
   function lopsided(): Clash[] {
-    const ids = layouts.map((layout) => layout.id);
+    const ids = keyboards.layouts.map((layout) => layout.id);
     const on = (command: number) => {
-      let mask = 0n;
+      let mask: Mask = 0n;
       for (const entry of byCommand.get(command) ?? []) mask |= entry.there;
       return mask;
     };
@@ -106,40 +86,31 @@ export function clashFinder(setting: Setting): ClashFinder {
       const mask = on(has) & ~on(lacks);
       const party = [...(byCommand.get(has) ?? [])]
         .filter((entry) => entry.there & mask)
-        .sort((a, b) => a.held.context - b.held.context || (a.key < b.key ? -1 : 1))[0]?.held;
+        .sort((a, b) => a.held.context - b.held.context || (heldKey(a.held) < heldKey(b.held) ? -1 : 1))[0]?.held;
       if (!party) return [];
-      const where = { platforms: platforms.filter((_, p) => mask & platformMask[p]!), layouts: ids };
+      const where = { platforms: platforms.filter((platform) => mask & keyboards.maskOf(platform)), layouts: ids };
       return [{ kind: 'lopsided', severity: 'note', parties: [party], ...where, missing: lacks }];
     };
-    return (setting.pairs ?? []).flatMap(([a, b]) => [...one(a, b), ...one(b, a)]);
+    return setting.pairs.flatMap(([a, b]) => [...one(a, b), ...one(b, a)]);
   }
-  /** One note a place that takes text: how many shortcuts of wider places are typed there. */
+  /** One note a place that takes text: how many shortcuts of wider places are typed there, on some keyboard. */
   function swallowed(): Clash[] {
-    const keyboard = table.keyboards[0]!;
-    const types = new Map<number, boolean>();
-    const isTyped = (entry: Entry) => {
-      const first = entry.strokes[0]!;
-      const known = types.get(first);
-      if (known !== undefined) return known;
-      const ways = strokeWays(table.stroke(first), keyboard);
-      const typed = isWays(ways) && ways.some((way) => typesCharacter(way, keyboard));
-      types.set(first, typed);
-      return typed;
-    };
     return tree.inOrder.flatMap((context): Clash[] => {
       if (!context.takesText) return [];
       const wider = new Set(tree.chain(context.id).slice(1));
       let count = 0;
+      let on: Mask = 0n;
       let first: Held | undefined;
-      for (const entry of entries.values()) {
-        if (!wider.has(entry.held.context) || !isTyped(entry)) continue;
+      for (const { held, strokes, pressable } of entries.values()) {
+        const typed = wider.has(held.context) ? pressable & keyboards.where(strokes[0]!, 'types') : 0n;
+        if (!typed) continue;
         count++;
-        first ??= entry.held;
+        on |= typed;
+        first ??= held;
       }
       if (!first) return [];
-      const everywhere = platformMask.reduce((a, b) => a | b);
       const parties = [{ ...first, context: context.id }] as const;
-      return [{ kind: 'typing', severity: 'note', parties, ...pairs.placesOf(everywhere), swallowed: count }];
+      return [{ kind: 'typing', severity: 'note', parties, ...keyboards.placesOf(on), swallowed: count }];
     });
   }
   function all(): Clash[] {
@@ -157,12 +128,11 @@ export function clashFinder(setting: Setting): ClashFinder {
     for (const { command, context } of touched.values()) {
       for (const entry of [...(byCommand.get(command) ?? [])]) if (entry.held.context === context) drop(entry);
       const lists = platforms.map((platform) => heldAt(stack, platform, command, context));
-      for (const { held, there } of gather(lists).values()) add(entryOf(held, there));
+      for (const entry of entriesOf(lists, keyboards)) add(entry);
     }
     return all();
   }
-  const held = platforms.map((platform) => effective(setting.stack, platform).held);
-  for (const one of gather(held).values()) add(entryOf(one.held, one.there));
+  for (const entry of weighed.entries()) add(entry);
   return { all, after };
 }
 
@@ -170,8 +140,4 @@ function join(map: Map<number, Set<Entry>>, key: number, entry: Entry) {
   const there = map.get(key);
   if (there) there.add(entry);
   else map.set(key, new Set([entry]));
-}
-
-function keyOf(held: Held): string {
-  return `${held.command} ${held.context} ${held.shortcut}`;
 }

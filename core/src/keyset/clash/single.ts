@@ -1,164 +1,72 @@
-import {
-  BITS,
-  isTypingCode,
-  isWays,
-  physicalModifiers,
-  strokeWays,
-  type Keyboard,
-  type Stroke,
-  type Way,
-} from '../../keys/index.ts';
-import { acceptance } from '../accept.ts';
-import type { Clash, Setting, Severity } from './finding.ts';
-import type { Entry, pairFinder } from './pairs.ts';
-import type { Mask, StrokeTable } from './strokes.ts';
-
-const { Ctrl, Alt, Shift, AltGr } = BITS;
-const EDITING = /^(Enter|Tab|Backspace|Delete|Arrow(Left|Right|Up|Down)|NumpadEnter)$/;
-
-/** Whether a press types a character where text is taken: plain, with Shift, AltGr or Option, on the keypad, or a dead key. */
-export function typesCharacter({ bits, target }: Way, { table, convention }: Keyboard): boolean {
-  const third = convention === 'linux' ? AltGr : convention === 'macos' ? Alt : Ctrl | Alt;
-  const held = bits & 63 & ~Shift;
-  if (held !== 0 && held !== third) return false;
-  if (target === 'Space') return true;
-  if (target.startsWith('Numpad')) return held === 0 && target !== 'NumpadEnter';
-  if (!isTypingCode(target)) return false;
-  const level = (bits & Shift ? 1 : 0) + (held ? 2 : 0);
-  // Whatever Option types on macOS, it types something on every key of the writing block.
-  if (held && convention === 'macos') return target in table.characters;
-  return Boolean(table.characters[target]?.[level]);
-}
+import { physicalModifiers, type Stroke } from '../../keys/index.ts';
+import type { Mask } from '../../press/index.ts';
+import { acceptance, overFull } from '../accept.ts';
+import type { Setting } from '../setting.ts';
+import { each, type Entry } from '../weighed.ts';
+import type { Clash, Severity } from './finding.ts';
 
 /** Findings that concern one binding alone. */
-export function singleFinder(setting: Setting, table: StrokeTable, { placesOf }: ReturnType<typeof pairFinder>) {
-  const { tree, policy, systemKeys = [] } = setting;
-  const system = systemKeys.flatMap((taken) => {
-    const strokes = table.of(taken.shortcut);
-    const mask = maskOf((keyboard) => keyboard.platform === taken.platform);
-    return mask ? [{ taken, strokes, mask }] : [];
-  });
-  const byStroke = new Map<number, typeof system>();
-  for (const one of system) byStroke.set(one.strokes[0]!, [...(byStroke.get(one.strokes[0]!) ?? []), one]);
-
-  function maskOf(holds: (keyboard: Keyboard, index: number) => boolean): Mask {
-    let mask = 0n;
-    table.keyboards.forEach((keyboard, index) => {
-      if (holds(keyboard, index)) mask |= 1n << BigInt(index);
-    });
-    return mask;
-  }
+export function singleFinder({ tree, policy, takers, weighed }: Setting) {
+  const { keyboards } = weighed;
   const clash = (
     kind: Clash['kind'],
     severity: Severity,
     entry: Entry,
     mask: Mask,
     more: Partial<Clash> = {},
-  ): Clash => ({
-    kind,
-    severity,
-    parties: [entry.held],
-    ...placesOf(mask),
-    ...more,
-  });
+  ): Clash => ({ kind, severity, parties: [entry.held], ...keyboards.placesOf(mask), ...more });
+  const union = (entry: Entry, of: (stroke: number) => Mask) =>
+    entry.strokes.reduce((mask, stroke) => mask | of(stroke), 0n) & entry.there;
 
   /** What the program itself does not take; shipped shortcuts it has taken already. */
   function notAccepted(entry: Entry): Clash[] {
-    const refused = policy && entry.held.edit ? acceptance(policy, entry.held.shortcut) : null;
-    return refused ? [clash('not accepted', 'error', entry, entry.there, { says: refused.sentence })] : [];
+    if (!entry.held.edit) return [];
+    const refused = acceptance(policy, entry.held.shortcut) ?? overFull(policy, entry.held, weighed);
+    return refused ? [clash('not accepted', 'error', entry, entry.there, { says: refused })] : [];
   }
-
-  function takenBySystem(entry: Entry): Clash[] {
-    const clashes: Clash[] = [];
-    entry.strokes.forEach((stroke, at) => {
-      takenAt(entry, at, stroke, stroke, clashes);
-      for (const other of table.near(stroke)) takenAt(entry, at, stroke, other, clashes);
-    });
-    return clashes;
-  }
-  function takenAt(entry: Entry, at: number, stroke: number, other: number, into: Clash[]) {
-    for (const { taken, strokes, mask } of byStroke.get(other) ?? []) {
-      const on = entry.pressable & mask & table.meets(stroke, other);
-      if (!on || strokes.some((next, i) => i > 0 && entry.strokes[at + i] !== next)) continue;
-      into.push(clash('system', taken.hard ? 'error' : 'warning', entry, on, { taker: taken.taker }));
-    }
-  }
-
+  const taken = (entry: Entry) =>
+    takers(entry.strokes).flatMap(({ taken: by, on }) =>
+      on & entry.pressable
+        ? [clash('system', by.hard ? 'error' : 'warning', entry, on & entry.pressable, { taker: by.taker })]
+        : [],
+    );
   function typing(entry: Entry): Clash[] {
     if (!tree.get(entry.held.context).takesText) return [];
-    const stroke = table.stroke(entry.strokes[0]!);
-    if (stroke.kind !== 'key') return [];
-    const found: Clash[] = [];
-    const on = (test: (way: Way, keyboard: Keyboard) => boolean) =>
-      entry.pressable &
-      maskOf((keyboard) => {
-        const ways = strokeWays(stroke, keyboard);
-        return isWays(ways) && ways.some((way) => test(way, keyboard));
-      });
-    const types = on(typesCharacter);
-    if (types) found.push(clash('typing', 'error', entry, types));
-    const edits = on((way) => EDITING.test(way.target) && (way.bits & ~Shift) === 0);
-    if (edits) found.push(clash('typing', 'warning', entry, edits));
-    return found;
+    const first = entry.strokes[0]!;
+    if (keyboards.stroke(first).kind !== 'key') return [];
+    const types = entry.pressable & keyboards.where(first, 'types');
+    const edits = entry.pressable & keyboards.where(first, 'edits');
+    return [
+      ...(types ? [clash('typing', 'error', entry, types)] : []),
+      ...(edits ? [clash('typing', 'warning', entry, edits)] : []),
+    ];
   }
-
   function pressing(entry: Entry): Clash[] {
     const cannot = entry.there & ~entry.pressable;
     if (!cannot) return [];
-    const unknown = maskOf((keyboard) => lacksKnowledge(entry, keyboard)) & cannot;
+    const unknown = union(entry, (stroke) => keyboards.where(stroke, 'layout not known')) & cannot;
     return [
       ...(cannot & ~unknown ? [clash('cannot be pressed', 'warning', entry, cannot & ~unknown)] : []),
       ...(unknown ? [clash('cannot be pressed', 'warning', entry, unknown, { unknown: true })] : []),
     ];
   }
-  function lacksKnowledge(entry: Entry, keyboard: Keyboard): boolean {
-    return entry.strokes.some((id) => {
-      const ways = strokeWays(table.stroke(id), keyboard);
-      return !isWays(ways) && ways.why === 'not known';
-    });
-  }
-
+  const linux = keyboards.all.reduce((mask, one, k) => (one.convention === 'linux' ? mask | (1n << BigInt(k)) : mask), 0n); // prettier-ignore
+  const risky = each((stroke: number) => isRisky(keyboards.stroke(stroke)));
   /** Ctrl+Alt on Windows and Option on macOS, on a key that types something with them. */
   function typesSomething(entry: Entry): Clash[] {
-    const risky = riskyOf(entry);
-    if (risky.length === 0 || tree.get(entry.held.context).takesText) return [];
-    const at = (test: (way: Way, keyboard: Keyboard) => boolean) =>
-      entry.pressable &
-      maskOf((keyboard) => {
-        if (keyboard.convention === 'linux') return false;
-        return risky.some((stroke) => {
-          const ways = strokeWays(stroke, keyboard);
-          return isWays(ways) && ways.some((way) => test(way, keyboard));
-        });
-      });
-    const third = (keyboard: Keyboard) => (keyboard.convention === 'macos' ? Alt : Ctrl | Alt);
-    const types = at((way, keyboard) => (way.bits & 63 & ~Shift) === third(keyboard) && typesCharacter(way, keyboard));
-    const unknown =
-      at(
-        (way, keyboard) =>
-          keyboard.convention === 'windows' &&
-          !keyboard.table.whole &&
-          isTypingCode(way.target) &&
-          (way.bits & 63 & ~Shift) === (Ctrl | Alt),
-      ) & ~types;
+    if (!entry.strokes.some(risky) || tree.get(entry.held.context).takesText) return [];
+    const of = (kind: 'types with AltGr' | 'not known') =>
+      union(entry, (stroke) => (risky(stroke) ? keyboards.where(stroke, kind) : 0n)) & entry.pressable & ~linux;
+    const types = of('types with AltGr');
+    const unknown = of('not known') & ~types;
     return [
       ...(types ? [clash('types a character', 'warning', entry, types)] : []),
       ...(unknown ? [clash('types a character', 'note', entry, unknown, { unknown: true })] : []),
     ];
   }
-  const riskyStrokes = new Map<number, boolean>();
-  function riskyOf(entry: Entry): Stroke[] {
-    const risky: Stroke[] = [];
-    for (const id of entry.strokes) {
-      let known = riskyStrokes.get(id);
-      if (known === undefined) riskyStrokes.set(id, (known = isRisky(table.stroke(id))));
-      if (known) risky.push(table.stroke(id));
-    }
-    return risky;
-  }
   return (entry: Entry): Clash[] => {
     const all = notAccepted(entry);
-    for (const find of [takenBySystem, typing, pressing, typesSomething]) {
+    for (const find of [taken, typing, pressing, typesSomething]) {
       const more = find(entry);
       if (more.length) all.push(...more);
     }

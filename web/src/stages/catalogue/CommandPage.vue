@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watchEffect } from 'vue';
 import { platformName } from '@crib/core/keys';
-import { effective, stackOf, type Held } from '@crib/core/keyset';
-import type { Keyset } from '@crib/core/contract';
+import type { Held, Weighed } from '@crib/core/keyset';
 import { languageName } from '../../parts/languages.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
@@ -31,16 +30,8 @@ interface Line {
   readonly fixed: boolean;
 }
 const lines = shallowRef<Line[]>([]);
-function lineOf(
-  title: string,
-  keyset: Keyset,
-  all: readonly Keyset[],
-  platforms: readonly string[],
-  of: { id: number; label: string; fixed: boolean } | undefined,
-): Line {
-  const keys = Object.fromEntries(
-    platforms.map((one) => [one, of ? effective(stackOf(keyset, all), one).of(of.id) : []]),
-  );
+function lineOf(title: string, weighed: Weighed, of: { id: number; label: string; fixed: boolean } | undefined): Line {
+  const keys = Object.fromEntries(weighed.keyboards.platforms.map((one) => [one, of ? weighed.on(one).of(of.id) : []]));
   return { title, label: of?.label ?? '', keys, there: of !== undefined, fixed: of?.fixed ?? false };
 }
 watchEffect(async () => {
@@ -48,16 +39,15 @@ watchEffect(async () => {
   const wanted = name.value;
   const found = await Promise.all(
     releases.map(async (release) => {
-      const catalogue = await workspace.releaseCatalogue(release.id).catch(() => null);
-      if (!catalogue) return [];
+      const opened = await workspace.openedRelease(release.id).catch(() => null);
+      if (!opened) return [];
+      const { catalogue } = opened;
       const mine = catalogue.commands.find((one) => one.name === wanted);
       const shown = catalogue.keysets.filter((one) => one.kind === 'custom' || one.isDefault || mine);
       return shown.map((keyset) =>
         lineOf(
           keyset.kind === 'shipped' && keyset.isDefault ? release.label : `${release.label}, ${keyset.name}`,
-          keyset,
-          catalogue.keysets,
-          release.platforms,
+          opened.weighed(keyset.id, workspace.keyboardsFor(release.platforms)),
           mine,
         ),
       );

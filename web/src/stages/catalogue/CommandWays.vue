@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { say } from '@crib/core/words';
 import { waysTo, type GoalWay } from '@crib/core/reach';
 import type { Command, CommandGroup } from '@crib/core/contract';
-import { layoutInHand } from '../../parts/chips.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import { useHands } from '../../stores/hands.ts';
 import { usePlace } from '../../stores/place.ts';
@@ -19,8 +19,7 @@ const found = computed(() =>
   waysTo(goal.value, {
     effective: workspace.effectiveOf(keyset.value.id, platform.value),
     commands: workspace.commands,
-    layout: layoutInHand.value,
-    platform: platform.value,
+    keyboard: workspace.keyboardOn(platform.value),
     rest: rest.value,
     typist: typist.value,
   }),
@@ -79,7 +78,7 @@ const stateOf = (way: GoalWay) => {
           </tr>
         </tbody>
       </table>
-      <p class="mid why">{{ found.why }} {{ keyset.name }}, {{ rest.name }}.</p>
+      <p class="mid why">{{ found.why ? say(found.why) : '' }} {{ keyset.name }}, {{ rest.name }}.</p>
     </template>
   </section>
 </template>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue';
-import { keyAtCode, writeStored, type Platform } from '@crib/core/keys';
-import { layoutInHand } from '../../parts/chips.ts';
+import { writeStored, type Platform } from '@crib/core/keys';
+import { keyAtCode } from '@crib/core/press';
+import { useWorkspace } from '../../stores/workspace.ts';
 import { usePlace } from '../../stores/place.ts';
 
 /** Narrowing by what is held and by key. It asks for the counts only while a list is open: they change with every letter typed. */
@@ -9,6 +10,7 @@ defineProps<{
   counts: { readonly modifiers: () => readonly [string, number][]; readonly keys: () => readonly [string, number][] };
   platform: Platform;
 }>();
+const workspace = useWorkspace();
 const { route, kept } = usePlace();
 const listed = ref(false);
 const held = kept('held');
@@ -18,7 +20,7 @@ const key = kept('key');
 function nameOf(code: string, platform: Platform): string {
   if (/(Click|Drag|Wheel|Swipe|Pinch|Rotate)/.test(code) || code.startsWith('tap')) return code;
   return writeStored({
-    strokes: [{ kind: 'key', modifiers: [], key: keyAtCode(code, layoutInHand.value, platform) }],
+    strokes: [{ kind: 'key', modifiers: [], key: keyAtCode(code, workspace.keyboardOn(platform)) }],
     manner: 'pressed',
   });
 }

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { computed, shallowRef, watchEffect } from 'vue';
-import { ALL_CODES, keyAtCode, platformName, usualBoard, writeStored } from '@crib/core/keys';
-import { effective, keyInFull, pressIndex, stackOf, type KeyRow } from '@crib/core/keyset';
-import type { Catalogue, Keyset } from '@crib/core/contract';
+import { ALL_CODES, platformName, writeStored } from '@crib/core/keys';
+import { keyAtCode } from '@crib/core/press';
+import { keyInFull, type KeyRow, type Opened } from '@crib/core/keyset';
+import type { Keyset } from '@crib/core/contract';
 import IndexLine from '../../parts/IndexLine.vue';
 import KeyChip from '../../parts/KeyChip.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
@@ -22,9 +23,10 @@ const asked = kept('keyset');
 const keyset = computed<Keyset | undefined>(
   () => workspace.keyset(Number(asked.value)) ?? workspace.custom.at(-1) ?? workspace.shipped,
 );
+const keyboard = computed(() => workspace.keyboardOn(platform.value));
 const stored = (at: string) =>
   writeStored({
-    strokes: [{ kind: 'key', modifiers: [], key: keyAtCode(at, layoutInHand.value, platform.value) }],
+    strokes: [{ kind: 'key', modifiers: [], key: keyAtCode(at, keyboard.value) }],
     manner: 'pressed',
   });
 const name = computed(() => (known.value ? show(stored(code.value), platform.value) : code.value));
@@ -32,35 +34,33 @@ const name = computed(() => (known.value ? show(stored(code.value), platform.val
 const rows = computed<KeyRow[]>(() => {
   const { catalogue } = workspace;
   if (!catalogue || !keyset.value || !known.value) return [];
-  const index = workspace.pressesOf(keyset.value.id, platform.value);
-  return keyInFull(code.value, index, layoutInHand.value, platform.value, catalogue.systemKeys);
+  return keyInFull(code.value, workspace.weighedOf(keyset.value.id), keyboard.value, catalogue.systemKeys);
 });
 const free = computed(() => rows.value.filter((row) => !row.held.length && !row.begins.length && !row.taker));
 const isFree = (row: KeyRow) => free.value.includes(row);
 const label = (command: number) => workspace.commands.get(command)?.label ?? '';
 
 /** What the key alone, and with each modifier, meant in the releases of the app. */
-const others = shallowRef<{ label: string; rows: KeyRow[]; catalogue: Catalogue }[]>([]);
+const others = shallowRef<{ label: string; rows: KeyRow[]; opened: Opened }[]>([]);
 watchEffect(async () => {
   const releases = workspace.app?.releases ?? [];
-  const layout = layoutInHand.value;
   const [at, on] = [code.value, platform.value];
+  const keyboards = workspace.keyboardsFor([on]);
   const found = await Promise.all(
     releases.map(async (release) => {
-      const catalogue = await workspace.releaseCatalogue(release.id).catch(() => null);
-      const shipped = catalogue?.keysets.find((one) => one.kind === 'shipped' && one.isDefault);
-      if (!catalogue || !shipped) return [];
-      const index = pressIndex(effective(stackOf(shipped, catalogue.keysets), on), layout, on);
-      return [{ label: release.label, catalogue, rows: keyInFull(at, index, layout, on, []) }];
+      const opened = await workspace.openedRelease(release.id).catch(() => null);
+      if (!opened?.shipped) return [];
+      const weighed = opened.weighed(opened.shipped.id, keyboards);
+      return [{ label: release.label, opened, rows: keyInFull(at, weighed, keyboards.all[0]!, []) }];
     }),
   );
   if (at === code.value && on === platform.value) others.value = found.flat().reverse();
 });
 const meant = (rowAt: number) =>
-  others.value.map(({ label: release, rows: list, catalogue }) => {
+  others.value.map(({ label: release, rows: list, opened }) => {
     const row = list[rowAt];
     const names = [...(row?.held ?? []), ...(row?.begins ?? [])].map(
-      (held) => catalogue.commands.find((one) => one.id === held.command)?.label ?? '',
+      (held) => opened.commands.get(held.command)?.label ?? '',
     );
     return { release, text: [...new Set(names)].join(', ') };
   });
@@ -72,7 +72,7 @@ const chosenAt = computed(() =>
   ),
 );
 const neighbours = computed(() => {
-  const { lacks } = usualBoard(layoutInHand.value, platform.value);
+  const { lacks } = keyboard.value.board;
   return ALL_CODES.filter((one) => !lacks.has(one) && !/^(Numpad|Browser|Media|Audio)/.test(one));
 });
 </script>

@@ -2,6 +2,7 @@
 import { reactive, watch } from 'vue';
 import { KeyPolicy } from '@crib/core/contract';
 import { acceptance } from '@crib/core/keyset';
+import { say } from '@crib/core/words';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
@@ -62,9 +63,10 @@ const TAKES = [
   ['functionKeys', 'function keys'],
 ] as const;
 const tried = ref('');
-const verdict = computed(() =>
-  tried.value ? (acceptance(policy, tried.value)?.sentence ?? 'The program takes it.') : '',
-);
+const verdict = computed(() => {
+  const unfit = tried.value && acceptance(policy, tried.value);
+  return unfit ? say(unfit) : tried.value ? 'The program takes it.' : '';
+});
 </script>
 
 <template>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { keyOfPress } from '@crib/core/keyset';
-import { storedPress } from '@crib/core/keys';
+import { canonicalOn, pressesText } from '@crib/core/press';
 import KeyChip from '../../parts/KeyChip.vue';
 import KeyPicker from '../../parts/KeyPicker.vue';
-import { layoutInHand, type Shown } from '../../parts/chips.ts';
+import type { Shown } from '../../parts/chips.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
@@ -13,10 +13,11 @@ const props = defineProps<{ press: string; how: Shown }>();
 const workspace = useWorkspace();
 const { route, set, platform } = usePlace();
 
-const made = computed(() => (props.press ? storedPress(props.press, layoutInHand.value, platform.value) : null));
+const keyboard = computed(() => workspace.keyboardOn(platform.value));
+const made = computed(() => (props.press ? canonicalOn(props.press, keyboard.value) : null));
 const keysets = computed(() =>
   (workspace.catalogue?.keysets ?? []).map((keyset) => {
-    const found = made.value ? workspace.pressesOf(keyset.id, platform.value).answering(made.value) : [];
+    const found = made.value ? workspace.weighedOf(keyset.id).answering(made.value, keyboard.value) : [];
     const lines = found
       .map(({ held, whole }) => ({
         whole,
@@ -51,7 +52,11 @@ const keysets = computed(() =>
     <div v-if="made" class="actions">
       <RouterLink
         class="btn"
-        :to="{ name: 'key', params: { code: keyOfPress(made) }, query: { ...route.query, press: undefined } }"
+        :to="{
+          name: 'key',
+          params: { code: keyOfPress(pressesText(made)) },
+          query: { ...route.query, press: undefined },
+        }"
         >This key in full</RouterLink
       >
     </div>

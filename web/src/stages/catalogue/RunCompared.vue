@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { RESTS, TYPISTS, runFigures, type Typist } from '@crib/core/reach';
-import { layoutInHand } from '../../parts/chips.ts';
 import { useHands } from '../../stores/hands.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
@@ -24,8 +23,7 @@ const lines = computed(() =>
       {
         effective: workspace.effectiveOf(keyset.id, platform.value),
         commands: workspace.commands,
-        layout: layoutInHand.value,
-        platform: platform.value,
+        keyboard: workspace.keyboardOn(platform.value),
         rest: rest.value,
         typist: typist.value,
       },

@@ -4,6 +4,7 @@ import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, reactive, ref } from 'vue';
 import { platformName, type Platform } from '@crib/core/keys';
 import { acceptance } from '@crib/core/keyset';
+import { say } from '@crib/core/words';
 import type { Binding, Command, ShippedKeyset } from '@crib/core/contract';
 import LanguageSelect from '../../parts/LanguageSelect.vue';
 import { languageName } from '../../parts/languages.ts';
@@ -52,9 +53,10 @@ const from = ({ provenance }: Binding) =>
     .filter(Boolean)
     .join(', ');
 const adding = ref(false);
-const unusual = computed(() =>
-  form.shortcut ? acceptance(workspace.catalogue!.app.keyPolicy, form.shortcut)?.sentence : undefined,
-);
+const unusual = computed(() => {
+  const unfit = form.shortcut && acceptance(workspace.catalogue!.app.keyPolicy, form.shortcut);
+  return unfit ? say(unfit) : undefined;
+});
 
 async function add() {
   const { shortcut, contexts, note, kind, source, build } = form;

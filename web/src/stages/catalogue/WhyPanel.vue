@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, ref, watch } from 'vue';
-import { keyboardOf } from '@crib/core/keys';
+import { say } from '@crib/core/words';
 import { whyNothing, type UserState } from '@crib/core/keyset';
 import type { Command, Keyset } from '@crib/core/contract';
-import { layoutInHand, show } from '../../parts/chips.ts';
+import { show } from '../../parts/chips.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
@@ -36,16 +36,15 @@ const steps = computed(() =>
   shortcut.value && active.value.length
     ? whyNothing({
         scene: {
-          effective: workspace.effectiveOf(props.keyset.id, platform.value),
+          weighed: workspace.weighedOf(props.keyset.id),
           tree: workspace.tree!,
           policy: policy.value,
-          keyboard: keyboardOf(layoutInHand.value, platform.value),
+          keyboard: workspace.keyboardOn(platform.value),
           active: active.value,
           state: state.value,
         },
         policy: policy.value,
         systemKeys: workspace.catalogue!.systemKeys,
-        shipped: workspace.effectiveOf(workspace.shipped!.id, platform.value),
         shortcut: shortcut.value,
         command: props.command,
         label: (id) => workspace.commands.get(id)?.label ?? '',
@@ -81,7 +80,7 @@ const WORDS = { fine: 'fine', look: 'look at it', cause: 'this is why' } as cons
     <ol class="steps" aria-live="polite">
       <li v-for="step in steps" :key="step.check" :class="step.verdict">
         <b aria-hidden="true">{{ MARKS[step.verdict] }}</b><span
-          >{{ step.sentence }} <small v-if="step.verdict !== 'fine'">{{ WORDS[step.verdict] }}</small></span
+          >{{ say(step.said) }} <small v-if="step.verdict !== 'fine'">{{ WORDS[step.verdict] }}</small></span
         >
       </li>
     </ol>

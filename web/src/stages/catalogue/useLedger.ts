@@ -1,5 +1,6 @@
 import { computed, onBeforeUnmount, shallowRef, watch, type Ref } from 'vue';
-import { platformName, storedPress } from '@crib/core/keys';
+import { platformName } from '@crib/core/keys';
+import { canonicalOn } from '@crib/core/press';
 import type { Command } from '@crib/core/contract';
 import {
   LEDGER_FILTERS,
@@ -14,7 +15,6 @@ import {
   type LedgerOrder,
   type LedgerView,
 } from '@crib/core/keyset';
-import { layoutInHand } from '../../parts/chips.ts';
 import { grouped, remembered, type LedgerColumn } from '../../parts/ledger.ts';
 import { useLookup } from '../../stores/lookup.ts';
 import { usePlace } from '../../stores/place.ts';
@@ -47,32 +47,32 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
     columnIds.value.flatMap((id): LedgerColumn[] => {
       const keyset = workspace.keyset(id);
       if (!keyset) return [];
-      const effective = workspace.effectiveOf(id, platform.value);
+      const weighed = workspace.weighedOf(id);
+      const on = platform.value;
       if (keyset.kind === 'shipped') {
         const { label } = workspace.catalogue!.release;
         const sub = `shipped, ${keyset.bindings.length} shortcuts`;
         const title = keyset.isDefault ? label : keyset.name;
-        return [{ id, title, sub, asBase: '', cell: remembered((command) => cellOf(command, effective)) }];
+        return [{ id, title, sub, asBase: '', cell: remembered((command) => cellOf(command, weighed, on)) }];
       }
       const base = workspace.keyset(keyset.baseId)!;
-      const below = workspace.effectiveOf(keyset.baseId, platform.value);
+      const below = workspace.weighedOf(keyset.baseId);
       const asBase = base.kind === 'shipped' ? 'as shipped' : `as ${base.name}`;
-      const cell = remembered((command) => cellOf(command, effective, below));
+      const cell = remembered((command) => cellOf(command, weighed, on, below));
       return [{ id, title: keyset.name, sub: `${keyset.edits.length} edits`, asBase, cell }];
     }),
   );
 
-  const effectives = computed(() =>
-    columnIds.value.flatMap((id) => (workspace.keyset(id) ? [workspace.effectiveOf(id, platform.value)] : [])),
+  const keyboard = computed(() => workspace.keyboardOn(platform.value));
+  const weighed = computed(() =>
+    columnIds.value.flatMap((id) => (workspace.keyset(id) ? [workspace.weighedOf(id)] : [])),
   );
-  const facts = computed(() =>
-    rowFacts(workspace.catalogue?.commands ?? [], effectives.value, layoutInHand.value, platform.value),
-  );
+  const facts = computed(() => rowFacts(workspace.catalogue?.commands ?? [], weighed.value, keyboard.value));
   /** What clashes in the last column: found once the ledger stands on the screen. */
   const clashing = shallowRef<ReadonlySet<number>>(new Set());
   let waiting: ReturnType<typeof setTimeout> | undefined;
   watch(
-    () => [workspace.catalogue, columnIds.value.at(-1), layoutInHand.value] as const,
+    () => [workspace.catalogue, columnIds.value.at(-1), workspace.keyboards] as const,
     ([, last]) => {
       clearTimeout(waiting);
       waiting = setTimeout(() => {
@@ -92,9 +92,9 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
 
   /** Commands that answer to the pressed keys in any column. */
   const pressed = computed(() => {
-    const asked = press.value ? storedPress(press.value, layoutInHand.value, platform.value) : null;
+    const asked = press.value ? canonicalOn(press.value, keyboard.value) : null;
     if (!asked) return null;
-    const found = columnIds.value.flatMap((id) => workspace.pressesOf(id, platform.value).answering(asked));
+    const found = weighed.value.flatMap((one) => one.answering(asked, keyboard.value));
     return new Set(found.map((one) => one.held.command));
   });
 

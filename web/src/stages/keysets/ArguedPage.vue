@@ -4,7 +4,6 @@ import { platformName } from '@crib/core/keys';
 import { argue, arguedMarkdown } from '@crib/core/sheet';
 import KeyChip from '../../parts/KeyChip.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { layoutInHand } from '../../parts/chips.ts';
 import { download } from '../../parts/download.ts';
 import { useHands } from '../../stores/hands.ts';
 import { usePlace } from '../../stores/place.ts';
@@ -27,9 +26,8 @@ const other = computed(() => {
 const { rest, typist } = useHands();
 const argued = computed(() =>
   keyset.value && other.value
-    ? argue(workspace.catalogue!, [other.value, keyset.value], {
-        layout: layoutInHand.value,
-        platform: platform.value,
+    ? argue(workspace.opened!, [other.value, keyset.value], workspace.keyboards, {
+        keyboard: workspace.keyboardOn(platform.value),
         rest: rest.value,
         typist: typist.value,
       })

@@ -14,7 +14,8 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import FollowUps from './FollowUps.vue';
 import NearerKeys from './NearerKeys.vue';
 import WhatFollows from './WhatFollows.vue';
-import { useEdit, type FollowUp } from './useEdit.ts';
+import type { FollowUp } from '@crib/core/keyset';
+import { useEdit } from './useEdit.ts';
 
 /** Changing a command's keys in a custom keyset, with what follows before it is saved. */
 const props = defineProps<{ keyset: CustomKeyset; command: Command; platform: Platform; how: Shown }>();
@@ -57,6 +58,7 @@ defineExpose({ focus: () => field.value?.focus() });
       ref="field"
       :model-value="shortcut"
       :platform="platform"
+      :target="onPlatform || null"
       :how="how"
       :typed-letters="policy.typedLetters"
       @update:model-value="pressed"
@@ -113,6 +115,7 @@ defineExpose({ focus: () => field.value?.focus() });
       :keyset="keyset"
       :command="command"
       :context="context"
+      :target="onPlatform || null"
       :platform="platform"
       :how="how"
       @pick="pressed"

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Platform } from '@crib/core/keys';
-import type { Setting } from '@crib/core/keyset';
+import type { FollowUp, Setting } from '@crib/core/keyset';
 import { show, type Shown } from '../../parts/chips.ts';
-import type { FollowUp } from './useEdit.ts';
 import { useProposals } from './useProposals.ts';
 
 /** Taking a press from its owner, and what becomes of the owner: one keystroke does both. */

@@ -2,7 +2,8 @@
 import { show } from '../../parts/chips.ts';
 import { computed, ref, watch } from 'vue';
 import { platformName } from '@crib/core/keys';
-import { clashSentence, clashes, workLists, type WorkList } from '@crib/core/keyset';
+import { clashSaid, clashes, workLists, type WorkList } from '@crib/core/keyset';
+import { say } from '@crib/core/words';
 import ChipLegend from '../../parts/ChipLegend.vue';
 import LedgerTools from '../../parts/LedgerTools.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
@@ -61,7 +62,7 @@ const clashesOfSelected = computed(() => {
   return clashing.value
     .filter((clash) => selected.value && clash.parties.some((held) => held.command === selected.value!.id))
     .slice(0, 40)
-    .map((clash) => ({ severity: clash.severity, sentence: clashSentence(setting, clash) }));
+    .map((clash) => ({ severity: clash.severity, sentence: say(clashSaid(setting, clash)) }));
 });
 const to = (choice: string) => ({ query: { ...route.query, only: choice || undefined } });
 </script>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import type { Platform } from '@crib/core/keys';
+import { meantFor, parseStored, writeStored, type Platform } from '@crib/core/keys';
+import { say } from '@crib/core/words';
 import type { Setting } from '@crib/core/keyset';
 import type { Command, CustomKeyset } from '@crib/core/contract';
 import { pressesElsewhere } from '@crib/core/reach';
@@ -16,6 +17,8 @@ const props = defineProps<{
   keyset: CustomKeyset;
   command: Command;
   context: number;
+  /** The platform the keys are for; null is all of them. */
+  target: Platform | null;
   platform: Platform;
   how: Shown;
 }>();
@@ -41,10 +44,15 @@ const here = computed(() =>
 const programs = computed(
   () => otherPrograms.value && pressesElsewhere(props.command, otherPrograms.value, props.platform),
 );
-const everywhere = computed(() => [
-  ...here.value,
-  ...(programs.value ?? []).map(({ app, shortcut }) => ({ name: app, shortcut })),
-]);
+/** As they would be saved: for the platforms that are edited, modifiers by their part. */
+const everywhere = computed(() =>
+  [...here.value, ...(programs.value ?? []).map(({ app, shortcut }) => ({ name: app, shortcut }))].map(
+    ({ name, shortcut }) => ({
+      name,
+      shortcut: writeStored(meantFor(parseStored(shortcut), props.platform, props.target).shortcut),
+    }),
+  ),
+);
 </script>
 
 <template>
@@ -53,7 +61,7 @@ const everywhere = computed(() => [
   <button v-for="one in proposals" :key="one.shortcut" type="button" class="near" @click="emit('pick', one.shortcut)">
     <span class="sr-only">Take </span>
     <KeyChip :shortcut="one.shortcut" :platform="platform" :how="how" />
-    <span>{{ one.reasons.map((reason) => reason.says).join(', ') }}</span>
+    <span>{{ one.reasons.map((reason) => say(reason.said)).join(', ') }}</span>
   </button>
   <button v-if="proposals.length === most" type="button" class="btn plain" @click="most += 8">More of them</button>
   <h3>Take the press it has in</h3>

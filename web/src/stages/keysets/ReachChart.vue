@@ -1,16 +1,16 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { keyAtCode, WRITING_CODES, writeStored, type Board, type Platform } from '@crib/core/keys';
+import { WRITING_CODES, writeStored } from '@crib/core/keys';
 import { PITCH, boardSpots, centreOf, restingPoints, type Finger, type MainKey, type Rest } from '@crib/core/reach';
-import { layoutInHand, show } from '../../parts/chips.ts';
+import { keyAtCode, type Keyboard } from '@crib/core/press';
+import { show } from '../../parts/chips.ts';
 
 /**
  * The board as a chart: bare letters on lines of equal distance from the resting fingers, and the paths of a run over
  * them. Resting fingers are dragged to another key, or moved there with the arrow keys.
  */
 const props = defineProps<{
-  board: Board;
-  platform: Platform;
+  keyboard: Keyboard;
   rest: Rest;
   /** Paths over keys, the first drawn in ink, the second dotted. */
   paths: readonly { readonly name: string; readonly keys: readonly (MainKey | null)[] }[];
@@ -20,7 +20,7 @@ const props = defineProps<{
 const emit = defineEmits<{ place: [finger: Finger, code: string] }>();
 
 const LEVELS = [171, 114, 76, 57, 38, 19];
-const spots = computed(() => boardSpots(props.board));
+const spots = computed(() => boardSpots(props.keyboard.board));
 const FUNCTION_ROW = Array.from({ length: 12 }, (_, i) => `F${i + 1}`);
 const AROUND = ['Escape', 'Tab', 'Space', 'Enter', 'Backspace', 'ArrowUp', 'ArrowLeft', 'ArrowDown', 'ArrowRight'];
 const SIGNS: Record<string, string> = {
@@ -29,9 +29,9 @@ const SIGNS: Record<string, string> = {
 function signOf(code: string): string {
   if (SIGNS[code]) return SIGNS[code];
   if (code.startsWith('F')) return code;
-  const key = keyAtCode(code, layoutInHand.value, props.platform);
+  const key = keyAtCode(code, props.keyboard);
   return key
-    ? show(writeStored({ strokes: [{ kind: 'key', modifiers: [], key }], manner: 'pressed' }), props.platform)
+    ? show(writeStored({ strokes: [{ kind: 'key', modifiers: [], key }], manner: 'pressed' }), props.keyboard.platform)
     : '';
 }
 const letters = computed(() =>

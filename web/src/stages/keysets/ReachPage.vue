@@ -17,6 +17,7 @@ import {
   type RunSetting,
 } from '@crib/core/reach';
 import { BOARDS, boardById, usualBoard } from '@crib/core/keys';
+import { keyboardOf } from '@crib/core/press';
 import KeyChip from '../../parts/KeyChip.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { layoutInHand } from '../../parts/chips.ts';
@@ -56,12 +57,11 @@ const other = computed(() => {
 });
 const boardAsked = kept('board');
 const board = computed(() => boardById(boardAsked.value) ?? usualBoard(layoutInHand.value, platform.value));
+const keyboard = computed(() => keyboardOf(layoutInHand.value, platform.value, board.value));
 const settingFor = (keysetId: number): RunSetting => ({
-  board: board.value,
   effective: workspace.effectiveOf(keysetId, platform.value),
   commands: workspace.commands,
-  layout: layoutInHand.value,
-  platform: platform.value,
+  keyboard: keyboard.value,
   rest: rest.value,
   typist: typist.value,
 });
@@ -164,7 +164,7 @@ const choices = computed(() => [
             ><span v-if="other" class="theirs">{{ other.name }}</span></span
           >
         </div>
-        <ReachChart :board="board" :platform="platform" :rest="rest" :paths="paths" :marked="marked" @place="place" />
+        <ReachChart :keyboard="keyboard" :rest="rest" :paths="paths" :marked="marked" @place="place" />
         <p class="mid hint">
           Lines are mm from the nearest resting finger. Drag a finger to where yours rests, or give it the focus and use
           the arrow keys.

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 import { computed, nextTick, watch } from 'vue';
 import { platformName } from '@crib/core/keys';
-import { RESTS, roomLeft, type RoomCell, type RoomState } from '@crib/core/reach';
+import { RESTS, roomIn, type RoomCell, type RoomState } from '@crib/core/reach';
 import IndexLine from '../../parts/IndexLine.vue';
 import KeyChip from '../../parts/KeyChip.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { layoutInHand, show } from '../../parts/chips.ts';
+import { show } from '../../parts/chips.ts';
 import { useHands } from '../../stores/hands.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
@@ -26,19 +26,13 @@ const context = computed(
 const { restName, rest } = useHands();
 const chosen = kept('at');
 
-const room = computed(() =>
-  keyset.value && context.value
-    ? roomLeft({
-        index: workspace.pressesOf(id.value, platform.value),
-        tree: workspace.tree!,
-        context: context.value.id,
-        layout: layoutInHand.value,
-        platform: platform.value,
-        rest: rest.value,
-        systemKeys: workspace.catalogue!.systemKeys,
-      })
-    : null,
-);
+/** Every press with the keyset, made once; places are asked for one by one. */
+const asked = computed(() => {
+  if (!keyset.value) return null;
+  const { weighed, takers, tree } = workspace.settingOf(id.value);
+  return roomIn({ weighed, takers, tree, keyboard: workspace.keyboardOn(platform.value), rest: rest.value });
+});
+const room = computed(() => (context.value && asked.value?.(context.value.id)) ?? null);
 const cells = computed(() => (room.value?.rows ?? []).flatMap((row) => row.cells));
 const selected = computed(() => cells.value.find((cell) => cell.press === chosen.value) ?? null);
 const count = (state: RoomState) => cells.value.filter((cell) => cell.state === state).length;
@@ -63,6 +57,7 @@ const keyWord = (code: string) =>
 const STATE_WORDS: Record<RoomState, string> = {
   free: 'free',
   taken: 'taken',
+  elsewhere: 'free on this keyboard, taken on another',
   others: 'taken by the system or others',
   types: 'types a character',
 };
@@ -177,6 +172,9 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
       <div class="foot">
         <span class="key taken"><i />{{ count('taken') }} taken</span>
         <span class="key free"><i />{{ count('free') }} free</span>
+        <span v-if="count('elsewhere')" class="key elsewhere"
+          ><i />{{ count('elsewhere') }} taken on another keyboard</span
+        >
         <span class="key others"><i />{{ count('others') + count('types') }} the system’s, or type a character</span>
         <span>Arrow keys move</span>
       </div>

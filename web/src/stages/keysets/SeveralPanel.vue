@@ -2,6 +2,8 @@
 import { computed, ref, toRef, watch } from 'vue';
 import type { Modifier, Platform } from '@crib/core/keys';
 import { moveRun, type Change } from '@crib/core/keyset';
+import type { Reason } from '@crib/core/reach';
+import { say } from '@crib/core/words';
 import type { Command, CustomKeyset, Edit } from '@crib/core/contract';
 import KeyChip from '../../parts/KeyChip.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -89,7 +91,7 @@ const made = computed<Change>(() => {
     remove: [],
   };
 });
-const told = (reasons: readonly { says: string }[]) => reasons.map((one) => one.says).join(', ');
+const told = (reasons: readonly Reason[]) => reasons.map((one) => say(one.said)).join(', ');
 const lost = computed(() => reassign.found.value?.answer.given.filter((one) => !one).length ?? 0);
 function find() {
   const wishes = props.commands.filter((one) => !one.fixed).map((one) => ({ command: one.id, context: one.home }));

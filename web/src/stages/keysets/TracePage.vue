@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { keyboardOf, storedPress, strokeOfWay, writeStored, readShortcuts } from '@crib/core/keys';
+import { writeStored, readShortcuts } from '@crib/core/keys';
+import { canonicalOn, pressText, readPress, strokeOf } from '@crib/core/press';
+import { say } from '@crib/core/words';
 import { howToReverse, slipsTo, traceSlips, type Slip } from '@crib/core/reach';
 import type { Scene } from '@crib/core/keyset';
 import KeyChip from '../../parts/KeyChip.vue';
 import KeyField from '../../parts/KeyField.vue';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { layoutInHand } from '../../parts/chips.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import KeysetFrame from './KeysetFrame.vue';
@@ -25,20 +26,22 @@ const context = computed({
 });
 const from = ref<'press' | 'command'>(happened.value ? 'command' : 'press');
 
+const keyboard = computed(() => workspace.keyboardOn(platform.value));
 const scene = computed<Scene | null>(() =>
   workspace.catalogue && workspace.keyset(id.value)
     ? {
-        effective: workspace.effectiveOf(id.value, platform.value),
+        weighed: workspace.weighedOf(id.value),
         tree: workspace.tree!,
         policy: workspace.catalogue.app.keyPolicy,
-        keyboard: keyboardOf(layoutInHand.value, platform.value),
+        keyboard: keyboard.value,
         active: [context.value],
       }
     : null,
 );
 const press = computed(() => {
   const stored = meant.value && readShortcuts(meant.value, {}).kind === 'read' ? meant.value : '';
-  return stored ? (storedPress(stored, layoutInHand.value, platform.value)?.split(' ')[0] ?? null) : null;
+  const [first] = (stored && canonicalOn(stored, keyboard.value)) || [];
+  return first ? pressText(first) : null;
 });
 const slips = computed<Slip[]>(() =>
   scene.value && press.value
@@ -46,7 +49,7 @@ const slips = computed<Slip[]>(() =>
     : [],
 );
 const shown = (made: string) =>
-  writeStored({ strokes: [strokeOfWay(made, layoutInHand.value, platform.value)], manner: 'pressed' });
+  writeStored({ strokes: [strokeOf(readPress(made), keyboard.value)], manner: 'pressed' });
 const label = (command: number) => workspace.commands.get(command)?.label ?? '';
 function did({ did: result, press: made }: Slip): string {
   if (result.fires) return label(result.fires.command);
@@ -70,8 +73,8 @@ const pressesOf = (one: number) =>
     .effectiveOf(id.value, platform.value)
     .of(one)
     .flatMap((held) => {
-      const made = storedPress(held.shortcut, layoutInHand.value, platform.value);
-      return made && !made.includes(' ') ? [{ press: made, context: held.context }] : [];
+      const made = canonicalOn(held.shortcut, keyboard.value);
+      return made?.length === 1 ? [{ press: pressText(made[0]!), context: held.context }] : [];
     });
 const backwards = computed(() =>
   scene.value && command.value
@@ -125,18 +128,18 @@ const backwards = computed(() =>
               </tr>
             </thead>
             <tbody>
-              <tr v-for="slip in slips" :key="`${slip.kind} ${slip.press} ${slip.context} ${slip.says}`">
+              <tr v-for="slip in slips" :key="`${slip.kind} ${slip.press} ${slip.context} ${say(slip.said)}`">
                 <th scope="row">
                   {{ did(slip) }}
                   <small v-if="workspace.commands.get(slip.did.fires?.command ?? 0)?.destructive" class="harm"
                     >destroys work</small
                   >
                 </th>
-                <td>{{ slip.says }}</td>
+                <td>{{ say(slip.said) }}</td>
                 <td><KeyChip :shortcut="shown(slip.press)" :platform="platform" :how="style" /></td>
                 <td>
-                  <template v-if="back(slip.did.fires?.command)?.says">
-                    {{ back(slip.did.fires?.command)!.says }}
+                  <template v-if="back(slip.did.fires?.command)">
+                    {{ say(back(slip.did.fires?.command)!.said) }}
                     <KeyChip
                       v-if="back(slip.did.fires?.command)!.by && keyOf(back(slip.did.fires?.command)!.by!)"
                       :shortcut="keyOf(back(slip.did.fires?.command)!.by!)!"
@@ -164,7 +167,7 @@ const backwards = computed(() =>
             <KeyChip v-if="keyOf(command.id)" :shortcut="keyOf(command.id)!" :platform="platform" :how="style" />
             <span v-else>no key in this keyset: it was chosen from the menu, or by a script</span>
           </p>
-          <p v-if="back(command.id)?.says">To take it back: {{ back(command.id)!.says }}</p>
+          <p v-if="back(command.id)">To take it back: {{ say(back(command.id)!.said) }}</p>
           <table v-if="backwards.length">
             <thead>
               <tr>
@@ -179,7 +182,7 @@ const backwards = computed(() =>
                 <td>
                   <KeyChip v-if="keyOf(one.meant)" :shortcut="keyOf(one.meant)!" :platform="platform" :how="style" />
                 </td>
-                <td>{{ one.slip.says }}</td>
+                <td>{{ say(one.slip.said) }}</td>
               </tr>
             </tbody>
           </table>

@@ -1,8 +1,12 @@
 <script setup lang="ts">
 import type { Outcome } from '@crib/core/keyset';
+import { say } from '@crib/core/words';
+import { show } from '../../parts/chips.ts';
 
 /** What follows from a change: why it cannot be made, then what it does to others; the slot says it where nothing does. */
 defineProps<{ outcome: Outcome }>();
+/** Keys as they are shown everywhere: on the layout in hand. */
+const spelling = { showKeys: (stored: string, on: string) => show(stored, on) };
 const WARNING = new Set([
   'taken from',
   'waits',
@@ -12,6 +16,7 @@ const WARNING = new Set([
   'system',
   'typing',
   'lopsided',
+  'own replaced',
 ]);
 const MOST = 60;
 </script>
@@ -22,10 +27,10 @@ const MOST = 60;
     <li v-for="one in outcome.refusals.slice(0, MOST)" :key="one.sentence">
       <b class="no" aria-hidden="true">■</b><span>{{ one.sentence }}</span>
     </li>
-    <li v-for="one in outcome.consequences.slice(0, MOST)" :key="one.sentence">
+    <li v-for="one in outcome.consequences.slice(0, MOST)" :key="say(one.said)">
       <b :class="WARNING.has(one.kind) ? 'no' : 'ok'" aria-hidden="true">{{
         WARNING.has(one.kind) ? '△' : '○'
-      }}</b><span>{{ one.sentence }}</span>
+      }}</b><span>{{ say(one.said, spelling) }}</span>
     </li>
     <slot />
     <li v-if="!outcome.refusals.length && !outcome.consequences.length">

@@ -1,7 +1,7 @@
 import { computed, ref, shallowRef, type Ref } from 'vue';
 import { consequences, shownKeys, type Change, type Outcome } from '@crib/core/keyset';
 import type { Problem } from '@crib/core/error';
-import type { CustomKeyset, SentChange } from '@crib/core/contract';
+import type { CustomKeyset, SavedChange, SentChange } from '@crib/core/contract';
 import { Refusal, ask, problemsOf } from '../../api/client.ts';
 import { languageInHand, layoutsInHand } from '../../stores/hand.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
@@ -41,8 +41,8 @@ export function useChange(keyset: Ref<CustomKeyset>) {
     problems.value = [];
     said.value = '';
     try {
-      const answer = await ask<{ keyset: CustomKeyset }>('POST', `/api/keysets/${keyset.value.id}/${path}`, body);
-      workspace.replace(answer.keyset);
+      const answer = await ask<SavedChange>('POST', `/api/keysets/${keyset.value.id}/${path}`, body);
+      workspace.laid(answer);
       said.value = sentence;
       return true;
     } catch (error) {

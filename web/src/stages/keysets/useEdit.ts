@@ -1,6 +1,6 @@
 import { computed, ref, watch, type Ref } from 'vue';
-import { placeKey, type Change, type Consequence } from '@crib/core/keyset';
-import type { Command, CustomKeyset, Edit, EditAction } from '@crib/core/contract';
+import { editOf, placeKey, withFollowUp, type Change, type Consequence, type FollowUp } from '@crib/core/keyset';
+import type { Command, CustomKeyset, EditAction } from '@crib/core/contract';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useChange } from './useChange.ts';
 
@@ -11,10 +11,6 @@ const SAID: Record<EditAction, string> = {
   block: 'It does nothing there now.',
   'put back': 'As it was.',
 };
-
-/** What is done for the former owner of a press, in the same change. */
-export type FollowUp =
-  { readonly kind: 'leave' } | { readonly kind: 'give'; readonly shortcut: string } | { readonly kind: 'swap' };
 
 /** The edit that is being made in the margin: what it would be, what follows from it, and saving it. */
 export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
@@ -52,14 +48,10 @@ export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
     saved.value = '';
   });
 
-  function changeOf(action: EditAction): Change & { put: Edit[] } {
-    const base = workspace.keyset(keyset.value.baseId);
-    // Straight over the shipped keyset, putting back is taking the edit away.
-    if (action === 'put back' && base?.kind === 'shipped') return { put: [], remove: [place.value] };
-    const named = action === 'set' || action === 'add' || action === 'block';
-    const edit = { action, shortcuts: named ? [shortcut.value] : [], reason: reason.value, memoryAid: memoryAid.value };
-    return { put: [{ ...place.value, ...edit }], remove: [] };
-  }
+  const changeOf = (action: EditAction) => {
+    const said = { shortcut: shortcut.value, reason: reason.value, memoryAid: memoryAid.value };
+    return editOf(change.setting.value, place.value, action, said);
+  };
   /** What follows from setting the shortcut that is being pressed. */
   const outcome = computed(() => (shortcut.value ? change.outcomeOf(changeOf('set')) : null));
   /** Who loses the press, and where. */
@@ -71,25 +63,6 @@ export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
     return workspace.effectiveOf(keyset.value.id, on).at(command.value.id, context.value)[0]?.shortcut ?? null;
   });
 
-  /** The edit with what is done for the former owner. */
-  function withFollowUp(follow: FollowUp): Change {
-    const made = changeOf('set');
-    if (!owner.value || follow.kind === 'leave') return made;
-    const given = follow.kind === 'give' ? follow.shortcut : main.value;
-    if (!given) return made;
-    const { command: former, context: where } = owner.value;
-    const why = `${command.value.label} has taken its key.`;
-    const theirs: Edit = {
-      command: former,
-      context: where,
-      platform: place.value.platform,
-      action: 'set',
-      shortcuts: [given],
-      reason: why,
-      memoryAid: '',
-    };
-    return { ...made, put: [...made.put, theirs] };
-  }
   async function finish(made: Change, sentence: string) {
     const done = await change.make(made, sentence);
     if (done) shortcut.value = '';
@@ -98,7 +71,7 @@ export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
   const save = (action: EditAction) => finish(changeOf(action), SAID[action]);
   const saveWith = (follow: FollowUp) =>
     finish(
-      withFollowUp(follow),
+      owner.value ? withFollowUp(change.setting.value, changeOf('set'), owner.value, follow) : changeOf('set'),
       follow.kind === 'swap' ? 'Swapped.' : follow.kind === 'give' ? 'Both are set.' : 'Set.',
     );
   return {

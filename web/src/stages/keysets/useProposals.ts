@@ -1,5 +1,4 @@
 import { computed, type Ref } from 'vue';
-import { usesADay } from '@crib/core/catalogue';
 import type { Command } from '@crib/core/contract';
 import { pressesElsewhere, proposer, type Proposal } from '@crib/core/reach';
 import type { Setting } from '@crib/core/keyset';
@@ -17,7 +16,7 @@ export function useProposals(setting: Ref<Setting>) {
     rest: rest.value,
     groups: workspace.catalogue?.groups ?? [],
     elsewhere: (command: Command) => pressesElsewhere(command, otherPrograms.value ?? [], platform.value),
-    uses: usesADay(workspace.catalogue?.uses ?? []),
+    uses: workspace.opened?.uses() ?? new Map<number, number>(),
   }));
   const made = computed(() => proposer(setting.value, facts.value));
   function proposalsFor(command: number, context: number, most: number): Proposal[] {

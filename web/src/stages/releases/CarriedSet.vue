@@ -2,7 +2,7 @@
 import { computed, reactive, shallowRef } from 'vue';
 import type { Problem } from '@crib/core/error';
 import { platformName } from '@crib/core/keys';
-import { treeOf } from '@crib/core/release';
+import { say } from '@crib/core/words';
 import { ask, problemsOf } from '../../api/client.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -14,20 +14,20 @@ import type { useCarry } from './useCarry.ts';
 const props = defineProps<{ carrying: ReturnType<typeof useCarry> }>();
 const workspace = useWorkspace();
 const { router, appSlug, platform, style, luggage, set } = usePlace();
-const { keyset, to, base, source, target, made, decisions, outcomes, decisionOf } = props.carrying;
+const { keyset, to, base, from, onto, source, target, made, decisions, outcomes, decisionOf } = props.carrying;
 const form = reactive({ name: keyset.value!.name, note: keyset.value!.note });
 const problems = shallowRef<readonly Problem[]>([]);
 const labels = computed(() => new Map(target.value!.commands.map((one) => [one.id, one.label])));
-const tree = computed(() => treeOf(target.value!.contexts));
+const tree = computed(() => onto.value!.tree);
 const waiting = computed(() =>
   (made.value?.open ?? []).map(({ outcome, why }) => ({
     command: source.value!.commands.find((one) => one.id === outcome.edit.command)?.label ?? '',
-    where: treeOf(source.value!.contexts).get(outcome.edit.context).name,
+    where: from.value!.tree.get(outcome.edit.context).name,
     platform: outcome.edit.platform,
     action: outcome.edit.action,
     shortcuts: outcome.edit.shortcuts,
     reason: outcome.edit.reason,
-    why,
+    why: say(why),
   })),
 );
 const followed = computed(() => outcomes.value.filter((one) => decisionOf(one).what === 'follow').length);

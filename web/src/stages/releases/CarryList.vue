@@ -2,7 +2,8 @@
 import { computed, nextTick, ref, watch } from 'vue';
 import { placeKey } from '@crib/core/keyset';
 import { platformName } from '@crib/core/keys';
-import { treeOf, type Decision, type EditCost, type Outcome, type OutcomeKind } from '@crib/core/release';
+import { say } from '@crib/core/words';
+import { type Decision, type EditCost, type Outcome, type OutcomeKind } from '@crib/core/release';
 import KeyChip from '../../parts/KeyChip.vue';
 import { show } from '../../parts/chips.ts';
 import { usePlace } from '../../stores/place.ts';
@@ -18,7 +19,7 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ select: [outcome: Outcome]; decide: [decision: Decision]; margin: [] }>();
 const { style, platform } = usePlace();
-const { keyset, to, source, decisionOf, isDecided } = props.carrying;
+const { keyset, to, from, source, decisionOf, isDecided } = props.carrying;
 const root = ref<HTMLElement | null>(null);
 const keyOf = (one: Outcome) => placeKey(one.edit);
 
@@ -49,7 +50,7 @@ watch(() => props.selected, () => nextTick(() => root.value?.querySelector('[ari
 
 const WORDS: Record<Decision['what'], string> = { keep: 'keep', follow: 'follow', other: 'other', later: 'later' };
 const label = (one: Outcome) => source.value?.commands.find((each) => each.id === one.edit.command)?.label ?? '';
-const place = (one: Outcome) => (source.value ? treeOf(source.value.contexts).get(one.edit.context).name : '');
+const place = (one: Outcome) => from.value?.tree.get(one.edit.context).name ?? '';
 const otherKeys = (decision: Decision) => (decision.what === 'other' ? (decision.shortcuts ?? []) : []);
 const past = (one: Outcome) => props.costs.get(keyOf(one))?.at.length ?? 0;
 const hasPast = computed(() => [...props.costs.values()].some((one) => one.steps > 0));
@@ -99,7 +100,7 @@ defineExpose({ focus: () => root.value?.focus() });
       </span>
       <span role="gridcell" class="says"
         ><b>{{ titles[one.kind] }}</b
-        >{{ one.sentence }}</span
+        >{{ say(one.said) }}</span
       >
       <span
         v-if="hasPast"

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { acceptance, layerOver } from '@crib/core/keyset';
-import { treeOf, type Decision, type EditCost, type Outcome } from '@crib/core/release';
+import { acceptance, layerOver, settingWith } from '@crib/core/keyset';
+import { say } from '@crib/core/words';
+import { type Decision, type EditCost, type Outcome } from '@crib/core/release';
 import KeyChip from '../../parts/KeyChip.vue';
 import KeyField from '../../parts/KeyField.vue';
 import { usePlace } from '../../stores/place.ts';
@@ -12,7 +13,7 @@ import type { useCarry } from './useCarry.ts';
 const props = defineProps<{ outcome: Outcome; carrying: ReturnType<typeof useCarry>; cost: EditCost | null }>();
 const emit = defineEmits<{ decide: [decision: Decision]; done: [] }>();
 const { style, platform } = usePlace();
-const { source, target, question, made, to, decisionOf } = props.carrying;
+const { onto, source, target, question, made, to, decisionOf } = props.carrying;
 
 const on = computed(() => props.outcome.edit.platform ?? platform.value);
 const was = computed(() => source.value!.commands.find((one) => one.id === props.outcome.edit.command)!);
@@ -24,12 +25,15 @@ const keys = ref('');
 const field = ref<InstanceType<typeof KeyField> | null>(null);
 const first = ref<HTMLElement | null>(null);
 const commands = computed(() => target.value!.commands.filter((one) => !one.fixed && (!props.outcome.targets.length || props.outcome.targets.length < 2 || props.outcome.targets.includes(one.id)))); // prettier-ignore
-const places = computed(() => treeOf(target.value!.contexts).inOrder);
+const places = computed(() => onto.value!.tree.inOrder);
 const proposals = useProposals(
-  computed(() => ({ ...question.value!.now, stack: layerOver(question.value!.now.stack, made.value?.edits ?? []) })),
+  computed(() => {
+    const { now } = question.value!;
+    return settingWith(now, layerOver(now.weighed.stack, made.value?.edits ?? []));
+  }),
 );
 const free = computed(() => (choice.value && where.value ? proposals.proposalsFor(choice.value, where.value, 4) : []));
-const refused = computed(() => (keys.value ? acceptance(question.value!.now.policy!, keys.value) : null));
+const refused = computed(() => (keys.value ? acceptance(question.value!.now.policy, keys.value) : null));
 
 function other(shortcut: string | null) {
   const more = { ...(choice.value !== null && { command: choice.value }), ...(where.value !== null && { context: where.value }) }; // prettier-ignore
@@ -43,7 +47,7 @@ defineExpose({ focus: () => (field.value ? field.value.focus() : first.value?.fo
 
 <template>
   <h2 ref="first" tabindex="-1">{{ was.label }}</h2>
-  <p class="under">{{ outcome.sentence }}</p>
+  <p class="under">{{ say(outcome.said) }}</p>
   <template v-if="outcome.edit.reason">
     <h3>Its reason, carried word for word</h3>
     <p class="reason">{{ outcome.edit.reason }}</p>
@@ -112,11 +116,12 @@ defineExpose({ focus: () => (field.value ? field.value.focus() : first.value?.fo
       ref="field"
       v-model="keys"
       :platform="on"
+      :target="outcome.edit.platform"
       :how="style"
       :typed-letters="target!.app.keyPolicy.typedLetters"
       title="Another key"
     />
-    <p v-if="refused" class="wrong" role="alert">{{ refused.sentence }}</p>
+    <p v-if="refused" class="wrong" role="alert">{{ say(refused) }}</p>
     <button v-else-if="keys" type="button" class="btn primary" @click="other(keys)">Give it this key</button>
     <template v-if="free.length">
       <h3>Free in {{ to!.label }}</h3>
@@ -126,7 +131,7 @@ defineExpose({ focus: () => (field.value ? field.value.focus() : first.value?.fo
           {{
             one.reasons
               .slice(0, 2)
-              .map((each) => each.says)
+              .map((each) => say(each.said))
               .join(', ')
           }}</span
         >
@@ -139,7 +144,7 @@ defineExpose({ focus: () => (field.value ? field.value.focus() : first.value?.fo
     <p v-if="!cost.at.length" class="mid">
       Nothing: it would have been carried {{ cost.steps === 1 ? 'once' : `${cost.steps} times` }} as it is.
     </p>
-    <p v-for="one in cost.at" :key="one.to">From {{ one.from }} to {{ one.to }}: {{ one.outcome.sentence }}</p>
+    <p v-for="one in cost.at" :key="one.to">From {{ one.from }} to {{ one.to }}: {{ say(one.outcome.said) }}</p>
   </template>
 </template>
 

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import { placeKey } from '@crib/core/keyset';
 import { OUTCOME_KINDS, type Decision, type Outcome, type OutcomeKind } from '@crib/core/release';
+import { say } from '@crib/core/words';
 import IndexLine from '../../parts/IndexLine.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../stores/place.ts';
@@ -180,7 +181,7 @@ const bulk = (what: 'keep' | 'follow' | 'later') =>
       />
     </template>
   </ReleasesFrame>
-  <p class="sr-only" role="status">{{ workspace.app && selected ? selected.sentence : '' }}</p>
+  <p class="sr-only" role="status">{{ workspace.app && selected ? say(selected.said) : '' }}</p>
 </template>
 
 <style scoped>

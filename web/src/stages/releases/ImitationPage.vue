@@ -1,11 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { usesADay } from '@crib/core/catalogue';
-import { faithfulness, likelyLineage, relation, sideOf, treeOf, type ImitatedPress } from '@crib/core/release';
+import { faithfulness, likelyLineage, relation, sideOf, type ImitatedPress } from '@crib/core/release';
 import IndexLine from '../../parts/IndexLine.vue';
 import KeyChip from '../../parts/KeyChip.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { layoutInHand } from '../../parts/chips.ts';
 import { useLineage } from '../../stores/lineage.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
@@ -20,9 +18,7 @@ const line = computed(() => workspace.app?.keysets.find((one) => one.id === Numb
 const own = computed(() => (line.value ? [line.value.releaseId] : []));
 const imitation = useCatalogues(own);
 const keyset = computed(() => {
-  const found = imitation.loaded.value
-    .get(line.value?.releaseId ?? 0)
-    ?.keysets.find((one) => one.id === line.value?.id);
+  const found = imitation.loaded.value.get(line.value?.releaseId ?? 0)?.keyset(line.value?.id ?? 0);
   return found?.kind === 'shipped' ? found : null;
 });
 const origin = computed(() => (keyset.value?.imitates ? [keyset.value.imitates] : []));
@@ -30,14 +26,17 @@ const original = useCatalogues(origin);
 
 const found = computed(() => {
   const [a, b] = [original.loaded.value.get(keyset.value?.imitates ?? 0), imitation.loaded.value.get(line.value?.releaseId ?? 0)]; // prettier-ignore
-  const shipped = a?.keysets.find((one) => one.kind === 'shipped' && one.isDefault);
+  const shipped = a?.shipped;
   if (!a || !b || !shipped || !keyset.value) return null;
-  const on = a.release.platforms.includes(platform.value) ? platform.value : a.release.platforms[0]!;
-  const sides = [sideOf(a, shipped.id, on), sideOf(b, keyset.value.id, platform.value)] as const;
+  const on = a.catalogue.release.platforms.includes(platform.value)
+    ? platform.value
+    : a.catalogue.release.platforms[0]!;
+  const sides = [sideOf(a, shipped.id, workspace.keyboardsFor([on]), on), sideOf(b, keyset.value.id, workspace.keyboardsFor([platform.value]), platform.value)] as const; // prettier-ignore
+  const judged = a.catalogue.app.id === b.catalogue.app.id;
   const likely = likelyLineage(...sides);
-  const between = a.app.id === b.app.id ? lineage.between(a, b) : { commands: relation(likely.commands), contexts: relation(likely.contexts) }; // prettier-ignore
-  const truth = faithfulness(sides[0], sides[1], between, layoutInHand.value, usesADay(a.uses));
-  return { a, b, on, truth, judged: a.app.id === b.app.id };
+  const between = judged ? lineage.between(a.catalogue, b.catalogue) : { commands: relation(likely.commands), contexts: relation(likely.contexts) }; // prettier-ignore
+  const truth = faithfulness(sides[0], sides[1], between, a.uses());
+  return { a, b, on, truth, judged };
 });
 const only = kept('only');
 const FARES = { same: 'Does the same', different: 'Does something else', missing: 'Does nothing' } as const;
@@ -46,8 +45,8 @@ const share = (counts: Readonly<Record<ImitatedPress['fares'], number>>, of: Imi
   const all = counts.same + counts.different + counts.missing;
   return all ? `${Math.round((100 * counts[of]) / all)} %` : '–';
 };
-const label = (id: number, side: 'a' | 'b') => found.value?.[side].commands.find((one) => one.id === id)?.label ?? '';
-const place = (id: number) => (found.value ? treeOf(found.value.a.contexts).get(id).name : '');
+const label = (id: number, side: 'a' | 'b') => found.value?.[side].commands.get(id)?.label ?? '';
+const place = (id: number) => found.value?.a.tree.get(id).name ?? '';
 </script>
 
 <template>
@@ -77,12 +76,13 @@ const place = (id: number) => (found.value ? treeOf(found.value.a.contexts).get(
     </StateNote>
     <template v-else>
       <h1>
-        {{ keyset.name }}<small>how true it is to {{ found.a.app.name }} {{ found.a.release.label }}</small>
+        {{ keyset.name
+        }}<small>how true it is to {{ found.a.catalogue.app.name }} {{ found.a.catalogue.release.label }}</small>
       </h1>
       <table class="sum">
         <thead>
           <tr>
-            <th scope="col">A press of {{ found.a.release.label }}</th>
+            <th scope="col">A press of {{ found.a.catalogue.release.label }}</th>
             <th v-for="title in FARES" :key="title" scope="col">{{ title }}</th>
           </tr>
         </thead>
@@ -109,7 +109,7 @@ const place = (id: number) => (found.value ? treeOf(found.value.a.contexts).get(
           <thead>
             <tr>
               <th scope="col">Press</th>
-              <th scope="col">In {{ found.a.release.label }}</th>
+              <th scope="col">In {{ found.a.catalogue.release.label }}</th>
               <th scope="col">Where</th>
               <th scope="col">Here</th>
               <th scope="col">Uses a day</th>
@@ -130,8 +130,8 @@ const place = (id: number) => (found.value ? treeOf(found.value.a.contexts).get(
     <template v-if="found" #margin>
       <h2>New, and no key here</h2>
       <p class="under">
-        {{ found.truth.newWithout.length }} commands that {{ found.a.release.label }} did not have have no key under
-        this keyset.
+        {{ found.truth.newWithout.length }} commands that {{ found.a.catalogue.release.label }} did not have have no key
+        under this keyset.
       </p>
       <div tabindex="0" role="group" aria-label="New, and no key here">
         <p v-for="one in found.truth.newWithout" :key="one.id" class="one">{{ one.label }}</p>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue';
-import { usesADay } from '@crib/core/catalogue';
 import { platformName } from '@crib/core/keys';
 import {
   MOVED_KINDS,
@@ -32,21 +31,22 @@ const { rest, typist } = useHands();
 /** The oldest first. */
 const releases = computed(() => [...(workspace.app?.releases ?? [])].reverse());
 const wanted = computed(() => releases.value.map((one) => one.id));
-const { loaded, ready, problem, load, stackFor } = useCatalogues(wanted);
+const { loaded, ready, problem, load } = useCatalogues(wanted);
 
 const sides = computed(() =>
   releases.value.flatMap(({ id }) => {
-    const catalogue = loaded.value.get(id);
-    const shipped = catalogue?.keysets.find((one) => one.kind === 'shipped' && one.isDefault);
-    return catalogue && shipped ? [{ catalogue, side: sideOf(catalogue, shipped.id, platform.value, stackFor(catalogue, shipped.id)) }] : []; // prettier-ignore
+    const opened = loaded.value.get(id);
+    if (!opened?.shipped) return [];
+    const side = sideOf(opened, opened.shipped.id, workspace.keyboardsFor([platform.value]), platform.value);
+    return [{ opened, catalogue: opened.catalogue, side }];
   }),
 );
-const uses = computed(() => usesADay(sides.value.at(-1)?.catalogue.uses ?? []));
+const uses = computed(() => sides.value.at(-1)?.opened.uses() ?? new Map<number, number>());
 const steps = computed(() =>
   sides.value.slice(1).map(({ catalogue, side }, at) => {
     const before = sides.value[at]!;
-    const found = moved(before.side, side, lineage.between(before.catalogue, catalogue), layoutInHand.value);
-    const cost = harms(found, before.side, side, uses.value, { layout: layoutInHand.value, rest: rest.value, typist: typist.value }); // prettier-ignore
+    const found = moved(before.side, side, lineage.between(before.catalogue, catalogue));
+    const cost = harms(found, before.side, side, uses.value, { rest: rest.value, typist: typist.value });
     return { label: catalogue.release.label, counts: kindCounts(movedRows(found, cost)) };
   }),
 );
@@ -56,7 +56,7 @@ const shares = computed(() => {
   const last = sides.value.at(-1);
   if (!last) return [];
   return sides.value.map(({ catalogue, side }) => {
-    const found = moved(side, last.side, lineage.between(catalogue, last.catalogue), layoutInHand.value);
+    const found = moved(side, last.side, lineage.between(catalogue, last.catalogue));
     const { uses: all, same } = unchangedShare(found, uses.value);
     return { label: catalogue.release.label, all, same, percent: all ? (100 * same) / all : null };
   });

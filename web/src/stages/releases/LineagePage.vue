@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import type { Command } from '@crib/core/contract';
+import type { Opened } from '@crib/core/keyset';
+import { say as sentence } from '@crib/core/words';
 import type { Problem } from '@crib/core/error';
-import { contextProposals, lineageProposals, pairKey, sideOf, treeOf, type LineageProposal } from '@crib/core/release';
+import { contextProposals, lineageProposals, pairKey, sideOf, type LineageProposal } from '@crib/core/release';
 import { problemsOf } from '../../api/client.ts';
 import IndexLine from '../../parts/IndexLine.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -25,20 +27,19 @@ const steps = computed(() => releases.value.slice(0, -1));
 const release = computed(() => steps.value.find((one) => String(one.id) === forAsked.value) ?? steps.value[0]);
 const before = computed(() => releases.value[releases.value.findIndex((one) => one.id === release.value?.id) + 1]);
 const wanted = computed(() => [before.value?.id, release.value?.id].filter((one) => one !== undefined));
-const { loaded, ready, problem, load, stackFor } = useCatalogues(wanted);
+const { loaded, ready, problem, load } = useCatalogues(wanted);
 const [old, now] = [computed(() => loaded.value.get(before.value?.id ?? 0)), computed(() => loaded.value.get(release.value?.id ?? 0))]; // prettier-ignore
 
 const said = computed(() => lineage.links.filter((one) => one.release === release.value?.id));
-const shippedIn = (catalogue: NonNullable<typeof old.value>) => catalogue.keysets.find((one) => one.kind === 'shipped' && one.isDefault)!.id; // prettier-ignore
+const sideIn = (opened: Opened) => sideOf(opened, opened.shipped!.id, workspace.keyboardsFor([platform.value]), platform.value); // prettier-ignore
 interface Row extends LineageProposal {
   readonly of: 'command' | 'context';
   readonly key: string;
 }
 const proposals = computed<Row[]>(() => {
   if (!old.value || !now.value) return [];
-  const side = (catalogue: NonNullable<typeof old.value>) => sideOf(catalogue, shippedIn(catalogue), platform.value, stackFor(catalogue, shippedIn(catalogue))); // prettier-ignore
-  const [a, b] = [side(old.value), side(now.value)];
-  const between = lineage.between(old.value, now.value);
+  const [a, b] = [sideIn(old.value), sideIn(now.value)];
+  const between = lineage.between(old.value.catalogue, now.value.catalogue);
   const refused = (kind: string) => new Set(said.value.filter((one) => one.kind === kind && !one.confirmed).map((one) => pairKey(one.old, one.now))); // prettier-ignore
   const row = (of: Row['of']) => (one: LineageProposal): Row => ({ ...one, of, key: `${of} ${one.old.join()} ${one.now.join()}` }); // prettier-ignore
   return [
@@ -87,20 +88,19 @@ function onKey(event: KeyboardEvent) {
 watch(selected, () => nextTick(() => list.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' }))); // prettier-ignore
 
 const WHAT = { renamed: 'became', split: 'was split into', merged: 'were put together as' } as const;
-const commandOf = (side: 'old' | 'now', id: number): Command | undefined => (side === 'old' ? old.value : now.value)?.commands.find((one) => one.id === id); // prettier-ignore
+const commandOf = (side: 'old' | 'now', id: number): Command | undefined => (side === 'old' ? old.value : now.value)?.commands.get(id); // prettier-ignore
 const contextOf = (side: 'old' | 'now', id: number) => {
-  const contexts = (side === 'old' ? old.value : now.value)?.contexts;
-  return contexts?.some((one) => one.id === id) ? treeOf(contexts).path(id) : '';
+  const opened = side === 'old' ? old.value : now.value;
+  return opened?.catalogue.contexts.some((one) => one.id === id) ? opened.tree.path(id) : '';
 };
 const nameOf = (of: Row['of'], side: 'old' | 'now', id: number) =>
   of === 'command' ? (commandOf(side, id)?.label ?? '') : contextOf(side, id);
 /** What is told of one side of a proposal: name, place in the menus, keys. */
 function told(of: Row['of'], side: 'old' | 'now', id: number) {
-  const catalogue = side === 'old' ? old.value : now.value;
+  const opened = side === 'old' ? old.value : now.value;
   const found = of === 'command' ? commandOf(side, id) : undefined;
-  if (!catalogue || !found) return { name: nameOf(of, side, id), menu: '', keys: [] };
-  const shipped = shippedIn(catalogue);
-  const held = sideOf(catalogue, shipped, platform.value, stackFor(catalogue, shipped)).effective.of(id);
+  if (!opened || !found) return { name: nameOf(of, side, id), menu: '', keys: [] };
+  const held = sideIn(opened).effective.of(id);
   return { name: found.label, menu: found.menu, keys: [...new Set(held.map((one) => one.shortcut))] };
 }
 </script>
@@ -153,7 +153,8 @@ function told(of: Row['of'], side: 'old' | 'now', id: number) {
             <LineageSide v-for="id in one.now" :key="id" v-bind="told(one.of, 'now', id)" />
           </span>
           <span role="gridcell" class="mid evidence"
-            >{{ one.evidence.join(', ') }}<b class="figures">&nbsp;{{ Math.round(100 * one.score) }} %</b></span
+            >{{ one.evidence.map((each) => sentence(each)).join(', ')
+            }}<b class="figures">&nbsp;{{ Math.round(100 * one.score) }} %</b></span
           >
           <span role="gridcell" class="buttons">
             <button type="button" class="btn primary" tabindex="-1" @click.stop="say(one, 'confirmed')">Yes</button>
@@ -179,8 +180,8 @@ function told(of: Row['of'], side: 'old' | 'now', id: number) {
         </button>
       </div>
       <SayLineage
-        :old="old"
-        :now="now"
+        :old="old.catalogue"
+        :now="now.catalogue"
         @say="(was, is) => say({ of: 'command', old: [was], now: [is] }, 'confirmed')"
       />
     </template>

@@ -1,15 +1,19 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { usedOften } from '@crib/core/catalogue';
 import { platformName } from '@crib/core/keys';
 import {
   MOVED_KINDS,
+  MOVED_ORDERS,
+  changedAt,
+  differing,
   inverse,
   kindCounts,
-  treeOf,
+  narrowedRows,
+  orderedMoved,
+  rowCommand,
   writtenDifference,
   writtenOf,
-  type MovedKind,
+  type ColumnSide,
 } from '@crib/core/release';
 import type { PlainTable } from '@crib/core/sheet';
 import ChipLegend from '../../parts/ChipLegend.vue';
@@ -18,9 +22,9 @@ import IndexLine from '../../parts/IndexLine.vue';
 import NarrowedTo from '../../parts/NarrowedTo.vue';
 import StateNote from '../../parts/StateNote.vue';
 import TheLedger from '../../parts/TheLedger.vue';
-import { layoutInHand, show } from '../../parts/chips.ts';
+import { show } from '../../parts/chips.ts';
 import { grouped } from '../../parts/ledger.ts';
-import { storedPress } from '@crib/core/keys';
+import { say } from '@crib/core/words';
 import { useLineage } from '../../stores/lineage.ts';
 import { useLookup } from '../../stores/lookup.ts';
 import { usePlace } from '../../stores/place.ts';
@@ -29,7 +33,7 @@ import MovedStory from './MovedStory.vue';
 import PickSides from './PickSides.vue';
 import ReleasesFrame from './ReleasesFrame.vue';
 import WriteNotes from './WriteNotes.vue';
-import { KIND_TITLES, movedColumn, rowCommand } from './movedLedger.ts';
+import { KIND_TITLES, movedColumn } from './movedLedger.ts';
 import { useComparison } from './useComparison.ts';
 
 /** What moved between two keysets, the most harmful to a trained hand first, over any set of keysets. */
@@ -38,46 +42,34 @@ const lineage = useLineage();
 const lookup = useLookup();
 const { kept, set, style, luggage } = usePlace();
 const comparison = useComparison();
-const { problem, load, compared, columns, platforms, old, now, labelOf, catalogueOf, stackFor } = comparison;
+const { problem, load, compared, columns, platforms, old, now, labelOf, openedOf } = comparison;
 
 const [kind, where, category, used, press, rowName] = ['kind', 'where', 'category', 'used', 'press', 'row'].map((name) => kept(name)); // prettier-ignore
 const order = kept('order', 'harm');
 const margin = ref<HTMLElement | null>(null);
 
 const byCommand = computed(() => new Map((compared.value?.rows ?? []).map((row) => [rowCommand(row).id, row])));
-const often = computed(() => usedOften(compared.value?.now.uses ?? []));
-const answering = computed(() => {
-  const asked = press!.value ? storedPress(press!.value, layoutInHand.value, platforms.value[1]) : null;
-  return asked;
-});
 /** Rows that name, press, place, category and use leave; the kinds in the index are counted over them. */
 const found = computed(() => {
-  const words = lookup.name.toLowerCase().split(/\s+/).filter(Boolean);
-  return (compared.value?.rows ?? []).filter((row) => {
-    const { old: was, now: is, before, after } = row.change;
-    const all = [...is, ...was];
-    const text = all.flatMap((one) => [one.label, ...one.otherNames, one.menu]).join(' ').toLowerCase(); // prettier-ignore
-    const has = (side: 0 | 1, list: typeof before) => list.some((one) => storedPress(one.shortcut, layoutInHand.value, platforms.value[side]) === answering.value); // prettier-ignore
-    return (
-      words.every((word) => text.includes(word)) &&
-      (!answering.value || has(0, before) || has(1, after)) &&
-      (!where!.value || all.some((one) => String(one.home) === where!.value)) &&
-      (!category!.value || all.some((one) => one.category === category!.value)) &&
-      (!used!.value || all.some((one) => often.value.has(one.id)))
-    );
-  });
+  const made = compared.value;
+  if (!made) return [];
+  const narrowing = {
+    words: lookup.name.toLowerCase().split(/\s+/).filter(Boolean),
+    press: press!.value,
+    place: where!.value ? Number(where!.value) : null,
+    category: category!.value,
+    often: used!.value ? made.now.often() : null,
+  };
+  return narrowedRows(made.rows, narrowing, [made.sides[0].keyboard, made.sides[1].keyboard]);
 });
 const counts = computed(() => kindCounts(found.value));
-const shown = computed(() => found.value.filter((row) => !kind!.value || row.kinds.includes(kind!.value as MovedKind)));
+const asked = computed(() => MOVED_KINDS.find((one) => one === kind!.value) ?? null);
+const ordered = computed(() => orderedMoved(found.value, MOVED_ORDERS.find((one) => one === order.value) ?? 'harm', asked.value)); // prettier-ignore
+const shown = computed(() => ordered.value.map((one) => one.row));
 const rows = computed(() => {
-  const list = shown.value.map((row) => ({ row, command: rowCommand(row) }));
-  if (order.value === 'alphabet') list.sort((a, b) => a.command.label.localeCompare(b.command.label));
-  const rank = new Map(MOVED_KINDS.map((one, at) => [KIND_TITLES[one], at]));
-  const titles = new Map(list.map(({ row, command }) => [command.id, KIND_TITLES[(kind!.value as MovedKind) || row.kinds[0]!]])); // prettier-ignore
-  if (order.value === 'harm') list.sort((a, b) => rank.get(titles.get(a.command.id)!)! - rank.get(titles.get(b.command.id)!)!); // prettier-ignore
-  return grouped(
-    list.map((one) => one.command),
-    (command) => (order.value === 'category' ? command.category : titles.get(command.id)!),
+  const titles = new Map(ordered.value.map(({ row, kind: one }) => [rowCommand(row).id, KIND_TITLES[one]]));
+  return grouped(shown.value.map(rowCommand), (command) =>
+    order.value === 'category' ? command.category : titles.get(command.id)!,
   );
 });
 /** One keyset on two platforms stands in two columns. */
@@ -86,13 +78,13 @@ const ledgerColumns = computed(() => {
   const made = compared.value;
   if (!made) return [];
   const showPlatform = platforms.value[0] !== platforms.value[1];
-  const columnOf = (keyset: number, side: 'old' | 'now' | null) => {
-    const catalogue = catalogueOf(keyset);
-    if (!catalogue) return [];
-    const toColumn = side ? inverse(made.lineage) : lineage.between(made.now, catalogue);
+  const columnOf = (keyset: number, side: ColumnSide) => {
+    const opened = openedOf(keyset);
+    if (!opened) return [];
+    const { commands: toColumn } = side ? inverse(made.lineage) : lineage.between(made.now.catalogue, opened.catalogue);
+    const weighed = opened.weighed(keyset, workspace.keyboardsFor(opened.catalogue.release.platforms));
     const platform = platforms.value[side === 'old' ? 0 : 1];
-    const facts = { id: side === 'old' && twice.value ? -keyset : keyset, keyset, catalogue, stack: stackFor(catalogue, keyset) }; // prettier-ignore
-    return [movedColumn({ ...facts, toColumn, platform, isOld: side === 'old', isNow: side === 'now', showPlatform }, byCommand.value)]; // prettier-ignore
+    return [movedColumn({ keyset, opened, weighed, side, platform, toColumn, showPlatform }, byCommand.value)];
   };
   return columns.value.flatMap((id) => {
     if (twice.value && id === now.value?.id) return [...columnOf(id, 'old'), ...columnOf(id, 'now')];
@@ -102,7 +94,7 @@ const ledgerColumns = computed(() => {
 
 /** The newer side says in words what its keys do now: it has the most room. */
 const widths = computed(() =>
-  Object.fromEntries(ledgerColumns.value.map(({ id }) => [id, id === now.value?.id ? 196 : twice.value ? 150 : 108])),
+  Object.fromEntries(ledgerColumns.value.map(({ id }) => [id, id !== now.value?.id ? 108 : twice.value ? 173 : 196])),
 );
 
 const selected = computed(() => {
@@ -122,36 +114,29 @@ const title = computed(() => {
 });
 const summary = computed(() => {
   const all = compared.value?.rows ?? [];
-  const differ = all.filter((row) => /moved|gained|lost/.test(row.change.keys)).length;
+  const differ = differing(all);
   const meaning = compared.value?.moved.presses.filter((one) => one.kind === 'new meaning').length ?? 0;
   const presses = `, ${meaning} ${meaning === 1 ? 'press does' : 'presses do'} something else`;
   return `${differ} of ${all.length} differ${meaning ? presses : ''}`;
 });
 const categories = computed(() => [...new Set((compared.value?.rows ?? []).flatMap((row) => [...row.change.now, ...row.change.old].map((one) => one.category)))].filter(Boolean)); // prettier-ignore
-const places = computed(() => (compared.value ? treeOf(compared.value.now.contexts).inOrder : []));
-const tree = computed(() => treeOf(compared.value!.now.contexts));
+const tree = computed(() => compared.value!.now.tree);
+const places = computed(() => (compared.value ? tree.value.inOrder : []));
 /** How many commands of each place are otherwise. */
-const atPlace = computed(() => {
-  const counts = new Map<number, number>();
-  for (const { change, kinds } of compared.value?.rows ?? [])
-    if (kinds[0] !== 'same')
-      for (const home of new Set([...change.now, ...change.old].map((one) => one.home)))
-        counts.set(home, (counts.get(home) ?? 0) + 1);
-  return counts;
-});
+const atPlace = computed(() => changedAt(compared.value?.rows ?? []));
 const customOnOld = computed(() => comparison.keysets.value.filter((one) => one.kind === 'custom' && one.releaseId === old.value?.releaseId && one.releaseId !== now.value?.releaseId)); // prettier-ignore
 
 /** The written difference, as long as commands and places kept their identity. */
 const written = computed(() => {
   const made = compared.value;
   if (!made) return [];
-  const [a, b] = made.sides.map(({ stack }) => writtenOf(stack, made.now.release.platforms));
+  const [a, b] = made.sides.map(({ weighed }) => writtenOf(weighed));
   return writtenDifference(a!, b!);
 });
 function writtenTable(): PlainTable {
   const made = compared.value!;
   const label = (id: number) => (made.sides[1].commands.get(id) ?? made.sides[0].commands.get(id))?.label ?? '';
-  const place = (id: number) => [made.now, made.old].map((one) => one.contexts.find((each) => each.id === id)?.name).find(Boolean) ?? ''; // prettier-ignore
+  const place = (id: number) => [made.now, made.old].map((one) => one.catalogue.contexts.find((each) => each.id === id)?.name).find(Boolean) ?? ''; // prettier-ignore
   const keys = (list: readonly string[], on: string) => list.map((one) => show(one, on, style.value)).join(' or ');
   return {
     header: ['Command', 'Where it works', 'Platform', 'Keys before', 'Keys now'],
@@ -271,7 +256,7 @@ function table(): PlainTable {
       :widths="widths"
       @select="select"
       @enter="margin?.focus()"
-      @arrange="(ids) => (columns = ids.filter((id) => id > 0))"
+      @arrange="(ids) => (columns = [...new Set(ids)])"
     />
     <ChipLegend compared />
     <template #margin>
@@ -290,7 +275,7 @@ function table(): PlainTable {
           </template>
           <template v-if="compared!.moved.policy">
             <h3>How it takes keys has changed</h3>
-            <p v-for="one in compared!.moved.policy.differences" :key="one" class="fact">{{ one }}</p>
+            <p v-for="one in compared!.moved.policy.differences" :key="say(one)" class="fact">{{ say(one) }}</p>
           </template>
           <template v-if="compared!.moved.contexts.length">
             <h3>Places</h3>

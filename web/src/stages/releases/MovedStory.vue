@@ -1,75 +1,45 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { settingFrom, stackOf } from '@crib/core/keyset';
-import { carry, treeOf, type MovedRow } from '@crib/core/release';
+import { carry, rowCommand, storyOf, type MovedRow } from '@crib/core/release';
+import { say } from '@crib/core/words';
+import { useWorkspace } from '../../stores/workspace.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import { show } from '../../parts/chips.ts';
 import { usePlace } from '../../stores/place.ts';
 import DecideEdit from './DecideEdit.vue';
-import { KIND_TITLES, rowCommand } from './movedLedger.ts';
+import { KIND_TITLES } from './movedLedger.ts';
 import { useDecisions } from '../../stores/decisions.ts';
 import type { useComparison } from './useComparison.ts';
 
 /** The story of one change in words, what it costs a trained hand, and what custom keysets make of it. */
 const props = defineProps<{ row: MovedRow; comparison: ReturnType<typeof useComparison> }>();
+const workspace = useWorkspace();
 const { style, luggage } = usePlace();
 const { compared, platforms, now, labelOf } = props.comparison;
 
 const command = computed(() => rowCommand(props.row));
-const tree = computed(() => treeOf((props.row.change.now.length ? compared.value!.now : compared.value!.old).contexts));
-const keys = (side: 0 | 1, list: readonly { shortcut: string }[]) => [...new Set(list.map((one) => show(one.shortcut, platforms.value[side], style.value)))]; // prettier-ignore
-const listed = (list: readonly string[]) => list.join(' or ') || 'no key';
+const tree = computed(() => (props.row.change.now.length ? compared.value!.now : compared.value!.old).tree);
 const nowLabel = computed(() => labelOf(now.value?.releaseId));
 
-const sentences = computed(() => {
-  const { old: was, now: is, kinds, keys: became, before, after } = props.row.change;
-  const [a, b] = [listed(keys(0, before)), listed(keys(1, after))];
-  const made = compared.value!;
-  const name = (id: number) => made.sides[1].commands.get(id)?.label ?? '';
-  const formerName = (id: number) => made.sides[0].commands.get(id)?.label ?? '';
-  const said: string[] = [];
-  const names = (list: typeof was) => list.map((one) => one.label).join(' and ');
-  if (!is.length) said.push(`${names(was)} is not in ${nowLabel.value} any more. It had ${a}.`);
-  else if (!was.length) said.push(`New in ${nowLabel.value}, with ${b}.`);
-  else {
-    if (kinds.includes('split')) said.push(`${names(was)} was split into ${names(is)}.`);
-    if (kinds.includes('merged')) said.push(`${names(was)} became ${names(is)}.`);
-    if (kinds.includes('renamed')) said.push(`It was called ${was[0]!.label}.`);
-    if (kinds.includes('moved in the menus')) said.push(`In the menus it was at ${was[0]!.menu || 'no place'}, and is at ${is[0]!.menu || 'no place'}.`); // prettier-ignore
-    if (kinds.includes('became fixed')) said.push('Its keys cannot be changed any more.');
-    if (kinds.includes('became free')) said.push('Its keys can be changed now.');
-    if (became === 'moved') said.push(`It moved from ${a} to ${b}.`);
-    if (became === 'lost') said.push(after.length ? `Of ${a} it has only ${b} left.` : `It lost ${a}, and has no key now.`); // prettier-ignore
-    if (became === 'gained') said.push(before.length ? `Besides ${a} it now has ${b}.` : `It had no key, and has ${b} now.`); // prettier-ignore
-    if (became === 'kept') said.push(`It keeps ${a}.`);
-  }
-  for (const { change, destroys } of props.row.harms.filter((one) => one.kind === 'new meaning').slice(0, 2)) {
-    const press = change.old[0] ? show(change.old[0].shortcut, platforms.value[0], style.value) : change.press;
-    const place = change.place.now === null ? '' : treeOf(made.now.contexts).get(change.place.now).name;
-    said.push(
-      `${press} in ${place} was ${change.old.map((one) => formerName(one.command)).join(', ')} and is ${change.now.map((one) => name(one.command)).join(', ')} now${destroys ? ', which destroys work' : ''}.`,
-    );
-  }
-  return said;
-});
+const spelling = { showKeys: (stored: string, on: string) => show(stored, on, style.value) };
+const sentences = computed(() =>
+  storyOf(props.row, compared.value!.sides, nowLabel.value).map((one) => say(one, spelling)),
+);
 const worst = computed(() => props.row.harms[0] ?? null);
 
 /** Custom keysets on the older release carried to the newer one: once a comparison, whichever row is looked at. */
 const carried = computed(() => {
   const made = compared.value!;
-  if (made.old.release.id === made.now.release.id) return [];
-  const stack = stackOf(
-    made.now.keysets.find((one) => one.id === now.value!.id)!,
-    made.now.keysets,
-  );
-  const target = settingFrom(made.now, now.value!.id, { stack });
-  return made.old.keysets.flatMap((keyset) => {
+  const [a, b] = [made.old.catalogue, made.now.catalogue];
+  if (a.release.id === b.release.id) return [];
+  const target = made.now.setting(now.value!.id, workspace.keyboardsFor(b.release.platforms));
+  return a.keysets.flatMap((keyset) => {
     if (keyset.kind !== 'custom') return [];
     // What a set on top of another comes to is seen when that one has been carried.
-    if (!made.old.keysets.some((one) => one.id === keyset.baseId && one.kind === 'shipped')) return [];
-    const base = settingFrom(made.old, keyset.baseId);
+    if (made.old.keyset(keyset.baseId)?.kind !== 'shipped') return [];
+    const base = made.old.setting(keyset.baseId, workspace.keyboardsFor(a.release.platforms));
     const outcomes = carry({ edits: keyset.edits, old: base, now: target, lineage: made.lineage });
-    return [{ keyset, outcomes, decisions: useDecisions(keyset.id, made.now.release.id) }];
+    return [{ keyset, outcomes, decisions: useDecisions(keyset.id, b.release.id) }];
   });
 });
 /** What each of them does for this command. */
@@ -120,7 +90,7 @@ const customs = computed(() => {
           :how="style"
           state="yours"
         />
-        {{ outcome.sentence }}
+        {{ say(outcome.said, spelling) }}
       </p>
       <DecideEdit :outcome="outcome" :decisions="decisions" />
       <blockquote v-if="outcome.edit.reason">{{ outcome.edit.reason }}</blockquote>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { isOwn, type StandingGroup, type StandingLine } from '@crib/core/release';
 import { platformName } from '@crib/core/keys';
+import { say } from '@crib/core/words';
 import { appliesOn } from '@crib/core/sheet';
 import KeyChip from '../../parts/KeyChip.vue';
 import type { Shown } from '../../parts/chips.ts';
@@ -99,7 +100,7 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
             @change="(event) => put(at, { text: valueOf(event) })"
           />
           <span v-else-if="line.stale" class="stale">is no longer so: take it out, or keep its reason elsewhere</span>
-          <span v-else> {{ line.text || line.line?.text }}</span>
+          <span v-else> {{ line.text || (line.line ? say(line.line.said) : '') }}</span>
           <input
             class="reason"
             :value="line.reason"

@@ -15,7 +15,6 @@ import { ask, problemsOf } from '../../api/client.ts';
 import ChangesView from '../../parts/ChangesView.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { layoutInHand } from '../../parts/chips.ts';
 import { download } from '../../parts/download.ts';
 import { useHands } from '../../stores/hands.ts';
 import { useLineage } from '../../stores/lineage.ts';
@@ -61,13 +60,15 @@ watch(() => route.params['notes'], () => route.name === 'notes' && open(), { imm
 const sides = computed(() => {
   const { oldKeyset = 0, nowKeyset = 0 } = notes.value ?? {};
   const [old, now] = [loaded.value.get(releaseOf(oldKeyset) ?? 0), loaded.value.get(releaseOf(nowKeyset) ?? 0)];
-  return old && now ? { old: { catalogue: old, keyset: oldKeyset }, now: { catalogue: now, keyset: nowKeyset } } : null;
+  return old && now ? { old: { opened: old, keyset: oldKeyset }, now: { opened: now, keyset: nowKeyset } } : null;
 });
 const lines = computed(() => {
   if (!sides.value) return [];
   const { old, now } = sides.value;
-  const hands = { layout: layoutInHand.value, rest: rest.value, typist: typist.value };
-  return noteLines(comparedOn(old, now, lineage.between(old.catalogue, now.catalogue), hands));
+  const keyboards = workspace.keyboardsFor(now.opened.catalogue.release.platforms);
+  const hands = { rest: rest.value, typist: typist.value };
+  const between = lineage.between(old.opened.catalogue, now.opened.catalogue);
+  return noteLines(comparedOn(old, now, between, keyboards, hands));
 });
 watch(
   () => [lines.value, notes.value] as const,
@@ -93,12 +94,12 @@ function shift(at: number, by: number) {
 const body = computed(() => {
   if (!sides.value || !notes.value) return null;
   const { old, now } = sides.value;
-  const named = ({ catalogue, keyset }: typeof old) => ({ release: catalogue.release.label, keyset: catalogue.keysets.find((one) => one.id === keyset)?.name ?? '' }); // prettier-ignore
+  const named = ({ opened, keyset }: typeof old) => ({ release: opened.catalogue.release.label, keyset: opened.keyset(keyset)?.name ?? '' }); // prettier-ignore
   return composeChanges({ ...form, groups: arrangement(groups.value) }, lines.value, {
-    app: now.catalogue.app.name,
+    app: now.opened.catalogue.app.name,
     old: named(old),
     now: named(now),
-    platforms: now.catalogue.release.platforms,
+    platforms: now.opened.catalogue.release.platforms,
     number: (notes.value.editions[0]?.number ?? 0) + 1,
     publishedOn: new Date().toISOString().slice(0, 10),
   });

@@ -2,16 +2,20 @@
 import { computed, shallowRef, watch } from 'vue';
 import type { CommandState } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
-import { platformName, storedPress } from '@crib/core/keys';
+import { platformName } from '@crib/core/keys';
+import { canonicalText } from '@crib/core/press';
+import { say } from '@crib/core/words';
 import { commandHistory, pressHistory } from '@crib/core/release';
 import { ask, problemsOf } from '../../api/client.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { layoutInHand, show } from '../../parts/chips.ts';
 import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
 import ReleasesFrame from './ReleasesFrame.vue';
 
 /** A command, or a press, through all releases of the app. */
+const workspace = useWorkspace();
 const { kept, appSlug, platform, style, luggage } = usePlace();
 const [command, press] = [kept('command'), kept('press')];
 const states = shallowRef<CommandState[] | null>(null);
@@ -33,9 +37,9 @@ watch(() => [appSlug.value, command.value, press.value, platform.value, layoutIn
 
 const lines = computed(() => {
   if (!states.value) return [];
-  if (command.value) return commandHistory(states.value, platform.value);
-  const wanted = storedPress(press.value, layoutInHand.value, platform.value) ?? press.value;
-  return pressHistory(states.value, wanted, layoutInHand.value, platform.value);
+  const keyboard = workspace.keyboardOn(platform.value);
+  if (command.value) return commandHistory(states.value, keyboard);
+  return pressHistory(states.value, canonicalText(press.value, keyboard) ?? press.value, keyboard);
 });
 const newest = computed(() => lines.value.toReversed().find((one) => one.commands.length));
 const title = computed(() => (command.value ? (newest.value?.commands[0]?.label ?? command.value) : show(press.value, platform.value, style.value))); // prettier-ignore
@@ -94,7 +98,7 @@ const nameOf = (id: number) => states.value?.flatMap((one) => one.commands).find
                     .join('; ')
                 }}</template>
               </td>
-              <td>{{ one.changes.join(', ') }}</td>
+              <td>{{ one.changes.map((each) => say(each)).join(', ') }}</td>
             </tr>
           </tbody>
         </table>

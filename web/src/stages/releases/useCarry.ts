@@ -1,6 +1,6 @@
 import { computed } from 'vue';
 import type { CustomKeyset } from '@crib/core/contract';
-import { placeKey, settingFrom, stackOf } from '@crib/core/keyset';
+import { placeKey } from '@crib/core/keyset';
 import {
   carriedLayer,
   carry,
@@ -11,7 +11,6 @@ import {
   type Outcome,
   type PastRelease,
 } from '@crib/core/release';
-import { layoutsInHand } from '../../stores/hand.ts';
 import { useDecisions } from '../../stores/decisions.ts';
 import { useLineage } from '../../stores/lineage.ts';
 import { usePlace } from '../../stores/place.ts';
@@ -31,8 +30,10 @@ export function useCarry() {
   const to = computed(() => later.value.find((one) => String(one.id) === toAsked.value) ?? later.value[0]);
   const wanted = computed(() => [line.value?.releaseId, to.value?.id].filter((one) => one !== undefined));
   const catalogues = useCatalogues(wanted);
-  const source = computed(() => catalogues.loaded.value.get(line.value?.releaseId ?? 0));
-  const target = computed(() => catalogues.loaded.value.get(to.value?.id ?? 0));
+  const from = computed(() => catalogues.loaded.value.get(line.value?.releaseId ?? 0));
+  const onto = computed(() => catalogues.loaded.value.get(to.value?.id ?? 0));
+  const source = computed(() => from.value?.catalogue);
+  const target = computed(() => onto.value?.catalogue);
   const keyset = computed(() => {
     const found = source.value?.keysets.find((one) => one.id === line.value?.id);
     return found?.kind === 'custom' ? (found as CustomKeyset) : null;
@@ -49,14 +50,13 @@ export function useCarry() {
   const below = computed(() => source.value?.keysets.find((one) => one.id === keyset.value?.baseId));
 
   const question = computed(() => {
-    const [mine, a, b] = [keyset.value, source.value, target.value];
+    const [mine, a, b] = [keyset.value, from.value, onto.value];
     if (!mine || !a || !b || !base.value) return null;
-    const layouts = layoutsInHand.value;
     return {
       edits: mine.edits,
-      old: settingFrom(a, mine.baseId, { layouts }),
-      now: settingFrom(b, base.value.id, { layouts, stack: stackOf(base.value, b.keysets) }),
-      lineage: lineage.between(a, b),
+      old: a.setting(mine.baseId, workspace.keyboardsFor(a.catalogue.release.platforms)),
+      now: b.setting(base.value.id, workspace.keyboardsFor(b.catalogue.release.platforms)),
+      lineage: lineage.between(a.catalogue, b.catalogue),
     };
   });
   const outcomes = computed<readonly Outcome[]>(() => (question.value ? carry(question.value) : []));
@@ -68,7 +68,7 @@ export function useCarry() {
     const chosen = new Map(outcomes.value.flatMap((one, at) => { const said = decisions.value.of(one.edit); return said ? [[at, said] as const] : []; })); // prettier-ignore
     return carriedLayer(outcomes.value, chosen, question.value.now);
   });
-  return { ...catalogues, line, to, toAsked, later, source, target, keyset, base, below, question, outcomes, decisions, decisionOf, isDecided, made }; // prettier-ignore
+  return { ...catalogues, line, to, toAsked, later, from, onto, source, target, keyset, base, below, question, outcomes, decisions, decisionOf, isDecided, made }; // prettier-ignore
 }
 
 /** What each edit of a keyset has cost at past releases, by its place. */
@@ -85,8 +85,8 @@ export function useCosts(carrying: ReturnType<typeof useCarry>) {
     const mine = carrying.keyset.value;
     if (!ready.value || !mine || past.value.length < 2) return new Map();
     const all = past.value.map((id) => loaded.value.get(id)!);
-    const steps = all.map((one): PastRelease => ({ label: one.release.label, setting: settingFrom(one, one.keysets.find((each) => each.kind === 'shipped' && each.isDefault)!.id) })); // prettier-ignore
-    const list = costs(mine.edits, steps, (from, to) => lineage.between(all[from]!, all[to]!));
+    const steps = all.map((one): PastRelease => ({ label: one.catalogue.release.label, setting: one.setting(one.shipped!.id, workspace.keyboardsFor(one.catalogue.release.platforms)) })); // prettier-ignore
+    const list = costs(mine.edits, steps, (from, to) => lineage.between(all[from]!.catalogue, all[to]!.catalogue));
     return new Map(list.map((one) => [placeKey(one.edit), one]));
   });
   return { costs: found };

@@ -1,7 +1,5 @@
 import { computed } from 'vue';
-import { usesADay } from '@crib/core/catalogue';
 import { harms, moved, movedRows, sideOf } from '@crib/core/release';
-import { layoutInHand } from '../../parts/chips.ts';
 import { useHands } from '../../stores/hands.ts';
 import { useLineage } from '../../stores/lineage.ts';
 import { usePlace } from '../../stores/place.ts';
@@ -49,21 +47,23 @@ export function useComparison() {
     return [...new Set(ids.flatMap((id) => keysets.value.find((one) => one.id === id)?.releaseId ?? []))];
   });
   const catalogues = useCatalogues(wanted);
-  const { loaded, ready, stackFor } = catalogues;
-  const catalogueOf = (keyset: number) =>
-    loaded.value.get(keysets.value.find((one) => one.id === keyset)?.releaseId ?? 0);
+  const { loaded, ready } = catalogues;
+  const openedOf = (keyset: number) => loaded.value.get(keysets.value.find((one) => one.id === keyset)?.releaseId ?? 0);
 
   const compared = computed(() => {
     const [a, b] = [old.value, now.value];
     if (!ready.value || !a || !b) return null;
     const [was, is] = [loaded.value.get(a.releaseId), loaded.value.get(b.releaseId)];
     if (!was || !is) return null;
-    const between = lineage.between(was, is);
-    const side = (catalogue: typeof was, id: number, on: string) => sideOf(catalogue, id, on, stackFor(catalogue, id));
-    const sides = [side(was, a.id, platforms.value[0]), side(is, b.id, platforms.value[1])] as const;
-    const found = moved(sides[0], sides[1], between, layoutInHand.value);
-    const uses = usesADay(is.uses);
-    const cost = harms(found, sides[0], sides[1], uses, { layout: layoutInHand.value, rest: rest.value, typist: typist.value }); // prettier-ignore
+    const between = lineage.between(was.catalogue, is.catalogue);
+    const [oldSide, nowSide] = platforms.value;
+    const sides = [
+      sideOf(was, a.id, workspace.keyboardsFor(was.catalogue.release.platforms), oldSide),
+      sideOf(is, b.id, workspace.keyboardsFor(is.catalogue.release.platforms), nowSide),
+    ] as const;
+    const found = moved(sides[0], sides[1], between);
+    const uses = is.uses();
+    const cost = harms(found, sides[0], sides[1], uses, { rest: rest.value, typist: typist.value });
     return {
       old: was,
       now: is,
@@ -76,5 +76,5 @@ export function useComparison() {
     };
   });
   const labelOf = (releaseId: number | undefined) => releases.value.find((one) => one.id === releaseId)?.label ?? '';
-  return { ...catalogues, keysets, releases, old, now, platforms, columns, compared, catalogueOf, labelOf };
+  return { ...catalogues, keysets, releases, old, now, platforms, columns, compared, openedOf, labelOf };
 }

@@ -72,10 +72,10 @@ export function useSheet(id: () => number) {
     }
   }
   const body = computed(() => {
-    const { catalogue } = workspace;
-    if (!sheet.value || !catalogue || !workspace.keyset(sheet.value.keysetId)) return null;
+    const { opened, keyboards } = workspace;
+    if (!sheet.value || !opened || !workspace.keyset(sheet.value.keysetId)) return null;
     const number = (sheet.value.editions[0]?.number ?? 0) + 1;
-    return composeSheet(sheet.value, catalogue, {
+    return composeSheet(sheet.value, opened, keyboards, {
       number,
       publishedOn: new Date().toISOString().slice(0, 10),
     });

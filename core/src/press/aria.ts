@@ -1,14 +1,24 @@
 import { problem, type Problem } from '../error/index.ts';
-import { tableOn, type Layout } from './layout.ts';
-import { namedKey, namedKeyAt, type NamedKey } from './named.ts';
-import { conventionOf, type Platform } from './platform.ts';
-import { BITS, pressesOrWhy } from './press.ts';
-import { characterKey, inOrder, keyCharacter, type Modifier, type Shortcut } from './shortcut.ts';
-import { isTypingCode } from './codes.ts';
-import { keyAtCode } from './pressed.ts';
+import {
+  characterKey,
+  conventionOf,
+  inOrder,
+  isTypingCode,
+  keyCharacter,
+  namedKey,
+  namedKeyAt,
+  type Modifier,
+  type NamedKey,
+  type Platform,
+  type Shortcut,
+} from '../keys/index.ts';
+import { madeOrWhy, type Keyboard } from './keyboard.ts';
+import { heldBy, targetOf, unsided } from './press.ts';
+import { keyAtCode } from './printed.ts';
 
 /** Modifiers in the order in which we write them, by the names of `aria-keyshortcuts` (W3C WAI-ARIA 1.2). */
 const NAMES = { Ctrl: 'Control', Alt: 'Alt', AltGr: 'AltGraph', Shift: 'Shift', Meta: 'Meta' } as const;
+const OURS = Object.keys(NAMES) as (keyof typeof NAMES)[];
 
 const lost = (feature: string): Problem => problem('not-in-aria', `aria-keyshortcuts cannot say ${feature}.`);
 
@@ -16,7 +26,7 @@ const lost = (feature: string): Problem => problem('not-in-aria', `aria-keyshort
  * A shortcut as a value of `aria-keyshortcuts` (W3C WAI-ARIA 1.2): the physical keys, named by what they give without
  * modifiers. What the attribute cannot say (sequences, manners, pointers, taps, Fn, sides, the keypad) is refused by name.
  */
-export function writeAria(shortcut: Shortcut, layout: Layout, platform: Platform): string | Problem {
+export function writeAria(shortcut: Shortcut, keyboard: Keyboard): string | Problem {
   const [stroke] = shortcut.strokes;
   if (shortcut.strokes.length > 1 || shortcut.manner === 'twice') return lost('a sequence of strokes');
   if (shortcut.manner === 'held') return lost('a held key');
@@ -24,19 +34,16 @@ export function writeAria(shortcut: Shortcut, layout: Layout, platform: Platform
   if (stroke?.kind !== 'key') return lost('a modifier tapped alone');
   const side = stroke.modifiers.find((modifier) => /^(Left|Right)/.test(modifier));
   if (side) return lost(`which of two modifiers is meant (${side})`);
-  const found = pressesOrWhy(shortcut, layout, platform);
-  if (!Array.isArray(found)) return lost(`${found.what}, which cannot be pressed on the ${layout.name} layout`);
-  const parts = found[0]![0]!.split('+');
-  const code = parts.pop()!;
-  if (parts.includes('Fn')) return lost('the key Fn');
+  const found = madeOrWhy(shortcut, keyboard);
+  if ('why' in found) return lost(`${found.what}, which cannot be pressed on the ${keyboard.layout.name} layout`);
+  const press = unsided(found[0]![0]!);
+  const held = heldBy(press);
+  const code = targetOf(press).code!;
+  if (held.includes('Fn')) return lost('the key Fn');
   if (code.startsWith('Numpad')) return lost('a key of the numeric pad');
-  const key = isTypingCode(code) ? tableOn(layout, platform).characters[code]?.[0] : namedKeyAt(code)?.name;
-  const there = keyAtCode(code, layout, platform);
-  if (!key || there.by === 'position') return lost(`the key ${code}`);
-  const modifiers = (Object.keys(BITS) as (keyof typeof BITS)[]).filter((name) => parts.includes(name));
-  const names = (Object.keys(NAMES) as (keyof typeof NAMES)[])
-    .filter((name) => modifiers.includes(name))
-    .map((name) => NAMES[name]);
+  const key = isTypingCode(code) ? keyboard.table.characters[code]?.[0] : namedKeyAt(code)?.name;
+  if (!key || keyAtCode(code, keyboard).by === 'position') return lost(`the key ${code}`);
+  const names = OURS.filter((name) => held.includes(name)).map((name) => NAMES[name]);
   return [...names, key === '+' ? 'Plus' : key.length === 1 ? keyCharacter(key) : key].join('+');
 }
 
@@ -48,9 +55,7 @@ export function readAria(text: string, platform: Platform = 'windows'): Shortcut
     const last = parts.pop()!;
     const modifiers: Modifier[] = [];
     for (const part of parts) {
-      const name = (Object.keys(NAMES) as (keyof typeof NAMES)[]).find(
-        (known) => NAMES[known].toLowerCase() === part.toLowerCase(),
-      );
+      const name = OURS.find((known) => NAMES[known].toLowerCase() === part.toLowerCase());
       if (!name) return problem('unknown-key', `“${part}” in “${one}” is no modifier of aria-keyshortcuts.`);
       if (modifiers.includes(name)) return problem('modifier-twice', `${part} stands twice in “${one}”.`);
       modifiers.push(name);

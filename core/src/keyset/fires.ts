@@ -1,0 +1,196 @@
+import type { ContextTree } from '../catalogue/index.ts';
+import type { KeyPolicy } from '../contract/index.ts';
+import {
+  canonicalOn,
+  foldedText,
+  madeOn,
+  meet,
+  pressText,
+  readPresses,
+  sidesOf,
+  typesCharacter,
+  unsided,
+  withSides,
+  type Keyboard,
+  type Press,
+} from '../press/index.ts';
+import type { Effective, Held } from './effective.ts';
+import type { Weighed } from './weighed.ts';
+
+/** What kept a candidate from firing. */
+export type Stop =
+  | 'not active'
+  | 'typed into the text'
+  | 'only Everywhere is left'
+  | 'letters go elsewhere'
+  | 'hidden by a narrower context'
+  | 'blocked there'
+  | 'hidden by the order'
+  | 'waits for more';
+
+export interface Candidate {
+  readonly held: Held;
+  /** All its strokes are made; else more are to come. */
+  readonly whole: boolean;
+  /** Null for those that count. */
+  readonly stopped: Stop | null;
+}
+
+interface Undecided extends Candidate {
+  stopped: Stop | null;
+}
+
+export interface Decision {
+  readonly outcome: 'fires' | 'waits' | 'nothing' | 'ambiguous';
+  /** What fires; for `waits`, what fires when the pause ends, if the program has one. */
+  readonly fires: Held | null;
+}
+
+/**
+ * Decides among candidates that are active: a block in a narrower place stops a wider one, the most specific context
+ * wins, then the stated order. One that is whole waits while a longer one may still follow.
+ */
+export function decide(
+  candidates: readonly Undecided[],
+  blocked: (held: Held) => boolean,
+  tree: ContextTree,
+): Decision {
+  for (const one of candidates) if (!one.stopped && blocked(one.held)) one.stopped = 'blocked there';
+  const live = candidates.filter((one) => !one.stopped);
+  const narrower = (a: Held, b: Held) => tree.relation(a.context, b.context) === 'narrower';
+  for (const one of live)
+    if (live.some((other) => other !== one && narrower(one.held, other.held)))
+      one.stopped = 'hidden by a narrower context';
+  const rest = live.filter((one) => !one.stopped);
+  for (const one of rest) {
+    const winner = rest.some((other) => {
+      const before = tree.firstOf(one.held.context, other.held.context);
+      return before !== null && before !== one.held.context && before === other.held.context;
+    });
+    if (winner) one.stopped = 'hidden by the order';
+  }
+  const left = rest.filter((one) => !one.stopped);
+  const whole = left.filter((one) => one.whole);
+  const commands = new Set(whole.map((one) => one.held.command));
+  const fires = commands.size === 1 ? whole[0]!.held : null;
+  if (commands.size > 1) return { outcome: 'ambiguous', fires };
+  if (left.some((one) => !one.whole)) {
+    for (const one of whole) one.stopped = 'waits for more';
+    return { outcome: 'waits', fires };
+  }
+  return { outcome: fires ? 'fires' : 'nothing', fires };
+}
+
+/** Whether a block that reaches a place stops a binding: one in a place narrower than the binding’s, of the same press. */
+export function blockedBy({ blocked }: Effective, reach: ReadonlySet<number>, tree: ContextTree, keyboard: Keyboard) {
+  const blocks = blocked.flatMap(({ context, shortcut }) => {
+    const made = reach.has(context) && madeOn(shortcut, keyboard);
+    return made ? [{ context, made }] : [];
+  });
+  return (held: Held): boolean =>
+    blocks.some(
+      ({ context, made }) =>
+        tree.relation(context, held.context) === 'wider' && meet(made, madeOn(held.shortcut, keyboard) ?? []),
+    );
+}
+
+/** What fires where with a keyset, asked by press. */
+export interface Firing {
+  /** The presses that are bound or blocked somewhere, as texts, and the contexts where each is. */
+  readonly where: ReadonlyMap<string, readonly number[]>;
+  /** Modifiers of which some binding of a press without sides says which of the two is meant, as bits. */
+  sidesTold(plain: string): number;
+  /** What presses fire for one who is in a context; several where two commands have them. */
+  fires(presses: readonly Press[], context: number): readonly Held[];
+  /** The canonical presses of a shortcut as a text; null where it cannot be made. */
+  pressOf(held: Pick<Held, 'shortcut'>): string | null;
+}
+
+const NOTHING: readonly Held[] = [];
+
+/**
+ * What fires with a keyset for one who is in a context, by canonical presses on a keyboard: stroke by stroke as `resolve`
+ * has it. What is begun goes on only while the program waits for more; one that waits fires when the pause ends, and
+ * never where there is none.
+ */
+export function firing(
+  weighed: Weighed,
+  keyboard: Keyboard,
+  tree: ContextTree,
+  { pause }: Pick<KeyPolicy, 'pause'>,
+): Firing {
+  const held = weighed.on(keyboard.platform);
+  const where = new Map<string, Set<number>>();
+  const sides = new Map<string, number>();
+  const texts = new Map<string, string | null>();
+  const note = (presses: readonly Press[], context: number) => {
+    let text = '';
+    let plain = '';
+    for (const press of presses) {
+      text += `${text && ' '}${pressText(press)}`;
+      plain += `${plain && ' '}${pressText(unsided(press))}`;
+      sides.set(plain, (sides.get(plain) ?? 0) | sidesOf(press));
+      const contexts = where.get(text);
+      if (contexts) contexts.add(context);
+      else where.set(text, new Set([context]));
+    }
+  };
+  const pressOf = ({ shortcut }: Pick<Held, 'shortcut'>) => {
+    const known = texts.get(shortcut);
+    if (known !== undefined) return known;
+    const text = canonicalOn(shortcut, keyboard)?.map(pressText).join(' ') ?? null;
+    texts.set(shortcut, text);
+    return text;
+  };
+  for (const one of [...held.held, ...held.blocked]) {
+    const presses = canonicalOn(one.shortcut, keyboard);
+    if (presses) note(presses, one.context);
+  }
+  const blockers = new Map<number, (held: Held) => boolean>();
+  const blockedIn = (context: number) => {
+    const known = blockers.get(context) ?? blockedBy(held, new Set(tree.chain(context)), tree, keyboard);
+    blockers.set(context, known);
+    return known;
+  };
+  const free = () => false;
+  return {
+    where: new Map([...where].map(([press, contexts]) => [press, [...contexts]])),
+    sidesTold: (plain) => sides.get(plain) ?? 0,
+    pressOf,
+    fires(presses, context) {
+      if (tree.get(context).takesText && typesCharacter(presses[0]!, keyboard)) return NOTHING;
+      const chain = tree.chain(context);
+      for (let at = 1; at <= presses.length; at++) {
+        const answering = weighed.answering(at === presses.length ? presses : presses.slice(0, at), keyboard);
+        const near = answering.filter((one) => chain.includes(one.held.context));
+        const candidates = near.map((one): Undecided => ({ ...one, stopped: null }));
+        const { outcome } = decide(candidates, held.blocked.length ? blockedIn(context) : free, tree);
+        if (at < presses.length) {
+          if (outcome !== 'waits') return NOTHING;
+          continue;
+        }
+        if (outcome === 'nothing' || (outcome === 'waits' && pause === null)) return NOTHING;
+        const counts = candidates.filter(({ whole, stopped }) => whole && (!stopped || stopped === 'waits for more'));
+        return counts.filter((one, i) => counts.findIndex((other) => other.held.command === one.held.command) === i).map((one) => one.held); // prettier-ignore
+      }
+      return NOTHING;
+    },
+  };
+}
+
+/** The presses of a text as each side that is told apart can make them: left and right where a binding names one. */
+export function sidedPresses(text: string, sidesTold: (plain: string) => number): Press[][] {
+  let plain = '';
+  return readPresses(text).reduce<Press[][]>(
+    (lists, press) => {
+      plain += `${plain && ' '}${pressText(unsided(press))}`;
+      const ways = withSides(press, sidesTold(plain));
+      return lists.flatMap((list) => ways.map((way) => [...list, way]));
+    },
+    [[]],
+  );
+}
+
+/** Presses with Primary written so, so that platforms can be compared. */
+export const foldedPresses = (presses: readonly Press[], keyboard: Keyboard) =>
+  presses.map((press) => foldedText(press, keyboard.platform)).join(' ');

@@ -1,0 +1,18 @@
+import { inSnapshot, inTransaction, type Db, type Pool } from '../store/db.ts';
+import type { Catalogues } from './catalogues.ts';
+
+/** Who acts, and on what: the database, and the catalogues loaded from it. */
+export interface Acting {
+  readonly pool: Pool;
+  readonly catalogues: Catalogues;
+  /** The number of the editor. */
+  readonly actor: number;
+}
+
+/** An act: all of it, or nothing. */
+export const act = <Result>({ pool }: Acting, work: (db: Db) => Promise<Result>): Promise<Result> =>
+  inTransaction(pool, work);
+
+/** A look at several things as they were at one moment. */
+export const look = <Result>({ pool }: Acting, work: (db: Db) => Promise<Result>): Promise<Result> =>
+  inSnapshot(pool, work);

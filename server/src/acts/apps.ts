@@ -1,0 +1,63 @@
+import type { z } from 'zod';
+import type {
+  AppOverview,
+  Catalogue,
+  Context,
+  NewContext,
+  NewKeyset,
+  NewRelease,
+  Recipe,
+  Release,
+} from '@crib/core/contract';
+import { refuse } from '@crib/core/error';
+import {
+  appBySlug,
+  contextsOf,
+  insertContext,
+  insertRelease,
+  overview,
+  releaseOf,
+  sealRelease,
+} from '../store/apps.ts';
+import { insertRecipe, recipesOf } from '../store/sheets.ts';
+import { act, look, type Acting } from './acting.ts';
+import { newKeyset } from './keysets.ts';
+
+export const appAt = (acting: Acting, slug: string): Promise<AppOverview> => look(acting, (db) => overview(db, slug));
+
+/** A release more; those that are made at once come one after another. */
+export const makeRelease = (acting: Acting, slug: string, asked: z.output<typeof NewRelease>): Promise<Release> =>
+  act(acting, async (db) => {
+    const app = await appBySlug(db, slug, 'FOR UPDATE');
+    const strange = asked.platforms?.find((platform) => !app.platforms.includes(platform));
+    if (strange) refuse('no-platform', `${app.name} does not run on ${strange}.`);
+    return insertRelease(db, app, asked);
+  });
+
+export const catalogueAt = (acting: Acting, release: number): Promise<Catalogue> =>
+  look(acting, async (db) => (await acting.catalogues.opened(db, release)).catalogue);
+
+export const seal = (acting: Acting, release: number): Promise<Release> =>
+  act(acting, (db) => sealRelease(db, release));
+
+export const placesIn = (acting: Acting, release: number): Promise<Context[]> =>
+  look(acting, async (db) => contextsOf(db, (await releaseOf(db, release)).id));
+
+export const makePlace = (acting: Acting, id: number, asked: z.output<typeof NewContext>): Promise<Context> =>
+  act(acting, async (db) => {
+    const release = await releaseOf(db, id, 'FOR UPDATE');
+    const contexts = await contextsOf(db, release.id);
+    const parent = asked.parent ?? contexts.find((context) => context.parent === null)!.id;
+    if (!contexts.some((context) => context.id === parent))
+      refuse('not-found', `There is no context ${parent} in this release.`);
+    return insertContext(db, release, { ...asked, parent });
+  });
+
+export const makeKeyset = (acting: Acting, slug: string, asked: z.output<typeof NewKeyset>): Promise<number> =>
+  act(acting, async (db) => newKeyset(acting, db, (await appBySlug(db, slug)).id, asked));
+
+export const recipesIn = (acting: Acting, slug: string): Promise<Recipe[]> =>
+  look(acting, async (db) => recipesOf(db, (await appBySlug(db, slug)).id));
+
+export const makeRecipe = (acting: Acting, slug: string, recipe: Recipe): Promise<number> =>
+  act(acting, async (db) => insertRecipe(db, (await appBySlug(db, slug)).id, recipe));

@@ -1,0 +1,151 @@
+import type { z } from 'zod';
+import type {
+  App,
+  Catalogue,
+  Editor,
+  NewCommand,
+  NewCorrection,
+  NewShipped,
+  NewView,
+  Release,
+  SavedView,
+  SentApp,
+  SentBindings,
+  SentCommands,
+  SentContext,
+  SentGroup,
+  SentKeyset,
+  SentMerge,
+  SentRelease,
+  SentRun,
+  SentSplit,
+  SentSystemKeys,
+  SentTrials,
+  SentUses,
+} from '@crib/core/contract';
+import { appBySlug, releaseOf, updateApp, updateRelease } from '../store/apps.ts';
+import { releaseOfKeyset } from '../store/catalogue.ts';
+import type { Db } from '../store/db.ts';
+import { editorOf } from '../store/editors.ts';
+import {
+  addCommand,
+  correctCommands,
+  correctContext,
+  dropGroup,
+  dropRun,
+  mergeCommands,
+  removeCommand,
+  removeContext,
+  saveGroup,
+  saveRun,
+  saveUses,
+  splitCommand,
+} from '../store/editing.ts';
+import {
+  deleteBindings,
+  insertBindings,
+  insertCorrection,
+  insertShipped,
+  saveTrials,
+  shippedOf,
+  updateKeyset,
+} from '../store/shipped.ts';
+import { dropView, saveSystemKeys, saveView } from '../store/views.ts';
+import { act, type Acting } from './acting.ts';
+import { refuseUnlessMay } from './may.ts';
+
+/** Correcting the catalogue by hand: one function an act. */
+
+/** Work on a release that nobody else changes meanwhile. */
+const onRelease = <Result>(acting: Acting, id: number, work: (db: Db, catalogue: Catalogue) => Promise<Result>) =>
+  act(acting, async (db) => {
+    await releaseOf(db, id, 'FOR UPDATE');
+    return work(db, (await acting.catalogues.opened(db, id)).catalogue);
+  });
+const onKeyset = <Result>(acting: Acting, id: number, work: (db: Db, catalogue: Catalogue) => Promise<Result>) =>
+  act(acting, async (db) => {
+    const release = await releaseOfKeyset(db, id);
+    await releaseOf(db, release, 'FOR UPDATE');
+    return work(db, (await acting.catalogues.opened(db, release)).catalogue);
+  });
+const onApp = <Result>(acting: Acting, slug: string, work: (db: Db, appId: number) => Promise<Result>) =>
+  act(acting, async (db) => work(db, (await appBySlug(db, slug, 'FOR UPDATE')).id));
+const actorOf = async (acting: Acting, db: Db): Promise<Editor> => (await editorOf(db, acting.actor))!;
+
+export const correctApp = (acting: Acting, slug: string, asked: z.output<typeof SentApp>): Promise<App> =>
+  onApp(acting, slug, async (db, app) => {
+    await updateApp(db, app, asked);
+    return appBySlug(db, slug);
+  });
+export const correctRelease = (acting: Acting, id: number, asked: z.output<typeof SentRelease>): Promise<Release> =>
+  act(acting, (db) => updateRelease(db, id, asked));
+
+export const makeCommand = (acting: Acting, release: number, asked: z.output<typeof NewCommand>): Promise<number> =>
+  onRelease(acting, release, (db, catalogue) => addCommand(db, catalogue, asked));
+export const correctAll = (
+  acting: Acting,
+  release: number,
+  { commands }: z.output<typeof SentCommands>,
+): Promise<void> => onRelease(acting, release, (db, catalogue) => correctCommands(db, catalogue, commands));
+export const dropCommand = (acting: Acting, release: number, command: number): Promise<void> =>
+  act(acting, async (db) => {
+    await releaseOf(db, release, 'FOR UPDATE');
+    await removeCommand(db, release, command);
+  });
+
+export const correctPlace = (
+  acting: Acting,
+  release: number,
+  place: number,
+  asked: z.output<typeof SentContext>,
+): Promise<void> => onRelease(acting, release, (db, catalogue) => correctContext(db, catalogue, place, asked));
+export const dropPlace = (acting: Acting, release: number, place: number): Promise<void> =>
+  act(acting, async (db) => {
+    await releaseOf(db, release, 'FOR UPDATE');
+    await removeContext(db, release, place);
+  });
+
+export const keepGroup = (acting: Acting, slug: string, group: z.output<typeof SentGroup>, id?: number) =>
+  onApp(acting, slug, (db, app) => saveGroup(db, app, group, id));
+export const forgetGroup = (acting: Acting, slug: string, id: number): Promise<void> =>
+  onApp(acting, slug, (db, app) => dropGroup(db, app, id));
+export const keepRun = (acting: Acting, slug: string, run: z.output<typeof SentRun>, id?: number) =>
+  onApp(acting, slug, (db, app) => saveRun(db, app, run, id));
+export const forgetRun = (acting: Acting, slug: string, id: number): Promise<void> =>
+  onApp(acting, slug, (db, app) => dropRun(db, app, id));
+export const keepUses = (acting: Acting, slug: string, asked: z.output<typeof SentUses>): Promise<void> =>
+  onApp(acting, slug, (db, app) => saveUses(db, app, asked));
+
+export const merge = (acting: Acting, slug: string, asked: z.output<typeof SentMerge>): Promise<void> =>
+  onApp(acting, slug, (db, app) => mergeCommands(db, app, asked));
+export const split = (acting: Acting, slug: string, asked: z.output<typeof SentSplit>): Promise<number> =>
+  onApp(acting, slug, (db, app) => splitCommand(db, app, asked));
+
+export const makeShipped = (acting: Acting, slug: string, asked: z.output<typeof NewShipped>): Promise<number> =>
+  onApp(acting, slug, (db, app) => insertShipped(db, app, asked));
+export const correctKeyset = (acting: Acting, id: number, asked: z.output<typeof SentKeyset>): Promise<void> =>
+  onKeyset(acting, id, (db, { keysets }) => {
+    refuseUnlessMay(
+      acting.actor,
+      'change',
+      keysets.find((one) => one.id === id)!,
+    );
+    return updateKeyset(db, id, asked, acting.actor);
+  });
+export const state = (acting: Acting, id: number, { bindings }: z.output<typeof SentBindings>): Promise<number[]> =>
+  onKeyset(acting, id, async (db, catalogue) =>
+    insertBindings(db, shippedOf(catalogue, id), bindings, await actorOf(acting, db)),
+  );
+export const unstate = (acting: Acting, id: number, ids: readonly number[]): Promise<void> =>
+  onKeyset(acting, id, (db, catalogue) => deleteBindings(db, shippedOf(catalogue, id), ids));
+export const keepTrials = (acting: Acting, release: number, asked: z.output<typeof SentTrials>): Promise<number> =>
+  act(acting, async (db) => saveTrials(db, (await releaseOf(db, release)).id, asked, await actorOf(acting, db)));
+export const appendCorrection = (acting: Acting, id: number, asked: z.output<typeof NewCorrection>): Promise<number> =>
+  onKeyset(acting, id, (db, catalogue) => insertCorrection(db, shippedOf(catalogue, id), asked, acting.actor));
+
+export const keepSystemKeys = (acting: Acting, asked: z.output<typeof SentSystemKeys>): Promise<void> =>
+  act(acting, (db) => saveSystemKeys(db, asked));
+export const keepView = (acting: Acting, slug: string, view: z.output<typeof NewView>): Promise<SavedView> =>
+  act(acting, async (db) => saveView(db, (await appBySlug(db, slug)).id, view, acting.actor));
+export const forgetView = (acting: Acting, slug: string, id: number): Promise<void> =>
+  act(acting, async (db) => dropView(db, (await appBySlug(db, slug)).id, id));

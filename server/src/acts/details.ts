@@ -1,0 +1,11 @@
+import { CribError, type Problem } from '@crib/core/error';
+
+/** An error that tells more than its problems. */
+export class WithDetails extends CribError {
+  constructor(
+    first: Problem,
+    readonly extra: object,
+  ) {
+    super(first);
+  }
+}

@@ -1,0 +1,204 @@
+import type { z } from 'zod';
+import type {
+  CustomKeyset,
+  Keyset,
+  KeysetHistory,
+  NewKeyset,
+  NewPoint,
+  SavedChange,
+  SentChange,
+  SentState,
+} from '@crib/core/contract';
+import { CribError, refuse } from '@crib/core/error';
+import {
+  applyChange,
+  changeBetween,
+  clashSaid,
+  clashes,
+  consequences,
+  layerAt,
+  layerOver,
+  settingWith,
+  shownKeys,
+  steps,
+  unfitEdits,
+  type Change,
+  type Opened,
+  type Setting,
+} from '@crib/core/keyset';
+import { US, layoutById, showStored, type Layout } from '@crib/core/keys';
+import { say } from '@crib/core/words';
+import { releaseOf } from '../store/apps.ts';
+import { customOf, releaseOfKeyset } from '../store/catalogue.ts';
+import type { Db } from '../store/db.ts';
+import {
+  editedSince,
+  historyOf,
+  insertKeyset,
+  insertPoint,
+  lockChain,
+  writeChange,
+  type Making,
+} from '../store/keysets.ts';
+import { act, look, type Acting } from './acting.ts';
+import { refuseUnlessMay } from './may.ts';
+import { refuseOvertaking, refuseUnseen } from './unseen.ts';
+
+/** How many clashes are listed at once. */
+const MOST_CLASHES = 10_000;
+
+/** The layouts that are named, by their ids; the US one when none is. */
+export function layoutsNamed(ids: readonly string[]): Layout[] {
+  return ids.length ? ids.map((id) => layoutById(id) ?? refuse('no-layout', `There is no layout “${id}”.`)) : [US];
+}
+
+/** A keyset weighed on the layouts of learners and the platforms of its release. */
+function settingOf({ catalogues }: Acting, opened: Opened, id: number, layouts: readonly string[]): Setting {
+  return opened.setting(id, catalogues.keyboards(layoutsNamed(layouts), opened.catalogue.release.platforms));
+}
+
+async function openedOf({ catalogues }: Acting, db: Db, id: number, language: string | null = null): Promise<Opened> {
+  return catalogues.openedIn(db, await releaseOfKeyset(db, id), language);
+}
+
+export const keysetAt = (acting: Acting, id: number): Promise<Keyset> =>
+  look(acting, async (db) => (await openedOf(acting, db, id)).keyset(id)!);
+
+/** What gets in the way of what in a keyset, in sentences. */
+export async function clashesIn(acting: Acting, id: number, language: string | null, layouts: readonly string[]) {
+  const opened = await look(acting, (db) => openedOf(acting, db, id, language));
+  const setting = settingOf(acting, opened, id, layouts);
+  const label = (command: number) => setting.commands.get(command)?.label ?? '';
+  return clashes(setting)
+    .slice(0, MOST_CLASHES)
+    .map((clash) => ({
+      ...clash,
+      sentence: say(clashSaid(setting, clash)),
+      parties: clash.parties.map((held) => ({
+        command: held.command,
+        label: label(held.command),
+        context: setting.tree.get(held.context).name,
+        shortcut: held.shortcut,
+        keys: showStored(held.shortcut, clash.platforms[0]!),
+      })),
+    }));
+}
+
+type Asked = z.output<typeof SentChange>;
+
+/** What would follow from a change. */
+export async function weighChange(acting: Acting, id: number, asked: Asked) {
+  const opened = await look(acting, (db) => openedOf(acting, db, id, asked.language));
+  const { refusals, consequences: following } = consequences(settingOf(acting, opened, id, asked.layouts), asked);
+  return {
+    revision: customOf(opened.catalogue, id).revision,
+    refusals,
+    consequences: following.map((one) => say(one.said)),
+    shown: shownKeys(following),
+  };
+}
+
+/** Locks a keyset with all that it shows through, none of which may move while its change is weighed. */
+async function held(acting: Acting, db: Db, id: number, language: string | null = null) {
+  await releaseOf(db, await releaseOfKeyset(db, id), 'FOR SHARE');
+  await lockChain(db, id);
+  const opened = await openedOf(acting, db, id, language);
+  const keyset = customOf(opened.catalogue, id);
+  refuseUnlessMay(acting.actor, 'change', keyset);
+  return { opened, keyset };
+}
+
+const saved = ({ id, revision }: CustomKeyset, change: Change, sentences: readonly string[] = []): SavedChange => ({
+  id,
+  revision: revision + 1,
+  change: { put: [...change.put], remove: [...change.remove] },
+  consequences: [...sentences],
+});
+
+/** Changes a keyset: it does what the editor was shown, or nothing. */
+export const changeKeyset = (acting: Acting, id: number, asked: Asked): Promise<SavedChange> =>
+  act(acting, async (db) => {
+    const { opened, keyset } = await held(acting, db, id, asked.language);
+    const outcome = consequences(settingOf(acting, opened, id, asked.layouts), asked);
+    const [first, ...more] = outcome.refusals;
+    if (first) throw new CribError(first, ...more);
+    refuseUnseen(keyset, asked, outcome.consequences);
+    refuseOvertaking(keyset, asked, await editedSince(db, id, asked.revision));
+    await writeChange(db, keyset, outcome.change, { editorId: acting.actor, kind: 'edit', why: asked.why });
+    return saved(
+      keyset,
+      outcome.change,
+      outcome.consequences.map((one) => say(one.said)),
+    );
+  });
+
+/** A change that leads to a state the keyset was in before, or that a file describes: what it follows is not weighed. */
+const restate = (
+  acting: Acting,
+  id: number,
+  revision: number,
+  by: Omit<Making, 'editorId'>,
+  changeOf: (keyset: CustomKeyset, history: KeysetHistory) => Change,
+): Promise<SavedChange> =>
+  act(acting, async (db) => {
+    const { opened, keyset } = await held(acting, db, id);
+    if (keyset.revision !== revision)
+      refuse('changed-meanwhile', 'The keyset was changed meanwhile. Look at what was done, then try again.');
+    const change = changeOf(keyset, await historyOf(db, id));
+    const { platforms } = opened.catalogue.release;
+    const [first, ...more] = unfitEdits(change.put, settingOf(acting, opened, id, []), platforms);
+    if (first) throw new CribError(first, ...more);
+    await writeChange(db, keyset, change, { ...by, editorId: acting.actor });
+    return saved(keyset, change);
+  });
+
+/** Takes the last change back that holds, or makes the last one taken back again. */
+export const stepKeyset = (acting: Acting, id: number, kind: 'undo' | 'redo', revision: number): Promise<SavedChange> =>
+  restate(acting, id, revision, { kind, why: '' }, (keyset, { entries }) => {
+    const found = entries.find((one) => one.revision === steps(entries.toReversed())[kind]);
+    if (!found) return refuse('nothing-to-do', `There is nothing to ${kind}.`);
+    return kind === 'undo' ? found.inverse : changeBetween(keyset.edits, applyChange(keyset.edits, found.change).edits);
+  });
+
+/** Puts a keyset back as it was at a revision, or as a file has it. */
+export function stateKeyset(acting: Acting, id: number, asked: z.output<typeof SentState>): Promise<SavedChange> {
+  const by =
+    'to' in asked
+      ? { kind: 'put back' as const, why: `As it was at revision ${asked.to}.` }
+      : { kind: 'loaded' as const, why: asked.why };
+  return restate(acting, id, asked.revision, by, (keyset, { entries }) =>
+    changeBetween(keyset.edits, 'to' in asked ? layerAt(keyset.edits, entries, asked.to) : asked.edits),
+  );
+}
+
+export const historyAt = (acting: Acting, id: number): Promise<KeysetHistory> =>
+  look(acting, async (db) => {
+    await releaseOfKeyset(db, id);
+    return historyOf(db, id);
+  });
+
+/** Gives a state of a keyset a name. */
+export async function pinPoint(acting: Acting, id: number, point: z.output<typeof NewPoint>): Promise<KeysetHistory> {
+  await act(acting, async (db) => {
+    const keyset = customOf((await openedOf(acting, db, id)).catalogue, id);
+    if (point.revision > keyset.revision) refuse('not-found', `The keyset has no revision ${point.revision} yet.`);
+    await insertPoint(db, id, point, acting.actor);
+  });
+  return historyAt(acting, id);
+}
+
+type Made = z.output<typeof NewKeyset>;
+
+/** A new layer, with the edits it begins with; the caller holds the transaction. */
+export async function newKeyset(acting: Acting, db: Db, appId: number, asked: Made): Promise<number> {
+  const base = asked.edits.length ? await openedOf(acting, db, asked.baseId) : null;
+  const id = await insertKeyset(db, appId, asked, acting.actor);
+  if (!base) return id;
+  const below = settingOf(acting, base, asked.baseId, []);
+  const setting = settingWith(below, layerOver(below.weighed.stack, []));
+  const [first, ...more] = unfitEdits(asked.edits, setting, base.catalogue.release.platforms);
+  if (first) throw new CribError(first, ...more);
+  const by: Making = { editorId: acting.actor, kind: 'loaded', why: asked.why };
+  await writeChange(db, { id, edits: [] }, { put: asked.edits, remove: [] }, by);
+  return id;
+}

@@ -1,0 +1,40 @@
+import type { z } from 'zod';
+import type { ChangeNotes, PublishedEdition, SentReissue, SentSheet, Sheet, StaleEdition } from '@crib/core/contract';
+import { reissue, staleEditions } from '../publish/impact.ts';
+import { publishNotes } from '../publish/notes.ts';
+import { publishSheet } from '../publish/publish.ts';
+import { appBySlug } from '../store/apps.ts';
+import { loadNotes } from '../store/notes.ts';
+import { editionsOf, insertSheet, loadSheet, updateSheet } from '../store/sheets.ts';
+import { act, look, type Acting } from './acting.ts';
+
+type SheetFound = Sheet & { readonly releaseId: number };
+
+export const makeSheet = (acting: Acting, slug: string, keyset: number, title: string): Promise<SheetFound> =>
+  act(acting, async (db) => loadSheet(db, await insertSheet(db, (await appBySlug(db, slug)).id, keyset, title)));
+
+export const sheetAt = (acting: Acting, id: number): Promise<SheetFound & { editions: PublishedEdition[] }> =>
+  look(acting, async (db) => ({ ...(await loadSheet(db, id)), editions: await editionsOf(db, { sheetId: id }) }));
+
+export const changeSheet = (acting: Acting, id: number, asked: z.output<typeof SentSheet>): Promise<SheetFound> =>
+  act(acting, async (db) => {
+    await updateSheet(db, id, asked);
+    return loadSheet(db, id);
+  });
+
+export const issueSheet = (acting: Acting, id: number): Promise<PublishedEdition> =>
+  act(acting, (db) => publishSheet(acting, db, id));
+
+export const notesAt = (acting: Acting, id: number): Promise<ChangeNotes & { editions: PublishedEdition[] }> =>
+  look(acting, async (db) => ({ ...(await loadNotes(db, id)), editions: await editionsOf(db, { notesId: id }) }));
+
+export const issueNotes = (acting: Acting, id: number): Promise<PublishedEdition> =>
+  act(acting, (db) => publishNotes(acting, db, id));
+
+/** Editions of an app whose lines are not so any more. */
+export const staleIn = (acting: Acting, slug: string): Promise<StaleEdition[]> =>
+  look(acting, async (db) => staleEditions(acting, db, (await appBySlug(db, slug)).id));
+
+/** Publishes what is out of date anew: all, or none. */
+export const issueAnew = (acting: Acting, slug: string, asked: SentReissue): Promise<PublishedEdition[]> =>
+  act(acting, async (db) => reissue(acting, db, (await appBySlug(db, slug)).id, asked));

@@ -1,0 +1,44 @@
+import { Piscina } from 'piscina';
+import { refuse } from '@crib/core/error';
+import type { ListResult, ListTask } from './reading.ts';
+
+/** Reads lists in threads of their own: whatever comes, the server lives and answers others. */
+export interface ListReader {
+  read(task: ListTask): Promise<ListResult>;
+  close(): Promise<void>;
+}
+
+/** How long a list may take, and how much memory, before it is given up. */
+const MOST_MS = 20_000;
+const MOST_MB = 384;
+/** How many lists may wait for a thread. */
+const MOST_WAITING = 16;
+
+export function readerInThreads(): ListReader {
+  const threads = new Piscina<ListTask, ListResult>({
+    filename: new URL('./worker.ts', import.meta.url).href,
+    execArgv: ['--import', 'tsx'],
+    minThreads: 1,
+    maxThreads: 2,
+    maxQueue: MOST_WAITING,
+    idleTimeout: 30_000,
+    resourceLimits: { maxOldGenerationSizeMb: MOST_MB, maxYoungGenerationSizeMb: 64, stackSizeMb: 4 },
+  });
+  // A thread that ends by itself is replaced; its list is refused below.
+  threads.on('error', () => {});
+  return {
+    async read(task) {
+      try {
+        return await threads.run(task, { signal: AbortSignal.timeout(MOST_MS) });
+      } catch (error) {
+        if (/queue/i.test((error as Error).message))
+          return refuse('busy', 'Several large lists are being read just now. Try again in a moment.');
+        return refuse(
+          'list-too-heavy',
+          'The list takes more time or memory to read than one may. Cut it into several lists, or save it as CSV.',
+        );
+      }
+    },
+    close: () => threads.destroy(),
+  };
+}

@@ -1,0 +1,122 @@
+import type { Catalogue, Command, ListReport, SentList } from '@crib/core/contract';
+import { CribError, problem, type Problem } from '@crib/core/error';
+import {
+  changesNothing,
+  headingsOf,
+  openList,
+  readList,
+  type ColumnMeaning,
+  type ListPlan,
+  type ListReading,
+  type OpenedList,
+} from '@crib/core/list';
+
+/** How much of a long list is sent back to be looked at. */
+const MOST_SHOWN = 20_000;
+const MOST_PROBLEMS = 1000;
+
+/** A list with the decisions of whoever reads it, and what it is read against. */
+export interface ListTask {
+  readonly bytes: Uint8Array | string;
+  readonly list: SentList;
+  readonly catalogue: Catalogue;
+  /** Commands that releases before this one had. */
+  readonly former: readonly Command[];
+  /** What columns under the same headings meant before, by headings. */
+  readonly memory: Readonly<Record<string, Record<string, string>>>;
+  /** Whether rows are sent back to be looked at. */
+  readonly withRows: boolean;
+}
+
+/** What came of reading: a report to show and the plan of what to write, or what is wrong with the list as a whole. */
+export type ListResult =
+  | { readonly problems: readonly Problem[] }
+  | {
+      readonly report: ListReport;
+      readonly plan: Omit<ListPlan, 'lines'>;
+      readonly headings: string;
+      readonly meanings: readonly ColumnMeaning[];
+    };
+
+/** Reads a list: plain data in, plain data out, so that it can be done in another thread. */
+export async function readTask(task: ListTask): Promise<ListResult> {
+  try {
+    return await read(task);
+  } catch (error) {
+    if (error instanceof CribError) return { problems: error.problems };
+    throw error;
+  }
+}
+
+async function read({ bytes, list, catalogue, former, memory, withRows }: ListTask): Promise<ListResult> {
+  const places = catalogue.contexts.map((context) => context.name);
+  const opened = await openList(bytes, { platforms: catalogue.release.platforms, places });
+  if ('code' in opened) return { problems: [opened] };
+  const found = opened.tables[list.table];
+  if (!found) return { problems: [problem('not-found', `The file has no table ${list.table + 1}.`)] };
+  const { table } = found;
+  const columns = list.columns as Record<string, ColumnMeaning>;
+  const remembered = memory[headingsOf(table)] as Record<string, ColumnMeaning> | undefined;
+  const reading = readList(table, catalogue, { ...list, columns, former, ...(remembered && { remembered }) });
+  if ('code' in reading) return { problems: [reading] };
+  const { lines: _lines, ...plan } = reading.plan;
+  return {
+    report: reportOf(reading, opened, { at: list.table, remembered: remembered !== undefined, catalogue, withRows }),
+    plan,
+    headings: headingsOf(reading.table),
+    meanings: reading.meanings,
+  };
+}
+
+interface Shown {
+  readonly at: number;
+  readonly remembered: boolean;
+  readonly catalogue: Catalogue;
+  readonly withRows: boolean;
+}
+
+function reportOf({ table, meanings, plan }: ListReading, opened: OpenedList, shown: Shown): ListReport {
+  const { at, remembered, catalogue, withRows } = shown;
+  const labels = new Map(catalogue.commands.map((command) => [command.id, command.label]));
+  const troubled = new Set(plan.problems.map((one) => one.place?.line));
+  const rows = table.rows.slice(0, withRows ? MOST_SHOWN : 0).map(({ line, cells, section = '' }) => ({
+    line,
+    cells: [...cells],
+    section,
+    state: troubled.has(line) ? ('problem' as const) : (plan.lines.get(line) ?? ('same' as const)),
+  }));
+  return {
+    format: opened.format,
+    encoding: opened.encoding,
+    delimiter: table.delimiter,
+    tables: opened.tables.map((one) => ({ title: one.title, rows: one.table.rows.length })),
+    table: at,
+    unheaded: table.unheaded === true,
+    remembered,
+    columns: table.header.map((heading, index) => ({ heading, meaning: meanings[index]! })),
+    rows,
+    problems: plan.problems.slice(0, MOST_PROBLEMS) as ListReport['problems'],
+    moreProblems: Math.max(0, plan.problems.length - MOST_PROBLEMS),
+    newContexts: [...plan.newContexts],
+    counts: {
+      rows: table.rows.length,
+      newCommands: plan.newCommands.length,
+      changedCommands: plan.changedCommands.length,
+      newBindings: plan.newBindings.length,
+      sameBindings: plan.sameBindings,
+      gone: plan.goneBindings.length,
+      unlisted: plan.unlisted.length,
+    },
+    changed: plan.changedCommands
+      .slice(0, 1000)
+      .map(({ words, changes }) => ({ label: words.label, changes: [...changes] })),
+    gone: plan.goneBindings.slice(0, 1000).map(({ id, command, shortcut, platform }) => ({
+      id,
+      label: labels.get(command) ?? '',
+      shortcut,
+      platform,
+    })),
+    unlisted: plan.unlisted.slice(0, 1000).map((id) => labels.get(id) ?? ''),
+    nothingToDo: plan.problems.length === 0 && changesNothing(plan),
+  };
+}

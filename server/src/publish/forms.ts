@@ -1,0 +1,25 @@
+import type { ChangesBody, EditionBody } from '@crib/core/contract';
+import { changesCsv, changesMarkdown, sheetCsv } from '@crib/core/sheet';
+import { changesPdf } from './changes-pdf.ts';
+
+/** A form of an edition as a file, made once, when it is published. */
+export interface Form {
+  readonly ending: 'csv' | 'md' | 'pdf';
+  readonly type: string;
+  readonly content: Buffer;
+}
+
+/** The forms that an edition is handed out in beside its JSON: change notes are also made as Markdown and PDF. */
+export async function formsOf(body: EditionBody | ChangesBody): Promise<Form[]> {
+  const text = (ending: 'csv' | 'md', type: string, content: string): Form => ({
+    ending,
+    type: `${type}; charset=utf-8`,
+    content: Buffer.from(content, 'utf8'),
+  });
+  if (body.format !== 'crib-changes') return [text('csv', 'text/csv', sheetCsv(body))];
+  return [
+    text('csv', 'text/csv', changesCsv(body)),
+    text('md', 'text/markdown', changesMarkdown(body)),
+    { ending: 'pdf', type: 'application/pdf', content: await changesPdf(body) },
+  ];
+}

@@ -1,0 +1,10 @@
+import { PublicEdition } from '@crib/core/contract';
+import type { Db } from '../store/db.ts';
+import { editionsWithoutForms, insertForms } from '../store/sheets.ts';
+import { formsOf } from './forms.ts';
+
+/** Makes the forms of editions that were published before forms were kept. */
+export async function keepForms(db: Db): Promise<void> {
+  for (const { address, body } of await editionsWithoutForms(db))
+    await insertForms(db, address, await formsOf(PublicEdition.shape.body.parse(JSON.parse(body))));
+}
