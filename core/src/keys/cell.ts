@@ -1,8 +1,10 @@
 import { problem, type Problem } from '../error/index.ts';
-import { conventionOf, type Platform } from './platform.ts';
-import { readShortcuts, type ReadOptions } from './read.ts';
+import { conventionOf, platformName, type Platform } from './platform.ts';
+import { readShortcuts } from './read.ts';
+import type { ReadOptions } from './reading.ts';
 import { inOrder, type Modifier, type Shortcut, type Stroke } from './shortcut.ts';
 import { writeStored } from './stored.ts';
+import { bracketedEnd, normalized } from './written.ts';
 
 /** A shortcut that a cell of a list states, for one platform or (null) for all. */
 export interface StatedKey {
@@ -13,10 +15,18 @@ export interface StatedKey {
 export interface CellReading {
   readonly keys: readonly StatedKey[];
   readonly sentence: string;
+  /** The keys are no alternatives: each is that of one member of a family. */
+  readonly each?: true;
 }
 
 export type CellResult =
-  | { readonly kind: 'read'; readonly keys: readonly StatedKey[] }
+  | {
+      readonly kind: 'read';
+      readonly keys: readonly StatedKey[];
+      /** What stood in brackets behind them. */
+      readonly remark?: string;
+      readonly each?: true;
+    }
   | { readonly kind: 'choice'; readonly sentence: string; readonly readings: readonly CellReading[] }
   | { readonly kind: 'error'; readonly problem: Problem };
 
@@ -30,50 +40,89 @@ export interface CellOptions extends Omit<ReadOptions, 'platform'> {
 const MAC_WORDS = /[⌘⌥⌃]|\b(?:cmd|command|option|opt)\b/i;
 /** `Ctrl/Cmd+J`: one modifier in the words of two platforms. */
 const SHARED: readonly [RegExp, string][] = [
-  [/\b(?:ctrl|control|ctl|strg)\s*\/\s*(?:cmd\b|command\b|⌘)/gi, 'Primary'],
-  [/(?:\bcmd|\bcommand|⌘)\s*\/\s*(?:ctrl|control|ctl|strg)\b/gi, 'Primary'],
-  [/\balt\s*\/\s*(?:option\b|opt\b|⌥)/gi, 'Alt'],
-  [/(?:\boption|\bopt|⌥)\s*\/\s*alt\b/gi, 'Alt'],
+  [/\b(?:ctrl|control|ctl|strg) ?\/ ?(?:cmd\b|command\b|⌘)/gi, 'Primary'],
+  [/(?:\bcmd|\bcommand|⌘) ?\/ ?(?:ctrl|control|ctl|strg)\b/gi, 'Primary'],
+  [/\balt ?\/ ?(?:option\b|opt\b|⌥)/gi, 'Alt'],
+  [/(?:\boption|\bopt|⌥) ?\/ ?alt\b/gi, 'Alt'],
 ];
 /** What parts the platforms of a cell; a slash only with a space before it, or behind one that says whose keys follow. */
-const PARTS = /\s+\/\s*|\s*[;|\n]\s*|\s+or\s+|(?<=\)),\s*|\s*\((?=(?:on )?(?:mac|win|linux|pc)\w*\s*:)/i;
-const LABELS: readonly [RegExp, Platform][] = [
-  [/(?:^|[\s(])(?:on )?(?:macos|mac os x?|mac)\b[:)]?|\(mac\)/i, 'macos'],
-  [/(?:^|[\s(])(?:on )?(?:windows|win|pc)(?=[:)])[:)]?/i, 'windows'],
-  [/(?:^|[\s(])(?:on )?linux\b[:)]?/i, 'linux'],
+const PARTS = / \/ ?| ?[;|\n] ?| or |(?<=\)), ?| ?\((?=(?:on )?(?:mac|win|linux|pc)\w* ?:)/i;
+const NAMES: readonly [RegExp, Platform][] = [
+  [/^(?:macos|mac os x?|mac|osx|apple)$/, 'macos'],
+  [/^(?:windows|win|pc)$/, 'windows'],
+  [/^linux$/, 'linux'],
 ];
 
-/** Which platform a part of a cell says it is for, and the part without saying so. */
+/** The platform that a few words name: `Mac only`, `on Windows`, `Linux:`; null for anything else. */
+export function labelledPlatform(text: string): Platform | null {
+  const plain = text
+    .toLowerCase()
+    .replace(/^(?:on|only|only on|for) /, '')
+    .replace(/ only$|:$/, '')
+    .trim();
+  return NAMES.find(([name]) => name.test(plain))?.[1] ?? null;
+}
+
+/** Without the half of a pair of brackets that parting a cell has left. */
+function halfBracket(text: string): string {
+  if (text.startsWith('(') && !text.includes(')') && text.length > 1) return text.slice(1);
+  return text.endsWith(')') && !text.includes('(') && !/[+\-⌘⌥⌃⇧]\)$/.test(text) ? text.slice(0, -1) : text;
+}
+
+/** Which platform a part of a cell says it is for, before its keys or behind them, and the part without saying so. */
 function labelled(part: string): { text: string; platform: Platform | null } {
-  for (const [label, platform] of LABELS) {
-    if (label.test(part))
-      return {
-        text: part
-          .replace(label, ' ')
-          .trim()
-          .replace(/^:\s*|\)$/g, '')
-          .trim(),
-        platform,
-      };
+  const text = halfBracket(part.trim());
+  const end = bracketedEnd(text);
+  const behind = end && labelledPlatform(end.inner);
+  if (end && behind) return { text: end.before, platform: behind };
+  const colon = text.indexOf(':');
+  const before = colon > 0 ? labelledPlatform(text.slice(0, colon)) : null;
+  if (before && text.slice(colon + 1).trim()) return { text: text.slice(colon + 1).trim(), platform: before };
+  if (text.startsWith('(')) {
+    const close = text.indexOf(')');
+    const inner = close > 0 ? labelledPlatform(text.slice(1, close)) : null;
+    if (inner) return { text: text.slice(close + 1).trim(), platform: inner };
   }
-  return { text: part.trim(), platform: null };
+  const on = text.lastIndexOf(' on ');
+  const last = on > 0 ? labelledPlatform(text.slice(on + 1)) : null;
+  return last ? { text: text.slice(0, on).trim(), platform: last } : { text, platform: null };
+}
+
+/** `Ctrl+J (⌘J)`: the same keys in the words of two platforms, the second in brackets. */
+function unbracketedParts(text: string): string {
+  const end = bracketedEnd(text);
+  if (!end || end.before === '' || /[+-]$/.test(end.before) || labelledPlatform(end.inner)) return text;
+  const differs = MAC_WORDS.test(end.inner) !== MAC_WORDS.test(end.before);
+  const keys = readShortcuts(end.inner, { suggest: false }).kind !== 'error';
+  return differs && keys && readShortcuts(end.before, { suggest: false }).kind !== 'error'
+    ? `${end.before} / ${end.inner}`
+    : text;
 }
 
 /**
  * Reads a cell of a list, which may state the keys of several platforms at once: `Ctrl/Cmd+J`, `⌘J / Ctrl J`,
  * `Ctrl+J (Mac: ⌘J)`. What is the same on all once Primary is folded comes back once, for all.
  */
-export function readCell(text: string, options: CellOptions): CellResult {
+export function readCell(given: string, options: CellOptions): CellResult {
   const { platform, platforms } = options;
   // Far more than any shortcut: the reader itself refuses it, in one look.
-  const shared = text.length > 1000 ? text : SHARED.reduce((now, [pattern, word]) => now.replace(pattern, word), text);
-  const parts =
-    text.length > 1000
-      ? []
-      : shared
-          .split(PARTS)
-          .map(labelled)
-          .filter((part) => part.text !== '');
+  if (given.length > 1000) return readPlain(given, options);
+  const text = normalized(given).replace(/[^\S\n]+/g, ' ').trim(); // prettier-ignore
+  if (/^each of /i.test(text)) {
+    const each = readPlain(text.slice('each of '.length), options);
+    return each.kind === 'read' ? { ...each, each: true } : each;
+  }
+  const shared = SHARED.reduce((now, [pattern, word]) => now.replace(pattern, word), unbracketedParts(text));
+  const parts = shared
+    .split(PARTS)
+    .map(labelled)
+    .filter((part) => part.text !== '');
+  const [only] = parts;
+  if (parts.length === 1 && only!.platform && (platform === null || platform === only!.platform)) {
+    if (!platforms.includes(only!.platform))
+      return { kind: 'error', problem: problem('unknown-platform', `The release does not run on ${platformName(only!.platform)}.`) }; // prettier-ignore
+    return readPlain(only!.text, { ...options, platform: only!.platform });
+  }
   const onMac = (part: { text: string; platform: Platform | null }) =>
     part.platform ? conventionOf(part.platform) === 'macos' : MAC_WORDS.test(part.text);
   if (parts.length < 2 || !parts.some(onMac) || parts.every(onMac)) return readPlain(shared, options);
@@ -91,7 +140,7 @@ export function readCell(text: string, options: CellOptions): CellResult {
     for (const one of wanted) mine.push(...result.shortcuts.map((shortcut) => ({ platform: one, shortcut })));
   }
   if (mine.length === 0) return { kind: 'error', problem: problem('no-key', 'No keys of this platform stand there.') };
-  return { kind: 'read', keys: platform === null ? folded(mine, platforms) : mine };
+  return { kind: 'read', keys: platform === null ? foldedKeys(mine, platforms) : mine };
 }
 
 function readPlain(text: string, options: CellOptions): CellResult {
@@ -101,16 +150,17 @@ function readPlain(text: string, options: CellOptions): CellResult {
 
 function stated(result: ReturnType<typeof readShortcuts>, platform: Platform | null): CellResult {
   const keys = (shortcuts: readonly Shortcut[]) => shortcuts.map((shortcut) => ({ platform, shortcut }));
-  if (result.kind === 'read') return { kind: 'read', keys: keys(result.shortcuts) };
+  if (result.kind === 'read')
+    return { kind: 'read', keys: keys(result.shortcuts), ...(result.remark && { remark: result.remark }) };
   if (result.kind === 'error') return result;
   return {
     ...result,
-    readings: result.readings.map((one) => ({ keys: keys(one.shortcuts), sentence: one.sentence })),
+    readings: result.readings.map((one) => ({ ...one, keys: keys(one.shortcuts) })),
   };
 }
 
 /** Shortcuts that are one on every platform once Primary is folded, said once for all. */
-function folded(keys: readonly StatedKey[], platforms: readonly Platform[]): StatedKey[] {
+export function foldedKeys(keys: readonly StatedKey[], platforms: readonly Platform[]): StatedKey[] {
   const forms = new Map<string, { shortcut: Shortcut; on: Set<Platform>; keys: StatedKey[] }>();
   for (const key of keys) {
     const general = withPrimary(key.shortcut, key.platform!);

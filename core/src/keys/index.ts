@@ -7,9 +7,11 @@ export { LAYOUTS, US, layoutById, spotsOf, tableOn, type Layout, type LayoutTabl
 export { BOARDS, boardById, usualBoard, type Board } from './boards.ts';
 export { parseStored, readStored, writeStored } from './stored.ts';
 export { showStored, writeShortcut, writeStrokes, type Style, type Written } from './write.ts';
-export { readShortcuts, type ReadOptions, type ReadResult, type Reading } from './read.ts';
+export { readShortcuts } from './read.ts';
+export { bracketedEnd, normalized } from './written.ts';
+export type { ReadOptions, ReadResult, Reading } from './reading.ts';
 export { readKeyRun } from './key-run.ts';
-export { readCell, withPrimary, type CellResult, type StatedKey } from './cell.ts';
+export { foldedKeys, labelledPlatform, readCell, withPrimary, type CellResult, type StatedKey } from './cell.ts';
 export { writeSpoken } from './spoken.ts';
 export { capture, type Binds, type Captured, type PressedKey } from './event.ts';
 export { machineOfText, meantFor, type Meant } from './meant.ts';

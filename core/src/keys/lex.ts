@@ -39,11 +39,11 @@ function tokensOf(text: string): Token[] {
 }
 
 /** Cuts a text into units: the longest phrases the lexicon knows, single characters, and unknown words. */
-export function lex(text: string): Unit[] {
+export function lex(text: string, letters = false): Unit[] {
   const tokens = tokensOf(text);
   const units: Unit[] = [];
   for (let i = 0; i < tokens.length;) {
-    const { unit, used } = padUnit(tokens, i) ?? phraseUnit(tokens, i) ?? singleUnit(tokens[i]!);
+    const { unit, used } = padUnit(tokens, i) ?? (letters ? typedUnit(tokens, i, units.at(-1)) : null) ?? phraseUnit(tokens, i) ?? singleUnit(tokens[i]!);
     units.push(unit);
     i += used;
   }
@@ -72,6 +72,23 @@ function padUnit(tokens: readonly Token[], at: number): Taken | null {
   const code = [...KEYPAD].find(([, pad]) => pad.sign === sign.text)?.[0];
   if (!code) return null;
   return unitOf(tokens, at, 2, { is: 'key', key: { by: 'position', code } });
+}
+
+/**
+ * In a program with typed letters, letters in a row are letters before they are the name of a key (`BS`, `OR`, `44`):
+ * capitals or digits that nothing joins, and that are no longer phrase.
+ */
+function typedUnit(tokens: readonly Token[], at: number, before: Unit | undefined): Taken | null {
+  const { text, from, spaced, word } = tokens[at]!;
+  if (!word || !/^(?:[A-Z]{2,5}|\d{2,3})$/.test(text) || before?.meaning?.is === 'modifier') return null;
+  const joins = (token: Token | undefined) => token !== undefined && !token.word && /[+-]/.test(token.text);
+  if (joins(tokens[at + 1]) || joins(tokens[at - 1])) return null;
+  const phrase = phraseUnit(tokens, at);
+  const is = phrase?.unit.meaning?.is;
+  if (phrase && (phrase.used > 1 || is === 'modifier')) return null;
+  const parts = at > 0 && at + 1 < tokens.length;
+  if (is !== undefined && is !== 'key' && parts) return null;
+  return { unit: { text, from, to: from + text.length, spaced }, used: 1 };
 }
 
 /** The longest known phrase from here: words parted by white space, or glued by a hyphen (`right-click`). */

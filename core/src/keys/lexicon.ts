@@ -1,4 +1,5 @@
 import { KEYPAD } from './codes.ts';
+import { BUTTONS, FOREIGN } from './foreign.ts';
 import { NAMED_KEYS } from './named.ts';
 import { characterKey, type BaseModifier, type Key, type Modifier, type PointerAction } from './shortcut.ts';
 
@@ -102,6 +103,12 @@ for (const [modifier, words] of Object.entries(MODIFIER_WORDS)) {
 for (const [action, words] of Object.entries(POINTER_WORDS)) {
   learn(words, { is: 'pointer', action: action as PointerAction });
 }
+// English names come first: what another language calls otherwise is not taken from them.
+for (const [of, words] of Object.values(FOREIGN).flat()) {
+  const meaning = lexicon.get(of.toLowerCase());
+  for (const word of words.split('|')) if (meaning && !lexicon.has(word)) learn([word], meaning);
+}
+for (const [action, words] of Object.entries(BUTTONS)) learn(words, { is: 'pointer', action: action as PointerAction });
 for (const [is, words] of Object.entries(GRAMMAR)) learn(words, { is: is as keyof typeof GRAMMAR });
 
 function PAD_WORDS() {
@@ -120,4 +127,7 @@ export function meaningOf(phrase: string): Meaning | undefined {
 }
 
 /** All words core understands, for “did you mean”. */
-export const LEXICON_WORDS: readonly string[] = [...lexicon.keys()].filter((phrase) => phrase.length > 1);
+const foreign = new Set(Object.values(FOREIGN).flatMap((rows) => rows.flatMap(([, words]) => words.split('|'))));
+export const LEXICON_WORDS: readonly string[] = [...lexicon.keys()].filter(
+  (phrase) => phrase.length > 1 && !foreign.has(phrase),
+);

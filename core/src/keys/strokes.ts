@@ -19,6 +19,8 @@ export interface Item {
   readonly loose: boolean;
   /** A modifier alone, which only counts as tapped inside a sequence. */
   readonly bare: boolean;
+  /** A sign that stands without a blank behind another key. */
+  readonly glued: boolean;
   readonly from: number;
   readonly to: number;
 }
@@ -26,9 +28,14 @@ export interface Item {
 export interface StrokeOptions {
   /** Words of letters are typed letter by letter (`UB` is U, then B). */
   readonly typedLetters?: boolean | undefined;
+  /** Whether what may have been meant is looked for. */
+  readonly suggest?: boolean | undefined;
   /** What “Delete” names. */
   readonly deleteIs: 'Delete' | 'Backspace';
 }
+
+/** A word of letters or digits follows glued only where they are typed one by one. */
+const isSymbolic = (unit: Unit): boolean => /[\p{L}\p{N}]/u.test(unit.text);
 
 const stops = new Set(['or', 'then', 'held', 'twice']);
 
@@ -64,6 +71,7 @@ export function parseStrokes(units: readonly Unit[], options: StrokeOptions): It
         manner,
         loose: read.loose,
         bare: read.bare,
+        glued: index === 0 && link === 'space' && first.sign !== undefined && !first.spaced && !isSymbolic(first),
         ...place,
         ...(before && { link: before }),
       });
@@ -138,7 +146,7 @@ function parseChord(units: readonly Unit[], from: number, options: StrokeOptions
   const key = keyAt(units, at, options);
   if ('sentence' in key) return key;
   if ('letters' in key) {
-    if (modifiers.length) return unknownWord(unit!);
+    if (modifiers.length) return unknownWord(unit!, options);
     return { strokes: key.letters, next: at + 1, loose: false, bare: false };
   }
   return finishChord(units, at + key.used, modifiers, key.found, loose && modifiers.length > 0);
@@ -160,8 +168,13 @@ function bareModifier(
 ): Chord | Problem {
   const last = units[Math.min(at, units.length) - 1];
   if (joined) {
-    const text = units[from]!.text;
-    return problem('no-key', `“${last?.text}” at ${(last?.from ?? 0) + 1} has no key after it.`, last, [`${text}++`]);
+    // A minus behind a blank is the key; a joiner alone says nothing of a key.
+    if (last?.sign === '-' && last.spaced) {
+      const stroke: Stroke = { kind: 'key', modifiers: inOrder(modifiers), key: characterKey('-') };
+      return { strokes: [stroke], next: at, loose: false, bare: false };
+    }
+    const sign = last?.sign ?? '+';
+    return problem('no-key', `“${sign}” at ${(last?.from ?? 0) + 1} has no key after it.`, last, [`${sign}${sign}`]);
   }
   if (modifiers.length !== 1) {
     const unit = units[at] ?? last;
@@ -213,12 +226,12 @@ function keyAt(units: readonly Unit[], at: number, options: StrokeOptions): Foun
   }
   if (meaning?.is === 'position') return positionAt(units, at);
   const joins = isJoiner(units[at + 1]) && !units[at + 1]!.spaced;
-  if (meaning === undefined && options.typedLetters && !joins && /^[A-Za-z]{2,5}$/.test(unit.text)) {
+  if (meaning === undefined && options.typedLetters && !joins && /^(?:[A-Za-z]{2,5}|\d{2,3})$/.test(unit.text)) {
     return {
       letters: [...unit.text].map((letter) => ({ kind: 'key', modifiers: [], key: characterKey(letter) })),
     };
   }
-  return unknownWord(unit);
+  return unknownWord(unit, options);
 }
 
 /** “Delete” alone is a question of platform; its symbols and its longer names are not. */
@@ -240,9 +253,11 @@ function positionAt(units: readonly Unit[], at: number): Found {
   return problem('no-key', `“key” at ${units[at]!.from + 1} is not followed by a key of the US layout.`, units[at]);
 }
 
-function unknownWord(unit: Unit): Problem {
+function unknownWord(unit: Unit, { suggest = true }: StrokeOptions): Problem {
   const text = unit.text.length > 40 ? `${unit.text.slice(0, 40)}…` : unit.text;
-  const close = nearest(unit.text, LEXICON_WORDS).map((word) => word.replace(/\b\w/g, (c) => c.toUpperCase()));
+  const small = /^(?:and|the|with|not|use|press|see|plus?)$/i.test(unit.text);
+  const near = suggest && !small ? nearest(unit.text, LEXICON_WORDS) : [];
+  const close = near.map((word) => word.replace(/(?<!\p{L})\p{L}/gu, (c) => c.toUpperCase()));
   const letters = /^[A-Z]{2,5}$/.test(unit.text) ? [[...unit.text].join(' then ')] : [];
   return problem(
     'unknown-key',

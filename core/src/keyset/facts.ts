@@ -85,7 +85,9 @@ function blocksOf(edits: readonly Edit[], platform: Platform): Blocked[] {
 /** What the shortcuts that a change gives, and those it blocks, meet on all keyboards. */
 export function factsOf(setting: Setting, change: Change, then: After): Fact[] {
   const { keyboards } = setting.weighed;
-  const found = gains(setting, then).flatMap((gain): Fact[] => {
+  const gained = gains(setting, then);
+  const gainedOn = new Map(gained.map((one) => [`${spot(one)} ${one.shortcut}`, one.there]));
+  const found = gained.flatMap((gain): Fact[] => {
     const { strokes, pressable } = entryOf({ ...gain }, gain.there, keyboards);
     const cannot = gain.there & ~pressable;
     return [
@@ -102,9 +104,13 @@ export function factsOf(setting: Setting, change: Change, then: After): Fact[] {
         const fact = (kind: Fact['kind'] | null, mask: Mask): Fact[] =>
           kind && mask ? [{ kind, gain, held, on: mask, ...(how !== 'meet' && { shorter: how === 'begins' }) }] : [];
         const mask = on & pressable;
+        const twice = too & (gainedOn.get(`${spot(held)} ${held.shortcut}`) ?? 0n);
+        const kind = factKind(setting, gain, held, how);
         return [
-          ...fact(factKind(setting, gain, held, how), mask & ~too),
-          ...fact(givenBoth(setting, gain, held, how), mask & too),
+          ...fact(kind, mask & ~too),
+          // It was there, and the change says so again: it cannot be taken.
+          ...fact(kind === 'taken from' ? 'both' : kind, mask & too & ~twice),
+          ...fact(givenBoth(setting, gain, held, how), mask & twice),
         ];
       }),
     ];

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import type { Edit } from '../../src/contract/index.ts';
 import { US, layoutById } from '../../src/keys/index.ts';
 import { carry } from '../../src/release/index.ts';
 import { say } from '../../src/words/index.ts';
