@@ -83,7 +83,7 @@ const id = (catalogue: Catalogue, name: string) => catalogue.commands.find((one)
 const links = files[2]!.lineage!.map(([was, is]) => ({ release: 3, kind: 'command' as const, old: id(seven, was), now: id(newest, is), confirmed: true, goesOn: false })); // prettier-ignore
 const lineage = lineageBetween(links, [1, 2, 3], seven, newest);
 const hands = { rest: RESTS[0]!, typist: 'average' as const };
-const keyboards = keyboardsOf([US], ['windows', 'macos']);
+const keyboards = keyboardsOf([US], ['windows', 'macos', 'linux']);
 const settingAt = (catalogue: Catalogue, keyset: number) => opened(catalogue).setting(keyset, keyboards);
 const windows = (catalogue: Catalogue, keyset: number) => sideOf(opened(catalogue), keyset, keyboards, 'windows');
 const comparedTo = (old: Catalogue, now: Catalogue) => {

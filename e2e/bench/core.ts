@@ -70,7 +70,8 @@ export function largeCatalogue(count: number): Catalogue {
     builds: [],
     tiers: [],
   };
-  const app = { id: 1, slug: 'large', name: 'Large', platforms };
+  const keyPolicy = { binds: 'character' as const, typedLetters: false };
+  const app = { id: 1, slug: 'large', name: 'Large', role: 'taught' as const, platforms, keyPolicy, howToChange: '' };
   const empty = Catalogue.parse({ app, release, contexts, commands: [], keysets: [] });
   return { ...empty, commands, keysets: [shipped, layer], systemKeys: [...SYSTEM_KEYS] };
 }

@@ -100,14 +100,15 @@ export function contextTree(contexts: readonly Context[]): ContextTree {
 
 /** The contexts a text names: by full path, or by name alone where that is unique. Case does not count. */
 export function contextsNamed(tree: ContextTree, text: string): Context[] {
+  const plain = (name: string) => name.normalize('NFC').toLowerCase();
   const wanted = text
-    .split(/\s*[›>]\s*/)
-    .map((part) => part.trim().toLowerCase())
+    .split('›')
+    .map((part) => plain(part.trim()))
     .filter(Boolean);
   const last = wanted.at(-1);
   return tree.inOrder.filter((context) => {
-    if (context.name.toLowerCase() !== last) return false;
-    const names = tree.chain(context.id).map((id) => tree.get(id).name.toLowerCase());
+    if (plain(context.name) !== last) return false;
+    const names = tree.chain(context.id).map((id) => plain(tree.get(id).name));
     const asked = wanted.slice().reverse();
     return asked.every((part, index) => names[index] === part);
   });

@@ -22,11 +22,11 @@ export function readUses(text: string, commands: readonly Command[]): UsesRead {
   text.split(/\r?\n/).forEach((line, at) => {
     if (!line.trim()) return;
     const refuse = (sentence: string) => problems.push(problem('not-a-use', sentence, { line: at + 1 }));
-    const parts = /^(.*?)[\t;,.…\s]+([\d.]+|[a-z]+)\s*$/i.exec(line.trim());
+    const parts = partedUse(line.trim());
     if (!parts)
       return void refuse(`Line ${at + 1} names no count: write “Place sounding, 212”, or daily in its place.`);
-    const name = parts[1]!.replace(/["“”]/g, '').trim();
-    const said = parts[2]!.toLowerCase();
+    const name = parts[0].replace(/["“”]/g, '').trim();
+    const said = parts[1].toLowerCase();
     const known = byName.get(name) ?? byName.get(name.toLowerCase()) ?? [];
     if (known.length !== 1)
       return void refuse(
@@ -37,10 +37,24 @@ export function readUses(text: string, commands: readonly Command[]): UsesRead {
     const often = USE_CLASSES.find((one) => one === said) ?? null;
     const perDay = often ? null : Number(said);
     if (!often && !(Number(said) >= 0 && Number(said) <= 100_000))
-      return void refuse(`Line ${at + 1}: “${parts[2]}” is neither a count a day nor rarely, weekly or daily.`);
+      return void refuse(`Line ${at + 1}: “${parts[1]}” is neither a count a day nor rarely, weekly or daily.`);
     const [command] = known as [Command];
     if (found.has(command.id)) return void refuse(`Line ${at + 1}: ${command.label} was named before.`);
     found.set(command.id, { command: command.id, perDay, often });
   });
   return { uses: [...found.values()], problems };
+}
+
+/** A line as a name and the count behind it, whatever signs stand between. */
+function partedUse(line: string): readonly [string, string] | null {
+  let at = line.length;
+  while (at > 0 && /[\d.a-z]/i.test(line[at - 1]!)) at--;
+  let count = line.slice(at);
+  while (count.startsWith('.')) count = count.slice(1);
+  const before = line.slice(0, line.length - count.length);
+  let end = before.length;
+  while (end > 0 && /[\t;,.…\s]/.test(before[end - 1]!)) end--;
+  return count && end > 0 && end < before.length && /^(?:[\d.]+|[a-z]+)$/i.test(count)
+    ? [before.slice(0, end), count]
+    : null;
 }

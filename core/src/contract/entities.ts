@@ -72,7 +72,7 @@ export type Release = z.infer<typeof Release>;
 export const Context = z.object({
   id: Id,
   parent: Id.nullable(),
-  name: name(80),
+  name: name(200),
   position: z.int(),
   /** Typing there goes into text or a field. */
   takesText: z.boolean(),

@@ -17,6 +17,7 @@ export const SentProblem = z.object({
   sentence: z.string(),
   place: Place.optional(),
   suggestions: z.array(z.string()).optional(),
+  about: z.string().optional(),
 });
 
 /** RFC 9457 problem details; `problems` has one entry a fault. */
@@ -87,12 +88,20 @@ export const ListReport = z.object({
   counts: z.object({
     rows: z.int(),
     newCommands: z.int(),
+    /** Of them, those that no release of the app had. */
+    newToApp: z.int(),
     changedCommands: z.int(),
     newBindings: z.int(),
     sameBindings: z.int(),
     gone: z.int(),
     unlisted: z.int(),
+    /** Rows that say what an earlier one says, and rows whose platforms are folded into one shortcut. */
+    doubled: z.int(),
+    folded: z.int(),
+    families: z.int(),
   }),
+  /** What parts the steps of menu paths; empty where nothing does. */
+  menuSign: z.string(),
   changed: z.array(
     z.object({
       label: z.string(),

@@ -15,6 +15,8 @@ export interface Problem {
   readonly place?: Place;
   /** Texts that may have been meant, best first. */
   readonly suggestions?: readonly string[];
+  /** What it is about, word for word: a name that is not known. */
+  readonly about?: string;
 }
 
 /** The one error that Crib throws: problems on their way to somebody who can mend them. */

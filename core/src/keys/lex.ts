@@ -43,7 +43,11 @@ export function lex(text: string, letters = false): Unit[] {
   const tokens = tokensOf(text);
   const units: Unit[] = [];
   for (let i = 0; i < tokens.length;) {
-    const { unit, used } = padUnit(tokens, i) ?? (letters ? typedUnit(tokens, i, units.at(-1)) : null) ?? phraseUnit(tokens, i) ?? singleUnit(tokens[i]!);
+    const { unit, used } =
+      padUnit(tokens, i) ??
+      (letters ? typedUnit(tokens, i, units.at(-1)) : null) ??
+      phraseUnit(tokens, i) ??
+      singleUnit(tokens[i]!);
     units.push(unit);
     i += used;
   }

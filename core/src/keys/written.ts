@@ -36,7 +36,11 @@ const MANNERS: Readonly<Record<string, string>> = {
   hold: 'hold', held: 'hold', 'hold down': 'hold', 'press and hold': 'hold', 'held down': 'hold',
 }; // prettier-ignore
 
-const choiceOf = (sentence: string, readings: readonly Reading[]): ReadResult => ({ kind: 'choice', sentence, readings });
+const choiceOf = (sentence: string, readings: readonly Reading[]): ReadResult => ({
+  kind: 'choice',
+  sentence,
+  readings,
+});
 
 /** A text whose signs around the keys have been looked at: what is left of it, or what came of it. */
 export type Peeled = { readonly text: string; readonly remark: string } | { readonly result: ReadResult };
@@ -89,7 +93,8 @@ export function peeled(given: string, options: ReadOptions, read: Read): Peeled 
     if (plain.kind === 'read' && single && marked[0] === '*') {
       const both = read(`${without} then *`, options);
       const readings = [{ shortcuts: plain.shortcuts, sentence: 'The asterisk is a footnote’s' }];
-      if (both.kind === 'read') readings.push({ shortcuts: both.shortcuts, sentence: 'The asterisk is a key and follows' });
+      if (both.kind === 'read')
+        readings.push({ shortcuts: both.shortcuts, sentence: 'The asterisk is a key and follows' });
       return { result: choiceOf('The asterisk may be a key, or the mark of a footnote.', readings) };
     }
     if (plain.kind === 'read') text = without;

@@ -135,7 +135,7 @@ export function columnMeanings(
   rows: readonly { readonly cells: readonly string[] }[] = [],
 ): { meanings: ColumnMeaning[]; problems: Problem[] } {
   const meanings = header.map((heading, index) => chosen[index] ?? headingMeaning(heading, platforms));
-  onlyCommand(meanings, header, chosen);
+  commandOfWords(meanings, header, chosen, rows);
   fromContents(meanings, platforms, chosen, rows);
   const problems: Problem[] = [];
   meanings.forEach((meaning, index) => {
@@ -179,15 +179,25 @@ function fromContents(
   if (best && meanings.some((meaning) => meaning.startsWith('shortcut'))) meanings[best.index] = 'label';
 }
 
-/** A column headed “Command” without one for labels holds what people call the command. */
-function onlyCommand(
+/**
+ * A column headed “Command” holds what people call the command where another one holds the ids, where there is none for
+ * labels, or where its cells are words; a title beside it describes the command then.
+ */
+function commandOfWords(
   meanings: ColumnMeaning[],
   header: readonly string[],
   chosen: Readonly<Record<string, ColumnMeaning>>,
+  rows: readonly { readonly cells: readonly string[] }[],
 ) {
-  const at = meanings.indexOf('command');
-  if (at < 0 || meanings.includes('label') || chosen[at] || simplify(header[at]!) !== 'command') return;
+  const at = header.findIndex((heading, index) => meanings[index] === 'command' && simplify(heading) === 'command');
+  if (at < 0 || chosen[at]) return;
+  const cells = rows.slice(0, 200).flatMap(({ cells: row }) => row[at]?.trim() || []);
+  const words = cells.filter((cell) => /\s/.test(cell)).length > cells.length / 3;
+  const others = meanings.some((meaning, index) => meaning === 'command' && index !== at);
+  const label = meanings.indexOf('label');
+  if (!others && label >= 0 && !words) return;
   meanings[at] = 'label';
+  if (label >= 0 && !chosen[label]) meanings[label] = meanings.includes('description') ? 'left out' : 'description';
 }
 
 function missing(meaning: 'label' | 'shortcut', header: readonly string[]): Problem {

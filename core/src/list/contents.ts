@@ -8,7 +8,11 @@ export function keyShare(rows: readonly { readonly cells: readonly string[] }[],
     const text = cells[column]?.trim();
     if (!text || NOTHING.test(text)) continue;
     filled++;
-    if (text.length < 80 && readShortcuts(text, { typedLetters: /^[A-Z]{2}$/.test(text) }).kind !== 'error') keys++;
+    if (
+      text.length < 80 &&
+      readShortcuts(text, { typedLetters: /^[A-Z]{2}$/.test(text), suggest: false }).kind !== 'error'
+    )
+      keys++;
   }
   return filled === 0 ? 0 : keys / filled;
 }

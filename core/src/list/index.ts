@@ -3,9 +3,10 @@ import type { Platform } from '../keys/index.ts';
 import type { Catalogue } from '../contract/index.ts';
 import { contextTree } from '../catalogue/index.ts';
 import { columnMeanings, type ColumnMeaning } from './columns.ts';
-import { cellKey, readRows } from './rows.ts';
+import { menuSignOf } from './row-words.ts';
+import { cellKey, readRows, type ListRow, type RowsRead } from './rows.ts';
 import { planList, type ListPlan, type ListTarget } from './plan.ts';
-import { readTable, type Table } from './table.ts';
+import { readTable, type Table, type TableRow } from './table.ts';
 
 export { MOST_BYTES, checkText, decodeText, tooLarge } from './decode.ts';
 export { MOST_ROWS, delimiterName, readTable, type Table, type TableRow } from './table.ts';
@@ -13,7 +14,9 @@ export { openList, type OpenedList } from './open.ts';
 export type { ListFormat } from './formats/raw.ts';
 export { CribList } from './formats/crib.ts';
 export { MEANINGS, columnMeanings, headingMeaning, meaningName, type ColumnMeaning } from './columns.ts';
+export { MENU_SIGNS, menuSignOf } from './row-words.ts';
 export { cellKey, readRows, type ListRow, type StatedKey } from './rows.ts';
+export type { NewFamily } from './families.ts';
 export {
   changesNothing,
   keysetFor,
@@ -34,6 +37,8 @@ export interface ListAnswers extends ListTarget {
   readonly cells?: Readonly<Record<string, string>>;
   /** Contexts to make. */
   readonly newContexts?: readonly string[];
+  /** What parts the steps of menu paths, where it is not what most of them show. */
+  readonly menuSign?: string | undefined;
   /** Lines not to take in. */
   readonly leaveOut?: readonly number[];
 }
@@ -43,6 +48,8 @@ export interface ListReading {
   readonly table: Table;
   readonly meanings: readonly ColumnMeaning[];
   readonly plan: ListPlan;
+  /** What parts the steps of menu paths. */
+  readonly menuSign: string;
 }
 
 /** Reads a list, opened or as the text of a CSV, against a catalogue. A text that is no table at all is a problem. */
@@ -58,17 +65,22 @@ export function readList(
   const chosen = { ...answers.remembered, ...answers.columns };
   const { meanings, problems } = columnMeanings(table.header, platforms, chosen, table.rows);
   const tree = contextTree(catalogue.contexts);
-  if (problems.length) return { table, meanings, plan: { ...planList([], catalogue, tree, [], answers), problems } };
+  const menuColumn = meanings.indexOf('menu');
+  const menuSign =
+    answers.menuSign ?? (menuColumn < 0 ? '' : menuSignOf(table.rows.map((row) => row.cells[menuColumn] ?? '')));
+  if (problems.length)
+    return { table, meanings, menuSign, plan: { ...planList(NOTHING, catalogue, tree, [], answers), problems } };
   const setting = {
     platforms,
     policy: catalogue.app.keyPolicy,
     tree,
     newContexts: answers.newContexts ?? [],
+    menuSign,
   };
-  const { rows, problems: unread } = readRows(table, meanings, setting);
-  const plan = planList(rows, catalogue, tree, platformsSpokenOf(meanings, platforms), answers);
-  const all = [...unread, ...plan.problems].sort((a, b) => (a.place?.line ?? 0) - (b.place?.line ?? 0));
-  return { table, meanings, plan: { ...plan, problems: all } };
+  const rowsRead = readRows(table, meanings, setting);
+  const plan = planList(rowsRead, catalogue, tree, platformsSpokenOf(meanings, platforms, rowsRead.rows), answers);
+  const all = [...rowsRead.problems, ...plan.problems].sort((a, b) => (a.place?.line ?? 0) - (b.place?.line ?? 0));
+  return { table, meanings, menuSign, plan: { ...plan, problems: all } };
 }
 
 /** The headings of a list as one text: what its columns meant is remembered under it. */
@@ -80,19 +92,40 @@ export function headingsOf(table: Table): string {
 function answered(table: Table, { cells = {}, leaveOut = [] }: ListAnswers): Table {
   const out = new Set(leaveOut);
   if (out.size === 0 && Object.keys(cells).length === 0) return table;
-  const rows = table.rows
-    .filter((row) => !out.has(row.line))
-    .map((row) => ({
-      ...row,
-      cells: table.header.map((_, i) => cells[cellKey(row.line, i)] ?? row.cells[i] ?? ''),
-    }));
+  const told = new Set(Object.keys(cells).map((key) => Number(key.slice(0, key.indexOf(':')))));
+  let heading: string | null = null;
+  const rows = table.rows.flatMap((row): TableRow[] => {
+    if (out.has(row.line)) return [];
+    const under = heading === null || row.section ? row : { ...row, section: heading };
+    if (row.section) heading = null;
+    if (!told.has(row.line)) return [under];
+    const { unsure, short: _short, ...rest } = under;
+    const said = table.header.map((_, i) => cells[cellKey(row.line, i)] ?? row.cells[i] ?? '');
+    // What was asked about, answered with a colon, is a heading over what follows.
+    if (unsure && said[0]?.endsWith(':')) {
+      heading = said[0].slice(0, -1).trim();
+      return [];
+    }
+    return [{ ...rest, cells: said }];
+  });
   return { ...table, rows };
 }
 
 /** The platforms whose shortcuts a list would name if they were there. */
-function platformsSpokenOf(meanings: readonly ColumnMeaning[], platforms: readonly Platform[]): (Platform | null)[] {
+function platformsSpokenOf(
+  meanings: readonly ColumnMeaning[],
+  platforms: readonly Platform[],
+  rows: readonly ListRow[],
+): (Platform | null)[] {
   const own = meanings.flatMap((meaning) =>
     meaning.startsWith('shortcut ') ? [meaning.slice('shortcut '.length)] : [],
   );
-  return meanings.includes('shortcut') ? [null, ...platforms] : own;
+  if (!meanings.includes('shortcut')) return platforms.every((one) => own.includes(one)) ? [null, ...own] : own;
+  // A list that names the platform of all its keys says nothing of the others.
+  const named = rows.filter((row) => row.keys.length || row.members.length);
+  const stated = named.flatMap((row) => (row.speaks.includes(null) ? row.keys.map((key) => key.platform) : row.speaks));
+  if (named.length && stated.every((one) => one !== null)) return [...new Set([...own, ...stated])];
+  return [null, ...platforms];
 }
+
+const NOTHING: RowsRead = { rows: [], problems: [], doubled: [], folded: [] };

@@ -54,12 +54,15 @@ function openText(text: string, encoding: string, options: ShapeOptions): Opened
     if ('code' in table) return table;
     return { format: 'csv', encoding, tables: [{ title: '', table: reshaped(table, options) }] };
   }
-  return opened('lines', encoding, [plainTable(plain)], options);
+  return opened('lines', encoding, [plainTable(plain, options)], options);
 }
 
 /** A CSV whose first line is no heading, or that has headings inside. */
 function reshaped(table: Table, options: ShapeOptions): Table {
-  const rows = [{ line: 1, cells: table.header }, ...table.rows.map(({ line, cells }) => ({ line, cells }))];
+  const rows = [
+    { line: 1, cells: table.header },
+    ...table.rows.map(({ line, cells, short }) => ({ line, cells, ...(short && { short }) })),
+  ];
   const found = shapeTable({ title: '', rows }, options);
   // Its own first line stays the heading when nothing better is found: that is what CSV says.
   if ('code' in found || (found.unheaded && !keysInFirst(table))) return table;

@@ -1,7 +1,6 @@
 import { problem, refuse, type Problem } from '../error/index.ts';
 import type { Platform } from '../keys/index.ts';
 import {
-  PLAIN_WORDS,
   type Binding,
   type Catalogue,
   type Command,
@@ -9,13 +8,17 @@ import {
   type ShippedKeyset,
 } from '../contract/index.ts';
 import { catalogueIn, type ContextTree } from '../catalogue/index.ts';
-import type { ListRow } from './rows.ts';
+import { targetsOf, type Target } from './targets.ts';
+import { spreadFamilies, type NewFamily } from './families.ts';
+import type { ListRow, RowsRead } from './rows.ts';
 
 /** A command that the list has and the catalogue lacks. */
 export interface NewCommand {
   readonly name: string;
   readonly words: CommandWords;
   readonly home: number | string;
+  /** A release before this one had it. */
+  readonly returns: boolean;
 }
 
 /** A command that the list describes otherwise than the catalogue. */
@@ -55,6 +58,11 @@ export interface ListPlan {
   /** Commands of the catalogue that the list does not name: they stay. */
   readonly unlisted: readonly number[];
   readonly sameBindings: number;
+  /** Families that ranges of keys make. */
+  readonly families: readonly NewFamily[];
+  /** Lines that say what an earlier one says, and those whose platforms were folded. */
+  readonly doubled: readonly number[];
+  readonly folded: readonly number[];
   /** What each understood line brings. */
   readonly lines: ReadonlyMap<number, LineState>;
 }
@@ -66,16 +74,9 @@ export function changesNothing(plan: Omit<ListPlan, 'lines'>): boolean {
   );
 }
 
-interface Target {
-  readonly name: string;
-  readonly known: Command | undefined;
-  /** What it was in an earlier release, where this one does not have it yet. */
-  readonly former: Command | undefined;
-  words: CommandWords;
-  readonly rows: ListRow[];
-}
-
 const NONE: readonly Binding[] = [];
+/** So many places one list may bring. */
+const MOST_PLACES = 500;
 
 /** What a list is read into. */
 export interface ListTarget {
@@ -98,7 +99,7 @@ export function keysetFor({ keysets }: Catalogue, { keyset }: ListTarget): Shipp
 
 /** Compares the rows of a list with a shipped keyset, in the words of the list's language. */
 export function planList(
-  rows: readonly ListRow[],
+  read: RowsRead,
   whole: Catalogue,
   tree: ContextTree,
   platforms: readonly (Platform | null)[],
@@ -107,6 +108,7 @@ export function planList(
   const language = target.language ?? null;
   const catalogue = catalogueIn(whole, language);
   const problems: Problem[] = [];
+  const { rows, families } = spreadFamilies(read.rows, catalogue);
   const targets = targetsOf(rows, catalogue, target.former ?? [], problems);
   const bindings = new Map<number, Binding[]>();
   for (const binding of keysetFor(whole, target)?.bindings ?? NONE) {
@@ -124,7 +126,7 @@ export function planList(
     const { known } = one;
     const home = one.rows.find((row) => row.contexts.length)?.contexts[0] ?? known?.home ?? homeThen(one.former, tree);
     const changes = known ? changesOf(known, one.words) : [];
-    if (!known) newCommands.push({ name: one.name, words: one.words, home });
+    if (!known) newCommands.push({ name: one.name, words: one.words, home, returns: one.former !== undefined });
     else if (changes.length) changedCommands.push({ id: known.id, words: one.words, changes });
     const listed = listedKeys(one, known?.home ?? home);
     const mine = known ? (bindings.get(known.id) ?? NONE) : NONE;
@@ -143,6 +145,14 @@ export function planList(
     }
   }
   const named = new Set(targets.map((one) => one.known?.id));
+  if (newContexts.size > MOST_PLACES)
+    problems.push(
+      problem(
+        'too-many-places',
+        `The list names ${newContexts.size} new places; at most ${MOST_PLACES} are made at once. Is the column that of places?`,
+      ),
+    );
+  const byLabel = new Map(targets.map((one) => [one.words.label, one.name]));
   return {
     problems,
     newContexts: [...newContexts],
@@ -152,6 +162,12 @@ export function planList(
     goneBindings,
     unlisted: catalogue.commands.filter((command) => !named.has(command.id)).map((command) => command.id),
     sameBindings,
+    families: families.map(({ name, lines: labels }) => ({
+      name,
+      members: labels.flatMap((label) => byLabel.get(label) ?? []),
+    })),
+    doubled: read.doubled,
+    folded: read.folded,
     lines,
   };
 }
@@ -204,114 +220,6 @@ function bindingKey(binding: {
   const { platform, shortcut, contexts } = binding;
   const places = contexts.length === 1 ? contexts[0] : [...contexts].sort().join();
   return `${platform ?? '*'} ${shortcut} ${places}`;
-}
-
-/**
- * Which command each row means: the one with its id if it gives one, else the one with its label, menu path and
- * category, as far as it gives them, in the release or else in the app. Where that is not unique it is a question with the
- * candidates, never a match.
- */
-function targetsOf(
-  rows: readonly ListRow[],
-  catalogue: Catalogue,
-  formerCommands: readonly Command[],
-  problems: Problem[],
-): Target[] {
-  const [here, before] = [finder(catalogue.commands), finder(formerCommands)];
-  const unspoken = keptOf(rows);
-  const targets = new Map<string, Target>();
-  const taken = new Set([...here.byName.keys(), ...before.byName.keys()]);
-  for (const row of rows) {
-    const label = row.words.label?.toLowerCase() ?? '';
-    const inRelease = here.meant(row);
-    const found = inRelease.length ? inRelease : before.meant(row);
-    if (found.length > 1) {
-      const sentence = `Line ${row.line}: ${found.length} commands are called “${row.words.label}”. Give the id of the one that is meant.`;
-      const names = found.map((command) => command.name);
-      problems.push(problem('not-unique', sentence, { line: row.line }, names));
-      continue;
-    }
-    const known = inRelease[0];
-    const former = known ? undefined : found[0];
-    const identity =
-      row.command ?? found[0]?.name ?? ` ${label} | ${row.words.menu ?? ''} | ${row.words.category ?? ''}`;
-    const present = targets.get(identity);
-    if (!present) {
-      const name = found[0]?.name ?? row.command ?? freeName(row.words.label ?? '', taken);
-      taken.add(name);
-      const words = { ...(known ? wordsOf(known) : former ? unspoken(former) : PLAIN_WORDS), ...row.words };
-      targets.set(identity, {
-        name,
-        known,
-        former,
-        words: words.label ? words : { ...words, label: name },
-        rows: [row],
-      });
-      continue;
-    }
-    const differs = (['label', 'menu', 'category'] as const).find((field) => {
-      const said = row.words[field];
-      return said !== undefined && present.rows.some((other) => (other.words[field] ?? said) !== said);
-    });
-    if (differs) {
-      const sentence = `Line ${row.line}: line ${present.rows[0]!.line} gives ${present.name} another ${differs}. Give both the same, or different ids.`;
-      problems.push(problem('two-wordings', sentence, { line: row.line, column: differs }));
-      continue;
-    }
-    present.words = { ...present.words, ...row.words };
-    present.rows.push(row);
-  }
-  return [...targets.values()];
-}
-
-const FLAGS = ['fixed', 'hidden', 'destructive', 'parameterised', 'scripted'] as const;
-
-/** What a command keeps from an earlier release: what this list says of no command at all. */
-function keptOf(rows: readonly ListRow[]): (former: Command) => CommandWords {
-  const spoken = new Set(rows.flatMap((row) => Object.keys(row.words)));
-  if (FLAGS.some((flag) => spoken.has(flag))) for (const flag of FLAGS) spoken.add(flag);
-  return (former) => {
-    const kept = Object.entries(wordsOf(former)).filter(([field]) => !spoken.has(field));
-    return { ...PLAIN_WORDS, ...Object.fromEntries(kept) };
-  };
-}
-
-/** Finds the commands that a row may mean among some. */
-function finder(commands: readonly Command[]) {
-  const byName = new Map(
-    commands.flatMap((command) => [command.name, ...command.aliases].map((name) => [name, command] as const)),
-  );
-  const byLabel = new Map<string, Command[]>();
-  for (const command of commands) {
-    const label = command.label.toLowerCase();
-    byLabel.set(label, [...(byLabel.get(label) ?? []), command]);
-  }
-  const meant = ({ command, words }: ListRow): readonly Command[] => {
-    if (command) return [byName.get(command)].filter((one) => one !== undefined);
-    return (byLabel.get(words.label?.toLowerCase() ?? '') ?? []).filter(
-      (one) => (!words.menu || one.menu === words.menu) && (!words.category || one.category === words.category),
-    );
-  };
-  return { byName, meant };
-}
-
-function wordsOf({ id: _1, name: _2, home: _3, wordings: _4, aliases: _5, ...words }: Command): CommandWords {
-  return words;
-}
-
-/** A name from a label: small letters, digits and hyphens, numbered when it is taken. */
-function freeName(label: string, taken: ReadonlySet<string>): string {
-  const plain = label
-    .normalize('NFKD')
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 100);
-  const base = plain || 'command';
-  for (let n = 1; ; n++) {
-    const name = n === 1 ? base : `${base}-${n}`;
-    if (!taken.has(name)) return name;
-  }
 }
 
 function changesOf(known: Command, words: CommandWords): ChangedCommand['changes'] {

@@ -1,17 +1,22 @@
 import { problem, type Problem } from '../error/index.ts';
 import {
+  NAMED_KEYS,
+  foldedKeys,
   nearest,
+  normalized,
   platformName,
   readCell,
   writeShortcut,
   writeStored,
   type CellResult,
   type Platform,
+  type Shortcut,
+  type StatedKey as ReadKey,
 } from '../keys/index.ts';
-import { PRESS_EFFECTS, type CommandWords, type KeyPolicy } from '../contract/index.ts';
-import { contextsNamed, type ContextTree } from '../catalogue/index.ts';
+import type { CommandWords } from '../contract/index.ts';
 import type { ColumnMeaning } from './columns.ts';
-import type { Table } from './table.ts';
+import { clip, contextsOf, labelled, platformsOf, wordsOf, type RowSaid, type RowSetting } from './row-words.ts';
+import type { Table, TableRow } from './table.ts';
 
 /** A shortcut that a row states. */
 export interface StatedKey {
@@ -27,17 +32,13 @@ export interface ListRow {
   /** Contexts that are there, as numbers; those still to be made, as the text that names them. */
   readonly contexts: readonly (number | string)[];
   readonly keys: readonly StatedKey[];
+  /** The keys of a range: one member of a family each, by what the key is called. */
+  readonly members: readonly { readonly name: string; readonly keys: readonly StatedKey[] }[];
+  /** The platforms it speaks of; null is all of them. */
+  readonly speaks: readonly (Platform | null)[];
   readonly note: string;
   readonly memoryAid: string;
   readonly source: string;
-}
-
-export interface RowSetting {
-  readonly platforms: readonly Platform[];
-  readonly policy: KeyPolicy;
-  readonly tree: ContextTree;
-  /** Names of contexts that the reader agreed to make. */
-  readonly newContexts: readonly string[];
 }
 
 /** The address of a cell among the reader's own answers. */
@@ -46,46 +47,51 @@ export function cellKey(line: number, column: number): string {
 }
 
 const NO_KEY = new Set(['', 'none', 'no key', 'n/a', '–', '—', 'unassigned', 'not assigned']);
-const FLAGS = ['fixed', 'hidden', 'destructive', 'parameterised', 'scripted'] as const;
-const FLAG_WORDS: Record<string, (typeof FLAGS)[number]> = {
-  ...Object.fromEntries(FLAGS.map((flag) => [flag, flag])),
-  'cannot be changed': 'fixed',
-  'hidden until switched on': 'hidden',
-  parameterized: 'parameterised',
-};
-const LIMITS: Partial<Record<keyof CommandWords, number>> = {
-  label: 120,
-  menu: 240,
-  category: 120,
-  description: 2000,
-  needs: 240,
-  then: 240,
-};
+/** In how many places of one list what may have been meant is looked for. */
+const MOST_SEARCHES = 200;
+
+export interface RowsRead {
+  readonly rows: readonly ListRow[];
+  readonly problems: readonly Problem[];
+  /** Rows that say what an earlier one says, word for word. */
+  readonly doubled: readonly number[];
+  /** Rows whose keys of several platforms are one once Primary is folded. */
+  readonly folded: readonly number[];
+}
 
 /** Reads every row; what cannot be understood is a problem with its line and column, and the row is left out. */
-export function readRows(
-  table: Table,
-  meanings: readonly ColumnMeaning[],
-  setting: RowSetting,
-): { rows: ListRow[]; problems: Problem[] } {
+export function readRows(table: Table, meanings: readonly ColumnMeaning[], setting: RowSetting): RowsRead {
   const reader = new RowReader(table.header, meanings, setting);
   const rows: ListRow[] = [];
-  for (const { line, cells, section } of table.rows) {
+  const doubled: number[] = [];
+  const seen = new Set<string>();
+  for (const row of table.rows) {
+    const said = `${row.section ?? ''}\u0000${row.cells.join('\u0000')}`;
+    if (seen.has(said)) {
+      doubled.push(row.line);
+      continue;
+    }
+    seen.add(said);
     const before = reader.problems.length;
-    const row = reader.read(line, cells, section);
-    if (reader.problems.length === before) rows.push(row);
+    const read = reader.read(row);
+    if (reader.problems.length === before) rows.push(read);
   }
-  return { rows, problems: reader.problems };
+  return { rows, problems: reader.problems, doubled, folded: reader.folded };
 }
 
 /** White space that is not single spaces. */
 const UNEVEN = /\s\s|[^\S ]/;
+/** What a spreadsheet’s guard puts before a cell that would be a formula. */
+const GUARD = /^'(?=[=+\-@\t])/;
 
 /** Reads rows one after another; what many rows say alike is understood once. */
-class RowReader {
+class RowReader implements RowSaid {
   readonly problems: Problem[] = [];
+  readonly folded: number[] = [];
+  section = '';
   private line = 0;
   private cells: readonly string[] = [];
+  private searches = 0;
   private readonly at = new Map<ColumnMeaning, number>();
   private readonly shortcutColumns: readonly { index: number; platform: Platform | null }[];
   private readonly known = new Map<string, CellResult>();
@@ -105,56 +111,101 @@ class RowReader {
   text(meaning: ColumnMeaning): string {
     const index = this.at.get(meaning);
     if (index === undefined) return '';
-    const text = (this.cells[index] ?? '').trim();
+    const text = (this.cells[index] ?? '').trim().normalize('NFC').replace(GUARD, '');
     return UNEVEN.test(text) ? text.replace(/\s+/g, ' ') : text;
   }
 
-  complain(code: string, sentence: string, meaning: ColumnMeaning, suggestions?: readonly string[]) {
-    this.complainOf(code, sentence, this.header[this.at.get(meaning) ?? -1] ?? meaning, suggestions);
+  complain(code: string, sentence: string, meaning: ColumnMeaning, more: Partial<Problem> = {}) {
+    this.complainOf(code, sentence, this.header[this.at.get(meaning) ?? -1] ?? meaning, more);
   }
-  private complainOf(code: string, sentence: string, column: string, suggestions?: readonly string[]) {
+  private complainOf(code: string, sentence: string, column: string, { suggestions, about }: Partial<Problem> = {}) {
     const { line } = this;
-    this.problems.push(problem(code, `Line ${line}, ${column}: ${sentence}`, { line, column }, suggestions));
+    const found = problem(code, `Line ${line}, ${column}: ${sentence}`, { line, column }, suggestions);
+    this.problems.push(about === undefined ? found : { ...found, about });
   }
 
-  /** The heading inside the list that stands over the row. */
-  section = '';
+  /** What may have been meant, as often as it is looked for in one list. */
+  nearest(word: string, candidates: Iterable<string>): string[] {
+    return this.searches++ < MOST_SEARCHES ? nearest(word, candidates) : [];
+  }
 
-  read(line: number, cells: readonly string[], section = ''): ListRow {
+  read({ line, cells, section = '', unsure, short }: TableRow): ListRow {
     this.line = line;
     this.cells = cells;
     this.section = section;
+    const [heading = ''] = this.header;
+    if (unsure)
+      this.complainOf(
+        'heading-or-command',
+        `“${clip(cells[0] ?? '')}” stands alone: it may be a heading over what follows, or a command without a key.`,
+        heading,
+        { suggestions: [`${cells[0]}:`, cells[0] ?? ''] },
+      );
+    if (short)
+      this.complainOf(
+        'short-row',
+        `the row has ${cells.length} of ${this.header.length} cells. Say its first cell again if the others are empty, or leave the line out.`,
+        heading,
+        { suggestions: [cells[0] ?? ''] },
+      );
     const command = this.text('command') || null;
     if (command && /\s/.test(command))
       this.complain('bad-command', `a command’s id has no spaces: “${clip(command)}”.`, 'command');
     if (!command && this.text('label') === '') this.complain('no-command', 'the row names no command.', 'label');
-    const words = wordsOf(this);
+    const label = labelled(this);
+    const words = wordsOf(this, label.text);
     const contexts = contextsOf(this);
-    const keys = this.keys(platformsOf(this));
-    const [note, memoryAid, source] = [this.text('note'), this.text('memoryAid'), this.text('source')];
-    for (const meaning of ['note', 'memoryAid', 'source'] as const) {
-      const { length } = this.text(meaning);
+    const speaks = label.platform ? [label.platform] : platformsOf(this);
+    const { keys, members, remarks } = this.keys(speaks);
+    const note = [this.text('note'), label.remark, ...remarks].filter(Boolean).join('; ');
+    if (/\bcannot be changed\b|\bcan’t be changed\b|\bcan't be changed\b/i.test(note)) words.fixed = true;
+    const [memoryAid, source] = [this.text('memoryAid'), this.text('source')];
+    for (const [meaning, { length }] of [
+      ['note', note],
+      ['memoryAid', memoryAid],
+      ['source', source],
+    ] as const)
+      // prettier-ignore
       if (length > 240) this.complain('too-long', `at most 240 characters; this has ${length}.`, meaning);
-    }
-    return { line, command, words, contexts, keys, note, memoryAid, source };
+    return { line, command, words, contexts, keys, members, speaks, note, memoryAid, source };
   }
 
-  private keys(platforms: readonly (Platform | null)[]): StatedKey[] {
-    const keys: StatedKey[] = [];
+  private keys(targets: readonly (Platform | null)[]) {
+    const found: ReadKey[] = [];
+    const members: { name: string; keys: StatedKey[] }[] = [];
+    const remarks: string[] = [];
     for (const { index, platform } of this.shortcutColumns) {
-      const cell = (this.cells[index] ?? '').trim();
+      const cell = (this.cells[index] ?? '').trim().replace(GUARD, '');
       if (NO_KEY.has(cell.toLowerCase())) continue;
-      for (const target of platform === null ? platforms : [platform]) {
+      for (const target of platform === null ? targets : [platform]) {
         const result = this.readKeys(cell, target);
-        if (result.kind === 'read') {
-          for (const one of result.keys) keys.push({ platform: one.platform, shortcut: writeStored(one.shortcut) });
-        } else {
+        if (result.kind !== 'read') {
           const [code, sentence] = complaint(result, cell, target);
-          this.complainOf(code, sentence, this.header[index]!, remedies(result, cell, target));
+          this.complainOf(code, sentence, this.header[index]!, { suggestions: remedies(result, cell, target) });
+        } else if (result.each) {
+          result.keys.forEach((key, n) => {
+            const member = (members[n] ??= { name: memberName(key.shortcut), keys: [] });
+            member.keys.push({ platform: key.platform, shortcut: writeStored(key.shortcut) });
+          });
+        } else {
+          found.push(...result.keys);
+          if (result.remark && !remarks.includes(result.remark)) remarks.push(result.remark);
         }
       }
     }
-    return keys;
+    return { keys: this.fold(found), members, remarks };
+  }
+
+  /** Keys of several platforms that are one once Primary is folded, said once. */
+  private fold(keys: readonly ReadKey[]): StatedKey[] {
+    const own = keys.filter((key) => key.platform !== null);
+    const folded = own.length > 1 ? foldedKeys(own, this.setting.platforms) : own;
+    if (folded.some((key) => key.platform === null)) this.folded.push(this.line);
+    const all = [...keys.filter((key) => key.platform === null), ...folded];
+    const said = new Map(
+      all.map(({ platform, shortcut }) => [`${platform} ${writeStored(shortcut)}`, platform] as const),
+    );
+    return [...said].map(([key, platform]) => ({ platform, shortcut: key.slice(String(platform).length + 1) }));
   }
 
   private readKeys(text: string, platform: Platform | null): CellResult {
@@ -162,100 +213,23 @@ class RowReader {
     const known = this.known.get(key);
     if (known) return known;
     const { platforms, policy } = this.setting;
-    const result = readCell(text, { platform, platforms, typedLetters: policy.typedLetters });
+    const options = { platform, platforms, typedLetters: policy.typedLetters };
+    let result = readCell(text, { ...options, suggest: false });
+    // What was meant is looked for only where something is not known, and not without end.
+    if (result.kind === 'error' && result.problem.code === 'unknown-key' && this.searches++ < MOST_SEARCHES)
+      result = readCell(text, options);
     this.known.set(key, result);
     return result;
   }
 }
 
-/** What the row says of its command; a blank cell says nothing. */
-function wordsOf(row: RowReader): Partial<CommandWords> {
-  const words: Partial<CommandWords> = {};
-  for (const field of ['label', 'menu', 'category', 'description', 'needs', 'then'] as const) {
-    const said = row.text(field);
-    if (said.length > LIMITS[field]!)
-      row.complain('too-long', `at most ${LIMITS[field]} characters; this has ${said.length}.`, field);
-    if (said) words[field] = said;
-  }
-  const { section, setting } = row;
-  if (section && !words.category && contextsNamed(setting.tree, section).length === 0)
-    words.category = section.slice(0, 120);
-  const names = parts(row.text('otherNames'));
-  if (names.length) words.otherNames = names;
-  for (const flag of parts(row.text('flags').toLowerCase())) {
-    const known = FLAG_WORDS[flag];
-    if (known) words[known] = true;
-    else
-      row.complain(
-        'unknown-flag',
-        `there is no flag “${clip(flag)}”.`,
-        'flags',
-        nearest(flag, Object.keys(FLAG_WORDS)),
-      );
-  }
-  const effect = row.text('onePress').toLowerCase();
-  const known = PRESS_EFFECTS.find((one) => one === effect);
-  if (known) words.onePress = known;
-  else if (effect) {
-    row.complain(
-      'unknown-effect',
-      `one press does one of: ${PRESS_EFFECTS.join(', ')}.`,
-      'onePress',
-      nearest(effect, PRESS_EFFECTS),
-    );
-  }
-  return words;
-}
-
-const NO_PARTS: readonly string[] = [];
-function parts(text: string): string[] {
-  if (text === '') return NO_PARTS as string[];
-  return text
-    .split(/[;|]/)
-    .map((part) => part.trim())
-    .filter(Boolean);
-}
-const clip = (text: string) => (text.length > 40 ? `${text.slice(0, 40)}…` : text);
-
-function contextsOf(row: RowReader): (number | string)[] {
-  const { tree, newContexts } = row.setting;
-  const said = row.text('context');
-  // A heading that is a place stands over what works there.
-  if (!said && row.section) {
-    const [place, ...others] = contextsNamed(tree, row.section);
-    return place && others.length === 0 ? [place.id] : [];
-  }
-  return parts(said).map((name) => {
-    const found = contextsNamed(tree, name);
-    if (found.length === 1) return found[0]!.id;
-    const agreed = newContexts.find((one) => one.toLowerCase() === name.toLowerCase());
-    if (found.length === 0 && agreed) return agreed;
-    if (found.length > 1) {
-      const paths = found.map((context) => tree.path(context.id));
-      row.complain('unknown-context', `several places are called “${clip(name)}”.`, 'context', paths);
-    } else {
-      const close = nearest(
-        name,
-        tree.inOrder.map((context) => context.name),
-      );
-      row.complain('unknown-context', `no place is called “${clip(name)}”.`, 'context', close);
-    }
-    return tree.root.id;
-  });
-}
-
-function platformsOf(row: RowReader): (Platform | null)[] {
-  const text = row.text('platform');
-  const known = row.setting.platforms;
-  if (text === '' || /^(all|any|every|\*)$/i.test(text)) return [null];
-  return text.split(/[;|,/]/).map((part) => {
-    const wanted = part.trim().toLowerCase().replace(/\s/g, '');
-    const name = wanted === 'mac' ? 'macos' : wanted === 'win' || wanted === 'pc' ? 'windows' : wanted;
-    if (known.includes(name)) return name;
-    const close = nearest(name, known).map(platformName);
-    row.complain('unknown-platform', `the release does not run on “${clip(part.trim())}”.`, 'platform', close);
-    return null;
-  });
+/** What a member of a family is called by its key. */
+function memberName({ strokes }: Shortcut): string {
+  const last = strokes.at(-1)!;
+  if (last.kind === 'tap') return last.modifier;
+  if (last.kind === 'pointer') return last.action;
+  if (last.key.by === 'name') return NAMED_KEYS.get(last.key.name)?.word ?? last.key.name;
+  return last.key.by === 'character' ? last.key.character : last.key.code;
 }
 
 type Unread = Exclude<CellResult, { kind: 'read' }>;
@@ -263,14 +237,15 @@ type Unread = Exclude<CellResult, { kind: 'read' }>;
 function complaint(result: Unread, cell: string, platform: Platform | null): [string, string] {
   if (result.kind === 'error') return [result.problem.code, lowerFirst(result.problem.sentence)];
   const where = platform ? ` on ${platformName(platform)}` : '';
-  return [
-    'unclear-shortcut',
-    `“${clip(cell)}”${where} can be read in ${result.readings.length} ways. ${result.sentence}`,
-  ];
+  if (result.readings.some((one) => one.each))
+    return ['key-range', `“${clip(cell)}”${where}: ${lowerFirst(result.sentence)} Take each for a member of its own, or write the keys.`]; // prettier-ignore
+  const ways = result.readings.length === 1 ? 'has to be confirmed' : `can be read in ${result.readings.length} ways`;
+  return ['unclear-shortcut', `“${clip(cell)}”${where} ${ways}. ${result.sentence}`];
 }
 
 /** Texts that would be read without a question in place of the cell. */
-function remedies(result: Unread, cell: string, platform: Platform | null): string[] {
+function remedies(result: Unread, given: string, platform: Platform | null): string[] {
+  const cell = normalized(given);
   const { from, to } = result.kind === 'error' ? (result.problem.place ?? {}) : {};
   if (result.kind === 'error') {
     const place = from !== undefined && to !== undefined;
@@ -279,8 +254,10 @@ function remedies(result: Unread, cell: string, platform: Platform | null): stri
     );
   }
   const style = platform === 'macos' ? 'symbols' : 'words';
-  const text = (one: Parameters<typeof writeShortcut>[0]) => writeShortcut(one, platform ?? 'windows', style);
-  return result.readings.map((reading) => reading.keys.map((one) => text(one.shortcut)).join(' or '));
+  const text = (one: Shortcut) => writeShortcut(one, platform ?? 'windows', style);
+  return result.readings.map(
+    (reading) => `${reading.each ? 'each of ' : ''}${reading.keys.map((one) => text(one.shortcut)).join(' or ')}`,
+  );
 }
 
 /** A sentence as it goes on behind a colon; key names keep their capitals. */

@@ -2,7 +2,7 @@ import { readShortcuts, type Platform } from '../keys/index.ts';
 import { problem, type Problem } from '../error/index.ts';
 import { headingMeaning } from './columns.ts';
 import { keyShare } from './contents.ts';
-import { MOST_ROWS, type RawRow, type RawTable } from './formats/raw.ts';
+import { MOST_CELLS, MOST_ROWS, tooManyCells, type RawRow, type RawTable } from './formats/raw.ts';
 import type { Table, TableRow } from './table.ts';
 
 /** How far down a heading line is looked for. */
@@ -12,6 +12,8 @@ export interface ShapeOptions {
   readonly platforms: readonly Platform[];
   /** Names of places: a heading that is one stands over what works there. */
   readonly places: readonly string[];
+  /** Letters are typed one by one in this program. */
+  readonly typedLetters?: boolean | undefined;
 }
 
 const known = (cells: readonly string[], platforms: readonly Platform[]) =>
@@ -26,13 +28,15 @@ export function shapeTable(raw: RawTable, options: ShapeOptions): Table | Proble
       `The list has more than ${MOST_ROWS.toLocaleString('en')} rows. Cut it into several lists.`,
     );
   const width = Math.max(0, ...rows.map((row) => row.cells.length));
+  if (rows.length * width > MOST_CELLS)
+    return tooManyCells(`${rows.length.toLocaleString('en')} rows of ${width} columns`);
   if (rows.length === 0 || width === 0)
     return problem('empty-file', 'There is no table in it. Paste or choose a list.');
-  const at = headAt(rows, options.platforms);
+  const at = headAt(rows, options);
   const head = at < 0 ? null : rows[at]!;
   const header = Array.from({ length: width }, (_, i) => head?.cells[i]?.trim() || (head ? '' : `Column ${i + 1}`));
   const body = rows.slice(at + 1).filter((row) => !isHeadAgain(row, head));
-  const sections = sectioned(body, width, options);
+  const sections = sectioned(body, width, options, raw.lines === true);
   if (sections.length === 0)
     return problem('header-only', 'There is a heading and no row below it. Add the rows of the list.', {
       line: head?.line ?? 1,
@@ -41,7 +45,7 @@ export function shapeTable(raw: RawTable, options: ShapeOptions): Table | Proble
 }
 
 /** The line of headings: marked as one, or the first that knows at least two columns; -1 when there is none. */
-function headAt(rows: readonly RawRow[], platforms: readonly Platform[]): number {
+function headAt(rows: readonly RawRow[], { platforms, typedLetters }: ShapeOptions): number {
   const marked = rows.findIndex((row) => row.head);
   if (marked >= 0) return marked;
   const most = rows.slice(0, TITLE_ROWS).map((row) => (row.section ? 0 : known(row.cells, platforms)));
@@ -51,13 +55,13 @@ function headAt(rows: readonly RawRow[], platforms: readonly Platform[]): number
   const [first, ...rest] = rows;
   if (!first || first.section || first.cells.filter(Boolean).length < 2) return -1;
   const keyColumn = first.cells.findIndex((_, i) => keyShare(rest, i) >= 0.6);
-  return keyColumn >= 0 && readShortcuts(first.cells[keyColumn] || '?!').kind === 'error' ? 0 : -1;
+  return keyColumn >= 0 && readShortcuts(first.cells[keyColumn] || '?!', { typedLetters }).kind === 'error' ? 0 : -1;
 }
 
 const isHeadAgain = (row: RawRow, head: RawRow | null) =>
   head !== null && row.cells.length === head.cells.length && row.cells.every((cell, i) => cell === head.cells[i]);
 
-function sectioned(rows: readonly RawRow[], width: number, { places }: ShapeOptions): TableRow[] {
+function sectioned(rows: readonly RawRow[], width: number, { places }: ShapeOptions, lines: boolean): TableRow[] {
   const names = new Set(places.map((name) => name.toLowerCase()));
   const table: TableRow[] = [];
   let section = '';
@@ -71,12 +75,13 @@ function sectioned(rows: readonly RawRow[], width: number, { places }: ShapeOpti
     const shouts = /\p{Lu}{2}/u.test(text) && text === text.toUpperCase();
     const says = gap || shouts || /[^:]:$/.test(text) || names.has(text.toLowerCase());
     if (row.section || (alone && over && row.cells[0]?.trim() === text && says)) {
-      section = text.replace(/:$/, '').replace(/\s+(shortcuts|keys|commands)$/i, '') || text;
+      section = text.replace(/:$/, '').replace(/ (?:shortcuts|keys|commands)$/i, '') || text;
       return;
     }
-    table.push({ line: row.line, cells: row.cells, ...(section && { section }) });
+    const { line, cells, unsure, short } = row;
+    table.push({ line, cells, ...(section && { section }), ...(unsure && { unsure }), ...(short && { short }) });
   });
-  return filledDown(table);
+  return lines ? table : filledDown(table);
 }
 
 /** A cell merged over several lines holds its text in the first only: what has keys and no name belongs to the one above. */

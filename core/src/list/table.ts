@@ -19,6 +19,10 @@ export interface TableRow {
   readonly cells: readonly string[];
   /** The heading inside the list that stands over it. */
   readonly section?: string;
+  /** It stands alone, and may be a heading or a command without a key. */
+  readonly unsure?: true;
+  /** It has fewer cells than the heading. */
+  readonly short?: true;
 }
 
 const DELIMITERS = [',', ';', '\t', '|', '^', '~'];
@@ -104,5 +108,9 @@ export function readTable(source: string): Table | Problem {
       line: header.line,
     });
   }
-  return { delimiter, header: header.cells.map((cell) => cell.trim()), rows };
+  return {
+    delimiter,
+    header: header.cells.map((cell) => cell.trim()),
+    rows: rows.map((row) => (row.cells.length < width ? { ...row, short: true as const } : row)),
+  };
 }

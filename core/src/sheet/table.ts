@@ -16,7 +16,7 @@ export function tableCsv({ header, rows }: PlainTable): string {
   return `\uFEFF${Papa.unparse(cells, { newline: '\r\n' })}\r\n`;
 }
 
-const escaped = (cell: string) => cell.replace(/[\\|`*_<>[\]]/g, (sign) => `\\${sign}`).replace(/\s*\n\s*/g, ' ');
+const escaped = (cell: string) => cell.replace(/[\\|`*_<>[\]]/g, (sign) => `\\${sign}`).replace(/\n/g, ' ');
 
 /** A table as Markdown (GitHub Flavored Markdown Spec 4.10, from memory). */
 export function tableMarkdown({ header, rows }: PlainTable): string {

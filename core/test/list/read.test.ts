@@ -94,7 +94,7 @@ describe('a list', () => {
     ]);
   });
   it('takes several shortcuts of a command from several rows or with “or”, and commands without any', () => {
-    const { plan } = reading(`${HEAD}A,,Ctrl+A or F5\nA,,F6\nB,,\nC,Chart window > Panel,\n`);
+    const { plan } = reading(`${HEAD}A,,Ctrl+A or F5\nA,,F6\nB,,\nC,Chart window › Panel,\n`);
     expect(plan.newBindings.map((one) => one.shortcut)).toEqual(['Ctrl+A', 'F5', 'F6']);
     expect(plan.newCommands.map((one) => [one.name, one.home])).toEqual([
       ['a', 1],
@@ -212,7 +212,7 @@ describe('a list against the catalogue', () => {
     const shortcutsOf = fc.constantFrom('Ctrl+A', 'F5 or F6', 'P X', 'hold Space', '', 'Shift+drag', '=');
     const row = fc.tuple(
       fc.constantFrom('Alpha', 'Beta', 'Gamma', 'Delta <x>'),
-      fc.constantFrom('', 'Chart window', 'Chart window > Panel; Everywhere', 'Bridge'),
+      fc.constantFrom('', 'Chart window', 'Chart window › Panel; Everywhere', 'Bridge'),
       shortcutsOf,
       shortcutsOf,
     );

@@ -50,7 +50,11 @@ export async function readTask(task: ListTask): Promise<ListResult> {
 
 async function read({ bytes, list, catalogue, former, memory, withRows }: ListTask): Promise<ListResult> {
   const places = catalogue.contexts.map((context) => context.name);
-  const opened = await openList(bytes, { platforms: catalogue.release.platforms, places });
+  const opened = await openList(bytes, {
+    platforms: catalogue.release.platforms,
+    places,
+    typedLetters: catalogue.app.keyPolicy.typedLetters,
+  });
   if ('code' in opened) return { problems: [opened] };
   const found = opened.tables[list.table];
   if (!found) return { problems: [problem('not-found', `The file has no table ${list.table + 1}.`)] };
@@ -75,7 +79,7 @@ interface Shown {
   readonly withRows: boolean;
 }
 
-function reportOf({ table, meanings, plan }: ListReading, opened: OpenedList, shown: Shown): ListReport {
+function reportOf({ table, meanings, plan, menuSign }: ListReading, opened: OpenedList, shown: Shown): ListReport {
   const { at, remembered, catalogue, withRows } = shown;
   const labels = new Map(catalogue.commands.map((command) => [command.id, command.label]));
   const troubled = new Set(plan.problems.map((one) => one.place?.line));
@@ -101,12 +105,17 @@ function reportOf({ table, meanings, plan }: ListReading, opened: OpenedList, sh
     counts: {
       rows: table.rows.length,
       newCommands: plan.newCommands.length,
+      newToApp: plan.newCommands.filter((one) => !one.returns).length,
       changedCommands: plan.changedCommands.length,
       newBindings: plan.newBindings.length,
       sameBindings: plan.sameBindings,
       gone: plan.goneBindings.length,
       unlisted: plan.unlisted.length,
+      doubled: plan.doubled.length,
+      folded: plan.folded.length,
+      families: plan.families.length,
     },
+    menuSign,
     changed: plan.changedCommands
       .slice(0, 1000)
       .map(({ words, changes }) => ({ label: words.label, changes: [...changes] })),

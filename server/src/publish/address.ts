@@ -22,6 +22,6 @@ export function slugOf(title: string): string {
     .normalize('NFKD')
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '');
-  return plain.slice(0, 60).replace(/-+$/, '') || 'sheet';
+    .replace(/^-|-$/g, '');
+  return plain.slice(0, 60).replace(/-$/, '') || 'sheet';
 }

@@ -41,7 +41,7 @@ function freeName(label: string, { commands }: Catalogue): string {
       .normalize('NFKD')
       .toLowerCase()
       .replace(/[^\p{L}\p{N}]+/gu, '-')
-      .replace(/^-+|-+$/g, '') || 'command';
+      .replace(/^-|-$/g, '') || 'command';
   for (let n = 1; ; n++) {
     const name = n === 1 ? plain.slice(0, 100) : `${plain.slice(0, 100)}-${n}`;
     if (!taken.has(name)) return name;

@@ -44,6 +44,7 @@ export async function takeIn(
     keysetFor(catalogue, target) ?? refuse('not-found', 'This release has no default keyset for the list to go into.')
   ).id;
   await insertBindings(db, { release, keyset }, plan, contextId, by);
+  await makeFamilies(db, release.appId, plan.families);
   await db.query('UPDATE keyset SET revision = revision + 1 WHERE id = $1', [keyset]);
 }
 
@@ -71,26 +72,45 @@ async function wordIn(
   );
 }
 
+/** Makes the places that a list names, each step of a path once; the tree is read once, and kept up with what is made. */
 async function makeContexts(
   db: Db,
   catalogue: Catalogue,
   names: readonly string[],
 ): Promise<(context: number | string) => number> {
   const made = new Map<string, number>();
-  for (const name of names) {
-    const path = name.split(/\s*[›>]\s*/).filter(Boolean);
-    let tree = contextTree(await contextsOf(db, catalogue.release.id));
-    let parent = tree.root.id;
-    for (let depth = 1; depth <= path.length; depth++) {
-      const known = contextsNamed(tree, path.slice(0, depth).join(' › '))[0];
-      const fresh =
-        known ?? (await insertContext(db, catalogue.release, { name: path[depth - 1]!, parent, takesText: false }));
-      parent = fresh.id;
-      if (!known) tree = contextTree(await contextsOf(db, catalogue.release.id));
+  if (names.length) {
+    const contexts = await contextsOf(db, catalogue.release.id);
+    const tree = contextTree(contexts);
+    const plain = (name: string) => name.normalize('NFC').toLowerCase();
+    const below = new Map(contexts.map(({ id, parent, name }) => [`${parent} ${plain(name)}`, id]));
+    for (const name of names) {
+      const path = name.split('›').map((part) => part.trim()).filter(Boolean); // prettier-ignore
+      let parent = contextsNamed(tree, path[0] ?? '')[0]?.id;
+      for (const step of parent === undefined ? path : path.slice(1)) {
+        const over: number = parent ?? tree.root.id;
+        const known = below.get(`${over} ${plain(step)}`);
+        const place = known ?? (await insertContext(db, catalogue.release, { name: step, parent: over, takesText: false })).id; // prettier-ignore
+        below.set(`${over} ${plain(step)}`, place);
+        parent = place;
+      }
+      made.set(name, parent ?? tree.root.id);
     }
-    made.set(name, parent);
   }
   return (context) => (typeof context === 'number' ? context : made.get(context)!);
+}
+
+/** Commands that a range of keys has made are a family; one of that name that is there already stays as it is. */
+async function makeFamilies(db: Db, appId: number, families: ListPlan['families']): Promise<void> {
+  for (const { name, members } of families)
+    await db.query(
+      `WITH made AS (
+         INSERT INTO command_group (app_id, kind, name) VALUES ($1, 'family', $2) ON CONFLICT DO NOTHING RETURNING id)
+       INSERT INTO command_group_member (group_id, app_id, position, command_id)
+       SELECT made.id, $1, n, c.id FROM made, unnest($3::text[]) WITH ORDINALITY AS g (name, n)
+         JOIN command c ON c.app_id = $1 AND c.name = g.name`,
+      [appId, name, members],
+    );
 }
 
 /** Words of a command as the columns of its state are called. */

@@ -31,6 +31,8 @@ type Row = CribList['commands'][number];
 
 /** The table of a list, or of a published sheet, in Crib's own JSON. */
 export function cribTable(text: string): RawTable | Problem {
+  const deep = tooDeep(text);
+  if (deep) return deep;
   let value: unknown;
   try {
     value = JSON.parse(text);
@@ -54,6 +56,24 @@ export function cribTable(text: string): RawTable | Problem {
   }
   const rows = 'commands' in read.data ? read.data.commands : read.data.sections.flatMap((one) => one.rows.map(rowOf));
   return tableOf(rows);
+}
+
+/** Nothing of ours is nested deeper: counted before it is read, outside of texts. */
+const DEEPEST = 32;
+function tooDeep(text: string): Problem | null {
+  let depth = 0;
+  let inText = false;
+  for (let at = 0; at < text.length; at++) {
+    const code = text.charCodeAt(at);
+    if (inText) {
+      if (code === 0x5c) at++;
+      else if (code === 0x22) inText = false;
+    } else if (code === 0x22) inText = true;
+    else if ((code === 0x5b || code === 0x7b) && ++depth > DEEPEST)
+      return problem('not-text', `The file is nested deeper than ${DEEPEST} levels, which no list is.`);
+    else if (code === 0x5d || code === 0x7d) depth--;
+  }
+  return null;
 }
 
 function rowOf({ command, label, contexts, menu, keys, note, memoryAid }: EditionRow): Row {

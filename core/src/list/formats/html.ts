@@ -1,5 +1,5 @@
 import { parse, type DefaultTreeAdapterTypes } from 'parse5';
-import { MOST_COLUMNS, MOST_ROWS, clean, joined, type RawRow, type RawTable } from './raw.ts';
+import { MOST_CELLS, MOST_COLUMNS, MOST_ROWS, clean, joined, type RawRow, type RawTable } from './raw.ts';
 
 type Node = DefaultTreeAdapterTypes.Node;
 type Element = DefaultTreeAdapterTypes.Element;
@@ -19,8 +19,9 @@ export function htmlTables(text: string): RawTable[] {
   const tables: RawTable[] = [];
   let heading = '';
   let rows = 0;
+  let cells = 0;
   const visit = (node: Node, depth: number) => {
-    if (depth > MOST_DEPTH || rows > MOST_ROWS) return;
+    if (depth > MOST_DEPTH || rows > MOST_ROWS || cells > MOST_CELLS) return;
     if (isElement(node)) {
       const { tagName } = node;
       if (SKIPPED.has(tagName)) return;
@@ -28,6 +29,7 @@ export function htmlTables(text: string): RawTable[] {
       if (tagName === 'table' || tagName === 'dl') {
         const table = tagName === 'table' ? tableOf(node, heading) : termsOf(node, heading);
         rows += table.rows.length;
+        cells += table.rows.reduce((sum, row) => sum + row.cells.length, 0);
         if (table.rows.length) tables.push(table);
         if (tagName === 'dl' || table.rows.some((row) => row.cells.length > 1)) return;
       }

@@ -1,8 +1,14 @@
+import { problem, type Problem } from '../../error/index.ts';
+
 /** A row as it stands in a file: where, and its cells; or a heading that stands over the rows that follow. */
 export interface RawRow {
   readonly line: number;
   readonly cells: readonly string[];
   readonly section?: true;
+  /** It stands alone, and may be a heading or a command without a key. */
+  readonly unsure?: true;
+  /** It has fewer cells than the heading. */
+  readonly short?: true;
   /** Marked as the heading of the columns by the format itself. */
   readonly head?: true;
 }
@@ -10,6 +16,8 @@ export interface RawRow {
 /** A table of a file that may hold several. */
 export interface RawTable {
   readonly title: string;
+  /** Lines of a text, none of which belongs to another. */
+  readonly lines?: true;
   readonly rows: readonly RawRow[];
 }
 
@@ -18,6 +26,14 @@ export type ListFormat = 'csv' | 'xlsx' | 'ods' | 'html' | 'markdown' | 'lines' 
 /** No table is wider; no list is longer. */
 export const MOST_COLUMNS = 100;
 export const MOST_ROWS = 100_000;
+/** No table has more cells, filled or not. */
+export const MOST_CELLS = 1_500_000;
+
+export const tooManyCells = (where: string): Problem =>
+  problem(
+    'too-many-cells',
+    `The table reaches as far as ${where}: that is more than a list of shortcuts holds. Delete what stands far outside, or save the list as CSV.`,
+  );
 
 export const clean = (text: string) =>
   text

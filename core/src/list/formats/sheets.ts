@@ -2,10 +2,10 @@ import { unzipSync } from 'fflate';
 import { XMLParser } from 'fast-xml-parser';
 import readXlsxFile from 'read-excel-file/universal';
 import { problem, type Problem } from '../../error/index.ts';
-import { MOST_COLUMNS, MOST_ROWS, clean, type RawRow, type RawTable } from './raw.ts';
+import { MOST_CELLS, MOST_COLUMNS, MOST_ROWS, clean, tooManyCells, type RawRow, type RawTable } from './raw.ts';
 
 /** Nothing unpacks to more, and no file holds more parts. */
-const MOST_UNPACKED = 60 * 1024 * 1024;
+const MOST_UNPACKED = 40 * 1024 * 1024;
 const MOST_PARTS = 2000;
 
 const bomb = problem(
@@ -55,6 +55,13 @@ export async function xlsxTables(bytes: Uint8Array): Promise<RawTable[] | Proble
     const text = part(bytes, name);
     if (typeof text !== 'string') return text;
   }
+  // The reader makes a grid of all that lies within the outermost cells: they are looked at first.
+  for (const name of parts.keys()) {
+    if (!/^xl\/worksheets\/[^/]+\.xml$/.test(name)) continue;
+    const text = part(bytes, name);
+    const wrong = typeof text === 'string' ? farCells(text) : text;
+    if (wrong) return wrong;
+  }
   try {
     const sheets = await readXlsxFile(
       bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer,
@@ -69,6 +76,23 @@ export async function xlsxTables(bytes: Uint8Array): Promise<RawTable[] | Proble
   } catch {
     return problem('not-text', 'The file is damaged: its sheets cannot be read. Save it anew, or as CSV.');
   }
+}
+
+/** What is wrong with where the cells of a sheet stand: further out than any list, or nowhere. */
+function farCells(xml: string): Problem | null {
+  let [columns, rows, cells] = [0, 0, 0];
+  for (const [, from, to] of xml.matchAll(/(?<=[\s:])(?:r|ref)="([A-Z]{1,12}\d{1,12})(?::([A-Z]{1,12}\d{1,12}))?"/g))
+    for (const address of [from, to]) {
+      if (!address) continue;
+      const [, letters = '', digits = ''] = /^([A-Z]+)(\d+)$/.exec(address) ?? [];
+      const column = [...letters].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0);
+      if (letters.length > 3 || column > 16_384 || Number(digits) > 1_048_576)
+        return problem('not-text', `The file names a cell ${address}, which no spreadsheet has. It was not read.`);
+      columns = Math.max(columns, column);
+      rows = Math.max(rows, Number(digits));
+      if (++cells > 2 * MOST_CELLS || columns * rows > MOST_CELLS || rows > MOST_ROWS + 2) return tooManyCells(address);
+    }
+  return null;
 }
 
 function cellText(value: unknown): string {
@@ -99,18 +123,23 @@ export function odsTables(bytes: Uint8Array): RawTable[] | Problem {
     return problem('not-text', 'The file is damaged: its sheets cannot be read. Save it anew, or as CSV.');
   }
   const tables: RawTable[] = [];
+  let cells = 0;
   const visit = (list: readonly Xml[], depth: number) => {
     if (depth > 12) return;
     for (const node of list) {
       const table = node['table:table'] as Xml[] | undefined;
-      if (table) tables.push({ title: node[':@']?.['table:name'] ?? '', rows: rowsOf(table) });
-      else
+      if (table && cells <= MOST_CELLS) {
+        const rows = rowsOf(table);
+        cells += rows.reduce((sum, row) => sum + row.cells.length, 0);
+        tables.push({ title: node[':@']?.['table:name'] ?? '', rows });
+      }
+      if (!table)
         for (const [name, inner] of Object.entries(node))
           if (name !== ':@' && Array.isArray(inner)) visit(inner as Xml[], depth + 1);
     }
   };
   visit(nodes, 0);
-  return tables;
+  return cells > MOST_CELLS ? tooManyCells(`${cells.toLocaleString('en')} cells`) : tables;
 }
 
 const GROUPS = ['table:table-header-rows', 'table:table-row-group', 'table:table-rows'];
@@ -118,16 +147,21 @@ const GROUPS = ['table:table-header-rows', 'table:table-row-group', 'table:table
 function rowsOf(table: readonly Xml[]): RawRow[] {
   const rows: RawRow[] = [];
   let line = 0;
+  let count = 0;
   const visit = (list: readonly Xml[]) => {
     for (const node of list) {
+      if (count > MOST_CELLS) return;
       for (const group of GROUPS) if (node[group]) visit(node[group] as Xml[]);
       const row = node['table:table-row'] as Xml[] | undefined;
       if (!row) continue;
       const repeat = repeatOf(node, 'table:number-rows-repeated');
       const cells = cellsOf(row);
       const filled = cells.some(Boolean);
-      for (let i = 0; filled && i < repeat && rows.length <= MOST_ROWS + 1; i++)
+      for (let i = 0; filled && i < repeat && rows.length <= MOST_ROWS + 1; i++) {
         rows.push({ line: line + i + 1, cells });
+        count += cells.length;
+        if (count > MOST_CELLS) break;
+      }
       line += repeat;
     }
   };

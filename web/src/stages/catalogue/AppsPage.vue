@@ -42,7 +42,7 @@ const slug = (name: string) =>
     .normalize('NFKD')
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
+    .replace(/^-|-$/g, '')
     .slice(0, 60);
 
 function addRelease(app: string) {

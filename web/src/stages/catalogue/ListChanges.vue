@@ -11,7 +11,20 @@ const drop = defineModel<number[]>({ required: true });
 <template>
   <h2>What will change</h2>
   <div class="pair">
-    <span>New commands</span><b class="figures">{{ report.counts.newCommands }}</b>
+    <span>Commands new to the app</span><b class="figures">{{ report.counts.newToApp }}</b>
+  </div>
+  <div v-if="report.counts.newCommands > report.counts.newToApp" class="pair">
+    <span>Commands new to this release</span
+    ><b class="figures">{{ report.counts.newCommands - report.counts.newToApp }}</b>
+  </div>
+  <div v-if="report.counts.families" class="pair">
+    <span>Families, one key a member</span><b class="figures">{{ report.counts.families }}</b>
+  </div>
+  <div v-if="report.counts.folded" class="pair">
+    <span>Rows folded into one shortcut for all platforms</span><b class="figures">{{ report.counts.folded }}</b>
+  </div>
+  <div v-if="report.counts.doubled" class="pair">
+    <span>Rows that say the same again, passed over</span><b class="figures">{{ report.counts.doubled }}</b>
   </div>
   <div class="pair">
     <span>Commands described otherwise</span><b class="figures">{{ report.counts.changedCommands }}</b>

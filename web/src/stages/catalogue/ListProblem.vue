@@ -26,14 +26,18 @@ watch(
 const answer = (text: string) =>
   line.value !== undefined && column.value >= 0 && emit('readAs', `${line.value}:${column.value}`, text);
 
-/** Names that the list gives to places nobody knows yet. */
+/** Names that the list gives to places nobody knows yet, as the list has them. */
 const unknownPlaces = computed(() => {
-  const names = props.report.problems
-    .filter((one) => one.code === 'unknown-context')
-    .map((one) => /“(.+)”/.exec(one.sentence)?.[1] ?? '');
+  const names = props.report.problems.filter((one) => one.code === 'unknown-context').map((one) => one.about ?? '');
   return [...new Set(names.filter(Boolean))];
 });
-const thisPlace = computed(() => /“(.+)”/.exec(current.value.sentence)?.[1] ?? '');
+const thisPlace = computed(() => current.value.about ?? '');
+/** Shorter words for the answers to some questions. */
+const wordsFor = (text: string) => {
+  if (current.value.code === 'key-range') return 'One command for each key, as a family';
+  if (current.value.code === 'heading-or-command') return text.endsWith(':') ? 'It is a heading' : 'It is a command';
+  return current.value.code === 'short-row' ? 'The other cells are empty' : `Read it as ${text}`;
+};
 </script>
 
 <template>
@@ -43,10 +47,10 @@ const thisPlace = computed(() => /“(.+)”/.exec(current.value.sentence)?.[1] 
   <div class="actions column">
     <template v-if="column >= 0">
       <button v-for="text in current.suggestions ?? []" :key="text" type="button" class="btn" @click="answer(text)">
-        Read it as {{ text }}
+        {{ wordsFor(text) }}
       </button>
     </template>
-    <template v-if="current.code === 'unknown-context'">
+    <template v-if="current.code === 'unknown-context' && thisPlace">
       <button type="button" class="btn" @click="emit('addPlaces', [thisPlace])">Add the place {{ thisPlace }}</button>
       <button
         v-if="unknownPlaces.length > 1"

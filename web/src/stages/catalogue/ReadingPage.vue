@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { delimiterName } from '@crib/core/list';
+import { MENU_SIGNS, delimiterName } from '@crib/core/list';
 import IndexLine from '../../parts/IndexLine.vue';
 import LanguageSelect from '../../parts/LanguageSelect.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -197,6 +197,19 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
                 :value="index"
                 :label="`${one.title || `Table ${index + 1}`}, ${one.rows} rows`"
               />
+            </ElSelect>
+          </label>
+          <label v-if="report.columns.some((one) => one.meaning === 'menu')"
+            >Menu steps parted by
+            <ElSelect
+              size="small"
+              :model-value="report.menuSign || ' '"
+              aria-label="What parts the steps of menu paths"
+              style="width: 96px"
+              @update:model-value="(sign: string) => reading.partMenus(sign.trim())"
+            >
+              <ElOption value=" " label="nothing" />
+              <ElOption v-for="sign in MENU_SIGNS" :key="sign" :value="sign" :label="sign" />
             </ElSelect>
           </label>
           <span class="end">

@@ -10,6 +10,7 @@ interface Answers {
   newContexts: string[];
   leaveOut: number[];
   drop: number[];
+  menuSign?: string;
 }
 const noAnswers = (): Answers => ({ columns: {}, cells: {}, newContexts: [], leaveOut: [], drop: [] });
 
@@ -30,7 +31,7 @@ export function useReading(releaseId: () => number) {
 
   function forget() {
     going?.abort();
-    Object.assign(answers, noAnswers());
+    Object.assign(answers, noAnswers(), { menuSign: undefined });
     report.value = done.value = null;
     problems.value = [];
     content.value = null;
@@ -60,6 +61,12 @@ export function useReading(releaseId: () => number) {
   async function takeTable(index: number) {
     Object.assign(answers, noAnswers());
     table.value = index;
+    await preview();
+  }
+
+  /** Says what parts the steps of menu paths. */
+  async function partMenus(sign: string) {
+    answers.menuSign = sign;
     await preview();
   }
 
@@ -120,6 +127,7 @@ export function useReading(releaseId: () => number) {
     takeText,
     takeFile,
     takeTable,
+    partMenus,
     preview,
     stop,
     takeIn,

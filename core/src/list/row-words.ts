@@ -1,0 +1,167 @@
+import { bracketedEnd, labelledPlatform, platformName, type Platform } from '../keys/index.ts';
+import type { Problem } from '../error/index.ts';
+import { PRESS_EFFECTS, type CommandWords, type KeyPolicy } from '../contract/index.ts';
+import { contextsNamed, type ContextTree } from '../catalogue/index.ts';
+import type { ColumnMeaning } from './columns.ts';
+
+export interface RowSetting {
+  readonly platforms: readonly Platform[];
+  readonly policy: KeyPolicy;
+  readonly tree: ContextTree;
+  /** Names of contexts that the reader agreed to make. */
+  readonly newContexts: readonly string[];
+  /** What parts the steps of a menu path, if anything does. */
+  readonly menuSign: string;
+}
+
+/** What a row says, asked column by column; and where to complain of it. */
+export interface RowSaid {
+  readonly setting: RowSetting;
+  /** The heading inside the list that stands over the row. */
+  readonly section: string;
+  text(meaning: ColumnMeaning): string;
+  complain(code: string, sentence: string, meaning: ColumnMeaning, more?: Partial<Problem>): void;
+  nearest(word: string, candidates: Iterable<string>): string[];
+}
+
+const FLAGS = ['fixed', 'hidden', 'destructive', 'parameterised', 'scripted'] as const;
+const FLAG_WORDS: Record<string, (typeof FLAGS)[number]> = {
+  ...Object.fromEntries(FLAGS.map((flag) => [flag, flag])),
+  'cannot be changed': 'fixed',
+  'hidden until switched on': 'hidden',
+  parameterized: 'parameterised',
+};
+const LIMITS: Partial<Record<keyof CommandWords, number>> = {
+  label: 120,
+  menu: 240,
+  category: 120,
+  description: 2000,
+  needs: 240,
+  then: 240,
+};
+
+/** What a row’s label says besides the name, in brackets behind it: the platform, or what it was before. */
+export function labelled(row: RowSaid): { text: string; platform: Platform | null; remark: string } {
+  const text = row.text('label');
+  const end = bracketedEnd(text);
+  if (!end?.before) return { text, platform: null, remark: '' };
+  const platform = labelledPlatform(end.inner);
+  if (platform && row.setting.platforms.includes(platform)) return { text: end.before, platform, remark: '' };
+  if (/^(?:was|formerly|previously|before|used to be)\b/i.test(end.inner))
+    return { text: end.before, platform: null, remark: end.inner };
+  return { text, platform: null, remark: '' };
+}
+
+/** What the row says of its command; a blank cell says nothing. */
+export function wordsOf(row: RowSaid, label: string): Partial<CommandWords> {
+  const words: Partial<CommandWords> = {};
+  for (const field of ['label', 'menu', 'category', 'description', 'needs', 'then'] as const) {
+    const said = field === 'label' ? label : field === 'menu' ? menuOf(row) : row.text(field);
+    if (said.length > LIMITS[field]!)
+      row.complain('too-long', `at most ${LIMITS[field]} characters; this has ${said.length}.`, field);
+    if (said) words[field] = said;
+  }
+  const { section, setting } = row;
+  if (section && !words.category && contextsNamed(setting.tree, section).length === 0)
+    words.category = section.slice(0, 120);
+  const names = parts(row.text('otherNames'), /[;|]/);
+  if (names.length) words.otherNames = names;
+  for (const flag of parts(row.text('flags').toLowerCase(), /[;|,]/)) {
+    const known = FLAG_WORDS[flag];
+    if (known) words[known] = true;
+    else
+      row.complain('unknown-flag', `there is no flag “${clip(flag)}”.`, 'flags', {
+        suggestions: row.nearest(flag, Object.keys(FLAG_WORDS)),
+      });
+  }
+  const effect = row.text('onePress').toLowerCase();
+  const known = PRESS_EFFECTS.find((one) => one === effect);
+  if (known) words.onePress = known;
+  else if (effect) {
+    row.complain('unknown-effect', `one press does one of: ${PRESS_EFFECTS.join(', ')}.`, 'onePress', {
+      suggestions: row.nearest(effect, PRESS_EFFECTS),
+    });
+  }
+  return words;
+}
+
+/** A menu path with its steps parted as ours are. */
+function menuOf(row: RowSaid): string {
+  const { menuSign } = row.setting;
+  const text = row.text('menu');
+  if (!menuSign || !text.includes(menuSign)) return text;
+  return parts(text, menuSign).join(' › ');
+}
+
+/** Signs that part the steps of a menu path, those that mean nothing else first. */
+export const MENU_SIGNS = ['›', '→', '»', '▸', '>', '|', '/', ':'] as const;
+
+/** What parts the steps of menu paths, from all of a column: the sign that stands in most of them; none, if none does. */
+export function menuSignOf(cells: readonly string[]): string {
+  const filled = cells.filter((cell) => cell.trim());
+  const share = (sign: string) => filled.filter((cell) => cell.includes(sign)).length / Math.max(1, filled.length);
+  return MENU_SIGNS.find((sign) => share(sign) >= 0.5) ?? '';
+}
+
+function parts(text: string, sign: string | RegExp): string[] {
+  if (text === '') return [];
+  return text
+    .split(sign)
+    .map((part) => part.trim())
+    .filter(Boolean);
+}
+export const clip = (text: string) => (text.length > 40 ? `${text.slice(0, 40)}…` : text);
+
+/** The name of a place as it is compared: one Unicode form, no case, single blanks around the sign of nesting. */
+export const placeName = (name: string) => parts(name.normalize('NFC').toLowerCase(), '›').join(' › ');
+
+/** Where a row says that its command works: `;` parts places, `›` nests them; any other sign belongs to a name. */
+export function contextsOf(row: RowSaid): (number | string)[] {
+  const { tree, newContexts } = row.setting;
+  const said = row.text('context');
+  // A heading that is a place stands over what works there.
+  if (!said && row.section) {
+    const [place, ...others] = contextsNamed(tree, row.section);
+    return place && others.length === 0 ? [place.id] : [];
+  }
+  return parts(said, ';').map((name) => {
+    const found = contextsNamed(tree, name);
+    if (found.length === 1) return found[0]!.id;
+    const agreed = newContexts.find((one) => placeName(one) === placeName(name));
+    if (found.length === 0 && agreed) return agreed;
+    if (found.length > 1) {
+      const paths = found.map((context) => tree.path(context.id));
+      row.complain('unknown-context', `several places are called “${clip(name)}”.`, 'context', { suggestions: paths });
+    } else if (parts(name, '›').some((part) => part.length > 200))
+      row.complain('too-long', `the name of a place has at most 200 characters; this has ${name.length}.`, 'context');
+    else {
+      const nested = /[>|]/.test(name) ? [said.replaceAll('>', '›').replaceAll('|', ';')] : [];
+      const close = row.nearest(
+        name,
+        tree.inOrder.map((context) => context.name),
+      );
+      const more = nested.length ? ' “>” and “|” may belong to its name, or nest and part places.' : '';
+      row.complain('unknown-context', `no place is called “${clip(name)}”.${more}`, 'context', {
+        suggestions: [...nested, ...close],
+        about: name,
+      });
+    }
+    return tree.root.id;
+  });
+}
+
+export function platformsOf(row: RowSaid): (Platform | null)[] {
+  const text = row.text('platform');
+  const known = row.setting.platforms;
+  if (text === '' || /^(?:all|any|every|\*)$/i.test(text)) return [null];
+  return text.split(/[;|,/]/).map((part) => {
+    const wanted = part.trim().toLowerCase().replace(/\s/g, '');
+    const name = wanted === 'mac' ? 'macos' : wanted === 'win' || wanted === 'pc' ? 'windows' : wanted;
+    if (known.includes(name)) return name;
+    const suggestions = row.nearest(name, known).map(platformName);
+    row.complain('unknown-platform', `the release does not run on “${clip(part.trim())}”.`, 'platform', {
+      suggestions,
+    });
+    return null;
+  });
+}
