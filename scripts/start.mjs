@@ -7,6 +7,23 @@ import { Stop, main, varFolder } from './lib/run.mjs';
 import { loadDemo, startServer } from './lib/server.mjs';
 import { enter, leave, otherUsers } from './lib/users.mjs';
 
+const WATCH_MS = 1000;
+
+/**
+ * Starts a database of our own again when it has ended by itself; the server waits for it and goes on.
+ * @param {import('./lib/database.mjs').Database} database @param {() => boolean} stopping
+ */
+function keepUp(database, stopping) {
+  let busy = false;
+  return setInterval(async () => {
+    if (busy || stopping()) return;
+    busy = true;
+    const revived = await database.revive().catch((error) => console.error(error.message));
+    if (revived) console.log('The database had ended; it was started again.');
+    busy = false;
+  }, WATCH_MS);
+}
+
 /** Sets up what is missing, starts the database and the server, and puts everything away at the end. */
 await main(async () => {
   const fresh = process.argv.includes('--fresh');
@@ -41,7 +58,9 @@ await main(async () => {
     }
     if (stopping) server.stop();
     else console.log(`Crib is at ${server.address}`);
+    const watch = keepUp(database, () => stopping);
     const code = await server.ended;
+    clearInterval(watch);
     if (!stopping) process.exitCode = code;
   } finally {
     const { stop, heir } = leave();

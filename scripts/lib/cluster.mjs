@@ -6,13 +6,17 @@ import { dirname, join } from 'node:path';
 import { spawnSync } from 'node:child_process';
 import { postgresBin } from './debian.mjs';
 import { freePort } from './ports.mjs';
+import { processOf } from './processes.mjs';
 import { Stop, output } from './run.mjs';
 
 /**
  * A PostgreSQL cluster of our own below `home`: data in `home/data`, passwords in `home/passwords.json`.
  * It listens on 127.0.0.1 and on a socket in its own folder, and never runs as root.
  *
- * @typedef {{ url: (role: 'owner' | 'server', database: string) => string, superuser: string, started: boolean, stop: () => void }} Cluster
+ * @typedef {{
+ *   url: (role: 'owner' | 'server', database: string) => string, superuser: string, started: boolean, stop: () => void,
+ *   revive: () => Promise<boolean>
+ * }} Cluster
  * @param {string} home folder of the cluster
  * @param {{ durable: boolean }} options a cluster that is not durable may lose data when the machine fails: for tests
  * @returns {Promise<Cluster>}
@@ -30,7 +34,7 @@ export async function openCluster(home, { durable }) {
   if (!existsSync(join(data, 'PG_VERSION'))) create(bin, data, passwords.superuser, as);
 
   const pidFile = join(data, 'postmaster.pid');
-  const running = as.run(`${bin}/pg_ctl`, ['status', '-D', data]).status === 0;
+  const running = isRunning(pidFile, as);
   if (!running) await start(bin, data, as, durable);
   const port = Number(as.read(pidFile).split('\n')[3]);
 
@@ -40,8 +44,27 @@ export async function openCluster(home, { durable }) {
     started: !running,
     superuser: address('postgres', passwords.superuser, 'postgres'),
     url: (role, database) => address(`crib_${role}`, passwords[role], database),
+    /** Starts it again where it has ended by itself, at the same port; whether that was so. */
+    revive: async () => {
+      if (isRunning(pidFile, as)) return false;
+      await start(bin, data, as, durable, port);
+      return true;
+    },
     stop: () => void as.run(`${bin}/pg_ctl`, ['stop', '-D', data, '-m', 'fast', '-w']),
   };
+}
+
+/**
+ * Whether the server that a pid file names is up. A file that names nobody, a process that has ended, or another one that
+ * has its number now, is left over: it is cleared away, since the server would refuse to start beside it.
+ * @param {string} pidFile @param {Identity} as
+ */
+function isRunning(pidFile, as) {
+  if (!existsSync(pidFile)) return false;
+  const [pid, , , port] = as.read(pidFile).split('\n');
+  if (port && processOf(Number(pid))?.command.startsWith('postgres')) return true;
+  rmSync(pidFile, { force: true });
+  return false;
 }
 
 /** @param {string} home */
@@ -87,9 +110,9 @@ function create(bin, data, password, as) {
 }
 
 /**
- * @param {string} bin @param {string} data @param {Identity} as @param {boolean} durable
+ * @param {string} bin @param {string} data @param {Identity} as @param {boolean} durable @param {number} [wish] the port
  */
-async function start(bin, data, as, durable) {
+async function start(bin, data, as, durable, wish) {
   // A socket's path may have 107 bytes at the most, and a checkout may lie deeper than that.
   const near = join(data, 'socket');
   const sockets = Buffer.byteLength(near) < 80 ? near : mkdtempSync(join(tmpdir(), 'crib-pg-'));
@@ -103,7 +126,7 @@ async function start(bin, data, as, durable) {
   const flags = Object.entries(settings).map(([name, value]) => `-c ${name}='${value}'`);
   // Between finding a free port and using it somebody else may take it: then another is tried.
   for (let attempt = 0; attempt < 5; attempt++) {
-    const options = [...flags, `-p ${await freePort()}`].join(' ');
+    const options = [...flags, `-p ${await freePort(attempt === 0 ? wish : 0)}`].join(' ');
     const begun = as.run(`${bin}/pg_ctl`, [
       'start',
       '-D',

@@ -8,7 +8,10 @@ import { Stop, keptSecret, root, run } from './run.mjs';
 /**
  * A database made ready for use: its two addresses, whether its cluster was started for it, how to stop that, and
  * how to leave a throwaway one.
- * @typedef {{ ownerUrl: string, serverUrl: string, started: boolean, stop: () => void, leave: () => Promise<void> }} Database
+ * @typedef {{
+ *   ownerUrl: string, serverUrl: string, started: boolean, stop: () => void, leave: () => Promise<void>,
+ *   revive: () => Promise<boolean>
+ * }} Database
  */
 
 /**
@@ -23,6 +26,7 @@ export async function openDatabase({ name, home, throwaway = false, fresh = fals
   const cluster = given ? null : await openCluster(home, { durable: !throwaway });
   const started = cluster?.started ?? false;
   const stop = () => cluster?.stop();
+  const revive = async () => (await cluster?.revive()) ?? false;
   try {
     const admin = cluster?.superuser ?? /** @type {string} */ (given);
     const own = !given || throwaway;
@@ -32,7 +36,7 @@ export async function openDatabase({ name, home, throwaway = false, fresh = fals
       if (throwaway) await sql(admin, [`DROP DATABASE IF EXISTS ${name} WITH (FORCE)`]);
       if (started) stop();
     };
-    return { ...urls, started, stop, leave };
+    return { ...urls, started, stop, leave, revive };
   } catch (error) {
     if (started) stop();
     throw error;

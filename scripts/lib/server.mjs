@@ -5,10 +5,10 @@ import { Stop, keptSecret, root } from './run.mjs';
 
 /**
  * Starts Crib's server and waits until it answers.
- * @param {{ databaseUrl: string, port: number, env?: Record<string, string> }} options
+ * @param {{ databaseUrl: string, port: number, demo?: boolean, env?: Record<string, string> }} options `demo` shows its accounts
  * @returns {Promise<{ address: string, ended: Promise<number>, stop: () => void }>}
  */
-export async function startServer({ databaseUrl, port, env = {} }) {
+export async function startServer({ databaseUrl, port, demo = true, env = {} }) {
   const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
     cwd: root,
     // A group of its own: Ctrl-C at the terminal reaches the server through whoever started it, once.
@@ -19,7 +19,7 @@ export async function startServer({ databaseUrl, port, env = {} }) {
       DATABASE_URL: databaseUrl,
       PORT: String(port),
       SESSION_SECRET: keptSecret('session-secret'),
-      CRIB_DEMO_ACCOUNTS: join(root, 'demo/accounts.json'),
+      ...(demo ? { CRIB_DEMO_ACCOUNTS: join(root, 'demo/accounts.json') } : {}),
       ...env,
     },
   });

@@ -2,14 +2,23 @@ import { createServer, type Server } from 'node:http';
 import { randomBytes } from 'node:crypto';
 import { pino } from 'pino';
 import { afterAll, beforeAll } from 'vitest';
-import type {
+import { z } from 'zod';
+import {
+  App,
   AppOverview,
   Catalogue,
-  CustomKeyset,
+  CommandState,
   Keyset,
+  KeysetHistory,
+  LineageLink,
   ListReport,
   ProblemDetails,
+  PublicEdition,
+  PublishedEdition,
   Release,
+  SavedChange,
+  StaleEdition,
+  type CustomKeyset,
 } from '@crib/core/contract';
 import { createApp } from '../src/http/app.ts';
 import { hashPassword } from '../src/http/password.ts';
@@ -29,6 +38,28 @@ export interface Answer<T> {
   headers: Headers;
 }
 type Refused = Partial<ProblemDetails>;
+
+/** What is answered where: every answer of a test goes through its schema, so that types cannot lie. */
+const ANSWERS: readonly (readonly [RegExp, z.ZodType])[] = [
+  [/^GET \/api\/apps$/, z.array(App)],
+  [/^GET \/api\/apps\/[^/?]+$/, AppOverview],
+  [/^POST \/api\/apps\/[^/]+\/releases$/, Release],
+  [/^GET \/api\/apps\/[^/]+\/lineage$/, z.array(LineageLink)],
+  [/^GET \/api\/apps\/[^/]+\/history\?/, z.array(CommandState)],
+  [/^GET \/api\/apps\/[^/]+\/impact$/, z.array(StaleEdition)],
+  [/^GET \/api\/releases\/\d+$/, Catalogue],
+  [/^POST \/api\/releases\/\d+\/list(\/preview)?/, ListReport],
+  [/^GET \/api\/keysets\/\d+$/, Keyset],
+  [/^GET \/api\/keysets\/\d+\/history$/, KeysetHistory],
+  [/^POST \/api\/keysets\/\d+\/(changes|undo|redo|state)$/, SavedChange],
+  [/^POST \/api\/(sheets|notes)\/\d+\/editions$/, PublishedEdition],
+  [/^GET \/public\/editions\/[^/]+$/, PublicEdition],
+];
+function checked(what: string, status: number, body: unknown): void {
+  const schema = status >= 400 ? ProblemDetails : ANSWERS.find(([route]) => route.test(what))?.[1];
+  const wrong = schema?.safeParse(body).error;
+  if (wrong) throw new Error(`${what} answered otherwise than the contract says: ${z.prettifyError(wrong)}`);
+}
 
 /** One client with its own session. */
 export class Client {
@@ -54,11 +85,9 @@ export class Client {
     this.cookie = response.headers.getSetCookie()[0]?.split(';')[0] ?? this.cookie;
     const text = await response.text();
     const json = /json/.test(response.headers.get('content-type') ?? '');
-    return {
-      status: response.status,
-      headers: response.headers,
-      body: (json ? JSON.parse(text) : text) as T,
-    };
+    const answer: unknown = json ? JSON.parse(text) : text;
+    if (json && text) checked(`${method} ${path}`, response.status, answer);
+    return { status: response.status, headers: response.headers, body: answer as T };
   }
   /** Asks, and fails unless it was done. */
   async must<T>(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<T> {

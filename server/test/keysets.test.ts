@@ -206,7 +206,7 @@ describe('a shipped keyset', () => {
       });
     expect((await ask(['de'])).consequences).toEqual([]);
     expect((await ask(['de', 'us'])).consequences).toEqual([
-      expect.stringMatching(/cannot be pressed with the US layout/),
+      expect.stringMatching(/cannot be pressed on Windows with the US layout/),
     ]);
     const strange = await client.ask('POST', `/api/keysets/${keyset.id}/changes/preview`, {
       revision: 1,
