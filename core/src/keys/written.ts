@@ -85,6 +85,19 @@ export function peeled(given: string, options: ReadOptions, read: Read): Peeled 
       return { result: choiceOf('The caret may be Control, or the key.', readings) };
     }
   }
+  const leading = /^[*†‡§¹²³⁰⁴-⁹]{1,3} ?(?=[\p{L}⌘⌥⌃⇧])/u.exec(text)?.[0];
+  if (leading) {
+    const plain = read(text.slice(leading.length), options);
+    const both = leading.startsWith('*') ? read(`asterisk then ${text.slice(leading.length)}`, options) : null;
+    if (plain.kind === 'read' && both?.kind === 'read') {
+      const readings = [
+        { shortcuts: plain.shortcuts, sentence: 'The asterisk is a mark before it' },
+        { shortcuts: both.shortcuts, sentence: 'The asterisk is a key, and the other follows' },
+      ];
+      return { result: choiceOf('The asterisk may be a key, or the mark of a footnote.', readings) };
+    }
+    if (plain.kind === 'read') text = text.slice(leading.length);
+  }
   const marked = FOOTNOTE.exec(text);
   if (marked && marked.index > 0) {
     const without = text.slice(0, marked.index);
