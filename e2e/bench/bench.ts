@@ -6,6 +6,7 @@ import { type AppOverview, type Catalogue, type Release } from '@crib/core/contr
 import { launchOptions } from '../browser.ts';
 import { allClashes, editing, keys } from './core.ts';
 import { comparing, history } from './releases.ts';
+import { learnerScripts, scale } from './scale.ts';
 import { HELD, LETTERS, lines, median, ms } from './table.ts';
 
 /** Prints what was measured beside what is aimed at, and a baseline from the same run. Usage: bench.ts ADDRESS */
@@ -173,6 +174,8 @@ await editing();
 await keys(keyOf);
 await comparing();
 await history(ask, listOf);
+await scale(ask, listOf);
+learnerScripts();
 await largeLedger();
 await ledger();
 const widths = [0, 1, 2, 3].map((column) => Math.max(...lines.map((line) => line[column]!.length), 8));

@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -107,6 +107,39 @@ describe('npm start', () => {
     expect(apps.map((app) => app.slug)).toEqual(['fathomry']);
     third.child.kill('SIGTERM');
     expect(await third.ended).toBe(0);
+  });
+
+  it.each([
+    ['an empty pid file', () => ''],
+    ['the pid file of a process that has ended', () => '4194303\nnowhere\n0\n5432\n'],
+    ['the pid file of a process that has its number now', () => `${process.pid}\nnowhere\n0\n5432\n`],
+  ])('goes on after %s, and a database that dies while it runs is started again', async (_what, pidFile) => {
+    const marks = join(home, 'running');
+    mkdirSync(marks, { recursive: true });
+    // A number that was given again: this process runs, and is no Crib.
+    writeFileSync(join(marks, String(process.pid)), JSON.stringify({ began: '1', duty: true }));
+    writeFileSync(join(home, 'pg/data/postmaster.pid'), pidFile());
+    const run = await start();
+    runs.push(run);
+    expect(existsSync(join(marks, String(process.pid)))).toBe(false);
+    const first = databasePid();
+    process.kill(first, 'SIGKILL');
+    const signIn = () =>
+      fetch(`${run.address}/api/session`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ email: 'nobody@ebbstone.example', password: 'not this one' }),
+      }).then(({ status }) => status);
+    const seen = new Set<number>();
+    const deadline = Date.now() + 60_000;
+    do {
+      seen.add(await signIn());
+      await new Promise((done) => setTimeout(done, 200));
+    } while (Date.now() < deadline && (!seen.has(401) || databasePid() === first));
+    expect([...seen].filter((one) => one !== 401 && one !== 503)).toEqual([]);
+    expect(databasePid()).not.toBe(first);
+    run.child.kill('SIGTERM');
+    expect(await run.ended).toBe(0);
   });
 });
 
