@@ -78,7 +78,7 @@ test('a list is read in, a key changed, a clash met, a sheet published, and a le
     await expect(page.getByRole('heading', { name: /Ready to take in/ })).toBeVisible();
     await expectNoBarriers(page, 'reading in, ready');
     await page.getByRole('button', { name: 'Take in 6 lines' }).click();
-    await expect(page.getByRole('heading', { name: '6 new commands, 10 new shortcuts' })).toBeVisible();
+    await expect(page.getByRole('heading', { name: '6 new commands, 5 new shortcuts' })).toBeVisible();
     await page.getByRole('button', { name: 'Look at the ledger' }).click();
   });
 

@@ -159,18 +159,30 @@ function stated(result: ReturnType<typeof readShortcuts>, platform: Platform | n
   };
 }
 
-/** Shortcuts that are one on every platform once Primary is folded, said once for all. */
+/** Shortcuts that are one on every platform once Primary is folded, or as they stand, said once for all. */
 export function foldedKeys(keys: readonly StatedKey[], platforms: readonly Platform[]): StatedKey[] {
-  const forms = new Map<string, { shortcut: Shortcut; on: Set<Platform>; keys: StatedKey[] }>();
+  const general = (key: StatedKey) => withPrimary(key.shortcut, key.platform!);
+  return foldedBy(foldedBy(keys, platforms, general), platforms, ({ shortcut }) => shortcut);
+}
+
+/** Keys that have one form on every platform, as that form for all; the others stay as they are. */
+function foldedBy(
+  keys: readonly StatedKey[],
+  platforms: readonly Platform[],
+  formOf: (key: StatedKey) => Shortcut,
+): StatedKey[] {
+  const forms = new Map<string, { shortcut: Shortcut; keys: StatedKey[] }>();
   for (const key of keys) {
-    const general = withPrimary(key.shortcut, key.platform!);
-    const form = forms.get(writeStored(general)) ?? { shortcut: general, on: new Set<Platform>(), keys: [] };
-    form.on.add(key.platform!);
-    form.keys.push(key);
-    forms.set(writeStored(general), form);
+    const shortcut = key.platform === null ? key.shortcut : formOf(key);
+    const name = `${key.platform === null} ${writeStored(shortcut)}`;
+    const form = forms.get(name);
+    if (form) form.keys.push(key);
+    else forms.set(name, { shortcut, keys: [key] });
   }
   return [...forms.values()].flatMap((form) =>
-    platforms.every((one) => form.on.has(one)) ? [{ platform: null, shortcut: form.shortcut }] : form.keys,
+    platforms.every((one) => form.keys.some((key) => key.platform === one))
+      ? [{ platform: null, shortcut: form.shortcut }]
+      : form.keys,
   );
 }
 

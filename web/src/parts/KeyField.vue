@@ -59,7 +59,7 @@ const became = computed(() => {
   return say({ said: 'meant.literal', with: { keys: { keys: writeStored(pressed.shortcut), on: on[0]! }, platforms: { platforms: on } } }); // prettier-ignore
 });
 const said = computed(() =>
-  props.modelValue ? `${show(props.modelValue, props.platform)} taken. ${became.value}` : '',
+  props.modelValue ? `${show(props.modelValue, props.platform)} taken${became.value && `. ${became.value}`}` : '',
 );
 
 let sent = '';
