@@ -34,7 +34,7 @@ async function ask<T>(method: string, path: string, body?: unknown, type = 'appl
   });
   cookie = response.headers.getSetCookie()[0]?.split(';')[0] ?? cookie;
   if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${(await response.text()).slice(0, 400)}`);
-  return (await response.json()) as T;
+  return (response.status === 204 ? undefined : await response.json()) as T;
 }
 async function makeRelease(slug: string): Promise<Release> {
   await ask('POST', '/api/apps', { slug, name: slug, platforms: ['windows', 'macos', 'linux'] });
@@ -168,16 +168,20 @@ async function largeLedger() {
   await browser.close();
 }
 
-await allClashes();
-await lists();
-await editing();
-await keys(keyOf);
-await comparing();
-await history(ask, listOf);
-await scale(ask, listOf);
-learnerScripts();
-await largeLedger();
-await ledger();
+const PARTS = {
+  allClashes,
+  lists,
+  editing,
+  keys: () => keys(keyOf),
+  comparing,
+  history: () => history(ask, listOf),
+  scale: () => scale(ask, listOf),
+  learnerScripts,
+  largeLedger,
+  ledger,
+};
+const only = process.env['CRIB_BENCH']?.split(',');
+for (const [name, part] of Object.entries(PARTS)) if (!only || only.includes(name)) await part();
 const widths = [0, 1, 2, 3].map((column) => Math.max(...lines.map((line) => line[column]!.length), 8));
 const print = (cells: readonly string[]) => console.log(cells.map((cell, i) => cell.padEnd(widths[i]!)).join('  '));
 print(['measured', 'took', 'aim', 'baseline']);

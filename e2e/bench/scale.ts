@@ -43,13 +43,17 @@ export async function scale(ask: Ask, listOf: (rows: number) => string) {
     for (let i = 0; i < 5; i++) loads.push(await touched());
     note('a release of 3,000 commands, after a change', loads.sort((a, b) => a - b)[2]!);
     note('the same again', (await median(() => ask('GET', `/api/releases/${release.id}`), 5)) - PAUSE);
-    const saved = await median(async () => {
+    const saves = [];
+    for (let i = 0; i < 9; i++) {
       const command = catalogue.commands[n++ % 2000]!.id;
-      const put = [{ command, context: catalogue.contexts[0]!.id, platform: null, action: 'set', shortcuts: [`Ctrl+Alt+Shift+F${1 + (n % 12)} F${1 + (n % 24)}`] }]; // prettier-ignore
-      const { revision: now } = await ask<{ revision: number }>('POST', `/api/keysets/${id}/changes`, { revision, put, shown: [] }); // prettier-ignore
-      revision = now;
-    }, 9);
-    note('one edit saved', saved - PAUSE);
+      const put = [{ command, context: catalogue.contexts[0]!.id, platform: null, action: 'set', shortcuts: [`F9 F${1 + (n % 12)} F${1 + (Math.floor(n / 12) % 12)}`] }]; // prettier-ignore
+      const asked = { revision, put };
+      const { shown } = await ask<{ shown: string[] }>('POST', `/api/keysets/${id}/changes/preview`, asked);
+      const begun = performance.now();
+      ({ revision } = await ask<{ revision: number }>('POST', `/api/keysets/${id}/changes`, { ...asked, shown }));
+      saves.push(performance.now() - begun - PAUSE);
+    }
+    note('one edit saved', saves.sort((a, b) => a - b)[4]!);
     note('what is out of date', (await median(() => ask('GET', `/api/apps/${slug}/impact`), 3)) - PAUSE);
     const preview = await median(() => ask('POST', `/api/releases/${next.id}/list/preview`, text, 'text/csv'), 3);
     note('preview of the next release’s list', preview - PAUSE);

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { connect } from 'node:net';
 import { strToU8, zipSync } from 'fflate';
@@ -176,6 +177,32 @@ describe('acts at the same moment', () => {
     expect((await say(mine.slug, 'confirmed')).status).toBe(200);
     expect((await say(theirs.slug, null)).status).toBe(404);
     expect(await client.must<unknown[]>('GET', `/api/apps/${mine.slug}/lineage`)).toHaveLength(1);
+  });
+});
+
+describe('two recipes with one file extension', () => {
+  it('are both published, each file under a name of its own', async () => {
+    const { slug, release, catalogue } = await client.makeRelease();
+    await client.takeIn(release, 'Command id,Label,Shortcut\na,Cafe\u0301,S\n');
+    const found = await catalogue();
+    // Written in two code points, kept in the one form that everything is compared in (Unicode NFC, UAX 15).
+    expect(found.commands[0]!.label).toBe('Caf\u00e9');
+    const recipe = JSON.parse(
+      readFileSync(new URL('../../demo/fathomry/recipe.json', import.meta.url), 'utf8'),
+    ) as object;
+    await client.must('POST', `/api/apps/${slug}/recipes`, { ...recipe, name: 'Key file' });
+    await client.must('POST', `/api/apps/${slug}/recipes`, { ...recipe, name: 'Key file, short' });
+    const { id } = await client.makeKeyset(slug);
+    const put = [{ command: found.commands[0]!.id, context: found.contexts[0]!.id, platform: null, action: 'set', shortcuts: ['F9'] }]; // prettier-ignore
+    await client.must('POST', `/api/keysets/${id}/changes`, { revision: 1, put });
+    const sheet = await client.must<{ id: number; revision: number }>('POST', `/api/apps/${slug}/sheets`, { keysetId: id, title: 'S' }); // prettier-ignore
+    const sections = [{ title: 'All', rows: [{ command: found.commands[0]!.id, note: '' }] }];
+    await client.must('PUT', `/api/sheets/${sheet.id}`, { revision: sheet.revision, keysetId: id, title: 'S', intro: '', credit: '', sections }); // prettier-ignore
+    const { address } = await client.must<{ address: string }>('POST', `/api/sheets/${sheet.id}/editions`);
+    const { files } = await client.must<{ files: { name: string }[] }>('GET', `/public/editions/${address}`);
+    expect(files).toHaveLength(4);
+    expect(new Set(files.map((one) => one.name)).size).toBe(4);
+    for (const form of ['sheet.csv', 'sheet.json']) expect((await client.ask('GET', `/public/editions/${address}/${form}`)).status).toBe(200); // prettier-ignore
   });
 });
 

@@ -7,6 +7,7 @@ export const Id = z.int().positive();
 const line = (most: number) =>
   z
     .string()
+    .normalize('NFC')
     .trim()
     .max(most)
     .regex(/^[^\p{Cc}]*$/u, 'must be one line without control characters');
@@ -14,6 +15,7 @@ const name = (most: number) => line(most).min(1);
 const prose = (most: number) =>
   z
     .string()
+    .normalize('NFC')
     .trim()
     .max(most)
     .regex(/^[^\0]*$/, 'must not hold NUL');

@@ -32,7 +32,7 @@ const Answers = {
   columns: z.record(z.string().regex(/^\d+$/), z.string().max(60)).default({}),
   cells: z.record(z.string().regex(/^\d+:\d+$/), z.string().max(2000)).default({}),
   /** Places to make, as the list names them: `›` nests. */
-  newContexts: z.array(z.string().trim().min(1).max(1000)).max(5000).default([]),
+  newContexts: z.array(z.string().normalize('NFC').trim().min(1).max(1000)).max(5000).default([]),
   /** What parts the steps of menu paths, where it is not what most of them show. */
   menuSign: z.string().max(4).optional(),
   leaveOut: z.array(z.int().positive()).max(100_000).default([]),

@@ -111,7 +111,7 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
   );
   /** What name and press find, before the ledger is narrowed further: the counts in the index are of these. */
   const found = computed<Command[]>(() => {
-    const words = query.value.toLowerCase().split(/\s+/).filter(Boolean);
+    const words = query.value.normalize('NFC').toLowerCase().split(/\s+/).filter(Boolean);
     return (workspace.catalogue?.commands ?? []).filter(
       (command) =>
         (!pressed.value || pressed.value.has(command.id)) &&

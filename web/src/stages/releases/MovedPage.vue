@@ -54,7 +54,7 @@ const found = computed(() => {
   const made = compared.value;
   if (!made) return [];
   const narrowing = {
-    words: lookup.name.toLowerCase().split(/\s+/).filter(Boolean),
+    words: lookup.name.normalize('NFC').toLowerCase().split(/\s+/).filter(Boolean),
     press: press!.value,
     place: where!.value ? Number(where!.value) : null,
     category: category!.value,
