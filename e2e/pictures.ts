@@ -33,7 +33,7 @@ await page.getByRole('option').first().click();
 await shoot('clashes');
 await page.goto('/keysets/fathomry/7.0/3?row=depth.strike-soundings');
 await page.getByRole('application').focus();
-await page.keyboard.press('j');
+await page.keyboard.press('Control+j');
 await shoot('editing');
 await page.goto('/keysets/fathomry/7.0/3/room?where=2&at=Ctrl%2BShift%2BKeyR');
 await shoot('room');

@@ -164,13 +164,14 @@ export async function editing() {
   const steps = Array.from({ length: 10_000 }, (_, i) => 1 + ((i * 31) % 5000));
   const runs = await median(() => {
     const rest = { ...RESTS[1]! };
+    const keyboard = keyboardOf(US, 'windows');
     for (let k = 0; k < 4; k++)
       runFigures(
         { steps },
         {
           effective: weigh(setting.weighed.stack, boards([US])).on('windows'),
           commands: setting.commands,
-          keyboard: keyboardOf(US, 'windows'),
+          keyboard,
           rest,
           typist: 'skilled',
         },

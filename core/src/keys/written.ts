@@ -7,7 +7,11 @@ const UNSEEN = /[\u200B-\u200F\u2060\uFEFF]/g;
 const QUOTES: Readonly<Record<string, string>> = { '‘': "'", '’': "'", '“': '"', '”': '"', '＋': '+' };
 
 /** A text in one Unicode form (NFC, UAX 15), with plain blanks, hyphens and quotation marks. */
+/** Letters, digits and signs of ASCII are in every form already. */
+const ASCII = /^[\x20-\x7E]*$/;
+
 export function normalized(text: string): string {
+  if (ASCII.test(text)) return text;
   return text
     .normalize('NFC')
     .replace(BLANKS, ' ')

@@ -153,6 +153,14 @@ export function firing(
     return known;
   };
   const free = () => false;
+  // The same presses are asked about in many contexts.
+  const known = new Map<string, ReturnType<Weighed['answering']>>();
+  const answering = (presses: readonly Press[]) => {
+    const text = presses.length === 1 ? pressText(presses[0]!) : presses.map(pressText).join(' ');
+    const found = known.get(text) ?? weighed.answering(presses, keyboard);
+    known.set(text, found);
+    return found;
+  };
   return {
     where: new Map([...where].map(([press, contexts]) => [press, [...contexts]])),
     sidesTold: (plain) => sides.get(plain) ?? 0,
@@ -161,8 +169,9 @@ export function firing(
       if (tree.get(context).takesText && typesCharacter(presses[0]!, keyboard)) return NOTHING;
       const chain = tree.chain(context);
       for (let at = 1; at <= presses.length; at++) {
-        const answering = weighed.answering(at === presses.length ? presses : presses.slice(0, at), keyboard);
-        const near = answering.filter((one) => chain.includes(one.held.context));
+        const near = answering(at === presses.length ? presses : presses.slice(0, at)).filter((one) =>
+          chain.includes(one.held.context),
+        );
         const candidates = near.map((one): Undecided => ({ ...one, stopped: null }));
         const { outcome } = decide(candidates, held.blocked.length ? blockedIn(context) : free, tree);
         if (at < presses.length) {

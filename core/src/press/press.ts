@@ -45,11 +45,18 @@ export function heldBy({ bits }: Press): PhysicalModifier[] {
   });
 }
 
+/** What is written of modifiers without sides before the target: a table of all there are. */
+const WRITTEN: readonly string[] = Array.from({ length: PLAIN + 1 }, (_, bits) =>
+  HELD_NAMES.filter((name) => bits & BITS[name])
+    .map((name) => `${name}+`)
+    .join(''),
+);
+
 /** The only text form of a press: `Ctrl+Shift+Equal`, `hold Space`, `tap Alt`, `Shift+KeyA+Drag@over`. */
 export function pressText(press: Press): string {
   const { bits, target, manner } = press;
   if (manner === 'tap') return `tap ${heldBy(press).join('+')}`;
-  const text = bits === 0 ? target : [...heldBy(press), target].join('+');
+  const text = bits <= PLAIN ? WRITTEN[bits]! + target : [...heldBy(press), target].join('+');
   return manner === 'held' ? `hold ${text}` : text;
 }
 

@@ -265,6 +265,9 @@ i {
   border: 1.5px solid var(--tide);
   border-radius: 50%;
 }
+.elsewhere i {
+  border: 1.5px dashed var(--mid);
+}
 .taken i {
   width: 17px;
   height: 20px;
