@@ -2,8 +2,15 @@ import { catalogueIn } from '@crib/core/catalogue';
 import { opened, type Opened } from '@crib/core/keyset';
 import type { Layout } from '@crib/core/keys';
 import { keyboardsOf, type Keyboards } from '@crib/core/press';
-import { catalogueStamp, loadCatalogue } from '../store/catalogue.ts';
+import type { Catalogue, Keyset } from '@crib/core/contract';
+import { catalogueStamp, layersNow, loadCatalogue } from '../store/catalogue.ts';
 import type { Db } from '../store/db.ts';
+
+interface Kept {
+  readonly stamp: string;
+  /** As it is stored under the empty name, and in the words of languages. */
+  readonly byLanguage: Map<string, Opened>;
+}
 
 /** How many releases are kept at once. */
 const MOST_KEPT = 12;
@@ -20,8 +27,26 @@ export interface Catalogues {
   keyboards(layouts: readonly Layout[], platforms: readonly string[]): Keyboards;
 }
 
+/** The catalogue as the stamp says it is: where only layers have moved, they alone are read again. */
+async function catalogueNow(db: Db, releaseId: number, stamp: string, found: Kept | undefined): Promise<Catalogue> {
+  const [version, ...now] = stamp.split(' ');
+  const [before, ...then] = found?.stamp.split(' ') ?? [];
+  const ids = (list: readonly string[]) => list.map((one) => one.slice(0, one.indexOf(':'))).join();
+  if (!found || version !== before || ids(now) !== ids(then)) return loadCatalogue(db, releaseId);
+  const moved = now.filter((one) => !then.includes(one)).map((one) => Number(one.slice(0, one.indexOf(':'))));
+  const { catalogue } = found.byLanguage.get('')!;
+  const custom = catalogue.keysets.filter((one) => moved.includes(one.id)).every((one) => one.kind === 'custom');
+  if (!custom) return loadCatalogue(db, releaseId);
+  const layers = await layersNow(db, moved);
+  const keysets = catalogue.keysets.map((one): Keyset => {
+    const layer = layers.get(one.id);
+    return one.kind === 'custom' && layer ? { ...one, ...layer } : one;
+  });
+  return { ...catalogue, keysets };
+}
+
 export function keptCatalogues(): Catalogues {
-  const kept = new Map<number, { readonly stamp: string; readonly byLanguage: Map<string, Opened> }>();
+  const kept = new Map<number, Kept>();
   const boards = new Map<string, Keyboards>();
 
   async function entryOf(db: Db, releaseId: number) {
@@ -31,7 +56,7 @@ export function keptCatalogues(): Catalogues {
     const entry =
       found?.stamp === stamp
         ? found
-        : { stamp, byLanguage: new Map([['', opened(await loadCatalogue(db, releaseId))]]) };
+        : { stamp, byLanguage: new Map([['', opened(await catalogueNow(db, releaseId, stamp, found))]]) };
     // The one asked for last stands last: the first is let go when there are too many.
     kept.set(releaseId, entry);
     const [oldest] = kept.keys();

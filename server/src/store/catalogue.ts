@@ -172,15 +172,7 @@ async function loadKeysets(db: Db, releaseId: number): Promise<Keyset[]> {
     [releaseId],
   );
   const bindings = byKeyset(await bindingsWhere(db, 'b.release_id = $1', [releaseId]));
-  const edits = byKeyset(
-    await rows<Edit & { keyset: number }>(
-      db,
-      `SELECT keyset_id AS keyset, command_id AS command, context_id AS context, platform, action, shortcuts, reason,
-         memory_aid AS "memoryAid"
-       FROM edit WHERE release_id = $1 ORDER BY command_id, context_id, platform NULLS FIRST`,
-      [releaseId],
-    ),
-  );
+  const edits = byKeyset(await editsWhere(db, 'release_id = $1', [releaseId]));
   const corrections = byKeyset(await correctionsWhere(db, 'c.release_id = $1', [releaseId]));
   const open = byKeyset(
     await rows<OpenEdit & { keyset: number }>(
@@ -199,6 +191,31 @@ async function loadKeysets(db: Db, releaseId: number): Promise<Keyset[]> {
     const held = { bindings: bindings.get(rest.id) ?? [], corrections: corrections.get(rest.id) ?? [] };
     return { ...rest, kind: 'shipped', releaseId: release, isDefault, imitates, ...held };
   });
+}
+
+/** Layers of a release as they are now, by number: their revision and their edits, which count no more than that. */
+export async function layersNow(
+  db: Db,
+  ids: readonly number[],
+): Promise<Map<number, Pick<CustomKeyset, 'revision' | 'edits'>>> {
+  const found = await rows<{ id: number; revision: number }>(
+    db,
+    'SELECT id, revision FROM keyset WHERE id = ANY ($1)',
+    [ids],
+  );
+  const edits = byKeyset(await editsWhere(db, 'keyset_id = ANY ($1)', [ids]));
+  return new Map(found.map(({ id, revision }) => [id, { revision, edits: edits.get(id) ?? [] }]));
+}
+
+/** Edits with their keyset, in the one order of places. */
+function editsWhere(db: Db, condition: string, values: unknown[]): Promise<(Edit & { keyset: number })[]> {
+  return rows(
+    db,
+    `SELECT keyset_id AS keyset, command_id AS command, context_id AS context, platform, action, shortcuts, reason,
+       memory_aid AS "memoryAid"
+     FROM edit WHERE ${condition} ORDER BY command_id, context_id, platform NULLS FIRST`,
+    values,
+  );
 }
 
 export function byKeyset<Row extends { keyset: number }>(list: readonly Row[]): Map<number, Omit<Row, 'keyset'>[]> {
