@@ -2,6 +2,7 @@
 import { computed, nextTick, watch } from 'vue';
 import { platformName } from '@crib/core/keys';
 import { RESTS, roomIn, type RoomCell, type RoomState } from '@crib/core/reach';
+import { readPress, targetOf } from '@crib/core/press';
 import IndexLine from '../../parts/IndexLine.vue';
 import KeyChip from '../../parts/KeyChip.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
@@ -45,9 +46,10 @@ const nearest = computed(() => {
     )
     .slice(0, 12);
 });
+const codeOf = (press: string) => targetOf(readPress(press)).code;
 const column = computed(() => {
-  const code = selected.value?.press.split('+').at(-1);
-  return (room.value?.rows ?? []).flatMap((row) => row.cells.filter((cell) => cell.press.split('+').at(-1) === code));
+  const code = selected.value && codeOf(selected.value.press);
+  return (room.value?.rows ?? []).flatMap((row) => row.cells.filter((cell) => codeOf(cell.press) === code));
 });
 const label = (command: number) => workspace.commands.get(command)?.label ?? '';
 const heldWords = (held: string) =>
@@ -196,9 +198,7 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
             }}</span>
           </div>
           <div class="actions">
-            <RouterLink
-              class="btn"
-              :to="{ name: 'key', params: { code: selected.press.split('+').at(-1) }, query: luggage }"
+            <RouterLink class="btn" :to="{ name: 'key', params: { code: codeOf(selected.press) }, query: luggage }"
               >This key in full</RouterLink
             >
           </div>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { writeStored, readShortcuts } from '@crib/core/keys';
-import { canonicalOn, pressText, readPress, strokeOf } from '@crib/core/press';
+import { canonicalOn, pressText, readPress, strokeOf, targetOf } from '@crib/core/press';
 import { say } from '@crib/core/words';
 import { howToReverse, slipsTo, traceSlips, type Slip } from '@crib/core/reach';
 import type { Scene } from '@crib/core/keyset';
@@ -53,11 +53,7 @@ const shown = (made: string) =>
 const label = (command: number) => workspace.commands.get(command)?.label ?? '';
 function did({ did: result, press: made }: Slip): string {
   if (result.fires) return label(result.fires.command);
-  if (result.typed)
-    return `types ${made
-      .split('+')
-      .at(-1)
-      ?.replace(/^Key|^Digit/, '')} into the text`;
+  if (result.typed) return `types ${(targetOf(readPress(made)).code ?? '').replace(/^Key|^Digit/, '')} into the text`;
   if (result.outcome === 'waits') return 'waits for more keys';
   return result.outcome === 'ambiguous' ? 'one of several, nothing says which' : 'nothing';
 }
