@@ -6,6 +6,7 @@ import tseslint from 'typescript-eslint';
 /** Folders of core, lowest first: each may use those before it, none those behind it. */
 const CORE = [
   'error',
+  'memory',
   'keys',
   'press',
   'words',

@@ -4,7 +4,8 @@ import { readList } from '@crib/core/list';
 import { contextTree } from '@crib/core/catalogue';
 import { type AppOverview, type Catalogue, type Release } from '@crib/core/contract';
 import { launchOptions } from '../browser.ts';
-import { allClashes, editing, keys } from './core.ts';
+import { allClashes, editing, keys, largeCatalogue } from './core.ts';
+import { signs } from './signs.ts';
 import { comparing, history } from './releases.ts';
 import { learnerScripts, scale } from './scale.ts';
 import { HELD, LETTERS, lines, median, ms } from './table.ts';
@@ -172,6 +173,7 @@ const PARTS = {
   allClashes,
   lists,
   editing,
+  signs: () => signs(largeCatalogue(10)),
   keys: () => keys(keyOf),
   comparing,
   history: () => history(ask, listOf),

@@ -66,6 +66,7 @@ export async function scale(ask: Ask, listOf: (rows: number) => string) {
     }
     note('a command deleted', gone.sort((a, b) => a - b)[2]!);
   }
+  const trip = (await median(() => ask('GET', '/api/session'), 9)) - PAUSE;
   const AIMS: Record<string, string> = {
     'a release of 3,000 commands, after a change': '1.2 × the first',
     'one edit saved': '60 ms',
@@ -74,7 +75,7 @@ export async function scale(ask: Ask, listOf: (rows: number) => string) {
     'a command deleted': '50 ms',
   };
   for (const [what, took] of figures)
-    lines.push([`${what}; 1 / 10 / 100 apps`, took.join(' / '), AIMS[what] ?? '', '']);
+    lines.push([`${what}; 1 / 10 / 100 apps`, took.join(' / '), AIMS[what] ?? '', `${ms(trip)} an empty answer`]);
 
   // Others while a long list is previewed: each request in turn, as a reader would send them.
   const long = ask('POST', `/api/releases/${next.id}/list/preview`, listOf(10_000), 'text/csv');

@@ -88,12 +88,19 @@ END $$;
 CREATE TRIGGER counted_with AFTER INSERT OR DELETE OR UPDATE OF name, note, owner_id, imitates_id, is_default, carried_from ON keyset
   FOR EACH ROW EXECUTE FUNCTION count_keyset();
 
--- A command has a shortcut once in a place. Of what stands twice already the first stays.
-DELETE FROM binding_context x USING binding b, binding_context y, binding o
-  WHERE b.id = x.binding_id AND o.id = y.binding_id AND o.id < b.id AND x.context_id = y.context_id AND o.keyset_id = b.keyset_id
-    AND o.command_id = b.command_id AND o.shortcut = b.shortcut AND o.platform IS NOT DISTINCT FROM b.platform
-    AND o.language IS NOT DISTINCT FROM b.language;
-DELETE FROM binding b WHERE NOT EXISTS (SELECT 1 FROM binding_context x WHERE x.binding_id = b.id);
+-- A command has a shortcut once in a place. Of what stands twice the first stays: of one command, or (null) of all.
+CREATE FUNCTION drop_doubles(the_command bigint) RETURNS void LANGUAGE sql SECURITY DEFINER SET search_path = crib, pg_temp AS $$
+  DELETE FROM binding_context x USING binding b, binding_context y, binding o
+    WHERE b.command_id = coalesce(the_command, b.command_id) AND b.id = x.binding_id AND o.id = y.binding_id AND o.id < b.id
+      AND x.context_id = y.context_id AND o.command_id = b.command_id AND o.keyset_id = b.keyset_id AND o.shortcut = b.shortcut
+      AND o.platform IS NOT DISTINCT FROM b.platform AND o.language IS NOT DISTINCT FROM b.language;
+  DELETE FROM trial t USING binding b WHERE b.id = t.binding_id AND b.command_id = coalesce(the_command, b.command_id)
+    AND NOT EXISTS (SELECT 1 FROM binding_context x WHERE x.binding_id = b.id);
+  DELETE FROM binding b WHERE b.command_id = coalesce(the_command, b.command_id)
+    AND NOT EXISTS (SELECT 1 FROM binding_context x WHERE x.binding_id = b.id);
+$$;
+REVOKE ALL ON FUNCTION drop_doubles FROM PUBLIC;
+SELECT drop_doubles(NULL);
 
 CREATE FUNCTION refuse_doubled() RETURNS trigger LANGUAGE plpgsql SECURITY DEFINER SET search_path = crib, pg_temp AS $$
 DECLARE
@@ -125,57 +132,31 @@ CREATE TABLE edition_form (
 CREATE TRIGGER immutable BEFORE UPDATE OR DELETE ON edition_form FOR EACH ROW EXECUTE FUNCTION refuse_change();
 
 -- A merge leaves no doubles: what both commands have in a place stands there once.
-CREATE FUNCTION drop_doubles() RETURNS trigger LANGUAGE plpgsql SECURITY DEFINER SET search_path = crib, pg_temp AS $$
-DECLARE
-  gone bigint;
+CREATE FUNCTION merge_doubles() RETURNS trigger LANGUAGE plpgsql SECURITY DEFINER SET search_path = crib, pg_temp AS $$
 BEGIN
-  SELECT id INTO gone FROM command WHERE app_id = NEW.app_id AND name = NEW.name;
-  IF NOT FOUND THEN
-    RETURN NULL;
-  END IF;
-  DELETE FROM binding_context x USING binding b, binding_context y, binding o
-    WHERE b.command_id = NEW.command_id AND o.command_id = NEW.command_id AND b.id = x.binding_id AND o.id = y.binding_id AND o.id < b.id
-      AND o.release_id = b.release_id AND o.keyset_id = b.keyset_id AND o.shortcut = b.shortcut AND x.context_id = y.context_id
-      AND o.platform IS NOT DISTINCT FROM b.platform AND o.language IS NOT DISTINCT FROM b.language;
-  DELETE FROM trial t USING binding b WHERE b.id = t.binding_id AND b.command_id = NEW.command_id
-    AND NOT EXISTS (SELECT 1 FROM binding_context x WHERE x.binding_id = b.id);
-  DELETE FROM binding b WHERE b.command_id = NEW.command_id AND NOT EXISTS (SELECT 1 FROM binding_context x WHERE x.binding_id = b.id);
+  PERFORM drop_doubles(NEW.command_id);
   RETURN NULL;
 END $$;
-CREATE TRIGGER without_doubles AFTER INSERT ON command_alias FOR EACH ROW EXECUTE FUNCTION drop_doubles();
+CREATE TRIGGER without_doubles AFTER INSERT ON command_alias FOR EACH ROW EXECUTE FUNCTION merge_doubles();
 
--- What a layer’s history says of the edits that go to the part is said of the part from then on: undoing leads back to
--- what was.
-CREATE FUNCTION change_split(change jsonb, whole bigint, part bigint, places jsonb) RETURNS jsonb LANGUAGE sql IMMUTABLE AS $$
-  SELECT jsonb_object_agg(part_of, (
+-- An edit that goes to another command, as those of a part do when a command is split, takes its history with it: what a
+-- layer’s history says of its place is said of that command from then on, and undoing leads back to what was.
+CREATE FUNCTION change_at(change jsonb, was bigint, now bigint, place jsonb) RETURNS jsonb LANGUAGE sql IMMUTABLE AS $$
+  SELECT jsonb_object_agg(part, (
     SELECT coalesce(jsonb_agg(
-      CASE WHEN (place ->> 'command')::bigint = whole
-          AND places @> jsonb_build_array(jsonb_build_object('context', place -> 'context', 'platform', place -> 'platform'))
-        THEN jsonb_set(place, '{command}', to_jsonb(part)) ELSE place END ORDER BY n), '[]')
-    FROM jsonb_array_elements(change -> part_of) WITH ORDINALITY AS g (place, n)))
-  FROM unnest(ARRAY['put', 'remove']) AS part_of
+      CASE WHEN (edit ->> 'command')::bigint = was AND edit @> place THEN jsonb_set(edit, '{command}', to_jsonb(now)) ELSE edit END
+      ORDER BY n), '[]')
+    FROM jsonb_array_elements(change -> part) WITH ORDINALITY AS g (edit, n)))
+  FROM unnest(ARRAY['put', 'remove']) AS part
 $$;
-
-CREATE OR REPLACE FUNCTION split_command(the_app bigint, whole bigint, part_name text, part_label text, bindings bigint[], edits bigint[])
-RETURNS bigint LANGUAGE plpgsql SECURITY DEFINER SET search_path = crib, pg_temp AS $$
+CREATE FUNCTION follow_edit() RETURNS trigger LANGUAGE plpgsql SECURITY DEFINER SET search_path = crib, pg_temp AS $$
 DECLARE
-  part bigint;
+  place jsonb := jsonb_build_object('context', OLD.context_id, 'platform', OLD.platform);
 BEGIN
-  IF NOT EXISTS (SELECT 1 FROM command WHERE id = whole AND app_id = the_app) THEN
-    RAISE EXCEPTION 'There is no such command.' USING ERRCODE = 'CR003';
-  END IF;
-  INSERT INTO command (app_id, name) VALUES (the_app, part_name) RETURNING id INTO part;
-  INSERT INTO command_state (release_id, app_id, command_id, home_id, label, menu, category, description, fixed, hidden, destructive,
-      parameterised, scripted, one_press, needs, follows)
-    SELECT release_id, app_id, part, home_id, part_label, menu, category, description, fixed, hidden, destructive, parameterised,
-      scripted, one_press, needs, follows
-    FROM command_state WHERE command_id = whole;
-  UPDATE binding SET command_id = part WHERE command_id = whole AND id = ANY (bindings);
-  UPDATE keyset_change c SET change = change_split(change, whole, part, m.places), inverse = change_split(inverse, whole, part, m.places)
-    FROM (SELECT keyset_id, jsonb_agg(jsonb_build_object('context', context_id, 'platform', platform)) AS places
-          FROM edit WHERE command_id = whole AND id = ANY (edits) GROUP BY keyset_id) m
-    WHERE c.keyset_id = m.keyset_id;
-  UPDATE edit SET command_id = part WHERE command_id = whole AND id = ANY (edits);
-  UPDATE keyset SET revision = revision + 1 WHERE app_id = the_app;
-  RETURN part;
+  UPDATE keyset_change SET change = change_at(change, OLD.command_id, NEW.command_id, place),
+      inverse = change_at(inverse, OLD.command_id, NEW.command_id, place)
+    WHERE keyset_id = NEW.keyset_id;
+  RETURN NULL;
 END $$;
+CREATE TRIGGER history_follows AFTER UPDATE OF command_id ON edit FOR EACH ROW WHEN (OLD.command_id <> NEW.command_id)
+  EXECUTE FUNCTION follow_edit();

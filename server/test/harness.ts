@@ -23,7 +23,7 @@ import {
 import { createApp } from '../src/http/app.ts';
 import { hashPassword } from '../src/http/password.ts';
 import { readerInThreads, type ListReader } from '../src/lists/reader.ts';
-import { openPool, type Pool } from '../src/store/db.ts';
+import { READERS, openPool, type Pool } from '../src/store/db.ts';
 import { saveEditor } from '../src/store/editors.ts';
 
 export function databaseUrl(role: 'OWNER' | 'SERVER'): string {
@@ -126,14 +126,16 @@ export const ACCOUNT = { email: 'tester@ebbstone.example', password: 'quiet-harb
 export function withServer(): { address: () => string; pool: () => Pool; client: () => Promise<Client> } {
   let server: Server;
   let pool: Pool;
+  let readers: Pool;
   let lists: ListReader;
   let address = '';
   beforeAll(async () => {
     pool = openPool(databaseUrl('SERVER'));
     await saveEditor(pool, 'Tess Wray', ACCOUNT.email, await hashPassword(ACCOUNT.password));
+    readers = openPool(databaseUrl('SERVER'), READERS);
     lists = readerInThreads();
     const logger = pino({ level: 'silent' });
-    server = createServer(createApp({ pool, readers: pool, lists, sessionSecret: 'only for tests', logger }));
+    server = createServer(createApp({ pool, readers, lists, sessionSecret: 'only for tests', logger }));
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
     const at = server.address();
     address = `http://127.0.0.1:${typeof at === 'object' && at ? at.port : 0}`;
@@ -141,7 +143,7 @@ export function withServer(): { address: () => string; pool: () => Pool; client:
   afterAll(async () => {
     server.closeAllConnections();
     await new Promise((done) => server.close(done));
-    await Promise.all([pool.end(), lists.close()]);
+    await Promise.all([pool.end(), readers.end(), lists.close()]);
   });
   const client = async () => {
     const made = new Client(address);

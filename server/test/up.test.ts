@@ -5,7 +5,7 @@ import { strToU8, zipSync } from 'fflate';
 import pg from 'pg';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { AppOverview, Catalogue, Release } from '@crib/core/contract';
-import { isOutage, openPool } from '../src/store/db.ts';
+import { EDITORS, isOutage, openPool } from '../src/store/db.ts';
 import { Client, databaseUrl, withServer } from './harness.ts';
 import { twoReleases } from './two-releases.ts';
 
@@ -74,6 +74,19 @@ describe('a lost database connection', () => {
     const nowhere = openPool('postgresql://crib@127.0.0.1:1/crib');
     expect(isOutage(await failure(nowhere.query('SELECT 1')))).toBe(true);
     await nowhere.end();
+  });
+});
+
+describe('readers', () => {
+  it('are answered while editors wait for every connection they have, and those are told to come again', async () => {
+    const held = await Promise.all(Array.from({ length: EDITORS.connections }, () => server.pool().connect()));
+    const [reader, editor] = await Promise.all([
+      new Client(server.address()).ask('GET', '/public/editions/nowhere'),
+      client.ask('GET', '/api/apps'),
+    ]);
+    for (const one of held) one.release();
+    expect([reader.status, editor.status]).toEqual([404, 503]);
+    expect((await client.ask('GET', '/api/apps')).status).toBe(200);
   });
 });
 

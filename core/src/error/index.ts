@@ -37,6 +37,12 @@ export function problem(code: string, sentence: string, place?: Place, suggestio
   return { code, sentence, ...(place && { place }), ...(suggestions?.length ? { suggestions } : {}) };
 }
 
+/** Stops the work if there are problems; `most` of them are told. */
+export function refuseAny(problems: readonly Problem[], most = Infinity): void {
+  const [first, ...more] = problems;
+  if (first) throw new CribError(first, ...more.slice(0, most));
+}
+
 /** Stops the work with one problem. */
 export function refuse(code: string, sentence: string, place?: Place): never {
   throw new CribError(problem(code, sentence, place));

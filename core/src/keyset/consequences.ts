@@ -155,6 +155,13 @@ function ownReplaced(setting: Setting, change: Change, then: After): Consequence
 
 const isOwn = ({ edit, binding }: Held, platform: Platform) => (edit ?? binding)?.platform === platform;
 
+/** Commands that a change, made without being weighed, would give more shortcuts than the program lets them have. */
+export function overfilled(setting: Setting, change: Change): Problem[] {
+  const { stack } = setting.weighed;
+  const after = layerChanged(stack, stack.layers.at(-1)!, change);
+  return tooMany(setting, change, afterChange(setting, change, after));
+}
+
 /** Commands that a change would give more shortcuts than the program lets them have. */
 function tooMany(setting: Setting, { put }: Change, then: After): Problem[] {
   const { weighed, policy } = setting;

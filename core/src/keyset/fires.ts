@@ -1,7 +1,9 @@
 import type { ContextTree } from '../catalogue/index.ts';
 import type { KeyPolicy } from '../contract/index.ts';
+import { each } from '../memory/index.ts';
 import {
   canonicalOn,
+  canonicalText,
   foldedText,
   madeOn,
   meet,
@@ -100,8 +102,8 @@ export interface Firing {
   readonly where: ReadonlyMap<string, readonly number[]>;
   /** Modifiers of which some binding of a press without sides says which of the two is meant, as bits. */
   sidesTold(plain: string): number;
-  /** What presses fire for one who is in a context; several where two commands have them. */
-  fires(presses: readonly Press[], context: number): readonly Held[];
+  /** What presses fire, asked context by context of one who is in it; several where two commands have them. */
+  fires(presses: readonly Press[]): (context: number) => readonly Held[];
   /** The canonical presses of a shortcut as a text; null where it cannot be made. */
   pressOf(held: Pick<Held, 'shortcut'>): string | null;
 }
@@ -122,7 +124,6 @@ export function firing(
   const held = weighed.on(keyboard.platform);
   const where = new Map<string, Set<number>>();
   const sides = new Map<string, number>();
-  const texts = new Map<string, string | null>();
   const note = (presses: readonly Press[], context: number) => {
     let text = '';
     let plain = '';
@@ -135,54 +136,38 @@ export function firing(
       else where.set(text, new Set([context]));
     }
   };
-  const pressOf = ({ shortcut }: Pick<Held, 'shortcut'>) => {
-    const known = texts.get(shortcut);
-    if (known !== undefined) return known;
-    const text = canonicalOn(shortcut, keyboard)?.map(pressText).join(' ') ?? null;
-    texts.set(shortcut, text);
-    return text;
-  };
+  const textOf = each((shortcut: string) => canonicalText(shortcut, keyboard));
   for (const one of [...held.held, ...held.blocked]) {
     const presses = canonicalOn(one.shortcut, keyboard);
     if (presses) note(presses, one.context);
   }
-  const blockers = new Map<number, (held: Held) => boolean>();
-  const blockedIn = (context: number) => {
-    const known = blockers.get(context) ?? blockedBy(held, new Set(tree.chain(context)), tree, keyboard);
-    blockers.set(context, known);
-    return known;
-  };
+  const blockedIn = each((context: number) => blockedBy(held, new Set(tree.chain(context)), tree, keyboard));
   const free = () => false;
-  // The same presses are asked about in many contexts.
-  const known = new Map<string, ReturnType<Weighed['answering']>>();
-  const answering = (presses: readonly Press[]) => {
-    const text = presses.length === 1 ? pressText(presses[0]!) : presses.map(pressText).join(' ');
-    const found = known.get(text) ?? weighed.answering(presses, keyboard);
-    known.set(text, found);
-    return found;
-  };
   return {
     where: new Map([...where].map(([press, contexts]) => [press, [...contexts]])),
     sidesTold: (plain) => sides.get(plain) ?? 0,
-    pressOf,
-    fires(presses, context) {
-      if (tree.get(context).takesText && typesCharacter(presses[0]!, keyboard)) return NOTHING;
-      const chain = tree.chain(context);
-      for (let at = 1; at <= presses.length; at++) {
-        const near = answering(at === presses.length ? presses : presses.slice(0, at)).filter((one) =>
-          chain.includes(one.held.context),
-        );
-        const candidates = near.map((one): Undecided => ({ ...one, stopped: null }));
-        const { outcome } = decide(candidates, held.blocked.length ? blockedIn(context) : free, tree);
-        if (at < presses.length) {
-          if (outcome !== 'waits') return NOTHING;
-          continue;
+    pressOf: ({ shortcut }) => textOf(shortcut),
+    fires(presses) {
+      const typed = typesCharacter(presses[0]!, keyboard);
+      // Who answers to the presses, and to what they begin with: asked once for all contexts.
+      const answering = presses.map((_, at) => weighed.answering(presses.slice(0, at + 1), keyboard));
+      return (context) => {
+        if (typed && tree.get(context).takesText) return NOTHING;
+        const chain = tree.chain(context);
+        for (const [at, answers] of answering.entries()) {
+          const near = answers.filter((one) => chain.includes(one.held.context));
+          const candidates = near.map((one): Undecided => ({ ...one, stopped: null }));
+          const { outcome } = decide(candidates, held.blocked.length ? blockedIn(context) : free, tree);
+          if (at < presses.length - 1) {
+            if (outcome !== 'waits') return NOTHING;
+            continue;
+          }
+          if (outcome === 'nothing' || (outcome === 'waits' && pause === null)) return NOTHING;
+          const counts = candidates.filter(({ whole, stopped }) => whole && (!stopped || stopped === 'waits for more'));
+          return counts.filter((one, i) => counts.findIndex((other) => other.held.command === one.held.command) === i).map((one) => one.held); // prettier-ignore
         }
-        if (outcome === 'nothing' || (outcome === 'waits' && pause === null)) return NOTHING;
-        const counts = candidates.filter(({ whole, stopped }) => whole && (!stopped || stopped === 'waits for more'));
-        return counts.filter((one, i) => counts.findIndex((other) => other.held.command === one.held.command) === i).map((one) => one.held); // prettier-ignore
-      }
-      return NOTHING;
+        return NOTHING;
+      };
     },
   };
 }

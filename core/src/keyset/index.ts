@@ -19,20 +19,17 @@ export {
   type Steps,
 } from './history.ts';
 export { effective, heldAt, layerOver, spotKey, stackOf, type Effective, type Held, type Stack } from './effective.ts';
-export {
-  each,
-  entriesOf,
-  entryOf,
-  heldKey,
-  nearOf,
-  once,
-  weigh,
-  type Entry,
-  type Near,
-  type Weighed,
-} from './weighed.ts';
+export { entriesOf, entryOf, heldKey, nearOf, weigh, type Entry, type Near, type Weighed } from './weighed.ts';
 export { foldedPresses, firing, sidedPresses, type Candidate, type Firing, type Stop } from './fires.ts';
-export { consequences, settingAfter, shownKeys, unfitEdits, type Consequence, type Outcome } from './consequences.ts';
+export {
+  consequences,
+  overfilled,
+  settingAfter,
+  shownKeys,
+  unfitEdits,
+  type Consequence,
+  type Outcome,
+} from './consequences.ts';
 export { editOf, withFollowUp, type EditSaid, type FollowUp, type Owner } from './taking.ts';
 export {
   CLASH_KINDS,

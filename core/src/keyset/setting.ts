@@ -3,7 +3,8 @@ import type { Catalogue, Command, KeyPolicy, Keyset } from '../contract/index.ts
 import type { Keyboards } from '../press/index.ts';
 import { stackOf, type Stack } from './effective.ts';
 import { takersOf, type Takers } from './takers.ts';
-import { each, once, weigh, type Weighed } from './weighed.ts';
+import { each, once } from '../memory/index.ts';
+import { weigh, type Weighed } from './weighed.ts';
 
 /** What one needs to know to say what gets in the way of what, and what an edit does. */
 export interface Setting {

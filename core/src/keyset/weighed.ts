@@ -12,6 +12,7 @@ import {
   type Press,
 } from '../press/index.ts';
 import type { Platform } from '../keys/index.ts';
+import { each, once } from '../memory/index.ts';
 import { effective, type Effective, type Held, type Stack } from './effective.ts';
 
 /** A binding of one keyset with the keyboards it is on, whatever the platforms. */
@@ -51,24 +52,6 @@ export interface Weighed {
   readonly below: () => Weighed;
   /** What was shipped, weighed alike. */
   readonly shipped: () => Weighed;
-}
-
-/** Something computed when it is first asked for. */
-export function once<Result>(make: () => Result): () => Result {
-  let known: { result: Result } | undefined;
-  return () => (known ??= { result: make() }).result;
-}
-
-/** Something computed for each key when it is first asked for. */
-export function each<Key, Result>(make: (key: Key) => Result): (key: Key) => Result {
-  const known = new Map<Key, Result>();
-  return (key) => {
-    const found = known.get(key);
-    if (found !== undefined) return found;
-    const made = make(key);
-    known.set(key, made);
-    return made;
-  };
 }
 
 export function weigh(stack: Stack, keyboards: Keyboards): Weighed {

@@ -123,7 +123,9 @@ const simplify = (heading: string) =>
 export function headingMeaning(heading: string, platforms: readonly Platform[]): ColumnMeaning {
   const words = simplify(heading);
   const platform = platforms.find((name) => name === words || PLATFORM_HEADINGS[name]?.includes(words));
-  if (platform) return `shortcut ${platform}`;
+  // Our own ledgers name a keyset and the platform: `7.0, Windows`.
+  const ours = platform ?? platforms.find((name) => heading.trim().endsWith(`, ${platformName(name)}`));
+  if (ours) return `shortcut ${ours}`;
   return MEANINGS.find((meaning) => HEADINGS[meaning].includes(words)) ?? 'left out';
 }
 

@@ -1,5 +1,6 @@
 export {
   HELD_NAMES,
+  beginningsOf,
   foldedText,
   heldBy,
   heldText,

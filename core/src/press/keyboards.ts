@@ -1,3 +1,4 @@
+import { each } from '../memory/index.ts';
 import { parseStored, type Board, type Layout, type Platform, type Stroke } from '../keys/index.ts';
 import {
   canonicalText,
@@ -82,11 +83,16 @@ export function keyboardsOf(
     }),
   );
   const table = strokeTable(all, bit);
-  const shown = new Map<Mask, Places>();
   const kinds = new Map<StrokeKind, Map<number, Mask>>();
-  const pressKeys = new Map<string, string>();
   const inMask = (mask: Mask) => all.filter((_, index) => mask & bit[index]!);
   const on = (platform: Platform) => byPlatform.get(platform)?.list ?? [];
+
+  const pressKeys = each((platform: Platform) =>
+    each((stored: string) => {
+      const texts = on(platform).map((keyboard) => canonicalText(stored, keyboard) ?? `(${stored})`);
+      return texts.length ? texts.join(' | ') : `(${stored})`;
+    }),
+  );
 
   function kindMask(id: number, kind: StrokeKind): Mask {
     const known = kinds.get(kind) ?? new Map<number, Mask>();
@@ -112,32 +118,20 @@ export function keyboardsOf(
     everywhere,
     on,
     maskOf: (platform) => byPlatform.get(platform)?.mask ?? 0n,
-    placesOf(mask) {
-      const known = shown.get(mask);
-      if (known) return known;
+    placesOf: each((mask: Mask): Places => {
       const there = inMask(mask);
-      const found = {
+      return {
         platforms: [...new Set(there.map((keyboard) => keyboard.platform))],
         layouts: [...new Set(there.map((keyboard) => keyboard.layout.id))],
       };
-      shown.set(mask, found);
-      return found;
-    },
+    }),
     strokes: table.of,
     stroke: table.stroke,
     pressable: table.pressable,
     meets: table.meets,
     near: table.near,
     where: kindMask,
-    pressKey(stored, platform) {
-      const name = `${platform} ${stored}`;
-      const known = pressKeys.get(name);
-      if (known !== undefined) return known;
-      const texts = on(platform).map((keyboard) => canonicalText(stored, keyboard) ?? `(${stored})`);
-      const key = texts.length ? texts.join(' | ') : `(${stored})`;
-      pressKeys.set(name, key);
-      return key;
-    },
+    pressKey: (stored, platform) => pressKeys(platform)(stored),
   };
 }
 

@@ -74,9 +74,18 @@ export function readPress(text: string): Press {
   return { bits, target: parts.join('+'), manner };
 }
 
+/** Between two presses of a text; `hold` and `tap` belong to the press behind them. */
+const BETWEEN = / (?<!(?:^| )(?:hold|tap) )/;
+
 /** Reads presses that follow one another: `KeyP KeyX`, `hold Space`. */
 export function readPresses(text: string): Press[] {
-  return text.split(/ (?<!(?:^| )(?:hold|tap) )/).map(readPress);
+  return text.split(BETWEEN).map(readPress);
+}
+
+/** The texts that a text of presses begins with, the whole last: `KeyP` and `KeyP KeyX`. */
+export function beginningsOf(text: string): string[] {
+  const presses = text.split(BETWEEN);
+  return presses.map((_, at) => presses.slice(0, at + 1).join(' '));
 }
 
 /** A press without which of two like modifiers is meant: what an index finds it by. */

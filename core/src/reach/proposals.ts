@@ -1,4 +1,5 @@
-import { acceptance, each, type Setting } from '../keyset/index.ts';
+import { each } from '../memory/index.ts';
+import { acceptance, type Setting } from '../keyset/index.ts';
 import {
   WRITING_CODES,
   characterKey,

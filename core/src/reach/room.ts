@@ -11,7 +11,8 @@ import {
   type Mask,
   type Press,
 } from '../press/index.ts';
-import { combinations, each, pressOn, type Held, type Near, type Takers, type Weighed } from '../keyset/index.ts';
+import { each } from '../memory/index.ts';
+import { combinations, pressOn, type Held, type Near, type Takers, type Weighed } from '../keyset/index.ts';
 import { reach } from './reach.ts';
 import type { Rest } from './rest.ts';
 

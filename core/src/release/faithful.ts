@@ -48,10 +48,16 @@ export function faithfulness(
     const text = before.pressOf(held);
     const made = text === null ? null : readPresses(text);
     // What another command fires there is that one’s press.
-    if (!made || !before.fires(made, held.context).some((one) => one.command === held.command)) return [];
+    if (
+      !made ||
+      !before
+        .fires(made)(held.context)
+        .some((one) => one.command === held.command)
+    )
+      return [];
     const press = nameOf(text!, original, folded);
     const there = folded ? known.get(press) : made;
-    const now = there ? after.fires(there, places.standsNow[places.ofOld(held.context)]!) : [];
+    const now = there ? after.fires(there)(places.standsNow[places.ofOld(held.context)]!) : [];
     const like = lineage.commands.forward(held.command);
     const fares = now.length === 0 ? 'missing' : now.every((one) => like.includes(one.command)) ? 'same' : 'different';
     const often = usesADay.get(held.command) ?? 0;

@@ -1,6 +1,7 @@
 import type { KeyPolicy } from '../contract/index.ts';
 import { foldedPresses, firing, sidedPresses, type Firing, type Held } from '../keyset/index.ts';
-import { pressesText, readPresses, unsided, type Press } from '../press/index.ts';
+import { each } from '../memory/index.ts';
+import { beginningsOf, pressesText, readPresses, unsided, type Press } from '../press/index.ts';
 import type { Said } from '../words/index.ts';
 import { commandChanges, type CommandChange } from './commands.ts';
 import { contextChanges, type ContextChange } from './contexts.ts';
@@ -89,22 +90,22 @@ function pressChanges(
   commands: Relation,
 ): PressChange[] {
   const found: (PressChange & { plain: string })[] = [];
-  const look = ({ name, plain, old: was, now: is }: Compared, number: number) => {
-    const at = (place: number) =>
-      [
-        was ? before.fires(was, places.standsOld[place]!) : NOTHING,
-        is ? after.fires(is, places.standsNow[place]!) : NOTHING,
-      ] as const;
-    const [fired, fires] = at(number);
-    if (sameMeaning(fired, fires, commands)) return;
-    const parents = places.parents[number]!;
-    const likewise = (parent: number) => {
-      const [theirs, thereNow] = at(parent);
-      return sameCommands(fired, theirs) && sameCommands(fires, thereNow);
-    };
-    if (parents.length > 0 && parents.every(likewise)) return;
-    const kind = fired.length === 0 ? 'new' : fires.length === 0 ? 'dead' : 'new meaning';
-    found.push({ kind, press: name, plain, place: places.list[number]!, old: fired, now: fires });
+  const look = ({ name, plain, old: was, now: is }: Compared, numbers: Iterable<number>) => {
+    const [firedIn, firesIn] = [was ? before.fires(was) : nothing, is ? after.fires(is) : nothing];
+    // A place is looked at for itself, and for each that it contains.
+    const at = each((place: number) => [firedIn(places.standsOld[place]!), firesIn(places.standsNow[place]!)] as const);
+    for (const number of numbers) {
+      const [fired, fires] = at(number);
+      if (sameMeaning(fired, fires, commands)) continue;
+      const parents = places.parents[number]!;
+      const likewise = (parent: number) => {
+        const [theirs, thereNow] = at(parent);
+        return sameCommands(fired, theirs) && sameCommands(fires, thereNow);
+      };
+      if (parents.length > 0 && parents.every(likewise)) continue;
+      const kind = fired.length === 0 ? 'new' : fires.length === 0 ? 'dead' : 'new meaning';
+      found.push({ kind, press: name, plain, place: places.list[number]!, old: fired, now: fires });
+    }
   };
 
   const special = specialPlaces(old, now, places);
@@ -120,12 +121,12 @@ function pressChanges(
   note(before, old, (context) => places.ofOld(context));
   note(after, now, (context) => places.ofNow(context));
   const begins = beginnings(bound);
-  for (const press of comparedPresses(old, now, before, after))
-    for (const number of begins(press.plain)) look(press, number);
+  for (const press of comparedPresses(old, now, before, after)) look(press, begins(press.plain));
   return unitedSides(found);
 }
 
 const NOTHING: readonly Held[] = [];
+const nothing = () => NOTHING;
 const plainOf = (text: string, { keyboard }: Side, folded: boolean) => {
   const presses = readPresses(text);
   return folded ? foldedPresses(presses, keyboard) : pressesText(presses.map(unsided));
@@ -135,9 +136,7 @@ const plainOf = (text: string, { keyboard }: Side, folded: boolean) => {
 function beginnings(bound: ReadonlyMap<string, ReadonlySet<number>>) {
   return (plain: string): ReadonlySet<number> => {
     const all = new Set<number>();
-    const strokes = plain.split(' ');
-    for (let at = 1; at <= strokes.length; at++)
-      for (const number of bound.get(strokes.slice(0, at).join(' ')) ?? []) all.add(number);
+    for (const text of beginningsOf(plain)) for (const number of bound.get(text) ?? []) all.add(number);
     return all;
   };
 }

@@ -12,9 +12,9 @@ export function storyOf(row: MovedRow, [old, now]: readonly [Side, Side], nowLab
   const [a, b] = [listed(before, old), listed(after, now)];
   const names = (list: typeof was) => list.map((one) => one.label);
   const [wasAll, isAll] = [names(was), names(is)];
-  if (!is.length) return [said('story.gone', { commands: wasAll, release: nowLabel, keys: a })];
   const told: Said[] = [];
-  if (!was.length) told.push(said('story.new', { release: nowLabel, keys: b }));
+  if (!is.length) told.push(said('story.gone', { commands: wasAll, release: nowLabel, keys: a }));
+  else if (!was.length) told.push(said('story.new', { release: nowLabel, keys: b }));
   else {
     if (kinds.includes('split')) told.push(said('story.split', { commands: wasAll, into: isAll }));
     if (kinds.includes('merged')) told.push(said('story.merged', { commands: wasAll, into: isAll }));

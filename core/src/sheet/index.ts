@@ -12,3 +12,4 @@ export {
   type ChangesFrame,
 } from './changes.ts';
 export { rowsByName, sheetOn, wrongChanges, wrongLines, type WrongLine } from './impact.ts';
+export { ledgerTable, type LedgerKeys } from './ledger.ts';

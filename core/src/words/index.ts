@@ -1,13 +1,4 @@
-export {
-  NOTHING_SAID,
-  said,
-  say,
-  type Said,
-  type SaidCode,
-  type SaidKeys,
-  type SaidValue,
-  type Spelling,
-} from './say.ts';
+export { said, say, type Said, type SaidCode, type SaidKeys, type SaidValue, type Spelling } from './say.ts';
 export { EN } from './en.ts';
 export { where } from './where.ts';
 export { meantSaid } from './meant.ts';

@@ -23,9 +23,6 @@ export interface Said {
 /** Something to be said. Lists are joined by “and”, or by “or” where the value’s name ends in `Or`. */
 export const said = (code: SaidCode, values: Said['with'] = {}): Said => ({ said: code, with: values });
 
-/** Nothing, where a part of a sentence may be missing. */
-export const NOTHING_SAID = '';
-
 const TEMPLATES: ReadonlyMap<string, IntlMessageFormat> = new Map(
   Object.entries(EN).map(([code, text]) => [code, new IntlMessageFormat(text, 'en', undefined, { ignoreTag: true })]),
 );

@@ -140,7 +140,7 @@ describe('what core says a press does', () => {
             const steps = made.map((_, i) => pressing(made.slice(0, i + 1), [where], plain, ALL));
             const goesOn = steps.slice(0, -1).every((step) => step.startsWith('waits'));
             const last = steps.at(-1)!;
-            const found = texts.fires(made.map((one) => asPress(one, plain)), where).map((one) => one.command); // prettier-ignore
+            const found = texts.fires(made.map((one) => asPress(one, plain)))(where).map((one) => one.command); // prettier-ignore
             if (goesOn && last.startsWith('fires')) expect(found).toEqual([Number(last.slice(6))]);
             else if (last !== 'ambiguous' || !goesOn) expect(found).toEqual([]);
           }

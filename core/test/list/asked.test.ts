@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import type { Catalogue } from '../../src/contract/index.ts';
 import { openList, readList, type ListAnswers, type ListReading } from '../../src/list/index.ts';
-import { sheetCsv, composeSheet } from '../../src/sheet/index.ts';
+import { composeSheet, ledgerTable, sheetCsv, tableCsv } from '../../src/sheet/index.ts';
 import { opened } from '../../src/keyset/index.ts';
-import { US } from '../../src/keys/index.ts';
+import { US, showStored } from '../../src/keys/index.ts';
 import { keyboardsOf } from '../../src/press/index.ts';
 import { catalogue, reading, takenIn } from './fixtures.ts';
 
@@ -96,6 +96,18 @@ describe('what a list says besides', () => {
     const text = 'Label,Where,Shortcut\nA,Panel\nB,,F5\n';
     expect(codes(reading(text))).toContain('short-row');
     expect(codes(reading('Label,Where,Shortcut\nA\nB,,F5\n', catalogue(), { cells: { '2:0': 'A' } }))).toEqual([]);
+  });
+  it('comes back from our own ledger as the same rows, and says nothing of other platforms', () => {
+    const made = takenIn(catalogue(), reading('Command id,Label,Where,Windows,macOS,Menu path\na,Alpha,Chart window,Ctrl+J or F5,⌘K,File › Alpha\nb,=SUM,,+,,\n').plan); // prettier-ignore
+    const known = opened(made);
+    const weighed = known.weighed(1, keyboardsOf([US], ['windows', 'macos']));
+    const table = ledgerTable(made.commands, [{ title: '7.0', weighed }], known.tree, 'windows', (one) => showStored(one, 'windows')); // prettier-ignore
+    const { plan } = reading(tableCsv(table), made);
+    expect(plan.problems).toEqual([]);
+    expect([plan.newCommands, plan.changedCommands, plan.newBindings, plan.goneBindings]).toEqual([[], [], [], []]);
+    // A key less on Windows: that is all that is gone.
+    const fewer = { ...table, rows: table.rows.map((row) => row.map((cell) => cell.replace(' or F5', ''))) };
+    expect(reading(tableCsv(fewer), made).plan.goneBindings.map((one) => one.shortcut)).toEqual(['F5']);
   });
   it('comes back from our own sheet as the same rows', () => {
     const made = takenIn(catalogue(), reading('Command id,Label,Shortcut,Menu\na,Alpha,Ctrl+J or F5,File > Alpha\nb,=SUM,Ctrl++,File > B\n').plan); // prettier-ignore

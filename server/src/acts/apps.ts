@@ -1,5 +1,7 @@
 import type { z } from 'zod';
 import type {
+  App,
+  NewApp,
   AppOverview,
   Catalogue,
   Context,
@@ -13,8 +15,10 @@ import { refuse } from '@crib/core/error';
 import {
   appBySlug,
   contextsOf,
+  insertApp,
   insertContext,
   insertRelease,
+  listApps,
   overview,
   releaseOf,
   sealRelease,
@@ -22,6 +26,11 @@ import {
 import { insertRecipe, recipesOf } from '../store/sheets.ts';
 import { act, look, type Acting } from './acting.ts';
 import { newKeyset } from './keysets.ts';
+
+export const appsAll = (acting: Acting): Promise<App[]> => look(acting, listApps);
+
+export const makeApp = (acting: Acting, asked: z.output<typeof NewApp>): Promise<App> =>
+  act(acting, (db) => insertApp(db, asked));
 
 export const appAt = (acting: Acting, slug: string): Promise<AppOverview> => look(acting, (db) => overview(db, slug));
 

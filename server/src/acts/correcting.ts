@@ -50,8 +50,8 @@ import {
   shippedOf,
   updateKeyset,
 } from '../store/shipped.ts';
-import { dropView, saveSystemKeys, saveView } from '../store/views.ts';
-import { act, type Acting } from './acting.ts';
+import { dropView, saveSystemKeys, saveView, systemDifferences, systemKeysOf } from '../store/views.ts';
+import { act, look, type Acting } from './acting.ts';
 import { refuseUnlessMay } from './may.ts';
 
 /** Correcting the catalogue by hand: one function an act. */
@@ -143,6 +143,11 @@ export const keepTrials = (acting: Acting, release: number, asked: z.output<type
 export const appendCorrection = (acting: Acting, id: number, asked: z.output<typeof NewCorrection>): Promise<number> =>
   onKeyset(acting, id, (db, catalogue) => insertCorrection(db, shippedOf(catalogue, id), asked, acting.actor));
 
+export const systemKeys = (acting: Acting) =>
+  look(acting, async (db) => ({
+    keys: await systemKeysOf(db, ['windows', 'macos', 'linux']),
+    differences: await systemDifferences(db),
+  }));
 export const keepSystemKeys = (acting: Acting, asked: z.output<typeof SentSystemKeys>): Promise<void> =>
   act(acting, (db) => saveSystemKeys(db, asked));
 export const keepView = (acting: Acting, slug: string, view: z.output<typeof NewView>): Promise<SavedView> =>

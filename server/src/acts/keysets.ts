@@ -9,7 +9,7 @@ import type {
   SentChange,
   SentState,
 } from '@crib/core/contract';
-import { CribError, refuse } from '@crib/core/error';
+import { refuse, refuseAny } from '@crib/core/error';
 import {
   applyChange,
   changeBetween,
@@ -18,6 +18,7 @@ import {
   consequences,
   layerAt,
   layerOver,
+  overfilled,
   settingWith,
   shownKeys,
   steps,
@@ -120,8 +121,7 @@ export const changeKeyset = (acting: Acting, id: number, asked: Asked): Promise<
   act(acting, async (db) => {
     const { opened, keyset } = await held(acting, db, id, asked.language);
     const outcome = consequences(settingOf(acting, opened, id, asked.layouts), asked);
-    const [first, ...more] = outcome.refusals;
-    if (first) throw new CribError(first, ...more);
+    refuseAny(outcome.refusals);
     refuseUnseen(keyset, asked, outcome.consequences);
     refuseOvertaking(keyset, asked, await editedSince(db, id, asked.revision));
     await writeChange(db, keyset, outcome.change, { editorId: acting.actor, kind: 'edit', why: asked.why });
@@ -146,8 +146,10 @@ const restate = (
       refuse('changed-meanwhile', 'The keyset was changed meanwhile. Look at what was done, then try again.');
     const change = changeOf(keyset, await historyOf(db, id));
     const { platforms } = opened.catalogue.release;
-    const [first, ...more] = unfitEdits(change.put, settingOf(acting, opened, id, []), platforms);
-    if (first) throw new CribError(first, ...more);
+    const setting = settingOf(acting, opened, id, []);
+    refuseAny(unfitEdits(change.put, setting, platforms));
+    // Where the keyset has been before, it may be again.
+    if (by.kind === 'loaded') refuseAny(overfilled(setting, change));
     await writeChange(db, keyset, change, { ...by, editorId: acting.actor });
     return saved(keyset, change);
   });
@@ -196,9 +198,9 @@ export async function newKeyset(acting: Acting, db: Db, appId: number, asked: Ma
   if (!base) return id;
   const below = settingOf(acting, base, asked.baseId, []);
   const setting = settingWith(below, layerOver(below.weighed.stack, []));
-  const [first, ...more] = unfitEdits(asked.edits, setting, base.catalogue.release.platforms);
-  if (first) throw new CribError(first, ...more);
+  const change: Change = { put: asked.edits, remove: [] };
+  refuseAny([...unfitEdits(change.put, setting, base.catalogue.release.platforms), ...overfilled(setting, change)]);
   const by: Making = { editorId: acting.actor, kind: 'loaded', why: asked.why };
-  await writeChange(db, { id, edits: [] }, { put: asked.edits, remove: [] }, by);
+  await writeChange(db, { id, edits: [] }, change, by);
   return id;
 }

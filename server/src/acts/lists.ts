@@ -1,8 +1,7 @@
 import type { Editor, ListReport, SentList } from '@crib/core/contract';
-import { CribError, refuse } from '@crib/core/error';
+import { refuse, refuseAny } from '@crib/core/error';
 import { changesNothing } from '@crib/core/list';
 import type { ListReader } from '../lists/reader.ts';
-import type { ListTask } from '../lists/reading.ts';
 import { releaseOf } from '../store/apps.ts';
 import { catalogueStamp, formerCommands } from '../store/catalogue.ts';
 import type { Db } from '../store/db.ts';
@@ -12,7 +11,7 @@ import { rememberColumns, rememberedColumns } from '../store/views.ts';
 import { act, look, type Acting } from './acting.ts';
 
 /** A list with the decisions of whoever reads it. */
-export interface SentSource extends SentList {
+export interface SentSource extends Omit<SentList, 'text' | 'base64'> {
   readonly bytes: Uint8Array | string;
 }
 
@@ -21,27 +20,18 @@ const MOST_PROBLEMS = 1000;
 const MOST_TRIES = 3;
 
 /** What a list is read against: the release, commands it had before, and what such columns meant. */
-async function against(acting: Acting, db: Db, id: number, { bytes, ...list }: SentSource, withRows: boolean) {
+async function against(acting: Acting, db: Db, id: number, { bytes, ...list }: SentSource) {
   const stamp = await catalogueStamp(db, id);
   const { catalogue } = await acting.catalogues.opened(db, id);
   const former = await formerCommands(db, catalogue.app.id, catalogue.release);
   const memory = Object.fromEntries(await rememberedColumns(db, catalogue.app.id));
-  const { text: _text, base64: _base64, ...decisions } = list;
-  const task: ListTask = { bytes, list: decisions as SentList, catalogue, former, memory, withRows };
-  return { stamp, task };
+  return { stamp, question: { bytes, list, catalogue, former, memory } };
 }
 
-/** What a list would do. */
-export async function previewList(
-  acting: Acting,
-  reader: ListReader,
-  id: number,
-  list: SentSource,
-): Promise<ListReport> {
-  const { task } = await look(acting, (db) => against(acting, db, id, list, true));
-  const result = await reader.read(task);
-  if ('problems' in result) throw new CribError(...(result.problems as [(typeof result.problems)[0]]));
-  return result.report;
+/** What a list would do, as the JSON of its report: long ones are written in the thread that reads them. */
+export async function previewList(acting: Acting, reader: ListReader, id: number, list: SentSource): Promise<string> {
+  const { question } = await look(acting, (db) => against(acting, db, id, list));
+  return reader.look(question);
 }
 
 /**
@@ -55,19 +45,16 @@ export async function takeListIn(
   list: SentSource,
 ): Promise<ListReport> {
   for (let tries = 0; tries < MOST_TRIES; tries++) {
-    const { stamp, task } = await look(acting, (db) => against(acting, db, id, list, false));
-    const result = await reader.read(task);
-    if ('problems' in result) throw new CribError(...(result.problems as [(typeof result.problems)[0]]));
-    const { plan, report, headings, meanings } = result;
-    const [first, ...more] = plan.problems;
-    if (first) throw new CribError(first, ...more.slice(0, MOST_PROBLEMS));
+    const { stamp, question } = await look(acting, (db) => against(acting, db, id, list));
+    const { plan, report, headings, meanings } = await reader.plan(question);
+    refuseAny(plan.problems, MOST_PROBLEMS);
     const done = await act(acting, async (db) => {
       await releaseOf(db, id, 'FOR UPDATE');
       if ((await catalogueStamp(db, id)) !== stamp) return false;
       if (changesNothing(plan) && list.drop.length === 0) return true;
       const { name } = (await editorOf(db, acting.actor)) as Editor;
       const on = new Date().toISOString().slice(0, 10);
-      const { catalogue } = task;
+      const { catalogue } = question;
       await takeIn(db, catalogue, plan, list, { source: list.source, who: name, on });
       const kept = Object.fromEntries(meanings.map((meaning, index) => [index, meaning]));
       await rememberColumns(db, catalogue.app.id, headings, kept);

@@ -2,7 +2,6 @@ import { Router } from 'express';
 import { NewApp, NewContext, NewKeyset, NewRelease, NewSheet, Recipe } from '@crib/core/contract';
 import * as acts from '../acts/apps.ts';
 import { makeSheet } from '../acts/publishing.ts';
-import { insertApp, listApps } from '../store/apps.ts';
 import { idIn, sent } from './errors.ts';
 import type { ActingOf } from './session.ts';
 
@@ -11,10 +10,10 @@ export function appRoutes(acting: ActingOf): Router {
   const router = Router();
 
   router.get('/apps', async (req, res) => {
-    res.json(await listApps(acting(req).pool));
+    res.json(await acts.appsAll(acting(req)));
   });
   router.post('/apps', async (req, res) => {
-    res.status(201).json(await insertApp(acting(req).pool, sent(NewApp, req.body)));
+    res.status(201).json(await acts.makeApp(acting(req), sent(NewApp, req.body)));
   });
   router.get('/apps/:slug', async (req, res) => {
     res.json(await acts.appAt(acting(req), req.params.slug));

@@ -21,7 +21,6 @@ import {
   SentUses,
 } from '@crib/core/contract';
 import * as acts from '../acts/correcting.ts';
-import { systemDifferences, systemKeysOf } from '../store/views.ts';
 import { idIn, sent } from './errors.ts';
 import type { ActingOf } from './session.ts';
 
@@ -118,9 +117,7 @@ export function editingRoutes(acting: ActingOf): Router {
   });
 
   router.get('/system-keys', async (req, res) => {
-    const { pool } = acting(req);
-    const keys = await systemKeysOf(pool, ['windows', 'macos', 'linux']);
-    res.json({ keys, differences: await systemDifferences(pool) });
+    res.json(await acts.systemKeys(acting(req)));
   });
   router.put('/system-keys', async (req, res) => {
     await acts.keepSystemKeys(acting(req), sent(SentSystemKeys, req.body));

@@ -12,7 +12,7 @@ import type { ActingOf } from './session.ts';
 export function listRoutes(acting: ActingOf, reader: ListReader): Router {
   const router = Router();
   router.post('/releases/:id/list/preview', LIST_BODY, FILE_BODY, async (req, res) => {
-    res.json(await previewList(acting(req), reader, idIn(req.params), listIn(req)));
+    res.type('json').send(await previewList(acting(req), reader, idIn(req.params), listIn(req)));
   });
   router.post('/releases/:id/list', LIST_BODY, FILE_BODY, async (req, res) => {
     const report = await takeListIn(acting(req), reader, idIn(req.params), listIn(req));
@@ -29,9 +29,9 @@ function listIn(req: Request): SentSource {
   }
   // A text with a NUL in it is told by its line when it is read.
   const { text, ...rest } = (req.body ?? {}) as Record<string, unknown>;
-  const list = sent(SentList, { ...rest, ...(text === undefined ? {} : { text: '' }) });
+  const { text: _none, base64, ...list } = sent(SentList, { ...rest, ...(text === undefined ? {} : { text: '' }) });
   if (text !== undefined && typeof text !== 'string') refuse('bad-request', 'text: the list is sent as a text.');
-  const bytes = list.base64 === undefined ? String(text ?? '') : Buffer.from(list.base64, 'base64');
+  const bytes = base64 === undefined ? String(text ?? '') : Buffer.from(base64, 'base64');
   if (typeof bytes === 'string' && HALF.test(bytes))
     refuse('bad-request', 'The list holds half of a character (a lone surrogate). Leave it out.');
   if (typeof bytes === 'string' && Buffer.byteLength(bytes) > MOST_BYTES)

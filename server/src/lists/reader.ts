@@ -1,10 +1,16 @@
 import { Piscina } from 'piscina';
-import { refuse } from '@crib/core/error';
-import type { ListResult, ListTask } from './reading.ts';
+import { refuse, refuseAny } from '@crib/core/error';
+import type { ListResult, ListTask, PlannedList } from './reading.ts';
+
+/** What a list is read with and against. */
+export type ListQuestion = Omit<ListTask, 'look'>;
 
 /** Reads lists in threads of their own: whatever comes, the server lives and answers others. */
 export interface ListReader {
-  read(task: ListTask): Promise<ListResult>;
+  /** What it would do, as the JSON of its report. */
+  look(question: ListQuestion): Promise<string>;
+  /** What has to be written to take it in. */
+  plan(question: ListQuestion): Promise<PlannedList>;
   close(): Promise<void>;
 }
 
@@ -26,19 +32,23 @@ export function readerInThreads(): ListReader {
   });
   // A thread that ends by itself is replaced; its list is refused below.
   threads.on('error', () => {});
-  return {
-    async read(task) {
-      try {
-        return await threads.run(task, { signal: AbortSignal.timeout(MOST_MS) });
-      } catch (error) {
-        if (/queue/i.test((error as Error).message))
-          return refuse('busy', 'Several large lists are being read just now. Try again in a moment.');
-        return refuse(
+  async function read(task: ListTask): Promise<ListResult> {
+    if (threads.queueSize >= MOST_WAITING)
+      refuse('busy', 'Several large lists are being read just now. Try again in a moment.');
+    const result = await threads
+      .run(task, { signal: AbortSignal.timeout(MOST_MS) })
+      .catch(() =>
+        refuse(
           'list-too-heavy',
           'The list takes more time or memory to read than one may. Cut it into several lists, or save it as CSV.',
-        );
-      }
-    },
+        ),
+      );
+    if (result.kind === 'wrong') refuseAny(result.problems);
+    return result;
+  }
+  return {
+    look: async (question) => ((await read({ ...question, look: true })) as ListResult & { kind: 'looked' }).json,
+    plan: async (question) => (await read({ ...question, look: false })) as PlannedList,
     close: () => threads.destroy(),
   };
 }

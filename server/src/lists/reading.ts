@@ -18,54 +18,65 @@ const MOST_PROBLEMS = 1000;
 /** A list with the decisions of whoever reads it, and what it is read against. */
 export interface ListTask {
   readonly bytes: Uint8Array | string;
-  readonly list: SentList;
+  readonly list: Omit<SentList, 'text' | 'base64'>;
   readonly catalogue: Catalogue;
   /** Commands that releases before this one had. */
   readonly former: readonly Command[];
   /** What columns under the same headings meant before, by headings. */
   readonly memory: Readonly<Record<string, Record<string, string>>>;
-  /** Whether rows are sent back to be looked at. */
-  readonly withRows: boolean;
+  /** Whether it is only looked at: the report then comes back as the text of its JSON, rows and all, and nothing else. */
+  readonly look: boolean;
 }
 
-/** What came of reading: a report to show and the plan of what to write, or what is wrong with the list as a whole. */
+/** A list read to be taken in: its report, the plan of what to write, and what its columns meant under which headings. */
+export interface PlannedList {
+  readonly kind: 'planned';
+  readonly report: ListReport;
+  readonly plan: Omit<ListPlan, 'lines'>;
+  readonly headings: string;
+  readonly meanings: readonly ColumnMeaning[];
+}
+
+/** What came of reading; or what is wrong with the list as a whole. */
 export type ListResult =
-  | { readonly problems: readonly Problem[] }
-  | {
-      readonly report: ListReport;
-      readonly plan: Omit<ListPlan, 'lines'>;
-      readonly headings: string;
-      readonly meanings: readonly ColumnMeaning[];
-    };
+  | PlannedList
+  | { readonly kind: 'looked'; readonly json: string }
+  | { readonly kind: 'wrong'; readonly problems: readonly Problem[] };
 
 /** Reads a list: plain data in, plain data out, so that it can be done in another thread. */
 export async function readTask(task: ListTask): Promise<ListResult> {
   try {
     return await read(task);
   } catch (error) {
-    if (error instanceof CribError) return { problems: error.problems };
+    if (error instanceof CribError) return wrong(...error.problems);
     throw error;
   }
 }
 
-async function read({ bytes, list, catalogue, former, memory, withRows }: ListTask): Promise<ListResult> {
+const wrong = (...problems: readonly Problem[]): ListResult => ({ kind: 'wrong', problems });
+
+async function read({ bytes, list, catalogue, former, memory, look }: ListTask): Promise<ListResult> {
   const places = catalogue.contexts.map((context) => context.name);
   const opened = await openList(bytes, {
     platforms: catalogue.release.platforms,
     places,
     typedLetters: catalogue.app.keyPolicy.typedLetters,
   });
-  if ('code' in opened) return { problems: [opened] };
+  if ('code' in opened) return wrong(opened);
   const found = opened.tables[list.table];
-  if (!found) return { problems: [problem('not-found', `The file has no table ${list.table + 1}.`)] };
+  if (!found) return wrong(problem('not-found', `The file has no table ${list.table + 1}.`));
   const { table } = found;
   const columns = list.columns as Record<string, ColumnMeaning>;
   const remembered = memory[headingsOf(table)] as Record<string, ColumnMeaning> | undefined;
   const reading = readList(table, catalogue, { ...list, columns, former, ...(remembered && { remembered }) });
-  if ('code' in reading) return { problems: [reading] };
+  if ('code' in reading) return wrong(reading);
+  const shown = { at: list.table, remembered: remembered !== undefined, catalogue, withRows: look };
+  const report = reportOf(reading, opened, shown);
+  if (look) return { kind: 'looked', json: JSON.stringify(report) };
   const { lines: _lines, ...plan } = reading.plan;
   return {
-    report: reportOf(reading, opened, { at: list.table, remembered: remembered !== undefined, catalogue, withRows }),
+    kind: 'planned',
+    report,
     plan,
     headings: headingsOf(reading.table),
     meanings: reading.meanings,

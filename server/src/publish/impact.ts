@@ -7,7 +7,8 @@ import {
   type StaleEdition,
 } from '@crib/core/contract';
 import { US } from '@crib/core/keys';
-import { each, type Opened } from '@crib/core/keyset';
+import type { Opened } from '@crib/core/keyset';
+import { each } from '@crib/core/memory';
 import { rowsByName, rowsOf, sheetOn, wrongChanges, wrongLines } from '@crib/core/sheet';
 import { refuse } from '@crib/core/error';
 import { releasesOf } from '../store/apps.ts';

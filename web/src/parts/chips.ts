@@ -1,4 +1,4 @@
-import { shallowRef } from 'vue';
+import { computed, shallowRef } from 'vue';
 import {
   US,
   parseStored,
@@ -10,6 +10,7 @@ import {
   type Style,
   type Written,
 } from '@crib/core/keys';
+import { each } from '@crib/core/memory';
 import { keyboardOf, pressedForm } from '@crib/core/press';
 
 /** How keys are shown: in words, in symbols, or as they are pressed on the layout in hand. */
@@ -17,6 +18,9 @@ export type Shown = Style | 'pressed';
 
 /** The layout in hand: positions are named by what is printed there. */
 export const layoutInHand = shallowRef<Layout>(US);
+
+/** The keyboards of the layout in hand, one a platform: what is made on them is remembered in them. */
+const keyboards = computed(() => each((platform: Platform) => keyboardOf(layoutInHand.value, platform)));
 
 const known = new Map<string, Written & { readonly impossible: boolean }>();
 
@@ -32,7 +36,7 @@ export function chipTexts(stored: string, platform: Platform, how: Shown): Writt
 
 function textsOf(stored: string, platform: Platform, how: Shown, layout: Layout) {
   const shortcut = parseStored(stored);
-  const pressed = pressedForm(stored, keyboardOf(layout, platform));
+  const pressed = pressedForm(stored, keyboards.value(platform));
   const shown = how === 'pressed' ? (pressed ?? shortcut) : shortcut;
   const written = writeStrokes(shown, platform, how === 'pressed' ? 'words' : how, layout);
   return { ...written, impossible: pressed === null };
@@ -42,6 +46,6 @@ function textsOf(stored: string, platform: Platform, how: Shown, layout: Layout)
 export function show(stored: string, platform: Platform, how: Shown = 'words'): string {
   const layout = layoutInHand.value;
   if (how !== 'pressed') return showStored(stored, platform, how, layout);
-  const pressed = pressedForm(stored, keyboardOf(layout, platform)) ?? parseStored(stored);
+  const pressed = pressedForm(stored, keyboards.value(platform)) ?? parseStored(stored);
   return writeShortcut(pressed, platform, 'words', layout);
 }

@@ -4,13 +4,13 @@ import type { AppOverview, Catalogue, Command, Keyset, SavedChange } from '@crib
 import { catalogueIn } from '@crib/core/catalogue';
 import {
   applyChange,
-  each,
   opened as openedOf,
   type Effective,
   type Opened,
   type Setting,
   type Weighed,
 } from '@crib/core/keyset';
+import { each } from '@crib/core/memory';
 import type { Platform } from '@crib/core/keys';
 import { keyboardsOf, type Keyboard, type Keyboards } from '@crib/core/press';
 import { ask, problemsOf } from '../api/client.ts';

@@ -2,7 +2,8 @@ import { physicalModifiers, type Stroke } from '../../keys/index.ts';
 import type { Mask } from '../../press/index.ts';
 import { acceptance, overFull } from '../accept.ts';
 import type { Setting } from '../setting.ts';
-import { each, type Entry } from '../weighed.ts';
+import { each } from '../../memory/index.ts';
+import type { Entry } from '../weighed.ts';
 import type { Clash, Severity } from './finding.ts';
 
 /** Findings that concern one binding alone. */

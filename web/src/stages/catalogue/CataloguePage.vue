@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import { platformName } from '@crib/core/keys';
-import type { PlainTable } from '@crib/core/sheet';
+import { ledgerTable, type PlainTable } from '@crib/core/sheet';
 import { ask, problemsOf } from '../../api/client.ts';
 import type { Problem } from '@crib/core/error';
 import { show } from '../../parts/chips.ts';
@@ -78,41 +77,14 @@ const pinned = computed({
 });
 
 /** The ledger as it stands, as a plain table. */
-function table(): PlainTable {
-  const text = (id: number, command: number) =>
-    [
-      ...new Set(
-        workspace
-          .effectiveOf(id, platform.value)
-          .of(command)
-          .map((held) => show(held.shortcut, platform.value, style.value)),
-      ),
-    ].join(' or ');
-  return {
-    header: [
-      'Command id',
-      'Label',
-      'Where it works',
-      'Category',
-      'Menu path',
-      ...columns.value.map((one) => `${one.title}, ${platformName(platform.value)}`),
-    ],
-    rows: rows.value.flatMap((row) =>
-      row.kind === 'command'
-        ? [
-            [
-              row.command.name,
-              row.command.label,
-              workspace.tree!.path(row.command.home),
-              row.command.category,
-              row.command.menu,
-              ...columns.value.map((one) => text(one.id, row.command.id)),
-            ],
-          ]
-        : [],
-    ),
-  };
-}
+const table = (): PlainTable =>
+  ledgerTable(
+    rows.value.flatMap((row) => (row.kind === 'command' ? row.command : [])),
+    columns.value.map(({ id, title }) => ({ title, weighed: workspace.weighedOf(id) })),
+    workspace.tree!,
+    platform.value,
+    (stored) => show(stored, platform.value, style.value),
+  );
 
 const sealing = ref(false);
 const problems = ref<readonly Problem[]>([]);

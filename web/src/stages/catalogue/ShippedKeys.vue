@@ -130,6 +130,7 @@ async function correct() {
     <KeyField
       v-model="form.shortcut"
       :platform="platform"
+      :target="form.platform || null"
       :how="how"
       :typed-letters="workspace.catalogue!.app.keyPolicy.typedLetters"
     />

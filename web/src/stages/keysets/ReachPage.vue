@@ -81,11 +81,11 @@ const menusOnly = computed<RunFigures>(() => {
 });
 const lines = computed(() => [
   ...(workspace.catalogue?.keysets ?? []).map((one) => ({
-    id: one.id,
+    keyset: one.id as number | null,
     name: one.name,
     figures: runFigures({ steps: [...(chosen.value?.steps ?? [])] }, settingFor(one.id)),
   })),
-  { id: 0, name: 'Menus only', figures: menusOnly.value },
+  { keyset: null, name: 'Menus only', figures: menusOnly.value },
 ]);
 const spreads = computed(() =>
   [id.value, ...(other.value ? [other.value.id] : [])].map((one) => ({
@@ -198,9 +198,11 @@ const choices = computed(() => [
             </tr>
           </thead>
           <tbody>
-            <tr v-for="one in lines" :key="one.id" :class="{ on: one.id === id }">
+            <tr v-for="one in lines" :key="one.keyset ?? 'menus'" :class="{ on: one.keyset === id }">
               <th scope="row">{{ one.name }}</th>
-              <td class="figures">{{ one.id ? `${Math.round(one.figures.travel).toLocaleString('en')} mm` : '' }}</td>
+              <td class="figures">
+                {{ one.keyset ? `${Math.round(one.figures.travel).toLocaleString('en')} mm` : '' }}
+              </td>
               <td class="figures">{{ one.figures.leaves }} times</td>
               <td class="figures">{{ share(one.figures.withoutMouse, one.figures.steps) }}</td>
               <td class="figures">{{ one.figures.seconds.toFixed(1) }} s</td>

@@ -1,0 +1,17 @@
+/** Something computed when it is first asked for, and remembered as long as whoever asks. */
+export function once<Result>(make: () => Result): () => Result {
+  let known: { result: Result } | undefined;
+  return () => (known ??= { result: make() }).result;
+}
+
+/** Something computed for each key when it is first asked for, and remembered as long as whoever asks. */
+export function each<Key, Result>(make: (key: Key) => Result): (key: Key) => Result {
+  const known = new Map<Key, Result>();
+  return (key) => {
+    const found = known.get(key);
+    if (found !== undefined) return found;
+    const made = make(key);
+    known.set(key, made);
+    return made;
+  };
+}
