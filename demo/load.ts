@@ -33,6 +33,8 @@ interface GroupFile {
   name: string;
   members: string[];
   twin?: string;
+  advised?: string;
+  because?: string;
 }
 interface EditFile {
   command: string;
@@ -150,8 +152,13 @@ async function group(slug: string, releaseId: number) {
   for (const { name, steps } of json<{ name: string; steps: string[] }[]>('fathomry/runs.json'))
     await call('POST', `/api/apps/${slug}/runs`, { name, steps: steps.map((step) => ids.get(step)) });
   const made = new Map<string, number>();
-  for (const { members, twin, ...rest } of json<GroupFile[]>('fathomry/groups.json')) {
-    const body = { ...rest, members: members.map((name) => ids.get(name)), twin: twin ? made.get(twin) : null };
+  for (const { members, twin, advised, ...rest } of json<GroupFile[]>('fathomry/groups.json')) {
+    const body = {
+      ...rest,
+      members: members.map((name) => ids.get(name)),
+      twin: twin ? made.get(twin) : null,
+      advised: advised ? ids.get(advised) : null,
+    };
     made.set(rest.name, (await call<{ id: number }>('POST', `/api/apps/${slug}/groups`, body)).id);
   }
 }

@@ -63,7 +63,7 @@ test('a family of six moves to another modifier in one step, with one left out, 
   await page.getByLabel('Name of a save point').fill('moved');
   await page.getByRole('button', { name: 'Save it as it is' }).click();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByText(/taken back:/)).toBeVisible();
+  await expect(page.getByText(/undone:/)).toBeVisible();
   await expect(margin(page).getByText('Since moved')).toBeVisible();
   await page.getByRole('button', { name: 'put back to moved' }).click();
   await expect(page.getByText('Put back.')).toBeVisible();
@@ -88,7 +88,7 @@ test('several rows are edited together, given the best free keys, and none of it
   await expect(page.getByText('They have keys now.')).toBeVisible();
   await page.getByLabel('Put back', { exact: true }).check();
   await page.getByRole('button', { name: 'Do it to 3' }).click();
-  await expect(page.getByText('As they were below.')).toBeVisible();
+  await expect(page.getByText('Unchanged below.')).toBeVisible();
   await expect(row(page, 'First layer')).toContainText('as shipped');
 });
 
@@ -120,10 +120,10 @@ test('a keyset is saved to a file and loaded again, looked at first; a file that
   await load(text.replace('"app": "filed"', '"app": "elsewhere"'));
   await expect(page.getByText(/This file is for elsewhere/)).toBeVisible();
   await load(text);
-  await expect(margin(page).getByText('Differs from the one that is here')).toBeVisible();
+  await expect(margin(page).getByText('Differences from the one here')).toBeVisible();
   await expect(margin(page).getByText('as below Alt+Shift+Q')).toBeVisible();
   await expectNoBarriers(page, 'a file looked at');
-  await page.getByRole('button', { name: 'Put it in place of the one here' }).click();
+  await page.getByRole('button', { name: 'Replace the one here' }).click();
   await expect(row(page, 'Sound')).toContainText('Alt+Shift+Q');
   await page.goto(at(made, '/about'));
   await page.getByRole('button', { name: 'Detach a copy' }).click();
@@ -141,7 +141,7 @@ test('counts are written down, and what is used often without a key is found by 
   await page.getByLabel('A command a line').fill('Drop it ..... 30\nchart.sound, often');
   await expect(margin(page).getByText(/Line 2: “often” is neither/)).toBeVisible();
   await page.getByLabel('A command a line').fill('Drop it ..... 30\nchart.sound, weekly');
-  await page.getByRole('button', { name: 'Keep 2 counts' }).click();
+  await page.getByRole('button', { name: 'Save 2 counts' }).click();
   await expect(row(page, 'Drop it')).toContainText('30');
   await expectNoBarriers(page, 'counts');
   await page.goto(at(made, '?only=often'));
@@ -208,7 +208,7 @@ test('a layer of one’s own is changed by nobody else; layers show through, are
   await page.goto(`/keysets/${made.slug}/1`);
   await page.getByLabel('Name', { exact: true }).fill('Mine');
   await pick(page, 'On top of', 'Ours');
-  await page.getByText('It is mine: nobody else changes it').click();
+  await page.getByText('Mine only: nobody else can change it').click();
   await page.getByRole('button', { name: 'Make it' }).click();
   await expect(page.getByRole('heading', { name: /Edits of the Mine/ })).toBeVisible();
   await row(page, 'Sound').click();
@@ -217,7 +217,7 @@ test('a layer of one’s own is changed by nobody else; layers show through, are
   await field.focus();
   await page.keyboard.press('Alt+Shift+s');
   await page.getByRole('button', { name: 'Block' }).click();
-  await expect(page.getByText('It does nothing there now.')).toBeVisible();
+  await expect(page.getByText('Blocked.')).toBeVisible();
   await expect(row(page, 'Sound')).toContainText('not in Deck');
   const mine = page.url().split('?')[0]!;
 
@@ -241,7 +241,7 @@ test('a layer of one’s own is changed by nobody else; layers show through, are
   await page.goto(at(made, '/about'));
   await pick(page, 'By what', 'place');
   await expect(page.getByRole('button', { name: 'Make 1 layers of it' })).toBeDisabled();
-  await page.getByRole('button', { name: 'Put a new layer on it' }).click();
+  await page.getByRole('button', { name: 'Add a layer on top' }).click();
   await expect(page.getByRole('heading', { name: /Edits of the Ours, copy/ })).toBeVisible();
   await expect(row(page, 'Sound')).toContainText('as Ours');
   expect(heard).toEqual([]);

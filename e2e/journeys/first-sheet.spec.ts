@@ -90,7 +90,7 @@ test('a list is read in, a key changed, a clash met, a sheet published, and a le
     await page.getByLabel('Name a command').fill('');
     await page.getByRole('button', { name: 'Press to find' }).click();
     await page.keyboard.press('Control+s');
-    await expect(page.getByText('answering to Ctrl+S')).toBeVisible();
+    await expect(page.getByText('on Ctrl+S')).toBeVisible();
     await expect(page.getByRole('gridcell', { name: 'Save log' })).toBeVisible();
     await page.keyboard.press('Tab');
     await page.getByRole('button', { name: 'Show all' }).click();
@@ -149,7 +149,7 @@ test('a list is read in, a key changed, a clash met, a sheet published, and a le
     await page.getByLabel('Title of a new section').fill('On deck');
     await page.getByRole('button', { name: 'Add', exact: true }).click();
     for (const name of ['Lift buoy', 'Drop buoy', 'Save log']) {
-      await page.getByLabel('Put a command in').fill(name);
+      await page.getByLabel('Add a command').fill(name);
       await page
         .getByRole('complementary')
         .getByRole('button', { name: new RegExp(`^${name}`) })

@@ -119,7 +119,7 @@ test('the ledger moves like a grid, and a key is changed without the mouse', asy
     page.getByRole('complementary').getByRole('heading', { name: 'Level a row of soundings' }),
   ).toBeVisible();
   await page.getByRole('button', { name: 'As shipped' }).click();
-  await expect(page.getByText('As it was.', { exact: true })).toBeVisible();
+  await expect(page.getByText('Restored.', { exact: true })).toBeVisible();
   expect(heard).toEqual([]);
 });
 
@@ -150,7 +150,7 @@ test('two windows on one keyset: the second to save sees what changed, and loses
   await expect(other.getByRole('button', { name: /Take it, and leave Shade shoals without/ })).toBeEnabled();
   await other.goto(at('view.shade-shoals'));
   await other.getByRole('button', { name: 'As shipped' }).click();
-  await expect(other.getByText('As it was.', { exact: true })).toBeVisible();
+  await expect(other.getByText('Restored.', { exact: true })).toBeVisible();
 });
 
 test('a sheet prints on one page of A4, and every state and the dark paper are without barriers', async ({ page }) => {

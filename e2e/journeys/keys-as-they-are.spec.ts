@@ -111,10 +111,10 @@ test('keys are picked by hand, a sequence too, where nothing can be pressed', as
   await page.goto('/catalogue/fathomry/7.0');
   await pick(page, 'Key', 'P');
   await page.getByRole('button', { name: 'Look it up' }).click();
-  await expect(page.getByText('answering to P')).toBeVisible();
+  await expect(page.getByText('on P')).toBeVisible();
   await pick(page, 'Key', 'S');
-  await page.getByRole('button', { name: 'Behind that one' }).click();
-  await expect(page.getByText('answering to P then S')).toBeVisible();
+  await page.getByRole('button', { name: 'Add as the next stroke' }).click();
+  await expect(page.getByText('on P then S')).toBeVisible();
   await expect(margin(page).getByRole('button', { name: 'Smooth contour' }).first()).toBeVisible();
 });
 
@@ -158,7 +158,7 @@ test('the grid moves, marks and arranges by keyboard, is narrowed with counts, a
   await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText(`${count} of 298`);
   await page.getByRole('button', { name: 'Forget the view Still without' }).click();
 
-  await page.getByRole('button', { name: 'Hand out' }).click();
+  await page.getByRole('button', { name: 'Export' }).click();
   await page.getByRole('button', { name: 'Copy as a table' }).click();
   await expect(page.getByText(`${count} rows copied.`)).toBeAttached();
   const html = await page.evaluate(async () => {
@@ -171,7 +171,7 @@ test('the grid moves, marks and arranges by keyboard, is narrowed with counts, a
     ['Save as XLSX', 'xlsx'],
     ['Save as Markdown', 'md'],
   ] as const) {
-    await page.getByRole('button', { name: 'Hand out' }).click();
+    await page.getByRole('button', { name: 'Export' }).click();
     const [download] = await Promise.all([
       page.waitForEvent('download'),
       page.getByRole('button', { name: button }).click(),
@@ -203,13 +203,13 @@ test('an open release is corrected by hand: a command, its keys, places by keybo
   await expectNoBarriers(page, 'adding a command');
   await margin(page).getByRole('button', { name: 'Add the command' }).click();
   await expect(margin(page).getByRole('heading', { name: 'Paint buoy' })).toBeVisible();
-  await margin(page).getByRole('link', { name: 'Its whole story' }).click();
+  await margin(page).getByRole('link', { name: 'Open its page' }).click();
   await expect(page.getByRole('heading', { name: 'Through the releases' })).toBeVisible();
-  await page.getByRole('button', { name: 'State a shortcut' }).click();
+  await page.getByRole('button', { name: 'Add a shortcut' }).click();
   await page.getByRole('application').focus();
   await page.keyboard.press('b');
-  await page.getByRole('button', { name: 'State it' }).click();
-  await expect(page.getByText('Stated.')).toBeVisible();
+  await page.getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByText('Added.')).toBeVisible();
   await page.getByRole('button', { name: 'Tried on Windows' }).click();
   await expect(margin(page).getByText(/tried on Windows, Ines Farrowby/)).toBeVisible();
   await expectNoBarriers(page, 'a command’s page');
@@ -259,19 +259,19 @@ test('an open release is corrected by hand: a command, its keys, places by keybo
 
   await page.goto('/catalogue/by-hand/1/policy');
   await page.getByText('keys pressed twice').click();
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByText('Kept.')).toBeVisible();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
   await page.getByLabel('Or type the keys').fill('T twice');
   await expect(page.getByText('The program does not take keys pressed twice.')).toBeVisible();
   await expectNoBarriers(page, 'how it takes keys');
 
   await page.goto('/catalogue/by-hand/1/system-keys');
   await page.getByLabel('Find a taker').fill('peeking');
-  await page.getByRole('button', { name: 'Free here' }).click();
+  await page.getByRole('button', { name: 'Mark as free here' }).click();
   await expect(page.getByText('free at this workplace')).toBeVisible();
   await expectNoBarriers(page, 'system keys');
-  await page.getByRole('button', { name: 'As it ships' }).click();
-  await expect(page.getByText('As it ships.', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Restore' }).click();
+  await expect(page.getByText('Restore.', { exact: true })).toBeVisible();
   expect(heard).toEqual([]);
 });
 

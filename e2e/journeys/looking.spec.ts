@@ -44,12 +44,12 @@ test('press to find takes sequences, tells what is free, and a click on the tab 
   await page.keyboard.press('p');
   await expect(page.getByRole('gridcell', { name: 'Smooth contour' })).toBeVisible();
   await page.keyboard.press('s');
-  await expect(page.getByText('answering to P then S')).toBeVisible();
+  await expect(page.getByText('on P then S')).toBeVisible();
   await expect(page.getByRole('gridcell', { name: 'Smooth contour' })).toBeVisible();
   await expect(page.getByRole('gridcell', { name: 'Reverse line' })).toHaveCount(0);
   await page.waitForTimeout(1600); // the pause that ends a sequence
   await page.keyboard.press('Control+Alt+Shift+F7');
-  await expect(page.getByRole('heading', { name: 'Nothing answers to these keys here' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'These keys do nothing here' })).toBeVisible();
   await expectNoBarriers(page, 'nothing found');
   await page.keyboard.press('Tab');
   await page.getByRole('navigation', { name: 'Stages' }).getByRole('link', { name: 'Keysets' }).click();
@@ -152,14 +152,14 @@ test('a learner switches platform and writing, and finds by key', async ({ page 
   await expect(page.locator('.entry')).toHaveCount(1);
   await expect(page.locator('.entry')).toContainText('Show the whole chart');
   await page.getByLabel('Find').fill('nothing like it');
-  await expect(page.getByText('Nothing on this sheet is called so.')).toBeVisible();
+  await expect(page.getByText('Nothing on this sheet has that name.')).toBeVisible();
 });
 
 test('when the server does not answer, the page says so and what to do', async ({ page }) => {
   await signIn(page);
   await page.route('**/api/apps/fathomry', (route) => route.abort());
   await page.goto('/catalogue/fathomry/7.0');
-  await expect(page.getByRole('heading', { name: 'That did not work' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Crib could not do that' })).toBeVisible();
   await expect(page.getByText('The server does not answer.')).toBeVisible();
   await expectNoBarriers(page, 'no answer');
   await page.unroute('**/api/apps/fathomry');
@@ -208,6 +208,6 @@ test('room left is walked with the arrow keys, kept in the address, and agrees w
   await page.goto('/catalogue/fathomry/7.0?platform=windows');
   await page.getByRole('button', { name: 'Press to find' }).click();
   await page.keyboard.press('Control+Alt+Shift+X');
-  await expect(page.getByRole('heading', { name: 'Nothing answers to these keys here' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'These keys do nothing here' })).toBeVisible();
   expect(heard).toEqual([]);
 });

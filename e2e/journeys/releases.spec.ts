@@ -222,7 +222,7 @@ test('the demo: every view of the releases stands by address, tells its figures,
     [`/imitation/${imitation}`, /Keys as in 6.4/],
     [`/notes/${notes[0]!.id}`, /What 7.2 changes/],
     [`/notes/${notes[0]!.id}?view=learner`, /What 7.2 changes/],
-    ['/notes/999', /That did not work/],
+    ['/notes/999', /Crib could not do that/],
   ];
   for (const [path, heading] of views) {
     await page.goto(`/releases/fathomry/7.0${path}`);
@@ -290,7 +290,7 @@ test('edits are decided by kind, by another key and in another place, and a stac
   await page.goto(`/releases/${slug}/1.0/carry/${upper}`);
   await expect(page.getByText('Nothing is edited in it')).toBeVisible();
   await page.getByRole('button', { name: 'See what comes of it' }).click();
-  await expect(page.getByText('It stands on School set.')).toBeVisible();
+  await expect(page.getByText('Based on School set.')).toBeVisible();
 
   // Any two keysets are compared, whichever way round.
   await page.goto(`/releases/${slug}/2.0`);

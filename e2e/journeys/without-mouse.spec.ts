@@ -47,7 +47,7 @@ test('a keyset is made, edited and mended without ever touching the mouse, and w
   await expect(page.locator('.follows')).toContainText('K is taken by Dry out. Take it, and Dry out is left without.');
   await page.keyboard.press('Tab');
   await expect(field).not.toBeFocused();
-  await tabTo(page, page.getByRole('group', { name: 'What becomes of its owner' }).getByRole('button').first());
+  await tabTo(page, page.getByRole('group', { name: 'For the command that has it now' }).getByRole('button').first());
   await page.keyboard.press('3');
   await expect(margin(page).getByRole('status')).toHaveText('Set.');
   await expect(row(page, 'Dry out')).toContainText('no key now');
@@ -75,7 +75,7 @@ test('a keyset is made, edited and mended without ever touching the mouse, and w
   await expect(row(page, 'Third layer')).toContainText('Shift+F4');
   await tabTo(page, grid, true);
   await page.keyboard.press('Control+z');
-  await expect(page.locator('.tools').getByRole('status')).toHaveText('Taken back.');
+  await expect(page.locator('.tools').getByRole('status')).toHaveText('Undone.');
   await expect(row(page, 'Third layer')).not.toContainText('Shift+F4');
   await page.keyboard.press('Control+z');
   await expect(row(page, 'Dry out')).not.toContainText('no key now');

@@ -194,6 +194,36 @@ describe('correcting by hand', () => {
     expect((await client.ask('POST', `/api/keysets/${open.id}/corrections`, body)).status).toBeGreaterThanOrEqual(400);
   });
 
+  it('takes what helps to use a command: sealed or not, into the next release, through merges, and from a list', async () => {
+    const kept = await client.makeRelease();
+    const list = (id: number, text: string) =>
+      client.must<ListReport>('POST', `/api/releases/${id}/list`, text, { 'content-type': 'text/csv' });
+    const details = (id: number, commands: object[]) => client.ask('PUT', `/api/releases/${id}/details`, { commands });
+    const named = async (id: number, name: string) =>
+      (await client.must<Catalogue>('GET', `/api/releases/${id}`)).commands.find((one) => one.name === name)!;
+    const head = 'Command id,Label,Shortcut,One press,States,Presses,Step,The user sees,Satisfied by,Setting,List of keys,In the list since,Flags'; // prettier-ignore
+    await list(kept.release.id, `${head}\nview.tint,Change tint,F9,cycles,Day; Night,,,the paper darkens,view.open,"Tint, shipped on",Views,2.1,unshown\nview.shade,Shade,F8,,,,,,,,,,\n`); // prettier-ignore
+    const tint = await named(kept.release.id, 'view.tint');
+    expect(tint).toMatchObject({ onePress: 'cycles', states: ['Day', 'Night'], sign: 'the paper darkens', satisfiedBy: 'view.open', setting: 'Tint, shipped on', keyList: 'Views', keyListSince: '2.1', unshown: true }); // prettier-ignore
+
+    await client.must('POST', `/api/releases/${kept.release.id}/seal`);
+    expect((await details(kept.release.id, [{ id: tint.id, states: ['Day', 'Dusk', 'Night'] }])).status).toBe(200);
+    expect((await details(kept.release.id, [{ id: tint.id, label: 'Other' }])).status).toBe(400);
+    expect((await details(kept.release.id, [{ id: 999_999, sign: 'x' }])).status).toBe(404);
+    const corrected = await client.ask('PUT', `/api/releases/${kept.release.id}/commands`, { commands: [{ id: tint.id, label: 'Other' }] }); // prettier-ignore
+    expect(corrected.status).toBe(409);
+    expect(await named(kept.release.id, 'view.tint')).toEqual({ ...tint, states: ['Day', 'Dusk', 'Night'] });
+
+    // The next release has it all again, though its list says nothing of it; what the list says stands in place of it.
+    const next = await client.must<Release>('POST', `/api/apps/${kept.slug}/releases`, { label: 'next' });
+    await list(next.id, 'Command id,Label,Shortcut,The user sees\nview.tint,Change tint,F9,the lamp is lit\nview.shade,Shade,F8,\n'); // prettier-ignore
+    const carried = await named(next.id, 'view.tint');
+    expect(carried).toMatchObject({ states: ['Day', 'Dusk', 'Night'], sign: 'the lamp is lit', unshown: true });
+    const shade = await named(next.id, 'view.shade');
+    await client.must('POST', `/api/apps/${kept.slug}/merge`, { keep: shade.id, drop: carried.id });
+    expect(await named(next.id, 'view.shade')).toMatchObject({ label: 'Shade', states: ['Day', 'Dusk', 'Night'], otherNames: ['Change tint'] }); // prettier-ignore
+  });
+
   it('notes what was tried on which platform, in sealed releases too', async () => {
     const { bindings } = await shipped();
     const body = { bindings: bindings.map((one) => one.id), platform: 'macos', build: '1.0.2' };

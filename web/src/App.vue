@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { watch } from 'vue';
 import { useRoute } from 'vue-router';
+import LineInHand from './parts/LineInHand.vue';
+import OwnKeys from './parts/OwnKeys.vue';
+import { focusOn } from './parts/focus.ts';
 import MastHead from './parts/MastHead.vue';
 import { followAddress } from './stores/place.ts';
 import { useSession } from './stores/session.ts';
@@ -23,19 +26,34 @@ watch(
 
 <template>
   <div class="frame">
-    <MastHead v-if="session.editor" />
+    <template v-if="session.editor">
+      <a class="skip btn primary" href="#work" @click.prevent="focusOn('ledger')">Skip to the work</a>
+      <MastHead />
+      <LineInHand />
+      <OwnKeys />
+    </template>
     <RouterView />
   </div>
 </template>
 
 <style>
+.skip {
+  position: absolute;
+  top: -60px;
+  left: 8px;
+  z-index: 9;
+}
+.skip:focus {
+  top: 8px;
+}
 .frame {
   display: grid;
-  grid-template-rows: auto 1fr;
+  grid-template-rows: auto auto minmax(0, 1fr);
   height: 100%;
   min-width: 1024px;
 }
 .frame > *:last-child {
+  grid-row: -2;
   min-height: 0;
 }
 </style>

@@ -1,5 +1,6 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router';
 import { whenSignedOut } from './api/client.ts';
+import { keepPlace } from './stores/last.ts';
 import { useSession } from './stores/session.ts';
 
 /** What every stage carries: the app and the release in hand. */
@@ -17,9 +18,10 @@ function view(name: string, path: string, title: string, component: () => Promis
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: '/', redirect: '/catalogue' },
+    { path: '/', redirect: '/desk' },
+    { path: '/catalogue', redirect: '/desk' },
     view('sign-in', '/sign-in', 'Sign in', () => import('./stages/entry/SignInPage.vue')),
-    view('apps', '/catalogue', 'Apps and releases', () => import('./stages/catalogue/AppsPage.vue')),
+    view('desk', '/desk', 'Desk', () => import('./stages/desk/DeskPage.vue')),
     view('catalogue', `/catalogue/${RELEASE}`, 'Catalogue', () => import('./stages/catalogue/CataloguePage.vue')),
     view('reading', `/catalogue/${RELEASE}/read-in`, 'Reading in', () => import('./stages/catalogue/ReadingPage.vue')),
     view(
@@ -37,13 +39,8 @@ export const router = createRouter({
       () => import('./stages/catalogue/GroupsPage.vue'),
     ),
     view('runs', `/catalogue/${RELEASE}/runs`, 'Runs', () => import('./stages/catalogue/RunsPage.vue')),
-    view('uses', `/catalogue/${RELEASE}/uses`, 'How often', () => import('./stages/catalogue/UsesPage.vue')),
-    view(
-      'policy',
-      `/catalogue/${RELEASE}/policy`,
-      'How it takes keys',
-      () => import('./stages/catalogue/PolicyPage.vue'),
-    ),
+    view('uses', `/catalogue/${RELEASE}/uses`, 'Use counts', () => import('./stages/catalogue/UsesPage.vue')),
+    view('policy', `/catalogue/${RELEASE}/policy`, 'Key policy', () => import('./stages/catalogue/PolicyPage.vue')),
     view(
       'system-keys',
       `/catalogue/${RELEASE}/system-keys`,
@@ -99,10 +96,18 @@ router.beforeEach(async (to) => {
   const session = useSession();
   await session.recall();
   if (!to.meta['open'] && !session.editor) return { name: 'sign-in', query: { to: to.fullPath } };
+  // A keyset that is the subject of a view is not named twice.
+  if (to.params['keyset'] && to.query['keyset']) {
+    const { keyset: _twice, ...query } = to.query;
+    return { name: to.name!, params: to.params, query, replace: true };
+  }
   return true;
 });
 router.afterEach((to) => {
-  document.title = `${String(to.meta['title'] ?? 'Crib')} · Crib`;
+  const title = String(to.meta['title'] ?? 'Crib');
+  document.title = `${title} · Crib`;
+  const { app, release } = to.params;
+  if (app && release) keepPlace(to.fullPath, `${title}, ${String(release)}`);
 });
 whenSignedOut(() => {
   useSession().editor = null;

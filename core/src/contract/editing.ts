@@ -3,6 +3,7 @@ import {
   App,
   Binding,
   Command,
+  CommandDetails,
   CommandGroup,
   CommandName,
   CommandWords,
@@ -29,7 +30,9 @@ export const SentApp = App.pick({
   platforms: true,
   keyPolicy: true,
   howToChange: true,
-}).partial();
+})
+  .extend({ keysCommand: App.shape.keysCommand.unwrap(), keysShown: App.shape.keysShown.unwrap() })
+  .partial();
 export const SentRelease = Release.pick({ label: true, releasedOn: true, builds: true, tiers: true })
   .extend({ keyPolicy: KeyPolicy.nullable() })
   .partial();
@@ -42,6 +45,11 @@ export const SentCommand = CommandWords.partial().extend({
 });
 export type SentCommand = z.infer<typeof SentCommand>;
 export const SentCommands = z.strictObject({ commands: z.array(SentCommand).min(1).max(5000) });
+
+/** Details of commands, which a sealed release takes too; what is not said of them stays. */
+export const SentDetails = CommandDetails.partial().extend({ id: Id });
+export type SentDetails = z.infer<typeof SentDetails>;
+export const SentDetailsOf = z.strictObject({ commands: z.array(SentDetails.strict()).min(1).max(5000) });
 
 export const NewCommand = CommandWords.partial().extend({
   name: CommandName.optional(),

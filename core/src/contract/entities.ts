@@ -50,6 +50,10 @@ export const App = z.object({
   keyPolicy: KeyPolicy,
   /** How keys are changed in it, in words. */
   howToChange: prose(2000),
+  /** The command that opens the program’s list of keys, by its id there. */
+  keysCommand: line(120).default(''),
+  /** Where the program shows a key: at the tool, in the menu, on hovering. */
+  keysShown: line(240).default(''),
 });
 export type App = z.infer<typeof App>;
 
@@ -85,6 +89,31 @@ export type Context = z.infer<typeof Context>;
 
 export const PRESS_EFFECTS = ['once', 'toggles', 'cycles', 'nth press', 'steps'] as const;
 
+/**
+ * What helps to use a command, and is not shipped: it may be added to a sealed release too, since no key, label or place
+ * changes by it.
+ */
+export const CommandDetails = z.object({
+  /** What a cycling or toggling command goes through, in order. */
+  states: z.array(name(80)).max(20),
+  /** What the first, the second, the third press does. */
+  presses: z.array(name(120)).max(9),
+  /** By how much it steps, and by how much more with a modifier: `0.1 m; ×10 with Shift`. */
+  step: line(120),
+  /** What the user sees when it worked or is on. */
+  sign: line(240),
+  /** The command that satisfies what it needs, by its id in the program. */
+  satisfiedBy: line(120),
+  /** The setting that changes its effect, its shipped value and where it stands. */
+  setting: line(240),
+  /** In which of the program’s lists its key is changed, and since which build. */
+  keyList: line(120),
+  keyListSince: line(40),
+  /** The program does not show its key, which works all the same. */
+  unshown: z.boolean(),
+});
+export type CommandDetails = z.infer<typeof CommandDetails>;
+
 /** What a command is in one release. */
 export const CommandWords = z.object({
   label: name(120),
@@ -100,6 +129,7 @@ export const CommandWords = z.object({
   onePress: z.enum(PRESS_EFFECTS),
   needs: line(240),
   then: line(240),
+  ...CommandDetails.shape,
 });
 export type CommandWords = z.infer<typeof CommandWords>;
 
@@ -261,6 +291,9 @@ export const CommandGroup = z.object({
   members: z.array(Id).max(100),
   /** The family that is numbered alongside: store n and recall n. */
   twin: Id.nullable(),
+  /** Of ways to one goal, the command that the trainer advises, and why. */
+  advised: Id.nullable().default(null),
+  because: prose(500).default(''),
 });
 export type CommandGroup = z.infer<typeof CommandGroup>;
 
@@ -306,6 +339,19 @@ export const Catalogue = z.object({
 });
 export type Catalogue = z.infer<typeof Catalogue>;
 
+/** Details of a command that nothing is said of yet. */
+export const NO_DETAILS: CommandDetails = {
+  states: [],
+  presses: [],
+  step: '',
+  sign: '',
+  satisfiedBy: '',
+  setting: '',
+  keyList: '',
+  keyListSince: '',
+  unshown: false,
+};
+
 /** Words of a command that nothing is said of yet. */
 export const PLAIN_WORDS: CommandWords = {
   label: '',
@@ -321,4 +367,5 @@ export const PLAIN_WORDS: CommandWords = {
   onePress: 'once',
   needs: '',
   then: '',
+  ...NO_DETAILS,
 };

@@ -6,4 +6,5 @@ export * from './recipe.ts';
 export * from './requests.ts';
 export * from './editing.ts';
 export * from './releases.ts';
+export * from './desk.ts';
 export * from './responses.ts';

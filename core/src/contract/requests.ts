@@ -12,6 +12,8 @@ export const NewApp = App.pick({ slug: true, name: true, platforms: true }).exte
   role: App.shape.role.default('taught'),
   keyPolicy: App.shape.keyPolicy.prefault({}),
   howToChange: App.shape.howToChange.default(''),
+  keysCommand: App.shape.keysCommand.unwrap().default(''),
+  keysShown: App.shape.keysShown.unwrap().default(''),
 });
 
 export const NewRelease = z.strictObject({

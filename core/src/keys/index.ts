@@ -8,6 +8,7 @@ export { BOARDS, boardById, usualBoard, type Board } from './boards.ts';
 export { parseStored, readStored, writeStored } from './stored.ts';
 export { showStored, writeShortcut, writeStrokes, type Style, type Written } from './write.ts';
 export { readShortcuts } from './read.ts';
+export { lookedUp, type LookedUp } from './looked-up.ts';
 export { bracketedEnd, normalized } from './written.ts';
 export type { ReadOptions, ReadResult, Reading } from './reading.ts';
 export { readKeyRun } from './key-run.ts';

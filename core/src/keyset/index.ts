@@ -60,6 +60,8 @@ export {
   ordered,
   passes,
   rowFacts,
+  filtersIn,
+  worksAt,
   unverifiedOn,
   type LedgerFilter,
   type LedgerOrder,

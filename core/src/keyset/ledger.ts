@@ -8,9 +8,22 @@ import type { Weighed } from './weighed.ts';
 export const LEDGER_ORDERS = ['category', 'context', 'menu', 'alphabet', 'key', 'run'] as const;
 export type LedgerOrder = (typeof LEDGER_ORDERS)[number];
 
-/** What a ledger can be narrowed to. */
-export const LEDGER_FILTERS = ['with', 'without', 'differing', 'fixed', 'clashing', 'unverified'] as const;
+/** What a ledger can be narrowed to; several hold together. */
+export const LEDGER_FILTERS = [
+  'with',
+  'without',
+  'edited',
+  'often',
+  'differing',
+  'fixed',
+  'clashing',
+  'unverified',
+] as const;
 export type LedgerFilter = (typeof LEDGER_FILTERS)[number];
+
+/** The filters that a text names, `without,often`; what is not one is passed over. */
+export const filtersIn = (text: string): LedgerFilter[] =>
+  text.split(',').flatMap((name) => LEDGER_FILTERS.find((one) => one === name) ?? []);
 
 /** The modifiers of the first of some presses, `plain` for none: `Ctrl+Shift`. */
 export const modifiersOf = (presses: string) => heldText(readPresses(presses)[0]!) || 'plain';
@@ -24,20 +37,24 @@ export interface RowFacts {
   readonly presses: readonly string[];
   readonly modifiers: readonly string[];
   readonly keys: readonly string[];
+  /** Whether it has a key in the keyset in hand. */
   readonly with: boolean;
-  readonly without: boolean;
   readonly differing: boolean;
+  /** The places where it has a key in any column. */
+  readonly places: ReadonlySet<number>;
 }
 
 /** The facts of every row of a ledger, by command; keys differ where their presses do, however they are spelled. */
 export function rowFacts(
   commands: readonly Command[],
   columns: readonly Weighed[],
+  inHand: Weighed | undefined,
   keyboard: Keyboard,
 ): Map<number, RowFacts> {
   const { platform } = keyboard;
   const held = columns.map((column) => column.on(platform));
   const [first] = held;
+  const hand = inHand?.on(platform) ?? first;
   const text = ({ shortcut, context }: Held) => `${canonicalText(shortcut, keyboard) ?? shortcut} ${context}`;
   const same = (a: readonly Held[], b: readonly Held[]) =>
     a === b || (a.length === b.length && a.every((one, i) => text(one) === text(b[i]!)));
@@ -45,11 +62,11 @@ export function rowFacts(
     commands.map(({ id }) => {
       const base = first?.of(id) ?? [];
       const presses = new Set<string>();
-      let [has, lacks, differing] = [false, false, false];
+      const places = new Set<number>();
+      let differing = false;
       for (const column of held) {
         const mine = column.of(id);
-        if (mine.length === 0) lacks = true;
-        else has = true;
+        for (const { context } of mine) places.add(context);
         const alike = same(mine, base);
         if (!alike) differing = true;
         if (alike && column !== first) continue;
@@ -61,25 +78,36 @@ export function rowFacts(
       const list = [...presses];
       const modifiers = [...new Set(list.map(modifiersOf))];
       const keys = [...new Set(list.map(keyOfPress))];
-      return [id, { presses: list, modifiers, keys, with: has, without: lacks, differing }];
+      const has = (hand?.of(id).length ?? 0) > 0;
+      return [id, { presses: list, modifiers, keys, with: has, differing, places }];
     }),
   );
 }
 
 export interface LedgerView {
   readonly facts: ReadonlyMap<number, RowFacts>;
+  /** Commands that the keyset in hand edits. */
+  readonly edited: ReadonlySet<number>;
+  /** Commands that are used often. */
+  readonly often: ReadonlySet<number>;
   readonly clashing: ReadonlySet<number>;
   /** Bindings that nobody has tried on this platform, by command. */
   readonly unverified: ReadonlySet<number>;
 }
 
 /** Whether a command stays in a ledger that is narrowed. */
-export function passes(command: Command, filter: LedgerFilter, { facts, clashing, unverified }: LedgerView): boolean {
+export function passes(command: Command, filter: LedgerFilter, view: LedgerView): boolean {
   if (filter === 'fixed') return command.fixed;
-  if (filter === 'clashing') return clashing.has(command.id);
-  if (filter === 'unverified') return unverified.has(command.id);
-  return facts.get(command.id)?.[filter] === true;
+  const facts = view.facts.get(command.id);
+  if (filter === 'with') return facts?.with === true;
+  if (filter === 'without') return facts?.with === false;
+  if (filter === 'differing') return facts?.differing === true;
+  return view[filter].has(command.id);
 }
+
+/** Whether a command belongs to a place: it is at home there, or has a key there. */
+export const worksAt = (command: Command, context: number, facts: ReadonlyMap<number, RowFacts>): boolean =>
+  command.home === context || facts.get(command.id)?.places.has(context) === true;
 
 /** Commands whose shipped shortcuts nobody has tried on a platform. */
 export function unverifiedOn(shipped: ShippedKeyset, platform: Platform): Set<number> {

@@ -1,13 +1,14 @@
 import { parseStored } from '../keys/index.ts';
 import { canonicalOn, madeOn, madeOrWhy, overlaps, samePress, type Press } from '../press/index.ts';
-import type { KeyPolicy, SystemKey } from '../contract/index.ts';
+import type { Command, KeyPolicy, SystemKey } from '../contract/index.ts';
 import { said, type Said, type SaidValue } from '../words/index.ts';
 import { acceptance } from './accept.ts';
 import { resolve, type Scene } from './resolve.ts';
 
 /** One step of the check, in the order in which they are made. */
 export interface WhyStep {
-  readonly check: 'keyset' | 'layout' | 'system key' | 'state' | 'focus' | 'text' | 'hidden' | 'preset';
+  readonly check:
+    'keyset' | 'layout' | 'system key' | 'state' | 'focus' | 'text' | 'hidden' | 'preset' | 'needs' | 'setting';
   /** `cause`: this is why; `look`: it may be, look at it; `fine`: it is not. */
   readonly verdict: 'fine' | 'look' | 'cause';
   readonly said: Said;
@@ -18,9 +19,11 @@ export interface WhyQuestion {
   readonly policy: KeyPolicy;
   readonly systemKeys: readonly SystemKey[];
   readonly shortcut: string;
-  readonly command: { readonly id: number; readonly label: string };
+  readonly command: Pick<Command, 'id' | 'label' | 'needs' | 'satisfiedBy' | 'setting'>;
   /** What a command is called. */
   label(command: number): string;
+  /** The label of a command by its id in the program, if the release has it. */
+  named(name: string): string | undefined;
 }
 
 /**
@@ -102,6 +105,12 @@ export function whyNothing(question: WhyQuestion): WhyStep[] {
     const refused = acceptance(policy, shortcut);
     step('preset', refused ? 'cause' : 'look', refused ?? said('why.look at preset'));
   }
+
+  const { needs, satisfiedBy, setting } = command;
+  const by = satisfiedBy && question.named(satisfiedBy);
+  if (by) step('needs', 'look', said('why.satisfied by', { needs, by }));
+  else if (needs) step('needs', 'look', said('why.needs', { needs }));
+  if (setting) step('setting', 'look', said('why.setting', { setting }));
   return steps;
 }
 

@@ -24,21 +24,31 @@ export interface RowSaid {
   nearest(word: string, candidates: Iterable<string>): string[];
 }
 
-const FLAGS = ['fixed', 'hidden', 'destructive', 'parameterised', 'scripted'] as const;
+const FLAGS = ['fixed', 'hidden', 'destructive', 'parameterised', 'scripted', 'unshown'] as const;
 const FLAG_WORDS: Record<string, (typeof FLAGS)[number]> = {
   ...Object.fromEntries(FLAGS.map((flag) => [flag, flag])),
   'cannot be changed': 'fixed',
   'hidden until switched on': 'hidden',
   parameterized: 'parameterised',
+  'works though it is not shown': 'unshown',
 };
-const LIMITS: Partial<Record<keyof CommandWords, number>> = {
+const LIMITS = {
   label: 120,
   menu: 240,
   category: 120,
   description: 2000,
   needs: 240,
   then: 240,
-};
+  step: 120,
+  sign: 240,
+  satisfiedBy: 120,
+  setting: 240,
+  keyList: 120,
+  keyListSince: 40,
+} as const satisfies Partial<Record<keyof CommandWords, number>>;
+const LINES = Object.keys(LIMITS) as (keyof typeof LIMITS & ColumnMeaning)[];
+/** Lists in a cell, their items parted by semicolons, and how many there can be. */
+const LISTS = { states: [20, 80], presses: [9, 120] } as const;
 
 /** What a row’s label says besides the name, in brackets behind it: the platform, or what it was before. */
 export function labelled(row: RowSaid): { text: string; platform: Platform | null; remark: string } {
@@ -55,11 +65,18 @@ export function labelled(row: RowSaid): { text: string; platform: Platform | nul
 /** What the row says of its command; a blank cell says nothing. */
 export function wordsOf(row: RowSaid, label: string): Partial<CommandWords> {
   const words: Partial<CommandWords> = {};
-  for (const field of ['label', 'menu', 'category', 'description', 'needs', 'then'] as const) {
+  for (const field of LINES) {
     const said = field === 'label' ? label : field === 'menu' ? menuOf(row) : row.text(field);
-    if (said.length > LIMITS[field]!)
+    if (said.length > LIMITS[field])
       row.complain('too-long', `at most ${LIMITS[field]} characters; this has ${said.length}.`, field);
-    if (said) words[field] = said;
+    if (said) Object.assign(words, { [field]: said });
+  }
+  for (const field of ['states', 'presses'] as const) {
+    const items = parts(row.text(field), /[;|]/);
+    const [most, longest] = LISTS[field];
+    if (items.length > most || items.some((item) => item.length > longest))
+      row.complain('too-long', `at most ${most} of at most ${longest} characters each, parted by semicolons.`, field);
+    if (items.length) words[field] = items;
   }
   const { section, setting } = row;
   if (section && !words.category && contextsNamed(setting.tree, section).length === 0)

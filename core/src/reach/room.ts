@@ -17,8 +17,8 @@ import { reach } from './reach.ts';
 import type { Rest } from './rest.ts';
 
 /**
- * What a press is in a context: free on every keyboard, taken there or where it shows through, free here and taken on
- * another keyboard, another’s, or needed for a character.
+ * What a press is in a context: free on every keyboard, taken there or where it shows through, free itself while its
+ * shortcut meets another on another keyboard or made another way, another’s, or needed for a character.
  */
 export type RoomState = 'free' | 'taken' | 'elsewhere' | 'others' | 'types';
 
@@ -73,11 +73,14 @@ export function roomIn(question: RoomQuestion): (context: number) => Room {
   const { keyboards } = weighed;
   const here: Mask = 1n << BigInt(keyboards.all.indexOf(keyboard));
   const stored = (press: Press) => writeStored({ strokes: [strokeOf(press, keyboard)], manner: 'pressed' });
-  /** Who has it on other keyboards: on other platforms by the part of its modifiers, if they have one there. */
+  /**
+   * Who has what it is stored as: on other keyboards, on other platforms by the part of its modifiers if they have one
+   * there, and here by another way to make it (Shift+/ by AltGr+Q on a Brazilian keyboard).
+   */
   const elsewhere = (shortcut: Shortcut): Near[] => {
     const general = withPrimary(shortcut, keyboard.platform);
     const among = isGeneral(general) ? keyboards.everywhere : keyboards.maskOf(keyboard.platform);
-    return weighed.near(writeStored(general)).filter(({ on }) => on & among && (on & here) === 0n);
+    return weighed.near(writeStored(general)).filter(({ on }) => on & among);
   };
   const keys = WRITING_CODES.flatMap((code) => {
     const found = keyboard.board.lacks.has(code) ? null : reach(stored(pressOf([], code)), keyboard, rest);

@@ -1,3 +1,4 @@
+import type { ContextTree } from '../catalogue/index.ts';
 import { parseStored } from '../keys/index.ts';
 import { said, type Said } from '../words/index.ts';
 import { reach } from './reach.ts';
@@ -9,6 +10,8 @@ export interface GoalWay {
   readonly command: number;
   /** In the stored form; null for the way through the menu. */
   readonly shortcut: string | null;
+  /** The widest place where it works. */
+  readonly context: number;
   readonly menu: string;
   /** Presses to make in a row, or choices in the menu. */
   readonly strokes: number;
@@ -21,26 +24,38 @@ export interface GoalWay {
 /** The ways to a goal, the advised one first, and why it is advised. */
 export interface GoalWays {
   readonly ways: readonly GoalWay[];
-  /** Null where no way is known. */
+  /** Why the computed one is the best; null where no way is known. */
   readonly why: Said | null;
+  /** The best by computing, whatever the trainer advises. */
+  readonly computed: GoalWay | null;
 }
 
 /**
- * All ways to a goal that several commands reach: each command's shortcuts that can be pressed, and its menu path. The
- * quickest by the keystroke-level model is advised; of equally quick ones, the nearest to the resting hands.
+ * All ways to a goal that several commands reach: each command's shortcuts that can be pressed, and its menu path. What
+ * the trainer advises comes first. Else the quickest by the keystroke-level model is advised; of equally quick ones, the
+ * nearest to the resting hands. A way that works only within the place of another is not advised before that one.
  */
-export function waysTo(goal: readonly number[], setting: RunSetting): GoalWays {
-  const { effective, commands, keyboard, rest, typist } = setting;
+export function waysTo(
+  goal: readonly number[],
+  setting: RunSetting & { readonly tree: ContextTree },
+  advised: number | null = null,
+): GoalWays {
+  const { effective, commands, keyboard, rest, typist, tree } = setting;
   const ways = goal.flatMap((command): GoalWay[] => {
-    const stored = [...new Set(effective.of(command).map((held) => held.shortcut))];
-    const keys = stored.flatMap((text): GoalWay[] => {
+    // Where a shortcut is stated in several places, the widest says where the way works.
+    const places = new Map<string, number>();
+    for (const { shortcut, context } of effective.of(command)) {
+      const known = places.get(shortcut);
+      if (known === undefined || tree.relation(known, context) === 'wider') places.set(shortcut, context);
+    }
+    const keys = [...places].flatMap(([text, context]): GoalWay[] => {
       const shortcut = parseStored(text);
       const found = reach(text, keyboard, rest);
       const withPointer = shortcut.strokes.some((stroke) => stroke.kind === 'pointer');
       if (!found) return [];
       const strokes = shortcut.strokes.length * (shortcut.manner === 'twice' ? 2 : 1);
       const seconds = shortcutSeconds(shortcut, typist);
-      return [{ command, shortcut: text, menu: '', strokes, seconds, mm: found.mm, withPointer }];
+      return [{ command, shortcut: text, context, menu: '', strokes, seconds, mm: found.mm, withPointer }];
     });
     const known = commands.get(command);
     if (!known?.menu) return keys;
@@ -48,11 +63,31 @@ export function waysTo(goal: readonly number[], setting: RunSetting): GoalWays {
     const seconds = menuSeconds(depth, typist);
     return [
       ...keys,
-      { command, shortcut: null, menu: known.menu, strokes: depth, seconds, mm: null, withPointer: true },
+      {
+        command,
+        shortcut: null,
+        context: known.home,
+        menu: known.menu,
+        strokes: depth,
+        seconds,
+        mm: null,
+        withPointer: true,
+      },
     ];
   });
-  ways.sort((a, b) => a.seconds - b.seconds || (a.mm ?? Infinity) - (b.mm ?? Infinity));
-  return { ways, why: whyFirst(ways) };
+  const widest = (way: GoalWay) => !ways.some((other) => tree.relation(way.context, other.context) === 'wider');
+  const ranked = ways.map((way) => ({ way, narrow: Number(!widest(way)) }));
+  ranked.sort(
+    ({ way: a, narrow: x }, { way: b, narrow: y }) =>
+      x - y || a.seconds - b.seconds || (a.mm ?? Infinity) - (b.mm ?? Infinity),
+  );
+  const computed = ranked.map((one) => one.way);
+  const first = computed.find((way) => way.command === advised);
+  return {
+    ways: first ? [first, ...computed.filter((way) => way !== first)] : computed,
+    why: whyFirst(computed),
+    computed: computed[0] ?? null,
+  };
 }
 
 function whyFirst([first, second]: readonly GoalWay[]): Said | null {

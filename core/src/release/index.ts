@@ -45,3 +45,4 @@ export {
 } from './narrowed.ts';
 export { storyOf } from './story.ts';
 export { comparedOn, type KeysetIn } from './compared.ts';
+export { lineageWaiting, untriedIn, waitingIn } from './waiting.ts';

@@ -116,6 +116,9 @@ export const EN = {
   'why.not hidden': 'No other command is in its way.',
   'why.out of the box': 'It works in the program as it comes.',
   'why.not in preset': 'The preset does not give it.',
+  'why.needs': 'The command needs {needs}.',
+  'why.satisfied by': 'The command needs {needs}: {by} does that.',
+  'why.setting': 'A setting changes what it does: {setting}.',
   'why.look at preset': 'It is not in the program as it comes: look whether the preset is loaded.',
 
   'carry.command gone': '{command} is not in this release any more.',

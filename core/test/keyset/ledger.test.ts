@@ -9,6 +9,7 @@ import {
   ordered,
   passes,
   rowFacts,
+  worksAt,
   unverifiedOn,
 } from '../../src/keyset/index.ts';
 import { PLATFORMS } from '../arbitraries.ts';
@@ -68,12 +69,18 @@ describe('the ledger’s rows', () => {
         const commands = [...known.values()];
         const both = [weighed.shipped(), weighed];
         const columns = both.map((one) => one.on(platform));
-        const facts = rowFacts(commands, both, weighed.keyboards.on(platform)[0]!);
-        const view = { facts, clashing: new Set<number>(), unverified: new Set<number>() };
+        const facts = rowFacts(commands, both, weighed, weighed.keyboards.on(platform)[0]!);
+        const none = new Set<number>();
+        const view = { facts, edited: none, often: none, clashing: none, unverified: none };
         for (const one of commands) {
           const lists = columns.map((column) => column.of(one.id).map((held) => `${held.shortcut} ${held.context}`));
-          expect(passes(one, 'with', view)).toBe(lists.flat().length > 0);
-          expect(passes(one, 'without', view)).toBe(lists.some((list) => list.length === 0));
+          // Whether it has a key goes by the keyset in hand, which is the second column.
+          expect(passes(one, 'with', view)).toBe(lists[1]!.length > 0);
+          expect(passes(one, 'without', view)).toBe(lists[1]!.length === 0);
+          for (const { id } of tree.inOrder) {
+            const has = lists.flat().some((text) => text.endsWith(` ${id}`));
+            expect(worksAt(one, id, facts)).toBe(has || one.home === id);
+          }
           const pressed = (text: string) => text.replace(/^(.*) (\d+)$/, (_, key: string, at: string) => `${canonical(key, layout, platform) ?? key} ${at}`); // prettier-ignore
           expect(passes(one, 'differing', view)).toBe(lists[0]!.map(pressed).join() !== lists[1]!.map(pressed).join());
           const made = lists.flat().flatMap((text) => canonical(text.replace(/ \d+$/, ''), layout, platform) ?? []);

@@ -151,14 +151,16 @@ describe('what a program accepts', () => {
 
 describe('why does my key do nothing?', () => {
   const policy = KeyPolicy.parse({ rootOnly: 'A dialog is open', diverted: 'The command line has the focus' });
+  const needless = { needs: '', satisfiedBy: '', setting: '' };
   const ask = (from: Scene, shortcut: string, command = 1) => {
     const steps = whyNothing({
       scene: from,
       policy,
       systemKeys: SYSTEM_KEYS,
       shortcut,
-      command: { id: command, label: 'Trace shoreline' },
+      command: { ...needless, id: command, label: 'Trace shoreline' },
       label: (id) => `Command ${id}`,
+      named: () => undefined,
     });
     return (
       steps.filter((one) => one.verdict === 'cause').map((one) => one.check)[0] ??
@@ -195,8 +197,9 @@ describe('why does my key do nothing?', () => {
       policy,
       systemKeys: [],
       shortcut: 'Ctrl+J',
-      command: { id: 1, label: 'X' },
+      command: { id: 1, label: 'X', needs: 'a line', satisfiedBy: 'line.pick', setting: 'Snap, shipped on' },
       label: String,
+      named: (name) => (name === 'line.pick' ? 'Pick line' : undefined),
     });
     expect(steps.map((one) => one.check)).toEqual([
       'keyset',
@@ -207,7 +210,10 @@ describe('why does my key do nothing?', () => {
       'text',
       'hidden',
       'preset',
+      'needs',
+      'setting',
     ]);
+    expect(say(steps.at(-2)!.said)).toBe('The command needs a line: Pick line does that.');
   });
 });
 

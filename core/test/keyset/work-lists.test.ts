@@ -6,7 +6,7 @@ import { binding, command, custom, edit, shipped, usKeyboards } from './fixtures
 
 const app = App.parse({ id: 1, slug: 'kedge', name: 'Kedge', role: 'taught', platforms: PLATFORMS, keyPolicy: KeyPolicy.parse({}), howToChange: '' }); // prettier-ignore
 const use = (id: number, perDay: number): Use => ({ command: id, source: 'desk', perDay, often: null });
-const pair: CommandGroup = { id: 1, kind: 'pair', name: 'Up and down', members: [1, 2], twin: null };
+const pair: CommandGroup = { id: 1, kind: 'pair', name: 'Up and down', members: [1, 2], twin: null, advised: null, because: '' }; // prettier-ignore
 
 function listsOf(edits: Edit[], uses: Use[] = []) {
   const catalogue: Catalogue = {

@@ -67,7 +67,7 @@ describe('what a list says besides', () => {
     expect(said(made)).toEqual(['View 1 = Ctrl+1', 'View 2 = Ctrl+2', 'View 3 = Ctrl+3']);
     expect(made.plan.families).toEqual([{ name: 'View', members: ['view-1', 'view-2', 'view-3'] }]);
     const there = catalogue([{ name: 'v.a', label: 'First view' }, { name: 'v.b', label: 'Second view' }, { name: 'v.c', label: 'Third view' }]); // prettier-ignore
-    const filled = reading(text, { ...there, groups: [{ id: 1, kind: 'family', name: 'View', twin: null, members: [1, 2, 3] }] }, answers); // prettier-ignore
+    const filled = reading(text, { ...there, groups: [{ id: 1, kind: 'family', name: 'View', twin: null, members: [1, 2, 3], advised: null, because: '' }] }, answers); // prettier-ignore
     expect(filled.plan.newBindings.map((one) => `${one.command} ${one.shortcut}`)).toEqual(['v.a Ctrl+1', 'v.b Ctrl+2', 'v.c Ctrl+3']); // prettier-ignore
     expect([filled.plan.newCommands, filled.plan.families]).toEqual([[], []]);
   });

@@ -67,7 +67,7 @@ describe('lists of different shapes are right without correction', () => {
     ['nested key tags', () => file('nested-keys.html'), ['Place sounding = Ctrl+D', 'Repeat last sounding = Alt+Q', 'Raise by a step = Ctrl+Shift+=', 'Join contours & ends = F6 or Ctrl+J']],
     ['merged cells in a spreadsheet', () => xlsx, ['Place sounding = D = Chart window', 'Trace shoreline = T = Chart window', 'Add plate = Primary+Shift+P = Plates']],
     ['several tables on a page', () => file('several-tables.html'), ['Place sounding = D = in Chart window', 'Trace shoreline = T = in Chart window', 'Add buoy = B = Marks']],
-    ['both platforms in a cell', () => file('both-platforms.csv'), ['Duplicate alongside = Primary+J', 'Save chart = Primary+S', 'Full screen = windows:F11 or macos:Ctrl+Meta+F', 'Next window = Ctrl+Tab']],
+    ['both platforms in a cell', () => file('both-platforms.csv'), ['Show drying heights = Primary+J', 'Save chart = Primary+S', 'Full screen = windows:F11 or macos:Ctrl+Meta+F', 'Next window = Ctrl+Tab']],
     ['heading rows', () => file('heading-rows.csv'), ['Place sounding = D = in Chart window', 'Trace shoreline = T = in Chart window', 'Add plate = Ctrl+Shift+P = PLATES', 'Lock plate = PLATES']],
     ['title rows, and headings in another language', () => file('title-rows.csv'), ['Lotung setzen = D', 'Uferlinie ziehen = T', 'Karte speichern = Ctrl+S']],
     ['Markdown tables under headings', () => file('tables.md'), ['Place sounding = D = Depths', 'Split | join = Primary+J = Depths', 'Trace shoreline = T = Lines']],

@@ -18,7 +18,7 @@ import {
 import { say } from '../../src/words/index.ts';
 import { PLATFORMS, chords, shortcuts } from '../arbitraries.ts';
 import { board } from '../presses.ts';
-import { COMMANDS, binding, command, settings, shipped } from '../keyset/fixtures.ts';
+import { COMMANDS, binding, command, settings, shipped, tree } from '../keyset/fixtures.ts';
 
 const formulas = readFileSync(new URL('../../../docs/formulas.md', import.meta.url), 'utf8');
 const ansi = boardSpots(boardById('ansi')!);
@@ -229,14 +229,33 @@ describe('the ways to a goal', () => {
     [1, command(1, { menu: 'View › Closer' })],
     [2, command(2, { menu: '' })],
   ]);
-  const waysWith = (...keys: [number, string][]) =>
-    waysTo([1, 2], {
-      effective: effective({ shipped: shipped(keys.map(([id, key]) => binding(id, key))), layers: [] }, 'windows'),
-      commands,
-      keyboard: board(US, 'windows'),
-      rest: both,
-      typist: 'skilled',
-    });
+  const waysTold = (keys: [number, string, number?][], advised: number | null = null) =>
+    waysTo(
+      [1, 2],
+      {
+        effective: effective(
+          { shipped: shipped(keys.map(([id, key, at]) => binding(id, key, at ? { contexts: [at] } : {}))), layers: [] },
+          'windows',
+        ),
+        commands,
+        keyboard: board(US, 'windows'),
+        rest: both,
+        typist: 'skilled',
+        tree,
+      },
+      advised,
+    );
+  const waysWith = (...keys: [number, string][]) => waysTold(keys);
+  it('put what the trainer advises first, and keep what is computed beside it', () => {
+    const { ways, computed } = waysTold([[1, 'Ctrl+Shift+Y'], [2, 'Ctrl+WheelUp']], 2); // prettier-ignore
+    expect(ways.map((way) => way.shortcut)).toEqual(['Ctrl+WheelUp', 'Ctrl+Shift+Y', null]);
+    expect(computed!.shortcut).toBe('Ctrl+Shift+Y');
+  });
+  it('are not advised everywhere when they work in one place only', () => {
+    // F is quicker, but in one place within the other’s.
+    const { ways } = waysTold([[1, 'F', tree.inOrder[1]!.id], [2, 'Ctrl+Shift+Y']]); // prettier-ignore
+    expect(ways[0]!.shortcut).toBe('Ctrl+Shift+Y');
+  });
   it('are all keys of all its commands and their menus, the quickest first with the reason', () => {
     const { ways, why } = waysWith([1, 'Ctrl+Shift+Y'], [2, 'Ctrl+WheelUp']);
     // By hand from the keystroke-level model: 1.95 s, 1.35 + 2 × 0.20 + 1.10 = 2.85 s, and a menu two deep 4.75 s.

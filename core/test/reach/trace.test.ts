@@ -87,7 +87,7 @@ describe('tracing a press', () => {
     ).toEqual([1, 6]);
   });
   it('says how to take a command back: once more, by its opposite, as catalogued, or by undoing', () => {
-    const groups = [{ id: 1, kind: 'pair' as const, name: '', members: [3, 4], twin: null }];
+    const groups = [{ id: 1, kind: 'pair' as const, name: '', members: [3, 4], twin: null, advised: null, because: '' }]; // prettier-ignore
     const back = (id: number) => howToReverse(commands.get(id)!, commands, groups);
     expect(back(6)).toMatchObject({ by: 6 });
     expect([say(back(3)!.said), back(3)!.by]).toEqual(['Its opposite is Farther.', 4]);

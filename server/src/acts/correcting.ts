@@ -13,6 +13,7 @@ import type {
   SentBindings,
   SentCommands,
   SentContext,
+  SentDetailsOf,
   SentGroup,
   SentKeyset,
   SentMerge,
@@ -31,6 +32,7 @@ import {
   addCommand,
   correctCommands,
   correctContext,
+  detailCommands,
   dropGroup,
   dropRun,
   mergeCommands,
@@ -87,6 +89,10 @@ export const correctAll = (
   release: number,
   { commands }: z.output<typeof SentCommands>,
 ): Promise<void> => onRelease(acting, release, (db, catalogue) => correctCommands(db, catalogue, commands));
+
+/** Details, which no shipped key depends on: sealed releases take them too. */
+export const detailAll = (acting: Acting, id: number, { commands }: z.output<typeof SentDetailsOf>): Promise<void> =>
+  onRelease(acting, id, (db, catalogue) => detailCommands(db, catalogue, commands));
 export const dropCommand = (acting: Acting, release: number, command: number): Promise<void> =>
   act(acting, async (db) => {
     await releaseOf(db, release, 'FOR UPDATE');

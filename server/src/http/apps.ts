@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import { NewApp, NewContext, NewKeyset, NewRelease, NewSheet, Recipe } from '@crib/core/contract';
 import * as acts from '../acts/apps.ts';
+import { deskOf } from '../acts/desk.ts';
 import { makeSheet } from '../acts/publishing.ts';
 import { idIn, sent } from './errors.ts';
 import type { ActingOf } from './session.ts';
@@ -17,6 +18,10 @@ export function appRoutes(acting: ActingOf): Router {
   });
   router.get('/apps/:slug', async (req, res) => {
     res.json(await acts.appAt(acting(req), req.params.slug));
+  });
+
+  router.get('/apps/:slug/desk', async (req, res) => {
+    res.json(await deskOf(acting(req), req.params.slug, String(req.query['layouts'] ?? '').split(',')));
   });
 
   router.post('/apps/:slug/releases', async (req, res) => {

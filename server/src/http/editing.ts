@@ -10,6 +10,7 @@ import {
   SentBindings,
   SentCommands,
   SentContext,
+  SentDetailsOf,
   SentGroup,
   SentKeyset,
   SentMerge,
@@ -43,6 +44,11 @@ export function editingRoutes(acting: ActingOf): Router {
   router.put('/releases/:id/commands', async (req, res) => {
     const asked = sent(SentCommands, req.body);
     await acts.correctAll(acting(req), idIn(req.params), asked);
+    res.json({ corrected: asked.commands.length });
+  });
+  router.put('/releases/:id/details', async (req, res) => {
+    const asked = sent(SentDetailsOf, req.body);
+    await acts.detailAll(acting(req), idIn(req.params), asked);
     res.json({ corrected: asked.commands.length });
   });
   router.delete('/releases/:id/commands/:command', async (req, res) => {

@@ -15,7 +15,8 @@ import { first, rows, type Db } from './db.ts';
 import { notesOf } from './notes.ts';
 import { viewsOf } from './views.ts';
 
-const APP = `id, slug, name, role, platforms, key_policy AS "keyPolicy", how_to_change AS "howToChange"`;
+const APP = `id, slug, name, role, platforms, key_policy AS "keyPolicy", how_to_change AS "howToChange",
+  keys_command AS "keysCommand", keys_shown AS "keysShown"`;
 const RELEASE = `id, app_id AS "appId", label, released_on AS "releasedOn", position, platforms, sealed_at AS "sealedAt",
   builds, tiers, key_policy AS "keyPolicy"`;
 
@@ -45,8 +46,9 @@ export async function appOf(db: Db, id: number): Promise<App> {
 export async function insertApp(db: Db, app: z.output<typeof NewApp>): Promise<App> {
   const made = await first<App>(
     db,
-    `INSERT INTO app (slug, name, role, platforms, key_policy, how_to_change) VALUES ($1, $2, $3, $4, $5, $6) RETURNING ${APP}`,
-    [app.slug, app.name, app.role, app.platforms, app.keyPolicy, app.howToChange],
+    `INSERT INTO app (slug, name, role, platforms, key_policy, how_to_change, keys_command, keys_shown)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8) RETURNING ${APP}`,
+    [app.slug, app.name, app.role, app.platforms, app.keyPolicy, app.howToChange, app.keysCommand, app.keysShown],
   );
   return whole(made!);
 }
@@ -189,11 +191,12 @@ export async function insertContext(
 
 /** What of an app or a release can be changed after it was made. */
 export async function updateApp(db: Db, id: number, asked: z.output<typeof SentApp>): Promise<void> {
-  const { name, role, platforms, keyPolicy, howToChange } = asked;
+  const { name, role, platforms, keyPolicy, howToChange, keysCommand, keysShown } = asked;
   await db.query(
     `UPDATE app SET name = coalesce($2, name), role = coalesce($3, role), platforms = coalesce($4, platforms),
-       key_policy = coalesce($5, key_policy), how_to_change = coalesce($6, how_to_change) WHERE id = $1`,
-    [id, name, role, platforms, keyPolicy, howToChange],
+       key_policy = coalesce($5, key_policy), how_to_change = coalesce($6, how_to_change),
+       keys_command = coalesce($7, keys_command), keys_shown = coalesce($8, keys_shown) WHERE id = $1`,
+    [id, name, role, platforms, keyPolicy, howToChange, keysCommand, keysShown],
   );
 }
 

@@ -32,8 +32,12 @@ export function commandsFrom(db: Db, states: string, values: unknown[]): Promise
          FROM command_alias a WHERE a.app_id IN (SELECT app_id FROM state) GROUP BY 1)
      SELECT c.id, c.name, s.home_id AS home, s.label, s.menu, s.category, s.description, s.other_names AS "otherNames",
        s.fixed, s.hidden, s.destructive, s.parameterised, s.scripted, s.one_press AS "onePress", s.needs, s.follows AS "then",
+       coalesce(d.states, '{}') AS states, coalesce(d.presses, '{}') AS presses, coalesce(d.step, '') AS step,
+       coalesce(d.sign, '') AS sign, coalesce(d.satisfied_by, '') AS "satisfiedBy", coalesce(d.setting, '') AS setting,
+       coalesce(d.key_list, '') AS "keyList", coalesce(d.key_list_since, '') AS "keyListSince", coalesce(d.unshown, false) AS unshown,
        s.release_id AS "releaseId", coalesce(w.wordings, '[]') AS wordings, coalesce(a.aliases, '{}') AS aliases
-     FROM state s JOIN command c ON c.id = s.command_id LEFT JOIN wording w ON w.release_id = s.release_id AND w.command_id = s.command_id
+     FROM state s JOIN command c ON c.id = s.command_id LEFT JOIN command_detail d ON d.release_id = s.release_id AND d.command_id = s.command_id
+       LEFT JOIN wording w ON w.release_id = s.release_id AND w.command_id = s.command_id
        LEFT JOIN alias a ON a.command_id = s.command_id ORDER BY c.id`,
     values,
   );
@@ -93,7 +97,7 @@ export async function loadCatalogue(db: Db, releaseId: number): Promise<Catalogu
 export function groupsOf(db: Db, appId: number): Promise<CommandGroup[]> {
   return rows<CommandGroup>(
     db,
-    `SELECT id, kind, name, twin_id AS twin,
+    `SELECT id, kind, name, twin_id AS twin, advised_id AS advised, because,
        coalesce((SELECT jsonb_agg(m.command_id ORDER BY m.position) FROM command_group_member m WHERE m.group_id = g.id), '[]')
          AS members
      FROM command_group g WHERE app_id = $1 ORDER BY kind, name`,

@@ -6,6 +6,7 @@ import {
   type NewCommand,
   type SentCommand,
   type SentContext,
+  type SentDetails,
   type SentGroup,
   type SentMerge,
   type SentRun,
@@ -15,7 +16,7 @@ import {
 import { contextTree } from '@crib/core/catalogue';
 import { refuse } from '@crib/core/error';
 import { first, rows, type Db } from './db.ts';
-import { insertCommands, stateOf, updateCommands } from './lists.ts';
+import { insertCommands, stateOf, updateCommands, writeDetails } from './lists.ts';
 
 /** Adds a command to an open release; its number. */
 export async function addCommand(db: Db, catalogue: Catalogue, asked: z.output<typeof NewCommand>): Promise<number> {
@@ -46,6 +47,16 @@ function freeName(label: string, { commands }: Catalogue): string {
     const name = n === 1 ? plain.slice(0, 100) : `${plain.slice(0, 100)}-${n}`;
     if (!taken.has(name)) return name;
   }
+}
+
+/** Adds details to commands of a release, sealed or not; what is not said of them stays. */
+export async function detailCommands(db: Db, catalogue: Catalogue, sent: readonly SentDetails[]): Promise<void> {
+  const known = new Map(catalogue.commands.map((command) => [command.id, command]));
+  const details = sent.map(({ id, ...said }) => {
+    const before = known.get(id) ?? refuse('not-found', `There is no command ${id} in this release.`);
+    return { id, ...stateOf(CommandWords.parse({ ...before, ...said })) };
+  });
+  await writeDetails(db, catalogue.release.id, details);
 }
 
 /** Corrects commands of an open release; what is not said of them stays. */
@@ -163,15 +174,19 @@ type Group = z.output<typeof SentGroup>;
 
 /** Makes a group, or writes one anew. */
 export async function saveGroup(db: Db, appId: number, group: Group, id?: number): Promise<number> {
-  const { kind, name, twin, members } = group;
+  const { kind, name, twin, members, advised, because } = group;
+  if (advised !== null && (kind !== 'ways' || !members.includes(advised)))
+    refuse('not-a-way', 'Of ways to one goal, one of them is advised.');
   if (kind === 'pair' && members.length !== 2) refuse('not-a-pair', 'A pair has two commands.');
   if (new Set(members).size !== members.length) refuse('doubled', 'A command stands twice in the group.');
   const saved = await first<{ id: number }>(
     db,
     id
-      ? 'UPDATE command_group SET kind = $2, name = $3, twin_id = $4 WHERE app_id = $1 AND id = $5 RETURNING id'
-      : 'INSERT INTO command_group (app_id, kind, name, twin_id) VALUES ($1, $2, $3, $4) RETURNING id',
-    [appId, kind, name, twin, ...(id ? [id] : [])],
+      ? `UPDATE command_group SET kind = $2, name = $3, twin_id = $4, advised_id = $5, because = $6
+         WHERE app_id = $1 AND id = $7 RETURNING id`
+      : `INSERT INTO command_group (app_id, kind, name, twin_id, advised_id, because)
+         VALUES ($1, $2, $3, $4, $5, $6) RETURNING id`,
+    [appId, kind, name, twin, advised, because, ...(id ? [id] : [])],
   );
   if (!saved) return refuse('not-found', 'There is no such group in this app.');
   await writeOrder(db, 'command_group_member', 'group_id', appId, saved.id, members);

@@ -113,15 +113,32 @@ async function makeFamilies(db: Db, appId: number, families: ListPlan['families'
     );
 }
 
-/** Words of a command as the columns of its state are called. */
+/** Words of a command as the columns of its state and of its details are called. */
 export function stateOf(words: CommandWords) {
-  const { otherNames, onePress, then, ...same } = words;
-  return { ...same, other_names: otherNames, one_press: onePress, follows: then };
+  const { otherNames, onePress, then, satisfiedBy, keyList, keyListSince, ...same } = words;
+  return {
+    ...same,
+    other_names: otherNames,
+    one_press: onePress,
+    follows: then,
+    satisfied_by: satisfiedBy,
+    key_list: keyList,
+    key_list_since: keyListSince,
+  };
 }
 
 export const STATE = `label text, menu text, category text, description text, other_names text[], fixed boolean, hidden boolean,
   destructive boolean, parameterised boolean, scripted boolean, one_press text, needs text, follows text`;
-export const FIELDS = STATE.replace(/ (text\[\]|text|boolean)/g, '');
+const fieldsOf = (columns: string) => columns.replace(/ (text\[\]|text|boolean)/g, '').replace(/\s+/g, ' ');
+export const FIELDS = fieldsOf(STATE);
+const DETAIL = `states text[], presses text[], step text, sign text, satisfied_by text, setting text, key_list text, key_list_since text,
+  unshown boolean`;
+const DETAIL_FIELDS = fieldsOf(DETAIL);
+const setsOf = (fields: string, from: string) =>
+  fields
+    .split(', ')
+    .map((field) => `${field} = ${from}.${field}`)
+    .join(', ');
 
 export async function insertCommands(db: Db, appId: number, releaseId: number, states: readonly object[]) {
   await db.query(
@@ -137,17 +154,31 @@ export async function insertCommands(db: Db, appId: number, releaseId: number, s
      SELECT $2, $1, ids.id, given.home, ${FIELDS} FROM given JOIN ids USING (name) ORDER BY n`,
     [appId, releaseId, JSON.stringify(states)],
   );
+  await db.query(
+    `INSERT INTO command_detail (release_id, command_id, ${DETAIL_FIELDS})
+     SELECT $2, c.id, ${DETAIL_FIELDS} FROM jsonb_to_recordset($3) AS g (name text, ${DETAIL})
+       JOIN command c ON c.app_id = $1 AND c.name = g.name`,
+    [appId, releaseId, JSON.stringify(states)],
+  );
+}
+
+/** Writes the details of commands, which a sealed release takes too. */
+export async function writeDetails(db: Db, releaseId: number, details: readonly object[]) {
+  await db.query(
+    `INSERT INTO command_detail (release_id, command_id, ${DETAIL_FIELDS})
+     SELECT $1, id, ${DETAIL_FIELDS} FROM jsonb_to_recordset($2) AS r (id bigint, ${DETAIL})
+     ON CONFLICT (release_id, command_id) DO UPDATE SET ${setsOf(DETAIL_FIELDS, 'excluded')}`,
+    [releaseId, JSON.stringify(details)],
+  );
 }
 
 export async function updateCommands(db: Db, releaseId: number, states: readonly object[]) {
-  const sets = FIELDS.split(',')
-    .map((field) => `${field.trim()} = r.${field.trim()}`)
-    .join(', ');
   await db.query(
-    `UPDATE command_state s SET ${sets} FROM jsonb_to_recordset($2) AS r (id bigint, ${STATE})
+    `UPDATE command_state s SET ${setsOf(FIELDS, 'r')} FROM jsonb_to_recordset($2) AS r (id bigint, ${STATE})
      WHERE s.release_id = $1 AND s.command_id = r.id`,
     [releaseId, JSON.stringify(states)],
   );
+  await writeDetails(db, releaseId, states);
 }
 
 async function insertBindings(

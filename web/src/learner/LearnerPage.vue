@@ -119,7 +119,7 @@ const print = () => window.print();
       </div>
       <SheetView v-if="sheet" :body="sheet" :platform="platform" :how="style" />
       <ChangesView v-else-if="changes" :body="changes" :platform="platform" :how="style" />
-      <p v-if="none" role="status">Nothing on this sheet is called so.</p>
+      <p v-if="none" role="status">Nothing on this sheet has that name.</p>
       <section v-if="file" class="load">
         <h2>Loading the key file</h2>
         <p>{{ edition.howToLoad }}</p>

@@ -44,7 +44,7 @@ function done(sentence: string) {
 
 <template>
   <span class="out" @keydown.esc="open = false">
-    <button type="button" class="btn" aria-haspopup="true" :aria-expanded="open" @click="open = !open">Hand out</button>
+    <button type="button" class="btn" aria-haspopup="true" :aria-expanded="open" @click="open = !open">Export</button>
     <span v-if="open" class="choices">
       <button type="button" class="btn plain" @click="copy">Copy as a table</button>
       <button type="button" class="btn plain" @click="save('csv', 'text/csv', tableCsv(table()))">Save as CSV</button>

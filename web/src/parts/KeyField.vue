@@ -148,10 +148,12 @@ defineExpose({ focus: () => pressField.value?.focus() });
     <p v-if="became" class="became">
       <span>{{ became }}</span>
       <button type="button" class="btn plain" title="Or press the same keys once more" @click="turn">
-        {{ asPressed ? 'By its part' : 'As pressed' }}
+        {{ asPressed ? 'Convert it' : 'As pressed' }}
       </button>
     </p>
     <p class="sr-only" aria-live="polite">{{ said }}</p>
+    <!-- What follows from the press, and taking it: the next thing that Tab comes to. -->
+    <slot />
     <div class="switches">
       <button type="button" class="btn plain" role="switch" :aria-checked="several" @click="several = !several">
         several strokes: {{ several ? 'on' : 'off' }}

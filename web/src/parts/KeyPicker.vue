@@ -77,7 +77,9 @@ function add(behind: string) {
     </ElSelect>
     <div class="ways">
       <button type="submit" class="btn" :disabled="!picked">Look it up</button>
-      <button v-if="going" type="button" class="btn" :disabled="!picked" @click="add(going)">Behind that one</button>
+      <button v-if="going" type="button" class="btn" :disabled="!picked" @click="add(going)">
+        Add as the next stroke
+      </button>
     </div>
   </form>
 </template>

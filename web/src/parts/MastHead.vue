@@ -4,8 +4,10 @@ import { computed, onBeforeUnmount, ref } from 'vue';
 import { meantFor, writeStored, parseStored } from '@crib/core/keys';
 import { useLookup } from '../stores/lookup.ts';
 import { usePlace } from '../stores/place.ts';
+import { forgetPlaces } from '../stores/last.ts';
 import { useSession } from '../stores/session.ts';
 import { machineInHand, strokeOf } from './pressing.ts';
+import { helpOpen } from '../stores/own-keys.ts';
 import { chooseTheme, currentTheme } from './theme.ts';
 
 const { route, router, kept, set, platform, style, appSlug, releaseLabel, luggage } = usePlace();
@@ -18,7 +20,7 @@ const stages = computed(() => {
     {
       stage: 'catalogue',
       name: 'Catalogue',
-      to: there ? { name: 'catalogue', params, query: luggage.value } : { name: 'apps' },
+      to: there ? { name: 'catalogue', params, query: luggage.value } : null,
     },
     ...[
       { stage: 'keysets', name: 'Keysets' },
@@ -83,13 +85,14 @@ function turn() {
 }
 async function leave() {
   await session.signOut();
+  forgetPlaces();
   await router.push({ name: 'sign-in' });
 }
 </script>
 
 <template>
   <header class="mast">
-    <RouterLink class="logo" :to="{ name: 'apps' }" aria-label="Crib, apps and releases"><i>C</i>rib</RouterLink>
+    <RouterLink class="logo" :to="{ name: 'desk' }" aria-label="Crib, your desk"><i>C</i>rib</RouterLink>
     <nav class="stages" aria-label="Stages">
       <template v-for="(stage, index) in stages" :key="stage.stage">
         <RouterLink
@@ -135,6 +138,7 @@ async function leave() {
           <p>
             {{ session.editor?.name }}<br /><span class="mid">{{ session.editor?.email }}</span>
           </p>
+          <button type="button" class="btn plain" @click="((menu = false), (helpOpen = true))">Crib’s own keys</button>
           <button type="button" class="btn plain" @click="turn">
             {{ theme === 'dark' ? 'Light paper' : 'Dark paper' }}
           </button>

@@ -31,6 +31,9 @@ defineProps<{ wide?: boolean }>();
 .index h2 {
   font-size: 17px;
 }
+.index .views {
+  margin-bottom: 12px;
+}
 .index h3,
 .margin h3 {
   margin: 16px 0 6px;

@@ -18,7 +18,7 @@ defineEmits<{ again: [] }>();
   <component :is="whole ? 'main' : 'section'" class="note" :class="{ whole }">
     <div class="lines" :role="problem ? 'alert' : 'status'">
       <template v-if="problem">
-        <component :is="whole || first ? 'h1' : 'h2'">That did not work</component>
+        <component :is="whole || first ? 'h1' : 'h2'">Crib could not do that</component>
         <p>{{ problem.sentence }}</p>
         <button class="btn" type="button" @click="$emit('again')">Try again</button>
       </template>

@@ -1,6 +1,7 @@
 import { ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { defineStore } from 'pinia';
+import { NARROWING } from './place.ts';
 
 /** How long typing rests before it is written into the address. */
 const PAUSE = 250;
@@ -36,7 +37,7 @@ export const useLookup = defineStore('lookup', () => {
   function showAll() {
     drop();
     const query = { ...route.query };
-    for (const name of ['q', 'press', 'where', 'narrow', 'held', 'key', 'only']) delete query[name];
+    for (const name of [...NARROWING, 'only']) delete query[name];
     void router.push({ query });
   }
   return { name, type, drop, showAll };

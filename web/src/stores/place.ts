@@ -8,6 +8,11 @@ import { useWorkspace } from './workspace.ts';
 const one = (value: LocationQueryValue | LocationQueryValue[] | undefined) =>
   (Array.isArray(value) ? value[0] : value) ?? '';
 
+/** What a ledger is narrowed to: it stays when one goes to another stage and back. */
+export const NARROWING = ['q', 'press', 'narrow', 'where', 'category', 'held', 'key'] as const;
+/** What the reader has in hand besides: platform, layout, how keys are written, whose hands. */
+const IN_HAND = ['platform', 'style', 'layout', 'layouts', 'language', 'rest', 'fingers', 'typist'] as const;
+
 const SHOWN: readonly Shown[] = ['words', 'symbols', 'pressed'];
 const layoutOf = (id: string): Layout => layoutById(id) ?? US;
 
@@ -70,12 +75,35 @@ export function usePlace() {
   const appSlug = computed(() => String(route.params['app'] ?? ''));
   const releaseLabel = computed(() => String(route.params['release'] ?? ''));
 
+  /** The keyset that the address names: as its subject, or as the one in hand. */
+  const keysetNamed = computed(() => {
+    const asked = Number(route.params['keyset'] ?? one(route.query['keyset']));
+    return workspace.keyset(asked)?.id ?? null;
+  });
+  /** The keyset in hand: the one named, or the newest custom one, or what is shipped. */
+  const keysetInHand = computed(
+    () => keysetNamed.value ?? workspace.custom.at(-1)?.id ?? workspace.shipped?.id ?? null,
+  );
+
   /** What goes along from stage to stage. */
   const luggage = computed(() => {
-    const carried = ['platform', 'style', 'layout', 'layouts', 'language', 'rest', 'fingers', 'typist'].filter(
-      (name) => route.query[name],
-    );
-    return Object.fromEntries(carried.map((name) => [name, route.query[name]!]));
+    const carried = [...IN_HAND, ...NARROWING].filter((name) => route.query[name]);
+    const keyset = keysetNamed.value === null ? {} : { keyset: String(keysetNamed.value) };
+    return { ...Object.fromEntries(carried.map((name) => [name, one(route.query[name])])), ...keyset };
   });
-  return { route, router, kept, set, platform, style, layout, language, appSlug, releaseLabel, luggage };
+  return {
+    route,
+    router,
+    kept,
+    set,
+    platform,
+    style,
+    layout,
+    language,
+    appSlug,
+    releaseLabel,
+    keysetNamed,
+    keysetInHand,
+    luggage,
+  };
 }

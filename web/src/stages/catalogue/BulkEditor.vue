@@ -86,7 +86,7 @@ async function group() {
       >For all of them
       <ElSelect v-model="field" aria-label="What to correct">
         <ElOption value="category" label="the category" />
-        <ElOption value="home" label="where they are at home" />
+        <ElOption value="home" label="where they work" />
         <ElOption value="flag" label="a flag" />
         <ElOption value="replace" label="words in label and menu" />
       </ElSelect>
@@ -98,12 +98,12 @@ async function group() {
       aria-label="Category"
       placeholder="Category"
     />
-    <PlaceSelect v-if="field === 'home'" v-model="home" label="Where they are at home" />
+    <PlaceSelect v-if="field === 'home'" v-model="home" label="Where they work" />
     <template v-if="field === 'flag'">
       <ElSelect v-model="flag" aria-label="Flag"
         ><ElOption v-for="one in FLAGS" :key="one" :value="one" :label="one"
       /></ElSelect>
-      <ElCheckbox v-model="on" label="they have it" />
+      <ElCheckbox v-model="on" label="they have the flag" />
     </template>
     <template v-if="field === 'replace'">
       <ElInput v-model="from" aria-label="Replace" placeholder="replace" />
@@ -120,7 +120,7 @@ async function group() {
       {{ bindings.length }} tried on {{ platformName(platform) }}
     </button>
   </div>
-  <h3>Belong together</h3>
+  <h3>Group them</h3>
   <form class="make" @submit.prevent="group">
     <ElSelect v-model="kind" aria-label="As">
       <ElOption value="family" label="a family, in this order" />

@@ -13,18 +13,15 @@ const views = computed(() => [
   { name: 'places', title: 'Places', count: workspace.catalogue?.contexts.length },
   { name: 'groups', title: 'Pairs and families', count: workspace.catalogue?.groups.length },
   { name: 'runs', title: 'Runs', count: workspace.catalogue?.runs.length },
-  { name: 'uses', title: 'How often', count: new Set(workspace.catalogue?.uses.map((one) => one.command)).size },
-  { name: 'policy', title: 'How it takes keys', count: undefined },
+  { name: 'uses', title: 'Use counts', count: new Set(workspace.catalogue?.uses.map((one) => one.command)).size },
+  { name: 'policy', title: 'Key policy', count: undefined },
   { name: 'system-keys', title: 'System keys', count: workspace.catalogue?.systemKeys.length },
 ]);
 </script>
 
 <template>
-  <template v-if="route.name !== 'catalogue'">
-    <h2>{{ workspace.app?.name }}</h2>
-    <p class="mid">{{ releaseLabel }}, {{ workspace.catalogue?.release.sealedAt ? 'sealed' : 'open' }}</p>
-  </template>
-  <h3>Catalogue</h3>
+  <h2>{{ workspace.app?.name }}</h2>
+  <p class="mid views">{{ releaseLabel }}, {{ workspace.catalogue?.release.sealedAt ? 'sealed' : 'open' }}</p>
   <IndexLine
     v-for="one in views"
     :key="one.name"

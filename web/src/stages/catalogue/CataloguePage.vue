@@ -19,16 +19,15 @@ import CatalogueIndex from './CatalogueIndex.vue';
 import ColumnPicker from './ColumnPicker.vue';
 import CorrectCommand from './CorrectCommand.vue';
 import CommandStory from './CommandStory.vue';
-import NarrowIndex from './NarrowIndex.vue';
-import PlaceIndex from './PlaceIndex.vue';
+import FilterIndex from './FilterIndex.vue';
 import PressStory from './PressStory.vue';
 import SavedViews from './SavedViews.vue';
 import { useLedger } from './useLedger.ts';
 
 const workspace = useWorkspace();
-const { kept, set, platform, style, releaseLabel, luggage } = usePlace();
+const { kept, set, platform, style, releaseLabel, keysetInHand, luggage } = usePlace();
 
-/** Opens on the shipped keyset beside the last custom one. */
+/** Opens on the shipped keyset beside the one in hand. */
 const chosen = kept('columns');
 const columnIds = computed<number[]>({
   get: () => {
@@ -37,12 +36,12 @@ const columnIds = computed<number[]>({
       .split(',')
       .map(Number)
       .filter((id) => known.has(id));
-    const opening = [workspace.shipped?.id, workspace.custom.at(-1)?.id].filter((id) => id !== undefined);
-    return asked.length ? asked : opening;
+    const opening = [workspace.shipped?.id, keysetInHand.value].filter((id) => id !== undefined && id !== null);
+    return asked.length ? asked : [...new Set(opening)];
   },
   set: (ids) => (chosen.value = ids.join(',')),
 });
-const { columns, found, shown, rows, press, counts, tallies, selected, select, title, clear } = useLedger(columnIds);
+const { columns, shown, rows, press, counts, selected, select, title, clear } = useLedger(columnIds, keysetInHand);
 const margin = ref<HTMLElement | null>(null);
 const marked = ref<ReadonlySet<number>>(new Set());
 watch(
@@ -103,15 +102,15 @@ async function seal() {
   <ReleaseGate v-slot="{ catalogue, tree }">
     <StageFrame>
       <template #index>
-        <PlaceIndex
-          :title="workspace.app?.name ?? ''"
-          :under="`${releaseLabel}, ${catalogue.release.sealedAt ? 'sealed' : 'open'}`"
-          :commands="found"
-        >
-          <NarrowIndex :counts="counts" :tallies="tallies" :platform="platform" />
-          <SavedViews />
-          <CatalogueIndex />
-        </PlaceIndex>
+        <CatalogueIndex />
+        <FilterIndex
+          :filters="counts.filters.value"
+          :places="counts.places.value"
+          :categories="counts.categories.value"
+          :tallies="counts.tallies"
+          :platform="platform"
+        />
+        <SavedViews />
       </template>
 
       <h1>
@@ -123,7 +122,7 @@ async function seal() {
         <span class="end">
           <HandOut :name="`${workspace.app?.slug}-${releaseLabel}-${platform}`" :table="table" />
           <button v-if="!catalogue.release.sealedAt" type="button" class="btn" @click="adding = !adding">
-            {{ adding ? 'Not now' : 'Add a command' }}
+            {{ adding ? 'Cancel' : 'Add a command' }}
           </button>
           <button
             v-if="!catalogue.release.sealedAt && catalogue.commands.length"
@@ -144,7 +143,7 @@ async function seal() {
       </StateNote>
       <StateNote
         v-else-if="rows.length === 0"
-        :title="press ? 'Nothing answers to these keys here' : 'No command is called so'"
+        :title="press ? 'These keys do nothing here' : 'No command has that name'"
       >
         <p>
           {{ press ? 'They are free in the columns shown, on this platform.' : 'Try fewer letters, or another place.' }}
@@ -171,7 +170,7 @@ async function seal() {
         @resize="resize"
         @pin="(count) => (pinned = count)"
       />
-      <ChipLegend><span>Shift marks several</span></ChipLegend>
+      <ChipLegend><span>Shift+click marks several rows</span></ChipLegend>
 
       <template #margin>
         <div ref="margin" tabindex="-1">
@@ -185,7 +184,7 @@ async function seal() {
           <CommandStory v-else-if="selected" :command="selected" :how="style">
             <div class="actions">
               <RouterLink class="btn" :to="{ name: 'command', params: { command: selected.name }, query: luggage }"
-                >Its whole story</RouterLink
+                >Open its page</RouterLink
               >
               <RouterLink
                 v-for="keyset in workspace.custom"
@@ -194,7 +193,7 @@ async function seal() {
                 :to="{
                   name: 'keyset',
                   params: { keyset: keyset.id },
-                  query: { ...luggage, row: selected.name },
+                  query: { ...luggage, row: selected.name, at: 'keys' },
                 }"
               >
                 Change it in {{ keyset.name }}

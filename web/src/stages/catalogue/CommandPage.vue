@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watchEffect } from 'vue';
+import { computed, ref, shallowRef, watch, watchEffect } from 'vue';
 import { platformName } from '@crib/core/keys';
 import type { Held, Weighed } from '@crib/core/keyset';
 import { languageName } from '../../parts/languages.ts';
+import { show } from '../../parts/chips.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
@@ -10,14 +11,15 @@ import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import CommandWays from './CommandWays.vue';
+import { factsOf, howChanged } from '../../parts/facts.ts';
+import DetailForm from './DetailForm.vue';
 import CorrectCommand from './CorrectCommand.vue';
-import PlatformSwitches from './PlatformSwitches.vue';
 import ShippedKeys from './ShippedKeys.vue';
 import WhyPanel from './WhyPanel.vue';
 
 /** A command: its shortcuts through all releases and platforms, the ways to it, and what can be corrected. */
 const workspace = useWorkspace();
-const { route, router, platform, style, luggage } = usePlace();
+const { route, router, platform, style, keysetInHand, luggage } = usePlace();
 const name = computed(() => String(route.params['command']));
 const command = computed(() => workspace.byName.get(name.value) ?? null);
 const editing = ref(false);
@@ -62,9 +64,20 @@ const groups = computed(() =>
 const distinct = (held: readonly Held[]) => [...new Map(held.map((one) => [one.shortcut, one])).values()];
 const goals = computed(() => groups.value.filter((group) => group.kind === 'ways'));
 const belongs = computed(() => groups.value.filter((group) => group.kind !== 'ways'));
+const facts = computed(() => factsOf(command.value!, (name) => workspace.byName.get(name)?.label));
 const plainWords = computed(() => {
-  const { needs, then, otherNames, wordings, description } = command.value!;
-  return !needs && !then && !description && otherNames.length + wordings.length === 0;
+  const { wordings, description } = command.value!;
+  return !description && facts.value.length + wordings.length === 0;
+});
+const detailing = ref(false);
+watch(name, () => (detailing.value = false));
+/** How keys are changed in the program, with the present key of the command that opens the list. */
+const changing = computed(() => {
+  const { app } = workspace.catalogue!;
+  const opener = workspace.byName.get(app.keysCommand);
+  const [held] = opener ? workspace.effectiveOf(keysetInHand.value!, platform.value).of(opener.id) : [];
+  const keys = held ? show(held.shortcut, platform.value, style.value) : '';
+  return command.value!.fixed ? '' : howChanged(app, opener ? { label: opener.label, keys } : null);
 });
 const flags = computed(() => {
   const one = command.value!;
@@ -90,7 +103,6 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
       <template #index>
         <h2>{{ workspace.app?.name }}</h2>
         <p class="mid">{{ catalogue.release.label }}, {{ catalogue.release.sealedAt ? 'sealed' : 'open' }}</p>
-        <PlatformSwitches />
         <h3>Back to</h3>
         <RouterLink class="btn plain" :to="{ name: 'catalogue', query: { ...luggage, row: command.name } }"
           >The ledger</RouterLink
@@ -104,7 +116,7 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
         <b v-if="flags.length">{{ flags.join(' · ') }}</b>
         <span class="end">
           <RouterLink class="btn" :to="{ name: 'story', query: { ...luggage, command: command.name } }"
-            >With what it was before</RouterLink
+            >With earlier releases</RouterLink
           >
           <button
             v-if="!catalogue.release.sealedAt"
@@ -148,19 +160,20 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
             </tbody>
           </table>
         </section>
+        <section v-if="changing">
+          <h2>How its key is changed</h2>
+          <p>{{ changing }}</p>
+        </section>
         <CommandWays :command="command" :goals="goals" />
         <section>
-          <h2>About it</h2>
-          <div v-if="command.needs" class="way">
-            <span class="mid">Needs</span><span>{{ command.needs }}</span>
+          <h2>About this command</h2>
+          <div v-for="fact in facts" :key="fact.name" class="way">
+            <span class="mid">{{ fact.name }}</span><span>{{ fact.text }}</span>
           </div>
-          <div v-if="command.then" class="way">
-            <span class="mid">Then</span><span>{{ command.then }}</span>
-          </div>
-          <div v-if="command.otherNames.length" class="way">
-            <span class="mid">Also called</span><span>{{ command.otherNames.join(', ') }}</span>
-          </div>
-          <p v-if="plainWords" class="mid">Nothing more is said of it.</p>
+          <button type="button" class="btn plain" :aria-pressed="detailing" @click="detailing = !detailing">
+            {{ detailing ? 'Done' : 'Add to it' }}
+          </button>
+          <p v-if="plainWords" class="mid">Nothing more is known about it.</p>
           <div v-for="word in command.wordings" :key="`${word.platform} ${word.language}`" class="way">
             <span class="mid">{{
               [word.platform && platformName(word.platform), word.language && languageName(word.language)]
@@ -189,7 +202,12 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
         </section>
       </div>
       <template #margin>
-        <CorrectCommand v-if="editing" :command="command" @done="(other) => other !== name && router.push(to(other))" />
+        <DetailForm v-if="detailing" :command="command" />
+        <CorrectCommand
+          v-else-if="editing"
+          :command="command"
+          @done="(other) => other !== name && router.push(to(other))"
+        />
         <template v-else>
           <h2>As shipped</h2>
           <template v-for="keyset in shippedSets" :key="keyset.id">

@@ -3,6 +3,7 @@ import { show, type Shown } from '../../parts/chips.ts';
 import { computed } from 'vue';
 import { platformName } from '@crib/core/keys';
 import type { Binding, Command } from '@crib/core/contract';
+import { factsOf } from '../../parts/facts.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import { useWorkspace } from '../../stores/workspace.ts';
 
@@ -20,6 +21,7 @@ const flags = computed(() =>
     props.command.onePress !== 'once' && props.command.onePress,
   ].filter(Boolean),
 );
+const facts = computed(() => factsOf(props.command, (name) => workspace.byName.get(name)?.label));
 const platforms = computed(() => workspace.catalogue?.release.platforms ?? []);
 const keysets = computed(() => workspace.catalogue?.keysets ?? []);
 const chips = (keyset: number, platform: string) => {
@@ -71,9 +73,9 @@ function sourceOf({ provenance }: Binding): string {
   <p v-if="flags.length">
     <b>{{ flags.join(' · ') }}</b>
   </p>
-  <p v-if="command.needs">Needs {{ command.needs }}</p>
-  <p v-if="command.then">Then {{ command.then }}</p>
-  <p v-if="command.otherNames.length">Also called {{ command.otherNames.join(', ') }}</p>
+  <p v-for="fact in facts" :key="fact.name">
+    <span class="mid">{{ fact.name }}</span> {{ fact.text }}
+  </p>
   <p v-if="command.description">{{ command.description }}</p>
 
   <template v-for="keyset in keysets" :key="keyset.id">

@@ -11,18 +11,25 @@ import { useWorkspace } from '../../stores/workspace.ts';
 /** All ways to what a command does, by other commands with the same goal too; the advised one first, with the reason. */
 const props = defineProps<{ command: Command; goals: readonly CommandGroup[] }>();
 const workspace = useWorkspace();
-const { platform, style, luggage } = usePlace();
+const { platform, style, keysetInHand, luggage } = usePlace();
 const { rest, typist } = useHands();
-const keyset = computed(() => workspace.custom.at(-1) ?? workspace.shipped!);
+const keyset = computed(() => workspace.keyset(keysetInHand.value) ?? workspace.shipped!);
 const goal = computed(() => [...new Set([props.command.id, ...props.goals.flatMap((group) => group.members)])]);
+/** What the trainer says: use this one, because. */
+const advice = computed(() => props.goals.find((group) => group.advised !== null) ?? null);
 const found = computed(() =>
-  waysTo(goal.value, {
-    effective: workspace.effectiveOf(keyset.value.id, platform.value),
-    commands: workspace.commands,
-    keyboard: workspace.keyboardOn(platform.value),
-    rest: rest.value,
-    typist: typist.value,
-  }),
+  waysTo(
+    goal.value,
+    {
+      effective: workspace.effectiveOf(keyset.value.id, platform.value),
+      tree: workspace.tree!,
+      commands: workspace.commands,
+      keyboard: workspace.keyboardOn(platform.value),
+      rest: rest.value,
+      typist: typist.value,
+    },
+    advice.value?.advised ?? null,
+  ),
 );
 const stateOf = (way: GoalWay) => {
   const held = workspace.effectiveOf(keyset.value.id, platform.value).of(way.command);
@@ -33,7 +40,7 @@ const stateOf = (way: GoalWay) => {
 <template>
   <section>
     <h2>
-      Ways to it<small v-if="goals.length">{{ goals.map((group) => group.name).join(', ') }}</small>
+      Ways to do it<small v-if="goals.length">{{ goals.map((group) => group.name).join(', ') }}</small>
     </h2>
     <p v-if="found.ways.length === 0" class="mid">No key, and no menu path is known.</p>
     <template v-else>
@@ -58,7 +65,11 @@ const stateOf = (way: GoalWay) => {
                 :state="stateOf(way)"
               />
               <span v-else>{{ way.menu }}</span>
-              <b v-if="at === 0 && found.ways.length > 1" class="advised">advised</b>
+              <b v-if="at === 0 && found.ways.length > 1" class="advised">{{ advice ? 'use this one' : 'advised' }}</b>
+              <span v-else-if="way === found.computed" class="mid"> the best by computing</span>
+              <span v-if="way.shortcut && way.context !== command.home && workspace.tree" class="mid">
+                in {{ workspace.tree.get(way.context).name }}</span
+              >
             </th>
             <td v-if="goal.length > 1">
               <template v-if="way.command === command.id">this one</template>
@@ -78,6 +89,7 @@ const stateOf = (way: GoalWay) => {
           </tr>
         </tbody>
       </table>
+      <p v-if="advice?.because" class="because">{{ advice.because }}</p>
       <p class="mid why">{{ found.why ? say(found.why) : '' }} {{ keyset.name }}, {{ rest.name }}.</p>
     </template>
   </section>
@@ -96,6 +108,9 @@ h2 small {
   margin-left: 8px;
   color: var(--tide);
   font-size: 12.5px;
+}
+.because {
+  margin-top: 6px;
 }
 .why {
   margin-top: 6px;

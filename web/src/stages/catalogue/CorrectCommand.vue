@@ -77,7 +77,7 @@ const removing = ref(false);
 async function remove() {
   const { command } = props;
   if (!command) return;
-  const gone = await send('DELETE', `/api/releases/${release.value}/commands/${command.id}`, undefined, 'Taken out.');
+  const gone = await send('DELETE', `/api/releases/${release.value}/commands/${command.id}`, undefined, 'Removed.');
   removing.value = false;
   if (gone) await router.push({ name: 'catalogue', query: luggage.value });
 }
@@ -114,8 +114,8 @@ async function split() {
       </ElSelect>
     </label>
     <label
-      >Where it is at home
-      <PlaceSelect v-model="form.home" label="Where it is at home" />
+      >Where it works
+      <PlaceSelect v-model="form.home" label="Where it works" />
     </label>
     <label
       >Other names<ElInput v-model="form.otherNames" placeholder="former, tooltip, what people say; parted by ;"
@@ -133,7 +133,7 @@ async function split() {
       <ElCheckbox v-for="[flag, word] in FLAGS" :key="flag" :value="flag" :label="word" />
     </ElCheckboxGroup>
     <template v-if="command">
-      <h3>Called otherwise</h3>
+      <h3>Other wordings</h3>
       <div v-for="(wording, index) in form.wordings" :key="index" class="wording">
         <PlatformSelect
           size="small"
@@ -149,7 +149,7 @@ async function split() {
         />
         <ElInput v-model="wording.label" size="small" aria-label="Label there" placeholder="label" />
         <ElInput v-model="wording.menu" size="small" aria-label="Menu path there" placeholder="menu path" />
-        <button type="button" class="btn plain" @click="form.wordings.splice(index, 1)">Take out</button>
+        <button type="button" class="btn plain" @click="form.wordings.splice(index, 1)">Remove</button>
       </div>
       <button
         type="button"
@@ -175,11 +175,11 @@ async function split() {
       <button type="submit" class="btn primary" :disabled="busy">
         {{ command ? 'Correct it' : 'Add the command' }}
       </button>
-      <button v-if="command" type="button" class="btn" @click="removing = true">Take it out</button>
+      <button v-if="command" type="button" class="btn" @click="removing = true">Remove it</button>
     </div>
   </form>
   <template v-if="command">
-    <h3>Found to be one with another</h3>
+    <h3>The same as another command</h3>
     <ElSelect v-model="other" filterable aria-label="The other command" placeholder="the other command">
       <ElOption
         v-for="one in workspace.catalogue!.commands.filter((one) => one.id !== command!.id)"
@@ -193,7 +193,7 @@ async function split() {
         Merge it into this one
       </button>
     </div>
-    <h3>Found to be two</h3>
+    <h3>Really two commands</h3>
     <form class="make" @submit.prevent="split">
       <label>Label of the part<ElInput v-model="part.label" maxlength="120" required /></label>
       <label>Its id<ElInput v-model="part.name" maxlength="120" required placeholder="depth.place-again" /></label>
@@ -206,8 +206,8 @@ async function split() {
   <ElDialog v-model="removing" :title="`Take ${command?.label} out?`" width="420">
     <p>Its shortcuts in this release go with it. Other releases keep theirs. This cannot be undone.</p>
     <template #footer>
-      <button type="button" class="btn" @click="removing = false">Leave it in</button>
-      <button type="button" class="btn primary second" @click="remove">Take it out</button>
+      <button type="button" class="btn" @click="removing = false">Cancel</button>
+      <button type="button" class="btn primary second" @click="remove">Remove it</button>
     </template>
   </ElDialog>
 </template>

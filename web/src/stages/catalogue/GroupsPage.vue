@@ -14,12 +14,12 @@ import { useSaving } from './useSaving.ts';
 
 /** Pairs, families, slots and ways: what belongs together, in order, with the keys each member has. */
 const workspace = useWorkspace();
-const { kept, platform, style, appSlug, luggage } = usePlace();
+const { kept, platform, style, appSlug, keysetInHand, luggage } = usePlace();
 const { problems, said, busy, send } = useSaving();
 const chosen = kept('set');
 const groups = computed(() => workspace.catalogue?.groups ?? []);
 const group = computed(() => groups.value.find((one) => String(one.id) === chosen.value) ?? null);
-const shown = computed(() => workspace.custom.at(-1) ?? workspace.shipped!);
+const shown = computed(() => workspace.keyset(keysetInHand.value) ?? workspace.shipped!);
 const keysOf = (id: number) => [
   ...new Set(
     workspace
@@ -36,23 +36,30 @@ const lopsided = (one: CommandGroup) => {
   return keyed > 0 && keyed < one.members.length;
 };
 
-const empty = (): Omit<CommandGroup, 'id'> => ({ kind: 'pair', name: '', members: [], twin: null });
+const empty = (): Omit<CommandGroup, 'id'> => ({
+  kind: 'pair',
+  name: '',
+  members: [],
+  twin: null,
+  advised: null,
+  because: '',
+});
 const form = reactive(empty());
-watch(
-  group,
-  (one) =>
-    Object.assign(form, one ? { kind: one.kind, name: one.name, members: [...one.members], twin: one.twin } : empty()),
-  { immediate: true },
-);
+watch(group, (one) => Object.assign(form, empty(), one ? { ...one, members: [...one.members], id: undefined } : {}), {
+  immediate: true,
+});
 async function save() {
   const base = `/api/apps/${appSlug.value}/groups`;
+  const { kind, name, members, twin, advised, because } = form;
+  const ways = kind === 'ways';
+  const sent = { kind, name, members, twin, advised: ways ? advised : null, because: ways ? because : '' };
   const saved = group.value
-    ? await send<{ id: number }>('PUT', `${base}/${group.value.id}`, form, 'Corrected.')
-    : await send<{ id: number }>('POST', base, form, 'Made.');
+    ? await send<{ id: number }>('PUT', `${base}/${group.value.id}`, sent, 'Corrected.')
+    : await send<{ id: number }>('POST', base, sent, 'Made.');
   if (saved) chosen.value = String(saved.id);
 }
 async function drop() {
-  if (await send('DELETE', `/api/apps/${appSlug.value}/groups/${group.value!.id}`, undefined, 'Taken out.'))
+  if (await send('DELETE', `/api/apps/${appSlug.value}/groups/${group.value!.id}`, undefined, 'Removed.'))
     chosen.value = '';
 }
 const KINDS = { pair: 'a pair', family: 'a family', slots: 'slots', ways: 'ways to one goal' } as const;
@@ -136,13 +143,29 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
               <ElOption v-for="one in twins" :key="one.id" :value="one.id" :label="one.name" />
             </ElSelect>
           </label>
+          <template v-if="form.kind === 'ways'">
+            <label
+              >Advise
+              <ElSelect
+                :model-value="form.advised ?? 0"
+                aria-label="Advise"
+                @update:model-value="(value: number) => (form.advised = value || null)"
+              >
+                <ElOption :value="0" label="what is computed" />
+                <ElOption v-for="id in form.members" :key="id" :value="id" :label="label(id)" />
+              </ElSelect>
+            </label>
+            <label v-if="form.advised"
+              >Because<ElInput v-model="form.because" type="textarea" :rows="2" maxlength="500"
+            /></label>
+          </template>
           <ProblemList :problems="problems" />
           <p role="status">{{ said }}</p>
           <div class="actions">
             <button type="submit" class="btn primary" :disabled="busy || form.members.length < 2">
               {{ group ? 'Correct it' : 'Make it' }}
             </button>
-            <button v-if="group" type="button" class="btn" :disabled="busy" @click="drop">Take it out</button>
+            <button v-if="group" type="button" class="btn" :disabled="busy" @click="drop">Remove it</button>
           </div>
         </form>
       </template>

@@ -12,7 +12,6 @@ import StateNote from '../../parts/StateNote.vue';
 import { layoutInHand, show } from '../../parts/chips.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
-import PlatformSwitches from './PlatformSwitches.vue';
 
 /** One key: with and without modifiers, by place, what is free, and what it meant in each release. */
 const workspace = useWorkspace();
@@ -87,7 +86,6 @@ const neighbours = computed(() => {
       <template #index>
         <h2>{{ workspace.app?.name }}</h2>
         <p class="mid">{{ releaseLabel }}</p>
-        <PlatformSwitches />
         <h3>Keys</h3>
         <IndexLine
           v-for="one in neighbours"

@@ -107,7 +107,7 @@ async function save() {
 }
 async function remove() {
   const one = place.value!;
-  if (await send('DELETE', path(one.id), undefined, `${one.name} is taken out.`)) chosen.value = '';
+  if (await send('DELETE', path(one.id), undefined, `${one.name} is removed.`)) chosen.value = '';
 }
 const apart = computed(() =>
   tree.value.inOrder.filter(
@@ -159,7 +159,7 @@ const apart = computed(() =>
           </button>
         </VueDraggable>
       </div>
-      <div class="foot"><span>The figures count the commands at home in each place.</span></div>
+      <div class="foot"><span>The figures count the commands that belong to each place.</span></div>
       <template #margin>
         <form v-if="place" class="make" @submit.prevent="save">
           <h2>{{ place.name }}</h2>
@@ -178,14 +178,14 @@ const apart = computed(() =>
               <ElSelect
                 :model-value="pair.first === null ? '' : String(pair.first)"
                 size="small"
-                aria-label="Which answers first"
+                aria-label="Which comes first"
                 @update:model-value="(value: string) => (pair.first = value === '' ? null : value === 'true')"
               >
                 <ElOption value="" label="no order stated" />
                 <ElOption value="true" :label="`${place.name} first`" />
                 <ElOption value="false" label="the other first" />
               </ElSelect>
-              <button type="button" class="btn plain" @click="form.together.splice(index, 1)">Take out</button>
+              <button type="button" class="btn plain" @click="form.together.splice(index, 1)">Remove</button>
             </div>
             <button
               v-if="apart.length"
@@ -198,7 +198,7 @@ const apart = computed(() =>
             <div class="actions">
               <button type="submit" class="btn primary" :disabled="busy">Correct it</button>
               <button v-if="place.parent !== null" type="button" class="btn" :disabled="busy" @click="remove">
-                Take it out
+                Remove it
               </button>
             </div>
           </template>

@@ -18,7 +18,7 @@ const workspace = useWorkspace();
 const { appSlug, platform, style } = usePlace();
 const { problems, said, busy, send } = useSaving();
 const policy = reactive<KeyPolicy>(KeyPolicy.parse({}));
-const app = reactive({ howToChange: '', builds: '', tiers: '' });
+const app = reactive({ howToChange: '', keysCommand: '', keysShown: '', builds: '', tiers: '' });
 /** It is otherwise in this release than in those that say nothing of their own. */
 const own = ref(false);
 watch(
@@ -29,6 +29,8 @@ watch(
     own.value = catalogue.release.keyPolicy !== null;
     Object.assign(app, {
       howToChange: catalogue.app.howToChange,
+      keysCommand: catalogue.app.keysCommand,
+      keysShown: catalogue.app.keysShown,
       builds: catalogue.release.builds.join(', '),
       tiers: catalogue.release.tiers.join(', '),
     });
@@ -41,15 +43,15 @@ const listOf = (text: string) =>
     .map((one) => one.trim())
     .filter(Boolean);
 async function save() {
-  const { howToChange, builds, tiers } = app;
+  const { builds, tiers, ...words } = app;
   const { release } = workspace.catalogue!;
-  const forAll = own.value ? { howToChange } : { keyPolicy: policy, howToChange };
+  const forAll = own.value ? words : { keyPolicy: policy, ...words };
   const done = await send('PUT', `/api/apps/${appSlug.value}`, forAll, '');
   if (!done) return;
-  if (release.sealedAt) said.value = 'Kept.';
+  if (release.sealedAt) said.value = 'Saved.';
   else {
     const facts = { builds: listOf(builds), tiers: listOf(tiers), keyPolicy: own.value ? policy : null };
-    await send('PUT', `/api/releases/${release.id}`, facts, 'Kept.');
+    await send('PUT', `/api/releases/${release.id}`, facts, 'Saved.');
   }
 }
 const MODIFIERS = ['Ctrl', 'Alt', 'Shift', 'Meta'] as const;
@@ -65,7 +67,7 @@ const TAKES = [
 const tried = ref('');
 const verdict = computed(() => {
   const unfit = tried.value && acceptance(policy, tried.value);
-  return unfit ? say(unfit) : tried.value ? 'The program takes it.' : '';
+  return unfit ? say(unfit) : tried.value ? 'The program accepts it.' : '';
 });
 </script>
 
@@ -92,7 +94,7 @@ const verdict = computed(() => {
           </label>
           <ElCheckbox v-model="policy.typedLetters" label="Its shortcuts may be letters typed in a row" />
           <label
-            >A begun sequence ends after
+            >A sequence times out after
             <span class="row"
               ><ElInputNumber
                 :model-value="policy.pause ?? undefined"
@@ -103,17 +105,17 @@ const verdict = computed(() => {
                 aria-label="Milliseconds"
                 @update:model-value="(value: number | undefined) => (policy.pause = value ?? null)"
               />
-              milliseconds; empty when it waits for ever</span
+              milliseconds; empty if it never does</span
             >
           </label>
           <label
-            >A state that leaves only the keys of Everywhere<ElInput
+            >States in which only the keys of Everywhere work<ElInput
               v-model="policy.rootOnly"
               maxlength="80"
               placeholder="A dialog is open"
           /></label>
           <label
-            >A mode that takes letters elsewhere<ElInput
+            >Modes in which letters go elsewhere<ElInput
               v-model="policy.diverted"
               maxlength="80"
               placeholder="The command line has the focus"
@@ -125,13 +127,13 @@ const verdict = computed(() => {
             <ElCheckbox v-for="[name, word] in TAKES" :key="name" v-model="policy.accepts[name]" :label="word" />
           </div>
           <label
-            >A key that types needs one of
+            >Keys that type need one of
             <ElSelect v-model="policy.accepts.needsOneOf" multiple aria-label="Needs one of" placeholder="none">
               <ElOption v-for="one in MODIFIERS" :key="one" :value="one" :label="one" />
             </ElSelect>
           </label>
           <label
-            >It refuses
+            >Refused modifiers
             <ElSelect v-model="policy.accepts.refuses" multiple aria-label="Refuses" placeholder="none">
               <ElOption v-for="one in MODIFIERS" :key="one" :value="one" :label="one" />
             </ElSelect>
@@ -160,7 +162,7 @@ const verdict = computed(() => {
           >
         </section>
         <section>
-          <h2>Changing keys in it</h2>
+          <h2>How users change keys</h2>
           <label
             >How, in words<ElInput
               v-model="app.howToChange"
@@ -168,6 +170,24 @@ const verdict = computed(() => {
               :rows="3"
               maxlength="2000"
               placeholder="Menu path; which of its lists to open; steps without a mouse; since which release"
+          /></label>
+          <label
+            >Opened by the command
+            <ElSelect
+              v-model="app.keysCommand"
+              filterable
+              clearable
+              aria-label="Opened by the command"
+              placeholder="none"
+            >
+              <ElOption v-for="one in catalogue.commands" :key="one.id" :value="one.name" :label="one.label" />
+            </ElSelect>
+          </label>
+          <label
+            >Keys are shown<ElInput
+              v-model="app.keysShown"
+              maxlength="240"
+              placeholder="in the menus, and on hovering over a tool"
           /></label>
           <template v-if="!catalogue.release.sealedAt">
             <label
@@ -178,12 +198,12 @@ const verdict = computed(() => {
         </section>
         <ProblemList :problems="problems" />
         <div class="actions">
-          <button type="submit" class="btn primary" :disabled="busy">Keep it</button>
+          <button type="submit" class="btn primary" :disabled="busy">Save</button>
           <span role="status">{{ said }}</span>
         </div>
       </form>
       <template #margin>
-        <h2>Would it take this?</h2>
+        <h2>Would it accept this?</h2>
         <KeyField v-model="tried" :platform="platform" :how="style" :typed-letters="policy.typedLetters" />
         <p class="verdict" aria-live="polite">{{ verdict }}</p>
       </template>

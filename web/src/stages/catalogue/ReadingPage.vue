@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, onMounted, ref } from 'vue';
 import { MENU_SIGNS, delimiterName } from '@crib/core/list';
 import IndexLine from '../../parts/IndexLine.vue';
 import LanguageSelect from '../../parts/LanguageSelect.vue';
@@ -10,6 +10,7 @@ import StateNote from '../../parts/StateNote.vue';
 import { show } from '../../parts/chips.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import { SAMPLE_LIST } from '../desk/sample.ts';
 import ListChanges from './ListChanges.vue';
 import ListProblem from './ListProblem.vue';
 import ListSources from './ListSources.vue';
@@ -17,10 +18,13 @@ import ListTable from './ListTable.vue';
 import { useReading } from './useReading.ts';
 
 const workspace = useWorkspace();
-const { router, kept, appSlug, releaseLabel, luggage } = usePlace();
+const { route, router, kept, appSlug, releaseLabel, luggage } = usePlace();
 const reading = useReading(() => workspace.catalogue!.release.id);
 const { source, answers, report, problems, busy, done, ready, into, language } = reading;
 const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one) => one.kind === 'shipped'));
+onMounted(() => {
+  if (route.query['sample'] && workspace.catalogue) void reading.takeText(SAMPLE_LIST, 'the sample list');
+});
 /** Into another keyset, or as another language: other shortcuts are missing then. */
 function retarget(act: () => void) {
   act();
@@ -53,7 +57,7 @@ const FILTERS = [
   ['problem', 'Need you'],
   ['new', 'New commands'],
   ['changed', 'Changed'],
-  ['same', 'As they were'],
+  ['same', 'Unchanged'],
 ] as const;
 const counts = computed(() => {
   const map = new Map<string, number>([['all', report.value?.rows.length ?? 0]]);
@@ -160,7 +164,7 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
         <h1>Read a list in<small>nothing is stored until you take it in</small></h1>
         <StateNote v-if="catalogue.release.sealedAt" :title="`${releaseLabel} is sealed`">
           <p>What it ships is not written to any more. Open another release to read a list in.</p>
-          <RouterLink class="btn" :to="{ name: 'apps' }">To the apps and releases</RouterLink>
+          <RouterLink class="btn" :to="{ name: 'desk' }">To the desk</RouterLink>
         </StateNote>
         <div v-else class="sources">
           <ListSources @file="reading.takeFile" @text="reading.takeText" />

@@ -57,13 +57,12 @@ async function save() {
   const body = { name: form.name, steps: steps.value.map((one) => one.command) };
   const base = `/api/apps/${appSlug.value}/runs`;
   const saved = run.value
-    ? await send<{ id: number }>('PUT', `${base}/${run.value.id}`, body, 'Kept.')
+    ? await send<{ id: number }>('PUT', `${base}/${run.value.id}`, body, 'Saved.')
     : await send<{ id: number }>('POST', base, body, 'Made.');
   if (saved) asked.value = String(saved.id);
 }
 async function drop() {
-  if (await send('DELETE', `/api/apps/${appSlug.value}/runs/${run.value!.id}`, undefined, 'Taken out.'))
-    asked.value = '';
+  if (await send('DELETE', `/api/apps/${appSlug.value}/runs/${run.value!.id}`, undefined, 'Removed.')) asked.value = '';
 }
 </script>
 
@@ -135,9 +134,9 @@ async function drop() {
           <p role="status">{{ said }}</p>
           <div class="actions">
             <button type="submit" class="btn primary" :disabled="busy || !form.name">
-              {{ run ? 'Keep it' : 'Make it' }}
+              {{ run ? 'Save' : 'Make it' }}
             </button>
-            <button v-if="run" type="button" class="btn" :disabled="busy" @click="drop">Take it out</button>
+            <button v-if="run" type="button" class="btn" :disabled="busy" @click="drop">Remove it</button>
           </div>
         </form>
       </template>

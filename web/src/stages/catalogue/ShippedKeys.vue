@@ -65,13 +65,13 @@ async function add() {
   const bindings = [
     { command: props.command.id, contexts, platform, language, shortcut, note, provenance: { kind, source, build } },
   ];
-  if (await send('POST', `/api/keysets/${props.keyset.id}/bindings`, { bindings }, 'Stated.')) form.shortcut = '';
+  if (await send('POST', `/api/keysets/${props.keyset.id}/bindings`, { bindings }, 'Added.')) form.shortcut = '';
 }
 const drop = (binding: Binding) =>
-  send('DELETE', `/api/keysets/${props.keyset.id}/bindings`, { ids: [binding.id] }, 'Taken back.');
+  send('DELETE', `/api/keysets/${props.keyset.id}/bindings`, { ids: [binding.id] }, 'Undone.');
 function tried(binding: Binding, undo: boolean) {
   const body = { bindings: [binding.id], platform: props.platform, undo, build: '' };
-  return send('POST', `/api/releases/${props.keyset.releaseId}/trials`, body, undo ? 'Taken back.' : 'Noted.');
+  return send('POST', `/api/releases/${props.keyset.releaseId}/trials`, body, undo ? 'Undone.' : 'Noted.');
 }
 async function correct() {
   const now = form.shortcut ? [form.shortcut] : [];
@@ -124,7 +124,7 @@ async function correct() {
     </p>
   </div>
   <button v-if="!adding" type="button" class="btn plain" @click="adding = true">
-    {{ sealed ? 'Append a correction' : 'State a shortcut' }}
+    {{ sealed ? 'Append a correction' : 'Add a shortcut' }}
   </button>
   <form v-else class="make" @submit.prevent="sealed ? correct() : add()">
     <KeyField
@@ -134,7 +134,7 @@ async function correct() {
       :how="how"
       :typed-letters="workspace.catalogue!.app.keyPolicy.typedLetters"
     />
-    <p v-if="unusual && !sealed" class="mid">{{ unusual }} Stated as shipped, it is kept all the same.</p>
+    <p v-if="unusual && !sealed" class="mid">{{ unusual }} Added as shipped, it is stored all the same.</p>
     <label
       >Where
       <PlaceSelect v-model="form.contexts" multiple :most="sealed ? 1 : 0" label="Where it works" />
@@ -160,7 +160,7 @@ async function correct() {
     </template>
     <div class="actions">
       <button type="submit" class="btn primary" :disabled="busy || (!sealed && !form.shortcut)">
-        {{ sealed ? (form.shortcut ? 'Append it' : 'Append: it has none') : 'State it' }}
+        {{ sealed ? (form.shortcut ? 'Append it' : 'Append: it has none') : 'Add it' }}
       </button>
     </div>
   </form>

@@ -10,7 +10,6 @@ import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import { usePlace } from '../../stores/place.ts';
 import CatalogueIndex from './CatalogueIndex.vue';
-import PlatformSwitches from './PlatformSwitches.vue';
 import { useSaving } from './useSaving.ts';
 
 type Difference = SystemKey & { free: boolean };
@@ -46,7 +45,7 @@ async function write(list: Difference[], sentence: string) {
 const without = (key: SystemKey) =>
   differences.value.filter((one) => one.platform !== key.platform || one.shortcut !== key.shortcut);
 const free = (key: SystemKey) => write([...without(key), { ...key, free: true }], 'Freed here.');
-const asShipped = (key: SystemKey) => write(without(key), 'As it ships.');
+const asShipped = (key: SystemKey) => write(without(key), 'Restore.');
 const form = reactive({ shortcut: '', taker: '', hard: false, source: '' });
 async function add() {
   const key = { platform: platform.value, ...form, free: false };
@@ -58,9 +57,9 @@ async function add() {
 <template>
   <ReleaseGate>
     <StageFrame>
-      <template #index><CatalogueIndex /><PlatformSwitches /></template>
+      <template #index><CatalogueIndex /></template>
       <h1>
-        Presses that others keep<small>{{ shown.length }} on {{ platformName(platform) }}</small>
+        Keys that other programs keep<small>{{ shown.length }} on {{ platformName(platform) }}</small>
       </h1>
       <div class="tools">
         <ElInput
@@ -101,7 +100,7 @@ async function add() {
                   :disabled="busy"
                   @click="isOwn(key) ? asShipped(key) : free(key)"
                 >
-                  {{ isOwn(key) ? 'As it ships' : 'Free here' }}
+                  {{ isOwn(key) ? 'Restore' : 'Mark as free here' }}
                 </button>
               </td>
             </tr>
@@ -110,7 +109,7 @@ async function add() {
               <td class="mid">free at this workplace</td>
               <td class="mid source">{{ key.source }}</td>
               <td>
-                <button type="button" class="btn plain" :disabled="busy" @click="asShipped(key)">As it ships</button>
+                <button type="button" class="btn plain" :disabled="busy" @click="asShipped(key)">Restore</button>
               </td>
             </tr>
           </tbody>

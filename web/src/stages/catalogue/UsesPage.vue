@@ -77,7 +77,7 @@ async function save() {
               <th scope="col">Command</th>
               <th scope="col">Shipped key</th>
               <th scope="col">A day</th>
-              <th scope="col">Says who</th>
+              <th scope="col">Source</th>
             </tr>
           </thead>
           <tbody>
@@ -107,10 +107,10 @@ async function save() {
       <template #margin>
         <form class="make" @submit.prevent="save">
           <h2>Counts of one source</h2>
-          <p class="under">They stand in place of what the source said before.</p>
+          <p class="under">They replace what this source said before.</p>
           <label v-if="sources.length"
-            >Change those of
-            <ElSelect v-model="chosen" aria-label="Change those of" placeholder="a new source">
+            >Change the counts of
+            <ElSelect v-model="chosen" aria-label="Change the counts of" placeholder="a new source">
               <ElOption value="" label="a new source" />
               <ElOption v-for="one in sources" :key="one" :value="one" :label="one" />
             </ElSelect>
@@ -134,7 +134,7 @@ async function save() {
               class="btn primary"
               :disabled="busy || !source.trim() || read.problems.length > 0 || !(read.uses.length || chosen)"
             >
-              Keep {{ read.uses.length }} counts
+              Save {{ read.uses.length }} counts
             </button>
           </div>
         </form>

@@ -48,6 +48,7 @@ const steps = computed(() =>
         shortcut: shortcut.value,
         command: props.command,
         label: (id) => workspace.commands.get(id)?.label ?? '',
+        named: (name) => workspace.byName.get(name)?.label,
       })
     : [],
 );

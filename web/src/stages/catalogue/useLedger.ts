@@ -1,5 +1,5 @@
 import { computed, onBeforeUnmount, shallowRef, watch, type Ref } from 'vue';
-import { platformName } from '@crib/core/keys';
+import { lookedUp, platformName } from '@crib/core/keys';
 import { canonicalOn } from '@crib/core/press';
 import type { Command } from '@crib/core/contract';
 import {
@@ -7,10 +7,12 @@ import {
   LEDGER_ORDERS,
   cellOf,
   clashes,
+  filtersIn,
   ordered,
   passes,
   rowFacts,
   unverifiedOn,
+  worksAt,
   type LedgerFilter,
   type LedgerOrder,
   type LedgerView,
@@ -20,13 +22,17 @@ import { useLookup } from '../../stores/lookup.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
-/** The rows and columns of a ledger, as the address asks for them: by name or press, by place, narrowed, in an order. */
-export function useLedger(columnIds: Ref<readonly number[]>) {
+/**
+ * The rows and columns of a ledger, as the address asks for them: by name or press, by place, narrowed, in an order.
+ * Whether a command has a key goes by the keyset in hand.
+ */
+export function useLedger(columnIds: Ref<readonly number[]>, inHand: Ref<number | null>) {
   const workspace = useWorkspace();
   const { kept, set, platform } = usePlace();
   const where = kept('where');
   const press = kept('press');
   const narrowed = kept('narrow');
+  const category = kept('category');
   const held = kept('held');
   const key = kept('key');
   const lookup = useLookup();
@@ -67,17 +73,21 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
   const weighed = computed(() =>
     columnIds.value.flatMap((id) => (workspace.keyset(id) ? [workspace.weighedOf(id)] : [])),
   );
-  const facts = computed(() => rowFacts(workspace.catalogue?.commands ?? [], weighed.value, keyboard.value));
-  /** What clashes in the last column: found once the ledger stands on the screen. */
+  const handKeyset = computed(() => workspace.keyset(inHand.value));
+  const facts = computed(() => {
+    const hand = handKeyset.value && workspace.weighedOf(handKeyset.value.id);
+    return rowFacts(workspace.catalogue?.commands ?? [], weighed.value, hand, keyboard.value);
+  });
+  /** What clashes in the keyset in hand: found once the ledger stands on the screen. */
   const clashing = shallowRef<ReadonlySet<number>>(new Set());
   let waiting: ReturnType<typeof setTimeout> | undefined;
   watch(
-    () => [workspace.catalogue, columnIds.value.at(-1), workspace.keyboards] as const,
-    ([, last]) => {
+    () => [workspace.catalogue, inHand.value, workspace.keyboards] as const,
+    ([, hand]) => {
       clearTimeout(waiting);
       waiting = setTimeout(() => {
-        if (last === undefined || !workspace.keyset(last)) return;
-        const found = clashes(workspace.settingOf(last)).filter((clash) => clash.severity !== 'note');
+        if (!workspace.keyset(hand)) return;
+        const found = clashes(workspace.settingOf(hand!)).filter((clash) => clash.severity !== 'note');
         clashing.value = new Set(found.flatMap((clash) => clash.parties.map((party) => party.command)));
       }, 300);
     },
@@ -86,17 +96,23 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
   onBeforeUnmount(() => clearTimeout(waiting));
   const view = computed<LedgerView>(() => ({
     facts: facts.value,
+    edited: new Set(handKeyset.value?.kind === 'custom' ? handKeyset.value.edits.map((one) => one.command) : []),
+    often: workspace.opened?.often() ?? new Set(),
     clashing: clashing.value,
     unverified: workspace.shipped?.kind === 'shipped' ? unverifiedOn(workspace.shipped, platform.value) : new Set(),
   }));
 
-  /** Commands that answer to the pressed keys in any column. */
-  const pressed = computed(() => {
-    const asked = press.value ? canonicalOn(press.value, keyboard.value) : null;
+  /** What was typed into the look-up, where it may be keys. */
+  const typed = computed(() => (query.value ? lookedUp(query.value, platform.value) : null));
+  /** The press that is looked up: pressed, or typed so that it can be nothing else. */
+  const lookedFor = computed(() => press.value || (typed.value?.sure ? typed.value.shortcut : ''));
+  /** Commands that answer to a press in any column. */
+  function answering(shortcut: string): ReadonlySet<number> | null {
+    const asked = canonicalOn(shortcut, keyboard.value);
     if (!asked) return null;
     const found = weighed.value.flatMap((one) => one.answering(asked, keyboard.value));
     return new Set(found.map((one) => one.held.command));
-  });
+  }
 
   const texts = computed(
     () =>
@@ -111,19 +127,25 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
   );
   /** What name and press find, before the ledger is narrowed further: the counts in the index are of these. */
   const found = computed<Command[]>(() => {
-    const words = query.value.normalize('NFC').toLowerCase().split(/\s+/).filter(Boolean);
-    return (workspace.catalogue?.commands ?? []).filter(
+    const all = workspace.catalogue?.commands ?? [];
+    const pressed = lookedFor.value ? answering(lookedFor.value) : null;
+    const words = typed.value?.sure ? [] : query.value.normalize('NFC').toLowerCase().split(/\s+/).filter(Boolean);
+    const byName = all.filter(
       (command) =>
-        (!pressed.value || pressed.value.has(command.id)) &&
-        words.every((word) => texts.value.get(command.id)!.includes(word)),
+        (!pressed || pressed.has(command.id)) && words.every((word) => texts.value.get(command.id)!.includes(word)),
     );
+    if (byName.length > 0 || !typed.value || pressed) return byName;
+    // “Home” is a key as well as a word: where no command is called so, it is looked up as a press.
+    const byPress = answering(typed.value.shortcut);
+    return byPress ? all.filter((command) => byPress.has(command.id)) : byName;
   });
-  const filter = computed(() => LEDGER_FILTERS.find((one) => one === narrowed.value) ?? null);
+  const filters = computed(() => filtersIn(narrowed.value));
   const shown = computed(() =>
     found.value.filter(
       (command) =>
-        (!where.value || String(command.home) === where.value) &&
-        (!filter.value || passes(command, filter.value, view.value)) &&
+        (!where.value || worksAt(command, Number(where.value), facts.value)) &&
+        (!category.value || command.category === category.value) &&
+        filters.value.every((one) => passes(command, one, view.value)) &&
         (!held.value || facts.value.get(command.id)?.modifiers.includes(held.value)) &&
         (!key.value || facts.value.get(command.id)?.keys.includes(key.value)),
     ),
@@ -132,6 +154,16 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
     const map = new Map<LedgerFilter, number>(LEDGER_FILTERS.map((one) => [one, 0]));
     for (const command of found.value)
       for (const one of LEDGER_FILTERS) if (passes(command, one, view.value)) map.set(one, map.get(one)! + 1);
+    return map;
+  });
+  /** How many of the commands that are found belong to each place, and to each category. */
+  const places = computed(() => {
+    const ids = workspace.tree?.inOrder.map((context) => context.id) ?? [];
+    return new Map(ids.map((id) => [id, found.value.filter((one) => worksAt(one, id, facts.value)).length]));
+  });
+  const categories = computed(() => {
+    const map = new Map<string, number>();
+    for (const command of found.value) map.set(command.category, (map.get(command.category) ?? 0) + 1);
     return map;
   });
   /** Modifiers and keys in use, with how many commands each has. */
@@ -162,14 +194,8 @@ export function useLedger(columnIds: Ref<readonly number[]>) {
     shown,
     rows,
     order,
-    press,
-    query,
-    where,
-    narrowed,
-    held,
-    key,
-    counts,
-    tallies,
+    press: lookedFor,
+    counts: { filters: counts, places, categories, tallies },
     selected,
     select,
     title,

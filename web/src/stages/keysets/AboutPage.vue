@@ -105,7 +105,7 @@ function saveFile() {
             v-if="custom"
             v-model="form.mine"
             :disabled="Boolean(foreign)"
-            label="It is mine: nobody else changes it"
+            label="Mine only: nobody else can change it"
           />
           <div class="actions">
             <button type="submit" class="btn primary" :disabled="busy || Boolean(foreign)">Save</button>
@@ -113,7 +113,7 @@ function saveFile() {
           <ProblemList :problems="problems" />
           <p role="status">{{ said }}</p>
         </form>
-        <h2>It stands on</h2>
+        <h2>Based on</h2>
         <ol v-if="layers" class="stack">
           <li v-for="layer in layers.layers.toReversed()" :key="layer.id">
             <RouterLink :to="{ name: 'keyset', params: { keyset: layer.id }, query: luggage }">{{
@@ -134,7 +134,7 @@ function saveFile() {
       <h2>Copies and file</h2>
       <p class="under">The base is never copied: a copy is a new layer, and what you change here shows through it.</p>
       <div class="actions">
-        <button type="button" class="btn" :disabled="busy" @click="copy">Put a new layer on it</button>
+        <button type="button" class="btn" :disabled="busy" @click="copy">Add a layer on top</button>
       </div>
       <template v-if="custom">
         <h3>Detach</h3>

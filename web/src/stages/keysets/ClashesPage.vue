@@ -13,9 +13,9 @@ import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import type { ClashAnswer, ClashQuestion, ToldGroup } from '../../workers/clashes.ts';
 
-/** What gets in the way of what in a keyset, on the layouts that learners have; found in a worker. */
+/** Clashes of what in a keyset, on the layouts that learners have; found in a worker. */
 const workspace = useWorkspace();
-const { route, kept, platform, style, layout, luggage } = usePlace();
+const { route, kept, platform, style, layout, luggage, releaseLabel } = usePlace();
 const id = computed(() => Number(route.params['keyset']));
 const keyset = computed(() => workspace.keyset(id.value));
 const asked = kept('layouts');
@@ -125,8 +125,9 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
     <StageFrame v-else>
       <template #index>
         <h2>{{ keyset.name }}</h2>
-        <p class="mid">what gets in the way</p>
-        <h3>How grave</h3>
+        <p class="mid views">on {{ workspace.app?.name }} {{ releaseLabel }}</p>
+        <KeysetIndex :keyset="id" :custom="keyset.kind === 'custom'" />
+        <h3>Severity</h3>
         <IndexLine :to="to('severity', '')" :on="severity === ''" :count="groups.length">All</IndexLine>
         <IndexLine
           v-for="one in ['error', 'warning', 'note'] as const"
@@ -136,7 +137,7 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
           :count="count((group) => group.severity === one)"
           >{{ { error: 'Errors', warning: 'Warnings', note: 'Notes' }[one] }}</IndexLine
         >
-        <h3>Of which kind</h3>
+        <h3>Kind</h3>
         <IndexLine :to="to('kind', '')" :on="kind === ''">Any</IndexLine>
         <IndexLine
           v-for="one in kinds"
@@ -146,11 +147,13 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
           :count="count((group) => group.kind === one)"
           >{{ KIND_WORDS[one] }}</IndexLine
         >
-        <KeysetIndex :keyset="id" :custom="keyset.kind === 'custom'" />
       </template>
       <h1>
         Clashes of the {{ keyset.name
-        }}<small v-if="answer">{{ answer.total }} findings in {{ groups.length }} matters</small>
+        }}<small v-if="answer"
+          >{{ groups.length }} {{ groups.length === 1 ? 'clash' : 'clashes'
+          }}{{ answer.total > groups.length ? `, found ${answer.total} times` : '' }}</small
+        >
       </h1>
       <div class="tools">
         <label
@@ -180,7 +183,7 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
         </span>
       </div>
       <StateNote v-if="failed" :problem="{ code: 'internal', sentence: failed }" @again="find" />
-      <StateNote v-else-if="answer && shown.length === 0" title="Nothing gets in the way here">
+      <StateNote v-else-if="answer && shown.length === 0" title="Nothing clashes here">
         <p>Choose other layouts, or another kind.</p>
       </StateNote>
       <div
@@ -250,7 +253,7 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
         </template>
         <template v-else>
           <h2>Nothing selected</h2>
-          <p class="under">Choose a matter, and both sides of it stand here.</p>
+          <p class="under">Choose a clash to see both commands here.</p>
         </template>
       </template>
     </StageFrame>

@@ -19,7 +19,7 @@ import { useEdit } from './useEdit.ts';
 
 /** Changing a command's keys in a custom keyset, with what follows before it is saved. */
 const props = defineProps<{ keyset: CustomKeyset; command: Command; platform: Platform; how: Shown }>();
-const emit = defineEmits<{ pressing: [shortcut: string] }>();
+const emit = defineEmits<{ pressing: [shortcut: string]; saved: [] }>();
 const workspace = useWorkspace();
 const { set } = usePlace();
 const edit = useEdit(toRef(props, 'keyset'), toRef(props, 'command'));
@@ -35,11 +35,15 @@ function pressed(stored: string) {
   shortcut.value = stored;
   emit('pressing', stored);
 }
+function done() {
+  emit('pressing', '');
+  emit('saved');
+}
 async function act(action: EditAction) {
-  if (await save(action)) emit('pressing', '');
+  if (await save(action)) done();
 }
 async function follow(up: FollowUp) {
-  if (await edit.saveWith(up)) emit('pressing', '');
+  if (await edit.saveWith(up)) done();
 }
 const used = computed(() => usesADay(workspace.catalogue!.uses).get(props.command.id));
 const pressable = computed(() => !outcome.value?.consequences.some((one) => one.kind === 'cannot be pressed'));
@@ -62,7 +66,28 @@ defineExpose({ focus: () => field.value?.focus() });
       :how="how"
       :typed-letters="policy.typedLetters"
       @update:model-value="pressed"
-    />
+    >
+      <WhatFollows v-if="outcome" :outcome="outcome">
+        <li v-if="layoutsInHand.length > 1 && !outcome.refusals.length && pressable">
+          <b class="ok" aria-hidden="true">○</b><span>Can be pressed on all {{ layoutsInHand.length }} layouts</span>
+        </li>
+        <template #free>Free in {{ workspace.tree!.get(context).name }} and all below it</template>
+      </WhatFollows>
+      <FollowUps
+        v-if="owner && !outcome?.refusals.length"
+        :setting="edit.setting.value"
+        :owner="owner"
+        :taken="shortcut"
+        :own="edit.main.value"
+        :platform="platform"
+        :how="how"
+        :disabled="busy"
+        @follow="follow"
+      />
+      <button v-if="!owner" type="button" class="btn primary set" :disabled="unready" @click="act('set')">
+        Set {{ keys || 'keys' }}
+      </button>
+    </KeyField>
     <div class="places">
       <label
         >Where
@@ -93,23 +118,6 @@ defineExpose({ focus: () => field.value?.focus() });
       </label>
     </div>
 
-    <WhatFollows v-if="outcome" :outcome="outcome">
-      <li v-if="layoutsInHand.length > 1 && !outcome.refusals.length && pressable">
-        <b class="ok" aria-hidden="true">○</b><span>Can be pressed on all {{ layoutsInHand.length }} layouts</span>
-      </li>
-      <template #free>Free in {{ workspace.tree!.get(context).name }} and all below it</template>
-    </WhatFollows>
-    <FollowUps
-      v-if="owner && !outcome?.refusals.length"
-      :setting="edit.setting.value"
-      :owner="owner"
-      :taken="shortcut"
-      :own="edit.main.value"
-      :platform="platform"
-      :how="how"
-      :disabled="busy"
-      @follow="follow"
-    />
     <NearerKeys
       :setting="edit.setting.value"
       :keyset="keyset"
@@ -129,15 +137,14 @@ defineExpose({ focus: () => field.value?.focus() });
       :rows="3"
       maxlength="1000"
       placeholder="Why this key: learners and colleagues will ask"
+      @keydown.ctrl.enter.prevent="!unready && !owner && act('set')"
+      @keydown.meta.enter.prevent="!unready && !owner && act('set')"
     />
     <h3><label for="aid">Memory aid</label></h3>
     <ElInput id="aid" v-model="memoryAid" maxlength="240" />
     <ProblemList :problems="problems" />
     <p class="said" role="status">{{ saved }}</p>
     <div class="actions">
-      <button v-if="!owner" type="button" class="btn primary" :disabled="unready" @click="act('set')">
-        Set {{ keys || 'keys' }}
-      </button>
       <button type="button" class="btn" :disabled="unready" @click="act('add')">Add</button>
       <button type="button" class="btn" :disabled="busy" @click="act('clear')">Clear</button>
       <button
@@ -162,6 +169,9 @@ defineExpose({ focus: () => field.value?.focus() });
 </template>
 
 <style scoped>
+.set {
+  justify-self: start;
+}
 .places {
   display: grid;
   grid-template-columns: 1fr 1fr;

@@ -43,7 +43,7 @@ function onKey(event: KeyboardEvent) {
 </script>
 
 <template>
-  <div class="ups" role="group" aria-label="What becomes of its owner" @keydown="onKey">
+  <div class="ups" role="group" aria-label="For the command that has it now" @keydown="onKey">
     <button
       v-for="(choice, at) in choices"
       :key="choice.says"

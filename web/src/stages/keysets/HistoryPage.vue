@@ -51,8 +51,8 @@ const what = (entry: Recorded) => {
 const why = (entry: Recorded) => entry.why || entry.change.put[0]?.reason || '';
 const KINDS: Record<Recorded['kind'], string> = {
   edit: 'edited',
-  undo: 'taken back',
-  redo: 'made again',
+  undo: 'undone',
+  redo: 'redone',
   'put back': 'put back',
   loaded: 'loaded',
 };

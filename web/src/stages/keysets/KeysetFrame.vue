@@ -5,7 +5,6 @@ import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
-import PlatformSwitches from '../catalogue/PlatformSwitches.vue';
 import KeysetIndex from './KeysetIndex.vue';
 
 /** What all views of one keyset share: the keyset of the address, its index, and what stands there when it is not. */
@@ -29,10 +28,9 @@ const there = computed(() => keyset.value && (!props.layered || keyset.value.kin
     <StageFrame v-else :wide="!$slots['margin']">
       <template #index>
         <h2>{{ keyset.name }}</h2>
-        <p class="mid">on {{ workspace.app?.name }} {{ releaseLabel }}</p>
-        <PlatformSwitches />
-        <slot name="index" />
+        <p class="mid views">on {{ workspace.app?.name }} {{ releaseLabel }}</p>
         <KeysetIndex :keyset="keyset.id" :custom="keyset.kind === 'custom'" />
+        <slot name="index" />
       </template>
       <slot />
       <template v-if="$slots['margin']" #margin><slot name="margin" /></template>

@@ -21,7 +21,6 @@ const to = (name: string) => ({ name, params: { keyset: props.keyset }, query: l
 </script>
 
 <template>
-  <h3>This keyset</h3>
   <template v-for="[name, title, layers] in VIEWS" :key="name">
     <IndexLine v-if="custom || !layers" :to="to(name)" :on="route.name === name">{{ title }}</IndexLine>
   </template>

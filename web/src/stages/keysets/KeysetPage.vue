@@ -14,7 +14,7 @@ import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import IndexLine from '../../parts/IndexLine.vue';
 import CommandStory from '../catalogue/CommandStory.vue';
-import PlaceIndex from '../catalogue/PlaceIndex.vue';
+import FilterIndex from '../catalogue/FilterIndex.vue';
 import { useLedger } from '../catalogue/useLedger.ts';
 import EditPanel from './EditPanel.vue';
 import KeysetIndex from './KeysetIndex.vue';
@@ -24,7 +24,7 @@ import UndoRedo from './UndoRedo.vue';
 import { useHistory } from './useHistory.ts';
 
 const workspace = useWorkspace();
-const { route, kept, platform, style, releaseLabel, luggage } = usePlace();
+const { route, kept, set, platform, style, releaseLabel, luggage } = usePlace();
 const id = computed(() => Number(route.params['keyset']));
 const keyset = computed(() => workspace.keyset(id.value));
 const custom = computed(() => (keyset.value?.kind === 'custom' ? keyset.value : null));
@@ -33,7 +33,7 @@ const { next } = useHistory(custom);
 
 /** A custom set always has its base beside it. */
 const columnIds = computed(() => (custom.value ? [custom.value.baseId, id.value] : [id.value]));
-const { columns, found, rows: allRows, selected, select } = useLedger(columnIds);
+const { columns, counts, rows: allRows, selected, select } = useLedger(columnIds, id);
 
 const only = kept('only');
 const marked = ref<ReadonlySet<number>>(new Set());
@@ -56,6 +56,13 @@ const pending = ref('');
 // What is on its way into one row is not on its way into the next.
 watch([() => selected.value?.id, marked], () => (pending.value = ''));
 const panel = ref<InstanceType<typeof EditPanel> | null>(null);
+const ledger = ref<InstanceType<typeof TheLedger> | null>(null);
+/** Who comes to change a command's keys finds the focus in the field that takes them. */
+watch(panel, (there) => {
+  if (!there || route.query['at'] !== 'keys') return;
+  there.focus();
+  void set({ at: '' }, true);
+});
 const unreasoned = computed(() => custom.value?.edits.filter((edit) => !edit.reason).length ?? 0);
 const clashesOfSelected = computed(() => {
   const setting = workspace.settingOf(id.value);
@@ -74,26 +81,33 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
     </StateNote>
     <StageFrame v-else>
       <template #index>
-        <PlaceIndex :title="keyset.name" :under="`on ${workspace.app?.name} ${releaseLabel}`" :commands="found">
-          <h3>To work off</h3>
-          <IndexLine :to="to('')" :on="only === ''" :count="catalogue.commands.length">All commands</IndexLine>
-          <IndexLine
-            v-for="one in lists"
-            :key="one.name"
-            :to="to(one.name)"
-            :on="only === one.name"
-            :count="one.commands.size"
-            >{{ one.title }}</IndexLine
-          >
-          <KeysetIndex :keyset="id" :custom="Boolean(custom)" />
-        </PlaceIndex>
+        <h2>{{ keyset.name }}</h2>
+        <p class="mid views">on {{ workspace.app?.name }} {{ releaseLabel }}</p>
+        <KeysetIndex :keyset="id" :custom="Boolean(custom)" />
+        <h3>To do</h3>
+        <IndexLine :to="to('')" :on="only === ''" :count="catalogue.commands.length">All commands</IndexLine>
+        <IndexLine
+          v-for="one in lists"
+          :key="one.name"
+          :to="to(one.name)"
+          :on="only === one.name"
+          :count="one.commands.size"
+          >{{ one.title }}</IndexLine
+        >
+        <FilterIndex
+          :filters="counts.filters.value"
+          :places="counts.places.value"
+          :categories="counts.categories.value"
+          :tallies="counts.tallies"
+          :platform="platform"
+        />
       </template>
 
       <h1 v-if="custom">
         Edits of the {{ custom.name
         }}<small
-          >{{ custom.edits.length }} on {{ releaseLabel }},
-          {{ unreasoned ? `all with a reason but ${unreasoned}` : 'all with a reason'
+          >{{ custom.edits.length }} on {{ releaseLabel
+          }}{{ unreasoned ? `, ${unreasoned} without a reason` : custom.edits.length ? ', all with a reason' : ''
           }}{{ custom.open.length ? `, ${custom.open.length} open since it was carried` : '' }}</small
         >
       </h1>
@@ -112,12 +126,13 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
           >
         </span>
       </div>
-      <StateNote v-if="rows.length === 0" :title="chosen?.none ?? 'No command answers to that'">
+      <StateNote v-if="rows.length === 0" :title="chosen?.none ?? 'No command fits that'">
         <p v-if="only === 'edits'">Choose a command in the ledger, press its new keys in the margin, and say why.</p>
         <RouterLink class="btn" :to="to('')">Show all commands</RouterLink>
       </StateNote>
       <TheLedger
         v-else
+        ref="ledger"
         :label="`${keyset.name} on ${platformName(platform)}`"
         :rows="rows"
         :columns="columns"
@@ -131,7 +146,7 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
         @mark="(ids) => (marked = ids)"
         @enter="panel?.focus()"
       />
-      <ChipLegend><span>Shift marks several</span></ChipLegend>
+      <ChipLegend><span>Shift+click marks several rows</span></ChipLegend>
 
       <template #margin>
         <SeveralPanel
@@ -149,9 +164,10 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
             :platform="platform"
             :how="style"
             @pressing="(stored) => (pending = stored)"
+            @saved="ledger?.focus()"
           />
           <template v-if="clashesOfSelected.length">
-            <h3>As it stands</h3>
+            <h3>Clashes it has now</h3>
             <p v-for="{ severity, sentence } in clashesOfSelected" :key="sentence" class="clash">
               <b>{{ severity }}</b> {{ sentence }}
             </p>

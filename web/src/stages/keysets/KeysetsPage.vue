@@ -92,11 +92,11 @@ async function make() {
           <thead>
             <tr>
               <th scope="col">Keyset</th>
-              <th scope="col">Stands on</th>
+              <th scope="col">Based on</th>
               <th scope="col">Holds</th>
-              <th scope="col">Clashes</th>
-              <th scope="col">Waits</th>
-              <th scope="col">Hidden</th>
+              <th scope="col">Errors</th>
+              <th scope="col">Warnings</th>
+              <th scope="col">Notes</th>
             </tr>
           </thead>
           <tbody>
@@ -158,7 +158,7 @@ async function make() {
           <ProblemList :problems="saving.problems.value" />
           <div class="actions">
             <button class="btn primary" type="submit">Add it</button>
-            <button class="btn" type="button" @click="shipping = false">Not now</button>
+            <button class="btn" type="button" @click="shipping = false">Cancel</button>
           </div>
         </form>
         <form v-else class="make" @submit.prevent="make">
@@ -172,7 +172,7 @@ async function make() {
             </ElSelect>
           </label>
           <label>What it is for<ElInput v-model="form.note" type="textarea" :rows="3" maxlength="1000" /></label>
-          <ElCheckbox v-model="form.mine" label="It is mine: nobody else changes it" />
+          <ElCheckbox v-model="form.mine" label="Mine only: nobody else can change it" />
           <ProblemList :problems="problems" />
           <div class="actions">
             <button class="btn primary" type="submit">Make it</button>

@@ -94,8 +94,8 @@ const inPlace = () =>
     <p>{{ plan.edits.length }} edits on {{ base?.name }}.</p>
     <p v-for="note in plan.notes" :key="note">{{ note }}</p>
     <template v-if="plan.present">
-      <h3>Differs from the one that is here</h3>
-      <p v-if="!plan.present.differences.length" class="mid">In nothing: it is the same.</p>
+      <h3>Differences from the one here</h3>
+      <p v-if="!plan.present.differences.length" class="mid">None: they are the same.</p>
       <div v-for="one in plan.present.differences.slice(0, 40)" :key="placeKey(one.place)" class="pair">
         <span>{{ label(one.place.command) }}</span>
         <span class="figures"
@@ -104,7 +104,7 @@ const inPlace = () =>
       </div>
       <p v-if="plan.present.differences.length > 40" class="mid">and {{ plan.present.differences.length - 40 }} more</p>
       <div v-if="plan.present.differences.length" class="actions">
-        <button type="button" class="btn" :disabled="busy" @click="inPlace">Put it in place of the one here</button>
+        <button type="button" class="btn" :disabled="busy" @click="inPlace">Replace the one here</button>
       </div>
     </template>
     <label class="make">Name of the new keyset<ElInput v-model="name" maxlength="80" /></label>
@@ -114,7 +114,7 @@ const inPlace = () =>
       </button>
     </div>
   </template>
-  <div class="actions"><button type="button" class="btn" @click="emit('done')">Not now</button></div>
+  <div class="actions"><button type="button" class="btn" @click="emit('done')">Cancel</button></div>
 </template>
 
 <style scoped>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, nextTick, watch } from 'vue';
-import { platformName } from '@crib/core/keys';
 import { RESTS, roomIn, type RoomCell, type RoomState } from '@crib/core/reach';
 import { readPress, targetOf } from '@crib/core/press';
 import IndexLine from '../../parts/IndexLine.vue';
@@ -12,12 +11,11 @@ import { show } from '../../parts/chips.ts';
 import { useHands } from '../../stores/hands.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
-import PlatformSwitches from '../catalogue/PlatformSwitches.vue';
 import KeysetIndex from './KeysetIndex.vue';
 
 /** Room left: the keys by their distance from the resting hands, the combinations of modifiers below one another. */
 const workspace = useWorkspace();
-const { route, kept, set, platform, style, luggage } = usePlace();
+const { route, kept, set, platform, style, luggage, releaseLabel } = usePlace();
 const id = computed(() => Number(route.params['keyset']));
 const keyset = computed(() => workspace.keyset(id.value));
 const where = kept('where');
@@ -101,8 +99,8 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
     <StageFrame v-else>
       <template #index>
         <h2>{{ keyset.name }}</h2>
-        <p class="mid">{{ platformName(platform) }}</p>
-        <PlatformSwitches />
+        <p class="mid views">on {{ workspace.app?.name }} {{ releaseLabel }}</p>
+        <KeysetIndex :keyset="id" :custom="keyset.kind === 'custom'" />
         <h3>Room in</h3>
         <IndexLine
           v-for="one in tree.inOrder"
@@ -112,7 +110,6 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
           :depth="tree.depth(one.id)"
           >{{ one.name }}</IndexLine
         >
-        <KeysetIndex :keyset="id" :custom="keyset.kind === 'custom'" />
       </template>
       <h1>
         Room left in the {{ keyset.name

@@ -104,7 +104,7 @@ function find() {
 }
 const SAID: Record<Way, string> = {
   clear: 'Cleared.',
-  'put back': 'As they were below.',
+  'put back': 'Unchanged below.',
   modifiers: 'Moved.',
   find: 'They have keys now.',
 };

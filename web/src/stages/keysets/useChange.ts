@@ -35,7 +35,7 @@ export function useChange(keyset: Ref<CustomKeyset>) {
   }
   /** Takes the last change back, or makes it again. */
   const step = (kind: 'undo' | 'redo') =>
-    send(kind, { revision: keyset.value.revision }, kind === 'undo' ? 'Taken back.' : 'Made again.');
+    send(kind, { revision: keyset.value.revision }, kind === 'undo' ? 'Undone.' : 'Redone.');
   async function send(path: string, body: object, sentence: string): Promise<boolean> {
     busy.value = true;
     problems.value = [];

@@ -8,8 +8,8 @@ const SAID: Record<EditAction, string> = {
   set: 'Set.',
   add: 'Added.',
   clear: 'Cleared.',
-  block: 'It does nothing there now.',
-  'put back': 'As it was.',
+  block: 'Blocked.',
+  'put back': 'Restored.',
 };
 
 /** The edit that is being made in the margin: what it would be, what follows from it, and saving it. */

@@ -57,7 +57,7 @@ async function finish() {
     <form class="make form" @submit.prevent="finish">
       <label>Name <ElInput v-model="form.name" maxlength="80" /></label>
       <label>Note <ElInput v-model="form.note" maxlength="1000" /></label>
-      <p class="mid">It stands on {{ base!.name }}. The old set stays as it is, on {{ source!.release.label }}.</p>
+      <p class="mid">Based on {{ base!.name }}. The old set stays as it is, on {{ source!.release.label }}.</p>
       <ProblemList :problems="problems" />
       <div class="actions">
         <button type="button" class="btn" @click="set({ step: '' })">Back to the list</button>

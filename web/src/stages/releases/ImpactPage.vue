@@ -62,17 +62,17 @@ async function again(keyset: number | null) {
     <h1>
       Out of date<small v-if="stale">{{ stale.length }} {{ stale.length === 1 ? 'edition' : 'editions' }}</small>
     </h1>
-    <StateNote v-if="!stale?.length" title="All that was published still holds">
-      <p>After a release, a correction or an edit, editions whose lines are wrong then stand here.</p>
+    <StateNote v-if="!stale?.length" title="Everything published is still right">
+      <p>After a release, a correction or an edit, editions with wrong lines are listed here.</p>
     </StateNote>
     <div v-else class="lines">
       <table>
         <thead>
           <tr>
-            <th scope="col"><span class="sr-only">Publish anew</span></th>
+            <th scope="col"><span class="sr-only">Publish again</span></th>
             <th scope="col">Edition</th>
             <th scope="col">Made for</th>
-            <th scope="col">Wrong there</th>
+            <th scope="col">Wrong lines</th>
             <th scope="col">Wrong in the newest release</th>
           </tr>
         </thead>
@@ -81,7 +81,7 @@ async function again(keyset: number | null) {
             <td>
               <ElCheckbox
                 :model-value="ticked.has(keyOf(one))"
-                :aria-label="`Publish ${one.title} anew`"
+                :aria-label="`Publish ${one.title} again`"
                 @change="tick(keyOf(one))"
               />
             </td>
@@ -105,7 +105,7 @@ async function again(keyset: number | null) {
       </table>
       <div class="actions">
         <button type="button" class="btn primary" :disabled="busy || !chosen.length" @click="again(null)">
-          Publish {{ chosen.length || '' }} anew as {{ chosen.length === 1 ? 'it is' : 'they are' }} now
+          Publish {{ chosen.length || '' }} again as {{ chosen.length === 1 ? 'it is' : 'they are' }} now
         </button>
         <button v-if="next" type="button" class="btn" :disabled="busy" @click="again(next.keysetId)">
           Make {{ chosen.filter((one) => one.next).length }} on {{ next.release }}, {{ next.keyset }}

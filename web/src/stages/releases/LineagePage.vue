@@ -59,7 +59,7 @@ async function say(row: Pick<Row, 'of' | 'old' | 'now'>, verdict: 'confirmed' | 
   const index = proposals.value.findIndex((one) => one === selected.value);
   try {
     await lineage.say({ release: release.value!.id, links });
-    done.value = verdict === 'confirmed' ? 'Confirmed.' : verdict === 'refused' ? 'Refused.' : 'Taken back.';
+    done.value = verdict === 'confirmed' ? 'Confirmed.' : verdict === 'refused' ? 'Refused.' : 'Undone.';
     const next = proposals.value[Math.min(Math.max(index, 0), proposals.value.length - 1)];
     await set({ at: next?.key ?? '' }, true);
     list.value?.focus();
@@ -87,7 +87,7 @@ function onKey(event: KeyboardEvent) {
 }
 watch(selected, () => nextTick(() => list.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' }))); // prettier-ignore
 
-const WHAT = { renamed: 'became', split: 'was split into', merged: 'were put together as' } as const;
+const WHAT = { renamed: 'became', split: 'was split into', merged: 'were merged into' } as const;
 const commandOf = (side: 'old' | 'now', id: number): Command | undefined => (side === 'old' ? old.value : now.value)?.commands.get(id); // prettier-ignore
 const contextOf = (side: 'old' | 'now', id: number) => {
   const opened = side === 'old' ? old.value : now.value;
@@ -169,7 +169,7 @@ function told(of: Row['of'], side: 'old' | 'now', id: number) {
       <p class="sr-only" role="status">{{ done }}</p>
     </template>
     <template v-if="release && before && old && now" #margin>
-      <h2>What was said</h2>
+      <h2>Decisions so far</h2>
       <p v-if="!said.length" class="under">Nothing yet.</p>
       <div v-for="one in said" :key="`${one.kind} ${one.old} ${one.now}`" class="pair">
         <span

@@ -160,7 +160,7 @@ function table(): PlainTable {
 <template>
   <ReleasesFrame :ready="compared !== null" :problem="problem" @again="load">
     <template #index>
-      <h3>What became of them</h3>
+      <h3>Kinds of change</h3>
       <IndexLine :on="!kind" @click="set({ kind: '' })" :count="found.length">All commands</IndexLine>
       <template v-for="one in MOVED_KINDS" :key="one">
         <IndexLine
@@ -269,12 +269,12 @@ function table(): PlainTable {
             hand, and what your own keysets make of it.
           </p>
           <template v-if="written.length">
-            <h3>As it is written</h3>
-            <p class="fact">{{ written.length }} places say something else, on all platforms together.</p>
+            <h3>The written difference</h3>
+            <p class="fact">{{ written.length }} places differ, all platforms counted.</p>
             <HandOut :name="`${workspace.app?.slug}-as-written`" :table="writtenTable" />
           </template>
           <template v-if="compared!.moved.policy">
-            <h3>How it takes keys has changed</h3>
+            <h3>The key policy has changed</h3>
             <p v-for="one in compared!.moved.policy.differences" :key="say(one)" class="fact">{{ say(one) }}</p>
           </template>
           <template v-if="compared!.moved.contexts.length">

@@ -129,9 +129,7 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
           >
             ↓
           </button>
-          <button v-if="isOwn(line.key) || line.stale" type="button" class="btn plain" @click="drop(at)">
-            Take out
-          </button>
+          <button v-if="isOwn(line.key) || line.stale" type="button" class="btn plain" @click="drop(at)">Remove</button>
           <button v-else type="button" class="btn plain" :aria-pressed="line.out" @click="put(at, { out: !line.out })">
             {{ line.out ? 'Put in' : 'Leave out' }}
           </button>

@@ -5,7 +5,6 @@ import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
-import PlatformSwitches from '../catalogue/PlatformSwitches.vue';
 import ReleasesIndex from './ReleasesIndex.vue';
 
 /** What all views of the releases share: the index, and what stands there until what they need is loaded. */
@@ -20,10 +19,9 @@ const { releaseLabel } = usePlace();
     <StageFrame :wide="!$slots['margin']">
       <template #index>
         <h2>{{ workspace.app?.name }}</h2>
-        <p class="mid">{{ releaseLabel }} in hand</p>
-        <slot name="index" />
+        <p class="mid views">up to {{ releaseLabel }}</p>
         <ReleasesIndex />
-        <PlatformSwitches v-if="platforms !== false" />
+        <slot name="index" />
       </template>
       <StateNote v-if="problem" first :problem="problem" @again="$emit('again')" />
       <StateNote v-else-if="!ready" first loading />

@@ -26,7 +26,6 @@ const on = (name: string, param = '', id = 0) => route.name === name && (!param 
 </script>
 
 <template>
-  <h3>From release to release</h3>
   <IndexLine :to="to('releases')" :on="on('releases')">What moved</IndexLine>
   <IndexLine :to="to('lineage')" :on="on('lineage')">Lineage</IndexLine>
   <IndexLine :to="to('life')" :on="on('life')">Over the years</IndexLine>

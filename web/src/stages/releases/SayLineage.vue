@@ -40,6 +40,6 @@ function say() {
         <ElOption v-for="one in fresh" :key="one.id" :value="one.id" :label="one.label" />
       </ElSelect>
     </label>
-    <button type="submit" class="btn" :disabled="was === null || is === null">It became that</button>
+    <button type="submit" class="btn" :disabled="was === null || is === null">Confirm this</button>
   </form>
 </template>

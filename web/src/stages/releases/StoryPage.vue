@@ -50,7 +50,7 @@ const nameOf = (id: number) => states.value?.flatMap((one) => one.commands).find
 <template>
   <ReleasesFrame :ready="states !== null || !(command || press)" :problem="failed" @again="load">
     <StateNote v-if="!command && !press" first title="Choose a command or a press">
-      <p>Its story through the releases is told from the margin of what moved, and from a command’s page.</p>
+      <p>Open its story from the margin of What moved, or from a command’s page.</p>
       <RouterLink class="btn" :to="{ name: 'releases', query: luggage }">To what moved</RouterLink>
     </StateNote>
     <template v-else>

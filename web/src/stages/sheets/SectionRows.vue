@@ -80,7 +80,7 @@ const keysOf = (command: number) => [
       @update:model-value="(note) => emit('change', (one) => (one.rows[at]!.note = String(note)))"
     />
   </div>
-  <h3><label for="wanted">Put a command in</label></h3>
+  <h3><label for="wanted">Add a command</label></h3>
   <ElInput id="wanted" v-model="wanted" placeholder="Name a command" clearable />
   <button
     v-for="command in found"
@@ -101,7 +101,7 @@ const keysOf = (command: number) => [
       :how="how"
     />
   </button>
-  <p v-if="wanted && !found.length" class="mid">No command is called so.</p>
+  <p v-if="wanted && !found.length" class="mid">No command has that name.</p>
 </template>
 
 <style scoped>

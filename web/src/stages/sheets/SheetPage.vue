@@ -18,7 +18,7 @@ const { sheet, problems, unsaved, busy, body, load, change, save, publish, addRo
 );
 onMounted(load);
 watch(() => route.params['sheet'], load);
-onBeforeRouteLeave(() => !unsaved.value || confirm('The sheet has changes that are not kept. Leave them?'));
+onBeforeRouteLeave(() => !unsaved.value || confirm('The sheet has unsaved changes. Leave without saving?'));
 
 const section = ref(0);
 const newTitle = ref('');
@@ -47,7 +47,7 @@ function removeSection() {
     <template #index>
       <h2>Sections</h2>
       <p class="mid">{{ rowsInAll }} lines</p>
-      <h3>Put commands into</h3>
+      <h3>Add commands to</h3>
       <IndexLine
         v-for="(one, index) in sheet.sections"
         :key="index"
@@ -78,8 +78,8 @@ function removeSection() {
     <div class="tools">
       <span>Shown as on A4, upright</span>
       <span class="end">
-        <span role="status" class="state">{{ busy ? 'Working…' : unsaved ? 'Not kept yet' : 'Kept' }}</span>
-        <button type="button" class="btn" :disabled="!unsaved || busy" @click="save">Keep</button>
+        <span role="status" class="state">{{ busy ? 'Saving…' : unsaved ? 'Not saved yet' : 'Saved' }}</span>
+        <button type="button" class="btn" :disabled="!unsaved || busy" @click="save">Save</button>
         <button type="button" class="btn primary" :disabled="busy || rowsInAll === 0" @click="publish">
           Publish edition {{ (sheet.editions[0]?.number ?? 0) + 1 }}
         </button>

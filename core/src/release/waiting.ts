@@ -1,0 +1,69 @@
+import type { CustomKeyset, DeskLine } from '../contract/index.ts';
+import { clashes, unverifiedOn, type Opened } from '../keyset/index.ts';
+import type { Keyboards } from '../press/index.ts';
+import { contextProposals } from './context-proposals.ts';
+import type { Lineage } from './lineage.ts';
+import { lineageProposals } from './proposals.ts';
+import { sideOf } from './sides.ts';
+
+/** The custom keysets of a release. */
+const customOf = ({ catalogue }: Opened) =>
+  catalogue.keysets.filter((one): one is CustomKeyset => one.kind === 'custom');
+
+/**
+ * What waits in the custom keysets of a release: edits that carrying left open, clashes of severity error, and commands
+ * used often that have no key, on each platform of the keyboards.
+ */
+export function waitingIn(opened: Opened, keyboards: Keyboards): DeskLine[] {
+  const release = opened.catalogue.release.label;
+  const layouts = [...new Set(keyboards.all.map((one) => one.layout.id))];
+  return customOf(opened).flatMap((keyset): DeskLine[] => {
+    const named = { release, keyset: keyset.id, name: keyset.name };
+    const setting = opened.setting(keyset.id, keyboards);
+    const errors = clashes(setting).filter((one) => one.severity === 'error').length;
+    const keyless = keyboards.platforms.map((platform): DeskLine => {
+      const held = setting.weighed.on(platform);
+      const without = [...opened.often()].filter((id) => opened.commands.has(id) && held.of(id).length === 0);
+      return { kind: 'keyless', ...named, platform, count: without.length };
+    });
+    const lines: DeskLine[] = [
+      { kind: 'open', ...named, count: keyset.open.length, edits: keyset.edits.length },
+      { kind: 'errors', ...named, count: errors, layouts },
+      // The platforms differ little; the one with the most stands for them.
+      keyless.reduce((most, one) => (one.count > most.count ? one : most), keyless[0]!),
+    ];
+    return lines.filter((line) => line.count > 0);
+  });
+}
+
+/** Commands of a release whose shipped keys nobody has tried, by platform. */
+export function untriedIn({ catalogue, shipped }: Opened): DeskLine[] {
+  if (shipped?.kind !== 'shipped') return [];
+  const { label, platforms } = catalogue.release;
+  return platforms
+    .map((platform): DeskLine => {
+      const count = unverifiedOn(shipped, platform).size;
+      return { kind: 'untried', release: label, platform, count };
+    })
+    .filter((line) => line.count > 0);
+}
+
+/**
+ * How many proposals of lineage wait between two releases: renames, splits, merges and places, less those refused.
+ * `refused` has the pairs that were said to be different, by kind, as `pairKey` writes them.
+ */
+export function lineageWaiting(
+  before: Opened,
+  now: Opened,
+  lineage: Lineage,
+  refused: Readonly<Record<'command' | 'context', ReadonlySet<string>>>,
+  keyboards: Keyboards,
+): DeskLine[] {
+  if (!before.shipped || !now.shipped) return [];
+  const platform = keyboards.platforms[0]!;
+  const side = (one: Opened) => sideOf(one, one.shipped!.id, keyboards, platform);
+  const [a, b] = [side(before), side(now)];
+  const count =
+    contextProposals(a, b, lineage, refused.context).length + lineageProposals(a, b, lineage, refused.command).length;
+  return count ? [{ kind: 'lineage', release: now.catalogue.release.label, count }] : [];
+}

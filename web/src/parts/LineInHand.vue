@@ -1,0 +1,107 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { languagesOf } from '@crib/core/catalogue';
+import { LAYOUTS, platformName } from '@crib/core/keys';
+import { languageName } from './languages.ts';
+import HandSwitch from './HandSwitch.vue';
+import { usePlace } from '../stores/place.ts';
+import { useSwitching } from '../stores/switching.ts';
+import { useWorkspace } from '../stores/workspace.ts';
+
+/**
+ * What is in hand on every stage: the app, its release and a keyset; then the platform, the layout, the language, and
+ * how keys are written. Each is changed here, and changes nothing else.
+ */
+const workspace = useWorkspace();
+const { platform, style, layout, language, appSlug, releaseLabel, keysetInHand } = usePlace();
+const { apps, loadApps, toApp, toRelease, toKeyset } = useSwitching();
+
+const appChoices = computed(() => {
+  const known = apps.value.map(({ slug, name }) => ({ value: slug, label: name }));
+  const mine = workspace.app;
+  return mine && !known.some((one) => one.value === mine.slug) ? [{ value: mine.slug, label: mine.name }] : known;
+});
+const releases = computed(() => (workspace.app?.releases ?? []).map(({ label }) => ({ value: label, label })));
+const keysets = computed(() =>
+  (workspace.catalogue?.keysets ?? []).map((one) => ({
+    value: String(one.id),
+    label: one.kind === 'shipped' ? (one.isDefault ? 'as shipped' : `shipped: ${one.name}`) : one.name,
+  })),
+);
+const platforms = computed(() =>
+  (workspace.catalogue?.release.platforms ?? []).map((one) => ({ value: one, label: platformName(one) })),
+);
+const LAYOUT_CHOICES = LAYOUTS.map(({ id, name }) => ({ value: id, label: `${name} layout` }));
+const languages = computed(() =>
+  (workspace.stored ? languagesOf(workspace.stored) : []).map((one) => ({ value: one, label: languageName(one) })),
+);
+const STYLES = [
+  { value: 'words', label: 'words' },
+  { value: 'symbols', label: 'symbols' },
+  { value: 'pressed', label: 'as pressed' },
+];
+</script>
+
+<template>
+  <div class="hand" role="group" aria-label="In hand">
+    <HandSwitch
+      :model-value="appSlug"
+      label="App"
+      none="All apps"
+      strong
+      :options="appChoices"
+      @opened="loadApps"
+      @update:model-value="toApp"
+    />
+    <template v-if="appSlug">
+      <HandSwitch
+        :model-value="releaseLabel"
+        label="Release"
+        strong
+        :options="releases"
+        @update:model-value="toRelease"
+      />
+      <HandSwitch
+        v-if="keysets.length"
+        :model-value="String(keysetInHand ?? '')"
+        label="Keyset"
+        strong
+        :options="keysets"
+        @update:model-value="(id) => toKeyset(Number(id))"
+      />
+    </template>
+    <span v-else class="mid">choose one to begin</span>
+    <span class="end">
+      <template v-if="platforms.length">
+        <HandSwitch v-model="platform" label="Platform" :options="platforms" />
+        <HandSwitch v-model="layout" label="Layout" :options="LAYOUT_CHOICES" />
+        <HandSwitch
+          v-if="languages.length"
+          v-model="language"
+          label="Interface language"
+          none="its own language"
+          :options="languages"
+        />
+        <HandSwitch v-model="style" label="Keys in words or symbols" :options="STYLES" />
+      </template>
+    </span>
+  </div>
+</template>
+
+<style scoped>
+.hand {
+  display: flex;
+  height: 36px;
+  align-items: center;
+  gap: 14px;
+  padding: 0 20px;
+  border-bottom: 1px solid var(--rule);
+  background: var(--paper);
+  font-size: 13px;
+}
+.end {
+  display: flex;
+  gap: 14px;
+  margin-left: auto;
+}
+</style>

@@ -1,0 +1,34 @@
+import type { App, Command } from '@crib/core/contract';
+
+/** One thing that is known of a command: what it is, and what it says. */
+export interface Fact {
+  readonly name: string;
+  readonly text: string;
+}
+
+/** What is known of a command besides its label, place and keys, in the order in which it is asked for. */
+export function factsOf(command: Command, labelled: (name: string) => string | undefined): Fact[] {
+  const needs = [command.needs, labelled(command.satisfiedBy) && `${labelled(command.satisfiedBy)} does that`];
+  const list = [command.keyList, command.keyListSince && `since ${command.keyListSince}`];
+  const facts: Fact[] = [
+    { name: 'Needs', text: needs.filter(Boolean).join(': ') },
+    { name: 'Then', text: command.then },
+    { name: 'You see', text: command.sign },
+    { name: 'Goes through', text: command.states.join(', ') },
+    { name: 'Each press', text: command.presses.map((does, at) => `${at + 1}. ${does}`).join(', ') },
+    { name: 'Steps by', text: command.step },
+    { name: 'Setting', text: command.setting },
+    { name: 'Key changed in', text: list.filter(Boolean).join(', ') },
+    { name: 'Key shown', text: command.unshown ? 'nowhere, though it works' : '' },
+    { name: 'Also called', text: command.otherNames.join(', ') },
+  ];
+  return facts.filter((fact) => fact.text !== '');
+}
+
+/** How a program’s keys are changed, naming the command that opens its list with the keys that it has now. */
+export function howChanged(app: App, opener: { readonly label: string; readonly keys: string } | null): string {
+  const open = opener ? `${opener.label}${opener.keys ? ` (${opener.keys})` : ''}` : '';
+  return [app.howToChange, open && `Opened by ${open}.`, app.keysShown && `Keys are shown ${app.keysShown}.`]
+    .filter(Boolean)
+    .join(' ');
+}

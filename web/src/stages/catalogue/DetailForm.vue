@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import { computed, reactive, watch } from 'vue';
+import type { Command } from '@crib/core/contract';
+import ProblemList from '../../parts/ProblemList.vue';
+import { useWorkspace } from '../../stores/workspace.ts';
+import { useSaving } from './useSaving.ts';
+
+/** What helps to use a command: it can be added to a sealed release too, since nothing that was shipped changes by it. */
+const props = defineProps<{ command: Command }>();
+const workspace = useWorkspace();
+const { problems, said, busy, send } = useSaving();
+
+const form = reactive({ states: '', presses: '', step: '', sign: '', satisfiedBy: '', setting: '', keyList: '', keyListSince: '', unshown: false }); // prettier-ignore
+watch(
+  () => workspace.asStored(props.command.id) ?? props.command,
+  ({ states, presses, step, sign, satisfiedBy, setting, keyList, keyListSince, unshown }) =>
+    Object.assign(form, { step, sign, satisfiedBy, setting, keyList, keyListSince, unshown, states: states.join('; '), presses: presses.join('; ') }), // prettier-ignore
+  { immediate: true },
+);
+const parts = (text: string) =>
+  text
+    .split(';')
+    .map((one) => one.trim())
+    .filter(Boolean);
+const lists = computed(() => [...new Set(workspace.catalogue!.commands.map((one) => one.keyList))].filter(Boolean));
+async function save() {
+  const { release } = workspace.catalogue!;
+  const { states, presses, ...lines } = form;
+  const commands = [{ id: props.command.id, ...lines, states: parts(states), presses: parts(presses) }];
+  await send('PUT', `/api/releases/${release.id}/details`, { commands }, 'Saved.');
+}
+</script>
+
+<template>
+  <form class="make" @submit.prevent="save">
+    <div>
+      <h2>{{ command.label }}</h2>
+      <p class="under">Helps to use it. Nothing that was shipped changes by it.</p>
+    </div>
+    <label>The user sees<ElInput v-model="form.sign" maxlength="240" placeholder="a cross at the pointer" /></label>
+    <label>Goes through<ElInput v-model="form.states" placeholder="day; dusk; night, parted by ;" /></label>
+    <label>Each press<ElInput v-model="form.presses" placeholder="a minute; five minutes, parted by ;" /></label>
+    <label>Steps by<ElInput v-model="form.step" maxlength="120" placeholder="0.1 m; ×10 with Shift" /></label>
+    <label
+      >What it needs is done by
+      <ElSelect
+        v-model="form.satisfiedBy"
+        filterable
+        clearable
+        aria-label="What it needs is done by"
+        placeholder="nothing"
+      >
+        <ElOption
+          v-for="one in workspace.catalogue?.commands ?? []"
+          :key="one.id"
+          :value="one.name"
+          :label="one.label"
+        />
+      </ElSelect>
+    </label>
+    <label
+      >Setting that changes it<ElInput
+        v-model="form.setting"
+        maxlength="240"
+        placeholder="Snap step, shipped 0.1, under Preferences › Drawing"
+    /></label>
+    <label
+      >Its key is changed in
+      <ElSelect
+        v-model="form.keyList"
+        filterable
+        allow-create
+        clearable
+        default-first-option
+        aria-label="Its key is changed in"
+        placeholder="which of the program’s lists"
+      >
+        <ElOption v-for="one in lists" :key="one" :value="one" :label="one" />
+      </ElSelect>
+    </label>
+    <label>In that list since<ElInput v-model="form.keyListSince" maxlength="40" placeholder="7.0.2" /></label>
+    <ElCheckbox v-model="form.unshown" label="Works though the program does not show it" />
+    <ProblemList :problems="problems" />
+    <p role="status">{{ said }}</p>
+    <div class="actions"><button type="submit" class="btn primary" :disabled="busy">Save</button></div>
+  </form>
+</template>

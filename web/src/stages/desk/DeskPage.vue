@@ -1,0 +1,118 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import IndexLine from '../../parts/IndexLine.vue';
+import { usePlace } from '../../stores/place.ts';
+import { lastPlaces } from '../../stores/last.ts';
+import AddApp from './AddApp.vue';
+import AppsTable from './AppsTable.vue';
+import FirstSteps from './FirstSteps.vue';
+import { useDesk } from './useDesk.ts';
+
+/** Where one stands after signing in: what waits, each line a link to exactly that list, then the apps. */
+const { luggage } = usePlace();
+const { apps, failed, groups, looking, load } = useDesk();
+const addTo = ref<string | null>(null);
+
+const waits = computed(() => groups.value.reduce((sum, group) => sum + group.lines.length, 0));
+const reach = computed(() => groups.value[0]!.lines.length);
+const today = new Intl.DateTimeFormat('en', { weekday: 'long', day: 'numeric', month: 'long' }).format(new Date());
+const title = computed(() => {
+  if (looking.value) return 'Your desk';
+  return waits.value === 1 ? 'One thing waits for you' : waits.value ? `${waits.value} things wait for you` : 'Nothing waits for you'; // prettier-ignore
+});
+</script>
+
+<template>
+  <StageFrame>
+    <template #index>
+      <h2>Your desk</h2>
+      <p class="mid views">{{ today }}</p>
+      <template v-if="apps?.length">
+        <h3>Apps</h3>
+        <template v-for="app in apps" :key="app.id">
+          <IndexLine
+            v-if="app.releases[0]"
+            :to="{ name: 'catalogue', params: { app: app.slug, release: app.releases[0].label }, query: luggage }"
+            :count="app.releases[0].label"
+            >{{ app.name }}</IndexLine
+          >
+        </template>
+      </template>
+      <template v-if="lastPlaces.length">
+        <h3>You were last at</h3>
+        <IndexLine v-for="one in lastPlaces" :key="one.path" :to="one.path">{{ one.title }}</IndexLine>
+      </template>
+    </template>
+
+    <StateNote v-if="failed" first :problem="failed" @again="load" />
+    <StateNote v-else-if="!apps" first loading />
+    <FirstSteps v-else-if="apps.length === 0" @made="load" />
+    <template v-else>
+      <h1>
+        {{ title }}<small v-if="looking" role="status">looking through {{ looking }}…</small
+        ><small v-else-if="reach">{{ reach === 1 ? 'one reaches' : `${reach} of them reach` }} learners</small>
+      </h1>
+      <div class="desk">
+        <template v-for="group in groups" :key="group.title">
+          <section v-if="group.lines.length" :aria-label="group.title">
+            <h2 class="heading">{{ group.title }}</h2>
+            <div v-for="line in group.lines" :key="line.key" class="line">
+              <span class="figures count" :class="group.tone">{{ line.count }}</span>
+              <span
+                ><b>{{ line.subject }}</b
+                >{{ line.said }}</span
+              >
+              <RouterLink class="btn plain" :to="line.to"
+                >{{ line.act }}<span class="sr-only">: {{ line.subject }}</span></RouterLink
+              >
+            </div>
+          </section>
+        </template>
+        <section aria-label="Apps and releases">
+          <h2 class="heading">Apps and releases</h2>
+          <AppsTable :apps="apps" @add-release="(slug) => (addTo = slug)" />
+        </section>
+      </div>
+    </template>
+
+    <template #margin><AddApp :apps="apps ?? []" :release-of="addTo" @made="load" @app="addTo = null" /></template>
+  </StageFrame>
+</template>
+
+<style scoped>
+.desk {
+  display: grid;
+  align-content: start;
+  gap: 18px;
+  margin: 14px -18px 0 0;
+  padding-right: 18px;
+  overflow-y: auto;
+}
+.heading {
+  padding-bottom: 5px;
+  border-bottom: 1.5px solid var(--ink);
+  color: var(--mid);
+  font: 600 12px var(--mono);
+}
+.line {
+  display: grid;
+  grid-template-columns: 64px 1fr auto;
+  min-height: 38px;
+  align-items: center;
+  border-bottom: 1px solid var(--hair);
+}
+.count {
+  padding-right: 16px;
+  font-size: 16px;
+  font-weight: 600;
+  text-align: right;
+}
+.count.flag {
+  color: var(--flag-ink);
+}
+.count.sun {
+  color: var(--sun);
+}
+</style>

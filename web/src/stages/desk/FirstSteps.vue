@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { shallowRef } from 'vue';
+import { useRouter } from 'vue-router';
+import type { Problem } from '@crib/core/error';
+import type { App, Release } from '@crib/core/contract';
+import { ask, problemsOf } from '../../api/client.ts';
+import ProblemList from '../../parts/ProblemList.vue';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** An empty desk teaches how to begin: with one’s own program, with a list at hand, or with a sample. */
+const emit = defineEmits<{ made: [] }>();
+const router = useRouter();
+const workspace = useWorkspace();
+const problems = shallowRef<readonly Problem[]>([]);
+async function sample() {
+  problems.value = [];
+  try {
+    const app = await ask<App>('POST', '/api/apps', {
+      slug: 'hedgerow',
+      name: 'Hedgerow',
+      role: 'taught',
+      platforms: ['windows', 'macos'],
+    });
+    const release = await ask<Release>('POST', `/api/apps/${app.slug}/releases`, { label: '1', releasedOn: null });
+    await workspace.open(app.slug, release.label);
+    await router.push({ name: 'reading', params: { app: app.slug, release: release.label }, query: { sample: '1' } }); // prettier-ignore
+  } catch (error) {
+    problems.value = problemsOf(error);
+    emit('made');
+  }
+}
+</script>
+
+<template>
+  <h1>Three ways to begin</h1>
+  <ol class="ways">
+    <li>
+      <h2>With the program you teach</h2>
+      <p>Name it in the margin and add a release. Then read its list of shortcuts in, or add its commands by hand.</p>
+    </li>
+    <li>
+      <h2>With a list you have</h2>
+      <p>
+        A spreadsheet, a web page, Markdown or typed lines: add the app and the release it belongs to, then drop the
+        file or paste it. Crib shows what it understood, and asks about the rest, before anything is stored.
+      </p>
+    </li>
+    <li>
+      <h2>With a sample</h2>
+      <p>
+        Hedgerow is a made-up garden planner with 24 commands. Its list opens in the reading-in view, so that you can
+        see what happens, and take it in or not.
+      </p>
+      <button type="button" class="btn primary" @click="sample">Read the sample list in</button>
+      <ProblemList :problems="problems" />
+    </li>
+  </ol>
+</template>
+
+<style scoped>
+.ways {
+  display: grid;
+  gap: 24px;
+  max-width: 64ch;
+  margin: 24px 0 0;
+  padding-left: 24px;
+  font: 650 18px var(--head);
+}
+.ways p {
+  margin: 4px 0 10px;
+  font: 400 14px/1.45 var(--text);
+}
+</style>

@@ -1,0 +1,82 @@
+import { computed, ref } from 'vue';
+import { readStored } from '@crib/core/keys';
+import { canonicalText, keyboardOf } from '@crib/core/press';
+import { layoutInHand } from '../parts/chips.ts';
+import { machineInHand } from '../parts/pressing.ts';
+
+/** What Crib itself does at a press, on every stage. */
+export const OWN_ACTIONS = [
+  { name: 'look-up', does: 'Go to the look-up', keys: '/' },
+  { name: 'ledger', does: 'Go to the ledger', keys: 'G' },
+  { name: 'margin', does: 'Go to the margin', keys: 'M' },
+  { name: 'index', does: 'Go to the index', keys: 'I' },
+  { name: 'desk', does: 'Open the desk', keys: 'D' },
+  { name: 'help', does: 'Show these keys', keys: '?' },
+] as const;
+export type OwnAction = (typeof OWN_ACTIONS)[number]['name'];
+
+interface Kept {
+  /** Keys that are one character alone do nothing (WCAG 2.2, 2.1.4). */
+  readonly singlesOff: boolean;
+  readonly keys: Readonly<Record<string, string>>;
+}
+const NAME = 'crib.own-keys';
+function read(): Kept {
+  try {
+    const { singlesOff, keys } = JSON.parse(localStorage.getItem(NAME) ?? '{}') as Partial<Kept>;
+    const known = Object.entries(keys ?? {}).filter(
+      ([, stored]) => stored === '' || (typeof stored === 'string' && !('code' in readStored(stored))),
+    );
+    return { singlesOff: singlesOff === true, keys: Object.fromEntries(known) };
+  } catch {
+    return { singlesOff: false, keys: {} };
+  }
+}
+const kept = ref<Kept>(read());
+function keep(next: Kept) {
+  kept.value = next;
+  localStorage.setItem(NAME, JSON.stringify(next));
+}
+
+export const helpOpen = ref(false);
+export const singlesOff = computed({
+  get: () => kept.value.singlesOff,
+  set: (off: boolean) => keep({ ...kept.value, singlesOff: off }),
+});
+/** The keys of an action, as they were changed, else its own; an empty text is none. */
+export const keysOf = (action: OwnAction): string =>
+  kept.value.keys[action] ?? OWN_ACTIONS.find((one) => one.name === action)!.keys;
+
+/** Gives an action other keys; another that had them is left without. */
+export function changeKeys(action: OwnAction, stored: string) {
+  const keyboard = keyboardOf(layoutInHand.value, machineInHand);
+  const wanted = canonicalText(stored, keyboard);
+  const losing = OWN_ACTIONS.filter((one) => {
+    const has = keysOf(one.name);
+    return one.name !== action && has !== '' && wanted !== null && canonicalText(has, keyboard) === wanted;
+  });
+  const without = Object.fromEntries(losing.map((one) => [one.name, '']));
+  keep({ ...kept.value, keys: { ...kept.value.keys, ...without, [action]: stored } });
+}
+export const asShipped = () => keep({ singlesOff: false, keys: {} });
+
+/** Whether a shortcut is one character alone: typing into the page would set it off. */
+const single = (stored: string) => {
+  const read = readStored(stored);
+  if ('code' in read) return false;
+  const [stroke] = read.strokes;
+  return stroke?.kind === 'key' && stroke.key.by === 'character' && stroke.modifiers.every((one) => one === 'Shift');
+};
+
+/** What a press does in Crib, if anything. */
+export function ownAction(stored: string): OwnAction | null {
+  const keyboard = keyboardOf(layoutInHand.value, machineInHand);
+  const pressed = canonicalText(stored, keyboard);
+  if (!pressed) return null;
+  const found = OWN_ACTIONS.find(({ name }) => {
+    const keys = keysOf(name);
+    if (keys === '' || (singlesOff.value && single(keys))) return false;
+    return canonicalText(keys, keyboard) === pressed;
+  });
+  return found?.name ?? null;
+}
