@@ -249,7 +249,7 @@ test('an open release is corrected by hand: a command, its keys, places by keybo
 
   await page.goto('/keysets/by-hand/1');
   await page.getByRole('link', { name: '1', exact: true }).first().click();
-  await expect(page.getByRole('heading', { name: /Clashes of the/ })).toContainText('findings');
+  await expect(page.getByRole('heading', { name: /Clashes of the/ })).toContainText('clashes');
   await page.getByRole('button', { name: 'All 17' }).click();
   await page.getByRole('option', { name: /Two in one place/ }).click();
   await expect(margin(page).getByText('B is given to both Lay buoy and Paint buoy in Everywhere.')).toBeVisible();

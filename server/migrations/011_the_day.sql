@@ -36,6 +36,10 @@ ALTER TABLE app
   ADD COLUMN keys_command text NOT NULL DEFAULT '',
   ADD COLUMN keys_shown text NOT NULL DEFAULT '';
 
+-- The language that editions of a sheet and of change notes are written in.
+ALTER TABLE sheet ADD COLUMN language text NOT NULL DEFAULT 'en' CHECK (language IN ('en', 'de', 'fr'));
+ALTER TABLE change_notes ADD COLUMN language text NOT NULL DEFAULT 'en' CHECK (language IN ('en', 'de', 'fr'));
+
 -- A note and a memory aid are no part of what was shipped: a sealed release takes them.
 CREATE FUNCTION refuse_sealed_binding() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN

@@ -26,8 +26,8 @@ export const DeskLine = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('errors'), ...KeysetNamed, layouts: z.array(z.string()) }),
   /** Commands used often that have no key on a platform. */
   z.object({ kind: z.literal('keyless'), ...KeysetNamed, platform: z.string() }),
-  /** Commands of a release whose shipped keys nobody has tried on a platform. */
-  z.object({ kind: z.literal('untried'), release: Label, platform: z.string(), count: z.int() }),
+  /** Commands of a release whose shipped keys nobody has tried on some platforms, the most of any of them. */
+  z.object({ kind: z.literal('untried'), release: Label, platforms: z.array(z.string()), count: z.int() }),
 ]);
 export type DeskLine = z.infer<typeof DeskLine>;
 

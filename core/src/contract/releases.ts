@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { EditionLanguage } from './language.ts';
 import {
   Command,
   Context,
@@ -79,6 +80,7 @@ export const ChangeNotes = z.object({
   title: line(120).min(1),
   intro: line(2000),
   credit: line(240),
+  language: EditionLanguage,
   revision: Id,
   groups: z.array(ArrangedGroup).max(20),
 });
@@ -114,6 +116,7 @@ export const ChangesBody = z.object({
   title: z.string(),
   intro: z.string(),
   credit: z.string(),
+  language: EditionLanguage,
   number: Id,
   publishedOn: z.iso.date(),
   app: z.string(),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { EditionLanguage } from './language.ts';
 import { Id, PlatformName, StoredShortcut } from './entities.ts';
 import { ChangesBody } from './releases.ts';
 
@@ -19,6 +20,7 @@ export const Sheet = z.object({
   title: line(120).min(1),
   intro: prose,
   credit: line(240),
+  language: EditionLanguage,
   revision: Id,
   sections: z.array(SheetSection).max(40),
 });
@@ -47,6 +49,7 @@ export const EditionBody = z.object({
   title: z.string(),
   intro: z.string(),
   credit: z.string(),
+  language: EditionLanguage,
   number: Id,
   publishedOn: z.iso.date(),
   app: z.string(),

@@ -17,7 +17,7 @@ export const FOREIGN: Readonly<Record<string, readonly (readonly [string, string
   French: [
     ['Shift', 'maj|majuscule'], ['Meta', 'commande|touche windows'], ['Ctrl', 'contrôle'], ['Delete', 'suppr|supprimer'], ['Insert', 'inser|insér|insertion'], ['Home', 'début|origine'], ['End', 'fin'],
     ['PageUp', 'pg préc|pg prec|page précédente|page haut'], ['PageDown', 'pg suiv|page suivante|page bas'], ['Enter', 'entrée|entree'], ['Space', 'espace|barre d espace'],
-    ['Backspace', 'retour arrière|ret arr|retour arriere'], ['Tab', 'tabulation'], ['Escape', 'échap|echap'], ['PrintScreen', 'impr écran|impr ecran|imp écr'], ['CapsLock', 'verr maj'],
+    ['Backspace', 'retour arrière|ret arr|retour arriere'], ['Tab', 'tabulation'], ['Escape', 'échap|echap'], ['PrintScreen', 'impr écran|impr ecran|imp écr'], ['CapsLock', 'verr maj'], ['NumLock', 'verr num'], ['ScrollLock', 'arrêt défil'],
     ['ArrowLeft', 'flèche gauche|flèche vers la gauche|fleche gauche'], ['ArrowRight', 'flèche droite|flèche vers la droite|fleche droite'],
     ['ArrowUp', 'flèche haut|flèche vers le haut|fleche haut'], ['ArrowDown', 'flèche bas|flèche vers le bas|fleche bas'],
   ],

@@ -12,6 +12,7 @@ import {
   type Shortcut,
   type Stroke,
 } from './shortcut.ts';
+import { KEY_WORDS, filled, type KeyLanguage, type KeyWords } from './languages.ts';
 import { US, type Layout } from './layout.ts';
 
 export type Style = 'words' | 'symbols';
@@ -33,15 +34,21 @@ const WORDS: Record<KnownPlatform, Words> = {
 const MAC_SYMBOLS: Words = { Ctrl: '⌃', Alt: '⌥', AltGr: 'AltGr+', Shift: '⇧', Fn: 'Fn+', Meta: '⌘' };
 
 /** The modifiers as the platform orders them, each in its word. */
-function modifierWords(modifiers: readonly Modifier[], convention: KnownPlatform, words: Words): string[] {
+function modifierWords(
+  modifiers: readonly Modifier[],
+  convention: KnownPlatform,
+  words: Words,
+  { held: names }: KeyWords = KEY_WORDS.en,
+): string[] {
+  const called = (word: string) => names[word] ?? word;
   const held = physicalModifiers(modifiers, convention).map((modifier) => sideOf(modifier));
   return ORDER[convention].flatMap((base) =>
     held
       .filter((one) => one.base === base)
       .map(({ side }) => {
         const word = words[base as keyof Words];
-        if (!side) return word;
-        return `${side} ${WORDS[convention][base as keyof Words]}${words === MAC_SYMBOLS ? '+' : ''}`;
+        if (!side) return called(word);
+        return `${called(side)} ${called(WORDS[convention][base as keyof Words])}${words === MAC_SYMBOLS ? '+' : ''}`;
       }),
   );
 }
@@ -82,11 +89,18 @@ export interface Written {
 }
 
 /** The strokes of a shortcut as people of the platform write them, one text a stroke. */
-export function writeStrokes(shortcut: Shortcut, platform: Platform, style: Style = 'words', layout = US): Written {
+export function writeStrokes(
+  shortcut: Shortcut,
+  platform: Platform,
+  style: Style = 'words',
+  layout = US,
+  language: KeyLanguage = 'en',
+): Written {
   const convention = conventionOf(platform);
+  const words = KEY_WORDS[language];
   return {
-    strokes: shortcut.strokes.map((stroke) => writeStroke(stroke, convention, style, layout)),
-    manner: shortcut.manner === 'pressed' ? '' : shortcut.manner,
+    strokes: shortcut.strokes.map((stroke) => writeStroke(stroke, convention, style, layout, words)),
+    manner: shortcut.manner === 'pressed' ? '' : words.manners[shortcut.manner],
   };
 }
 
@@ -99,46 +113,60 @@ export function writeShortcut(
   platform: Platform,
   style: Style = 'words',
   layout: Layout = US,
+  language: KeyLanguage = 'en',
 ): string {
-  const { strokes } = writeStrokes(shortcut, platform, style, layout);
-  const text = strokes.join(' then ');
-  if (shortcut.manner === 'held') return `hold ${text}`;
-  return shortcut.manner === 'twice' ? `${text} twice` : text;
+  const { strokes } = writeStrokes(shortcut, platform, style, layout, language);
+  const words = KEY_WORDS[language];
+  const text = strokes.join(words.then);
+  if (shortcut.manner === 'held') return filled(words.hold, text);
+  return shortcut.manner === 'twice' ? filled(words.twice, text) : text;
 }
 
 /** `writeShortcut` of a stored text. */
-export function showStored(stored: string, platform: Platform, style: Style = 'words', layout: Layout = US): string {
-  return writeShortcut(parseStored(stored), platform, style, layout);
+export function showStored(
+  stored: string,
+  platform: Platform,
+  style: Style = 'words',
+  layout: Layout = US,
+  language: KeyLanguage = 'en',
+): string {
+  return writeShortcut(parseStored(stored), platform, style, layout, language);
 }
 
-function writeStroke(stroke: Stroke, convention: KnownPlatform, style: Style, layout: Layout): string {
-  if (stroke.kind === 'tap') return `tap ${modifierWords([stroke.modifier], convention, WORDS[convention])[0]}`;
+function writeStroke(stroke: Stroke, convention: KnownPlatform, style: Style, layout: Layout, words: KeyWords): string {
+  if (stroke.kind === 'tap')
+    return filled(words.tap, modifierWords([stroke.modifier], convention, WORDS[convention], words)[0]!);
   const last =
     stroke.kind === 'key'
-      ? writeKey(stroke.key, convention, style, layout)
-      : [...(stroke.held ? [writeKey(stroke.held, convention, style, layout)] : []), pointerWords(stroke)].join('+');
+      ? writeKey(stroke.key, convention, style, layout, words)
+      : [
+          ...(stroke.held ? [writeKey(stroke.held, convention, style, layout, words)] : []),
+          pointerWords(stroke, words),
+        ].join('+');
   if (convention === 'macos' && style === 'symbols') {
     const signs = modifierWords(stroke.modifiers, convention, MAC_SYMBOLS).join('');
     const gap = stroke.kind === 'key' || signs === '' || signs.endsWith('+') ? '' : stroke.held ? '+' : ' ';
     return signs + gap + last;
   }
-  return [...modifierWords(stroke.modifiers, convention, WORDS[convention]), last].join('+');
+  return [...modifierWords(stroke.modifiers, convention, WORDS[convention], words), last].join('+');
 }
 
-function pointerWords(stroke: Stroke & { kind: 'pointer' }): string {
-  return POINTER_WORDS[stroke.action] + (stroke.over ? ' over it' : '');
+function pointerWords(stroke: Stroke & { kind: 'pointer' }, words: KeyWords): string {
+  return (words.pointer[stroke.action] ?? POINTER_WORDS[stroke.action]) + (stroke.over ? words.over : '');
 }
 
-function writeKey(key: Key, convention: KnownPlatform, style: Style, layout: Layout): string {
+function writeKey(key: Key, convention: KnownPlatform, style: Style, layout: Layout, words: KeyWords): string {
   if (key.by === 'character') return key.character;
   if (key.by === 'name') {
     const facts = namedKey(key.name)!;
     if (style === 'symbols' && facts.symbol) return facts.symbol;
-    return convention === 'macos' ? facts.macWord : facts.word;
+    // Where a Mac calls a key otherwise (Return, Delete), it does so in every language.
+    const own = convention === 'macos' && facts.macWord !== facts.word ? undefined : words.keys[facts.name];
+    return own ?? (convention === 'macos' ? facts.macWord : facts.word);
   }
   const pad = KEYPAD.get(key.code);
   if (pad) return `Num ${pad.sign}`;
   // Only on the US layout is a position read back by what is printed there.
   const here = layout.on[convention].characters[key.code]?.[0]?.toUpperCase();
-  return here ? `key ${here}` : `key ${key.code}`;
+  return filled(words.position, here ?? key.code);
 }

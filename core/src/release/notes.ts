@@ -8,18 +8,18 @@ import type { Moved } from './moved.ts';
 import type { Side } from './sides.ts';
 
 /** The groups of change notes, in the order in which a learner needs them. */
-export const NOTE_GROUPS = {
-  meaning: 'These keys now do something else',
-  moved: 'On other keys now',
-  new: 'New keys',
-  gone: 'Gone',
-  renamed: 'Called otherwise now',
-  menus: 'Elsewhere in the menus',
-  fixed: 'Can, or cannot, be changed now',
-  places: 'Places',
-  policy: 'How the program takes keys',
-} as const;
-export type NoteGroup = keyof typeof NOTE_GROUPS;
+export const NOTE_GROUPS = [
+  'meaning',
+  'moved',
+  'new',
+  'gone',
+  'renamed',
+  'menus',
+  'fixed',
+  'places',
+  'policy',
+] as const;
+export type NoteGroup = (typeof NOTE_GROUPS)[number];
 
 /** A change as change notes tell it, on all platforms where it is so. */
 export interface NoteLine {
@@ -65,9 +65,11 @@ export function noteLines(compared: readonly Compared[]): NoteLine[] {
           : line,
       );
     }
-  const order = Object.keys(NOTE_GROUPS);
   return [...lines.values()].sort(
-    (a, b) => order.indexOf(a.group) - order.indexOf(b.group) || b.harm - a.harm || a.subject.localeCompare(b.subject),
+    (a, b) =>
+      NOTE_GROUPS.indexOf(a.group) - NOTE_GROUPS.indexOf(b.group) ||
+      b.harm - a.harm ||
+      a.subject.localeCompare(b.subject),
   );
 }
 

@@ -36,16 +36,14 @@ export function waitingIn(opened: Opened, keyboards: Keyboards): DeskLine[] {
   });
 }
 
-/** Commands of a release whose shipped keys nobody has tried, by platform. */
+/** Commands of a release whose shipped keys nobody has tried, on the platforms where that is so. */
 export function untriedIn({ catalogue, shipped }: Opened): DeskLine[] {
   if (shipped?.kind !== 'shipped') return [];
   const { label, platforms } = catalogue.release;
-  return platforms
-    .map((platform): DeskLine => {
-      const count = unverifiedOn(shipped, platform).size;
-      return { kind: 'untried', release: label, platform, count };
-    })
-    .filter((line) => line.count > 0);
+  const counts = platforms.map((platform) => ({ platform, count: unverifiedOn(shipped, platform).size }));
+  const some = counts.filter((one) => one.count > 0);
+  const count = Math.max(...some.map((one) => one.count));
+  return some.length ? [{ kind: 'untried', release: label, platforms: some.map((one) => one.platform), count }] : [];
 }
 
 /**

@@ -1,7 +1,7 @@
 import type { ChangeLine, ChangeNotes, ChangesBody } from '../contract/index.ts';
-import { platformName, showStored, type Platform } from '../keys/index.ts';
+import { US, platformName, showStored, type Platform } from '../keys/index.ts';
 import { arranged, type NoteLine } from '../release/index.ts';
-import { say } from '../words/index.ts';
+import { say, tell, type LearnerLanguage } from '../words/index.ts';
 import { tableCsv, tableMarkdown, type PlainTable } from './table.ts';
 
 /** Where change notes come from and go to, and what their edition is called. */
@@ -16,13 +16,13 @@ export interface ChangesFrame {
 
 /** Change notes with every line filled in, as they would be published now; what is left out or no longer so is not in them. */
 export function composeChanges(
-  notes: Pick<ChangeNotes, 'title' | 'intro' | 'credit' | 'groups'>,
+  notes: Pick<ChangeNotes, 'title' | 'intro' | 'credit' | 'language' | 'groups'>,
   lines: readonly NoteLine[],
   { platforms, ...frame }: ChangesFrame,
 ): ChangesBody {
   const keys = (by: NoteLine['before']) =>
     Object.fromEntries(platforms.flatMap((platform) => (by[platform] ? [[platform, [...by[platform]]]] : [])));
-  const groups = arranged(lines, notes.groups).map(({ title, lines: standing }) => ({
+  const groups = arranged(lines, notes.groups, notes.language).map(({ title, lines: standing }) => ({
     title,
     lines: standing
       .filter(({ out, stale }) => !out && !stale)
@@ -30,19 +30,20 @@ export function composeChanges(
         command: line?.command ?? '',
         subject: line?.subject ?? '',
         where: line?.where ?? '',
-        text: text || (line ? say(line.said) : ''),
+        text: text || (line ? say(line.said, { language: notes.language }) : ''),
         before: keys(line?.before ?? {}),
         after: keys(line?.after ?? {}),
         reason,
       })),
   }));
-  const { title, intro, credit } = notes;
+  const { title, intro, credit, language } = notes;
   return {
     format: 'crib-changes',
     version: 1,
     title,
     intro,
     credit,
+    language,
     ...frame,
     platforms: [...platforms],
     groups: groups.filter((group) => group.lines.length > 0),
@@ -57,38 +58,67 @@ export function appliesOn({ before, after }: Pick<ChangeLine, 'before' | 'after'
 }
 
 /** Keys as text: once where all platforms have the same, else by platform. */
-export function keysText(by: ChangeLine['before'], platforms: readonly Platform[]): string {
-  const texts = platforms.map((platform) => (by[platform] ?? []).map((key) => showStored(key, platform)).join(' or '));
+export function keysText(
+  by: ChangeLine['before'],
+  platforms: readonly Platform[],
+  language: LearnerLanguage = 'en',
+): string {
+  const or = new Intl.ListFormat(language, { type: 'disjunction' });
+  const texts = platforms.map((platform) =>
+    or.format((by[platform] ?? []).map((key) => showStored(key, platform, 'words', US, language))),
+  );
   if (texts.every((text) => text === '')) return '';
   if (texts.every((text) => text === texts[0])) return texts[0]!;
-  return platforms.map((platform, at) => `${platformName(platform)} ${texts[at] || 'none'}`).join(', ');
+  const none = tell(language, 'table.none');
+  return platforms.map((platform, at) => `${platformName(platform)} ${texts[at] || none}`).join(', ');
 }
 
-const HEADER = ['What', 'Where it works', 'Change', 'Keys before', 'Keys now', 'Why'];
-const cells = (line: ChangeLine, platforms: readonly Platform[]) => [
+const COLUMNS = ['what', 'where', 'change', 'before', 'after', 'why'] as const;
+export type ChangeColumn = (typeof COLUMNS)[number];
+const headings = (language: LearnerLanguage) => COLUMNS.map((one) => tell(language, `table.${one}`));
+const cells = (line: ChangeLine, platforms: readonly Platform[], language: LearnerLanguage) => [
   line.subject,
   line.where,
   line.text,
-  keysText(line.before, platforms),
-  keysText(line.after, platforms),
+  keysText(line.before, platforms, language),
+  keysText(line.after, platforms, language),
   line.reason,
 ];
 
-/** Published change notes as CSV: one row a change. */
+/** Published change notes as CSV: one row a change. Headings and keys are English in every language, so that it reads back. */
 export function changesCsv({ groups, platforms }: ChangesBody): string {
   const rows = groups.flatMap(({ title, lines }) =>
-    lines.map((line) => [title, line.command, ...cells(line, platforms)]),
+    lines.map((line) => [title, line.command, ...cells(line, platforms, 'en')]),
   );
-  return tableCsv({ header: ['Group', 'Command id', ...HEADER], rows });
+  return tableCsv({ header: ['Group', 'Command id', ...headings('en')], rows });
 }
 
-/** One group as a table, without columns that would be empty. */
-export function changesTable(group: ChangesBody['groups'][number], platforms: readonly Platform[]): PlainTable {
-  const rows = group.lines.map((line) => cells(line, platforms));
-  const filled = HEADER.map((_, at) => rows.some((row) => row[at]));
+/** One group as a table, without columns that would be empty; and which columns are left. */
+export function changesTable(
+  group: ChangesBody['groups'][number],
+  platforms: readonly Platform[],
+  language: LearnerLanguage,
+): PlainTable & { readonly columns: readonly ChangeColumn[] } {
+  const rows = group.lines.map((line) => cells(line, platforms, language));
+  const filled = COLUMNS.map((_, at) => rows.some((row) => row[at]));
   const only = <T>(list: readonly T[]) => list.filter((_, at) => filled[at]);
-  return { header: only(HEADER), rows: rows.map(only) };
+  return { header: only(headings(language)), rows: rows.map(only), columns: only(COLUMNS) };
 }
+
+/** Where change notes come from and go to, in their language. */
+export const changesFrom = ({
+  app,
+  old,
+  now,
+  language,
+}: Pick<ChangesBody, 'app' | 'old' | 'now' | 'language'>): string =>
+  tell(language, 'print.from to', {
+    app,
+    old: old.release,
+    oldKeyset: old.keyset,
+    now: now.release,
+    nowKeyset: now.keyset,
+  });
 
 /** Published change notes as Markdown; text is escaped so that it stays text. */
 export function changesMarkdown(body: ChangesBody): string {
@@ -96,12 +126,12 @@ export function changesMarkdown(body: ChangesBody): string {
   const parts = [
     `# ${text(body.title)}`,
     text(
-      `${body.app}: from ${body.old.release} (${body.old.keyset}) to ${body.now.release} (${body.now.keyset}). Edition ${body.number}, ${body.publishedOn}.`,
+      `${changesFrom(body)}. ${tell(body.language, 'print.edition', { number: body.number, on: body.publishedOn })}.`,
     ),
     ...(body.intro ? [text(body.intro)] : []),
     ...body.groups.flatMap((group) => [
       `## ${text(group.title)}`,
-      tableMarkdown(changesTable(group, body.platforms)).trimEnd(),
+      tableMarkdown(changesTable(group, body.platforms, body.language)).trimEnd(),
     ]),
     ...(body.credit ? [text(body.credit)] : []),
   ];

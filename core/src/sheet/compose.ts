@@ -5,7 +5,7 @@ import type { Keyboards } from '../press/index.ts';
 
 /** A sheet with every key filled in, as it would be published now. */
 export function composeSheet(
-  sheet: Pick<Sheet, 'title' | 'intro' | 'credit' | 'sections' | 'keysetId'>,
+  sheet: Pick<Sheet, 'title' | 'intro' | 'credit' | 'language' | 'sections' | 'keysetId'>,
   opened: Opened,
   keyboards: Keyboards,
   edition: { readonly number: number; readonly publishedOn: string },
@@ -19,6 +19,7 @@ export function composeSheet(
     title: sheet.title,
     intro: sheet.intro,
     credit: sheet.credit,
+    language: sheet.language,
     number: edition.number,
     publishedOn: edition.publishedOn,
     app: catalogue.app.name,

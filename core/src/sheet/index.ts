@@ -5,6 +5,7 @@ export { argue, arguedMarkdown, type Argued, type ArguedRow } from './argued.ts'
 export {
   appliesOn,
   changesCsv,
+  changesFrom,
   changesMarkdown,
   changesTable,
   composeChanges,

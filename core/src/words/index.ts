@@ -1,4 +1,5 @@
-export { said, say, type Said, type SaidCode, type SaidKeys, type SaidValue, type Spelling } from './say.ts';
+export { LEARNER_LANGUAGES, type LearnerCode, type LearnerLanguage } from './learner.ts';
+export { LEARNER, said, say, tell, type Said, type SaidCode, type SaidKeys, type SaidValue, type Spelling } from './say.ts';
 export { EN } from './en.ts';
 export { where } from './where.ts';
 export { meantSaid } from './meant.ts';

@@ -1,6 +1,10 @@
 import { IntlMessageFormat } from 'intl-messageformat';
-import { platformName, showStored, type Platform } from '../keys/index.ts';
+import { US, platformName, showStored, type Platform } from '../keys/index.ts';
 import { EN } from './en.ts';
+import { LEARNER_DE, SAID_DE } from './learner-de.ts';
+import { LEARNER_FR, SAID_FR } from './learner-fr.ts';
+import { LEARNER_EN, type LearnerCode, type LearnerLanguage } from './learner.ts';
+import { each } from '../memory/index.ts';
 
 /** The code of a sentence, or of a part of one. */
 export type SaidCode = keyof typeof EN;
@@ -23,24 +27,47 @@ export interface Said {
 /** Something to be said. Lists are joined by “and”, or by “or” where the value’s name ends in `Or`. */
 export const said = (code: SaidCode, values: Said['with'] = {}): Said => ({ said: code, with: values });
 
-const TEMPLATES: ReadonlyMap<string, IntlMessageFormat> = new Map(
-  Object.entries(EN).map(([code, text]) => [code, new IntlMessageFormat(text, 'en', undefined, { ignoreTag: true })]),
-);
-const LISTS = {
-  and: new Intl.ListFormat('en-GB', { type: 'conjunction' }),
-  or: new Intl.ListFormat('en-GB', { type: 'disjunction' }),
+/** Learners read what core finds in their language; trainers, and all that is for them alone, in English. */
+const SAID: Record<LearnerLanguage, Readonly<Record<string, string>>> = { en: EN, de: SAID_DE, fr: SAID_FR };
+/** What the learner’s pages say. */
+export const LEARNER: Record<LearnerLanguage, Readonly<Record<LearnerCode, string>>> = {
+  en: LEARNER_EN,
+  de: LEARNER_DE,
+  fr: LEARNER_FR,
 };
+const template = (text: string, language: LearnerLanguage) =>
+  new IntlMessageFormat(text, language, undefined, { ignoreTag: true });
+const templatesOf = (texts: Readonly<Record<string, string>>, language: LearnerLanguage) =>
+  new Map(Object.entries(texts).map(([code, text]) => [code, template(text, language)]));
+/** Tables that never change: every sentence of a language, read once. */
+const TEMPLATES = each((language: LearnerLanguage) => ({
+  said: templatesOf(SAID[language], language),
+  page: templatesOf(LEARNER[language], language),
+  and: new Intl.ListFormat(language === 'en' ? 'en-GB' : language, { type: 'conjunction' }),
+  or: new Intl.ListFormat(language === 'en' ? 'en-GB' : language, { type: 'disjunction' }),
+}));
+
+/** What the learner’s side says, in a language. */
+export const tell = (
+  language: LearnerLanguage,
+  code: LearnerCode,
+  values: Record<string, string | number> = {},
+): string => String(TEMPLATES(language).page.get(code)!.format(values));
 
 /** How the reader wants keys written; as words on their platform, when nothing is said. */
 export interface Spelling {
   readonly showKeys?: (stored: string, platform: Platform) => string;
+  /** What is not said in it is said in English. */
+  readonly language?: LearnerLanguage;
 }
 
 /** The sentence: the one place where what core found becomes words. */
 export function say(what: Said | string, spelling: Spelling = {}): string {
   if (typeof what === 'string') return what;
   const values = Object.entries(what.with).map(([name, value]) => [name, textOf(value, name, spelling)]);
-  return String(TEMPLATES.get(what.said)!.format(Object.fromEntries(values)));
+  const { said: known } = TEMPLATES(spelling.language ?? 'en');
+  const text = known.get(what.said) ?? TEMPLATES('en').said.get(what.said)!;
+  return String(text.format(Object.fromEntries(values)));
 }
 
 function textOf(value: SaidValue, name: string, spelling: Spelling): string | number {
@@ -48,11 +75,13 @@ function textOf(value: SaidValue, name: string, spelling: Spelling): string | nu
   if (typeof value === 'boolean') return String(value);
   if (isList(value)) {
     const texts = value.map((one) => String(textOf(one, name, spelling)));
-    return (name.endsWith('Or') ? LISTS.or : LISTS.and).format(texts);
+    const { or, and } = TEMPLATES(spelling.language ?? 'en');
+    return (name.endsWith('Or') ? or : and).format(texts);
   }
   if ('said' in value) return say(value, spelling);
-  if ('platforms' in value) return LISTS.and.format(value.platforms.map(platformName));
-  return (spelling.showKeys ?? showStored)(value.keys, value.on);
+  if ('platforms' in value) return TEMPLATES(spelling.language ?? 'en').and.format(value.platforms.map(platformName));
+  const show = spelling.showKeys ?? ((stored, on) => showStored(stored, on, 'words', US, spelling.language));
+  return show(value.keys, value.on);
 }
 
 const isList = (value: SaidValue): value is readonly SaidValue[] => Array.isArray(value);

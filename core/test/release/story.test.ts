@@ -153,14 +153,14 @@ describe('change notes', () => {
 
   it('put what is the same on several platforms in one line, the dangerous first, before and after', () => {
     expect(lines.map((line) => [line.group, line.subject, say(line.said)])).toEqual([
-      ['meaning', 'Heights', 'is =Discard now, which destroys work'],
+      ['meaning', 'Heights', 'no longer has this key. The key now does “=Discard”, which cannot be undone.'],
       ['moved', 'Heights', 'moved'],
       ['new', '=Discard', 'is new'],
       ['new', 'Command 5', 'is new, without a key'],
-      ['new', 'Plot', 'has a key more'],
+      ['new', 'Plot', 'has one more key'],
       ['gone', 'Command 3', 'is not in this release any more'],
-      ['renamed', 'Coast', 'was Shore line'],
-      ['menus', 'Coast', 'Lines › Coast, was View › Shore line'],
+      ['renamed', 'Coast', 'was called “Shore line”'],
+      ['menus', 'Coast', 'moved in the menus: Lines › Coast; it was View › Shore line'],
       ['fixed', 'Plot', 'cannot be changed any more'],
     ]);
     expect(lines[1]).toMatchObject({
@@ -170,7 +170,7 @@ describe('change notes', () => {
   });
 
   it('stand as they were arranged: order, what is out, own lines, reasons; what is no longer so waits, marked', () => {
-    const groups = arrangement(arranged(lines, []));
+    const groups = arrangement(arranged(lines, [], 'en'));
     const [meaning, movedGroup, ...rest] = groups;
     const own = { key: 'own 1', out: false, reason: 'asked for', text: 'The desk in room 4 has 7.2 already.' };
     const gone = { key: 'renamed 99 99', out: false, reason: 'kept', text: '' };
@@ -179,15 +179,15 @@ describe('change notes', () => {
       meaning!,
       { ...rest.at(-1)!, lines: [own, ...rest.at(-1)!.lines.map((line) => ({ ...line, out: true })), gone] },
     ]; // prettier-ignore
-    const standing = arranged(lines, kept);
+    const standing = arranged(lines, kept, 'en');
     expect(standing.slice(0, 3).map((group) => group.title)).toEqual([
       'Moved',
       'These keys now do something else',
-      'Can, or cannot, be changed now',
+      'Can or cannot be changed now',
     ]);
     expect(standing.flatMap((group) => group.lines).filter((line) => line.stale)).toMatchObject([gone]);
     expect(new Set(standing.flatMap((group) => group.lines.map((line) => line.key))).size).toBe(lines.length + 2);
-    const body = composeChanges({ title: 'What 2 changes', intro: 'Read *this*', credit: '', groups: kept }, lines, frame); // prettier-ignore
+    const body = composeChanges({ title: 'What 2 changes', intro: 'Read *this*', credit: '', language: 'en', groups: kept }, lines, frame); // prettier-ignore
     const published = body.groups.flatMap((group) => group.lines.map((line) => line.text));
     expect(published).toContain(own.text);
     expect(published).not.toContain('cannot be changed any more');
@@ -195,7 +195,11 @@ describe('change notes', () => {
   });
 
   it('are handed out as CSV that no spreadsheet runs and as Markdown in which text stays text', () => {
-    const body = composeChanges({ title: 'What *2* changes', intro: '', credit: 'Ours', groups: [] }, lines, frame);
+    const body = composeChanges(
+      { title: 'What *2* changes', intro: '', credit: 'Ours', language: 'en', groups: [] },
+      lines,
+      frame,
+    );
     const csv = changesCsv(body);
     expect(csv).toContain("New keys,c4,'=Discard,Everywhere,is new,,J,");
     expect(csv.trim().split('\r\n').length).toBe(1 + lines.length);

@@ -30,6 +30,7 @@ const bodyOf = (list: EditionRow[]): EditionBody => ({
   title: 'T',
   intro: '',
   credit: '',
+  language: 'en',
   number: 1,
   publishedOn: '2026-11-24',
   app: 'A',

@@ -33,6 +33,7 @@ const sheet = {
   title: 'First week',
   intro: '',
   credit: '',
+  language: 'en' as const,
   keysetId: 2,
   sections: [
     {

@@ -2,7 +2,8 @@ import { createRequire } from 'node:module';
 import pdfmake from 'pdfmake';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import type { ChangesBody } from '@crib/core/contract';
-import { changesTable } from '@crib/core/sheet';
+import { changesFrom, changesTable } from '@crib/core/sheet';
+import { tell } from '@crib/core/words';
 
 const require = createRequire(import.meta.url);
 const google = (family: string, weight: string, file: string) =>
@@ -40,15 +41,15 @@ const run = (text: string, font: 'text' | 'keys' = 'text') => ({ text, font: LAT
 /** Published change notes as a PDF: real text in embedded fonts, a table a group. */
 export function changesPdf(body: ChangesBody): Promise<Buffer> {
   const groups = body.groups.flatMap((group): Content[] => {
-    const { header, rows } = changesTable(group, body.platforms);
-    const isKeys = (at: number) => header[at]!.startsWith('Keys');
+    const { header, rows, columns } = changesTable(group, body.platforms, body.language);
+    const isKeys = (at: number) => columns[at] === 'before' || columns[at] === 'after';
     return [
       { text: group.title, style: 'group', headlineLevel: 1 },
       {
         table: {
           headerRows: 1,
           dontBreakRows: true,
-          widths: header.map((name) => (name === 'Change' || name === 'Why' ? '*' : 'auto')),
+          widths: columns.map((name) => (name === 'change' || name === 'why' ? '*' : 'auto')),
           body: [
             header.map((name) => ({ text: name, style: 'th' })),
             ...rows.map((row) => row.map((cell, at) => run(cell, isKeys(at) ? 'keys' : 'text'))),
@@ -64,8 +65,8 @@ export function changesPdf(body: ChangesBody): Promise<Buffer> {
     ];
   });
   const definition: TDocumentDefinitions = {
-    info: { title: body.title, subject: `${body.app} ${body.old.release} to ${body.now.release}` },
-    language: 'en',
+    info: { title: body.title, subject: changesFrom(body) },
+    language: body.language,
     pageSize: 'A4',
     pageMargins: [48, 48, 48, 54],
     defaultStyle: { font: 'text', fontSize: 9.5, color: '#182430' },
@@ -78,9 +79,7 @@ export function changesPdf(body: ChangesBody): Promise<Buffer> {
     content: [
       { ...run(body.title), style: 'title', font: LATIN.test(body.title) ? 'head' : 'signs' },
       {
-        ...run(
-          `${body.app}: from ${body.old.release} (${body.old.keyset}) to ${body.now.release} (${body.now.keyset})`,
-        ),
+        ...run(changesFrom(body)),
         style: 'under',
       },
       ...(body.intro ? [{ ...run(body.intro), margin: [0, 0, 0, 4] as [number, number, number, number] }] : []),
@@ -88,7 +87,7 @@ export function changesPdf(body: ChangesBody): Promise<Buffer> {
       ...(body.credit ? [{ ...run(body.credit), style: 'under', margin: [0, 16, 0, 0] as [number, number, number, number] }] : []), // prettier-ignore
     ],
     footer: (page, pages) => ({
-      text: `Edition ${body.number}, ${body.publishedOn} · page ${page} of ${pages}`,
+      text: `${tell(body.language, 'print.edition', { number: body.number, on: body.publishedOn })} · ${tell(body.language, 'print.page', { page, pages })}`,
       margin: [48, 16, 48, 0],
       fontSize: 8.5,
       color: '#55616b',

@@ -94,7 +94,7 @@ async function staleNotes(acting: Acting, db: Db, appId: number): Promise<StaleE
   const found: StaleEdition[] = [];
   for (const { notes, number, path, body: text } of await newestNotes(db, appId)) {
     const body = ChangesBody.parse(JSON.parse(text));
-    const wrong = wrongChanges(body, await changesNow(acting, db, notes, number));
+    const wrong = wrongChanges(body, await changesNow(acting, db, notes, number, body.language));
     const { title, now } = body;
     if (wrong.length) found.push({ of: 'notes', id: notes, title, number, path, ...now, wrong, next: null });
   }
@@ -134,7 +134,10 @@ async function madeOn(
     await catalogues.opened(db, await releaseOfKeyset(db, keysetId)),
   ];
   const id = await insertSheet(db, sheet.appId, keysetId, sheet.title);
-  const { title, intro, credit, sections } = sheetOn(sheet, await lineageFrom(db, here.catalogue, there.catalogue));
-  await updateSheet(db, id, { revision: 1, keysetId, title, intro, credit, sections });
+  const { title, intro, credit, language, sections } = sheetOn(
+    sheet,
+    await lineageFrom(db, here.catalogue, there.catalogue),
+  );
+  await updateSheet(db, id, { revision: 1, keysetId, title, intro, credit, language, sections });
   return id;
 }

@@ -55,11 +55,17 @@ async function linesOf(
 }
 
 /** Change notes as they would be published now. */
-export async function changesNow(acting: Acting, db: Db, notesId: number, number: number): Promise<ChangesBody> {
+export async function changesNow(
+  acting: Acting,
+  db: Db,
+  notesId: number,
+  number: number,
+  language?: ChangesBody['language'],
+): Promise<ChangesBody> {
   const notes = await loadNotes(db, notesId);
   const { lines, frame } = await linesOf(acting, db, notes.oldKeyset, notes.nowKeyset);
   const publishedOn = new Date().toISOString().slice(0, 10);
-  return composeChanges(notes, lines, { ...frame, number, publishedOn });
+  return composeChanges({ ...notes, language: language ?? notes.language }, lines, { ...frame, number, publishedOn });
 }
 
 /** Publishes change notes as their next edition. */

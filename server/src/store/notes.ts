@@ -3,7 +3,7 @@ import type { AppOverview, ChangeNotes, NewNotes, SentNotes } from '@crib/core/c
 import { refuse } from '@crib/core/error';
 import { first, rows, type Db } from './db.ts';
 
-const NOTES = `id, app_id AS "appId", old_keyset AS "oldKeyset", now_keyset AS "nowKeyset", title, intro, credit, groups, revision`;
+const NOTES = `id, app_id AS "appId", old_keyset AS "oldKeyset", now_keyset AS "nowKeyset", title, intro, credit, language, groups, revision`;
 
 /** The change notes of an app, a line each. */
 export function notesOf(db: Db, appId: number): Promise<AppOverview['notes']> {
@@ -36,9 +36,9 @@ export async function updateNotes(db: Db, id: number, sent: SentNotes): Promise<
   await loadNotes(db, id);
   const updated = await first<ChangeNotes>(
     db,
-    `UPDATE change_notes SET title = $3, intro = $4, credit = $5, groups = $6, revision = revision + 1
+    `UPDATE change_notes SET title = $3, intro = $4, credit = $5, groups = $6, language = $7, revision = revision + 1
      WHERE id = $1 AND revision = $2 RETURNING ${NOTES}`,
-    [id, sent.revision, sent.title, sent.intro, sent.credit, JSON.stringify(sent.groups)],
+    [id, sent.revision, sent.title, sent.intro, sent.credit, JSON.stringify(sent.groups), sent.language],
   );
   return (
     updated ??

@@ -2,7 +2,7 @@ import type { EditionFile, PublishedEdition, Recipe, SentSheet, Sheet, SheetSect
 import { refuse } from '@crib/core/error';
 import { first, rows, type Db } from './db.ts';
 
-const SHEET = `id, app_id AS "appId", release_id AS "releaseId", keyset_id AS "keysetId", title, intro, credit, revision`;
+const SHEET = `id, app_id AS "appId", release_id AS "releaseId", keyset_id AS "keysetId", title, intro, credit, language, revision`;
 
 export async function insertSheet(db: Db, appId: number, keysetId: number, title: string): Promise<number> {
   const made = await first<{ id: number }>(
@@ -36,8 +36,8 @@ export async function loadSheet(db: Db, id: number): Promise<Sheet & { releaseId
 export async function updateSheet(db: Db, id: number, sent: SentSheet): Promise<void> {
   const current = await loadSheet(db, id);
   const updated = await db.query(
-    `UPDATE sheet SET title = $3, intro = $4, credit = $5, revision = revision + 1 WHERE id = $1 AND revision = $2`,
-    [id, sent.revision, sent.title, sent.intro, sent.credit],
+    `UPDATE sheet SET title = $3, intro = $4, credit = $5, language = $6, revision = revision + 1 WHERE id = $1 AND revision = $2`,
+    [id, sent.revision, sent.title, sent.intro, sent.credit, sent.language],
   );
   if (updated.rowCount === 0)
     refuse(

@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef } from 'vue';
-import { conventionOf, platformName, showStored, type Style } from '@crib/core/keys';
+import { computed, onMounted, ref, shallowRef, watchEffect } from 'vue';
+import { US, conventionOf, platformName, showStored, type Style } from '@crib/core/keys';
+import { LEARNER_LANGUAGES, tell, type LearnerCode, type LearnerLanguage } from '@crib/core/words';
 import type { PublicEdition } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../api/client.ts';
 import ChangesView from '../parts/ChangesView.vue';
 import SheetView from '../parts/SheetView.vue';
+import { keyLanguage } from '../parts/chips.ts';
 
 const address = location.pathname.split('/').filter(Boolean).at(-1) ?? '';
 const edition = shallowRef<PublicEdition | null>(null);
@@ -14,6 +16,19 @@ const choices = new URLSearchParams(location.search);
 const platform = ref(choices.get('platform') ?? '');
 const style = ref<Style>(choices.get('style') === 'symbols' ? 'symbols' : 'words');
 const query = ref('');
+
+/** The reader’s language: the one chosen, else the first of the browser’s that there is. */
+function likelyLanguage(): LearnerLanguage {
+  const asked = [choices.get('language') ?? '', ...navigator.languages].map((tag) => tag.slice(0, 2).toLowerCase());
+  return asked.flatMap((tag) => LEARNER_LANGUAGES.find((one) => one === tag) ?? [])[0] ?? 'en';
+}
+const language = ref(likelyLanguage());
+const NAMES: Record<LearnerLanguage, string> = { en: 'English', de: 'Deutsch', fr: 'Français' };
+const t = (code: LearnerCode, values: Record<string, string | number> = {}) => tell(language.value, code, values);
+watchEffect(() => {
+  keyLanguage.value = language.value;
+  document.documentElement.lang = language.value;
+});
 
 /** The reader's own platform, as far as the browser tells. */
 function likelyPlatform(known: readonly string[]): string {
@@ -38,8 +53,9 @@ async function load() {
 }
 onMounted(load);
 
-function choose(name: 'platform' | 'style', value: string) {
+function choose(name: 'platform' | 'style' | 'language', value: string) {
   if (name === 'platform') platform.value = value;
+  else if (name === 'language') language.value = value as LearnerLanguage;
   else style.value = value as Style;
   choices.set(name, value);
   history.replaceState(null, '', `${location.pathname}?${choices}`);
@@ -47,7 +63,7 @@ function choose(name: 'platform' | 'style', value: string) {
 /** What a reader looks for among what is told: every word in it, in any order. */
 const words = computed(() => query.value.toLowerCase().split(/\s+/).filter(Boolean));
 const keysIn = (keys: Readonly<Record<string, readonly string[]>>) =>
-  (keys[platform.value] ?? []).map((key) => showStored(key, platform.value)).join(' ');
+  (keys[platform.value] ?? []).map((key) => showStored(key, platform.value, 'words', US, language.value)).join(' ');
 const has = (text: string) => words.value.every((word) => text.toLowerCase().includes(word));
 const whole = computed(() => edition.value?.body ?? null);
 const sheet = computed(() => {
@@ -69,9 +85,12 @@ const changes = computed(() => {
 const none = computed(() => query.value && !(sheet.value?.sections ?? changes.value?.groups ?? []).length);
 /** What it is about, in a line. */
 const about = computed(() => {
-  if (changes.value) return `${changes.value.app}: from ${changes.value.old.release} to ${changes.value.now.release}`;
+  if (changes.value) {
+    const { app, old, now } = changes.value;
+    return t('page.from to', { app, old: old.release, now: now.release });
+  }
   const { app, release, keyset } = sheet.value!;
-  return `${app} ${release}${keyset.custom ? ` with the ${keyset.name}` : ''}`;
+  return keyset.custom ? t('page.with', { app, release, keyset: keyset.name }) : `${app} ${release}`;
 });
 const file = computed(() => edition.value?.files.find((one) => one.platform === platform.value));
 const base = computed(() => `/public/editions/${address}`);
@@ -83,14 +102,14 @@ const print = () => window.print();
     <article v-if="edition && whole" class="page">
       <header>
         <div>
-          <h1>{{ whole.title }}</h1>
-          <p class="mid">{{ about }} · edition {{ whole.number }} · {{ whole.publishedOn }}</p>
+          <h1 :lang="whole.language">{{ whole.title }}</h1>
+          <p class="mid">{{ about }} · {{ t('page.edition', { number: whole.number }) }} · {{ whole.publishedOn }}</p>
         </div>
         <div class="side">
-          <a v-if="file" class="btn primary" :href="`${base}/files/${encodeURIComponent(file.name)}`" download
-            >Get the preset file</a
-          >
-          <div class="platforms" role="group" aria-label="Platform">
+          <a v-if="file" class="btn primary" :href="`${base}/files/${encodeURIComponent(file.name)}`" download>{{
+            t('page.get preset')
+          }}</a>
+          <div class="platforms" role="group" :aria-label="t('page.platform')">
             <button
               v-for="one in whole.platforms"
               :key="one"
@@ -103,28 +122,41 @@ const print = () => window.print();
           </div>
         </div>
       </header>
-      <p v-if="whole.intro" class="intro">{{ whole.intro }}</p>
+      <p v-if="whole.intro" class="intro" :lang="whole.language">{{ whole.intro }}</p>
       <div class="find">
-        <label for="find">Find</label>
-        <input id="find" v-model="query" type="search" placeholder="a command or a key" />
+        <label for="find">{{ t('page.find') }}</label>
+        <input id="find" v-model="query" type="search" :placeholder="t('page.find hint')" />
         <button
           type="button"
           class="btn plain"
           :aria-pressed="style === 'symbols'"
           @click="choose('style', style === 'symbols' ? 'words' : 'symbols')"
         >
-          {{ style === 'symbols' ? 'Keys in words' : 'Keys in symbols' }}
+          {{ style === 'symbols' ? t('page.in words') : t('page.in symbols') }}
         </button>
-        <button type="button" class="btn plain" @click="print">Print</button>
+        <button type="button" class="btn plain" @click="print">{{ t('page.print') }}</button>
+        <label class="languages"
+          ><span class="sr-only">{{ t('page.language') }}</span>
+          <select :value="language" @change="choose('language', ($event.target as HTMLSelectElement).value)">
+            <option v-for="one in LEARNER_LANGUAGES" :key="one" :value="one">{{ NAMES[one] }}</option>
+          </select></label
+        >
       </div>
-      <SheetView v-if="sheet" :body="sheet" :platform="platform" :how="style" />
-      <ChangesView v-else-if="changes" :body="changes" :platform="platform" :how="style" />
-      <p v-if="none" role="status">Nothing on this sheet has that name.</p>
+      <SheetView
+        v-if="sheet"
+        :lang="sheet.language"
+        :language="language"
+        :body="sheet"
+        :platform="platform"
+        :how="style"
+      />
+      <ChangesView v-else-if="changes" :language="language" :body="changes" :platform="platform" :how="style" />
+      <p v-if="none" role="status">{{ t('page.none') }}</p>
       <section v-if="file" class="load">
-        <h2>Loading the key file</h2>
+        <h2>{{ t('page.loading file') }}</h2>
         <p>{{ edition.howToLoad }}</p>
         <details v-if="file.losses.length">
-          <summary>What the file cannot say</summary>
+          <summary>{{ t('page.losses') }}</summary>
           <ul>
             <li v-for="loss in file.losses" :key="loss">{{ loss }}</li>
           </ul>
@@ -142,15 +174,23 @@ const print = () => window.print();
       </footer>
     </article>
     <section v-else-if="failed" class="page" role="alert">
-      <h1>This sheet cannot be shown</h1>
+      <h1>{{ t('page.failed') }}</h1>
       <p>{{ failed.sentence }}</p>
-      <button type="button" class="btn" @click="load">Try again</button>
+      <button type="button" class="btn" @click="load">{{ t('page.again') }}</button>
     </section>
-    <p v-else class="page" role="status">Fetching the sheet…</p>
+    <p v-else class="page" role="status">{{ t('page.fetching') }}</p>
   </main>
 </template>
 
 <style scoped>
+.languages select {
+  height: 28px;
+  border: 1.5px solid var(--ink);
+  border-radius: 0;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+}
 .desk {
   min-height: 100%;
   padding: 26px 16px;

@@ -3,10 +3,16 @@ import { computed } from 'vue';
 import type { ChangeLine, ChangesBody } from '@crib/core/contract';
 import { appliesOn } from '@crib/core/sheet';
 import type { Shown } from './chips.ts';
+import { tell, type LearnerLanguage } from '@crib/core/words';
 import KeyChip from './KeyChip.vue';
 
 /** Change notes as they are read: the same on the learner’s page, in the preview, and on paper. */
-const props = defineProps<{ body: Pick<ChangesBody, 'groups'>; platform: string; how: Shown }>();
+const props = defineProps<{
+  body: Pick<ChangesBody, 'groups'>;
+  platform: string;
+  how: Shown;
+  language: LearnerLanguage;
+}>();
 const keys = (by: ChangeLine['before']) => by[props.platform] ?? [];
 /** What is so on the reader’s platform. */
 const groups = computed(() =>
@@ -24,7 +30,7 @@ const groups = computed(() =>
         <span class="keys-cell">
           <KeyChip v-for="key in keys(line.before)" :key="key" :shortcut="key" :platform="platform" :how="how" />
           <template v-if="keys(line.after).length">
-            <span aria-hidden="true">→</span><span class="sr-only">now</span>
+            <span aria-hidden="true">→</span><span class="sr-only">{{ tell(language, 'page.now') }}</span>
             <KeyChip
               v-for="key in keys(line.after)"
               :key="key"

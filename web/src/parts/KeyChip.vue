@@ -2,7 +2,8 @@
 import { computed } from 'vue';
 import type { Platform } from '@crib/core/keys';
 import type { ChipState } from '@crib/core/keyset';
-import { chipTexts, type Shown } from './chips.ts';
+import { tell } from '@crib/core/words';
+import { chipTexts, keyLanguage, type Shown } from './chips.ts';
 
 /** A shortcut as card-corner chips, one a stroke; its state is told by form and words, not by colour alone. */
 const props = defineProps<{
@@ -11,7 +12,16 @@ const props = defineProps<{
   how?: Shown;
   state?: ChipState;
   large?: boolean;
+  /** Read by learners: what is the school’s is not theirs. */
+  learner?: boolean;
 }>();
+const says = computed(() => {
+  const { state, learner } = props;
+  if (state === 'yours') return learner ? tell(keyLanguage.value, 'chip.ours') : 'yours';
+  if (state === 'fixed') return tell(keyLanguage.value, 'chip.fixed');
+  if (state === 'new here') return tell(keyLanguage.value, 'chip.new');
+  return state === 'new meaning' ? 'same keys, other command' : '';
+});
 const written = computed(() => chipTexts(props.shortcut, props.platform, props.how ?? 'words'));
 </script>
 
@@ -27,10 +37,7 @@ const written = computed(() => chipTexts(props.shortcut, props.platform, props.h
     >
     <span v-if="written.manner" class="manner">{{ written.manner }}</span>
     <span v-if="written.impossible" class="sr-only">, cannot be pressed on the layout in hand</span>
-    <span v-if="state === 'yours'" class="sr-only">, yours</span>
-    <span v-if="state === 'fixed'" class="sr-only">, cannot be changed</span>
-    <span v-if="state === 'new here'" class="sr-only">, new here</span>
-    <span v-if="state === 'new meaning'" class="sr-only">, same keys, other command</span>
+    <span v-if="says" class="sr-only">, {{ says }}</span>
   </span>
 </template>
 

@@ -43,7 +43,7 @@ const STYLES = [
 </script>
 
 <template>
-  <div class="hand" role="group" aria-label="In hand">
+  <section class="hand" aria-label="In hand">
     <HandSwitch
       :model-value="appSlug"
       label="App"
@@ -85,7 +85,7 @@ const STYLES = [
         <HandSwitch v-model="style" label="Keys in words or symbols" :options="STYLES" />
       </template>
     </span>
-  </div>
+  </section>
 </template>
 
 <style scoped>

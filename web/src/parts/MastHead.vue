@@ -104,8 +104,7 @@ async function leave() {
           <b>{{ index + 1 }}</b> {{ stage.name }}
         </RouterLink>
         <span v-else class="off"
-          ><b>{{ index + 1 }}</b
-          >{{ stage.name }}</span
+          ><b>{{ index + 1 }}</b> {{ stage.name }}</span
         >
       </template>
     </nav>

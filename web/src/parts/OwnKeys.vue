@@ -57,53 +57,58 @@ function take(event: KeyboardEvent, action: OwnAction) {
 </script>
 
 <template>
-  <ElDialog v-model="helpOpen" title="Crib’s own keys" width="560" @closed="taking = null">
-    <p class="mid">On every stage, outside of text fields.</p>
-    <table>
-      <tbody>
-        <tr v-for="one in OWN_ACTIONS" :key="one.name">
-          <th scope="row">{{ one.does }}</th>
-          <td>
-            <KeyChip
-              v-if="keysOf(one.name)"
-              :shortcut="keysOf(one.name)"
-              :platform="machineInHand"
-              how="words"
-              state="as shipped"
-            />
-            <span v-else class="mid">none</span>
-          </td>
-          <td class="end">
-            <button
-              type="button"
-              class="btn plain"
-              :aria-label="taking === one.name ? `Press the keys for: ${one.does}` : `Change the keys for: ${one.does}`"
-              @click="taking = taking === one.name ? null : one.name"
-              @keydown="take($event, one.name)"
-              @blur="taking = null"
-            >
-              {{ taking === one.name ? 'Press now' : 'Change' }}
-            </button>
-          </td>
-        </tr>
-      </tbody>
-    </table>
-    <p class="singles">
-      <button type="button" class="btn" role="switch" :aria-checked="!singlesOff" @click="singlesOff = !singlesOff">
-        Single characters: {{ singlesOff ? 'off' : 'on' }}
-      </button>
-      <button type="button" class="btn plain" @click="asShipped">All as they came</button>
-    </p>
-    <h3>In a ledger</h3>
-    <table>
-      <tbody>
-        <tr v-for="[keys, does] in LEDGER" :key="keys">
-          <th scope="row">{{ does }}</th>
-          <td class="figures">{{ keys }}</td>
-        </tr>
-      </tbody>
-    </table>
-  </ElDialog>
+  <!-- In a section: the dialog’s heading is not the page’s banner. -->
+  <section>
+    <ElDialog v-model="helpOpen" title="Crib’s own keys" width="560" @closed="taking = null">
+      <p class="mid">On every stage, outside of text fields.</p>
+      <table>
+        <tbody>
+          <tr v-for="one in OWN_ACTIONS" :key="one.name">
+            <th scope="row">{{ one.does }}</th>
+            <td>
+              <KeyChip
+                v-if="keysOf(one.name)"
+                :shortcut="keysOf(one.name)"
+                :platform="machineInHand"
+                how="words"
+                state="as shipped"
+              />
+              <span v-else class="mid">none</span>
+            </td>
+            <td class="end">
+              <button
+                type="button"
+                class="btn plain"
+                :aria-label="
+                  taking === one.name ? `Press the keys for: ${one.does}` : `Change the keys for: ${one.does}`
+                "
+                @click="taking = taking === one.name ? null : one.name"
+                @keydown="take($event, one.name)"
+                @blur="taking = null"
+              >
+                {{ taking === one.name ? 'Press now' : 'Change' }}
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="singles">
+        <button type="button" class="btn" role="switch" :aria-checked="!singlesOff" @click="singlesOff = !singlesOff">
+          Single characters: {{ singlesOff ? 'off' : 'on' }}
+        </button>
+        <button type="button" class="btn plain" @click="asShipped">All as they came</button>
+      </p>
+      <h3>In a ledger</h3>
+      <table>
+        <tbody>
+          <tr v-for="[keys, does] in LEDGER" :key="keys">
+            <th scope="row">{{ does }}</th>
+            <td class="figures">{{ keys }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </ElDialog>
+  </section>
 </template>
 
 <style scoped>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import type { EditionBody, EditionRow } from '@crib/core/contract';
 import type { Shown } from './chips.ts';
+import { tell, type LearnerLanguage } from '@crib/core/words';
 import KeyChip from './KeyChip.vue';
 
 /** A composed sheet as it is read: the same on the learner's page, in the preview, and on paper. */
-const props = defineProps<{ body: EditionBody; platform: string; how: Shown }>();
+const props = defineProps<{ body: EditionBody; platform: string; how: Shown; language: LearnerLanguage }>();
 
 /** A key is the school's own unless it was shipped as well; `shipped` is only said where something differs. */
 function stateOf(row: EditionRow, key: string) {
@@ -28,8 +29,9 @@ function stateOf(row: EditionRow, key: string) {
               :platform="platform"
               :how="how"
               :state="stateOf(row, key)"
+              learner
             />
-            <span v-if="!(row.keys[platform] ?? []).length" class="none">no key</span>
+            <span v-if="!(row.keys[platform] ?? []).length" class="none">{{ tell(language, 'page.no key') }}</span>
           </dt>
           <dd>
             {{ row.label }}

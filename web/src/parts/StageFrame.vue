@@ -6,7 +6,7 @@ defineProps<{ wide?: boolean }>();
 <template>
   <div class="stage" :class="{ wide }">
     <nav v-if="$slots['index']" class="index" aria-label="Index"><slot name="index" /></nav>
-    <main class="work" tabindex="-1"><slot /></main>
+    <main id="work" class="work" tabindex="-1"><slot /></main>
     <aside v-if="$slots['margin']" class="margin" aria-label="Margin"><slot name="margin" /></aside>
   </div>
 </template>

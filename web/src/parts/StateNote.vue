@@ -15,7 +15,7 @@ defineEmits<{ again: [] }>();
 </script>
 
 <template>
-  <component :is="whole ? 'main' : 'section'" class="note" :class="{ whole }">
+  <component :is="whole ? 'main' : 'section'" :id="whole ? 'work' : undefined" class="note" :class="{ whole }">
     <div class="lines" :role="problem ? 'alert' : 'status'">
       <template v-if="problem">
         <component :is="whole || first ? 'h1' : 'h2'">Crib could not do that</component>

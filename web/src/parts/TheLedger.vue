@@ -97,6 +97,9 @@ const inSight = computed(() => {
   });
 });
 
+/** Whether columns lie beyond the right edge. */
+const further = computed(() => least.value - sight.value.left > sight.value.width + 1);
+
 const cellId = (row: number, column: number) => `cell-${row}-${column}`;
 const active = computed(() => (cursorRow.value < 0 ? undefined : cellId(cursorRow.value, cursorColumn.value)));
 
@@ -131,6 +134,7 @@ defineExpose({ focus: () => scroller.value?.focus() });
   <div
     ref="scroller"
     class="ledger"
+    :class="{ further }"
     role="grid"
     tabindex="0"
     :aria-label="label"
@@ -278,9 +282,18 @@ defineExpose({ focus: () => scroller.value?.focus() });
 .cell {
   display: flex;
   background: inherit;
+  flex-wrap: wrap;
+  align-content: flex-start;
   align-items: center;
-  gap: 5px;
+  gap: 14px 5px;
   height: 100%;
+}
+.row > .cell {
+  padding-top: 6px;
+}
+/* More columns than fit: the edge says so, and the table scrolls. */
+.ledger.further {
+  border-right: 4px double var(--mid);
 }
 .marked {
   background: var(--tide-wash);

@@ -5,6 +5,7 @@ import {
   showStored,
   writeShortcut,
   writeStrokes,
+  type KeyLanguage,
   type Layout,
   type Platform,
   type Style,
@@ -15,6 +16,9 @@ import { keyboardOf, pressedForm } from '@crib/core/press';
 
 /** How keys are shown: in words, in symbols, or as they are pressed on the layout in hand. */
 export type Shown = Style | 'pressed';
+
+/** The language in which keys are written: the trainer’s side is English, the learner’s page goes by its reader. */
+export const keyLanguage = shallowRef<KeyLanguage>('en');
 
 /** The layout in hand: positions are named by what is printed there. */
 export const layoutInHand = shallowRef<Layout>(US);
@@ -27,7 +31,7 @@ const known = new Map<string, Written & { readonly impossible: boolean }>();
 /** How a stored shortcut is shown in chips, remembered: a ledger shows the same few hundred again and again. */
 export function chipTexts(stored: string, platform: Platform, how: Shown): Written & { readonly impossible: boolean } {
   const layout = layoutInHand.value;
-  const name = `${layout.id} ${platform} ${how} ${stored}`;
+  const name = `${keyLanguage.value} ${layout.id} ${platform} ${how} ${stored}`;
   const found = known.get(name) ?? textsOf(stored, platform, how, layout);
   if (known.size > 20_000) known.clear();
   known.set(name, found);
@@ -38,7 +42,7 @@ function textsOf(stored: string, platform: Platform, how: Shown, layout: Layout)
   const shortcut = parseStored(stored);
   const pressed = pressedForm(stored, keyboards.value(platform));
   const shown = how === 'pressed' ? (pressed ?? shortcut) : shortcut;
-  const written = writeStrokes(shown, platform, how === 'pressed' ? 'words' : how, layout);
+  const written = writeStrokes(shown, platform, how === 'pressed' ? 'words' : how, layout, keyLanguage.value);
   return { ...written, impossible: pressed === null };
 }
 

@@ -54,8 +54,13 @@ defineEmits<{ addRelease: [slug: string] }>();
           </tr>
         </tbody>
       </table>
-      <button type="button" class="btn plain" @click="$emit('addRelease', app.slug)">
-        Add a release<span class="sr-only"> of {{ app.name }}</span>
+      <button
+        type="button"
+        class="btn plain"
+        :aria-label="`Add a release to ${app.name}`"
+        @click="$emit('addRelease', app.slug)"
+      >
+        Add a release
       </button>
     </section>
   </div>

@@ -58,7 +58,7 @@ const title = computed(() => {
         <template v-for="group in groups" :key="group.title">
           <section v-if="group.lines.length" :aria-label="group.title">
             <h2 class="heading">{{ group.title }}</h2>
-            <div v-for="line in group.lines" :key="line.key" class="line">
+            <div v-for="line in group.lines" :key="line.key" class="waits">
               <span class="figures count" :class="group.tone">{{ line.count }}</span>
               <span
                 ><b>{{ line.subject }}</b
@@ -96,7 +96,7 @@ const title = computed(() => {
   color: var(--mid);
   font: 600 12px var(--mono);
 }
-.line {
+.waits {
   display: grid;
   grid-template-columns: 64px 1fr auto;
   min-height: 38px;

@@ -119,9 +119,9 @@ export function useDesk() {
         return {
           ...base,
           subject: `${app} ${line.release}`,
-          said: `: nobody has tried the shipped keys of ${plural(line.count, 'command')} on ${platformName(line.platform)}`,
+          said: `: nobody has tried the shipped keys of ${plural(line.count, 'command')} on ${new Intl.ListFormat('en').format(line.platforms.map(platformName))}`,
           act: 'See them',
-          to: at('catalogue', { narrow: 'unverified', platform: line.platform }),
+          to: at('catalogue', { narrow: 'unverified', platform: line.platforms[0]! }),
         };
     }
   }

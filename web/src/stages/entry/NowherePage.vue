@@ -1,5 +1,5 @@
 <template>
-  <main class="nowhere">
+  <main id="work" class="nowhere">
     <h1>Nothing is kept at this address</h1>
     <p>It may have been mistyped, or it has moved.</p>
     <RouterLink class="btn" to="/">To the catalogue</RouterLink>

@@ -13,6 +13,8 @@ import {
 import { changesCsv, changesMarkdown, composeChanges } from '@crib/core/sheet';
 import { ask, problemsOf } from '../../api/client.ts';
 import ChangesView from '../../parts/ChangesView.vue';
+import type { LearnerLanguage } from '@crib/core/words';
+import EditionLanguage from '../../parts/EditionLanguage.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { download } from '../../parts/download.ts';
@@ -36,7 +38,7 @@ const failed = shallowRef<Problem | null>(null);
 const problems = shallowRef<readonly Problem[]>([]);
 const said = ref('');
 const busy = ref(false);
-const form = reactive({ title: '', intro: '', credit: '' });
+const form = reactive({ title: '', intro: '', credit: '', language: 'en' as LearnerLanguage });
 const groups = shallowRef<readonly StandingGroup[]>([]);
 const touched = ref(false);
 
@@ -48,8 +50,8 @@ async function open() {
   failed.value = null;
   try {
     notes.value = await ask('GET', `/api/notes/${String(route.params['notes'])}`);
-    const { title, intro, credit } = notes.value!;
-    Object.assign(form, { title, intro, credit });
+    const { title, intro, credit, language } = notes.value!;
+    Object.assign(form, { title, intro, credit, language });
     touched.value = false;
   } catch (error) {
     failed.value = problemsOf(error)[0]!;
@@ -71,9 +73,9 @@ const lines = computed(() => {
   return noteLines(comparedOn(old, now, between, keyboards, hands));
 });
 watch(
-  () => [lines.value, notes.value] as const,
+  () => [lines.value, notes.value, form.language] as const,
   ([found, mine]) => {
-    if (mine) groups.value = arranged(found, touched.value ? arrangement(groups.value) : mine.groups);
+    if (mine) groups.value = arranged(found, touched.value ? arrangement(groups.value) : mine.groups, form.language);
   },
   { immediate: true },
 );
@@ -188,7 +190,7 @@ const handOut = (ending: 'md' | 'csv') =>
       <ProblemList :problems="problems" />
       <article v-if="view === 'learner'" class="scroll preview" tabindex="0" aria-label="As the learner sees it">
         <p v-if="form.intro">{{ form.intro }}</p>
-        <ChangesView :body="body" :platform="platform" :how="style" />
+        <ChangesView :language="form.language" :body="body" :platform="platform" :how="style" />
         <p class="mid">{{ form.credit }}</p>
       </article>
       <div v-else class="scroll" tabindex="0" role="region" aria-label="The notes">
@@ -218,6 +220,7 @@ const handOut = (ending: 'md' | 'csv') =>
             >Before the lines
             <ElInput v-model="form.intro" type="textarea" :rows="4" maxlength="2000" @input="touched = true"
           /></label>
+          <EditionLanguage v-model="form.language" @update:model-value="touched = true" />
           <label>Credit <ElInput v-model="form.credit" maxlength="240" @input="touched = true" /></label>
         </div>
         <h3>Published</h3>

@@ -3,6 +3,7 @@ import { computed, onMounted, ref, watch } from 'vue';
 import { onBeforeRouteLeave } from 'vue-router';
 import IndexLine from '../../parts/IndexLine.vue';
 import ProblemList from '../../parts/ProblemList.vue';
+import EditionLanguage from '../../parts/EditionLanguage.vue';
 import SheetView from '../../parts/SheetView.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
@@ -94,7 +95,7 @@ function removeSection() {
         <StateNote v-if="rowsInAll === 0" title="An empty page"
           ><p>Add a section, then put commands into it from the margin.</p></StateNote
         >
-        <SheetView v-else :body="body" :platform="platform" :how="style" />
+        <SheetView v-else :body="body" :language="body.language" :platform="platform" :how="style" />
         <p class="credit">{{ sheet.credit }}</p>
       </article>
     </div>
@@ -126,6 +127,12 @@ function removeSection() {
         <button type="button" class="btn" @click="removeSection">Remove section</button>
       </div>
       <h3>The sheet itself</h3>
+      <div class="field">
+        <EditionLanguage
+          :model-value="sheet.language"
+          @update:model-value="(language) => change((draft) => (draft.language = language))"
+        />
+      </div>
       <label class="field"
         >Title<ElInput
           :model-value="sheet.title"

@@ -36,7 +36,7 @@ export function useSheet(id: () => number) {
     unsaved.value = true;
   }
   async function save(): Promise<boolean> {
-    const { title, intro, credit, keysetId, revision, sections, editions } = sheet.value!;
+    const { title, intro, credit, language, keysetId, revision, sections, editions } = sheet.value!;
     busy.value = true;
     problems.value = [];
     try {
@@ -44,6 +44,7 @@ export function useSheet(id: () => number) {
         title,
         intro,
         credit,
+        language,
         keysetId,
         revision,
         sections,

@@ -1,0 +1,188 @@
+import { expect, test, type Page } from '@playwright/test';
+import { at, fresh, margin, row } from '../made.ts';
+import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
+
+/** Presses keys one after another, and counts them. */
+async function keys(page: Page, ...presses: string[]): Promise<number> {
+  for (const press of presses) await page.keyboard.press(press);
+  return presses.length;
+}
+const shown = (page: Page) => page.getByRole('heading', { level: 1 });
+
+test('from a chosen row to a saved key takes three keys besides the press, and the next row one more', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  const made = await fresh(page, 'few-keys');
+  await page.goto(at(made));
+  const grid = page.getByRole('grid');
+  await expect(grid).toBeVisible();
+  // From the page to its first row: the skip link, or one key of Crib’s own.
+  expect(await keys(page, 'Tab', 'Enter', 'ArrowDown')).toBeLessThanOrEqual(3);
+  await expect(grid).toBeFocused();
+  await expect(row(page, 'First layer')).toHaveAttribute('aria-selected', 'true');
+
+  const field = page.getByRole('application', { name: 'Press the new keys' });
+  let count = await keys(page, 'Enter');
+  await expect(field).toBeFocused();
+  await page.keyboard.press('Control+Shift+y');
+  await expect(page.getByRole('button', { name: 'Set Ctrl+Shift+Y' })).toBeEnabled();
+  // What it became for the platform can be taken back with the first key, the second is Set.
+  count += await keys(page, 'Tab');
+  if (!(await page.getByRole('button', { name: /^Set/ }).evaluate((one) => one === document.activeElement)))
+    count += await keys(page, 'Tab');
+  count += await keys(page, 'Enter');
+  expect(count).toBeLessThanOrEqual(4);
+  await expect(row(page, 'First layer')).toContainText('Ctrl+Shift+Y');
+  await expect(grid).toBeFocused();
+  await keys(page, 'ArrowDown');
+  await expect(row(page, 'Second layer')).toHaveAttribute('aria-selected', 'true');
+  expect(heard).toEqual([]);
+});
+
+test('filters combine, go along from stage to stage, and count by the keyset in hand; the line in hand keeps the address', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  await page.goto('/catalogue/fathomry/7.0?platform=macos&style=symbols');
+  const index = page.getByRole('navigation', { name: 'Index' });
+  const views = index
+    .getByRole('link')
+    .filter({ hasText: /ledger|Places|Pairs|Runs|Use counts|Key policy|System keys/ });
+  for (const view of await views.all()) await expect(view).toBeInViewport();
+  await index.getByRole('link', { name: /^Without a key/ }).click();
+  await index.getByRole('link', { name: /^Used often/ }).click();
+  await expect(shown(page)).toContainText('4 of 298');
+  await page.locator('.el-select', { has: page.getByRole('combobox', { name: 'By category' }) }).click();
+  await page.getByRole('option', { name: /^Marks, / }).click();
+  await expect(shown(page)).not.toContainText('4 of 298');
+  await page.getByRole('button', { name: 'No longer only Marks' }).click();
+  await expect(shown(page)).toContainText('4 of 298');
+  await expect(page).toHaveURL(/narrow=without(,|%2C)often/);
+
+  // To the other stage and back: what was narrowed stays, and so does what is in hand.
+  await page.getByRole('link', { name: 'Keysets' }).click();
+  await page.getByRole('link', { name: 'School set' }).first().click();
+  await expect(page).toHaveURL(/narrow=without(,|%2C)often/);
+  await expect(page).toHaveURL(/platform=macos/);
+  const rows = page.getByRole('row', { selected: false }).filter({ has: page.getByRole('gridcell') });
+  await expect(rows.first()).toBeVisible();
+  await page.getByRole('link', { name: 'Catalogue' }).click();
+  await expect(page).toHaveURL(/narrow=without(,|%2C)often/);
+  await expect(page).toHaveURL(/keyset=3/);
+  await expectNoBarriers(page, 'a narrowed catalogue');
+
+  // Another release: all else stays that exists there too.
+  await pick(page, 'Release', '7.2');
+  await expect(page).toHaveURL(/\/catalogue\/fathomry\/7\.2\?/);
+  await expect(page).toHaveURL(/platform=macos/);
+  await expect(page).toHaveURL(/narrow=without(,|%2C)often/);
+  await page.getByRole('button', { name: 'No longer only used often' }).click();
+  await expect(page).not.toHaveURL(/often/);
+  await page.getByRole('button', { name: 'Show all' }).click();
+  await expect(shown(page)).toContainText('343 of 343');
+
+  // A press that is typed is found as one; a word stays a word.
+  await page.getByLabel('Name a command').fill('⌘G');
+  await expect(page.getByRole('gridcell', { name: 'Go to position', exact: true })).toBeVisible();
+  await expect(shown(page)).toContainText('1 of 343');
+  // A place shows what has a key there, though it works wider.
+  await page.getByLabel('Name a command').fill('');
+  expect(heard).toEqual([]);
+});
+
+test('the desk tells what waits, each line leads to just that, and an empty one teaches', async ({ page }) => {
+  const heard = complaints(page);
+  await signIn(page);
+  await expect(shown(page)).toContainText('wait');
+  await expectNoBarriers(page, 'the desk');
+  const line = (text: string) => page.locator('.waits', { hasText: text });
+  await expect(line('First week at the plotting desk')).toContainText('wrong');
+  const clashing = line('clashes of severity error').first();
+  const errors = Number(await clashing.locator('.count').textContent());
+  expect(errors).toBeGreaterThan(0);
+  await clashing.getByRole('link').click();
+  await expect(page).toHaveURL(/severity=error/);
+  await expect(page.getByRole('option').first()).toBeVisible();
+  expect(await page.getByRole('option').count()).toBeLessThanOrEqual(errors);
+  await page.getByRole('link', { name: 'Crib, your desk' }).click();
+  const keyless = line('used often have no key').first();
+  const without = await keyless.locator('.count').textContent();
+  await keyless.getByRole('link').click();
+  await expect(page).toHaveURL(/narrow=without/);
+  await expect(page.locator('[role=row][aria-selected]')).toHaveCount(Number(without));
+  await page.getByRole('link', { name: 'Crib, your desk' }).click();
+  await expect(page.getByRole('heading', { name: 'You were last at' })).toBeVisible();
+
+  await page.route('**/api/apps', (route) => route.fulfill({ json: [] }));
+  await page.reload();
+  await expect(page.getByRole('heading', { name: 'Three ways to begin' })).toBeVisible();
+  await expectNoBarriers(page, 'an empty desk');
+  await page.unroute('**/api/apps');
+  await page.getByRole('button', { name: 'Read the sample list in' }).click();
+  // The sample names two places that the new release does not have: they are asked about, and added.
+  for (const _ of ['Bed view', 'Crop table']) {
+    await expect(page.getByRole('heading', { name: /need.* you$/ }).first()).toBeVisible();
+    await margin(page)
+      .getByRole('button', { name: /^Add the place/ })
+      .click();
+  }
+  await expect(page.getByRole('heading', { name: 'Ready to take in' })).toBeVisible();
+  await page.getByRole('button', { name: /^Take in/ }).click();
+  await expect(page.getByText('24 new commands')).toBeVisible();
+  expect(heard).toEqual([]);
+});
+
+test('Crib’s own keys are shown, changed, and single characters can be turned off', async ({ page }) => {
+  const heard = complaints(page);
+  await signIn(page);
+  await page.goto('/catalogue/fathomry/7.0');
+  await expect(page.getByRole('grid')).toBeVisible();
+  await page.keyboard.press('/');
+  await expect(page.getByLabel('Name a command')).toBeFocused();
+  await page.keyboard.type('g');
+  await expect(page.getByLabel('Name a command')).toHaveValue('g');
+  await page.getByLabel('Name a command').fill('');
+  await page.getByRole('grid').focus();
+  await page.keyboard.press('i');
+  await expect(page.getByRole('navigation', { name: 'Index' }).locator('[aria-current=true]').first()).toBeFocused();
+  await page.keyboard.press('?');
+  const help = page.getByRole('dialog', { name: 'Crib’s own keys' });
+  await expect(help).toBeVisible();
+  await expectNoBarriers(page, 'Crib’s own keys');
+  await help.getByRole('button', { name: 'Change the keys for: Go to the ledger' }).click();
+  await page.keyboard.press('Control+Alt+l');
+  await expect(help.getByRole('row', { name: /Go to the ledger/ })).toContainText('Ctrl+Alt+L');
+  await help.getByRole('switch').click();
+  await expect(help.getByRole('switch')).toHaveText(/off/);
+  await page.keyboard.press('Escape');
+  await expect(help).toBeHidden();
+  await page.keyboard.press('/');
+  await expect(page.getByLabel('Name a command')).not.toBeFocused();
+  await page.keyboard.press('Control+Alt+l');
+  await expect(page.getByRole('grid')).toBeFocused();
+  await page.reload();
+  await page.keyboard.press('Control+Alt+l');
+  await expect(page.getByRole('grid')).toBeFocused();
+  expect(heard).toEqual([]);
+});
+
+test('what helps to use a command is added to a sealed release, and advice comes before what is computed', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  await page.goto('/catalogue/fathomry/7.0/command/view.closer');
+  await expect(page.getByText('use this one')).toBeVisible();
+  await expect(page.getByText('The wheel goes closer to what you point at')).toBeVisible();
+  await expect(page.getByText(/Opened by Key assignments/)).toBeVisible();
+  await page.getByRole('button', { name: 'Add to it' }).click();
+  await margin(page).getByLabel('The user sees').fill('the chart grows');
+  await margin(page).getByRole('button', { name: 'Save' }).click();
+  await expect(margin(page).getByRole('status')).toHaveText('Saved.');
+  await expect(page.getByText('the chart grows')).toBeVisible();
+  await expectNoBarriers(page, 'details of a command');
+  expect(heard).toEqual([]);
+});
