@@ -164,6 +164,7 @@ test('Crib’s own keys are shown, changed, and single characters can be turned 
   await page.keyboard.press('Control+Alt+l');
   await expect(page.getByRole('grid')).toBeFocused();
   await page.reload();
+  await expect(page.getByRole('grid')).toBeVisible();
   await page.keyboard.press('Control+Alt+l');
   await expect(page.getByRole('grid')).toBeFocused();
   expect(heard).toEqual([]);

@@ -181,7 +181,9 @@ test('a new release: read in, two renames confirmed, new meanings seen, the Scho
   await expect(learner.getByRole('heading', { name: 'What 2.0 changes' })).toBeVisible();
   const told = learner.locator('section', { hasText: 'These keys now do something else' }).getByRole('listitem');
   await expect(told).toHaveCount(3);
-  await expect(told.first()).toContainText('Show drying heights is Discard trial contour now, which destroys work');
+  await expect(told.first()).toContainText(
+    'Show drying heights no longer has this key. The key now does “Discard trial contour”, which cannot be undone.',
+  );
   await expect(told.first()).toContainText('Two classes work from printed sheets that say J.');
   await expect(told.nth(1)).toContainText('Room 4 stays on 1.0 until Friday.');
   await expect(learner.getByText('Send by fax')).toHaveCount(0);

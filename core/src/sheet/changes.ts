@@ -50,13 +50,6 @@ export function composeChanges(
   };
 }
 
-/** Whether a line says anything on a platform: one that has keys on others only does not. */
-export function appliesOn({ before, after }: Pick<ChangeLine, 'before' | 'after'>, platform: Platform): boolean {
-  const has = (by: ChangeLine['before'], on: Platform) => (by[on]?.length ?? 0) > 0;
-  const anywhere = [before, after].some((by) => Object.keys(by).some((on) => has(by, on)));
-  return !anywhere || has(before, platform) || has(after, platform);
-}
-
 /** Keys as text: once where all platforms have the same, else by platform. */
 export function keysText(
   by: ChangeLine['before'],

@@ -3,7 +3,6 @@ export { canonicalJson, sheetCsv } from './export.ts';
 export { tableCsv, tableHtml, tableMarkdown, tableText, type PlainTable } from './table.ts';
 export { argue, arguedMarkdown, type Argued, type ArguedRow } from './argued.ts';
 export {
-  appliesOn,
   changesCsv,
   changesFrom,
   changesMarkdown,
@@ -12,5 +11,6 @@ export {
   keysText,
   type ChangesFrame,
 } from './changes.ts';
+export { appliesOn } from './applies.ts';
 export { rowsByName, sheetOn, wrongChanges, wrongLines, type WrongLine } from './impact.ts';
 export { ledgerTable, type LedgerKeys } from './ledger.ts';

@@ -1,5 +1,6 @@
 export { LEARNER_LANGUAGES, type LearnerCode, type LearnerLanguage } from './learner.ts';
-export { LEARNER, said, say, tell, type Said, type SaidCode, type SaidKeys, type SaidValue, type Spelling } from './say.ts';
+export { LEARNER, tell } from './tell.ts';
+export { said, say, type Said, type SaidCode, type SaidKeys, type SaidValue, type Spelling } from './say.ts';
 export { EN } from './en.ts';
 export { where } from './where.ts';
 export { meantSaid } from './meant.ts';

@@ -1,9 +1,9 @@
 import { IntlMessageFormat } from 'intl-messageformat';
 import { US, platformName, showStored, type Platform } from '../keys/index.ts';
 import { EN } from './en.ts';
-import { LEARNER_DE, SAID_DE } from './learner-de.ts';
-import { LEARNER_FR, SAID_FR } from './learner-fr.ts';
-import { LEARNER_EN, type LearnerCode, type LearnerLanguage } from './learner.ts';
+import { SAID_DE } from './learner-de.ts';
+import { SAID_FR } from './learner-fr.ts';
+import type { LearnerLanguage } from './learner.ts';
 import { each } from '../memory/index.ts';
 
 /** The code of a sentence, or of a part of one. */
@@ -29,12 +29,6 @@ export const said = (code: SaidCode, values: Said['with'] = {}): Said => ({ said
 
 /** Learners read what core finds in their language; trainers, and all that is for them alone, in English. */
 const SAID: Record<LearnerLanguage, Readonly<Record<string, string>>> = { en: EN, de: SAID_DE, fr: SAID_FR };
-/** What the learner’s pages say. */
-export const LEARNER: Record<LearnerLanguage, Readonly<Record<LearnerCode, string>>> = {
-  en: LEARNER_EN,
-  de: LEARNER_DE,
-  fr: LEARNER_FR,
-};
 const template = (text: string, language: LearnerLanguage) =>
   new IntlMessageFormat(text, language, undefined, { ignoreTag: true });
 const templatesOf = (texts: Readonly<Record<string, string>>, language: LearnerLanguage) =>
@@ -42,17 +36,9 @@ const templatesOf = (texts: Readonly<Record<string, string>>, language: LearnerL
 /** Tables that never change: every sentence of a language, read once. */
 const TEMPLATES = each((language: LearnerLanguage) => ({
   said: templatesOf(SAID[language], language),
-  page: templatesOf(LEARNER[language], language),
   and: new Intl.ListFormat(language === 'en' ? 'en-GB' : language, { type: 'conjunction' }),
   or: new Intl.ListFormat(language === 'en' ? 'en-GB' : language, { type: 'disjunction' }),
 }));
-
-/** What the learner’s side says, in a language. */
-export const tell = (
-  language: LearnerLanguage,
-  code: LearnerCode,
-  values: Record<string, string | number> = {},
-): string => String(TEMPLATES(language).page.get(code)!.format(values));
 
 /** How the reader wants keys written; as words on their platform, when nothing is said. */
 export interface Spelling {

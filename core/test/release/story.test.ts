@@ -161,7 +161,7 @@ describe('change notes', () => {
       ['gone', 'Command 3', 'is not in this release any more'],
       ['renamed', 'Coast', 'was called “Shore line”'],
       ['menus', 'Coast', 'moved in the menus: Lines › Coast; it was View › Shore line'],
-      ['fixed', 'Plot', 'cannot be changed any more'],
+      ['fixed', 'Plot', 'cannot be given other keys any more'],
     ]);
     expect(lines[1]).toMatchObject({
       before: { windows: ['J'], macos: ['J'] },
@@ -190,7 +190,7 @@ describe('change notes', () => {
     const body = composeChanges({ title: 'What 2 changes', intro: 'Read *this*', credit: '', language: 'en', groups: kept }, lines, frame); // prettier-ignore
     const published = body.groups.flatMap((group) => group.lines.map((line) => line.text));
     expect(published).toContain(own.text);
-    expect(published).not.toContain('cannot be changed any more');
+    expect(published).not.toContain('cannot be given other keys any more');
     expect(body.groups[0]!.lines[0]!.reason).toBe('J is for trials now | really');
   });
 

@@ -3,15 +3,14 @@ import { computed, onMounted, ref, shallowRef, watchEffect } from 'vue';
 import { US, conventionOf, platformName, showStored, type Style } from '@crib/core/keys';
 import { LEARNER_LANGUAGES, tell, type LearnerCode, type LearnerLanguage } from '@crib/core/words';
 import type { PublicEdition } from '@crib/core/contract';
-import type { Problem } from '@crib/core/error';
-import { ask, problemsOf } from '../api/client.ts';
+import { fetchEdition, type Missing } from './edition.ts';
 import ChangesView from '../parts/ChangesView.vue';
 import SheetView from '../parts/SheetView.vue';
 import { keyLanguage } from '../parts/chips.ts';
 
 const address = location.pathname.split('/').filter(Boolean).at(-1) ?? '';
 const edition = shallowRef<PublicEdition | null>(null);
-const failed = shallowRef<Problem | null>(null);
+const failed = ref<Missing | null>(null);
 const choices = new URLSearchParams(location.search);
 const platform = ref(choices.get('platform') ?? '');
 const style = ref<Style>(choices.get('style') === 'symbols' ? 'symbols' : 'words');
@@ -42,13 +41,13 @@ function likelyPlatform(known: readonly string[]): string {
 }
 async function load() {
   failed.value = null;
-  try {
-    edition.value = await ask<PublicEdition>('GET', `/public/editions/${encodeURIComponent(address)}`);
-    const { platforms, title } = edition.value.body;
+  const found = await fetchEdition(address);
+  if (typeof found === 'string') failed.value = found;
+  else {
+    edition.value = found;
+    const { platforms, title } = found.body;
     if (!platforms.includes(platform.value)) platform.value = likelyPlatform(platforms);
     document.title = title;
-  } catch (error) {
-    failed.value = problemsOf(error)[0]!;
   }
 }
 onMounted(load);
@@ -175,7 +174,7 @@ const print = () => window.print();
     </article>
     <section v-else-if="failed" class="page" role="alert">
       <h1>{{ t('page.failed') }}</h1>
-      <p>{{ failed.sentence }}</p>
+      <p>{{ t(`page.${failed}`) }}</p>
       <button type="button" class="btn" @click="load">{{ t('page.again') }}</button>
     </section>
     <p v-else class="page" role="status">{{ t('page.fetching') }}</p>

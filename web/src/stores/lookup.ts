@@ -18,6 +18,10 @@ export const useLookup = defineStore('lookup', () => {
     clearTimeout(waiting);
     name.value = text;
   });
+  // Going elsewhere is not undone by what was typed just before.
+  router.beforeEach((to, from) => {
+    if (to.path !== from.path) clearTimeout(waiting);
+  });
   function type(text: string) {
     name.value = text;
     clearTimeout(waiting);
