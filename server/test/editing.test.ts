@@ -208,6 +208,16 @@ describe('correcting by hand', () => {
 
     await client.must('POST', `/api/releases/${kept.release.id}/seal`);
     expect((await details(kept.release.id, [{ id: tint.id, states: ['Day', 'Dusk', 'Night'] }])).status).toBe(200);
+    // So are a note and a memory aid of a shipped shortcut, and nothing else of it.
+    const whole = await client.must<Catalogue>('GET', `/api/releases/${kept.release.id}`);
+    const sealed = whole.keysets.find((one): one is ShippedKeyset => one.kind === 'shipped')!;
+    const [first] = sealed.bindings;
+    const noted = (bindings: object[]) => client.ask('PUT', `/api/keysets/${sealed.id}/bindings`, { bindings });
+    expect((await noted([{ id: first!.id, memoryAid: 'T for tint' }])).status).toBe(200);
+    expect((await noted([{ id: first!.id, shortcut: 'F7' }])).status).toBe(400);
+    expect((await noted([{ id: 999_999, note: 'x' }])).status).toBe(404);
+    const after = (await client.must<Catalogue>('GET', `/api/releases/${kept.release.id}`)).keysets.find((one) => one.id === sealed.id) as ShippedKeyset; // prettier-ignore
+    expect(after.bindings).toEqual([{ ...first!, memoryAid: 'T for tint' }, ...sealed.bindings.slice(1)]);
     expect((await details(kept.release.id, [{ id: tint.id, label: 'Other' }])).status).toBe(400);
     expect((await details(kept.release.id, [{ id: 999_999, sign: 'x' }])).status).toBe(404);
     const corrected = await client.ask('PUT', `/api/releases/${kept.release.id}/commands`, { commands: [{ id: tint.id, label: 'Other' }] }); // prettier-ignore

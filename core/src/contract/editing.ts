@@ -51,6 +51,19 @@ export const SentDetails = CommandDetails.partial().extend({ id: Id });
 export type SentDetails = z.infer<typeof SentDetails>;
 export const SentDetailsOf = z.strictObject({ commands: z.array(SentDetails.strict()).min(1).max(5000) });
 
+/** Notes and memory aids of shipped shortcuts, which a sealed release takes too; what is not said of one stays. */
+export const SentAids = z.strictObject({
+  bindings: z
+    .array(
+      z.strictObject({ id: Id, note: Binding.shape.note.optional(), memoryAid: Binding.shape.memoryAid.optional() }),
+    )
+    .min(1)
+    .max(5000),
+});
+
+/** Commands by their numbers. */
+export const CommandsOf = z.strictObject({ commands: z.array(Id).min(1).max(5000) });
+
 export const NewCommand = CommandWords.partial().extend({
   name: CommandName.optional(),
   label: CommandWords.shape.label,

@@ -9,6 +9,7 @@ import type {
   NewView,
   Release,
   SavedView,
+  SentAids,
   SentApp,
   SentBindings,
   SentCommands,
@@ -36,7 +37,7 @@ import {
   dropGroup,
   dropRun,
   mergeCommands,
-  removeCommand,
+  removeCommands,
   removeContext,
   saveGroup,
   saveRun,
@@ -48,6 +49,7 @@ import {
   insertBindings,
   insertCorrection,
   insertShipped,
+  noteBindings as noteShortcuts,
   saveTrials,
   shippedOf,
   updateKeyset,
@@ -93,10 +95,11 @@ export const correctAll = (
 /** Details, which no shipped key depends on: sealed releases take them too. */
 export const detailAll = (acting: Acting, id: number, { commands }: z.output<typeof SentDetailsOf>): Promise<void> =>
   onRelease(acting, id, (db, catalogue) => detailCommands(db, catalogue, commands));
-export const dropCommand = (acting: Acting, release: number, command: number): Promise<void> =>
+/** Takes commands out of a release with their shortcuts: all of them, or none. */
+export const dropCommands = (acting: Acting, release: number, commands: readonly number[]): Promise<void> =>
   act(acting, async (db) => {
     await releaseOf(db, release, 'FOR UPDATE');
-    await removeCommand(db, release, command);
+    await removeCommands(db, release, commands);
   });
 
 export const correctPlace = (
@@ -142,6 +145,10 @@ export const state = (acting: Acting, id: number, { bindings }: z.output<typeof 
   onKeyset(acting, id, async (db, catalogue) =>
     insertBindings(db, shippedOf(catalogue, id), bindings, await actorOf(acting, db)),
   );
+/** Notes and memory aids of shipped shortcuts: sealed releases take them too. */
+export const noteBindings = (acting: Acting, id: number, asked: z.output<typeof SentAids>): Promise<void> =>
+  onKeyset(acting, id, (db, catalogue) => noteShortcuts(db, shippedOf(catalogue, id), asked));
+
 export const unstate = (acting: Acting, id: number, ids: readonly number[]): Promise<void> =>
   onKeyset(acting, id, (db, catalogue) => deleteBindings(db, shippedOf(catalogue, id), ids));
 export const keepTrials = (acting: Acting, release: number, asked: z.output<typeof SentTrials>): Promise<number> =>

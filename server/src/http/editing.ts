@@ -1,11 +1,13 @@
 import { Router, type Request } from 'express';
 import { z } from 'zod';
 import {
+  CommandsOf,
   Id,
   NewCommand,
   NewCorrection,
   NewShipped,
   NewView,
+  SentAids,
   SentApp,
   SentBindings,
   SentCommands,
@@ -51,8 +53,13 @@ export function editingRoutes(acting: ActingOf): Router {
     await acts.detailAll(acting(req), idIn(req.params), asked);
     res.json({ corrected: asked.commands.length });
   });
+  router.delete('/releases/:id/commands', async (req, res) => {
+    const { commands } = sent(CommandsOf, req.body);
+    await acts.dropCommands(acting(req), idIn(req.params), commands);
+    res.status(204).end();
+  });
   router.delete('/releases/:id/commands/:command', async (req, res) => {
-    await acts.dropCommand(acting(req), idIn(req.params), number(req, 'command'));
+    await acts.dropCommands(acting(req), idIn(req.params), [number(req, 'command')]);
     res.status(204).end();
   });
 
@@ -108,6 +115,11 @@ export function editingRoutes(acting: ActingOf): Router {
   });
   router.post('/keysets/:id/bindings', async (req, res) => {
     res.status(201).json({ ids: await acts.state(acting(req), idIn(req.params), sent(SentBindings, req.body)) });
+  });
+  router.put('/keysets/:id/bindings', async (req, res) => {
+    const asked = sent(SentAids, req.body);
+    await acts.noteBindings(acting(req), idIn(req.params), asked);
+    res.json({ corrected: asked.bindings.length });
   });
   router.delete('/keysets/:id/bindings', async (req, res) => {
     const { ids } = sent(z.strictObject({ ids: z.array(Id).min(1).max(5000) }), req.body);

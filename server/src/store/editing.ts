@@ -89,13 +89,13 @@ export async function correctCommands(db: Db, catalogue: Catalogue, sent: readon
 }
 
 /** Takes a command out of an open release, with its shipped shortcuts there. */
-export async function removeCommand(db: Db, releaseId: number, command: number): Promise<void> {
-  await db.query('DELETE FROM binding WHERE release_id = $1 AND command_id = $2', [releaseId, command]);
-  const gone = await db.query('DELETE FROM command_state WHERE release_id = $1 AND command_id = $2', [
+export async function removeCommands(db: Db, releaseId: number, commands: readonly number[]): Promise<void> {
+  await db.query('DELETE FROM binding WHERE release_id = $1 AND command_id = ANY($2)', [releaseId, commands]);
+  const gone = await db.query('DELETE FROM command_state WHERE release_id = $1 AND command_id = ANY($2)', [
     releaseId,
-    command,
+    commands,
   ]);
-  if (gone.rowCount === 0) refuse('not-found', `There is no command ${command} in this release.`);
+  if (gone.rowCount !== new Set(commands).size) refuse('not-found', 'Not all of these commands are in this release.');
 }
 
 /** Corrects a context: its name, where it lies, what it takes, and what is active together with it. */

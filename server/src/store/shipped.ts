@@ -4,6 +4,7 @@ import type {
   Editor,
   NewCorrection,
   NewShipped,
+  SentAids,
   SentBinding,
   SentKeyset,
   SentTrials,
@@ -128,6 +129,22 @@ export async function insertBindings(
 /** Takes shipped shortcuts of an open release back. */
 export async function deleteBindings(db: Db, keyset: ShippedKeyset, ids: readonly number[]): Promise<void> {
   await db.query('DELETE FROM binding WHERE keyset_id = $1 AND id = ANY($2)', [keyset.id, ids]);
+  await countUp(db, keyset.id);
+}
+
+/** Writes notes and memory aids of shortcuts, in a sealed release too: nothing that was shipped changes by it. */
+export async function noteBindings(
+  db: Db,
+  keyset: ShippedKeyset,
+  { bindings }: z.output<typeof SentAids>,
+): Promise<void> {
+  const noted = await db.query(
+    `UPDATE binding b SET note = coalesce(g.note, b.note), memory_aid = coalesce(g."memoryAid", b.memory_aid)
+     FROM jsonb_to_recordset($2) AS g (id bigint, note text, "memoryAid" text) WHERE b.id = g.id AND b.keyset_id = $1`,
+    [keyset.id, JSON.stringify(bindings)],
+  );
+  if (noted.rowCount !== new Set(bindings.map((one) => one.id)).size)
+    refuse('not-found', 'Not all of these shortcuts are in this keyset.');
   await countUp(db, keyset.id);
 }
 

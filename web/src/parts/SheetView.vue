@@ -20,7 +20,7 @@ function stateOf(row: EditionRow, key: string) {
     <section v-for="section in body.sections" :key="section.title" class="section">
       <h2>{{ section.title }}</h2>
       <dl>
-        <div v-for="row in section.rows" :key="row.command" class="entry">
+        <div v-for="(row, at) in section.rows" :key="at" class="entry">
           <dt>
             <KeyChip
               v-for="key in row.keys[platform] ?? []"

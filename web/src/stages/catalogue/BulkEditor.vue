@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import type { CommandGroup } from '@crib/core/contract';
+import { familyName } from '@crib/core/catalogue';
+import type { CommandGroup, Sheet } from '@crib/core/contract';
+import { ask } from '../../api/client.ts';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
-import { computed, ref } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { platformName } from '@crib/core/keys';
 import ProblemList from '../../parts/ProblemList.vue';
 import { usePlace } from '../../stores/place.ts';
@@ -63,11 +65,44 @@ function tried() {
     `Noted for ${platformName(platform.value)}.`,
   );
 }
-const groupName = ref('');
-const kind = ref<CommandGroup['kind']>('family');
+const named = ref('');
+/** Named after what the labels share, until another name is written. */
+const groupName = computed({
+  get: () => named.value || familyName(commands.value.map((one) => one.label)),
+  set: (name: string) => (named.value = name),
+});
+const kind = ref<CommandGroup['kind'] | 'run'>('family');
 async function group() {
-  const body = { kind: kind.value, name: groupName.value, members: commands.value.map((one) => one.id) };
-  if (await send('POST', `/api/apps/${appSlug.value}/groups`, body, 'Made.')) groupName.value = '';
+  const ids = commands.value.map((one) => one.id);
+  const run = kind.value === 'run';
+  const body = run ? { name: groupName.value, steps: ids } : { kind: kind.value, name: groupName.value, members: ids };
+  if (await send('POST', `/api/apps/${appSlug.value}/${run ? 'runs' : 'groups'}`, body, 'Made.')) named.value = '';
+}
+
+/** Sheets that they can be put on, and the section: the last one, unless another is chosen. */
+const sheets = computed(() => {
+  const keysets = new Set((workspace.catalogue?.keysets ?? []).map((one) => one.id));
+  return (workspace.app?.sheets ?? []).filter((one) => keysets.has(one.keysetId));
+});
+const sheet = ref<number | null>(null);
+watch(sheets, (list) => (sheet.value = list.some((one) => one.id === sheet.value) ? sheet.value : (list[0]?.id ?? null)), { immediate: true }); // prettier-ignore
+async function putOn() {
+  const there = await ask<Sheet>('GET', `/api/sheets/${sheet.value!}`);
+  const { title, intro, credit, language, keysetId, revision } = there;
+  const rows = commands.value.map((one) => ({ command: one.id, note: '' }));
+  const last = there.sections.at(-1);
+  const sections = last
+    ? [...there.sections.slice(0, -1), { ...last, rows: [...last.rows, ...rows] }]
+    : [{ title: commands.value[0]?.category ?? '', rows }];
+  const body = { title, intro, credit, language, keysetId, revision, sections };
+  await send('PUT', `/api/sheets/${there.id}`, body, `${rows.length} put on “${title}”.`);
+}
+const removing = ref(false);
+async function remove() {
+  const ids = commands.value.map((one) => one.id);
+  const { release } = workspace.catalogue!;
+  removing.value = false;
+  await send('DELETE', `/api/releases/${release.id}/commands`, { commands: ids }, `${ids.length} removed.`);
 }
 </script>
 
@@ -127,10 +162,35 @@ async function group() {
       <ElOption value="pair" label="a pair of opposites" />
       <ElOption value="slots" label="slots the user fills" />
       <ElOption value="ways" label="ways to one goal" />
+      <ElOption value="run" label="a run, in this order" />
     </ElSelect>
     <ElInput v-model="groupName" maxlength="120" required aria-label="Name of the group" placeholder="Keep … view" />
     <div class="actions"><button type="submit" class="btn" :disabled="busy">Make it</button></div>
   </form>
+  <template v-if="sheets.length">
+    <h3>Put them on a sheet</h3>
+    <ElSelect v-model="sheet" aria-label="Which sheet">
+      <ElOption v-for="one in sheets" :key="one.id" :value="one.id" :label="one.title" />
+    </ElSelect>
+    <div class="actions">
+      <button type="button" class="btn" :disabled="busy || sheet === null" @click="putOn">
+        Put {{ commands.length }} on it
+      </button>
+    </div>
+  </template>
+  <template v-if="open">
+    <h3>Remove them</h3>
+    <div class="actions">
+      <button type="button" class="btn" :disabled="busy" @click="removing = true">Remove {{ commands.length }}</button>
+    </div>
+    <ElDialog v-model="removing" :title="`Remove ${commands.length} commands?`" width="420">
+      <p>Their shortcuts in this release go with them. Other releases keep theirs. This cannot be undone.</p>
+      <template #footer>
+        <button type="button" class="btn" @click="removing = false">Cancel</button>
+        <button type="button" class="btn primary" style="margin-left: 8px" @click="remove">Remove them</button>
+      </template>
+    </ElDialog>
+  </template>
   <ProblemList :problems="problems" />
   <p role="status">{{ said }}</p>
 </template>

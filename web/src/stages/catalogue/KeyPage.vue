@@ -6,6 +6,7 @@ import { keyInFull, type KeyRow, type Opened } from '@crib/core/keyset';
 import type { Keyset } from '@crib/core/contract';
 import IndexLine from '../../parts/IndexLine.vue';
 import KeyChip from '../../parts/KeyChip.vue';
+import GivePress from '../keysets/GivePress.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
@@ -178,6 +179,7 @@ const neighbours = computed(() => {
           <span class="figures">{{ one.release }}</span>
           <span :class="{ mid: !one.text }">{{ one.text || 'none' }}</span>
         </div>
+        <GivePress v-if="rows[chosenAt]" :shortcut="rows[chosenAt]!.shortcut" :context="tree.root.id" />
         <h3>Free</h3>
         <p v-if="free.length === 0" class="mid">Nothing is left on this key.</p>
         <div class="chips">

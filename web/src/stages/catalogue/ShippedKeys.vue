@@ -73,6 +73,12 @@ function tried(binding: Binding, undo: boolean) {
   const body = { bindings: [binding.id], platform: props.platform, undo, build: '' };
   return send('POST', `/api/releases/${props.keyset.releaseId}/trials`, body, undo ? 'Undone.' : 'Noted.');
 }
+/** A note and a memory aid on their way to a shipped shortcut. */
+const noting = ref<{ id: number; note: string; memoryAid: string } | null>(null);
+async function note() {
+  const body = { bindings: [noting.value] };
+  if (await send('PUT', `/api/keysets/${props.keyset.id}/bindings`, body, 'Saved.')) noting.value = null;
+}
 async function correct() {
   const now = form.shortcut ? [form.shortcut] : [];
   const body = {
@@ -98,7 +104,24 @@ async function correct() {
       >
     </div>
     <p class="mid from">{{ from(binding) }}</p>
-    <p v-if="binding.note">{{ binding.note }}</p>
+    <form v-if="noting?.id === binding.id" class="make" @submit.prevent="note">
+      <label>Note<ElInput v-model="noting.note" maxlength="240" /></label>
+      <label>Memory aid<ElInput v-model="noting.memoryAid" maxlength="240" /></label>
+      <div class="actions">
+        <button type="submit" class="btn" :disabled="busy">Save</button>
+        <button type="button" class="btn" @click="noting = null">Cancel</button>
+      </div>
+    </form>
+    <p v-else>
+      {{ [binding.note, binding.memoryAid].filter(Boolean).join(' · ') }}
+      <button
+        type="button"
+        class="btn plain"
+        @click="noting = { id: binding.id, note: binding.note, memoryAid: binding.memoryAid }"
+      >
+        {{ binding.note || binding.memoryAid ? 'Change the note' : 'Add a note or memory aid' }}
+      </button>
+    </p>
     <div v-if="binding.platform === null || binding.platform === platform" class="ways">
       <span v-if="triedOn(binding, platform)" class="mid"
         >tried on {{ platformName(platform) }}, {{ triedOn(binding, platform)!.who }},

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { show } from '../../parts/chips.ts';
-import { computed, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { platformName } from '@crib/core/keys';
 import { clashSaid, clashes, workLists, type WorkList } from '@crib/core/keyset';
 import { say } from '@crib/core/words';
@@ -57,6 +57,22 @@ const pending = ref('');
 watch([() => selected.value?.id, marked], () => (pending.value = ''));
 const panel = ref<InstanceType<typeof EditPanel> | null>(null);
 const ledger = ref<InstanceType<typeof TheLedger> | null>(null);
+/** The rows as they stood when a press was taken: one that the saved key takes off the list has a next one there. */
+let before: readonly number[] = [];
+const idsOf = () => rows.value.flatMap((row) => (row.kind === 'command' ? [row.command.id] : []));
+function begin(stored: string) {
+  pending.value = stored;
+  if (stored) before = idsOf();
+}
+/** After saving the row has the focus; of a list that is worked off, the next row’s field does. */
+async function goOn(command: number) {
+  const left = new Set(idsOf());
+  if (left.has(command) || left.size === 0) return ledger.value?.focus();
+  const next = before.slice(before.indexOf(command) + 1).find((id) => left.has(id)) ?? [...left][0]!;
+  await select(next);
+  await nextTick();
+  panel.value?.focus();
+}
 /** Who comes to change a command's keys finds the focus in the field that takes them. */
 watch(panel, (there) => {
   if (!there || route.query['at'] !== 'keys') return;
@@ -163,8 +179,8 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
             :command="selected"
             :platform="platform"
             :how="style"
-            @pressing="(stored) => (pending = stored)"
-            @saved="ledger?.focus()"
+            @pressing="begin"
+            @saved="goOn(selected.id)"
           />
           <template v-if="clashesOfSelected.length">
             <h3>Clashes it has now</h3>

@@ -11,6 +11,7 @@ import { show } from '../../parts/chips.ts';
 import { useHands } from '../../stores/hands.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import GivePress from './GivePress.vue';
 import KeysetIndex from './KeysetIndex.vue';
 
 /** Room left: the keys by their distance from the resting hands, the combinations of modifiers below one another. */
@@ -194,6 +195,7 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
                 : STATE_WORDS[cell.state]
             }}</span>
           </div>
+          <GivePress v-if="keyset.kind === 'custom'" :shortcut="selected.shortcut" :context="context.id" />
           <div class="actions">
             <RouterLink class="btn" :to="{ name: 'key', params: { code: codeOf(selected.press) }, query: luggage }"
               >This key in full</RouterLink

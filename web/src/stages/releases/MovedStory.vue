@@ -6,6 +6,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import { show } from '../../parts/chips.ts';
 import { usePlace } from '../../stores/place.ts';
+import GiveBack from './GiveBack.vue';
 import DecideEdit from './DecideEdit.vue';
 import { KIND_TITLES } from './movedLedger.ts';
 import { useDecisions } from '../../stores/decisions.ts';
@@ -18,6 +19,13 @@ const { style, luggage } = usePlace();
 const { compared, platforms, now, labelOf } = props.comparison;
 
 const command = computed(() => rowCommand(props.row));
+/** The command in the release in hand, where that is the newer one: it can have its old keys back there. */
+const inHand = computed(() => {
+  const [is] = props.row.change.now;
+  return is && now.value?.releaseId === workspace.catalogue?.release.id
+    ? (workspace.commands.get(is.id) ?? null)
+    : null;
+});
 const tree = computed(() => (props.row.change.now.length ? compared.value!.now : compared.value!.old).tree);
 const nowLabel = computed(() => labelOf(now.value?.releaseId));
 
@@ -101,6 +109,7 @@ const customs = computed(() => {
       >To the whole list</RouterLink
     >
   </template>
+  <GiveBack v-if="inHand" :command="inHand" :had="row.change.before" />
   <div class="actions">
     <RouterLink class="btn" :to="{ name: 'story', query: { ...luggage, command: command.name } }"
       >Through all releases</RouterLink

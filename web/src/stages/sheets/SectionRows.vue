@@ -82,24 +82,10 @@ const keysOf = (command: number) => [
   </div>
   <h3><label for="wanted">Add a command</label></h3>
   <ElInput id="wanted" v-model="wanted" placeholder="Name a command" clearable />
-  <button
-    v-for="command in found"
-    :key="command.id"
-    type="button"
-    class="found"
-    :disabled="used.has(command.id)"
-    @click="emit('add', command.id)"
-  >
+  <button v-for="command in found" :key="command.id" type="button" class="found" @click="emit('add', command.id)">
     <span>{{ command.label }}</span>
-    <span v-if="used.has(command.id)" class="mid">on it</span>
-    <KeyChip
-      v-for="key in keysOf(command.id).slice(0, 1)"
-      v-else
-      :key="key"
-      :shortcut="key"
-      :platform="platform"
-      :how="how"
-    />
+    <span v-if="used.has(command.id)" class="mid">once more</span>
+    <KeyChip v-for="key in keysOf(command.id).slice(0, 1)" :key="key" :shortcut="key" :platform="platform" :how="how" />
   </button>
   <p v-if="wanted && !found.length" class="mid">No command has that name.</p>
 </template>

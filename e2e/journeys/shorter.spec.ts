@@ -1,0 +1,130 @@
+import { expect, test, type Page } from '@playwright/test';
+import type { AppOverview, Sheet } from '@crib/core/contract';
+import { at, fresh, margin, releaseOf, row } from '../made.ts';
+import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
+
+/** Counts what somebody does: a click, a choice from a list, a key. Presses that are given to a command are not counted. */
+function hand(page: Page) {
+  let actions = 0;
+  return {
+    async click(name: string | RegExp, within = page.locator('body')) {
+      actions++;
+      await within.getByRole('button', { name }).click();
+    },
+    async row(label: string, modifiers: ('Shift' | 'Control')[] = []) {
+      actions++;
+      await row(page, label).click({ modifiers });
+    },
+    async choose(list: string, option: string) {
+      actions++;
+      await pick(page, list, option);
+    },
+    async key(...keys: string[]) {
+      actions += keys.length;
+      for (const one of keys) await page.keyboard.press(one);
+    },
+    count: () => actions,
+  };
+}
+
+test('keys for commands without one, going down the list: two actions a command besides the press', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  const made = await fresh(page, 'down-the-list');
+  const release = await releaseOf(page, made.slug);
+  for (const label of ['Weigh', 'Haul', 'Slack'])
+    await page.request.post(`/api/releases/${release}/commands`, { data: { label } });
+  await page.goto(at(made, '?narrow=without&row=drop.it'));
+  const rows = page.locator('[role=row][aria-selected]');
+  await expect(rows).toHaveCount(4);
+  const field = page.getByRole('application', { name: 'Press the new keys' });
+  await page.keyboard.press('g');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(field).toBeFocused();
+  const me = hand(page);
+  for (const press of ['Alt+Shift+e', 'Alt+Shift+w', 'Alt+Shift+x']) {
+    const before = await rows.count();
+    await page.keyboard.press(press);
+    await expect(page.getByRole('button', { name: /^Set/ })).toBeEnabled();
+    await me.key('Tab', 'Enter');
+    await expect(rows).toHaveCount(before - 1);
+    await expect(field).toBeFocused();
+  }
+  expect(me.count() / 3).toBeLessThanOrEqual(2);
+  expect(heard).toEqual([]);
+});
+
+test('a free press is given to a command from room left in three actions, and from the key’s page', async ({
+  page,
+}) => {
+  await signIn(page);
+  const made = await fresh(page, 'from-room');
+  await page.goto(at(made, '/room'));
+  const me = hand(page);
+  const free = page.getByRole('gridcell', { name: /free/ }).first();
+  await me.key();
+  await free.click();
+  await me.choose('Give it to', 'Drop it');
+  await expect(margin(page).getByText('Nobody loses a key by it')).toBeVisible();
+  await expectNoBarriers(page, 'a press given from room left');
+  await me.click(/^Give it /);
+  expect(me.count() + 1).toBeLessThanOrEqual(3);
+  await page.goto(at(made, '?row=chart.drop'));
+  await expect(row(page, 'Drop it').locator('.chip.yours')).toHaveCount(1);
+});
+
+test('a command has back the key it had in an earlier release in two actions', async ({ page }) => {
+  await signIn(page);
+  // The School set on 7.0 against 6.4: what moved, in the release in hand.
+  const { keysets } = (await (await page.request.get('/api/apps/fathomry')).json()) as AppOverview;
+  const base = keysets.find((one) => one.name === 'School set' && one.carriedFrom === null)!;
+  const own = await page.request.post('/api/apps/fathomry/keysets', { data: { name: 'Given back', baseId: base.id } });
+  const { id } = (await own.json()) as { id: number };
+  await page.goto(`/releases/fathomry/7.0?old=1&now=2&keyset=${id}&q=Measure area`);
+  const me = hand(page);
+  await me.row('Measure area');
+  await me.click(/^(Give it back|Take it, and leave)/, margin(page));
+  await expect(margin(page).getByText('Measure area has Alt+Z again in Given back.')).toBeVisible();
+  expect(me.count()).toBeLessThanOrEqual(2);
+  await page.goto(`/keysets/fathomry/7.0/${id}?row=measure.measure-area`);
+  await expect(row(page, 'Measure area')).toContainText('Alt+Z');
+  await page.request.delete(`/api/keysets/${id}`);
+});
+
+test('eight commands are put on a sheet, and made a family and a run, from marked rows', async ({ page }) => {
+  await signIn(page);
+  const made = await fresh(page, 'marked');
+  await page.request.post(`/api/apps/${made.slug}/sheets`, { data: { keysetId: made.keyset, title: 'Watch' } });
+  await page.goto(`/catalogue/${made.slug}/1`);
+  const me = hand(page);
+  await me.row('First layer');
+  await me.row('Sound', ['Shift']);
+  await expect(margin(page).getByRole('heading', { name: '7 commands marked' })).toBeVisible();
+  await me.row('Dry out', ['Control']);
+  await me.click('Put 8 on it', margin(page));
+  await expect(margin(page).getByRole('status')).toHaveText('8 put on “Watch”.');
+  expect(me.count()).toBeLessThanOrEqual(10);
+  const { sheets } = (await (await page.request.get(`/api/apps/${made.slug}`)).json()) as AppOverview;
+  const sheet = (await (await page.request.get(`/api/sheets/${sheets[0]!.id}`)).json()) as Sheet;
+  expect(sheet.sections.flatMap((section) => section.rows)).toHaveLength(8);
+  // A command may come several times, as tasks do.
+  await me.click('Put 8 on it', margin(page));
+  await expect(margin(page).getByRole('status')).toHaveText('8 put on “Watch”.');
+
+  const again = hand(page);
+  await page.keyboard.press('Escape');
+  await again.row('Second layer');
+  await again.row('Fourth layer', ['Shift']);
+  await expect(margin(page).getByLabel('Name of the group')).toHaveValue('… layer');
+  await again.click('Make it', margin(page));
+  await expect(margin(page).getByRole('status')).toHaveText('Made.');
+  expect(again.count()).toBeLessThanOrEqual(3);
+  await pick(page, 'As', 'a run, in this order');
+  await margin(page).getByLabel('Name of the group').fill('Layering again');
+  await margin(page).getByRole('button', { name: 'Make it' }).click();
+  await page.goto(`/catalogue/${made.slug}/1/runs`);
+  await expect(page.getByRole('link', { name: /Layering again/ })).toBeVisible();
+});

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import GiveTo from './GiveTo.vue';
+
+/** Gives a press to a command that is chosen here, in the custom keyset in hand. */
+const props = defineProps<{ shortcut: string; context: number }>();
+const workspace = useWorkspace();
+const { keysetInHand } = usePlace();
+const keyset = computed(() => {
+  const inHand = workspace.keyset(keysetInHand.value);
+  return inHand?.kind === 'custom' ? inHand : null;
+});
+const chosen = ref<number | null>(null);
+watch(
+  () => props.shortcut,
+  () => (chosen.value = null),
+);
+const command = computed(() => (chosen.value === null ? null : (workspace.commands.get(chosen.value) ?? null)));
+const choices = computed(() => (workspace.catalogue?.commands ?? []).filter((one) => !one.fixed));
+</script>
+
+<template>
+  <template v-if="keyset">
+    <h3>Give it to a command</h3>
+    <ElSelect v-model="chosen" filterable aria-label="Give it to" placeholder="name a command" size="small">
+      <ElOption v-for="one in choices" :key="one.id" :value="one.id" :label="one.label" />
+    </ElSelect>
+    <GiveTo
+      v-if="command"
+      class="to"
+      :keyset="keyset"
+      :command="command"
+      :shortcut="shortcut"
+      :context="context"
+      @saved="chosen = null"
+    />
+  </template>
+</template>
+
+<style scoped>
+.to {
+  margin-top: 8px;
+}
+</style>
