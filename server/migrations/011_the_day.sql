@@ -132,3 +132,70 @@ BEGIN
   UPDATE keyset SET revision = revision + 1 WHERE app_id = the_app;
   RETURN part;
 END $$;
+
+-- What is deleted lies in a bin: it is out of sight with all that hangs on it, and comes back with it. After thirty days
+-- drafts are gone for good; history and published editions never are: what has them only stays out of sight.
+CREATE TABLE bin (
+  id bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY,
+  app_id bigint NOT NULL REFERENCES app,
+  kind text NOT NULL CHECK (kind IN ('app', 'release', 'keyset', 'sheet', 'notes', 'run', 'group')),
+  name text NOT NULL,
+  put_in timestamptz NOT NULL DEFAULT now(),
+  editor_id bigint NOT NULL REFERENCES editor
+);
+CREATE INDEX bin_by_app ON bin (app_id);
+
+DO $$
+DECLARE
+  binned text;
+BEGIN
+  FOREACH binned IN ARRAY ARRAY['app', 'release', 'keyset', 'sheet', 'change_notes', 'run', 'command_group'] LOOP
+    EXECUTE format('ALTER TABLE %I ADD COLUMN bin_id bigint REFERENCES bin', binned);
+    EXECUTE format('CREATE INDEX %I ON %I (bin_id) WHERE bin_id IS NOT NULL', binned || '_in_bin', binned);
+  END LOOP;
+END $$;
+
+-- A name is free again while what had it lies in the bin.
+ALTER TABLE app DROP CONSTRAINT app_slug_key;
+CREATE UNIQUE INDEX app_slug_key ON app (slug) WHERE bin_id IS NULL;
+ALTER TABLE release DROP CONSTRAINT release_app_id_label_key;
+CREATE UNIQUE INDEX release_app_id_label_key ON release (app_id, label) WHERE bin_id IS NULL;
+ALTER TABLE keyset DROP CONSTRAINT keyset_app_id_release_id_name_key;
+CREATE UNIQUE INDEX keyset_app_id_release_id_name_key ON keyset (app_id, release_id, name) WHERE bin_id IS NULL;
+ALTER TABLE run DROP CONSTRAINT run_app_id_name_key;
+CREATE UNIQUE INDEX run_app_id_name_key ON run (app_id, name) WHERE bin_id IS NULL;
+ALTER TABLE command_group DROP CONSTRAINT command_group_app_id_kind_name_key;
+CREATE UNIQUE INDEX command_group_app_id_kind_name_key ON command_group (app_id, kind, name) WHERE bin_id IS NULL;
+
+-- A sealed release changes in nothing but whether it lies in the bin.
+CREATE OR REPLACE FUNCTION keep_seal() RETURNS trigger LANGUAGE plpgsql AS $$
+BEGIN
+  IF OLD.sealed_at IS NOT NULL AND (TG_OP = 'DELETE' OR to_jsonb(NEW) - 'bin_id' <> to_jsonb(OLD) - 'bin_id') THEN
+    RAISE EXCEPTION 'Release % is sealed for good.', OLD.label USING ERRCODE = 'CR001';
+  END IF;
+  RETURN CASE TG_OP WHEN 'DELETE' THEN OLD ELSE NEW END;
+END $$;
+CREATE TRIGGER counted_with_bin AFTER UPDATE OF bin_id ON keyset FOR EACH ROW EXECUTE FUNCTION count_keyset();
+
+-- The server’s role deletes nothing here by itself: it only asks for what is due.
+CREATE FUNCTION purge_bin() RETURNS integer LANGUAGE plpgsql SECURITY DEFINER SET search_path = crib, pg_temp AS $$
+DECLARE
+  due bigint[] := ARRAY(SELECT id FROM bin WHERE put_in < now() - interval '30 days');
+  gone integer;
+BEGIN
+  DELETE FROM sheet_row WHERE sheet_id IN (
+    SELECT s.id FROM sheet s WHERE bin_id = ANY (due) AND NOT EXISTS (SELECT 1 FROM edition e WHERE e.sheet_id = s.id));
+  DELETE FROM sheet_section WHERE sheet_id IN (
+    SELECT s.id FROM sheet s WHERE bin_id = ANY (due) AND NOT EXISTS (SELECT 1 FROM edition e WHERE e.sheet_id = s.id));
+  DELETE FROM sheet s WHERE bin_id = ANY (due) AND NOT EXISTS (SELECT 1 FROM edition e WHERE e.sheet_id = s.id);
+  DELETE FROM change_notes n WHERE bin_id = ANY (due) AND NOT EXISTS (SELECT 1 FROM edition e WHERE e.notes_id = n.id);
+  DELETE FROM run WHERE bin_id = ANY (due);
+  UPDATE command_group SET twin_id = NULL WHERE twin_id IN (SELECT id FROM command_group WHERE bin_id = ANY (due));
+  DELETE FROM command_group WHERE bin_id = ANY (due);
+  DELETE FROM bin b WHERE id = ANY (due)
+    AND NOT EXISTS (SELECT 1 FROM app WHERE bin_id = b.id) AND NOT EXISTS (SELECT 1 FROM release WHERE bin_id = b.id)
+    AND NOT EXISTS (SELECT 1 FROM keyset WHERE bin_id = b.id) AND NOT EXISTS (SELECT 1 FROM sheet WHERE bin_id = b.id)
+    AND NOT EXISTS (SELECT 1 FROM change_notes WHERE bin_id = b.id);
+  GET DIAGNOSTICS gone = ROW_COUNT;
+  RETURN gone;
+END $$;

@@ -8,6 +8,7 @@ import { createApp } from './http/app.ts';
 import { hashPassword } from './http/password.ts';
 import { readerInThreads } from './lists/reader.ts';
 import { keepForms } from './publish/keep-forms.ts';
+import { emptyDaily } from './acts/bin.ts';
 import { READERS, openPool } from './store/db.ts';
 import { saveEditor } from './store/editors.ts';
 
@@ -37,6 +38,8 @@ server.listen(Number(PORT ?? 0), HOST ?? '127.0.0.1', () => {
   const port = typeof address === 'object' && address ? address.port : PORT;
   process.send?.({ address: `http://${HOST ?? '127.0.0.1'}:${port}` });
 });
+
+emptyDaily(pool);
 
 /** Lets the requests under way end, then closes the connections; whoever does not end in ten seconds is cut off. */
 let stopping = false;

@@ -7,4 +7,5 @@ export * from './requests.ts';
 export * from './editing.ts';
 export * from './releases.ts';
 export * from './desk.ts';
+export * from './bin.ts';
 export * from './responses.ts';

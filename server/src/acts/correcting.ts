@@ -34,8 +34,6 @@ import {
   correctCommands,
   correctContext,
   detailCommands,
-  dropGroup,
-  dropRun,
   mergeCommands,
   removeCommands,
   removeContext,
@@ -116,12 +114,8 @@ export const dropPlace = (acting: Acting, release: number, place: number): Promi
 
 export const keepGroup = (acting: Acting, slug: string, group: z.output<typeof SentGroup>, id?: number) =>
   onApp(acting, slug, (db, app) => saveGroup(db, app, group, id));
-export const forgetGroup = (acting: Acting, slug: string, id: number): Promise<void> =>
-  onApp(acting, slug, (db, app) => dropGroup(db, app, id));
 export const keepRun = (acting: Acting, slug: string, run: z.output<typeof SentRun>, id?: number) =>
   onApp(acting, slug, (db, app) => saveRun(db, app, run, id));
-export const forgetRun = (acting: Acting, slug: string, id: number): Promise<void> =>
-  onApp(acting, slug, (db, app) => dropRun(db, app, id));
 export const keepUses = (acting: Acting, slug: string, asked: z.output<typeof SentUses>): Promise<void> =>
   onApp(acting, slug, (db, app) => saveUses(db, app, asked));
 

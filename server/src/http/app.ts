@@ -11,6 +11,7 @@ import type { ListReader } from '../lists/reader.ts';
 import { appRoutes } from './apps.ts';
 import { LARGE_BODY, PLAIN_BODY, SIGN_IN_BODY } from './bodies.ts';
 import { notFound, sendErrors } from './errors.ts';
+import { binRoutes } from './bin.ts';
 import { editingRoutes } from './editing.ts';
 import { keysetRoutes } from './keysets.ts';
 import { listRoutes } from './lists.ts';
@@ -61,6 +62,7 @@ export function createApp({ pool, readers, lists, sessionSecret, logger, pages, 
   api.use(
     PLAIN_BODY,
     appRoutes(acting),
+    binRoutes(acting),
     keysetRoutes(acting),
     sheetRoutes(acting),
     editingRoutes(acting),

@@ -23,6 +23,7 @@ import {
   SentTrials,
   SentUses,
 } from '@crib/core/contract';
+import { putAwayOf } from '../acts/bin.ts';
 import * as acts from '../acts/correcting.ts';
 import { idIn, sent } from './errors.ts';
 import type { ActingOf } from './session.ts';
@@ -79,7 +80,7 @@ export function editingRoutes(acting: ActingOf): Router {
     res.json({ id: await acts.keepGroup(acting(req), req.params.slug, sent(SentGroup, req.body), idIn(req.params)) });
   });
   router.delete('/apps/:slug/groups/:id', async (req, res) => {
-    await acts.forgetGroup(acting(req), req.params.slug, idIn(req.params));
+    await putAwayOf(acting(req), req.params.slug, 'group', idIn(req.params));
     res.status(204).end();
   });
 
@@ -90,7 +91,7 @@ export function editingRoutes(acting: ActingOf): Router {
     res.json({ id: await acts.keepRun(acting(req), req.params.slug, sent(SentRun, req.body), idIn(req.params)) });
   });
   router.delete('/apps/:slug/runs/:id', async (req, res) => {
-    await acts.forgetRun(acting(req), req.params.slug, idIn(req.params));
+    await putAwayOf(acting(req), req.params.slug, 'run', idIn(req.params));
     res.status(204).end();
   });
 

@@ -30,11 +30,11 @@ const wholeRelease = <Row extends Release>(release: Row): Row => ({
 const whole = (app: App): App => ({ ...app, keyPolicy: KeyPolicy.parse(app.keyPolicy) });
 
 export async function listApps(db: Db): Promise<App[]> {
-  return (await rows<App>(db, `SELECT ${APP} FROM app ORDER BY role DESC, name`)).map(whole);
+  return (await rows<App>(db, `SELECT ${APP} FROM app WHERE bin_id IS NULL ORDER BY role DESC, name`)).map(whole);
 }
 
 export async function appBySlug(db: Db, slug: string, lock: '' | 'FOR UPDATE' = ''): Promise<App> {
-  const app = await first<App>(db, `SELECT ${APP} FROM app WHERE slug = $1 ${lock}`, [slug]);
+  const app = await first<App>(db, `SELECT ${APP} FROM app WHERE slug = $1 AND bin_id IS NULL ${lock}`, [slug]);
   return app ? whole(app) : refuse('not-found', `There is no app at “${slug}”.`);
 }
 
@@ -61,7 +61,7 @@ export async function overview(db: Db, slug: string): Promise<AppOverview> {
     `SELECT ${RELEASE},
        (SELECT count(*) FROM command_state c WHERE c.release_id = release.id) AS commands,
        (SELECT count(*) FROM binding b WHERE b.release_id = release.id) AS bindings
-     FROM release WHERE app_id = $1 ORDER BY position DESC`,
+     FROM release WHERE app_id = $1 AND bin_id IS NULL ORDER BY position DESC`,
     [app.id],
   );
   const keysets = await rows<AppOverview['keysets'][number]>(
@@ -69,13 +69,13 @@ export async function overview(db: Db, slug: string): Promise<AppOverview> {
     `SELECT id, name, CASE WHEN base_id IS NULL THEN 'shipped' ELSE 'custom' END AS kind, release_id AS "releaseId",
        base_id AS "baseId", is_default AS "isDefault", revision, carried_from AS "carriedFrom",
        (SELECT count(*) FROM edit e WHERE e.keyset_id = keyset.id) AS edits
-     FROM keyset WHERE app_id = $1 ORDER BY id`,
+     FROM keyset WHERE app_id = $1 AND bin_id IS NULL ORDER BY id`,
     [app.id],
   );
   const sheets = await rows<AppOverview['sheets'][number]>(
     db,
     `SELECT id, title, keyset_id AS "keysetId", (SELECT count(*) FROM edition e WHERE e.sheet_id = sheet.id) AS editions
-     FROM sheet WHERE app_id = $1 ORDER BY title`,
+     FROM sheet WHERE app_id = $1 AND bin_id IS NULL ORDER BY title`,
     [app.id],
   );
   const recipes = await rows<AppOverview['recipes'][number]>(
@@ -89,15 +89,19 @@ export async function overview(db: Db, slug: string): Promise<AppOverview> {
 }
 
 export async function releaseOf(db: Db, id: number, lock: '' | 'FOR UPDATE' | 'FOR SHARE' = ''): Promise<Release> {
-  const release = await first<Release>(db, `SELECT ${RELEASE} FROM release WHERE id = $1 ${lock}`, [id]);
+  const release = await first<Release>(db, `SELECT ${RELEASE} FROM release WHERE id = $1 AND bin_id IS NULL ${lock}`, [
+    id,
+  ]);
   return release ? wholeRelease(release) : refuse('not-found', `There is no release ${id}.`);
 }
 
 /** The releases of an app, the oldest first. */
 export async function releasesOf(db: Db, appId: number): Promise<Release[]> {
-  return (await rows<Release>(db, `SELECT ${RELEASE} FROM release WHERE app_id = $1 ORDER BY position`, [appId])).map(
-    wholeRelease,
-  );
+  return (
+    await rows<Release>(db, `SELECT ${RELEASE} FROM release WHERE app_id = $1 AND bin_id IS NULL ORDER BY position`, [
+      appId,
+    ])
+  ).map(wholeRelease);
 }
 
 /**
@@ -123,7 +127,7 @@ export async function insertRelease(db: Db, app: App, asked: z.output<typeof New
 async function takeContexts(db: Db, app: App, release: Release): Promise<void> {
   const before = await first<{ id: number }>(
     db,
-    'SELECT id FROM release WHERE app_id = $1 AND position < $2 ORDER BY position DESC LIMIT 1',
+    'SELECT id FROM release WHERE app_id = $1 AND position < $2 AND bin_id IS NULL ORDER BY position DESC LIMIT 1',
     [app.id, release.position],
   );
   if (before) {

@@ -48,7 +48,7 @@ export function formerCommands(db: Db, appId: number, release: Release): Promise
   return commandsFrom(
     db,
     `(SELECT DISTINCT ON (o.command_id) o.* FROM release r JOIN command_state o ON o.release_id = r.id
-        WHERE r.app_id = $1 AND o.app_id = $1 AND r.position <= $2 ORDER BY o.command_id, r.position DESC) s
+        WHERE r.app_id = $1 AND o.app_id = $1 AND r.position <= $2 AND r.bin_id IS NULL ORDER BY o.command_id, r.position DESC) s
       WHERE s.release_id <> $3`,
     [appId, release.position, release.id],
   );
@@ -63,7 +63,7 @@ export async function catalogueStamp(db: Db, releaseId: number): Promise<string>
     db,
     `SELECT v.version || ' ' || coalesce((SELECT string_agg(k.id || ':' || k.revision, ' ' ORDER BY k.id)
        FROM keyset k WHERE k.release_id = r.id), '') AS stamp
-     FROM release r JOIN app_version v ON v.app_id = r.app_id WHERE r.id = $1`,
+     FROM release r JOIN app_version v ON v.app_id = r.app_id WHERE r.id = $1 AND r.bin_id IS NULL`,
     [releaseId],
   );
   return found?.stamp ?? refuse('not-found', `There is no release ${releaseId}.`);
@@ -100,7 +100,7 @@ export function groupsOf(db: Db, appId: number): Promise<CommandGroup[]> {
     `SELECT id, kind, name, twin_id AS twin, advised_id AS advised, because,
        coalesce((SELECT jsonb_agg(m.command_id ORDER BY m.position) FROM command_group_member m WHERE m.group_id = g.id), '[]')
          AS members
-     FROM command_group g WHERE app_id = $1 ORDER BY kind, name`,
+     FROM command_group g WHERE app_id = $1 AND bin_id IS NULL ORDER BY kind, name`,
     [appId],
   );
 }
@@ -111,7 +111,7 @@ export function runsOf(db: Db, appId: number): Promise<Run[]> {
     db,
     `SELECT id, name, coalesce((SELECT jsonb_agg(s.command_id ORDER BY s.position) FROM run_step s WHERE s.run_id = r.id), '[]')
        AS steps
-     FROM run r WHERE app_id = $1 ORDER BY name`,
+     FROM run r WHERE app_id = $1 AND bin_id IS NULL ORDER BY name`,
     [appId],
   );
 }
@@ -172,7 +172,7 @@ async function loadKeysets(db: Db, releaseId: number): Promise<Keyset[]> {
     `SELECT k.id, k.app_id AS "appId", k.release_id AS "releaseId", k.base_id AS "baseId", k.name, k.note,
        k.is_default AS "isDefault", k.imitates_id AS imitates, k.revision, k.carried_from AS "carriedFrom",
        CASE WHEN e.id IS NOT NULL THEN jsonb_build_object('id', e.id, 'name', e.name) END AS owner
-     FROM keyset k LEFT JOIN editor e ON e.id = k.owner_id WHERE k.release_id = $1 ORDER BY k.id`,
+     FROM keyset k LEFT JOIN editor e ON e.id = k.owner_id WHERE k.release_id = $1 AND k.bin_id IS NULL ORDER BY k.id`,
     [releaseId],
   );
   const bindings = byKeyset(await bindingsWhere(db, 'b.release_id = $1', [releaseId]));
@@ -234,7 +234,11 @@ export function byKeyset<Row extends { keyset: number }>(list: readonly Row[]): 
 
 /** The release a keyset stands on. */
 export async function releaseOfKeyset(db: Db, id: number): Promise<number> {
-  const found = await first<{ release: number }>(db, 'SELECT release_id AS release FROM keyset WHERE id = $1', [id]);
+  const found = await first<{ release: number }>(
+    db,
+    'SELECT release_id AS release FROM keyset WHERE id = $1 AND bin_id IS NULL',
+    [id],
+  );
   return found?.release ?? refuse('not-found', `There is no keyset ${id}.`);
 }
 

@@ -193,11 +193,6 @@ export async function saveGroup(db: Db, appId: number, group: Group, id?: number
   return saved.id;
 }
 
-export async function dropGroup(db: Db, appId: number, id: number): Promise<void> {
-  await db.query('UPDATE command_group SET twin_id = NULL WHERE app_id = $1 AND twin_id = $2', [appId, id]);
-  await db.query('DELETE FROM command_group WHERE app_id = $1 AND id = $2', [appId, id]);
-}
-
 /** Makes a run, or writes one anew. */
 export async function saveRun(db: Db, appId: number, run: z.output<typeof SentRun>, id?: number): Promise<number> {
   const saved = await first<{ id: number }>(
@@ -238,10 +233,6 @@ async function writeOrder(
      SELECT $1, $2, n, id FROM unnest($3::bigint[]) WITH ORDINALITY AS g (id, n)`,
     [id, appId, commands],
   );
-}
-
-export async function dropRun(db: Db, appId: number, id: number): Promise<void> {
-  await db.query('DELETE FROM run WHERE app_id = $1 AND id = $2', [appId, id]);
 }
 
 /** Two commands found to be one: everything that named the second names the first from now on. */

@@ -10,7 +10,7 @@ export function notesOf(db: Db, appId: number): Promise<AppOverview['notes']> {
   return rows(
     db,
     `SELECT id, title, old_keyset AS "oldKeyset", now_keyset AS "nowKeyset",
-       (SELECT count(*) FROM edition e WHERE e.notes_id = n.id) AS editions FROM change_notes n WHERE app_id = $1 ORDER BY id`,
+       (SELECT count(*) FROM edition e WHERE e.notes_id = n.id) AS editions FROM change_notes n WHERE app_id = $1 AND bin_id IS NULL ORDER BY id`,
     [appId],
   );
 }
@@ -27,7 +27,9 @@ export async function insertNotes(db: Db, appId: number, asked: z.output<typeof 
 }
 
 export async function loadNotes(db: Db, id: number): Promise<ChangeNotes> {
-  const found = await first<ChangeNotes>(db, `SELECT ${NOTES} FROM change_notes WHERE id = $1`, [id]);
+  const found = await first<ChangeNotes>(db, `SELECT ${NOTES} FROM change_notes WHERE id = $1 AND bin_id IS NULL`, [
+    id,
+  ]);
   return found ?? refuse('not-found', `There are no change notes ${id}.`);
 }
 

@@ -71,7 +71,7 @@ export async function statesOf(db: Db, appId: number, commands: readonly number[
   const keysets = await rows<Omit<ShippedKeyset, 'bindings' | 'corrections'>>(
     db,
     `SELECT id, app_id AS "appId", name, note, revision, NULL AS owner, 'shipped' AS kind, release_id AS "releaseId",
-       is_default AS "isDefault", imitates_id AS imitates FROM keyset WHERE app_id = $1 AND is_default`,
+       is_default AS "isDefault", imitates_id AS imitates FROM keyset WHERE app_id = $1 AND is_default AND bin_id IS NULL`,
     [appId],
   );
   const ids = keysets.map((one) => one.id);
@@ -106,8 +106,8 @@ export async function statesOf(db: Db, appId: number, commands: readonly number[
 export async function shippedShortcuts(db: Db, appId: number): Promise<string[]> {
   const found = await rows<{ shortcut: string }>(
     db,
-    `SELECT DISTINCT b.shortcut FROM binding b JOIN keyset k ON k.id = b.keyset_id WHERE k.app_id = $1 AND k.is_default
-     UNION SELECT unnest(c.now) FROM correction c JOIN keyset k ON k.id = c.keyset_id WHERE k.app_id = $1 AND k.is_default`,
+    `SELECT DISTINCT b.shortcut FROM binding b JOIN keyset k ON k.id = b.keyset_id WHERE k.app_id = $1 AND k.is_default AND k.bin_id IS NULL
+     UNION SELECT unnest(c.now) FROM correction c JOIN keyset k ON k.id = c.keyset_id WHERE k.app_id = $1 AND k.is_default AND k.bin_id IS NULL`,
     [appId],
   );
   return found.map((row) => row.shortcut);
@@ -118,9 +118,9 @@ export async function commandsWith(db: Db, appId: number, shortcuts: readonly st
   const found = await rows<{ command: number }>(
     db,
     `SELECT DISTINCT b.command_id AS command FROM binding b JOIN keyset k ON k.id = b.keyset_id
-       WHERE k.app_id = $1 AND k.is_default AND b.shortcut = ANY ($2)
+       WHERE k.app_id = $1 AND k.is_default AND k.bin_id IS NULL AND b.shortcut = ANY ($2)
      UNION SELECT c.command_id FROM correction c JOIN keyset k ON k.id = c.keyset_id
-       WHERE k.app_id = $1 AND k.is_default AND c.now && $2`,
+       WHERE k.app_id = $1 AND k.is_default AND k.bin_id IS NULL AND c.now && $2`,
     [appId, shortcuts],
   );
   return found.map((row) => row.command);

@@ -17,7 +17,7 @@ export async function insertSheet(db: Db, appId: number, keysetId: number, title
 export async function loadSheet(db: Db, id: number): Promise<Sheet & { releaseId: number }> {
   const sheet = await first<Omit<Sheet, 'sections'> & { releaseId: number }>(
     db,
-    `SELECT ${SHEET} FROM sheet WHERE id = $1`,
+    `SELECT ${SHEET} FROM sheet WHERE id = $1 AND bin_id IS NULL`,
     [id],
   );
   if (!sheet) return refuse('not-found', `There is no sheet ${id}.`);
@@ -160,7 +160,7 @@ export function newestEditions(
     `SELECT DISTINCT ON (s.id) s.id AS sheet, s.release_id AS "releaseId", s.keyset_id AS "keysetId", e.number,
        '/s/' || e.slug || '/' || e.address AS path, e.body,
        EXISTS (SELECT 1 FROM edition_file f WHERE f.edition_id = e.id) AS files
-     FROM edition e JOIN sheet s ON s.id = e.sheet_id WHERE s.app_id = $1 ORDER BY s.id, e.number DESC`,
+     FROM edition e JOIN sheet s ON s.id = e.sheet_id WHERE s.app_id = $1 AND s.bin_id IS NULL ORDER BY s.id, e.number DESC`,
     [appId],
   );
 }
@@ -210,7 +210,7 @@ export function newestNotes(
   return rows(
     db,
     `SELECT DISTINCT ON (n.id) n.id AS notes, e.number, '/s/' || e.slug || '/' || e.address AS path, e.body
-     FROM edition e JOIN change_notes n ON n.id = e.notes_id WHERE n.app_id = $1 ORDER BY n.id, e.number DESC`,
+     FROM edition e JOIN change_notes n ON n.id = e.notes_id WHERE n.app_id = $1 AND n.bin_id IS NULL ORDER BY n.id, e.number DESC`,
     [appId],
   );
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, reactive, watch } from 'vue';
 import type { CommandGroup } from '@crib/core/contract';
+import DeleteThing from '../../parts/DeleteThing.vue';
 import KeyChip from '../../parts/KeyChip.vue';
 import OrderList from '../../parts/OrderList.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -58,9 +59,9 @@ async function save() {
     : await send<{ id: number }>('POST', base, sent, 'Made.');
   if (saved) chosen.value = String(saved.id);
 }
-async function drop() {
-  if (await send('DELETE', `/api/apps/${appSlug.value}/groups/${group.value!.id}`, undefined, 'Removed.'))
-    chosen.value = '';
+async function gone() {
+  chosen.value = '';
+  await workspace.reload();
 }
 const KINDS = { pair: 'a pair', family: 'a family', slots: 'slots', ways: 'ways to one goal' } as const;
 /** Numbered alike, so that another can be numbered alongside. */
@@ -165,7 +166,7 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
             <button type="submit" class="btn primary" :disabled="busy || form.members.length < 2">
               {{ group ? 'Correct it' : 'Make it' }}
             </button>
-            <button v-if="group" type="button" class="btn" :disabled="busy" @click="drop">Remove it</button>
+            <DeleteThing v-if="group" kind="group" :id="group.id" :name="group.name" @deleted="gone" />
           </div>
         </form>
       </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue';
+import DeleteThing from '../../parts/DeleteThing.vue';
 import KeyChip from '../../parts/KeyChip.vue';
 import OrderList from '../../parts/OrderList.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -61,8 +62,9 @@ async function save() {
     : await send<{ id: number }>('POST', base, body, 'Made.');
   if (saved) asked.value = String(saved.id);
 }
-async function drop() {
-  if (await send('DELETE', `/api/apps/${appSlug.value}/runs/${run.value!.id}`, undefined, 'Removed.')) asked.value = '';
+async function gone() {
+  asked.value = '';
+  await workspace.reload();
 }
 </script>
 
@@ -136,7 +138,7 @@ async function drop() {
             <button type="submit" class="btn primary" :disabled="busy || !form.name">
               {{ run ? 'Save' : 'Make it' }}
             </button>
-            <button v-if="run" type="button" class="btn" :disabled="busy" @click="drop">Remove it</button>
+            <DeleteThing v-if="run" kind="run" :id="run.id" :name="run.name" @deleted="gone" />
           </div>
         </form>
       </template>

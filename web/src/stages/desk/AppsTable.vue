@@ -4,7 +4,7 @@ import { platformName } from '@crib/core/keys';
 
 /** The apps with their releases. */
 defineProps<{ apps: readonly AppOverview[] }>();
-defineEmits<{ addRelease: [slug: string] }>();
+defineEmits<{ addRelease: [slug: string]; mend: [slug: string]; deleted: [] }>();
 </script>
 
 <template>
@@ -54,14 +54,19 @@ defineEmits<{ addRelease: [slug: string] }>();
           </tr>
         </tbody>
       </table>
-      <button
-        type="button"
-        class="btn plain"
-        :aria-label="`Add a release to ${app.name}`"
-        @click="$emit('addRelease', app.slug)"
-      >
-        Add a release
-      </button>
+      <div class="ways">
+        <button
+          type="button"
+          class="btn plain"
+          :aria-label="`Add a release to ${app.name}`"
+          @click="$emit('addRelease', app.slug)"
+        >
+          Add a release
+        </button>
+        <button type="button" class="btn plain" :aria-label="`Mend ${app.name}`" @click="$emit('mend', app.slug)">
+          Name, platforms, releases
+        </button>
+      </div>
     </section>
   </div>
 </template>
@@ -81,7 +86,9 @@ h3 small {
   color: var(--mid);
   font: 400 13px var(--text);
 }
-.btn {
+.ways {
+  display: flex;
+  gap: 18px;
   margin-top: 8px;
 }
 </style>

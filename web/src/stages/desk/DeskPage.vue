@@ -7,6 +7,8 @@ import { usePlace } from '../../stores/place.ts';
 import { lastPlaces } from '../../stores/last.ts';
 import AddApp from './AddApp.vue';
 import AppsTable from './AppsTable.vue';
+import MendApp from './MendApp.vue';
+import TheBin from './TheBin.vue';
 import FirstSteps from './FirstSteps.vue';
 import { useDesk } from './useDesk.ts';
 
@@ -14,6 +16,13 @@ import { useDesk } from './useDesk.ts';
 const { luggage } = usePlace();
 const { apps, failed, groups, looking, load } = useDesk();
 const addTo = ref<string | null>(null);
+const mending = ref<string | null>(null);
+const mended = computed(() => apps.value?.find((one) => one.slug === mending.value) ?? null);
+const bin = ref<InstanceType<typeof TheBin> | null>(null);
+async function again() {
+  await load();
+  await bin.value?.load();
+}
 
 const waits = computed(() => groups.value.reduce((sum, group) => sum + group.lines.length, 0));
 const reach = computed(() => groups.value[0]!.lines.length);
@@ -72,12 +81,20 @@ const title = computed(() => {
         </template>
         <section aria-label="Apps and releases">
           <h2 class="heading">Apps and releases</h2>
-          <AppsTable :apps="apps" @add-release="(slug) => (addTo = slug)" />
+          <AppsTable
+            :apps="apps"
+            @add-release="(slug) => ((mending = null), (addTo = slug))"
+            @mend="(slug) => (mending = slug)"
+          />
         </section>
       </div>
     </template>
 
-    <template #margin><AddApp :apps="apps ?? []" :release-of="addTo" @made="load" @app="addTo = null" /></template>
+    <template #margin>
+      <MendApp v-if="mended" :app="mended" @done="mending = null" @changed="again" />
+      <AddApp v-else :apps="apps ?? []" :release-of="addTo" @made="load" @app="addTo = null" />
+      <TheBin ref="bin" @back="load" />
+    </template>
   </StageFrame>
 </template>
 

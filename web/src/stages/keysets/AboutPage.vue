@@ -4,6 +4,7 @@ import { flatten, stackOf, takenApart } from '@crib/core/keyset';
 import { stackFile } from '@crib/core/preset';
 import type { Edit } from '@crib/core/contract';
 import { download } from '../../parts/download.ts';
+import DeleteThing from '../../parts/DeleteThing.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useSession } from '../../stores/session.ts';
@@ -81,6 +82,10 @@ function saveFile() {
   const name = custom.value!.name.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-');
   const text = JSON.stringify(stackFile(workspace.stored!, custom.value!), null, 2);
   download(`${name}.crib-keyset.json`, 'application/json', text);
+}
+async function gone() {
+  await router.push({ name: 'keysets', query: luggage.value });
+  await workspace.reload();
 }
 </script>
 
@@ -161,6 +166,10 @@ function saveFile() {
         <h3>File</h3>
         <p>With its layers and reasons, to be loaded on another machine under Keysets.</p>
         <div class="actions"><button type="button" class="btn" @click="saveFile">Save to a file</button></div>
+        <template v-if="keyset.kind === 'custom'">
+          <h3>Delete</h3>
+          <div class="actions"><DeleteThing kind="keyset" :id="keyset.id" :name="keyset.name" @deleted="gone" /></div>
+        </template>
       </template>
     </template>
   </KeysetFrame>

@@ -34,7 +34,7 @@ const choices = computed(() => (workspace.catalogue?.commands ?? []).filter((one
       :command="command"
       :shortcut="shortcut"
       :context="context"
-      @saved="chosen = null"
+      :after="() => (chosen = null)"
     />
   </template>
 </template>

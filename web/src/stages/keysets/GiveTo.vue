@@ -14,10 +14,11 @@ const props = defineProps<{
   command: Command;
   shortcut: string;
   context: number;
-  /** What the button says before the keys: `Give it`, `Give it back`. */
-  says?: string;
+  /** It had the keys before. */
+  back?: boolean;
+  /** Called when it is saved; the button may be gone by then. */
+  after?: () => void;
 }>();
-const emit = defineEmits<{ saved: [] }>();
 const { platform, style } = usePlace();
 const edit = useEdit(toRef(props, 'keyset'), toRef(props, 'command'));
 watch(
@@ -31,7 +32,8 @@ watch(
 const { outcome, owner, problems, saved, busy } = edit;
 const keys = computed(() => show(props.shortcut, platform.value, style.value));
 async function finish(done: Promise<boolean>) {
-  if (await done) emit('saved');
+  const { after } = props;
+  if (await done) after?.();
 }
 </script>
 
@@ -56,7 +58,7 @@ async function finish(done: Promise<boolean>) {
       :disabled="busy || outcome.refusals.length > 0"
       @click="finish(edit.save('set'))"
     >
-      {{ says ?? 'Give it' }} {{ keys }} in {{ keyset.name }}
+      Give it {{ keys }}{{ back ? ' back' : '' }} in {{ keyset.name }}
     </button>
     <ProblemList :problems="problems" />
     <p v-if="saved" role="status">{{ saved }}</p>

@@ -48,8 +48,8 @@ const there = (context: number) =>
       :command="command"
       :shortcut="one.shortcut"
       :context="there(one.context)"
-      says="Give it back"
-      @saved="done = `${command.label} has ${show(one.shortcut, platform, style)} again in ${keyset.name}.`"
+      back
+      :after="() => (done = `${command.label} has ${show(one.shortcut, platform, style)} again in ${keyset.name}.`)"
     />
   </template>
   <p v-if="done" role="status">{{ done }}</p>

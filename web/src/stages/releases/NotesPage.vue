@@ -14,6 +14,7 @@ import { changesCsv, changesMarkdown, composeChanges } from '@crib/core/sheet';
 import { ask, problemsOf } from '../../api/client.ts';
 import ChangesView from '../../parts/ChangesView.vue';
 import type { LearnerLanguage } from '@crib/core/words';
+import DeleteThing from '../../parts/DeleteThing.vue';
 import EditionLanguage from '../../parts/EditionLanguage.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
@@ -29,7 +30,7 @@ import { useCatalogues } from './useCatalogues.ts';
 /** Change notes edited where they stand: order, what is left out, lines of one’s own, reasons; seen as learners will. */
 const workspace = useWorkspace();
 const lineage = useLineage();
-const { route, kept, set, platform, style, luggage } = usePlace();
+const { route, router, kept, set, platform, style, luggage } = usePlace();
 const { rest, typist } = useHands();
 const view = kept('view');
 
@@ -149,6 +150,11 @@ const handOut = (ending: 'md' | 'csv') =>
     ending === 'md' ? 'text/markdown' : 'text/csv',
     ending === 'md' ? changesMarkdown(body.value!) : changesCsv(body.value!),
   );
+async function gone() {
+  touched.value = false;
+  await router.push({ name: 'releases', query: luggage.value });
+  await workspace.reload();
+}
 </script>
 
 <template>
@@ -238,6 +244,7 @@ const handOut = (ending: 'md' | 'csv') =>
             }"
             >To what moved</RouterLink
           >
+          <DeleteThing kind="notes" :id="notes.id" :name="notes.title" @deleted="gone" />
         </div>
       </template>
     </template>

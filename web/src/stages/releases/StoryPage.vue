@@ -12,6 +12,7 @@ import StateNote from '../../parts/StateNote.vue';
 import { layoutInHand, show } from '../../parts/chips.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import GiveBack from './GiveBack.vue';
 import ReleasesFrame from './ReleasesFrame.vue';
 
 /** A command, or a press, through all releases of the app. */
@@ -41,6 +42,11 @@ const lines = computed(() => {
   if (command.value) return commandHistory(states.value, keyboard);
   return pressHistory(states.value, canonicalText(press.value, keyboard) ?? press.value, keyboard);
 });
+/** The command as the release in hand has it, and all keys it ever had. */
+const inHand = computed(() => (command.value ? (workspace.byName.get(command.value) ?? null) : null));
+const had = computed(() =>
+  lines.value.flatMap((one) => one.keys.map(({ shortcut }) => ({ shortcut, context: inHand.value?.home ?? 0 }))),
+);
 const newest = computed(() => lines.value.toReversed().find((one) => one.commands.length));
 const title = computed(() => (command.value ? (newest.value?.commands[0]?.label ?? command.value) : show(press.value, platform.value, style.value))); // prettier-ignore
 const labelOf = (id: number) => states.value?.flatMap((one) => one.commands).findLast((one) => one.id === id)?.label ?? ''; // prettier-ignore
@@ -103,6 +109,7 @@ const nameOf = (id: number) => states.value?.flatMap((one) => one.commands).find
           </tbody>
         </table>
       </div>
+      <GiveBack v-if="inHand" :command="inHand" :had="had" />
       <div class="actions">
         <RouterLink v-if="command" class="btn" :to="{ name: 'command', params: { command }, query: luggage }"
           >Its page in the catalogue</RouterLink

@@ -4,6 +4,7 @@ import { onBeforeRouteLeave } from 'vue-router';
 import IndexLine from '../../parts/IndexLine.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import EditionLanguage from '../../parts/EditionLanguage.vue';
+import DeleteThing from '../../parts/DeleteThing.vue';
 import SheetView from '../../parts/SheetView.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
@@ -13,7 +14,7 @@ import SectionRows from './SectionRows.vue';
 import { move, useSheet } from './useSheet.ts';
 
 const workspace = useWorkspace();
-const { route, platform, style, luggage } = usePlace();
+const { route, router, platform, style, luggage } = usePlace();
 const { sheet, problems, unsaved, busy, body, load, change, save, publish, addRow, addSection } = useSheet(() =>
   Number(route.params['sheet']),
 );
@@ -38,6 +39,11 @@ function sectionUp() {
 function removeSection() {
   change((draft) => draft.sections.splice(section.value, 1));
   section.value = Math.max(0, section.value - 1);
+}
+async function gone() {
+  unsaved.value = false;
+  await router.push({ name: 'sheets', query: luggage.value });
+  await workspace.reload();
 }
 </script>
 
@@ -155,6 +161,7 @@ function removeSection() {
           maxlength="240"
           @update:model-value="(credit) => change((draft) => (draft.credit = String(credit)))"
       /></label>
+      <div class="actions"><DeleteThing kind="sheet" :id="sheet.id" :name="sheet.title" @deleted="gone" /></div>
     </template>
   </StageFrame>
 </template>

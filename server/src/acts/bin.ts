@@ -1,0 +1,45 @@
+import type { BinKind, Binned, Hanging } from '@crib/core/contract';
+import { refuse } from '@crib/core/error';
+import { appBySlug } from '../store/apps.ts';
+import { bringBack, findThing, hangingOn, inBin, purgeBin, putInBin } from '../store/bin.ts';
+import { releaseOfKeyset } from '../store/catalogue.ts';
+import type { Pool } from '../store/db.ts';
+import { act, look, type Acting } from './acting.ts';
+import { refuseUnlessMay } from './may.ts';
+
+export const binned = (acting: Acting): Promise<Binned[]> => look(acting, inBin);
+
+/** What would go with a thing into the bin. */
+export const hanging = (acting: Acting, kind: BinKind, id: number): Promise<Hanging[]> =>
+  look(acting, (db) => hangingOn(db, kind, id));
+
+/** Puts something into the bin with all that hangs on it: out of sight, and for thirty days brought back with a press. */
+export const putAway = (acting: Acting, kind: BinKind, id: number): Promise<number> =>
+  act(acting, async (db) => {
+    if (kind === 'keyset') {
+      const { keyset } = await acting.catalogues.opened(db, await releaseOfKeyset(db, id));
+      refuseUnlessMay(acting.actor, 'change', keyset(id)!);
+    }
+    const found = await findThing(db, kind, id);
+    if (found.isDefault)
+      refuse('default-stays', `“${found.name}” is what the release ships with. Make another keyset its default first.`);
+    return putInBin(db, kind, found, acting.actor);
+  });
+
+/** Puts a run or a group of an app away. */
+export const putAwayOf = (acting: Acting, slug: string, kind: 'run' | 'group', id: number): Promise<void> =>
+  act(acting, async (db) => {
+    const found = await findThing(db, kind, id);
+    if (found.appId !== (await appBySlug(db, slug)).id) refuse('not-found', 'That is not in this app.');
+    await putInBin(db, kind, found, acting.actor);
+  });
+
+export const takeBack = (acting: Acting, bin: number): Promise<void> => act(acting, (db) => bringBack(db, bin));
+
+const DAY = 86_400_000;
+/** Empties the bin of what is due, now and once a day. */
+export function emptyDaily(pool: Pool): void {
+  const empty = () => void purgeBin(pool).catch(() => {});
+  empty();
+  setInterval(empty, DAY).unref();
+}

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { ref, shallowRef } from 'vue';
+import type { BinKind, Hanging } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import { ask, problemsOf } from '../api/client.ts';
+import ProblemList from './ProblemList.vue';
+
+/** Deletes something: what goes with it is named first, and it can be brought back from the desk for thirty days. */
+const props = defineProps<{ kind: BinKind; id: number; name: string }>();
+const emit = defineEmits<{ deleted: [] }>();
+const open = ref(false);
+const busy = ref(false);
+const hanging = shallowRef<readonly Hanging[] | null>(null);
+const problems = shallowRef<readonly Problem[]>([]);
+
+const KINDS: Record<BinKind, string> = {
+  app: 'app',
+  release: 'release',
+  keyset: 'keyset',
+  sheet: 'sheet',
+  notes: 'change notes',
+  run: 'run',
+  group: 'group',
+};
+async function look() {
+  open.value = true;
+  hanging.value = null;
+  problems.value = [];
+  try {
+    hanging.value = await ask<Hanging[]>('GET', `/api/bin/with?kind=${props.kind}&id=${props.id}`);
+  } catch (error) {
+    problems.value = problemsOf(error);
+  }
+}
+async function remove() {
+  busy.value = true;
+  try {
+    await ask('POST', '/api/bin', { kind: props.kind, id: props.id });
+    open.value = false;
+    emit('deleted');
+  } catch (error) {
+    problems.value = problemsOf(error);
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <button type="button" class="btn" :aria-label="`Delete ${name}`" @click="look">Delete</button>
+  <section>
+    <ElDialog v-model="open" :title="`Delete ${name}?`" width="440">
+      <p v-if="hanging?.length === 0">Nothing else goes with it.</p>
+      <template v-else-if="hanging">
+        <p>These go with it:</p>
+        <ul class="with">
+          <li v-for="one in hanging" :key="`${one.kind} ${one.name}`">
+            {{ KINDS[one.kind] }} <b>{{ one.name }}</b>{{
+              one.editions
+                ? `, with ${one.editions === 1 ? 'an edition that stays' : `${one.editions} editions that stay`} published`
+                : ''
+            }}
+          </li>
+        </ul>
+      </template>
+      <p v-else-if="!problems.length" role="status">Looking what goes with it…</p>
+      <p>It can be brought back from the desk for thirty days, with all of this.</p>
+      <ProblemList :problems="problems" />
+      <template #footer>
+        <button type="button" class="btn" @click="open = false">Cancel</button>
+        <button type="button" class="btn primary" style="margin-left: 8px" :disabled="busy || !hanging" @click="remove">
+          Delete it
+        </button>
+      </template>
+    </ElDialog>
+  </section>
+</template>
+
+<style scoped>
+.with {
+  max-height: 220px;
+  margin: 6px 0 10px;
+  padding-left: 18px;
+  overflow-y: auto;
+}
+</style>

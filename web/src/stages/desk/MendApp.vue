@@ -1,0 +1,89 @@
+<script setup lang="ts">
+import { reactive, watch } from 'vue';
+import { platformName } from '@crib/core/keys';
+import type { AppOverview } from '@crib/core/contract';
+import DeleteThing from '../../parts/DeleteThing.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import { useSaving } from '../catalogue/useSaving.ts';
+
+/** Mends what was said of an app and its open releases, and deletes either. */
+const props = defineProps<{ app: AppOverview }>();
+const emit = defineEmits<{ done: []; changed: [] }>();
+const { problems, said, busy, send } = useSaving();
+const ALL = ['windows', 'macos', 'linux'];
+const form = reactive({ name: '', role: 'taught' as 'taught' | 'source', platforms: [] as string[] });
+const labels = reactive<Record<number, { label: string; releasedOn: string }>>({});
+watch(
+  () => props.app,
+  ({ name, role, platforms, releases }) => {
+    Object.assign(form, { name, role, platforms: [...platforms] });
+    for (const one of releases) labels[one.id] = { label: one.label, releasedOn: one.releasedOn ?? '' };
+  },
+  { immediate: true },
+);
+async function save() {
+  if (await send('PUT', `/api/apps/${props.app.slug}`, form, 'Saved.')) emit('changed');
+}
+async function correct(id: number) {
+  const { label, releasedOn } = labels[id]!;
+  const body = { label, releasedOn: releasedOn || null };
+  if (await send('PUT', `/api/releases/${id}`, body, `${label} is corrected.`)) emit('changed');
+}
+</script>
+
+<template>
+  <form class="make" @submit.prevent="save">
+    <h2>{{ app.name }}</h2>
+    <label>Name<ElInput v-model="form.name" maxlength="80" required /></label>
+    <fieldset>
+      <legend>It runs on</legend>
+      <ElCheckboxGroup v-model="form.platforms">
+        <ElCheckbox
+          v-for="platform in new Set([...ALL, ...app.platforms])"
+          :key="platform"
+          :value="platform"
+          :label="platformName(platform)"
+        />
+      </ElCheckboxGroup>
+    </fieldset>
+    <div class="actions">
+      <button type="submit" class="btn primary" :disabled="busy || form.platforms.length === 0">Save</button>
+      <button type="button" class="btn" @click="$emit('done')">Close</button>
+      <DeleteThing kind="app" :id="app.id" :name="app.name" @deleted="($emit('changed'), $emit('done'))" />
+    </div>
+  </form>
+  <form v-for="one in app.releases" :key="one.id" class="make release" @submit.prevent="correct(one.id)">
+    <h3>Release {{ one.label }}</h3>
+    <template v-if="!one.sealedAt">
+      <label>Version label<ElInput v-model="labels[one.id]!.label" maxlength="40" required /></label>
+      <label>Released on<ElInput v-model="labels[one.id]!.releasedOn" type="date" /></label>
+    </template>
+    <p v-else class="mid">Sealed: its label and date stay.</p>
+    <div class="actions">
+      <button v-if="!one.sealedAt" type="submit" class="btn" :disabled="busy">Save {{ one.label }}</button>
+      <DeleteThing kind="release" :id="one.id" :name="`${app.name} ${one.label}`" @deleted="$emit('changed')" />
+    </div>
+  </form>
+  <ProblemList :problems="problems" />
+  <p role="status">{{ said }}</p>
+</template>
+
+<style scoped>
+fieldset {
+  display: grid;
+  gap: 6px;
+  margin: 0;
+  padding: 0;
+  border: 0;
+}
+legend {
+  margin-bottom: 4px;
+  padding: 0;
+  font-weight: 600;
+}
+.el-checkbox-group {
+  display: grid;
+  gap: 6px;
+  font-size: inherit;
+}
+</style>
