@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import { at, fresh, margin, row } from '../made.ts';
+import type { Catalogue } from '@crib/core/contract';
+import { at, fresh, margin, releaseOf, row } from '../made.ts';
 import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
 
 /** Presses keys one after another, and counts them. */
@@ -185,5 +186,61 @@ test('what helps to use a command is added to a sealed release, and advice comes
   await expect(margin(page).getByRole('status')).toHaveText('Saved.');
   await expect(page.getByText('the chart grows')).toBeVisible();
   await expectNoBarriers(page, 'details of a command');
+  expect(heard).toEqual([]);
+});
+
+test('a verification round goes from key to key: as listed, otherwise, nothing; and the program’s own list is counted', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  const made = await fresh(page, 'rounds');
+  await page.goto(`/catalogue/${made.slug}/1/round?build=1.0.3`);
+  await expect(shown(page)).toContainText('9 to try');
+  const card = page.getByRole('group', { name: /^Try / });
+  await card.focus();
+  for (const [label, left] of [
+    ['First layer', 8],
+    ['Second layer', 7],
+    ['Third layer', 6],
+  ] as const) {
+    await expect(page.getByRole('group', { name: `Try ${label}` })).toBeVisible();
+    await page.keyboard.press('1');
+    await expect(shown(page)).toContainText(`${left} to try`);
+  }
+  await expect(shown(page)).toContainText(/about .* left/);
+  await expectNoBarriers(page, 'a verification round');
+  // Otherwise: what does it is pressed. Nothing: it is listed without a key.
+  await page.keyboard.press('2');
+  await page.getByRole('application', { name: 'Press what does it' }).focus();
+  await page.keyboard.press('Alt+Shift+u');
+  await page.getByRole('button', { name: 'It is on this' }).click();
+  await expect(shown(page)).toContainText('5 to try');
+  await expect(page.getByRole('group', { name: 'Try Fifth layer' })).toBeFocused();
+  await page.keyboard.press('3');
+  await expect(shown(page)).toContainText('4 to try');
+  const catalogue = (await (
+    await page.request.get(`/api/releases/${await releaseOf(page, made.slug)}`)
+  ).json()) as Catalogue;
+  const [keyset] = catalogue.keysets;
+  if (keyset?.kind !== 'shipped') throw new Error('the first keyset is shipped');
+  const of = (name: string) =>
+    keyset.bindings.filter((one) => one.command === catalogue.commands.find((each) => each.name === name)!.id);
+  expect(of('chart.one')[0]!.trials).toMatchObject([{ platform: 'windows', build: '1.0.3' }]);
+  expect(of('chart.four')).toMatchObject([
+    { shortcut: 'Alt+Shift+U', platform: 'windows', provenance: { kind: 'tried' } },
+  ]);
+  expect(of('chart.five')).toEqual([]);
+
+  await page.goto(`/catalogue/${made.slug}/1/uses`);
+  await page
+    .getByLabel('The program’s list of last commands')
+    .fill('10:01 Sound\n10:02 Sound\n10:04 “Dry out”\n10:09 Tea');
+  await expect(margin(page)).toContainText('3 of 4 lines are commands of this release');
+  await expect(page.getByRole('list', { name: 'What was pressed' })).toContainText('Sound');
+  await page.getByRole('button', { name: 'Count 2 commands from it' }).click();
+  await page.getByLabel('Source', { exact: true }).fill('one morning');
+  await page.getByRole('button', { name: 'Save 2 counts' }).click();
+  await expect(page.getByRole('row', { name: /Sound/ })).toContainText('2');
   expect(heard).toEqual([]);
 });

@@ -40,6 +40,12 @@ export const router = createRouter({
     ),
     view('runs', `/catalogue/${RELEASE}/runs`, 'Runs', () => import('./stages/catalogue/RunsPage.vue')),
     view('uses', `/catalogue/${RELEASE}/uses`, 'Use counts', () => import('./stages/catalogue/UsesPage.vue')),
+    view(
+      'round',
+      `/catalogue/${RELEASE}/round`,
+      'Verification round',
+      () => import('./stages/catalogue/RoundPage.vue'),
+    ),
     view('policy', `/catalogue/${RELEASE}/policy`, 'Key policy', () => import('./stages/catalogue/PolicyPage.vue')),
     view(
       'system-keys',

@@ -70,3 +70,4 @@ export {
 } from './ledger.ts';
 export { heldWith, moveRun, withKey, type MoveLine, type MoveQuestion, type MoveTo, type Moved } from './move.ts';
 export type { ConsequenceKind } from './facts.ts';
+export { ROUND_ORDERS, roundOf, timeLeft, type RoundOrder, type RoundStop } from './round.ts';

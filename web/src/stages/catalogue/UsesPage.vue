@@ -8,6 +8,7 @@ import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import PastPanel from './PastPanel.vue';
 import CatalogueIndex from './CatalogueIndex.vue';
 import { useSaving } from './useSaving.ts';
 
@@ -50,7 +51,7 @@ watch(
 const read = computed(() => readUses(text.value, workspace.catalogue?.commands ?? []));
 async function save() {
   const body = { source: source.value, uses: read.value.uses };
-  if (await send('PUT', `/api/apps/${appSlug.value}/uses`, body, `${body.uses.length} counts kept.`))
+  if (await send('PUT', `/api/apps/${appSlug.value}/uses`, body, `${body.uses.length} counts saved.`))
     chosen.value = source.value;
 }
 </script>
@@ -138,6 +139,7 @@ async function save() {
             </button>
           </div>
         </form>
+        <PastPanel @count="(found) => (text = found)" />
       </template>
     </StageFrame>
   </ReleaseGate>

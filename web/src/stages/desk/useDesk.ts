@@ -120,8 +120,8 @@ export function useDesk() {
           ...base,
           subject: `${app} ${line.release}`,
           said: `: nobody has tried the shipped keys of ${plural(line.count, 'command')} on ${new Intl.ListFormat('en').format(line.platforms.map(platformName))}`,
-          act: 'See them',
-          to: at('catalogue', { narrow: 'unverified', platform: line.platforms[0]! }),
+          act: 'Begin a round',
+          to: at('round', { platform: line.platforms[0]! }),
         };
     }
   }

@@ -62,7 +62,7 @@ const save = () => download('side-by-side.md', 'text/markdown', arguedMarkdown(a
             <button type="button" class="btn" @click="print">Print</button>
           </span>
         </div>
-        <article class="argued" tabindex="0" aria-label="The two keysets side by side">
+        <article class="argued for-paper" tabindex="0" aria-label="The two keysets side by side">
           <template v-if="argued.runs.length">
             <h2>On the runs</h2>
             <table>
@@ -169,21 +169,5 @@ const save = () => download('side-by-side.md', 'text/markdown', arguedMarkdown(a
 }
 .argued td .keys {
   margin-right: 6px;
-}
-</style>
-
-<style>
-@media print {
-  .stage:has(.argued) {
-    display: block;
-  }
-  .stage:has(.argued) :is(.index, .margin, .tools),
-  body:has(.argued) > #app > header {
-    display: none;
-  }
-  .stage:has(.argued) .work,
-  .argued {
-    overflow: visible;
-  }
 }
 </style>

@@ -49,7 +49,7 @@ const there = (context: number) =>
       :shortcut="one.shortcut"
       :context="there(one.context)"
       back
-      :after="() => (done = `${command.label} has ${show(one.shortcut, platform, style)} again in ${keyset.name}.`)"
+      :after="() => (done = `${command.label} has ${show(one.shortcut, platform, style)} again in ${keyset!.name}.`)"
     />
   </template>
   <p v-if="done" role="status">{{ done }}</p>

@@ -1,0 +1,259 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, watch } from 'vue';
+import { ROUND_ORDERS, roundOf, timeLeft, type RoundOrder } from '@crib/core/keyset';
+import { platformName } from '@crib/core/keys';
+import { show } from '../../parts/chips.ts';
+import IndexLine from '../../parts/IndexLine.vue';
+import KeyChip from '../../parts/KeyChip.vue';
+import KeyField from '../../parts/KeyField.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import CatalogueIndex from './CatalogueIndex.vue';
+import { useSaving } from './useSaving.ts';
+
+/** A verification round: one shipped key after another is tried in the program, and ticked as listed, otherwise or nothing. */
+const workspace = useWorkspace();
+const { kept, route, platform, style, luggage } = usePlace();
+const { problems, said, busy, send } = useSaving();
+const orderAsked = kept('order', 'menu');
+const order = computed<RoundOrder>(() => ROUND_ORDERS.find((one) => one === orderAsked.value) ?? 'menu');
+const build = kept('build');
+const shipped = computed(() => (workspace.shipped?.kind === 'shipped' ? workspace.shipped : null));
+const skipped = ref<ReadonlySet<number>>(new Set());
+const stops = computed(() => {
+  if (!shipped.value || !workspace.tree) return [];
+  const all = roundOf(workspace.catalogue!.commands, shipped.value, platform.value, order.value, workspace.tree);
+  return [
+    ...all.filter((one) => !skipped.value.has(one.binding.id)),
+    ...all.filter((one) => skipped.value.has(one.binding.id)),
+  ];
+});
+const stop = computed(() => stops.value[0] ?? null);
+const sealed = computed(() => workspace.catalogue?.release.sealedAt !== null);
+const done = ref(0);
+const otherwise = ref(false);
+const pressed = ref('');
+const card = ref<HTMLElement | null>(null);
+
+/** Seconds between the ticks of this round. */
+const between = ref<number[]>([]);
+let last = Date.now();
+const left = computed(() => timeLeft(stops.value.length, between.value));
+const leftSaid = computed(() => {
+  if (left.value === null) return 'tick three, and the time left is told';
+  const minutes = Math.ceil(left.value / 60);
+  return minutes <= 1 ? 'about a minute left' : `about ${minutes} minutes left, as measured so far`;
+});
+watch(platform, () => ((done.value = 0), (between.value = [])));
+
+function ticked() {
+  done.value++;
+  between.value = [...between.value, (Date.now() - last) / 1000].slice(-50);
+  last = Date.now();
+  otherwise.value = false;
+  pressed.value = '';
+  void nextTick(() => card.value?.focus());
+}
+const release = () => workspace.catalogue!.release.id;
+async function tick() {
+  const body = { bindings: [stop.value!.binding.id], platform: platform.value, build: build.value, undo: false };
+  if (await send('POST', `/api/releases/${release()}/trials`, body, `${stop.value!.command.label}: as listed.`))
+    ticked();
+}
+/** Something else was found: a sealed release is corrected by a dated line, an open one states what was tried. */
+async function found(shortcut: string) {
+  const { command, binding } = stop.value!;
+  const what = shortcut ? 'otherwise' : 'nothing';
+  const reason = `Tried on ${platformName(platform.value)}${build.value ? `, build ${build.value}` : ''}: ${what}.`;
+  const now = shortcut ? [shortcut] : [];
+  const base = `/api/keysets/${shipped.value!.id}`;
+  if (sealed.value) {
+    const body = { command: command.id, context: binding.contexts[0], platform: platform.value, now, reason };
+    if (!(await send('POST', `${base}/corrections`, body, `${command.label}: ${what}.`))) return;
+    skipped.value = new Set([...skipped.value, binding.id]);
+    const trials = { bindings: [binding.id], platform: platform.value, build: build.value, undo: false };
+    if (await send('POST', `/api/releases/${release()}/trials`, trials, `${command.label}: ${what}.`)) ticked();
+    return;
+  }
+  if (shortcut) {
+    const provenance = { kind: 'tried', source: reason, build: build.value, platform: platform.value };
+    const { contexts, language, note, memoryAid } = binding;
+    const made = {
+      command: command.id,
+      contexts,
+      platform: platform.value,
+      language,
+      shortcut,
+      note,
+      memoryAid,
+      provenance,
+    };
+    if (!(await send('POST', `${base}/bindings`, { bindings: [made] }, ''))) return;
+  }
+  if (await send('DELETE', `${base}/bindings`, { ids: [binding.id] }, `${command.label}: ${what}.`)) ticked();
+}
+const print = () => window.print();
+function later() {
+  skipped.value = new Set(
+    [...skipped.value].filter((id) => id !== stop.value!.binding.id).concat(stop.value!.binding.id),
+  );
+}
+function onKey(event: KeyboardEvent) {
+  if (event.ctrlKey || event.altKey || event.metaKey || busy.value || !stop.value || otherwise.value) return;
+  const act = { '1': tick, '2': () => (otherwise.value = true), '3': () => found(''), '4': later }[event.key];
+  if (!act) return;
+  event.preventDefault();
+  void act();
+}
+</script>
+
+<template>
+  <ReleaseGate v-slot="{ catalogue, tree }">
+    <StageFrame>
+      <template #index>
+        <CatalogueIndex />
+        <h3>In the order of</h3>
+        <IndexLine
+          v-for="one in ROUND_ORDERS"
+          :key="one"
+          :to="{ query: { ...route.query, order: one } }"
+          :on="order === one"
+          >{{ one === 'menu' ? 'the menus' : 'the places' }}</IndexLine
+        >
+      </template>
+      <h1>
+        Verification round on {{ platformName(platform)
+        }}<small>{{ stops.length }} to try, {{ done }} ticked now, {{ leftSaid }}</small>
+      </h1>
+      <StateNote v-if="!stop" title="Every shipped key is tried on this platform">
+        <p>Choose another platform above, or go back to the ledger.</p>
+        <RouterLink class="btn" :to="{ name: 'catalogue', query: luggage }">To the ledger</RouterLink>
+      </StateNote>
+      <div
+        v-else
+        ref="card"
+        class="card"
+        tabindex="0"
+        role="group"
+        :aria-label="`Try ${stop.command.label}`"
+        @keydown="onKey"
+      >
+        <p class="mid">{{ stop.command.menu || 'not in a menu' }}</p>
+        <h2>{{ stop.command.label }}</h2>
+        <p class="press"><KeyChip large :shortcut="stop.binding.shortcut" :platform="platform" :how="style" /></p>
+        <p>in {{ stop.binding.contexts.map((id) => tree.get(id).name).join(', ') }}</p>
+        <div class="ticks">
+          <button type="button" class="btn primary" :disabled="busy" @click="tick"><kbd>1</kbd> As listed</button>
+          <button type="button" class="btn" :disabled="busy" @click="otherwise = true"><kbd>2</kbd> Otherwise</button>
+          <button type="button" class="btn" :disabled="busy" @click="found('')"><kbd>3</kbd> Nothing happens</button>
+          <button type="button" class="btn" :disabled="busy" @click="later"><kbd>4</kbd> Later</button>
+        </div>
+        <template v-if="otherwise">
+          <KeyField
+            v-model="pressed"
+            title="Press what does it"
+            :platform="platform"
+            :how="style"
+            :typed-letters="catalogue.app.keyPolicy.typedLetters"
+          >
+            <button type="button" class="btn primary" :disabled="busy || !pressed" @click="found(pressed)">
+              It is on this
+            </button>
+          </KeyField>
+        </template>
+        <ProblemList :problems="problems" />
+        <p role="status">{{ said }}</p>
+      </div>
+      <!-- For paper: the whole route, with a box for each way it can turn out. -->
+      <table class="paper for-paper">
+        <thead>
+          <tr>
+            <th scope="col">Command</th>
+            <th scope="col">Key</th>
+            <th scope="col">Where</th>
+            <th scope="col">As listed</th>
+            <th scope="col">Otherwise</th>
+            <th scope="col">Nothing</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in stops" :key="one.binding.id">
+            <th scope="row">{{ one.command.label }}</th>
+            <td>{{ show(one.binding.shortcut, platform, style) }}</td>
+            <td>{{ one.binding.contexts.map((id) => tree.get(id).name).join(', ') }}</td>
+            <td>☐</td>
+            <td>☐</td>
+            <td>☐</td>
+          </tr>
+        </tbody>
+      </table>
+      <template #margin>
+        <h2>Each tick is kept</h2>
+        <p class="under">with who tried it, today’s date, the platform and the build.</p>
+        <label class="field"
+          >Build<ElInput
+            :model-value="build"
+            maxlength="60"
+            placeholder="7.0.2"
+            @update:model-value="(text: string) => (build = text)"
+        /></label>
+        <h3>Next</h3>
+        <div v-for="one in stops.slice(1, 9)" :key="one.binding.id" class="pair">
+          <span>{{ one.command.label }}</span>
+          <KeyChip :shortcut="one.binding.shortcut" :platform="platform" :how="style" />
+        </div>
+        <button type="button" class="btn plain print" @click="print">Print the list</button>
+      </template>
+    </StageFrame>
+  </ReleaseGate>
+</template>
+
+<style scoped>
+.card {
+  display: grid;
+  max-width: 640px;
+  gap: 10px;
+  margin-top: 24px;
+  padding: 24px;
+  border: 1.5px solid var(--ink);
+}
+.card h2 {
+  font-size: 28px;
+}
+.press {
+  margin: 8px 0;
+}
+.ticks {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin-top: 8px;
+}
+kbd {
+  margin-right: 6px;
+  font: 600 12px var(--mono);
+}
+.field {
+  display: grid;
+  gap: 4px;
+  font-weight: 600;
+}
+.print {
+  margin-top: 12px;
+}
+.paper {
+  display: none;
+}
+@media print {
+  .paper {
+    display: table;
+  }
+  .card {
+    display: none;
+  }
+}
+</style>
