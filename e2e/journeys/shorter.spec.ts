@@ -127,4 +127,14 @@ test('eight commands are put on a sheet, and made a family and a run, from marke
   await margin(page).getByRole('button', { name: 'Make it' }).click();
   await page.goto(`/catalogue/${made.slug}/1/runs`);
   await expect(page.getByRole('link', { name: /Layering again/ })).toBeVisible();
+
+  // A run from a group, and by pressing its keys in the order of the task.
+  await page.goto(`/catalogue/${made.slug}/1/runs?run=new`);
+  await pick(page, 'Add all of', 'Layers');
+  await page.getByRole('application', { name: 'Or press its keys in order' }).focus();
+  await page.keyboard.press('k');
+  await page.keyboard.press('j');
+  await margin(page).getByLabel('Name', { exact: true }).fill('By hand');
+  await margin(page).getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByRole('link', { name: /By hand\s*8/ })).toBeVisible();
 });

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { computed, reactive, ref, watch } from 'vue';
+import { canonicalOn } from '@crib/core/press';
 import DeleteThing from '../../parts/DeleteThing.vue';
 import KeyChip from '../../parts/KeyChip.vue';
+import KeyField from '../../parts/KeyField.vue';
 import OrderList from '../../parts/OrderList.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
@@ -16,7 +18,7 @@ import { useSaving } from './useSaving.ts';
 
 /** Runs: commands in the order a task uses them, each with its keys. */
 const workspace = useWorkspace();
-const { route, kept, set, platform, style, appSlug, luggage } = usePlace();
+const { route, kept, set, platform, style, appSlug, keysetInHand, luggage } = usePlace();
 const { problems, said, busy, send } = useSaving();
 const asked = kept('run');
 const runs = computed(() => workspace.catalogue?.runs ?? []);
@@ -24,7 +26,7 @@ const making = computed(() => asked.value === 'new');
 const run = computed(() =>
   making.value ? null : (runs.value.find((one) => String(one.id) === asked.value) ?? runs.value[0] ?? null),
 );
-const shown = computed(() => workspace.custom.at(-1) ?? workspace.shipped!);
+const shown = computed(() => workspace.keyset(keysetInHand.value) ?? workspace.shipped!);
 const keysOf = (id: number) => [
   ...new Set(
     workspace
@@ -53,6 +55,42 @@ function add() {
   if (adding.value === null) return;
   steps.value.push(stepOf(adding.value));
   adding.value = null;
+}
+/** All members of a group, or all commands of a category, in their order. */
+const bundles = computed(() => {
+  const commands = workspace.catalogue?.commands ?? [];
+  const categories = [...new Set(commands.map((one) => one.category))].filter(Boolean);
+  return [
+    ...(workspace.catalogue?.groups ?? []).map(({ id, name, members }) => ({ key: `group ${id}`, name, members })),
+    ...categories.map((name) => ({
+      key: `category ${name}`,
+      name: `all of ${name}`,
+      members: commands.filter((one) => one.category === name).map((one) => one.id),
+    })),
+  ];
+});
+const bundle = ref('');
+function addAll() {
+  const found = bundles.value.find((one) => one.key === bundle.value);
+  for (const id of found?.members ?? []) if (workspace.commands.has(id)) steps.value.push(stepOf(id));
+  bundle.value = '';
+}
+/** Who answers to keys that are pressed in the order of the task; several are asked about. */
+const pressed = ref('');
+const answering = computed(() => {
+  const keyboard = workspace.keyboardOn(platform.value);
+  const asked = pressed.value ? canonicalOn(pressed.value, keyboard) : null;
+  if (!asked) return [];
+  const found = workspace.weighedOf(shown.value.id).answering(asked, keyboard);
+  return [...new Set(found.filter((one) => one.whole).map((one) => one.held.command))];
+});
+function takePressed(stored: string) {
+  pressed.value = stored;
+  if (answering.value.length === 1) choosePressed(answering.value[0]!);
+}
+function choosePressed(id: number) {
+  steps.value.push(stepOf(id));
+  pressed.value = '';
 }
 async function save() {
   const body = { name: form.name, steps: steps.value.map((one) => one.command) };
@@ -132,6 +170,39 @@ async function gone() {
               <ElOption v-for="one in catalogue.commands" :key="one.id" :value="one.id" :label="one.label" />
             </ElSelect>
           </label>
+          <label
+            >Add all of
+            <ElSelect
+              v-model="bundle"
+              filterable
+              aria-label="Add all of"
+              placeholder="a group or a category"
+              @change="addAll"
+            >
+              <ElOption v-for="one in bundles" :key="one.key" :value="one.key" :label="one.name" />
+            </ElSelect>
+          </label>
+          <KeyField
+            :model-value="pressed"
+            title="Or press its keys in order"
+            :platform="platform"
+            :how="style"
+            :typed-letters="catalogue.app.keyPolicy.typedLetters"
+            @update:model-value="takePressed"
+          >
+            <p v-if="pressed && answering.length === 0" role="status">No command has these keys in {{ shown.name }}.</p>
+            <div v-else-if="answering.length > 1" role="group" aria-label="Which of them">
+              <button
+                v-for="id in answering"
+                :key="id"
+                type="button"
+                class="btn plain which"
+                @click="choosePressed(id)"
+              >
+                {{ label(id) }}
+              </button>
+            </div>
+          </KeyField>
           <ProblemList :problems="problems" />
           <p role="status">{{ said }}</p>
           <div class="actions">
@@ -147,6 +218,9 @@ async function gone() {
 </template>
 
 <style scoped>
+.which {
+  margin-right: 12px;
+}
 .work-list {
   overflow-y: auto;
 }
