@@ -20,6 +20,7 @@ await page.goto('/');
 await page.getByRole('button', { name: 'Ines Farrowby' }).click();
 await page.getByRole('button', { name: 'Sign in', exact: true }).click();
 await page.getByRole('heading', { name: 'Apps and releases' }).waitFor();
+await shoot('desk');
 await page.goto('/catalogue/fathomry/7.0?row=depth.place-sounding');
 await shoot('catalogue');
 await page.goto('/catalogue/fathomry/7.0/key/KeyU?layout=de');
@@ -89,7 +90,4 @@ await shoot('reading-in');
 
 await page.goto(`${path}?platform=windows`);
 await shoot('learner');
-await page.evaluate(() => localStorage.setItem('crib-theme', 'dark'));
-await page.goto('/keysets/fathomry/7.0/3?only=edits&row=line.part-contour');
-await shoot('dark');
 await browser.close();
