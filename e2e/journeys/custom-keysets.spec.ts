@@ -46,7 +46,7 @@ test('a family of six moves to another modifier in one step, with one left out, 
   await signIn(page);
   const made = await fresh(page, 'moving-six');
   await page.goto(at(made, '/move'));
-  await page.getByRole('checkbox', { name: 'Third layer goes along' }).focus();
+  await page.getByRole('checkbox', { name: 'Third layer moves too' }).focus();
   await page.keyboard.press('Space');
   await page.getByLabel('Reason for the move').fill('Plain function keys are the system’s on laptops.');
   await expect(margin(page).getByText('5 edits')).toBeVisible();
@@ -84,10 +84,10 @@ test('several rows are edited together, given the best free keys, and none of it
   await page.getByRole('button', { name: 'Find keys for 3' }).click();
   await expect(margin(page).getByText(/At least total cost/)).toBeVisible();
   await expectNoBarriers(page, 'several edited together');
-  await page.getByRole('button', { name: 'Do it to 3' }).click();
-  await expect(page.getByText('They have keys now.')).toBeVisible();
+  await page.getByRole('button', { name: 'Apply to 3' }).click();
+  await expect(page.getByText('Keys set.')).toBeVisible();
   await page.getByLabel('Put back', { exact: true }).check();
-  await page.getByRole('button', { name: 'Do it to 3' }).click();
+  await page.getByRole('button', { name: 'Apply to 3' }).click();
   await expect(page.getByText('Unchanged below.')).toBeVisible();
   await expect(row(page, 'First layer')).toContainText('as shipped');
 });

@@ -74,9 +74,9 @@ test('a web page’s table, a spreadsheet and pasted lines are read in, and a se
 
   await freshRelease(page, 'from-lines');
   await page
-    .getByLabel('Or pasted')
+    .getByLabel('Or paste it')
     .fill('Depths\nPlace sounding ..... D\nStrike soundings ..... Shift+S\n\nLines\nTrace shoreline ..... T\n');
-  await page.getByRole('button', { name: 'Look at it' }).click();
+  await page.getByRole('button', { name: 'Preview' }).click();
   // The first line may be a heading or a command without a key: it is asked.
   await page.getByRole('button', { name: 'It is a heading' }).click();
   await expect(page.getByRole('heading', { name: /Ready to take in/ })).toBeVisible();
@@ -101,7 +101,7 @@ test('the layout in hand changes every key shown and what answers to a press', a
   await expectNoBarriers(page, 'what a press does');
   await page.goto('/catalogue/fathomry/7.0?press=Ctrl%2B2');
   await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText('1 of 298');
-  await margin(page).getByRole('link', { name: 'This key in full' }).click();
+  await margin(page).getByRole('link', { name: 'Everything on this key' }).click();
   await expect(page.getByRole('heading', { name: /2, with and without modifiers/ })).toBeVisible();
   await expectNoBarriers(page, 'a key in full');
 });
@@ -193,8 +193,8 @@ test('an open release is corrected by hand: a command, its keys, places by keybo
   const heard = complaints(page);
   await signIn(page);
   await freshRelease(page, 'by-hand');
-  await page.getByLabel('Or pasted').fill('Command,Category,Shortcut\nLay buoy,Buoys,B\nLift buoy,Buoys,\n');
-  await page.getByRole('button', { name: 'Look at it' }).click();
+  await page.getByLabel('Or paste it').fill('Command,Category,Shortcut\nLay buoy,Buoys,B\nLift buoy,Buoys,\n');
+  await page.getByRole('button', { name: 'Preview' }).click();
   await page.getByRole('button', { name: 'Take in 2 lines' }).click();
   await page.getByRole('button', { name: 'Look at the ledger' }).click();
 
@@ -280,8 +280,8 @@ test('a list in German gives a release its German words and keys, seen when Germ
   await freshRelease(page, 'in-german');
   const takeIn = async (lines: string, language?: string) => {
     if (language) await pick(page, 'Interface language', language);
-    await page.getByLabel('Or pasted').fill(lines);
-    await page.getByRole('button', { name: 'Look at it' }).click();
+    await page.getByLabel('Or paste it').fill(lines);
+    await page.getByRole('button', { name: 'Preview' }).click();
     await page.getByRole('button', { name: /^Take in/ }).click();
   };
   await takeIn('Id,Label,Shortcut\ndepth.sound,Place sounding,D\nchart.save,Save chart,Primary+S\n');

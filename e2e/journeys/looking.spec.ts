@@ -106,12 +106,12 @@ test('a pasted list can be left, its columns given other meanings, its lines lef
   await expectNoBarriers(page, 'an open release without commands');
   await page.getByRole('main').getByRole('link', { name: 'Read a list in' }).first().click();
 
-  const pasted = page.getByLabel('Or pasted');
+  const pasted = page.getByLabel('Or paste it');
   await pasted.fill('no heading, no sense');
-  await page.getByRole('button', { name: 'Look at it' }).click();
+  await page.getByRole('button', { name: 'Preview' }).click();
   await expect(page.getByText('There is a heading and no row below it.')).toBeVisible();
   await pasted.fill('What,Press\nDip candle,D\nTrim wick,Ctrl+Ctrl+T\nSnuff,\n');
-  await page.getByRole('button', { name: 'Look at it' }).click();
+  await page.getByRole('button', { name: 'Preview' }).click();
   // What the columns mean was seen from their contents; one of them is given another meaning, and given back.
   await expect(page.getByRole('heading', { name: '1 thing needs you' })).toBeVisible();
   await pick(page, 'Meaning of What', 'Description');
@@ -203,7 +203,7 @@ test('room left is walked with the arrow keys, kept in the address, and agrees w
   await expect(margin).toContainText('Select by depth range');
   await room.getByRole('gridcell', { name: 'Ctrl+Alt+Shift+X, free' }).click();
   await expect(margin).toContainText('free in Chart window');
-  await page.getByRole('link', { name: 'This key in full' }).click();
+  await page.getByRole('link', { name: 'Everything on this key' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('X');
   await page.goto('/catalogue/fathomry/7.0?platform=windows');
   await page.getByRole('button', { name: 'Press to find' }).click();

@@ -107,7 +107,7 @@ test('a new release: read in, two renames confirmed, new meanings seen, the Scho
   await expect(margin(page)).toContainText('What School set does');
   await expectNoBarriers(page, 'what moved');
 
-  // The School set goes along, by keyboard.
+  // The School set moves too, by keyboard.
   await page.getByRole('link', { name: /Carry the School set/ }).click();
   await expect(page.getByRole('heading', { name: 'Carry School set to 2.0' })).toContainText('4 of 6 decided');
   await expectNoBarriers(page, 'carrying forward');
@@ -115,18 +115,18 @@ test('a new release: read in, two renames confirmed, new meanings seen, the Scho
   await expect(edits.getByRole('row', { name: /Send by fax/ })).toContainText('is not in this release any more');
   await expect(edits.getByRole('row', { name: /Lock chart/ })).toContainText('Lock chart cannot be changed.');
   await expect(edits.getByRole('row', { name: /Trace shoreline/ })).toContainText('became Trace coastline');
-  await expect(edits.getByRole('row', { name: /Compare two tides/ })).toContainText('the edit is not needed any more');
+  await expect(edits.getByRole('row', { name: /Compare two tides/ })).toContainText('the edit is no longer needed');
   await page.getByRole('button', { name: /^Still to decide/ }).click();
   await edits.focus();
   await expect(edits.locator('[aria-selected=true]')).toContainText('Send by fax');
   await page.keyboard.press('f');
   await expect(edits.locator('[aria-selected=true]')).toContainText('Lock chart');
   await page.keyboard.press('l');
-  await expect(page.getByText('Nothing is left here')).toBeVisible();
+  await expect(page.getByText('Nothing here')).toBeVisible();
   // A reload loses nothing that was decided.
   await page.reload();
   await expect(page.getByRole('heading', { name: 'Carry School set to 2.0' })).toContainText('6 of 6 decided');
-  await page.getByRole('button', { name: 'See what comes of it' }).click();
+  await page.getByRole('button', { name: 'Preview the new set' }).click();
   await expect(page.getByRole('heading', { name: 'School set on 2.0' })).toContainText('3 edits, 1 open, 2 follow');
   await expectNoBarriers(page, 'the carried set');
   await page.getByRole('button', { name: 'Make the set on 2.0' }).click();
@@ -146,7 +146,7 @@ test('a new release: read in, two renames confirmed, new meanings seen, the Scho
   expect(made.open.map((one) => [one.command, one.reason])).toEqual([
     ['Lock chart', 'The checking run begins with it.'],
   ]);
-  await page.getByRole('button', { name: 'Done with it' }).click();
+  await page.getByRole('button', { name: 'Done' }).click();
   await expect(page.getByText('open since it was carried')).toHaveCount(0);
 
   // Change notes: one line left out, one added, one given a reason, one moved; then published.
@@ -266,7 +266,7 @@ test('edits are decided by kind, by another key and in another place, and a stac
   await page.goto(`/releases/${slug}/1.0/carry/${upper}`);
   await expect(page.getByText('Stacks are carried from the bottom up')).toBeVisible();
   await page.getByRole('link', { name: 'Carry School set' }).click();
-  await page.getByRole('button', { name: /^The press is another’s now/ }).click();
+  await page.getByRole('button', { name: /^Another command has the press now/ }).click();
   const grid = page.getByRole('grid', { name: 'Edits of School set' });
   await expect(grid.getByRole('row')).toHaveCount(3);
   // All of a kind at once, each row showing what it comes to; and back to what is proposed.
@@ -285,14 +285,14 @@ test('edits are decided by kind, by another key and in another place, and a stac
   await page.keyboard.press('F11');
   await page.getByRole('button', { name: 'Give it this key' }).click();
   await expect(grid.getByRole('row', { name: /Trace shoreline/ })).toContainText('other F11');
-  await page.getByRole('button', { name: 'See what comes of it' }).click();
+  await page.getByRole('button', { name: 'Preview the new set' }).click();
   await expect(row(page, 'Stamp plate')).toContainText('Shift+S was given to Place sounding.');
   await expect(row(page, 'Trace shoreline')).toContainText('F11');
   await page.getByRole('button', { name: 'Make the set on 2.0' }).click();
   await expect(page.getByRole('heading', { name: /Edits of the School set/ })).toBeVisible();
   await page.goto(`/releases/${slug}/1.0/carry/${upper}`);
   await expect(page.getByText('Nothing is edited in it')).toBeVisible();
-  await page.getByRole('button', { name: 'See what comes of it' }).click();
+  await page.getByRole('button', { name: 'Preview the new set' }).click();
   await expect(page.getByText('Based on School set.')).toBeVisible();
 
   // Any two keysets are compared, whichever way round.

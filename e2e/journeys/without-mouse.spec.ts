@@ -69,7 +69,7 @@ test('a keyset is made, edited and mended without ever touching the mouse, and w
   await tabTo(page, page.getByRole('radio', { name: 'Hold other modifiers' }));
   await tabTo(page, page.getByLabel('Reason for all of them'));
   await page.keyboard.type('Plain function keys are the system’s.');
-  await tabTo(page, page.getByRole('button', { name: 'Do it to 3' }));
+  await tabTo(page, page.getByRole('button', { name: 'Apply to 3' }));
   await page.keyboard.press('Enter');
   await expect(margin(page).getByText('Moved.')).toBeVisible();
   await expect(row(page, 'Third layer')).toContainText('Shift+F4');

@@ -68,7 +68,7 @@ describe('change notes', () => {
     const [found] = await stale();
     expect(found).toMatchObject({ of: 'notes', id: made.id, number: 1, release: '2.0', next: null });
     expect(found!.wrong).toContainEqual({ label: 'Drying heights', why: 'is no longer so: was Show drying heights' });
-    expect(found!.wrong.at(-1)!.why).toBe('changed since, and it does not tell');
+    expect(found!.wrong.at(-1)!.why).toBe('changed since, and not mentioned');
     const again = (notesAsked: number[]) => client.ask<PublishedEdition[]>('POST', `/api/apps/${two.slug}/reissue`, { notes: notesAsked }); // prettier-ignore
     expect((await again([made.id, 999_999_999])).status).toBe(404);
     expect((await again([])).status).toBe(400);

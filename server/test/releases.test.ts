@@ -257,7 +257,7 @@ describe('what is out of date', () => {
     const stale = () => client.must<StaleEdition[]>('GET', `/api/apps/${two.slug}/impact`);
     const reissue = (more: object): Promise<Answer<PublishedEdition[]>> => client.ask('POST', `/api/apps/${two.slug}/reissue`, { sheets: [sheet.id], ...more }); // prettier-ignore
     // The newer release is told apart from what is wrong in its own.
-    expect(await stale()).toMatchObject([{ wrong: [], next: { release: '2.0', wrong: [{ label: 'Place sounding', why: 'is on S now' }, { label: 'Trace shoreline', why: 'is called Trace coastline, is on L now' }, { label: 'Send by fax', why: 'is not there any more' }] } }]); // prettier-ignore
+    expect(await stale()).toMatchObject([{ wrong: [], next: { release: '2.0', wrong: [{ label: 'Place sounding', why: 'is on S now' }, { label: 'Trace shoreline', why: 'is called Trace coastline, is on L now' }, { label: 'Send by fax', why: 'no longer exists' }] } }]); // prettier-ignore
 
     const put = [{ ...keyset.edits[0], shortcuts: ['Shift+D'] }];
     const asked = await client.must<{ shown: string[] }>('POST', `/api/keysets/${keyset.id}/changes/preview`, { revision: keyset.revision, put }); // prettier-ignore

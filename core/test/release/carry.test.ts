@@ -258,7 +258,7 @@ describe('what becomes of an edit', () => {
   it('is told by its kind and in a sentence', () => {
     expect(outcomes.map((one) => [one.edit.reason, one.kind, one.open, say(one.said)])).toEqual([
       ['stays', 'carried', false, 'Carried as it is.'],
-      ['both', 'now as shipped', false, 'The release gives Trim F6 itself: the edit is not needed any more.'],
+      ['both', 'now as shipped', false, 'The release now gives Trim F6 itself, so the edit is no longer needed.'],
       ['renamed', 'follows', false, 'Name wreck became Label wreck; the edit goes with it.'],
       ['split', 'follows', false, 'Add buoy was split into Add lateral buoy and Add safe-water buoy; the edit goes with Add safe-water buoy.'],
       ['gone', 'command gone', true, 'Log depth is not in this release any more.'],
@@ -266,7 +266,7 @@ describe('what becomes of an edit', () => {
       ['fixed', 'not accepted', true, 'Print cannot be changed.'],
       ['not accepted', 'not accepted', true, 'The program does not take held keys.'],
       ['no place', 'context gone', true, 'Log is not in this release any more.'],
-      ['moved place', 'context moved', false, 'Table lies elsewhere now: Chart › Table.'],
+      ['moved place', 'context moved', false, 'Table is now in Chart › Table.'],
     ]); // prettier-ignore
   });
 

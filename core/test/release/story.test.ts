@@ -218,7 +218,7 @@ describe('change notes that were published', () => {
     expect(wrongChanges(told, told)).toEqual([]);
     expect(wrongChanges(told, body(line('Pan', 'moved', ['K']), line('Trim', 'is new')))).toEqual([
       { label: 'Pan', why: 'is no longer so: moved' },
-      { label: '1 more', why: 'changed since, and it does not tell' },
+      { label: '1 more', why: 'changed since, and not mentioned' },
     ]);
   });
 });
@@ -257,7 +257,7 @@ describe('what is out of date', () => {
     expect(wrongLines(body, (name) => now[name] ?? null, keyboards, became)).toEqual([
       { label: 'Label of b', why: 'is on 6 or F4 now' },
       { label: 'Label of c', why: 'is called New name, is elsewhere in the menus' },
-      { label: 'Label of d', why: 'is not there any more' },
+      { label: 'Label of d', why: 'no longer exists' },
       { label: 'Label of e', why: 'has no key now, cannot be changed' },
     ]);
     expect(wrongLines(body, (name) => row(name), keyboards)).toEqual([]);

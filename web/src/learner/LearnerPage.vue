@@ -188,7 +188,7 @@ const print = () => window.print();
   border-radius: 0;
   background: var(--sheet);
   color: var(--ink);
-  font: inherit;
+  font: 400 14px var(--text);
 }
 .desk {
   min-height: 100%;

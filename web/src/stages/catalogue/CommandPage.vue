@@ -125,7 +125,7 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
             :aria-pressed="editing"
             @click="editing = !editing"
           >
-            {{ editing ? 'Done' : 'Correct it' }}
+            {{ editing ? 'Done' : 'Edit' }}
           </button>
         </span>
       </div>

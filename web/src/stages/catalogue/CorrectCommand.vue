@@ -65,7 +65,7 @@ async function save() {
   };
   if (props.command) {
     const commands = [{ id: props.command.id, ...sent, wordings }];
-    if (await send('PUT', `/api/releases/${release.value}/commands`, { commands }, 'Corrected.'))
+    if (await send('PUT', `/api/releases/${release.value}/commands`, { commands }, 'Saved.'))
       emit('done', props.command.name);
     return;
   }
@@ -173,7 +173,7 @@ async function split() {
     <p role="status">{{ said }}</p>
     <div class="actions">
       <button type="submit" class="btn primary" :disabled="busy">
-        {{ command ? 'Correct it' : 'Add the command' }}
+        {{ command ? 'Edit' : 'Add the command' }}
       </button>
       <button v-if="command" type="button" class="btn" @click="removing = true">Remove it</button>
     </div>

@@ -55,7 +55,7 @@ async function save() {
   const ways = kind === 'ways';
   const sent = { kind, name, members, twin, advised: ways ? advised : null, because: ways ? because : '' };
   const saved = group.value
-    ? await send<{ id: number }>('PUT', `${base}/${group.value.id}`, sent, 'Corrected.')
+    ? await send<{ id: number }>('PUT', `${base}/${group.value.id}`, sent, 'Saved.')
     : await send<{ id: number }>('POST', base, sent, 'Made.');
   if (saved) chosen.value = String(saved.id);
 }
@@ -73,12 +73,12 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
   <ReleaseGate v-slot="{ catalogue }">
     <StageFrame>
       <template #index><CatalogueIndex /></template>
-      <h1>Pairs, families, slots, ways<small>they hold for all releases</small></h1>
+      <h1>Pairs, families, slots, ways<small>the same in all releases</small></h1>
       <div class="tools">
         <span>Keys as in {{ shown.name }}</span>
         <span class="end"><button type="button" class="btn" @click="chosen = ''">Make a group</button></span>
       </div>
-      <StateNote v-if="groups.length === 0" title="Nothing belongs together yet">
+      <StateNote v-if="groups.length === 0" title="No groups yet">
         <p>
           Name two opposite commands a pair, or commands that are numbered alike a family: half a pair without a key is
           found then.
@@ -164,7 +164,7 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
           <p role="status">{{ said }}</p>
           <div class="actions">
             <button type="submit" class="btn primary" :disabled="busy || form.members.length < 2">
-              {{ group ? 'Correct it' : 'Make it' }}
+              {{ group ? 'Edit' : 'Make it' }}
             </button>
             <DeleteThing v-if="group" kind="group" :id="group.id" :name="group.name" @deleted="gone" />
           </div>

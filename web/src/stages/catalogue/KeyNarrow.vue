@@ -65,7 +65,7 @@ function nameOf(code: string, platform: Platform): string {
     </ElSelect>
   </label>
   <RouterLink v-if="key" class="btn plain" :to="{ name: 'key', params: { code: key }, query: route.query }"
-    >This key in full</RouterLink
+    >Everything on this key</RouterLink
   >
 </template>
 

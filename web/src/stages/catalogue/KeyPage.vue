@@ -80,7 +80,7 @@ const neighbours = computed(() => {
 <template>
   <ReleaseGate v-slot="{ catalogue, tree }">
     <StateNote v-if="!known" whole title="There is no such key">
-      <p>Keys are named by their position, as KeyU or F4.</p>
+      <p>Keys are named by their position, such as KeyU or F4.</p>
       <RouterLink class="btn" :to="{ name: 'catalogue', query: luggage }">To the ledger</RouterLink>
     </StateNote>
     <StageFrame v-else>
@@ -170,7 +170,7 @@ const neighbours = computed(() => {
         </table>
       </div>
       <template #margin>
-        <h2>What it meant</h2>
+        <h2>What it did</h2>
         <p class="under">
           <KeyChip v-if="rows[chosenAt]" :shortcut="rows[chosenAt]!.shortcut" :platform="platform" :how="style" />
           in the releases, as shipped
@@ -181,7 +181,7 @@ const neighbours = computed(() => {
         </div>
         <GivePress v-if="rows[chosenAt]" :shortcut="rows[chosenAt]!.shortcut" :context="tree.root.id" />
         <h3>Free</h3>
-        <p v-if="free.length === 0" class="mid">Nothing is left on this key.</p>
+        <p v-if="free.length === 0" class="mid">No press of this key is free.</p>
         <div class="chips">
           <KeyChip v-for="row in free" :key="row.press" :shortcut="row.shortcut" :platform="platform" :how="style" />
         </div>

@@ -18,32 +18,32 @@ const drop = defineModel<number[]>({ required: true });
     ><b class="figures">{{ report.counts.newCommands - report.counts.newToApp }}</b>
   </div>
   <div v-if="report.counts.families" class="pair">
-    <span>Families, one key a member</span><b class="figures">{{ report.counts.families }}</b>
+    <span>Families, one key for each member</span><b class="figures">{{ report.counts.families }}</b>
   </div>
   <div v-if="report.counts.folded" class="pair">
     <span>Rows folded into one shortcut for all platforms</span><b class="figures">{{ report.counts.folded }}</b>
   </div>
   <div v-if="report.counts.doubled" class="pair">
-    <span>Rows that say the same again, passed over</span><b class="figures">{{ report.counts.doubled }}</b>
+    <span>Repeated rows, skipped</span><b class="figures">{{ report.counts.doubled }}</b>
   </div>
   <div class="pair">
-    <span>Commands described otherwise</span><b class="figures">{{ report.counts.changedCommands }}</b>
+    <span>Commands with other words</span><b class="figures">{{ report.counts.changedCommands }}</b>
   </div>
   <div class="pair">
     <span>New shortcuts</span><b class="figures">{{ report.counts.newBindings }}</b>
   </div>
   <div class="pair">
-    <span>Shortcuts as they were</span><b class="figures">{{ report.counts.sameBindings }}</b>
+    <span>Shortcuts unchanged</span><b class="figures">{{ report.counts.sameBindings }}</b>
   </div>
   <div class="pair">
-    <span>Commands not in the list, they stay</span><b class="figures">{{ report.counts.unlisted }}</b>
+    <span>Commands that the list does not name; they stay</span><b class="figures">{{ report.counts.unlisted }}</b>
   </div>
   <template v-if="report.newContexts.length">
     <h3>New places</h3>
     <p>{{ report.newContexts.join(', ') }}</p>
   </template>
   <template v-if="report.changed.length">
-    <h3>Described otherwise</h3>
+    <h3>Other words</h3>
     <p v-for="one in report.changed.slice(0, 30)" :key="one.label">
       {{ one.label }}:
       <span v-for="change in one.changes" :key="change.field" class="mid"
@@ -53,7 +53,7 @@ const drop = defineModel<number[]>({ required: true });
   </template>
   <template v-if="report.gone.length">
     <h3>No longer listed</h3>
-    <p class="under">They stay, unless you tick them.</p>
+    <p class="under">They stay unless you tick them.</p>
     <ElCheckboxGroup v-model="drop" class="gone">
       <ElCheckbox v-for="one in report.gone" :key="one.id" :value="one.id">
         {{ one.label }}, {{ show(one.shortcut, one.platform ?? platform)

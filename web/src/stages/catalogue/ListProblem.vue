@@ -66,12 +66,12 @@ const wordsFor = (text: string) => {
     <h3><label for="meant">Type what is meant</label></h3>
     <ElInput id="meant" v-model="typed" @keydown.enter="answer(typed)" />
     <div class="actions">
-      <button type="button" class="btn primary" @click="answer(typed)">Read it so</button>
+      <button type="button" class="btn primary" @click="answer(typed)">Read it this way</button>
       <button type="button" class="btn" @click="emit('leaveOut', line)">Leave the line out</button>
     </div>
   </template>
   <template v-if="report.problems.length > 1">
-    <h3>Also waiting</h3>
+    <h3>Also waiting for you</h3>
     <button
       v-for="(problem, index) in report.problems.slice(0, 40)"
       :key="index"

@@ -43,7 +43,7 @@ function dropped(event: DragEvent) {
     /></label>
   </section>
   <section>
-    <h2><label for="pasted">Or pasted</label></h2>
+    <h2><label for="pasted">Or paste it</label></h2>
     <p>A table from a page or a document, lines copied from a PDF, or typed notes: a command and its keys a line.</p>
     <ElInput
       id="pasted"
@@ -55,7 +55,7 @@ function dropped(event: DragEvent) {
     />
     <div class="actions">
       <button type="button" class="btn" :disabled="!pasted.trim()" @click="emit('text', pasted, 'pasted')">
-        Look at it
+        Preview
       </button>
     </div>
   </section>

@@ -98,12 +98,7 @@ watch(
 async function save() {
   const one = place.value!;
   const { name, takesText, together, parent } = form;
-  await send(
-    'PUT',
-    path(one.id),
-    { name, takesText, together, ...(one.parent === null ? {} : { parent }) },
-    'Corrected.',
-  );
+  await send('PUT', path(one.id), { name, takesText, together, ...(one.parent === null ? {} : { parent }) }, 'Saved.');
 }
 async function remove() {
   const one = place.value!;
@@ -196,7 +191,7 @@ const apart = computed(() =>
               Add a place
             </button>
             <div class="actions">
-              <button type="submit" class="btn primary" :disabled="busy">Correct it</button>
+              <button type="submit" class="btn primary" :disabled="busy">Edit</button>
               <button v-if="place.parent !== null" type="button" class="btn" :disabled="busy" @click="remove">
                 Remove it
               </button>

@@ -57,7 +57,7 @@ const keysets = computed(() =>
           params: { code: keyOfPress(pressesText(made)) },
           query: { ...route.query, press: undefined },
         }"
-        >This key in full</RouterLink
+        >Everything on this key</RouterLink
       >
     </div>
     <h3>Pick other keys</h3>

@@ -29,7 +29,7 @@ async function choose(event: Event) {
   file.value = chosen.name;
   try {
     if (chosen.size > MOST_BYTES)
-      problems.value = [problem('file-too-large', 'The file is larger than 10 MB: no keyset is.')];
+      problems.value = [problem('file-too-large', 'The file is larger than 10 MB. No keyset file is that large.')];
     else {
       plan.value = planStackFile(await chosen.text(), workspace.stored!);
       name.value = plan.value.present ? `${plan.value.name}, from file`.slice(0, 80) : plan.value.name;
@@ -84,7 +84,7 @@ const inPlace = () =>
 
 <template>
   <h2>Load a keyset</h2>
-  <p class="under">From a file that Crib has saved. What it would change stands here first.</p>
+  <p class="under">From a file that Crib has saved. You see what it would change first.</p>
   <label class="btn primary"
     >Choose a file<input class="sr-only" type="file" accept=".json,application/json" @change="choose"
   /></label>

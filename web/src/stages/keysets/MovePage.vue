@@ -138,10 +138,10 @@ const chip = (stored: string | null) => (stored && parseStored(stored) ? stored 
           <label
             >To
             <ElSelect v-model="by" size="small" aria-label="Where it goes" style="width: 210px">
-              <ElOption value="modifiers" label="the same keys, held otherwise" />
+              <ElOption value="modifiers" label="the same keys with other modifiers" />
               <ElOption value="keys" label="other keys, in order" />
-              <ElOption value="family" label="another family, which gets them" />
-              <ElOption value="swap" label="another family, swapped" />
+              <ElOption value="family" label="another family, which takes them over" />
+              <ElOption value="swap" label="another family, swapping keys" />
             </ElSelect>
           </label>
           <label v-if="by === 'modifiers'"
@@ -177,11 +177,11 @@ const chip = (stored: string | null) => (stored && parseStored(stored) ? stored 
         <p v-if="by === 'keys' && first && !named" role="alert" class="wrong">
           Name keys without modifiers, such as F2..F7 or Q W E.
         </p>
-        <div v-if="moved" class="lines" tabindex="0" role="region" aria-label="What becomes of each">
+        <div v-if="moved" class="lines" tabindex="0" role="region" aria-label="Effect on each command">
           <table>
             <thead>
               <tr>
-                <th scope="col">Goes along</th>
+                <th scope="col">Moves too</th>
                 <th scope="col">Command</th>
                 <th scope="col">Has</th>
                 <th scope="col">Gets</th>
@@ -195,7 +195,7 @@ const chip = (stored: string | null) => (stored && parseStored(stored) ? stored 
                   <ElCheckbox
                     v-if="isMember(line.command)"
                     :model-value="!excepted.includes(line.command)"
-                    :aria-label="`${label(line.command)} goes along`"
+                    :aria-label="`${label(line.command)} moves too`"
                     @change="leaveOut(line.command)"
                   />
                 </td>
@@ -229,12 +229,12 @@ const chip = (stored: string | null) => (stored && parseStored(stored) ? stored 
             </tbody>
           </table>
         </div>
-        <p v-else class="mid">Choose where it goes, and what becomes of each command stands here.</p>
+        <p v-else class="mid">Choose where the keys go to see the effect on each command.</p>
       </template>
     </template>
     <template v-if="keyset" #margin>
-      <h2>In one step</h2>
-      <p class="under">All of it is made, or nothing is; it is undone as one.</p>
+      <h2>As one step</h2>
+      <p class="under">Everything is changed together, or nothing is; one undo takes it back.</p>
       <label class="reason"
         >Reason
         <ElInput v-model="reason" type="textarea" :rows="3" maxlength="900" aria-label="Reason for the move" />

@@ -57,13 +57,13 @@ const everywhere = computed(() =>
 
 <template>
   <h3>Nearer or easier to remember</h3>
-  <p v-if="!proposals.length" class="mid">Nothing is free there that the program takes.</p>
+  <p v-if="!proposals.length" class="mid">No key that the program accepts is free there.</p>
   <button v-for="one in proposals" :key="one.shortcut" type="button" class="near" @click="emit('pick', one.shortcut)">
     <span class="sr-only">Take </span>
     <KeyChip :shortcut="one.shortcut" :platform="platform" :how="how" />
     <span>{{ one.reasons.map((reason) => say(reason.said)).join(', ') }}</span>
   </button>
-  <button v-if="proposals.length === most" type="button" class="btn plain" @click="most += 8">More of them</button>
+  <button v-if="proposals.length === most" type="button" class="btn plain" @click="most += 8">Show more</button>
   <h3>Take the press it has in</h3>
   <button v-for="one in everywhere" :key="one.name" type="button" class="near" @click="emit('pick', one.shortcut)">
     <span class="sr-only">Take </span>

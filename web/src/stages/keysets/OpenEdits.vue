@@ -21,7 +21,7 @@ const close = (position: number) => send('DELETE', `/api/keysets/${props.keyset.
 </script>
 
 <template>
-  <h3>Open since it was carried from {{ from }}</h3>
+  <h3>Undecided since it was carried from {{ from }}</h3>
   <div v-for="one in keyset.open" :key="one.position" class="open">
     <p>
       <b>{{ one.command }}</b>, {{ one.where }}:
@@ -36,7 +36,7 @@ const close = (position: number) => send('DELETE', `/api/keysets/${props.keyset.
       {{ one.why }}
     </p>
     <p v-if="one.reason" class="mid">{{ one.reason }}</p>
-    <button type="button" class="btn plain" :disabled="busy" @click="close(one.position)">Done with it</button>
+    <button type="button" class="btn plain" :disabled="busy" @click="close(one.position)">Done</button>
   </div>
   <ProblemList :problems="problems" />
 </template>

@@ -114,7 +114,10 @@ const choices = computed(() => [
         How far the hand goes<small v-if="chosen">{{ chosen.kind }}: {{ chosen.name }} · {{ layoutInHand.name }}</small>
       </h1>
       <StateNote v-if="!chosen" title="No run is known yet">
-        <p>A run is the order in which a task uses its commands. Make one in the catalogue, and its way stands here.</p>
+        <p>
+          A run is the order in which a task uses its commands. Make one in the catalogue to see its way over the keys
+          here.
+        </p>
         <RouterLink class="btn" :to="{ name: 'runs', query: luggage }">To the runs</RouterLink>
       </StateNote>
       <div v-else class="scroll" tabindex="0" role="region" aria-label="Reach">
@@ -234,11 +237,11 @@ const choices = computed(() => [
       <template v-else>
         <h2>How often?</h2>
         <p class="under">
-          Nobody has said yet how often commands are used. With that, what is worth a nearer key stands here.
+          Nobody has counted how often commands are used. With counts, this shows which commands deserve a nearer key.
         </p>
       </template>
       <template v-if="apart.length">
-        <h3>Follow one another, far apart</h3>
+        <h3>Used in turn, but far apart</h3>
         <p v-for="one in apart" :key="`${one.first.command} ${one.second.command}`">
           {{ label(one.first.command) }} and {{ label(one.second.command) }}: {{ Math.round(one.mm) }} mm{{
             one.times > 1 ? `, ${one.times} times in the run` : ''
@@ -252,7 +255,7 @@ const choices = computed(() => [
           <b>{{ minutes(one.aDay) }} a day</b>
         </div>
       </template>
-      <h3>How it is counted</h3>
+      <h3>How this is counted</h3>
       <label class="pick"
         >Typing
         <ElSelect v-model="typistName" size="small" aria-label="How one types">
@@ -261,8 +264,8 @@ const choices = computed(() => [
         </ElSelect>
       </label>
       <p class="mid">
-        Against the menu route. Keystroke-level model (Card, Moran and Newell 1980): M {{ KLM.M }} s, H {{ KLM.H }} s, P
-        {{ KLM.P }} s; distances from a ¾ inch pitch.
+        Compared with the menus. Keystroke-level model (Card, Moran and Newell 1980): M {{ KLM.M }} s, H {{ KLM.H }} s,
+        P {{ KLM.P }} s; distances from a ¾ inch pitch.
       </p>
     </template>
   </KeysetFrame>

@@ -198,7 +198,7 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
           <GivePress v-if="keyset.kind === 'custom'" :shortcut="selected.shortcut" :context="context.id" />
           <div class="actions">
             <RouterLink class="btn" :to="{ name: 'key', params: { code: codeOf(selected.press) }, query: luggage }"
-              >This key in full</RouterLink
+              >Everything on this key</RouterLink
             >
           </div>
         </template>

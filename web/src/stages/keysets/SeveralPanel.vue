@@ -106,13 +106,13 @@ const SAID: Record<Way, string> = {
   clear: 'Cleared.',
   'put back': 'Unchanged below.',
   modifiers: 'Moved.',
-  find: 'They have keys now.',
+  find: 'Keys set.',
 };
 </script>
 
 <template>
   <h2>{{ commands.length }} commands together</h2>
-  <p class="under">What is done to them is one step, and is undone as one.</p>
+  <p class="under">It counts as one step and is undone as one.</p>
   <div class="ways" role="radiogroup" aria-label="What to do with them">
     <label
       v-for="[value, name] in [
@@ -150,7 +150,7 @@ const SAID: Record<Way, string> = {
         <span v-else>none left</span>
       </div>
       <p class="mid">
-        At least total cost: {{ Math.round(reassign.found.value.answer.total) }} mm of reach and reasons, by use{{
+        Lowest total cost: {{ Math.round(reassign.found.value.answer.total) }} mm of reach and reasons, by use{{
           lost ? `; ${lost} found none` : ''
         }}.
       </p>
@@ -177,7 +177,7 @@ const SAID: Record<Way, string> = {
       :disabled="busy || !(made.put.length + made.remove.length)"
       @click="change.make(made, SAID[way], reason)"
     >
-      Do it to {{ made.put.length + made.remove.length }}
+      Apply to {{ made.put.length + made.remove.length }}
     </button>
     <RouterLink
       class="btn"

@@ -111,13 +111,13 @@ const backwards = computed(() =>
       </div>
       <template v-if="from === 'press'">
         <StateNote v-if="!press" title="Press in the margin what you meant to press">
-          <p>The likeliest slips from it stand here then: what each would have done, the worst first.</p>
+          <p>Then you see the likeliest slips from it and what each would have done, the worst first.</p>
         </StateNote>
         <div v-else class="lines" tabindex="0" role="region" aria-label="What may have happened">
           <table>
             <thead>
               <tr>
-                <th scope="col">It may have done</th>
+                <th scope="col">It may have done this</th>
                 <th scope="col">By</th>
                 <th scope="col">Pressed</th>
                 <th scope="col">To take it back</th>
@@ -155,9 +155,9 @@ const backwards = computed(() =>
       </template>
       <template v-else>
         <StateNote v-if="!command" title="Say what happened">
-          <p>The presses that do it stand here then, and from which keys they are one slip away.</p>
+          <p>Then you see the presses that do it, and the keys from which they are one slip away.</p>
         </StateNote>
-        <div v-else class="lines" tabindex="0" role="region" aria-label="How it may have come">
+        <div v-else class="lines" tabindex="0" role="region" aria-label="How it may have happened">
           <p>
             {{ command.label }} answers to
             <KeyChip v-if="keyOf(command.id)" :shortcut="keyOf(command.id)!" :platform="platform" :how="style" />
@@ -167,9 +167,9 @@ const backwards = computed(() =>
           <table v-if="backwards.length">
             <thead>
               <tr>
-                <th scope="col">Who meant</th>
+                <th scope="col">Meant for</th>
                 <th scope="col">Pressing</th>
-                <th scope="col">And slipped</th>
+                <th scope="col">A slip from it</th>
               </tr>
             </thead>
             <tbody>

@@ -66,13 +66,13 @@ async function finish() {
     </form>
     <template v-if="waiting.length">
       <h2>Open</h2>
-      <p class="mid">These are not in the new set; they are named in it, until somebody has decided.</p>
+      <p class="mid">These edits are not in the new set. They are listed there as undecided until somebody decides.</p>
       <table>
         <thead>
           <tr>
             <th scope="col">Command</th>
             <th scope="col">Keys</th>
-            <th scope="col">Why it is open</th>
+            <th scope="col">Why it is undecided</th>
             <th scope="col">Its reason</th>
           </tr>
         </thead>

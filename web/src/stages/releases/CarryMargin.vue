@@ -52,7 +52,7 @@ defineExpose({ focus: () => (field.value ? field.value.focus() : first.value?.fo
     <h3>Its reason, carried word for word</h3>
     <p class="reason">{{ outcome.edit.reason }}</p>
   </template>
-  <h3>What is done with it</h3>
+  <h3>Decision</h3>
   <div class="pair">
     <span
       ><KeyChip

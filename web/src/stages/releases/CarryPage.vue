@@ -25,10 +25,10 @@ const TITLES: Record<OutcomeKind, string> = {
   'command gone': 'The command is gone',
   'context gone': 'The place is gone',
   'not accepted': 'Fixed, or not accepted',
-  'press taken': 'The press is another’s now',
+  'press taken': 'Another command has the press now',
   follows: 'Follows its command',
   'now as shipped': 'Now as shipped',
-  'context moved': 'The place lies elsewhere',
+  'context moved': 'The place was moved',
   carried: 'Carried as it is',
 };
 const counts = computed(() => new Map(OUTCOME_KINDS.map((kind) => [kind, outcomes.value.filter((one) => one.kind === kind).length]))); // prettier-ignore
@@ -62,7 +62,7 @@ const bulk = (what: 'keep' | 'follow' | 'later') =>
   <ReleasesFrame :ready="ready" :problem="problem" @again="load">
     <template #index>
       <template v-if="outcomes.length">
-        <h3>What becomes of it</h3>
+        <h3>Outcome</h3>
         <IndexLine :on="!only" :count="outcomes.length" @click="set({ only: '', step: '' })">Every edit</IndexLine>
         <IndexLine :on="only === 'undecided'" :count="undecided.length" @click="set({ only: 'undecided', step: '' })"
           >Still to decide</IndexLine
@@ -83,7 +83,7 @@ const bulk = (what: 'keep' | 'follow' | 'later') =>
       <RouterLink class="btn" :to="{ name: 'releases', query: luggage }">To what moved</RouterLink>
     </StateNote>
     <StateNote v-else-if="!to" first :title="`${keyset.name} stands on the newest release`">
-      <p>There is no later release to carry it to. When one comes, read its list in; the set waits here then.</p>
+      <p>There is no later release to carry it to. When one comes, read its list in; the set will be listed here.</p>
     </StateNote>
     <StateNote v-else-if="!base" first :title="`${below?.name} comes first`">
       <p>
@@ -142,13 +142,13 @@ const bulk = (what: 'keep' | 'follow' | 'later') =>
           </button>
         </span>
         <span class="end">
-          <button type="button" class="btn primary" @click="step = 'last'">See what comes of it</button>
+          <button type="button" class="btn primary" @click="step = 'last'">Preview the new set</button>
         </span>
       </div>
       <StateNote v-if="outcomes.length === 0" title="Nothing is edited in it">
         <p>Carried forward, it is {{ to.label }} as shipped.</p>
       </StateNote>
-      <StateNote v-else-if="shown.length === 0" title="Nothing is left here">
+      <StateNote v-else-if="shown.length === 0" title="Nothing here">
         <button type="button" class="btn" @click="set({ only: '' })">Show every edit</button>
       </StateNote>
       <CarryList

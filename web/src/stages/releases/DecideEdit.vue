@@ -13,7 +13,7 @@ const HINTS = { keep: 'as the set has it', follow: 'as the release has it', late
 </script>
 
 <template>
-  <div class="decide" role="group" aria-label="What is done with it">
+  <div class="decide" role="group" aria-label="Decision">
     <template v-for="what in ['keep', 'follow', 'later'] as const" :key="what">
       <button
         v-if="what !== 'keep' || can.keep"
@@ -27,7 +27,7 @@ const HINTS = { keep: 'as the set has it', follow: 'as the release has it', late
         {{ WORDS[what] }}
       </button>
     </template>
-    <span v-if="decided.what === 'other'" class="mid">decided otherwise</span>
+    <span v-if="decided.what === 'other'" class="mid">another decision</span>
   </div>
 </template>
 

@@ -72,7 +72,7 @@ const place = (id: number) => found.value?.a.tree.get(id).name ?? '';
       first
       :title="keyset ? `${keyset.name} imitates nothing` : 'There is no such keyset'"
     >
-      <p v-if="keyset">Say on its page what it imitates, and how true it is to that stands here.</p>
+      <p v-if="keyset">Say on its page what it imitates; then this page tells how true it is.</p>
     </StateNote>
     <template v-else>
       <h1>
@@ -102,7 +102,7 @@ const place = (id: number) => found.value?.a.tree.get(id).name ?? '';
         </tbody>
       </table>
       <p v-if="!found.judged" class="mid">
-        Commands of the two programs answer to one another by id or label: nobody has judged them yet.
+        Commands of the two programs are matched by id or label. Nobody has judged the matches yet.
       </p>
       <div class="lines" tabindex="0" role="region" aria-label="Its presses">
         <table>

@@ -123,7 +123,7 @@ async function again(keyset: number | null) {
       <h2>{{ selected.title }}</h2>
       <p class="under">
         edition {{ selected.number }}, for {{ selected.release }} with {{ selected.keyset }} ·
-        <a :href="selected.path" target="_blank">open it</a>
+        <a :href="selected.path" target="_blank">open</a>
       </p>
       <template v-if="selected.wrong.length">
         <h3>Wrong in {{ selected.release }} now</h3>
@@ -132,7 +132,7 @@ async function again(keyset: number | null) {
         </p>
       </template>
       <template v-if="selected.next?.wrong.length">
-        <h3>Wrong for who uses {{ selected.next.release }}, {{ selected.next.keyset }}</h3>
+        <h3>Wrong for users of {{ selected.next.release }}, {{ selected.next.keyset }}</h3>
         <p v-for="one in selected.next.wrong" :key="one.label">
           <b>{{ one.label }}</b> {{ one.why }}
         </p>
