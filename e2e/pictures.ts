@@ -53,7 +53,7 @@ await page
   .click({ modifiers: ['Shift'] });
 await page.getByLabel('Find the best free keys').check();
 await page.getByRole('button', { name: /^Find keys for/ }).click();
-await page.getByText(/At least total cost/).waitFor();
+await page.getByText(/Lowest total cost/).waitFor();
 await shoot('several');
 await page.goto('/keysets/fathomry/7.0/3/argued');
 await shoot('side-by-side');

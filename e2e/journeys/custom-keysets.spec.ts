@@ -82,7 +82,7 @@ test('several rows are edited together, given the best free keys, and none of it
   await expect(margin(page).getByRole('heading', { name: '3 commands together' })).toBeVisible();
   await page.getByLabel('Find the best free keys').check();
   await page.getByRole('button', { name: 'Find keys for 3' }).click();
-  await expect(margin(page).getByText(/At least total cost/)).toBeVisible();
+  await expect(margin(page).getByText(/Lowest total cost/)).toBeVisible();
   await expectNoBarriers(page, 'several edited together');
   await page.getByRole('button', { name: 'Apply to 3' }).click();
   await expect(page.getByText('Keys set.')).toBeVisible();

@@ -177,7 +177,7 @@ test('a list is read in, a key changed, a clash met, a sheet published, and a le
     await learner.getByRole('button', { name: 'Windows' }).click();
     const entries = learner.locator('.entry');
     await expect(entries.nth(0)).toContainText(/^B, the school’s\s*Lift buoy/);
-    await expect(entries.nth(1)).toContainText(/^Shift\+D, yours\s*Drop buoy\s+asks nothing first/);
+    await expect(entries.nth(1)).toContainText(/^Shift\+D, the school’s\s*Drop buoy\s+asks nothing first/);
     await expect(entries.nth(2)).toContainText(/^Ctrl\+S, cannot be changed\s*Save log/);
     await expectNoBarriers(learner, 'the learner’s sheet');
     await learner.getByLabel('Find').fill('drop');

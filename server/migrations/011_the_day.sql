@@ -24,11 +24,15 @@ CREATE TRIGGER counted_delete AFTER DELETE ON command_detail REFERENCING OLD TAB
   EXECUTE FUNCTION count_changes('release');
 
 -- Of ways to one goal, the one that the trainer advises.
+-- A chooser is one shortcut for several commands, and what decides between them.
+ALTER TABLE command_group DROP CONSTRAINT command_group_kind_check,
+  ADD CONSTRAINT command_group_kind_check CHECK (kind IN ('pair', 'family', 'slots', 'ways', 'chooser'));
 ALTER TABLE command_group
   ADD COLUMN advised_id bigint,
   ADD COLUMN because text NOT NULL DEFAULT '',
   ADD CONSTRAINT advised_of_the_app FOREIGN KEY (advised_id, app_id) REFERENCES command (id, app_id),
-  ADD CONSTRAINT only_ways_are_advised CHECK (advised_id IS NULL OR kind = 'ways');
+  ADD CONSTRAINT only_ways_are_advised CHECK (advised_id IS NULL OR kind = 'ways'),
+  ADD CONSTRAINT a_chooser_says_what_decides CHECK (kind <> 'chooser' OR because <> '');
 CREATE INDEX group_by_advised ON command_group (advised_id) WHERE advised_id IS NOT NULL;
 
 -- How keys are changed in the program: the command that opens its list, and where it shows keys.

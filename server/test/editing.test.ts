@@ -194,6 +194,29 @@ describe('correcting by hand', () => {
     expect((await client.ask('POST', `/api/keysets/${open.id}/corrections`, body)).status).toBeGreaterThanOrEqual(400);
   });
 
+  it('has a trainer’s advice among ways, and choosers that say what decides', async () => {
+    const [a, b, c] = [await command('depth.place'), await command('line.trace'), await command('line.cut')];
+    const group = (body: object) => client.ask<{ id: number; detail?: string }>('POST', `/api/apps/${slug}/groups`, { members: [a.id, b.id], ...body }); // prettier-ignore
+    const made = await group({
+      kind: 'ways',
+      name: 'To the shore',
+      advised: b.id,
+      because: 'It follows the tide line.',
+    });
+    expect(made.status).toBe(201);
+    const kept = (await read()).groups.find((one) => one.id === made.body.id);
+    expect(kept).toMatchObject({ advised: b.id, because: 'It follows the tide line.' });
+    for (const wrong of [
+      { kind: 'ways', name: 'None of them', advised: c.id },
+      { kind: 'pair', name: 'No ways', advised: a.id },
+      { kind: 'chooser', name: 'Undecided' },
+    ])
+      expect((await group(wrong)).status).toBe(422);
+    expect((await group({ kind: 'chooser', name: 'By selection', because: 'by what is selected' })).status).toBe(201);
+    await client.must('POST', `/api/apps/${slug}/merge`, { keep: c.id, drop: b.id });
+    expect((await read()).groups.find((one) => one.id === made.body.id)).toMatchObject({ advised: c.id });
+  });
+
   it('takes what helps to use a command: sealed or not, into the next release, through merges, and from a list', async () => {
     const kept = await client.makeRelease();
     const list = (id: number, text: string) =>

@@ -277,7 +277,7 @@ export type CustomKeyset = z.infer<typeof CustomKeyset>;
 export const Keyset = z.discriminatedUnion('kind', [ShippedKeyset, CustomKeyset]);
 export type Keyset = z.infer<typeof Keyset>;
 
-export const GROUP_KINDS = ['pair', 'family', 'slots', 'ways'] as const;
+export const GROUP_KINDS = ['pair', 'family', 'slots', 'ways', 'chooser'] as const;
 
 /**
  * Commands that belong together: two opposite ones, commands numbered or ordered alike, positions that own a key,
@@ -291,7 +291,7 @@ export const CommandGroup = z.object({
   members: z.array(Id).max(100),
   /** The family that is numbered alongside: store n and recall n. */
   twin: Id.nullable(),
-  /** Of ways to one goal, the command that the trainer advises, and why. */
+  /** Of ways to one goal, the command that the trainer advises, and why; of a chooser, what decides between its commands. */
   advised: Id.nullable().default(null),
   because: prose(500).default(''),
 });

@@ -212,6 +212,7 @@ function saidOf(setting: Setting, { kind, gain, held, on, taker, shorter }: Fact
     values['owner'] = labelOf(setting, held.command);
     values['there'] = tree.get(held.context).name;
     values['left'] = left;
+    values['decides'] = setting.decides(gain.command, held.command);
   }
   if (kind !== 'waits') return said(`follows.${kind}` as SaidCode, values);
   return said('follows.waits', { ...values, ...waitsWith(policy.pause, shorter === true, values) });

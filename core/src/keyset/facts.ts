@@ -11,6 +11,7 @@ export type ConsequenceKind =
   | 'hides'
   | 'hidden by'
   | 'together'
+  | 'chooses'
   | 'waits'
   | 'blocks'
   | 'blocked'
@@ -186,10 +187,12 @@ function factKind(setting: Setting, gain: Gain, held: Held, how: How): Fact['kin
   if (held.command === gain.command) return null;
   if (relation === 'together') {
     const first = setting.tree.firstOf(gain.context, held.context);
-    return first === null ? 'together' : first === gain.context ? 'hides' : 'hidden by';
+    if (first === null) return setting.decides(gain.command, held.command) ? 'chooses' : 'together';
+    return first === gain.context ? 'hides' : 'hidden by';
   }
   if (relation === 'narrower') return 'hidden by';
   if (setting.commands.get(held.command)?.fixed) return 'fixed';
+  if (relation === 'same' && setting.decides(gain.command, held.command)) return 'chooses';
   return relation === 'wider' ? 'hides' : 'taken from';
 }
 
@@ -197,6 +200,7 @@ function factKind(setting: Setting, gain: Gain, held: Held, how: How): Fact['kin
 function givenBoth(setting: Setting, gain: Gain, held: Held, how: How): Fact['kind'] | null {
   const kind = factKind(setting, gain, held, how);
   if (kind === 'waits') return how === 'begins' ? kind : null;
+  if (kind === 'chooses') return gain.command < held.command ? kind : null;
   return kind !== 'taken from' ? kind : gain.command < held.command ? 'both' : null;
 }
 

@@ -18,6 +18,8 @@ export interface Setting {
   readonly pairs: readonly (readonly [number, number])[];
   /** Commands used daily, or over ten times a day. */
   readonly often: ReadonlySet<number>;
+  /** What decides between two commands that one press chooses from; empty where none does. */
+  readonly decides: (a: number, b: number) => string;
 }
 
 /** A loaded catalogue, with what is asked of it again and again: computed once, and remembered as long as it is. */
@@ -29,6 +31,7 @@ export interface Opened {
   readonly uses: () => ReadonlyMap<number, number>;
   readonly often: () => ReadonlySet<number>;
   readonly pairs: () => Setting['pairs'];
+  readonly decides: Setting['decides'];
   /** The keyset that the release comes with unless another is chosen. */
   readonly shipped: Keyset | undefined;
   keyset(id: number): Keyset | undefined;
@@ -54,6 +57,7 @@ export function opened(catalogue: Catalogue): Opened {
     pairs: once(() =>
       catalogue.groups.flatMap(({ kind, members }) => (kind === 'pair' ? [[members[0]!, members[1]!] as const] : [])),
     ),
+    decides: decidesIn(catalogue.groups),
     shipped: catalogue.keysets.find((one) => one.kind === 'shipped' && one.isDefault),
     keyset: (id) => keysets.get(id),
     stack,
@@ -63,8 +67,20 @@ export function opened(catalogue: Catalogue): Opened {
   return self;
 }
 
-function settingOf({ catalogue, tree, commands, pairs, often }: Opened, weighed: Weighed, takers: Takers): Setting {
-  return { weighed, commands, tree, policy: catalogue.app.keyPolicy, takers, pairs: pairs(), often: often() };
+/** What decides between commands of one chooser. */
+function decidesIn(groups: Catalogue['groups']): Setting['decides'] {
+  const choosers = groups.filter((one) => one.kind === 'chooser');
+  if (choosers.length === 0) return () => '';
+  const members = choosers.map((one) => ({ ids: new Set(one.members), because: one.because }));
+  return (a, b) => members.find(({ ids }) => ids.has(a) && ids.has(b))?.because ?? '';
+}
+
+function settingOf(
+  { catalogue, tree, commands, pairs, often, decides }: Opened,
+  weighed: Weighed,
+  takers: Takers,
+): Setting {
+  return { weighed, commands, tree, policy: catalogue.app.keyPolicy, takers, pairs: pairs(), often: often(), decides };
 }
 
 /** A setting with another keyset in it: as if it were edited, or laid elsewhere. */

@@ -24,6 +24,8 @@ export interface WhyQuestion {
   label(command: number): string;
   /** The label of a command by its id in the program, if the release has it. */
   named(name: string): string | undefined;
+  /** What decides between two commands that one press chooses from. */
+  decides?(a: number, b: number): string;
 }
 
 /**
@@ -85,7 +87,13 @@ export function whyNothing(question: WhyQuestion): WhyStep[] {
   step('text', result.typed ? 'cause' : 'fine', said(result.typed ? 'why.typed' : 'why.not typed'));
 
   const winner = result.candidates.find((one) => !one.stopped && one.held.command !== command.id);
-  if (result.outcome === 'ambiguous') step('hidden', 'cause', said('why.ambiguous'));
+  const rivals = result.candidates.flatMap((one) =>
+    !one.stopped && one.held.command !== command.id ? [one.held.command] : [],
+  );
+  const decides = rivals.map((id) => question.decides?.(command.id, id) ?? '');
+  if (result.outcome === 'ambiguous' && decides.every(Boolean) && decides[0])
+    step('hidden', 'look', said('why.chooses', { ...values, others: rivals.map(question.label), decides: decides[0] }));
+  else if (result.outcome === 'ambiguous') step('hidden', 'cause', said('why.ambiguous'));
   else if (winner && !result.typed) {
     const other = question.label(winner.held.command);
     step('hidden', 'cause', said('why.hidden', { place: tree.get(winner.held.context).name, other }));

@@ -67,6 +67,7 @@ export const EN = {
   'follows.hidden by': 'In {there} {theirs} stays with {owner}{where}.',
   'follows.taken from':
     '{theirs} is taken by {owner}{where}. Take it, and {owner} {left, plural, =0 {is left without} one {keeps its other shortcut} other {keeps its # other shortcuts}}.',
+  'follows.chooses': '{theirs} is {owner} too{where}. The program chooses between them: {decides}.',
   'follows.waits':
     '{keys} and {theirs} ({owner}) begin alike{where}: {pause, plural, =0 {{short} ({whose}) would never work alone, since the program waits for the rest} other {{short} ({whose}) has to wait # ms}}.',
   'follows.lopsided': '{partner} has a key and its partner {without} none{where}.',
@@ -78,6 +79,7 @@ export const EN = {
   'clash.platform fold': '{keys} ({command}) and {theirs} ({owner}) become one press{where}; elsewhere they differ.',
   'clash.together':
     '{keys} is {command} in {place} and {owner} in {there}{where}; both are active at once, and nothing says which is meant.',
+  'clash.chooses': '{keys} in {place} is {command} or {owner}{where}. The program chooses: {decides}.',
   'clash.fixed':
     '{keys} in {place} meets {theirs} in {there}{where}: {command} and {owner}, one of which cannot be changed.',
   'clash.waits':
@@ -109,6 +111,7 @@ export const EN = {
   'why.not the focus': 'The focus is not the cause.',
   'why.typed': 'A text has the focus: the key is typed into it. Leave the text first.',
   'why.not typed': 'No text has the focus.',
+  'why.chooses': 'The program chooses between {command} and {others}: {decides}.',
   'why.ambiguous': 'Two commands have it in places that are active together, and nothing says which is meant.',
   'why.hidden': 'In {place} it is {other}.',
   'why.waits':

@@ -106,6 +106,7 @@ export function setting(
     policy: KeyPolicy.parse({}),
     takers: takersOf(systemKeys, keyboards),
     pairs: [],
+    decides: () => '',
     often: new Set(),
     ...rest,
   };

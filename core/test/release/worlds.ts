@@ -40,6 +40,7 @@ export function settingOfWorld({ stack, commands, contexts }: World, layouts = [
     policy,
     takers: () => [],
     pairs: [],
+    decides: () => '',
     often: new Set(),
   };
 }

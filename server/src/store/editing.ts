@@ -177,6 +177,8 @@ export async function saveGroup(db: Db, appId: number, group: Group, id?: number
   const { kind, name, twin, members, advised, because } = group;
   if (advised !== null && (kind !== 'ways' || !members.includes(advised)))
     refuse('not-a-way', 'Of ways to one goal, one of them is advised.');
+  if (kind === 'chooser' && !because)
+    refuse('undecided', 'Say what decides between the commands: what is selected, or what lies under the pointer.');
   if (kind === 'pair' && members.length !== 2) refuse('not-a-pair', 'A pair has two commands.');
   if (new Set(members).size !== members.length) refuse('doubled', 'A command stands twice in the group.');
   const saved = await first<{ id: number }>(

@@ -14,6 +14,7 @@ export const CLASH_KINDS = [
   'waits',
   'cannot be pressed',
   'types a character',
+  'chooses',
   'hidden',
   'lopsided',
 ] as const;

@@ -9,6 +9,7 @@ const SEVERITY: Partial<Record<ClashKind, Severity>> = {
   'same place': 'error',
   together: 'error',
   waits: 'warning',
+  chooses: 'note',
 };
 
 /** Whether two bindings meet on a platform and differ on another, with one layout. */
@@ -23,7 +24,7 @@ function folds(mask: Mask, a: Entry, b: Entry, { layouts }: Keyboards): boolean 
 }
 
 /** Finds what two bindings do to each other; its answer is null for those that get along. */
-export function pairFinder({ tree, commands, often, weighed: { keyboards } }: Setting) {
+export function pairFinder({ tree, commands, often, decides, weighed: { keyboards } }: Setting) {
   const places = new Map(tree.inOrder.map((context, index) => [context.id, index]));
   const relations = tree.inOrder.map((a) => tree.inOrder.map((b) => tree.relation(a.id, b.id)));
   const depths = tree.inOrder.map((context) => tree.depth(context.id));
@@ -53,6 +54,8 @@ export function pairFinder({ tree, commands, often, weighed: { keyboards } }: Se
         [first, second] = winner === a.held.context ? [b, a] : [a, b];
       }
     } else kind = isFixed(first) ? 'fixed' : 'hidden';
+    // One press for several commands, and what is selected or pointed at decides: no clash, and told as such.
+    if ((kind === 'same place' || kind === 'together') && decides(a.held.command, b.held.command)) kind = 'chooses';
     const severity = SEVERITY[kind] ?? (often.has(first.held.command) ? 'warning' : 'note');
     return { kind, severity, parties: [first.held, second.held], ...keyboards.placesOf(mask) };
   };

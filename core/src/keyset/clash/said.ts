@@ -4,7 +4,7 @@ import type { Setting } from '../setting.ts';
 import type { Clash } from './finding.ts';
 
 /** A finding with both parties, to be said. */
-export function clashSaid({ commands, tree, policy, weighed: { keyboards } }: Setting, clash: Clash): Said {
+export function clashSaid({ commands, tree, policy, decides, weighed: { keyboards } }: Setting, clash: Clash): Said {
   const [a, b] = clash.parties;
   const platform = clash.platforms[0] ?? keyboards.platforms[0]!;
   const label = (held: Held) => commands.get(held.command)?.label ?? `command ${held.command}`;
@@ -23,6 +23,7 @@ export function clashSaid({ commands, tree, policy, weighed: { keyboards } }: Se
     unknown: clash.unknown === true,
     missing: commands.get(clash.missing ?? 0)?.label ?? '',
     pause: policy.pause ?? 0,
+    decides: decides(a.command, other.command),
   };
   if (clash.kind !== 'waits') return said(`clash.${clash.kind}` as SaidCode, values);
   const length = (held: Held) => keyboards.strokes(held.shortcut).length;

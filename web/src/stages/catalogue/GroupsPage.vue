@@ -32,7 +32,7 @@ const keysOf = (id: number) => [
 const label = (id: number) => workspace.commands.get(id)?.label ?? 'not in this release';
 /** Of a pair or a family some have a key and some have none; of several ways one key is enough. */
 const lopsided = (one: CommandGroup) => {
-  if (one.kind === 'ways') return false;
+  if (one.kind === 'ways' || one.kind === 'chooser') return false;
   const keyed = one.members.filter((id) => keysOf(id).length > 0).length;
   return keyed > 0 && keyed < one.members.length;
 };
@@ -53,7 +53,14 @@ async function save() {
   const base = `/api/apps/${appSlug.value}/groups`;
   const { kind, name, members, twin, advised, because } = form;
   const ways = kind === 'ways';
-  const sent = { kind, name, members, twin, advised: ways ? advised : null, because: ways ? because : '' };
+  const sent = {
+    kind,
+    name,
+    members,
+    twin,
+    advised: ways ? advised : null,
+    because: ways || kind === 'chooser' ? because : '',
+  };
   const saved = group.value
     ? await send<{ id: number }>('PUT', `${base}/${group.value.id}`, sent, 'Saved.')
     : await send<{ id: number }>('POST', base, sent, 'Made.');
@@ -63,7 +70,13 @@ async function gone() {
   chosen.value = '';
   await workspace.reload();
 }
-const KINDS = { pair: 'a pair', family: 'a family', slots: 'slots', ways: 'ways to one goal' } as const;
+const KINDS = {
+  pair: 'a pair',
+  family: 'a family',
+  slots: 'slots',
+  ways: 'ways to one goal',
+  chooser: 'a chooser',
+} as const;
 /** Numbered alike, so that another can be numbered alongside. */
 const TWINNED = new Set<CommandGroup['kind']>(['family', 'slots']);
 const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) && one.id !== group.value?.id));
@@ -124,6 +137,7 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
               <ElOption value="family" label="a family: numbered or ordered alike" />
               <ElOption value="slots" label="slots: they own a key whatever is put in them" />
               <ElOption value="ways" label="ways: several commands that reach one goal" />
+              <ElOption value="chooser" label="a chooser: one press, and something decides" />
             </ElSelect>
           </label>
           <label
@@ -144,6 +158,13 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
               <ElOption v-for="one in twins" :key="one.id" :value="one.id" :label="one.name" />
             </ElSelect>
           </label>
+          <label v-if="form.kind === 'chooser'"
+            >What decides<ElInput
+              v-model="form.because"
+              maxlength="500"
+              required
+              placeholder="by what is selected, or what lies under the pointer"
+          /></label>
           <template v-if="form.kind === 'ways'">
             <label
               >Advise

@@ -103,26 +103,9 @@ function another() {
 </template>
 
 <style scoped>
-fieldset {
-  display: grid;
-  gap: 6px;
-  margin: 0;
-  padding: 0;
-  border: 0;
-}
 fieldset label {
   display: flex;
   gap: 8px;
-}
-.el-checkbox-group {
-  display: grid;
-  gap: 6px;
-  font-size: inherit;
-}
-legend {
-  margin-bottom: 4px;
-  padding: 0;
-  font-weight: 600;
 }
 input[type='radio'] {
   width: 14px;

@@ -67,23 +67,3 @@ async function correct(id: number) {
   <ProblemList :problems="problems" />
   <p role="status">{{ said }}</p>
 </template>
-
-<style scoped>
-fieldset {
-  display: grid;
-  gap: 6px;
-  margin: 0;
-  padding: 0;
-  border: 0;
-}
-legend {
-  margin-bottom: 4px;
-  padding: 0;
-  font-weight: 600;
-}
-.el-checkbox-group {
-  display: grid;
-  gap: 6px;
-  font-size: inherit;
-}
-</style>

@@ -93,6 +93,7 @@ const KIND_WORDS: Record<ClashKind, string> = {
   waits: 'Has to wait',
   'cannot be pressed': 'Cannot be pressed',
   'types a character': 'Types a character',
+  chooses: 'One press, several commands',
   hidden: 'Hidden',
   lopsided: 'Half a pair',
 };

@@ -29,7 +29,7 @@ async function choose(event: Event) {
   file.value = chosen.name;
   try {
     if (chosen.size > MOST_BYTES)
-      problems.value = [problem('file-too-large', 'The file is larger than 10 MB. No keyset file is that large.')];
+      problems.value = [problem('file-too-large', 'The file is larger than 10 MB. No keyset is that large.')];
     else {
       plan.value = planStackFile(await chosen.text(), workspace.stored!);
       name.value = plan.value.present ? `${plan.value.name}, from file`.slice(0, 80) : plan.value.name;

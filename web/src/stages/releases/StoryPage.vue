@@ -109,6 +109,7 @@ const nameOf = (id: number) => states.value?.flatMap((one) => one.commands).find
           </tbody>
         </table>
       </div>
+      <h2 v-if="inHand" class="sr-only">Its former keys</h2>
       <GiveBack v-if="inHand" :command="inHand" :had="had" />
       <div class="actions">
         <RouterLink v-if="command" class="btn" :to="{ name: 'command', params: { command }, query: luggage }"
