@@ -4,7 +4,7 @@ export { HAND_REACH, RESTING_SPAN, reach, type Reach, type ReachPart } from './r
 export { KLM, TYPISTS, menuSeconds, shortcutSeconds, type Typist } from './time.ts';
 export { depthOf, runFigures, type RunFigures, type RunSetting } from './runs.ts';
 export { waysTo, type GoalWay, type GoalWays } from './ways.ts';
-export { roomIn, type Room, type RoomCell, type RoomQuestion, type RoomState } from './room.ts';
+export { ALL_ROOM, roomIn, type Room, type RoomCell, type RoomQuestion, type RoomState } from './room.ts';
 export { assign, type Assignment } from './assign.ts';
 export { proposer, prunedPool, type Proposal, type ProposalFacts, type Proposer, type Reason } from './proposals.ts';
 export { pressesElsewhere, type Elsewhere } from './elsewhere.ts';

@@ -1,6 +1,6 @@
 import type { ContextTree } from '../catalogue/index.ts';
 import type { SystemKey } from '../contract/index.ts';
-import { WRITING_CODES, withPrimary, writeStored, type Shortcut } from '../keys/index.ts';
+import { KEYPAD, WRITING_CODES, namedKey, withPrimary, writeStored, type Shortcut } from '../keys/index.ts';
 import {
   isThird,
   pressOf,
@@ -34,7 +34,7 @@ export interface RoomCell {
 }
 
 export interface Room {
-  /** The keys of the writing block, nearest to the resting hands first, with their distance in mm. */
+  /** The keys that are looked at, nearest to the resting hands first, with their distance in mm. */
   readonly keys: readonly { readonly code: string; readonly mm: number }[];
   /** A row for each combination of modifiers, plain first, its cells in the order of the keys. */
   readonly rows: readonly { readonly held: string; readonly cells: readonly RoomCell[] }[];
@@ -47,7 +47,18 @@ export interface RoomQuestion {
   /** The keyboard that is drawn, one of the weighed ones. */
   readonly keyboard: Keyboard;
   readonly rest: Rest;
+  /** The keys that are looked at: those that write, unless others are named. */
+  readonly codes?: readonly string[];
 }
+
+const NAMED = ['Space', 'Enter', 'Tab', 'Escape', 'Backspace', 'Insert', 'Delete', 'Home', 'End', 'PageUp', 'PageDown', 'ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight'] as const; // prettier-ignore
+/** Every key that shortcuts are commonly given: those that write, the function keys, the named ones, the numeric pad. */
+export const ALL_ROOM: readonly string[] = [
+  ...WRITING_CODES,
+  ...Array.from({ length: 12 }, (_, i) => `F${i + 1}`),
+  ...NAMED.map((name) => namedKey(name)!.code),
+  ...KEYPAD.keys(),
+];
 
 /** A press as it is in any context: who answers to it here and elsewhere, who else takes it, and what it types. */
 interface Field {
@@ -69,7 +80,7 @@ const isGeneral = ({ strokes: [stroke] }: Shortcut) =>
  * taken, by whom. A press is free only where it is so on every keyboard that is weighed.
  */
 export function roomIn(question: RoomQuestion): (context: number) => Room {
-  const { weighed, takers, tree, keyboard, rest } = question;
+  const { weighed, takers, tree, keyboard, rest, codes = WRITING_CODES } = question;
   const { keyboards } = weighed;
   const here: Mask = 1n << BigInt(keyboards.all.indexOf(keyboard));
   const stored = (press: Press) => writeStored({ strokes: [strokeOf(press, keyboard)], manner: 'pressed' });
@@ -82,10 +93,12 @@ export function roomIn(question: RoomQuestion): (context: number) => Room {
     const among = isGeneral(general) ? keyboards.everywhere : keyboards.maskOf(keyboard.platform);
     return weighed.near(writeStored(general)).filter(({ on }) => on & among);
   };
-  const keys = WRITING_CODES.flatMap((code) => {
-    const found = keyboard.board.lacks.has(code) ? null : reach(stored(pressOf([], code)), keyboard, rest);
-    return found ? [{ code, mm: found.mm }] : [];
-  }).sort((a, b) => a.mm - b.mm);
+  const keys = codes
+    .flatMap((code) => {
+      const found = keyboard.board.lacks.has(code) ? null : reach(stored(pressOf([], code)), keyboard, rest);
+      return found ? [{ code, mm: found.mm }] : [];
+    })
+    .sort((a, b) => a.mm - b.mm);
   const rows = combinations(keyboard.platform).map((held) => ({
     held,
     fields: keys.map(({ code }): Field => {

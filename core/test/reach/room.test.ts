@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { LAYOUTS, layoutById, type Layout } from '../../src/keys/index.ts';
 import { SYSTEM_KEYS, resolve, type Setting } from '../../src/keyset/index.ts';
 import { readPress } from '../../src/press/index.ts';
-import { RESTS, roomIn } from '../../src/reach/index.ts';
+import { ALL_ROOM, RESTS, roomIn } from '../../src/reach/index.ts';
 import { PLATFORMS } from '../arbitraries.ts';
 import { binding, on, setting, settings, shipped, tree } from '../keyset/fixtures.ts';
 
@@ -44,6 +44,15 @@ describe('room left', () => {
       }),
       { numRuns: 60 },
     );
+  });
+  it('has function keys, named keys and the numeric pad where they are asked for, each free or taken as resolving says', () => {
+    const { weighed, tree: places, takers } = withKeys([[1, 'Ctrl+F5'], [2, 'Shift+Home'], [3, 'Ctrl+[Numpad7]']], 'us'); // prettier-ignore
+    const keyboard = weighed.keyboards.on('windows')[0]!;
+    const { keys, rows } = roomIn({ weighed, takers, tree: places, keyboard, rest: RESTS[1]!, codes: ALL_ROOM })(1);
+    expect(keys.length).toBe(new Set(keys.map((one) => one.code)).size);
+    for (const code of ['F5', 'Home', 'Numpad7', 'KeyA']) expect(keys.map((one) => one.code)).toContain(code);
+    const taken = rows.flatMap((row) => row.cells.filter((cell) => cell.state === 'taken').map((cell) => cell.press));
+    expect(taken.sort()).toEqual(['Ctrl+F5', 'Ctrl+Numpad7', 'Shift+Home']);
   });
   it('begins with the keys under the resting fingers, and goes outwards', () => {
     const { keys, rows } = roomOf(withKeys([[1, 'Ctrl+A']], 'us'), 1, 'windows', RESTS[1]!);

@@ -11,6 +11,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import { layoutsInHand } from '../../stores/hand.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import EditCosts from './EditCosts.vue';
 import FollowUps from './FollowUps.vue';
 import NearerKeys from './NearerKeys.vue';
 import WhatFollows from './WhatFollows.vue';
@@ -45,6 +46,8 @@ async function act(action: EditAction) {
 async function follow(up: FollowUp) {
   if (await edit.saveWith(up)) done();
 }
+/** The edit as it would be saved. */
+const made = computed(() => outcome.value?.change.put.find((one) => one.command === props.command.id) ?? null);
 const used = computed(() => usesADay(workspace.catalogue!.uses).get(props.command.id));
 const pressable = computed(() => !outcome.value?.consequences.some((one) => one.kind === 'cannot be pressed'));
 const unready = computed(() => busy.value || !shortcut.value || Boolean(outcome.value?.refusals.length));
@@ -118,6 +121,7 @@ defineExpose({ focus: () => field.value?.focus() });
       </label>
     </div>
 
+    <EditCosts v-if="made" :edit="made" />
     <NearerKeys
       :setting="edit.setting.value"
       :keyset="keyset"

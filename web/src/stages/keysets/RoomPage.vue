@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, watch } from 'vue';
-import { RESTS, roomIn, type RoomCell, type RoomState } from '@crib/core/reach';
+import { ALL_ROOM, reach, RESTS, roomIn, type RoomCell, type RoomState } from '@crib/core/reach';
+import { said, say } from '@crib/core/words';
 import { readPress, targetOf } from '@crib/core/press';
 import IndexLine from '../../parts/IndexLine.vue';
 import KeyChip from '../../parts/KeyChip.vue';
@@ -25,24 +26,36 @@ const context = computed(
 );
 const { restName, rest } = useHands();
 const chosen = kept('at');
+/** Function keys, named keys and the numeric pad besides those that write. */
+const allKeys = kept('keys');
 
 /** Every press with the keyset, made once; places are asked for one by one. */
 const asked = computed(() => {
   if (!keyset.value) return null;
   const { weighed, takers, tree } = workspace.settingOf(id.value);
-  return roomIn({ weighed, takers, tree, keyboard: workspace.keyboardOn(platform.value), rest: rest.value });
+  const keyboard = workspace.keyboardOn(platform.value);
+  const more = allKeys.value ? { codes: ALL_ROOM } : {};
+  return roomIn({ weighed, takers, tree, keyboard, rest: rest.value, ...more });
 });
 const room = computed(() => (context.value && asked.value?.(context.value.id)) ?? null);
 const cells = computed(() => (room.value?.rows ?? []).flatMap((row) => row.cells));
 const selected = computed(() => cells.value.find((cell) => cell.press === chosen.value) ?? null);
 const count = (state: RoomState) => cells.value.filter((cell) => cell.state === state).length;
-/** The free presses nearest to the hands: by the key first, then by how much is held. */
+/** How far a whole press is, what is held included: the same number as proposals say. */
+const reachOf = (shortcut: string) => reach(shortcut, workspace.keyboardOn(platform.value), rest.value);
+const distanceOf = (shortcut: string) => {
+  const found = reachOf(shortcut);
+  return found ? say(said('reach.distance', { mm: Math.round(found.mm), hands: found.hands })) : '';
+};
+/** The free presses nearest to the hands, by the keys and by what is held. */
 const nearest = computed(() => {
   const { keys, rows } = room.value ?? { keys: [], rows: [] };
   return keys
     .flatMap(({ mm }, at) =>
       rows.flatMap((row) => (row.cells[at]!.state === 'free' ? [{ cell: row.cells[at]!, mm }] : [])),
     )
+    .map(({ cell }) => ({ cell, mm: reachOf(cell.shortcut)?.mm ?? Infinity }))
+    .sort((a, b) => a.mm - b.mm)
     .slice(0, 12);
 });
 const codeOf = (press: string) => targetOf(readPress(press)).code;
@@ -123,6 +136,15 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
             <ElOption v-for="one in RESTS" :key="one.name" :value="one.name" :label="one.name" />
           </ElSelect>
         </label>
+        <button
+          type="button"
+          class="btn plain"
+          role="switch"
+          :aria-checked="allKeys === 'all'"
+          @click="allKeys = allKeys === 'all' ? '' : 'all'"
+        >
+          function, named and keypad keys: {{ allKeys === 'all' ? 'shown' : 'hidden' }}
+        </button>
       </div>
       <div class="field">
         <table
@@ -181,7 +203,9 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
       <template #margin>
         <template v-if="selected">
           <h2>{{ show(selected.shortcut, platform, style) }}</h2>
-          <p class="under">{{ STATE_WORDS[selected.state] }} in {{ context.name }}</p>
+          <p class="under">
+            {{ STATE_WORDS[selected.state] }} in {{ context.name }}, {{ distanceOf(selected.shortcut) }}
+          </p>
           <div v-for="held in selected.by" :key="`${held.command} ${held.context} ${held.shortcut}`" class="pair">
             <span>{{ label(held.command) }}</span><span class="mid">{{ tree.get(held.context).name }}</span>
           </div>

@@ -5,6 +5,7 @@ import { say } from '@crib/core/words';
 import { type Decision, type EditCost, type Outcome } from '@crib/core/release';
 import KeyChip from '../../parts/KeyChip.vue';
 import KeyField from '../../parts/KeyField.vue';
+import PastCost from './PastCost.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useProposals } from '../keysets/useProposals.ts';
 import type { useCarry } from './useCarry.ts';
@@ -139,13 +140,7 @@ defineExpose({ focus: () => (field.value ? field.value.focus() : first.value?.fo
       </div>
     </template>
   </template>
-  <template v-if="cost && cost.steps">
-    <h3>What it has cost at past releases</h3>
-    <p v-if="!cost.at.length" class="mid">
-      Nothing: it would have been carried {{ cost.steps === 1 ? 'once' : `${cost.steps} times` }} as it is.
-    </p>
-    <p v-for="one in cost.at" :key="one.to">From {{ one.from }} to {{ one.to }}: {{ say(one.outcome.said) }}</p>
-  </template>
+  <PastCost :cost="cost" />
 </template>
 
 <style scoped>

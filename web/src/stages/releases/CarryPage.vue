@@ -11,14 +11,18 @@ import CarryList from './CarryList.vue';
 import CarryMargin from './CarryMargin.vue';
 import CarriedSet from './CarriedSet.vue';
 import ReleasesFrame from './ReleasesFrame.vue';
-import { useCarry, useCosts } from './useCarry.ts';
+import { useCarry } from './useCarry.ts';
+import { useCosts } from './useCosts.ts';
 
 /** A keyset carried to another release: a list to work off by keyboard, decisions by kind, and the set that comes of it. */
 const workspace = useWorkspace();
 const { kept, set, luggage } = usePlace();
 const carrying = useCarry();
 const { ready, problem, load, line, to, toAsked, later, target, keyset, base, below, outcomes, decisions, isDecided, made } = carrying; // prettier-ignore
-const { costs } = useCosts(carrying);
+const { costs } = useCosts(
+  computed(() => carrying.keyset.value?.edits ?? []),
+  computed(() => carrying.line.value?.releaseId),
+);
 const [only, at, step] = [kept('only'), kept('at'), kept('step')];
 
 const TITLES: Record<OutcomeKind, string> = {

@@ -1,16 +1,6 @@
 import { computed } from 'vue';
 import type { CustomKeyset } from '@crib/core/contract';
-import { placeKey } from '@crib/core/keyset';
-import {
-  carriedLayer,
-  carry,
-  costs,
-  decisionFor,
-  type Decision,
-  type EditCost,
-  type Outcome,
-  type PastRelease,
-} from '@crib/core/release';
+import { carriedLayer, carry, decisionFor, type Decision, type Outcome } from '@crib/core/release';
 import { useDecisions } from '../../stores/decisions.ts';
 import { useLineage } from '../../stores/lineage.ts';
 import { usePlace } from '../../stores/place.ts';
@@ -69,25 +59,4 @@ export function useCarry() {
     return carriedLayer(outcomes.value, chosen, question.value.now);
   });
   return { ...catalogues, line, to, toAsked, later, from, onto, source, target, keyset, base, below, question, outcomes, decisions, decisionOf, isDecided, made }; // prettier-ignore
-}
-
-/** What each edit of a keyset has cost at past releases, by its place. */
-export function useCosts(carrying: ReturnType<typeof useCarry>) {
-  const workspace = useWorkspace();
-  const lineage = useLineage();
-  /** The releases up to the one the keyset stands on, the oldest first. */
-  const past = computed(() => {
-    const all = [...(workspace.app?.releases ?? [])].reverse();
-    return all.slice(0, all.findIndex((one) => one.id === carrying.line.value?.releaseId) + 1).map((one) => one.id);
-  });
-  const { loaded, ready } = useCatalogues(past);
-  const found = computed<ReadonlyMap<string, EditCost>>(() => {
-    const mine = carrying.keyset.value;
-    if (!ready.value || !mine || past.value.length < 2) return new Map();
-    const all = past.value.map((id) => loaded.value.get(id)!);
-    const steps = all.map((one): PastRelease => ({ label: one.catalogue.release.label, setting: one.setting(one.shipped!.id, workspace.keyboardsFor(one.catalogue.release.platforms)) })); // prettier-ignore
-    const list = costs(mine.edits, steps, (from, to) => lineage.between(all[from]!.catalogue, all[to]!.catalogue));
-    return new Map(list.map((one) => [placeKey(one.edit), one]));
-  });
-  return { costs: found };
 }
