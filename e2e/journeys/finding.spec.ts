@@ -179,7 +179,7 @@ test('what helps to use a command is added to a sealed release, and advice comes
   await page.goto('/catalogue/fathomry/7.0/command/view.closer');
   await expect(page.getByText('use this one')).toBeVisible();
   await expect(page.getByText('The wheel goes closer to what you point at')).toBeVisible();
-  await expect(page.getByText(/Opened by Key assignments/)).toBeVisible();
+  await expect(page.getByText(/opened by Key assignments/)).toBeVisible();
   await page.getByRole('button', { name: 'Add to it' }).click();
   await margin(page).getByLabel('The user sees').fill('the chart grows');
   await margin(page).getByRole('button', { name: 'Save' }).click();

@@ -46,7 +46,11 @@ describe('change notes', () => {
     expect(changes.groups[0]!.title).toBe('Mind these');
     expect(changes.groups[0]!.lines.map((line) => [line.subject, line.text, line.after])).toEqual([
       ['', 'Room 4 has 2.0 already.', {}],
-      ['Show drying heights', 'is Discard trial contour now', { windows: ['6'], macos: ['6'] }],
+      [
+        'Show drying heights',
+        'no longer has this key. The key now does “Discard trial contour”.',
+        { windows: ['6'], macos: ['6'] },
+      ],
     ]);
     const text = async (form: string) =>
       (await learner.ask<string>('GET', `/public/editions/${edition.address}/sheet.${form}`)).body;
@@ -67,7 +71,10 @@ describe('change notes', () => {
     await confirm(client, two, [['Show drying heights', 'Drying heights']], null);
     const [found] = await stale();
     expect(found).toMatchObject({ of: 'notes', id: made.id, number: 1, release: '2.0', next: null });
-    expect(found!.wrong).toContainEqual({ label: 'Drying heights', why: 'is no longer so: was Show drying heights' });
+    expect(found!.wrong).toContainEqual({
+      label: 'Drying heights',
+      why: 'is no longer so: was called “Show drying heights”',
+    });
     expect(found!.wrong.at(-1)!.why).toBe('changed since, and not mentioned');
     const again = (notesAsked: number[]) => client.ask<PublishedEdition[]>('POST', `/api/apps/${two.slug}/reissue`, { notes: notesAsked }); // prettier-ignore
     expect((await again([made.id, 999_999_999])).status).toBe(404);
@@ -104,7 +111,7 @@ describe('change notes', () => {
       const file = join(folder, 'notes.pdf');
       writeFileSync(file, Buffer.from(await response.arrayBuffer()));
       const read = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ');
-      for (const part of ['What 2.0 changes', 'is Discard trial contour now', own.text, 'page 1 of 1'])
+      for (const part of ['What 2.0 changes', 'no longer has this key', '“Discard', own.text, 'page 1 of 1'])
         expect(read).toContain(part); // prettier-ignore
       const fonts = execFileSync('pdffonts', [file], { encoding: 'utf8' }).trim().split('\n').slice(2);
       expect(fonts.length).toBeGreaterThan(2);

@@ -42,6 +42,15 @@ export const EditionRow = z.object({
 });
 export type EditionRow = z.infer<typeof EditionRow>;
 
+/** How keys are changed in the program: in words, by the command that opens its list, and where it shows keys. */
+export const EditionChanging = z.object({
+  how: z.string(),
+  command: z.string(),
+  keys: z.record(PlatformName, z.array(StoredShortcut)),
+  shown: z.string(),
+});
+export type EditionChanging = z.infer<typeof EditionChanging>;
+
 /** What an edition says, for good. Crib's own JSON form of a sheet. */
 export const EditionBody = z.object({
   format: z.literal('crib-sheet'),
@@ -57,6 +66,7 @@ export const EditionBody = z.object({
   keyset: z.object({ name: z.string(), revision: Id, custom: z.boolean() }),
   platforms: z.array(PlatformName),
   sections: z.array(z.object({ title: z.string(), rows: z.array(EditionRow) })),
+  changing: EditionChanging.nullable().default(null),
 });
 export type EditionBody = z.infer<typeof EditionBody>;
 

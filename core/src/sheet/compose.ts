@@ -2,6 +2,7 @@ import type { Platform } from '../keys/index.ts';
 import type { Command, EditionBody, EditionRow, Sheet } from '../contract/index.ts';
 import type { Opened } from '../keyset/index.ts';
 import type { Keyboards } from '../press/index.ts';
+import { changingIn } from './changing.ts';
 
 /** A sheet with every key filled in, as it would be published now. */
 export function composeSheet(
@@ -26,6 +27,7 @@ export function composeSheet(
     release: catalogue.release.label,
     keyset: { name: keyset.name, revision: keyset.revision, custom: keyset.kind === 'custom' },
     platforms: [...catalogue.release.platforms],
+    changing: changingIn(opened, sheet.keysetId, keyboards),
     sections: sheet.sections.map((section) => ({
       title: section.title,
       rows: section.rows.flatMap(({ command, note }) => {

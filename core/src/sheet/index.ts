@@ -14,3 +14,4 @@ export {
 export { appliesOn } from './applies.ts';
 export { rowsByName, sheetOn, wrongChanges, wrongLines, type WrongLine } from './impact.ts';
 export { ledgerTable, type LedgerKeys } from './ledger.ts';
+export { changingIn, changingSaid } from './changing.ts';

@@ -2,6 +2,7 @@ import type { ContextTree } from '../catalogue/index.ts';
 import type { Command } from '../contract/index.ts';
 import type { Weighed } from '../keyset/index.ts';
 import { platformName, type Platform } from '../keys/index.ts';
+import { meaningName, type ColumnMeaning } from '../list/index.ts';
 import type { PlainTable } from './table.ts';
 
 /** A keyset as a column of a ledger. */
@@ -9,6 +10,24 @@ export interface LedgerKeys {
   readonly title: string;
   readonly weighed: Weighed;
 }
+
+const FLAGS = ['fixed', 'hidden', 'destructive', 'parameterised', 'scripted', 'unshown'] as const;
+/** What else is said of a command, as lists say it; a column stands there when something is in it. */
+const SAID: readonly (readonly [ColumnMeaning, (one: Command) => string])[] = [
+  ['flags', (one) => FLAGS.filter((flag) => one[flag]).join('; ')],
+  ['onePress', (one) => (one.onePress === 'once' ? '' : one.onePress)],
+  ['otherNames', (one) => one.otherNames.join('; ')],
+  ['needs', (one) => one.needs],
+  ['satisfiedBy', (one) => one.satisfiedBy],
+  ['then', (one) => one.then],
+  ['sign', (one) => one.sign],
+  ['states', (one) => one.states.join('; ')],
+  ['presses', (one) => one.presses.join('; ')],
+  ['step', (one) => one.step],
+  ['setting', (one) => one.setting],
+  ['keyList', (one) => one.keyList],
+  ['keyListSince', (one) => one.keyListSince],
+];
 
 /** A ledger as a plain table, a row a command: a list that reads back to what it shows of one platform. */
 export function ledgerTable(
@@ -20,15 +39,17 @@ export function ledgerTable(
 ): PlainTable {
   const keys = ({ weighed }: LedgerKeys, command: number) =>
     [...new Set(weighed.on(platform).of(command).map((held) => show(held.shortcut)))].join(' or '); // prettier-ignore
+  const said = SAID.filter(([, of]) => commands.some((one) => of(one)));
   return {
-    header: ['Command id', 'Label', 'Where it works', 'Category', 'Menu path', ...columns.map((one) => `${one.title}, ${platformName(platform)}`)], // prettier-ignore
-    rows: commands.map(({ id, name, label, home, category, menu }) => [
-      name,
-      label,
-      tree.path(home),
-      category,
-      menu,
-      ...columns.map((one) => keys(one, id)),
+    header: ['Command id', 'Label', 'Where it works', 'Category', 'Menu path', ...columns.map((one) => `${one.title}, ${platformName(platform)}`), ...said.map(([meaning]) => meaningName(meaning))], // prettier-ignore
+    rows: commands.map((command) => [
+      command.name,
+      command.label,
+      tree.path(command.home),
+      command.category,
+      command.menu,
+      ...columns.map((one) => keys(one, command.id)),
+      ...said.map(([, of]) => of(command)),
     ]),
   };
 }

@@ -105,6 +105,15 @@ describe('what a list says besides', () => {
     const { plan } = reading(tableCsv(table), made);
     expect(plan.problems).toEqual([]);
     expect([plan.newCommands, plan.changedCommands, plan.newBindings, plan.goneBindings]).toEqual([[], [], [], []]);
+    // What else is said of commands goes along, and makes the same commands where nothing is known yet.
+    const full = 'Command id,Label,Windows,Flags,One press,Other names,Needs,Satisfied by,Then,The user sees,States,Presses,Step,Setting,List of keys,In the list since\na,Alpha,F2,unshown; destructive,cycles,Alef; First,a line,b,Enter accepts,a dot,Day; Night,one; two,0.1 m,"Snap, on",Tools,2.1\nb,Beta,F3,,,,,,,,,,,,,\n'; // prettier-ignore
+    const said = takenIn(catalogue(), reading(full).plan);
+    const wide = opened(said);
+    const out = tableCsv(ledgerTable(said.commands, [{ title: '7.0', weighed: wide.weighed(1, keyboardsOf([US], ['windows', 'macos'])) }], wide.tree, 'windows', (one) => showStored(one, 'windows'))); // prettier-ignore
+    expect(reading(out, said).plan.changedCommands).toEqual([]);
+    expect(reading(out).plan.newCommands.map((one) => one.words)).toEqual(
+      reading(full).plan.newCommands.map((one) => one.words),
+    );
     // A key less on Windows: that is all that is gone.
     const fewer = { ...table, rows: table.rows.map((row) => row.map((cell) => cell.replace(' or F5', ''))) };
     expect(reading(tableCsv(fewer), made).plan.goneBindings.map((one) => one.shortcut)).toEqual(['F5']);

@@ -207,6 +207,7 @@ describe('proposals', () => {
     const catalogue = {
       app: { name: 'Brinechart' },
       release: { platforms: ['linux'] },
+      groups: [],
       contexts: FOUR_CONTEXTS,
       commands: [command(7, { label: 'measure DEPTH' }), command(8, { label: 'Other' })],
       keysets: [shipped([binding(7, 'F6'), binding(8, 'F7')])],

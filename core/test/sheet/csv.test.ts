@@ -31,6 +31,7 @@ const bodyOf = (list: EditionRow[]): EditionBody => ({
   intro: '',
   credit: '',
   language: 'en',
+  changing: null,
   number: 1,
   publishedOn: '2026-11-24',
   app: 'A',

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { EditionBody, Recipe, type CustomKeyset } from '../../src/contract/index.ts';
-import { canonicalJson, composeSheet, sheetCsv } from '../../src/sheet/index.ts';
+import { canonicalJson, changingSaid, composeSheet, sheetCsv } from '../../src/sheet/index.ts';
 import { writePreset } from '../../src/preset/index.ts';
 import { effective, opened } from '../../src/keyset/index.ts';
 import { catalogue } from '../list/fixtures.ts';
@@ -46,6 +46,14 @@ const sheet = {
 const body = composeSheet(sheet, opened(withEdits(school)), usKeyboards(), { number: 3, publishedOn: '2026-11-24' });
 
 describe('a composed sheet', () => {
+  it('says how keys are changed, with the keys that the command opening the list has in its keyset', () => {
+    expect(body.changing).toBeNull();
+    const app = { ...base.app, howToChange: 'Edit › Keys.', keysCommand: 'depth.place', keysShown: 'in the menus' };
+    const told = composeSheet(sheet, opened({ ...withEdits(school), app }), usKeyboards(), { number: 1, publishedOn: '2026-11-24' }).changing!; // prettier-ignore
+    expect(changingSaid(told, 'macos', 'en')).toBe('Edit › Keys. The list is opened by Place sounding (Option+D). Keys are shown in the menus.'); // prettier-ignore
+    expect(changingSaid(told, 'macos', 'de')).toContain('Die Liste öffnet der Befehl „Place sounding“ (Wahl+D).');
+    expect(changingSaid({ ...told, keys: {} }, 'windows', 'fr')).toContain('La liste s’ouvre par « Place sounding ».');
+  });
   it('shows the keys in force on each platform, and what was shipped where that differs', () => {
     expect(body.sections[0]!.rows).toMatchObject([
       {

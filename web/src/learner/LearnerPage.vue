@@ -4,6 +4,7 @@ import { US, conventionOf, platformName, showStored, type Style } from '@crib/co
 import { LEARNER_LANGUAGES, tell, type LearnerCode, type LearnerLanguage } from '@crib/core/words';
 import type { PublicEdition } from '@crib/core/contract';
 import { fetchEdition, type Missing } from './edition.ts';
+import { changingSaid } from '@crib/core/sheet';
 import ChangesView from '../parts/ChangesView.vue';
 import SheetView from '../parts/SheetView.vue';
 import { keyLanguage } from '../parts/chips.ts';
@@ -91,6 +92,11 @@ const about = computed(() => {
   const { app, release, keyset } = sheet.value!;
   return keyset.custom ? t('page.with', { app, release, keyset: keyset.name }) : `${app} ${release}`;
 });
+/** How keys are changed in the program, in the edition’s language. */
+const changing = computed(() => {
+  const told = sheet.value?.changing;
+  return told ? changingSaid(told, platform.value, sheet.value!.language) : '';
+});
 const file = computed(() => edition.value?.files.find((one) => one.platform === platform.value));
 const base = computed(() => `/public/editions/${address}`);
 const print = () => window.print();
@@ -151,6 +157,10 @@ const print = () => window.print();
       />
       <ChangesView v-else-if="changes" :language="language" :body="changes" :platform="platform" :how="style" />
       <p v-if="none" role="status">{{ t('page.none') }}</p>
+      <section v-if="changing" class="load">
+        <h2>{{ t('page.changing') }}</h2>
+        <p :lang="whole.language">{{ changing }}</p>
+      </section>
       <section v-if="file" class="load">
         <h2>{{ t('page.loading file') }}</h2>
         <p>{{ edition.howToLoad }}</p>

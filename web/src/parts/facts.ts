@@ -1,4 +1,4 @@
-import type { App, Command } from '@crib/core/contract';
+import type { Command } from '@crib/core/contract';
 
 /** One thing that is known of a command: what it is, and what it says. */
 export interface Fact {
@@ -23,12 +23,4 @@ export function factsOf(command: Command, labelled: (name: string) => string | u
     { name: 'Also called', text: command.otherNames.join(', ') },
   ];
   return facts.filter((fact) => fact.text !== '');
-}
-
-/** How a program’s keys are changed, naming the command that opens its list with the keys that it has now. */
-export function howChanged(app: App, opener: { readonly label: string; readonly keys: string } | null): string {
-  const open = opener ? `${opener.label}${opener.keys ? ` (${opener.keys})` : ''}` : '';
-  return [app.howToChange, open && `Opened by ${open}.`, app.keysShown && `Keys are shown ${app.keysShown}.`]
-    .filter(Boolean)
-    .join(' ');
 }

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch, watchEffect } from 'vue';
 import { platformName } from '@crib/core/keys';
+import { changingIn, changingSaid } from '@crib/core/sheet';
 import type { Held, Weighed } from '@crib/core/keyset';
 import { languageName } from '../../parts/languages.ts';
-import { show } from '../../parts/chips.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
@@ -11,7 +11,7 @@ import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import CommandWays from './CommandWays.vue';
-import { factsOf, howChanged } from '../../parts/facts.ts';
+import { factsOf } from '../../parts/facts.ts';
 import DetailForm from './DetailForm.vue';
 import CorrectCommand from './CorrectCommand.vue';
 import ShippedKeys from './ShippedKeys.vue';
@@ -73,11 +73,8 @@ const detailing = ref(false);
 watch(name, () => (detailing.value = false));
 /** How keys are changed in the program, with the present key of the command that opens the list. */
 const changing = computed(() => {
-  const { app } = workspace.catalogue!;
-  const opener = workspace.byName.get(app.keysCommand);
-  const [held] = opener ? workspace.effectiveOf(keysetInHand.value!, platform.value).of(opener.id) : [];
-  const keys = held ? show(held.shortcut, platform.value, style.value) : '';
-  return command.value!.fixed ? '' : howChanged(app, opener ? { label: opener.label, keys } : null);
+  const found = changingIn(workspace.opened!, keysetInHand.value!, workspace.keyboards);
+  return found && !command.value!.fixed ? changingSaid(found, platform.value, 'en') : '';
 });
 const flags = computed(() => {
   const one = command.value!;
