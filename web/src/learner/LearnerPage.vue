@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watchEffect } from 'vue';
-import { US, conventionOf, platformName, showStored, type Style } from '@crib/core/keys';
+import { US, platformName, showStored, type Style } from '@crib/core/keys';
 import { LEARNER_LANGUAGES, tell, type LearnerCode, type LearnerLanguage } from '@crib/core/words';
 import type { PublicEdition } from '@crib/core/contract';
 import { fetchEdition, type Missing } from './edition.ts';
+import { LANGUAGE_NAMES, likelyLanguage, likelyPlatform } from './reader.ts';
 import { changingSaid } from '@crib/core/sheet';
 import ChangesView from '../parts/ChangesView.vue';
 import SheetView from '../parts/SheetView.vue';
@@ -17,29 +18,13 @@ const platform = ref(choices.get('platform') ?? '');
 const style = ref<Style>(choices.get('style') === 'symbols' ? 'symbols' : 'words');
 const query = ref('');
 
-/** The reader’s language: the one chosen, else the first of the browser’s that there is. */
-function likelyLanguage(): LearnerLanguage {
-  const asked = [choices.get('language') ?? '', ...navigator.languages].map((tag) => tag.slice(0, 2).toLowerCase());
-  return asked.flatMap((tag) => LEARNER_LANGUAGES.find((one) => one === tag) ?? [])[0] ?? 'en';
-}
-const language = ref(likelyLanguage());
-const NAMES: Record<LearnerLanguage, string> = { en: 'English', de: 'Deutsch', fr: 'Français' };
+const language = ref(likelyLanguage(choices.get('language')));
 const t = (code: LearnerCode, values: Record<string, string | number> = {}) => tell(language.value, code, values);
 watchEffect(() => {
   keyLanguage.value = language.value;
   document.documentElement.lang = language.value;
 });
 
-/** The reader's own platform, as far as the browser tells. */
-function likelyPlatform(known: readonly string[]): string {
-  const agent = navigator.userAgent;
-  const guess = /Mac|iPhone|iPad/.test(agent)
-    ? 'macos'
-    : /Linux|X11|CrOS/.test(agent) && !/Android/.test(agent)
-      ? 'linux'
-      : 'windows';
-  return known.find((one) => conventionOf(one) === guess) ?? known[0]!;
-}
 async function load() {
   failed.value = null;
   const found = await fetchEdition(address);
@@ -143,7 +128,7 @@ const print = () => window.print();
         <label class="languages"
           ><span class="sr-only">{{ t('page.language') }}</span>
           <select :value="language" @change="choose('language', ($event.target as HTMLSelectElement).value)">
-            <option v-for="one in LEARNER_LANGUAGES" :key="one" :value="one">{{ NAMES[one] }}</option>
+            <option v-for="one in LEARNER_LANGUAGES" :key="one" :value="one">{{ LANGUAGE_NAMES[one] }}</option>
           </select></label
         >
       </div>
