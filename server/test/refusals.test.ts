@@ -115,13 +115,19 @@ describe('every route of the editors', () => {
         .record({ name: fc.oneof(fc.integer(), fc.constant(null), fc.constant('\u0000')), extra: fc.jsonValue() })
         .map((one) => JSON.stringify(one)),
     );
+    // A generator of odd texts knows “name” as a key: with a text in it that is a proper request for another name.
+    const renames = (body: string) => /"name"\s*:\s*"(?!\\u0000")/.test(body);
     const bodied = writing.filter(({ method, path }) => method !== 'DELETE' && !/\/(seal|list)$/.test(path));
     await fc.assert(
-      fc.asyncProperty(fc.constantFrom(...bodied), hostile, async ({ method, path }, body) => {
-        const answer = await client.ask(method, ours.address(path), body, { 'content-type': 'application/json' });
-        // What asks for no change may be done.
-        if (answer.status >= 300) expectRefused(answer, `${method} ${path} ${body}`);
-      }),
+      fc.asyncProperty(
+        fc.constantFrom(...bodied),
+        hostile.filter((body) => !renames(body)),
+        async ({ method, path }, body) => {
+          const answer = await client.ask(method, ours.address(path), body, { 'content-type': 'application/json' });
+          // What asks for no change may be done.
+          if (answer.status >= 300) expectRefused(answer, `${method} ${path} ${body}`);
+        },
+      ),
       { numRuns: 400 },
     );
     expect(await everything(ours)).toEqual(before);
