@@ -38,7 +38,7 @@ await page.keyboard.press('Control+j');
 await shoot('editing');
 await page.goto('/keysets/fathomry/7.0/3/room?where=2&at=Ctrl%2BShift%2BKeyR');
 await shoot('room');
-await page.goto('/keysets/fathomry/7.0/4/reach?what=run+1&with=2');
+await page.goto('/keysets/fathomry/7.0/4/reach?what=run+1&with=2&at=KeyB');
 await page.locator('.apexcharts-bar-area').first().waitFor();
 await shoot('reach');
 await page.goto('/keysets/fathomry/7.0/3/move');

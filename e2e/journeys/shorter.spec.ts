@@ -76,6 +76,30 @@ test('a free press is given to a command from room left in three actions, and fr
   await expect(row(page, 'Drop it').locator('.chip.yours')).toHaveCount(1);
 });
 
+test('a free press of a key on the reach chart is given to a command in three actions, without a run; arrow keys walk over the keys', async ({
+  page,
+}) => {
+  await signIn(page);
+  const made = await fresh(page, 'from-chart');
+  await page.goto(at(made, '/reach'));
+  const me = hand(page);
+  const chart = page.getByRole('group', { name: 'Keys by their distance' });
+  await me.click(/^B$/, chart);
+  await expect(margin(page).getByRole('heading', { name: 'The key B' })).toBeVisible();
+  await me.choose('Give it to', 'Drop it');
+  await expect(margin(page).getByText('Nobody loses a key by it')).toBeVisible();
+  await expectNoBarriers(page, 'a press given from the reach chart');
+  await me.click(/^Give it /);
+  expect(me.count()).toBeLessThanOrEqual(3);
+  await expect(margin(page).locator('.pair').filter({ hasText: 'Drop it' })).toHaveCount(1);
+  await chart.getByRole('button', { name: 'B', exact: true, pressed: true }).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(chart.getByRole('button', { name: 'N', exact: true, pressed: true })).toBeFocused();
+  await expect(margin(page).getByRole('heading', { name: 'The key N' })).toBeVisible();
+  await page.goto(at(made, '?row=chart.drop'));
+  await expect(row(page, 'Drop it').locator('.chip.yours')).toHaveCount(1);
+});
+
 test('a command has back the key it had in an earlier release in two actions', async ({ page }) => {
   await signIn(page);
   // The School set on 7.0 against 6.4: what moved, in the release in hand.

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, nextTick, ref } from 'vue';
 import { WRITING_CODES, writeStored } from '@crib/core/keys';
 import { PITCH, boardSpots, centreOf, restingPoints, type Finger, type MainKey, type Rest } from '@crib/core/reach';
 import { keyAtCode, type Keyboard } from '@crib/core/press';
@@ -16,8 +16,10 @@ const props = defineProps<{
   paths: readonly { readonly name: string; readonly keys: readonly (MainKey | null)[] }[];
   /** Keys to be told apart from the others. */
   marked: ReadonlySet<string>;
+  /** The key that is looked at, by its code; empty where none is. */
+  chosen: string;
 }>();
-const emit = defineEmits<{ place: [finger: Finger, code: string] }>();
+const emit = defineEmits<{ place: [finger: Finger, code: string]; choose: [code: string] }>();
 
 const LEVELS = [171, 114, 76, 57, 38, 19];
 const spots = computed(() => boardSpots(props.keyboard.board));
@@ -90,19 +92,37 @@ const STEPS: Record<string, readonly [number, number]> = {
   ArrowUp: [0, -1],
   ArrowDown: [0, 1],
 };
-/** The nearest key in a direction. */
-function onKey(event: KeyboardEvent, finger: string, code: string) {
+/** The nearest key in the direction of an arrow key. */
+function keyTowards(event: KeyboardEvent, code: string) {
   const step = STEPS[event.key];
   const from = letters.value.find((one) => one.code === code);
-  if (!step || !from) return;
+  if (!step || !from) return null;
   event.preventDefault();
   const ahead = letters.value.filter((one) => {
     const [dx, dy] = [one.x - from.x, one.y - from.y];
     const along = dx * step[0] + dy * step[1];
     return along > PITCH / 2 && Math.abs(dx * step[1] + dy * step[0]) <= along;
   });
-  const to = ahead.sort((a, b) => Math.hypot(a.x - from.x, a.y - from.y) - Math.hypot(b.x - from.x, b.y - from.y))[0];
+  return (
+    ahead.sort((a, b) => Math.hypot(a.x - from.x, a.y - from.y) - Math.hypot(b.x - from.x, b.y - from.y))[0] ?? null
+  );
+}
+function moveFinger(event: KeyboardEvent, finger: string, code: string) {
+  const to = keyTowards(event, code);
   if (to) emit('place', finger as Finger, to.code);
+}
+/** Of all keys one is in the order of tabs: the chosen one, or the first. */
+const inTabs = computed(() => letters.value.find((one) => one.code === props.chosen)?.code ?? letters.value[0]?.code);
+async function onKey(event: KeyboardEvent, code: string) {
+  if (event.key === 'Enter' || event.key === ' ') {
+    event.preventDefault();
+    return emit('choose', code);
+  }
+  const to = keyTowards(event, code);
+  if (!to) return;
+  emit('choose', to.code);
+  await nextTick();
+  svg.value?.querySelector<SVGElement>(`[data-code="${to.code}"]`)?.focus();
 }
 const at = (finger: string, place: { x: number; y: number }) => (dragged.value === finger ? drag.value : place);
 </script>
@@ -133,16 +153,28 @@ const at = (finger: string, place: { x: number; y: number }) => (dragged.value =
       :class="n ? 'path second' : 'path'"
       aria-hidden="true"
     />
-    <text
+    <g
       v-for="one in letters"
       :key="one.code"
-      :x="one.x"
-      :y="one.y + 2.2"
-      class="letter"
-      :class="{ used: marked.has(one.code), small: one.sign.length > 1 }"
+      class="key"
+      role="button"
+      :data-code="one.code"
+      :tabindex="one.code === inTabs ? 0 : -1"
+      :aria-label="one.sign"
+      :aria-pressed="one.code === chosen"
+      @click="emit('choose', one.code)"
+      @keydown="onKey($event, one.code)"
     >
-      {{ one.sign }}
-    </text>
+      <rect :x="one.x - 8.5" :y="one.y - 8.5" width="17" height="17" class="grip" />
+      <text
+        :x="one.x"
+        :y="one.y + 2.2"
+        class="letter"
+        :class="{ used: marked.has(one.code), small: one.sign.length > 1 }"
+      >
+        {{ one.sign }}
+      </text>
+    </g>
     <g
       v-for="one in fingers"
       :key="one.finger"
@@ -160,7 +192,7 @@ const at = (finger: string, place: { x: number; y: number }) => (dragged.value =
       "
       :aria-valuetext="signOf(one.code)"
       @pointerdown="start($event, one.finger)"
-      @keydown="onKey($event, one.finger, one.code)"
+      @keydown="moveFinger($event, one.finger, one.code)"
     >
       <rect :x="at(one.finger, one).x - 6" :y="at(one.finger, one).y + 0.5" width="12" height="9" class="grip" />
       <rect :x="at(one.finger, one).x - 3.4" :y="at(one.finger, one).y + 5" width="6.8" height="1.3" class="bar" />
@@ -231,10 +263,16 @@ const at = (finger: string, place: { x: number; y: number }) => (dragged.value =
 .bar {
   fill: var(--tide);
 }
-.finger:focus-visible {
+.key {
+  cursor: pointer;
+}
+.finger:focus-visible,
+.key:focus-visible {
   outline: none;
 }
-.finger:focus-visible .grip {
+.finger:focus-visible .grip,
+.key:focus-visible .grip,
+.key[aria-pressed='true'] .grip {
   stroke: var(--tide);
   stroke-width: 0.8;
 }

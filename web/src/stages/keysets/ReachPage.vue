@@ -27,6 +27,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import KeysetFrame from './KeysetFrame.vue';
 import OtherKeyset from './OtherKeyset.vue';
 import ReachChart from './ReachChart.vue';
+import ReachKey from './ReachKey.vue';
 
 const RunChart = defineAsyncComponent(() => import('./RunChart.vue'));
 
@@ -40,10 +41,11 @@ const { restName, rest, place, typistName, typist } = useHands();
 const what = kept('what');
 const runs = computed(() => workspace.catalogue?.runs ?? []);
 const groups = computed(() => (workspace.catalogue?.groups ?? []).filter((one) => one.kind !== 'ways'));
-/** A run or a group, as the address has it: `run 3`, `group 5`; the first run otherwise. */
+/** A run or a group, as the address has it: `run 3`, `group 5`; the first run otherwise, or the first group where no run is known. */
 const chosen = computed(() => {
   const [kind, number] = what.value.split(' ');
-  const group = kind === 'group' ? groups.value.find((one) => String(one.id) === number) : undefined;
+  const asked = kind === 'group' ? groups.value.find((one) => String(one.id) === number) : undefined;
+  const group = asked ?? (runs.value.length ? undefined : groups.value[0]);
   if (group) return { kind: 'group' as const, name: group.name, steps: group.members, id: group.id };
   const run = runs.value.find((one) => String(one.id) === number) ?? runs.value[0];
   return run ? { kind: 'run' as const, name: run.name, steps: run.steps, id: run.id } : null;
@@ -55,6 +57,8 @@ const other = computed(() => {
   const mine = keyset.value;
   return mine?.kind === 'custom' ? workspace.keyset(mine.baseId) : workspace.custom[0];
 });
+/** The key that is looked at in the margin. */
+const at = kept('at');
 const boardAsked = kept('board');
 const board = computed(() => boardById(boardAsked.value) ?? usualBoard(layoutInHand.value, platform.value));
 const keyboard = computed(() => keyboardOf(layoutInHand.value, platform.value, board.value));
@@ -113,16 +117,9 @@ const choices = computed(() => [
       <h1>
         How far the hand goes<small v-if="chosen">{{ chosen.kind }}: {{ chosen.name }} · {{ layoutInHand.name }}</small>
       </h1>
-      <StateNote v-if="!chosen" title="No run is known yet">
-        <p>
-          A run is the order in which a task uses its commands. Make one in the catalogue to see its way over the keys
-          here.
-        </p>
-        <RouterLink class="btn" :to="{ name: 'runs', query: luggage }">To the runs</RouterLink>
-      </StateNote>
-      <div v-else class="scroll" tabindex="0" role="region" aria-label="Reach">
+      <div class="scroll" tabindex="0" role="region" aria-label="Reach">
         <div class="tools">
-          <label
+          <label v-if="chosen"
             >Over
             <ElSelect
               :model-value="`${chosen.kind} ${chosen.id}`"
@@ -141,7 +138,7 @@ const choices = computed(() => [
               <ElOption v-if="restName === OWN_REST" :value="OWN_REST" :label="OWN_REST" />
             </ElSelect>
           </label>
-          <label
+          <label v-if="chosen"
             >Beside
             <OtherKeyset
               :model-value="other?.id ?? null"
@@ -162,17 +159,32 @@ const choices = computed(() => [
               <ElOption v-for="one in BOARDS" :key="one.id" :value="one.id" :label="one.name" />
             </ElSelect>
           </label>
-          <span class="end legend" aria-hidden="true"
+          <span v-if="chosen" class="end legend" aria-hidden="true"
             ><span class="mine">{{ keyset.name }}</span
             ><span v-if="other" class="theirs">{{ other.name }}</span></span
           >
         </div>
-        <ReachChart :keyboard="keyboard" :rest="rest" :paths="paths" :marked="marked" @place="place" />
+        <ReachChart
+          :keyboard="keyboard"
+          :rest="rest"
+          :paths="paths"
+          :marked="marked"
+          :chosen="at"
+          @place="place"
+          @choose="(code) => set({ at: code, press: '' }, true)"
+        />
         <p class="mid hint">
-          Lines are mm from the nearest resting finger. Drag a finger to where yours rests, or give it the focus and use
-          the arrow keys.
+          Lines are mm from the nearest resting finger. Choose a key to see who has it and to give it to a command. Drag
+          a finger to where yours rests, or give it the focus and use the arrow keys.
         </p>
-        <table v-if="chosen.kind === 'group'">
+        <StateNote v-if="!chosen" title="No run is known yet">
+          <p>
+            A run is the order in which a task uses its commands. Make one in the catalogue to see its way over the keys
+            here.
+          </p>
+          <RouterLink class="btn" :to="{ name: 'runs', query: luggage }">To the runs</RouterLink>
+        </StateNote>
+        <table v-else-if="chosen.kind === 'group'">
           <thead>
             <tr>
               <th scope="col">Used together</th>
@@ -212,7 +224,7 @@ const choices = computed(() => [
             </tr>
           </tbody>
         </table>
-        <div v-if="chosen.kind === 'run'" class="charts">
+        <div v-if="chosen?.kind === 'run'" class="charts">
           <RunChart title="Time" unit="s" :lines="lines" :figure="(one) => Math.round(one.seconds * 10) / 10" />
           <RunChart title="Travel" unit="mm" :lines="lines.slice(0, -1)" :figure="(one) => Math.round(one.travel)" />
           <RunChart title="A hand leaves its rest" unit="times" :lines="lines" :figure="(one) => one.leaves" />
@@ -226,6 +238,7 @@ const choices = computed(() => [
       </div>
     </template>
     <template v-if="keyset" #margin>
+      <ReachKey v-if="at" :keyset="keyset" :code="at" :keyboard="keyboard" :rest="rest" />
       <template v-if="uses.size">
         <h2>Worth a nearer key</h2>
         <p class="under">most travel a day, {{ keyset.name }}</p>
