@@ -106,6 +106,12 @@ export const SentTrials = z.strictObject({
   undo: z.boolean().default(false),
 });
 
+/** What somebody found who tried a shipped shortcut on a platform: another one does it, or (null) nothing does. */
+export const SentFinding = SentTrials.pick({ platform: true, build: true }).extend({
+  binding: Id,
+  shortcut: Binding.shape.shortcut.nullable(),
+});
+
 /** Another keyset that a release comes with; it begins as a copy of one, or empty. */
 export const NewShipped = ShippedKeyset.pick({ releaseId: true, name: true }).extend({
   imitates: Id.nullable().default(null),

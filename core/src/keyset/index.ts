@@ -61,7 +61,7 @@ export {
   passes,
   rowFacts,
   filtersIn,
-  worksAt,
+  placesOf,
   unverifiedOn,
   type LedgerFilter,
   type LedgerOrder,
@@ -70,4 +70,5 @@ export {
 } from './ledger.ts';
 export { heldWith, moveRun, withKey, type MoveLine, type MoveQuestion, type MoveTo, type Moved } from './move.ts';
 export type { ConsequenceKind } from './facts.ts';
+export { correctedTo, restated, type Finding, type Restated, type Restatement } from './found.ts';
 export { ROUND_ORDERS, roundOf, timeLeft, type RoundOrder, type RoundStop } from './round.ts';

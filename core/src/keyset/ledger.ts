@@ -1,8 +1,9 @@
 import type { ContextTree } from '../catalogue/index.ts';
-import type { Binding, Command, Run, ShippedKeyset } from '../contract/index.ts';
+import type { Command, Run, ShippedKeyset } from '../contract/index.ts';
 import { codeRankOf, type Platform } from '../keys/index.ts';
 import { canonicalText, heldText, readPresses, type Keyboard } from '../press/index.ts';
 import type { Held } from './effective.ts';
+import { untried } from './round.ts';
 import type { Weighed } from './weighed.ts';
 
 export const LEDGER_ORDERS = ['category', 'context', 'menu', 'alphabet', 'key', 'run'] as const;
@@ -105,18 +106,15 @@ export function passes(command: Command, filter: LedgerFilter, view: LedgerView)
   return view[filter].has(command.id);
 }
 
-/** Whether a command belongs to a place: it is at home there, or has a key there. */
-export const worksAt = (command: Command, context: number, facts: ReadonlyMap<number, RowFacts>): boolean =>
-  command.home === context || facts.get(command.id)?.places.has(context) === true;
+/** The places that a command belongs to: where it is at home, and where it has a key. */
+export function placesOf({ id, home }: Command, facts: ReadonlyMap<number, RowFacts>): ReadonlySet<number> {
+  const keyed = facts.get(id)?.places;
+  return keyed?.has(home) ? keyed : new Set(keyed).add(home);
+}
 
 /** Commands whose shipped shortcuts nobody has tried on a platform. */
-export function unverifiedOn(shipped: ShippedKeyset, platform: Platform): Set<number> {
-  const tried = (binding: Binding) =>
-    binding.trials.some((trial) => trial.platform === platform) ||
-    (binding.provenance.kind === 'tried' && (binding.provenance.platform ?? platform) === platform);
-  const there = shipped.bindings.filter((binding) => binding.platform === null || binding.platform === platform);
-  return new Set(there.filter((binding) => !tried(binding)).map((binding) => binding.command));
-}
+export const unverifiedOn = (shipped: ShippedKeyset, platform: Platform): Set<number> =>
+  new Set(untried(shipped, platform).map((binding) => binding.command));
 
 /** Commands in an order that readers look things up by; the groups they then stand in. */
 export function ordered(

@@ -1,6 +1,7 @@
 import type { ContextTree } from '../catalogue/index.ts';
 import type { Binding, Command, ShippedKeyset } from '../contract/index.ts';
 import type { Platform } from '../keys/index.ts';
+import { effective } from './effective.ts';
 
 /** A shipped shortcut that nobody has tried on a platform yet. */
 export interface RoundStop {
@@ -14,8 +15,14 @@ const isTried = ({ trials, provenance }: Binding, platform: Platform) =>
   trials.some((trial) => trial.platform === platform) ||
   (provenance.kind === 'tried' && (provenance.platform ?? platform) === platform);
 
+/** Shipped shortcuts that count on a platform, and that nobody has tried there. */
+export function untried(shipped: ShippedKeyset, platform: Platform): Binding[] {
+  const counting = new Set(effective({ shipped, layers: [] }, platform).held.map((one) => one.binding));
+  return shipped.bindings.filter((binding) => counting.has(binding) && !isTried(binding, platform));
+}
+
 /**
- * The route of a verification round: every shipped shortcut that is not tried on a platform, in the order of the menus as
+ * The route of a verification round: every shipped shortcut that counts on a platform and is not tried there, in the order of the menus as
  * the catalogue has them, or place by place so that one stays where one is.
  */
 export function roundOf(
@@ -27,10 +34,9 @@ export function roundOf(
 ): RoundStop[] {
   const place = new Map(tree.inOrder.map((context, at) => [context.id, at]));
   const at = new Map(commands.map((one, index) => [one.id, { one, index }]));
-  const stops = shipped.bindings.flatMap((binding): (RoundStop & { readonly index: number })[] => {
+  const stops = untried(shipped, platform).flatMap((binding) => {
     const found = at.get(binding.command);
-    const here = binding.platform === null || binding.platform === platform;
-    return found && here && !isTried(binding, platform) ? [{ command: found.one, binding, index: found.index }] : [];
+    return found ? [{ command: found.one, binding, index: found.index }] : [];
   });
   const menu = ({ command, index }: (typeof stops)[number]) => [command.menu === '' ? 1 : 0, index] as const;
   const where = ({ binding }: RoundStop) => Math.min(...binding.contexts.map((id) => place.get(id) ?? 0));

@@ -9,7 +9,7 @@ import {
   ordered,
   passes,
   rowFacts,
-  worksAt,
+  placesOf,
   unverifiedOn,
 } from '../../src/keyset/index.ts';
 import { PLATFORMS } from '../arbitraries.ts';
@@ -79,7 +79,7 @@ describe('the ledger’s rows', () => {
           expect(passes(one, 'without', view)).toBe(lists[1]!.length === 0);
           for (const { id } of tree.inOrder) {
             const has = lists.flat().some((text) => text.endsWith(` ${id}`));
-            expect(worksAt(one, id, facts)).toBe(has || one.home === id);
+            expect(placesOf(one, facts).has(id)).toBe(has || one.home === id);
           }
           const pressed = (text: string) => text.replace(/^(.*) (\d+)$/, (_, key: string, at: string) => `${canonical(key, layout, platform) ?? key} ${at}`); // prettier-ignore
           expect(passes(one, 'differing', view)).toBe(lists[0]!.map(pressed).join() !== lists[1]!.map(pressed).join());

@@ -15,6 +15,7 @@ import type {
   SentCommands,
   SentContext,
   SentDetailsOf,
+  SentFinding,
   SentGroup,
   SentKeyset,
   SentMerge,
@@ -25,6 +26,9 @@ import type {
   SentTrials,
   SentUses,
 } from '@crib/core/contract';
+import { refuse } from '@crib/core/error';
+import { KNOWN_PLATFORMS, platformName } from '@crib/core/keys';
+import { correctedTo, restated } from '@crib/core/keyset';
 import { appBySlug, releaseOf, updateApp, updateRelease } from '../store/apps.ts';
 import { releaseOfKeyset } from '../store/catalogue.ts';
 import type { Db } from '../store/db.ts';
@@ -48,6 +52,7 @@ import {
   insertCorrection,
   insertShipped,
   noteBindings as noteShortcuts,
+  restateBindings,
   saveTrials,
   shippedOf,
   updateKeyset,
@@ -147,12 +152,33 @@ export const unstate = (acting: Acting, id: number, ids: readonly number[]): Pro
   onKeyset(acting, id, (db, catalogue) => deleteBindings(db, shippedOf(catalogue, id), ids));
 export const keepTrials = (acting: Acting, release: number, asked: z.output<typeof SentTrials>): Promise<number> =>
   act(acting, async (db) => saveTrials(db, (await releaseOf(db, release)).id, asked, await actorOf(acting, db)));
+/** What was found otherwise in a round: a sealed release is corrected by dated lines, an open one states it anew. */
+export const keepFinding = (acting: Acting, release: number, asked: z.output<typeof SentFinding>): Promise<void> =>
+  onRelease(acting, release, async (db, { keysets, release: { sealedAt, platforms } }) => {
+    const keyset = keysets.find((one) => one.kind === 'shipped' && one.bindings.some(({ id }) => id === asked.binding));
+    if (keyset?.kind !== 'shipped') return refuse('not-found', 'There is no such shortcut in this release.');
+    const { platform, build, shortcut } = asked;
+    const binding = keyset.bindings.find((one) => one.id === asked.binding)!;
+    if (!platforms.includes(platform) || (binding.platform ?? platform) !== platform)
+      refuse('other-platform', `That shortcut is not one of ${platformName(platform)}.`);
+    const finding = { binding, platform, shortcut };
+    const reason = `Tried on ${platformName(platform)}${build ? `, build ${build}` : ''}: ${shortcut ? 'on another key' : 'nothing happens'}.`;
+    const { command, language, note, memoryAid, contexts } = binding;
+    if (sealedAt !== null) {
+      for (const { context, now } of correctedTo(keyset, finding))
+        await insertCorrection(db, keyset, { command, context, platform, now: [...now], reason }, acting.actor);
+      return;
+    }
+    const provenance = { kind: 'tried' as const, source: reason, build, platform };
+    const found = { command, contexts, platform, language, shortcut: shortcut ?? '', note, memoryAid, provenance };
+    await restateBindings(db, keyset, restated(keyset, finding, platforms), found, await actorOf(acting, db));
+  });
 export const appendCorrection = (acting: Acting, id: number, asked: z.output<typeof NewCorrection>): Promise<number> =>
   onKeyset(acting, id, (db, catalogue) => insertCorrection(db, shippedOf(catalogue, id), asked, acting.actor));
 
 export const systemKeys = (acting: Acting) =>
   look(acting, async (db) => ({
-    keys: await systemKeysOf(db, ['windows', 'macos', 'linux']),
+    keys: await systemKeysOf(db, KNOWN_PLATFORMS),
     differences: await systemDifferences(db),
   }));
 export const keepSystemKeys = (acting: Acting, asked: z.output<typeof SentSystemKeys>): Promise<void> =>

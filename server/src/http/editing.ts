@@ -13,6 +13,7 @@ import {
   SentCommands,
   SentContext,
   SentDetailsOf,
+  SentFinding,
   SentGroup,
   SentKeyset,
   SentMerge,
@@ -129,6 +130,10 @@ export function editingRoutes(acting: ActingOf): Router {
   });
   router.post('/releases/:id/trials', async (req, res) => {
     res.json({ changed: await acts.keepTrials(acting(req), idIn(req.params), sent(SentTrials, req.body)) });
+  });
+  router.post('/releases/:id/findings', async (req, res) => {
+    await acts.keepFinding(acting(req), idIn(req.params), sent(SentFinding, req.body));
+    res.status(204).end();
   });
   router.post('/keysets/:id/corrections', async (req, res) => {
     const id = await acts.appendCorrection(acting(req), idIn(req.params), sent(NewCorrection, req.body));

@@ -88,7 +88,7 @@ export async function correctCommands(db: Db, catalogue: Catalogue, sent: readon
   );
 }
 
-/** Takes a command out of an open release, with its shipped shortcuts there. */
+/** Takes commands out of an open release, with their shipped shortcuts there. */
 export async function removeCommands(db: Db, releaseId: number, commands: readonly number[]): Promise<void> {
   await db.query('DELETE FROM binding WHERE release_id = $1 AND command_id = ANY($2)', [releaseId, commands]);
   const gone = await db.query('DELETE FROM command_state WHERE release_id = $1 AND command_id = ANY($2)', [

@@ -10,7 +10,7 @@ import type {
   SentTrials,
   ShippedKeyset,
 } from '@crib/core/contract';
-import { heldAt } from '@crib/core/keyset';
+import { heldAt, type Restatement } from '@crib/core/keyset';
 import { refuse } from '@crib/core/error';
 import { first, rows, type Db } from './db.ts';
 
@@ -129,6 +129,51 @@ export async function insertBindings(
 /** Takes shipped shortcuts of an open release back. */
 export async function deleteBindings(db: Db, keyset: ShippedKeyset, ids: readonly number[]): Promise<void> {
   await db.query('DELETE FROM binding WHERE keyset_id = $1 AND id = ANY($2)', [keyset.id, ids]);
+  await countUp(db, keyset.id);
+}
+
+/**
+ * Restates shortcuts of an open release’s shipped keyset: what is stated as another shortcut has its words and its trials,
+ * what was `found` is stated anew.
+ */
+export async function restateBindings(
+  db: Db,
+  keyset: ShippedKeyset,
+  { drop, state }: Restatement,
+  found: z.output<typeof SentBinding>,
+  editor: Editor,
+): Promise<void> {
+  // Before what they are copied from goes.
+  for (const { from, platform, shortcut, contexts } of state) {
+    if (!from) {
+      await insertBindings(db, keyset, [{ ...found, platform, shortcut, contexts: [...contexts] }], editor);
+      continue;
+    }
+    const made = await first<{ id: number }>(
+      db,
+      `INSERT INTO binding (keyset_id, release_id, ${STATED})
+       SELECT keyset_id, release_id, ${STATED.replace('platform', '$2')} FROM binding WHERE id = $1 RETURNING id`,
+      [from.id, platform],
+    );
+    await db.query(
+      'INSERT INTO binding_context (binding_id, release_id, context_id) SELECT $1, $2, unnest($3::bigint[])',
+      [made!.id, keyset.releaseId, contexts],
+    );
+    await db.query(
+      `INSERT INTO trial (binding_id, platform, who, tried_on, build)
+       SELECT $2, platform, who, tried_on, build FROM trial WHERE binding_id = $1 AND platform = coalesce($3, platform)`,
+      [from.id, made!.id, platform],
+    );
+  }
+  await db.query(
+    `DELETE FROM binding_context x USING jsonb_to_recordset($1) AS g (binding bigint, context bigint)
+     WHERE x.binding_id = g.binding AND x.context_id = g.context`,
+    [JSON.stringify(drop)],
+  );
+  await db.query(
+    'DELETE FROM binding b WHERE id = ANY ($1) AND NOT EXISTS (SELECT 1 FROM binding_context x WHERE x.binding_id = b.id)',
+    [drop.map((one) => one.binding)],
+  );
   await countUp(db, keyset.id);
 }
 

@@ -33,7 +33,6 @@ const stops = computed(() => {
   ];
 });
 const stop = computed(() => stops.value[0] ?? null);
-const sealed = computed(() => workspace.catalogue?.release.sealedAt !== null);
 const done = ref(0);
 const otherwise = ref(false);
 const pressed = ref('');
@@ -64,37 +63,12 @@ async function tick() {
   if (await send('POST', `/api/releases/${release()}/trials`, body, `${stop.value!.command.label}: as listed.`))
     ticked();
 }
-/** Something else was found: a sealed release is corrected by a dated line, an open one states what was tried. */
+/** Something else was found, or nothing: the release says so from now on. */
 async function found(shortcut: string) {
   const { command, binding } = stop.value!;
-  const what = shortcut ? 'otherwise' : 'nothing';
-  const reason = `Tried on ${platformName(platform.value)}${build.value ? `, build ${build.value}` : ''}: ${what}.`;
-  const now = shortcut ? [shortcut] : [];
-  const base = `/api/keysets/${shipped.value!.id}`;
-  if (sealed.value) {
-    const body = { command: command.id, context: binding.contexts[0], platform: platform.value, now, reason };
-    if (!(await send('POST', `${base}/corrections`, body, `${command.label}: ${what}.`))) return;
-    skipped.value = new Set([...skipped.value, binding.id]);
-    const trials = { bindings: [binding.id], platform: platform.value, build: build.value, undo: false };
-    if (await send('POST', `/api/releases/${release()}/trials`, trials, `${command.label}: ${what}.`)) ticked();
-    return;
-  }
-  if (shortcut) {
-    const provenance = { kind: 'tried', source: reason, build: build.value, platform: platform.value };
-    const { contexts, language, note, memoryAid } = binding;
-    const made = {
-      command: command.id,
-      contexts,
-      platform: platform.value,
-      language,
-      shortcut,
-      note,
-      memoryAid,
-      provenance,
-    };
-    if (!(await send('POST', `${base}/bindings`, { bindings: [made] }, ''))) return;
-  }
-  if (await send('DELETE', `${base}/bindings`, { ids: [binding.id] }, `${command.label}: ${what}.`)) ticked();
+  const body = { binding: binding.id, platform: platform.value, build: build.value, shortcut: shortcut || null };
+  const sentence = `${command.label}: ${shortcut ? 'otherwise' : 'nothing'}.`;
+  if (await send('POST', `/api/releases/${release()}/findings`, body, sentence)) ticked();
 }
 const print = () => window.print();
 function later() {
