@@ -39,7 +39,7 @@ server.listen(Number(PORT ?? 0), HOST ?? '127.0.0.1', () => {
   process.send?.({ address: `http://${HOST ?? '127.0.0.1'}:${port}` });
 });
 
-emptyDaily(pool);
+emptyDaily(pool, (error) => logger.error(error));
 
 /** Lets the requests under way end, then closes the connections; whoever does not end in ten seconds is cut off. */
 let stopping = false;

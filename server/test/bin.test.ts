@@ -89,6 +89,21 @@ describe('what is deleted', () => {
     expect(back.release.sealedAt).not.toBeNull();
   });
 
+  it('comes back only after what it stands on', async () => {
+    const client = await server.client();
+    const made = await full(client);
+    const away = async (kind: string, id: number) => (await put(client, kind, id)).body.id;
+    const back = (bin: number) => client.ask<{ detail?: string }>('POST', `/api/bin/${bin}/back`);
+    const bins = [await away('sheet', made.draft), await away('keyset', made.top), await away('keyset', made.school), await away('release', made.release.id)]; // prettier-ignore
+    for (const [bin, under] of [[bins[0]!, 'Top'], [bins[1]!, 'School'], [bins[2]!, made.release.label]] as const) {
+      const answer = await back(bin);
+      expect([answer.status, answer.body.detail]).toEqual([422, `Bring “${under}” back first: it stands on that.`]);
+    } // prettier-ignore
+    for (const bin of bins.reverse()) expect((await back(bin)).status).toBe(204);
+    expect((await client.must<Catalogue>('GET', `/api/releases/${made.release.id}`)).keysets.length).toBe(3);
+    expect((await client.ask('GET', `/api/sheets/${made.draft}`)).status).toBe(200);
+  });
+
   it('is a layer’s owner’s to delete, and is gone after thirty days unless it has history or editions', async () => {
     const client = await server.client();
     const made = await full(client);
@@ -96,7 +111,9 @@ describe('what is deleted', () => {
     await saveEditor(server.pool(), 'Pia Quell', 'pia@ebbstone.example', await hashPassword('slack-water-3'));
     const other = new Client(server.address());
     await other.must('POST', '/api/session', { email: 'pia@ebbstone.example', password: 'slack-water-3' });
-    expect((await put(other, 'keyset', mine.id)).status).toBe(403);
+    // Nor does it go with what it stands on.
+    const { id: app } = await overview(client, made.slug);
+    for (const [kind, id] of [['keyset', mine.id], ['keyset', made.school], ['release', made.release.id], ['app', app]] as const) expect((await put(other, kind, id)).status).toBe(403); // prettier-ignore
 
     for (const [kind, id] of [['sheet', made.draft], ['sheet', made.published], ['run', made.run], ['keyset', made.top]] as const) expect((await put(client, kind, id)).status).toBe(201); // prettier-ignore
     await owner.query("UPDATE bin SET put_in = now() - interval '31 days'");

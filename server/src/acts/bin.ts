@@ -1,8 +1,7 @@
 import type { BinKind, Binned, Hanging } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { appBySlug } from '../store/apps.ts';
-import { bringBack, findThing, hangingOn, inBin, purgeBin, putInBin } from '../store/bin.ts';
-import { releaseOfKeyset } from '../store/catalogue.ts';
+import { bringBack, findThing, hangingOn, inBin, keysetsGoing, purgeBin, putInBin } from '../store/bin.ts';
 import type { Pool } from '../store/db.ts';
 import { act, look, type Acting } from './acting.ts';
 import { refuseUnlessMay } from './may.ts';
@@ -16,11 +15,8 @@ export const hanging = (acting: Acting, kind: BinKind, id: number): Promise<Hang
 /** Puts something into the bin with all that hangs on it: out of sight, and for thirty days brought back with a press. */
 export const putAway = (acting: Acting, kind: BinKind, id: number): Promise<number> =>
   act(acting, async (db) => {
-    if (kind === 'keyset') {
-      const { keyset } = await acting.catalogues.opened(db, await releaseOfKeyset(db, id));
-      refuseUnlessMay(acting.actor, 'change', keyset(id)!);
-    }
     const found = await findThing(db, kind, id);
+    for (const layer of await keysetsGoing(db, kind, id)) refuseUnlessMay(acting.actor, 'delete', layer);
     if (found.isDefault)
       refuse('default-stays', `“${found.name}” is what the release ships with. Make another keyset its default first.`);
     return putInBin(db, kind, found, acting.actor);
@@ -37,9 +33,9 @@ export const putAwayOf = (acting: Acting, slug: string, kind: 'run' | 'group', i
 export const takeBack = (acting: Acting, bin: number): Promise<void> => act(acting, (db) => bringBack(db, bin));
 
 const DAY = 86_400_000;
-/** Empties the bin of what is due, now and once a day. */
-export function emptyDaily(pool: Pool): void {
-  const empty = () => void purgeBin(pool).catch(() => {});
+/** Empties the bin of what is due, now and once a day; what fails is told, and tried again the next day. */
+export function emptyDaily(pool: Pool, failed: (error: unknown) => void): void {
+  const empty = () => void purgeBin(pool).catch(failed);
   empty();
   setInterval(empty, DAY).unref();
 }

@@ -34,10 +34,24 @@ export async function findThing(db: Db, kind: BinKind, id: number): Promise<Foun
   return found ?? refuse('not-found', 'That is not there any more.');
 }
 
-/** The keysets that go with a thing: a release’s, or a keyset with the layers on it. */
+/** The keysets that go with a thing: those of an app or a release, or a keyset with the layers on it. */
 const KEYSETS = `WITH RECURSIVE gone AS (
-  SELECT id FROM keyset WHERE bin_id IS NULL AND CASE $1 WHEN 'release' THEN release_id = $2 WHEN 'keyset' THEN id = $2 ELSE false END
+  SELECT id FROM keyset WHERE bin_id IS NULL AND CASE $1 WHEN 'app' THEN app_id = $2 WHEN 'release' THEN release_id = $2 WHEN 'keyset' THEN id = $2 ELSE false END
   UNION SELECT k.id FROM keyset k JOIN gone g ON k.base_id = g.id WHERE k.bin_id IS NULL)`;
+
+/** The keysets that would be out of sight with a thing, and whose they are. */
+export function keysetsGoing(
+  db: Db,
+  kind: BinKind,
+  id: number,
+): Promise<{ name: string; owner: { id: number; name: string } | null }[]> {
+  return rows(
+    db,
+    `${KEYSETS} SELECT k.name, CASE WHEN e.id IS NOT NULL THEN jsonb_build_object('id', e.id, 'name', e.name) END AS owner
+     FROM keyset k JOIN gone ON gone.id = k.id LEFT JOIN editor e ON e.id = k.owner_id`,
+    [kind, id],
+  );
+}
 
 /** All that hangs on a thing and goes with it, by name, with how many editions it has. */
 export function hangingOn(db: Db, kind: BinKind, id: number): Promise<Hanging[]> {
@@ -99,10 +113,19 @@ export function inBin(db: Db): Promise<Binned[]> {
   );
 }
 
-/** Brings something back with all that went with it. */
+/** What the things of a place in the bin stand on, and lies in another place of it. */
+const STANDS_ON = `SELECT o.name FROM bin o WHERE o.id <> $1 AND o.id IN (
+  SELECT unnest(ARRAY[r.bin_id, b.bin_id]) FROM keyset k JOIN release r ON r.id = k.release_id LEFT JOIN keyset b ON b.id = k.base_id
+    WHERE k.bin_id = $1
+  UNION SELECT k.bin_id FROM sheet s JOIN keyset k ON k.id = s.keyset_id WHERE s.bin_id = $1
+  UNION SELECT k.bin_id FROM change_notes n JOIN keyset k ON k.id IN (n.old_keyset, n.now_keyset) WHERE n.bin_id = $1) LIMIT 1`;
+
+/** Brings something back with all that went with it; not before what it stands on is back. */
 export async function bringBack(db: Db, bin: number): Promise<void> {
   const found = await first(db, 'SELECT 1 FROM bin WHERE id = $1 FOR UPDATE', [bin]);
   if (!found) refuse('not-found', 'That is not in the bin any more.');
+  const under = await first<{ name: string }>(db, STANDS_ON, [bin]);
+  if (under) refuse('stands-on-binned', `Bring “${under.name}” back first: it stands on that.`);
   for (const { table } of Object.values(KEPT))
     await db.query(`UPDATE ${table} SET bin_id = NULL WHERE bin_id = $1`, [bin]);
   await db.query('DELETE FROM bin WHERE id = $1', [bin]);

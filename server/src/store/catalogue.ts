@@ -97,7 +97,8 @@ export async function loadCatalogue(db: Db, releaseId: number): Promise<Catalogu
 export function groupsOf(db: Db, appId: number): Promise<CommandGroup[]> {
   return rows<CommandGroup>(
     db,
-    `SELECT id, kind, name, twin_id AS twin, advised_id AS advised, because,
+    `SELECT id, kind, name, advised_id AS advised, because,
+       (SELECT t.id FROM command_group t WHERE t.id = g.twin_id AND t.bin_id IS NULL) AS twin,
        coalesce((SELECT jsonb_agg(m.command_id ORDER BY m.position) FROM command_group_member m WHERE m.group_id = g.id), '[]')
          AS members
      FROM command_group g WHERE app_id = $1 AND bin_id IS NULL ORDER BY kind, name`,

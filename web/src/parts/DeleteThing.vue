@@ -3,6 +3,7 @@ import { ref, shallowRef } from 'vue';
 import type { BinKind, Hanging } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../api/client.ts';
+import { BIN_NAMES } from './bin.ts';
 import ProblemList from './ProblemList.vue';
 
 /** Deletes something: what goes with it is named first, and it can be brought back from the desk for thirty days. */
@@ -13,15 +14,6 @@ const busy = ref(false);
 const hanging = shallowRef<readonly Hanging[] | null>(null);
 const problems = shallowRef<readonly Problem[]>([]);
 
-const KINDS: Record<BinKind, string> = {
-  app: 'app',
-  release: 'release',
-  keyset: 'keyset',
-  sheet: 'sheet',
-  notes: 'change notes',
-  run: 'run',
-  group: 'group',
-};
 async function look() {
   open.value = true;
   hanging.value = null;
@@ -55,7 +47,7 @@ async function remove() {
         <p>These go with it:</p>
         <ul class="with">
           <li v-for="one in hanging" :key="`${one.kind} ${one.name}`">
-            {{ KINDS[one.kind] }} <b>{{ one.name }}</b>{{
+            {{ BIN_NAMES[one.kind] }} <b>{{ one.name }}</b>{{
               one.editions
                 ? `, with ${one.editions === 1 ? 'an edition that stays' : `${one.editions} editions that stay`} published`
                 : ''

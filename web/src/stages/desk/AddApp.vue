@@ -2,7 +2,7 @@
 import { reactive, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Problem } from '@crib/core/error';
-import { platformName } from '@crib/core/keys';
+import { KNOWN_PLATFORMS, platformName } from '@crib/core/keys';
 import type { App, AppOverview, Release } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -14,7 +14,6 @@ const emit = defineEmits<{ made: []; app: [] }>();
 const router = useRouter();
 const workspace = useWorkspace();
 
-const ALL = ['windows', 'macos', 'linux'];
 const making = ref<'app' | 'release'>('app');
 const form = reactive({
   name: '',
@@ -82,7 +81,12 @@ function another() {
       <fieldset>
         <legend>It runs on</legend>
         <ElCheckboxGroup v-model="form.platforms">
-          <ElCheckbox v-for="platform in ALL" :key="platform" :value="platform" :label="platformName(platform)" />
+          <ElCheckbox
+            v-for="platform in KNOWN_PLATFORMS"
+            :key="platform"
+            :value="platform"
+            :label="platformName(platform)"
+          />
         </ElCheckboxGroup>
       </fieldset>
     </template>

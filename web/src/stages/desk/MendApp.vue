@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { reactive, watch } from 'vue';
-import { platformName } from '@crib/core/keys';
+import { KNOWN_PLATFORMS, platformName } from '@crib/core/keys';
 import type { AppOverview } from '@crib/core/contract';
 import DeleteThing from '../../parts/DeleteThing.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -10,7 +10,6 @@ import { useSaving } from '../catalogue/useSaving.ts';
 const props = defineProps<{ app: AppOverview }>();
 const emit = defineEmits<{ done: []; changed: [] }>();
 const { problems, said, busy, send } = useSaving();
-const ALL = ['windows', 'macos', 'linux'];
 const form = reactive({ name: '', role: 'taught' as 'taught' | 'source', platforms: [] as string[] });
 const labels = reactive<Record<number, { label: string; releasedOn: string }>>({});
 watch(
@@ -39,7 +38,7 @@ async function correct(id: number) {
       <legend>It runs on</legend>
       <ElCheckboxGroup v-model="form.platforms">
         <ElCheckbox
-          v-for="platform in new Set([...ALL, ...app.platforms])"
+          v-for="platform in new Set([...KNOWN_PLATFORMS, ...app.platforms])"
           :key="platform"
           :value="platform"
           :label="platformName(platform)"

@@ -3,6 +3,7 @@ import { onMounted, shallowRef } from 'vue';
 import type { Binned } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
+import { BIN_NAMES } from '../../parts/bin.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 
 /** What was deleted, and can be brought back. */
@@ -27,6 +28,8 @@ async function back(one: Binned) {
     problems.value = problemsOf(error);
   }
 }
+/** Whose days are over, and which is still here, has a history or editions: those are never lost. */
+const left = (days: number) => (days === 0 ? 'kept for its history' : days === 1 ? '1 day left' : `${days} days left`);
 defineExpose({ load });
 </script>
 
@@ -37,7 +40,7 @@ defineExpose({ load });
       <span
         >{{ one.name
         }}<small class="mid">
-          {{ one.kind === 'app' ? 'app' : `${one.kind}, ${one.app}` }}, {{ one.daysLeft }} days left</small
+          {{ [BIN_NAMES[one.kind], ...(one.kind === 'app' ? [] : [one.app]), left(one.daysLeft)].join(', ') }}</small
         ></span
       >
       <button type="button" class="btn plain" :aria-label="`Bring ${one.name} back`" @click="back(one)">
