@@ -88,7 +88,7 @@ test('several rows are edited together, given the best free keys, and none of it
   await expect(page.getByText('Keys set.')).toBeVisible();
   await page.getByLabel('Put back', { exact: true }).check();
   await page.getByRole('button', { name: 'Apply to 3' }).click();
-  await expect(page.getByText('Unchanged below.')).toBeVisible();
+  await expect(page.getByText('Restored.')).toBeVisible();
   await expect(row(page, 'First layer')).toContainText('as shipped');
 });
 

@@ -271,7 +271,7 @@ test('an open release is corrected by hand: a command, its keys, places by keybo
   await expect(page.getByText('free at this workplace')).toBeVisible();
   await expectNoBarriers(page, 'system keys');
   await page.getByRole('button', { name: 'Restore' }).click();
-  await expect(page.getByText('Restore.', { exact: true })).toBeVisible();
+  await expect(page.getByText('Restored.', { exact: true })).toBeVisible();
   expect(heard).toEqual([]);
 });
 

@@ -107,7 +107,7 @@ test('a new release: read in, two renames confirmed, new meanings seen, the Scho
   await expect(margin(page)).toContainText('What School set does');
   await expectNoBarriers(page, 'what moved');
 
-  // The School set moves too, by keyboard.
+  // The School set is carried along, by keyboard.
   await page.getByRole('link', { name: /Carry the School set/ }).click();
   await expect(page.getByRole('heading', { name: 'Carry School set to 2.0' })).toContainText('4 of 6 decided');
   await expectNoBarriers(page, 'carrying forward');

@@ -6,10 +6,10 @@ const HYPHENS = /[\u2010\u2011\u2212\uFE63\uFF0D]/g;
 const UNSEEN = /[\u200B-\u200F\u2060\uFEFF]/g;
 const QUOTES: Readonly<Record<string, string>> = { '‘': "'", '’': "'", '“': '"', '”': '"', '＋': '+' };
 
-/** A text in one Unicode form (NFC, UAX 15), with plain blanks, hyphens and quotation marks. */
 /** Letters, digits and signs of ASCII are in every form already. */
 const ASCII = /^[\x20-\x7E]*$/;
 
+/** A text in one Unicode form (NFC, UAX 15), with plain blanks, hyphens and quotation marks. */
 export function normalized(text: string): string {
   if (ASCII.test(text)) return text;
   return text

@@ -25,7 +25,7 @@ export interface WhyQuestion {
   /** The label of a command by its id in the program, if the release has it. */
   named(name: string): string | undefined;
   /** What decides between two commands that one press chooses from. */
-  decides?(a: number, b: number): string;
+  decides(a: number, b: number): string;
 }
 
 /**
@@ -90,7 +90,7 @@ export function whyNothing(question: WhyQuestion): WhyStep[] {
   const rivals = result.candidates.flatMap((one) =>
     !one.stopped && one.held.command !== command.id ? [one.held.command] : [],
   );
-  const decides = rivals.map((id) => question.decides?.(command.id, id) ?? '');
+  const decides = rivals.map((id) => question.decides(command.id, id));
   if (result.outcome === 'ambiguous' && decides.every(Boolean) && decides[0])
     step('hidden', 'look', said('why.chooses', { ...values, others: rivals.map(question.label), decides: decides[0] }));
   else if (result.outcome === 'ambiguous') step('hidden', 'cause', said('why.ambiguous'));

@@ -14,7 +14,7 @@ export { openList, type OpenedList } from './open.ts';
 export type { ListFormat } from './formats/raw.ts';
 export { CribList } from './formats/crib.ts';
 export { MEANINGS, columnMeanings, headingMeaning, meaningName, type ColumnMeaning } from './columns.ts';
-export { MENU_SIGNS } from './row-words.ts';
+export { FLAGS, MENU_SIGNS } from './row-words.ts';
 export { cellKey, readRows, type ListRow, type StatedKey } from './rows.ts';
 export type { NewFamily } from './families.ts';
 export {

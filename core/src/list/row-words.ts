@@ -24,7 +24,8 @@ export interface RowSaid {
   nearest(word: string, candidates: Iterable<string>): string[];
 }
 
-const FLAGS = ['fixed', 'hidden', 'destructive', 'parameterised', 'scripted', 'unshown'] as const;
+/** What can be said of a command with a word alone. */
+export const FLAGS = ['fixed', 'hidden', 'destructive', 'parameterised', 'scripted', 'unshown'] as const;
 const FLAG_WORDS: Record<string, (typeof FLAGS)[number]> = {
   ...Object.fromEntries(FLAGS.map((flag) => [flag, flag])),
   'cannot be changed': 'fixed',

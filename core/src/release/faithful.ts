@@ -48,13 +48,8 @@ export function faithfulness(
     const text = before.pressOf(held);
     const made = text === null ? null : readPresses(text);
     // What another command fires there is that one’s press.
-    if (
-      !made ||
-      !before
-        .fires(made)(held.context)
-        .some((one) => one.command === held.command)
-    )
-      return [];
+    const fired = made ? before.fires(made)(held.context) : [];
+    if (!made || !fired.some((one) => one.command === held.command)) return [];
     const press = nameOf(text!, original, folded);
     const there = folded ? known.get(press) : made;
     const now = there ? after.fires(there)(places.standsNow[places.ofOld(held.context)]!) : [];

@@ -12,12 +12,13 @@ const customOf = ({ catalogue }: Opened) =>
 
 /**
  * What waits in the custom keysets of a release: edits that carrying left open, clashes of severity error, and commands
- * used often that have no key, on each platform of the keyboards.
+ * used often that have no key, on each platform of the keyboards. In one that `goesOn` as another nothing waits.
  */
-export function waitingIn(opened: Opened, keyboards: Keyboards): DeskLine[] {
+export function waitingIn(opened: Opened, keyboards: Keyboards, goesOn: (keyset: number) => boolean): DeskLine[] {
   const release = opened.catalogue.release.label;
   const layouts = [...new Set(keyboards.all.map((one) => one.layout.id))];
   return customOf(opened).flatMap((keyset): DeskLine[] => {
+    if (goesOn(keyset.id)) return [];
     const named = { release, keyset: keyset.id, name: keyset.name };
     const setting = opened.setting(keyset.id, keyboards);
     const errors = clashes(setting).filter((one) => one.severity === 'error').length;

@@ -2,7 +2,7 @@ import type { ContextTree } from '../catalogue/index.ts';
 import type { Command } from '../contract/index.ts';
 import type { Weighed } from '../keyset/index.ts';
 import { platformName, type Platform } from '../keys/index.ts';
-import { meaningName, type ColumnMeaning } from '../list/index.ts';
+import { FLAGS, meaningName, type ColumnMeaning } from '../list/index.ts';
 import type { PlainTable } from './table.ts';
 
 /** A keyset as a column of a ledger. */
@@ -11,7 +11,6 @@ export interface LedgerKeys {
   readonly weighed: Weighed;
 }
 
-const FLAGS = ['fixed', 'hidden', 'destructive', 'parameterised', 'scripted', 'unshown'] as const;
 /** What else is said of a command, as lists say it; a column stands there when something is in it. */
 const SAID: readonly (readonly [ColumnMeaning, (one: Command) => string])[] = [
   ['flags', (one) => FLAGS.filter((flag) => one[flag]).join('; ')],

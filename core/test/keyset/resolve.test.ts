@@ -161,6 +161,7 @@ describe('why does my key do nothing?', () => {
       command: { ...needless, id: command, label: 'Trace shoreline' },
       label: (id) => `Command ${id}`,
       named: () => undefined,
+      decides: () => '',
     });
     return (
       steps.filter((one) => one.verdict === 'cause').map((one) => one.check)[0] ??
@@ -200,6 +201,7 @@ describe('why does my key do nothing?', () => {
       command: { id: 1, label: 'X', needs: 'a line', satisfiedBy: 'line.pick', setting: 'Snap, shipped on' },
       label: String,
       named: (name) => (name === 'line.pick' ? 'Pick line' : undefined),
+      decides: () => '',
     });
     expect(steps.map((one) => one.check)).toEqual([
       'keyset',

@@ -32,12 +32,13 @@ describe('what waits', () => {
     const set = release(1, ['Alpha', 'Beta', 'Gamma'], [edit(10, 'clear', []), edit(11, 'set', ['F4'])], { open });
     const errors = clashes(set.setting(12, keyboards)).filter((one) => one.severity === 'error').length;
     expect(errors).toBeGreaterThan(0);
-    expect(waitingIn(set, keyboards)).toEqual([
+    expect(waitingIn(set, keyboards, () => false)).toEqual([
       { kind: 'open', release: '1', keyset: 12, name: 'School', count: 1, edits: 2 },
       { kind: 'errors', release: '1', keyset: 12, name: 'School', count: errors, layouts: ['us'] },
       { kind: 'keyless', release: '1', keyset: 12, name: 'School', count: 1, platform: PLATFORMS[0] },
     ]);
-    expect(waitingIn(release(1, ['Alpha', 'Beta'], []), keyboards)).toEqual([]);
+    expect(waitingIn(set, keyboards, (id) => id === 12)).toEqual([]);
+    expect(waitingIn(release(1, ['Alpha', 'Beta'], []), keyboards, () => false)).toEqual([]);
   });
   it('in a release is what nobody has tried, and the platforms where that is so', () => {
     const set = release(1, ['Alpha', 'Beta'], []);

@@ -22,7 +22,7 @@ export const deskOf = (acting: Acting, slug: string, layoutIds: readonly string[
     const app = await overview(db, slug);
     const [newest, former] = app.releases;
     if (!newest) return { app: slug, lines: [] };
-    const layouts = layoutIds.flatMap((id) => layoutById(id) ?? []);
+    const layouts = [...new Set(layoutIds)].flatMap((id) => layoutById(id) ?? []);
     const now = await catalogues.opened(db, newest.id);
     const keyboards = catalogues.keyboards(layouts.length ? layouts : [US], now.catalogue.release.platforms);
 
@@ -49,6 +49,6 @@ export const deskOf = (acting: Acting, slug: string, layoutIds: readonly string[
     const inUse = await Promise.all(
       [...new Set(left.map((one) => one.releaseId))].map((id) => catalogues.opened(db, id)),
     );
-    const waiting = [now, ...inUse].flatMap((one) => waitingIn(one, keyboards));
+    const waiting = [now, ...inUse].flatMap((one) => waitingIn(one, keyboards, goesOn));
     return { app: slug, lines: [...stale, ...carry, ...lineage, ...waiting, ...untriedIn(now)] };
   });

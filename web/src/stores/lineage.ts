@@ -5,7 +5,7 @@ import { lineageBetween, type Lineage } from '@crib/core/release';
 import { ask } from '../api/client.ts';
 import { useWorkspace } from './workspace.ts';
 
-/** Decisions so far about the lineage of the app in hand: fetched once an app, and anew after it was changed. */
+/** What was decided about the lineage of the app in hand: fetched once an app, and anew after it was changed. */
 export const useLineage = defineStore('lineage', () => {
   const workspace = useWorkspace();
   const links = shallowRef<readonly LineageLink[]>([]);

@@ -85,6 +85,12 @@ export function usePlace() {
     () => keysetNamed.value ?? workspace.custom.at(-1)?.id ?? workspace.shipped?.id ?? null,
   );
 
+  /** It, where it is a custom one and can be edited. */
+  const customInHand = computed(() => {
+    const inHand = workspace.keyset(keysetInHand.value);
+    return inHand?.kind === 'custom' ? inHand : null;
+  });
+
   /** What goes along from stage to stage. */
   const luggage = computed(() => {
     const carried = [...IN_HAND, ...NARROWING].filter((name) => route.query[name]);
@@ -104,6 +110,7 @@ export function usePlace() {
     releaseLabel,
     keysetNamed,
     keysetInHand,
+    customInHand,
     luggage,
   };
 }

@@ -173,7 +173,7 @@ async function split() {
     <p role="status">{{ said }}</p>
     <div class="actions">
       <button type="submit" class="btn primary" :disabled="busy">
-        {{ command ? 'Edit' : 'Add the command' }}
+        {{ command ? 'Save' : 'Add the command' }}
       </button>
       <button v-if="command" type="button" class="btn" @click="removing = true">Remove it</button>
     </div>
@@ -203,7 +203,7 @@ async function split() {
       <div class="actions"><button type="submit" class="btn" :disabled="busy">Split it off</button></div>
     </form>
   </template>
-  <ElDialog v-model="removing" :title="`Take ${command?.label} out?`" width="420">
+  <ElDialog v-model="removing" :title="`Remove ${command?.label}?`" width="420">
     <p>Its shortcuts in this release go with it. Other releases keep theirs. This cannot be undone.</p>
     <template #footer>
       <button type="button" class="btn" @click="removing = false">Cancel</button>

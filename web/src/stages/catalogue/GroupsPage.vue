@@ -46,9 +46,11 @@ const empty = (): Omit<CommandGroup, 'id'> => ({
   because: '',
 });
 const form = reactive(empty());
-watch(group, (one) => Object.assign(form, empty(), one ? { ...one, members: [...one.members], id: undefined } : {}), {
-  immediate: true,
-});
+function fill(one: CommandGroup | null) {
+  const { id: _id, ...said } = one ?? { id: 0, ...empty() };
+  Object.assign(form, said, { members: [...said.members] });
+}
+watch(group, fill, { immediate: true });
 async function save() {
   const base = `/api/apps/${appSlug.value}/groups`;
   const { kind, name, members, twin, advised, because } = form;
@@ -185,7 +187,7 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
           <p role="status">{{ said }}</p>
           <div class="actions">
             <button type="submit" class="btn primary" :disabled="busy || form.members.length < 2">
-              {{ group ? 'Edit' : 'Make it' }}
+              {{ group ? 'Save' : 'Make it' }}
             </button>
             <DeleteThing v-if="group" kind="group" :id="group.id" :name="group.name" @deleted="gone" />
           </div>

@@ -191,7 +191,7 @@ const apart = computed(() =>
               Add a place
             </button>
             <div class="actions">
-              <button type="submit" class="btn primary" :disabled="busy">Edit</button>
+              <button type="submit" class="btn primary" :disabled="busy">Save</button>
               <button v-if="place.parent !== null" type="button" class="btn" :disabled="busy" @click="remove">
                 Remove it
               </button>

@@ -160,7 +160,7 @@ async function gone() {
       </div>
       <template #margin>
         <form class="make" @submit.prevent="save">
-          <h2>{{ run ? 'Edit' : 'Make a run' }}</h2>
+          <h2>{{ run ? 'Edit the run' : 'Make a run' }}</h2>
           <label
             >Name<ElInput v-model="form.name" maxlength="120" required placeholder="Plotting a harbour approach"
           /></label>

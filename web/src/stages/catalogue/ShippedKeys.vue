@@ -68,7 +68,7 @@ async function add() {
   if (await send('POST', `/api/keysets/${props.keyset.id}/bindings`, { bindings }, 'Added.')) form.shortcut = '';
 }
 const drop = (binding: Binding) =>
-  send('DELETE', `/api/keysets/${props.keyset.id}/bindings`, { ids: [binding.id] }, 'Undone.');
+  send('DELETE', `/api/keysets/${props.keyset.id}/bindings`, { ids: [binding.id] }, 'Removed.');
 function tried(binding: Binding, undo: boolean) {
   const body = { bindings: [binding.id], platform: props.platform, undo, build: '' };
   return send('POST', `/api/releases/${props.keyset.releaseId}/trials`, body, undo ? 'Undone.' : 'Noted.');

@@ -45,7 +45,7 @@ async function write(list: Difference[], sentence: string) {
 const without = (key: SystemKey) =>
   differences.value.filter((one) => one.platform !== key.platform || one.shortcut !== key.shortcut);
 const free = (key: SystemKey) => write([...without(key), { ...key, free: true }], 'Freed here.');
-const asShipped = (key: SystemKey) => write(without(key), 'Restore.');
+const asShipped = (key: SystemKey) => write(without(key), 'Restored.');
 const form = reactive({ shortcut: '', taker: '', hard: false, source: '' });
 async function add() {
   const key = { platform: platform.value, ...form, free: false };

@@ -49,7 +49,7 @@ const steps = computed(() =>
         command: props.command,
         label: (id) => workspace.commands.get(id)?.label ?? '',
         named: (name) => workspace.byName.get(name)?.label,
-        ...(workspace.opened && { decides: workspace.opened.decides }),
+        decides: workspace.opened!.decides,
       })
     : [],
 );

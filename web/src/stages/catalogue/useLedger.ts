@@ -10,9 +10,9 @@ import {
   filtersIn,
   ordered,
   passes,
+  placesOf,
   rowFacts,
   unverifiedOn,
-  worksAt,
   type LedgerFilter,
   type LedgerOrder,
   type LedgerView,
@@ -143,7 +143,7 @@ export function useLedger(columnIds: Ref<readonly number[]>, inHand: Ref<number 
   const shown = computed(() =>
     found.value.filter(
       (command) =>
-        (!where.value || worksAt(command, Number(where.value), facts.value)) &&
+        (!where.value || placesOf(command, facts.value).has(Number(where.value))) &&
         (!category.value || command.category === category.value) &&
         filters.value.every((one) => passes(command, one, view.value)) &&
         (!held.value || facts.value.get(command.id)?.modifiers.includes(held.value)) &&
@@ -158,8 +158,10 @@ export function useLedger(columnIds: Ref<readonly number[]>, inHand: Ref<number 
   });
   /** How many of the commands that are found belong to each place, and to each category. */
   const places = computed(() => {
-    const ids = workspace.tree?.inOrder.map((context) => context.id) ?? [];
-    return new Map(ids.map((id) => [id, found.value.filter((one) => worksAt(one, id, facts.value)).length]));
+    const map = new Map<number, number>();
+    for (const command of found.value)
+      for (const place of placesOf(command, facts.value)) map.set(place, (map.get(place) ?? 0) + 1);
+    return map;
   });
   const categories = computed(() => {
     const map = new Map<string, number>();

@@ -2,7 +2,7 @@
   <main id="work" class="nowhere">
     <h1>Nothing is kept at this address</h1>
     <p>It may have been mistyped, or it has moved.</p>
-    <RouterLink class="btn" to="/">To the catalogue</RouterLink>
+    <RouterLink class="btn" to="/">To the desk</RouterLink>
   </main>
 </template>
 

@@ -13,7 +13,7 @@ import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import type { ClashAnswer, ClashQuestion, ToldGroup } from '../../workers/clashes.ts';
 
-/** Clashes of what in a keyset, on the layouts that learners have; found in a worker. */
+/** What gets in the way of what in a keyset, on the layouts that learners have; found in a worker. */
 const workspace = useWorkspace();
 const { route, kept, platform, style, layout, luggage, releaseLabel } = usePlace();
 const id = computed(() => Number(route.params['keyset']));

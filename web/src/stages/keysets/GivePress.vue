@@ -7,11 +7,7 @@ import GiveTo from './GiveTo.vue';
 /** Gives a press to a command that is chosen here, in the custom keyset in hand. */
 const props = defineProps<{ shortcut: string; context: number }>();
 const workspace = useWorkspace();
-const { keysetInHand } = usePlace();
-const keyset = computed(() => {
-  const inHand = workspace.keyset(keysetInHand.value);
-  return inHand?.kind === 'custom' ? inHand : null;
-});
+const { customInHand: keyset } = usePlace();
 const chosen = ref<number | null>(null);
 watch(
   () => props.shortcut,

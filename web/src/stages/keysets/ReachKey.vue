@@ -13,7 +13,7 @@ const props = defineProps<{ keyset: Keyset; code: string; keyboard: Keyboard; re
 const workspace = useWorkspace();
 const { kept, platform, style, luggage } = usePlace();
 /** The press that would be given; the first free one unless another was chosen. */
-const asked = kept('press');
+const asked = kept('give');
 const cells = computed(() => {
   const { weighed, takers, tree } = workspace.settingOf(props.keyset.id);
   const { keyboard, rest, code } = props;

@@ -16,7 +16,7 @@ import {
   type RunFigures,
   type RunSetting,
 } from '@crib/core/reach';
-import { BOARDS, boardById, usualBoard } from '@crib/core/keys';
+import { ALL_CODES, BOARDS, boardById, usualBoard } from '@crib/core/keys';
 import { keyboardOf } from '@crib/core/press';
 import KeyChip from '../../parts/KeyChip.vue';
 import StateNote from '../../parts/StateNote.vue';
@@ -41,11 +41,11 @@ const { restName, rest, place, typistName, typist } = useHands();
 const what = kept('what');
 const runs = computed(() => workspace.catalogue?.runs ?? []);
 const groups = computed(() => (workspace.catalogue?.groups ?? []).filter((one) => one.kind !== 'ways'));
-/** A run or a group, as the address has it: `run 3`, `group 5`; the first run otherwise, or the first group where no run is known. */
+/** A run or a group, as the address has it: `run 3`, `group 5`; else the first run, or the first group where there is none. */
 const chosen = computed(() => {
   const [kind, number] = what.value.split(' ');
-  const asked = kind === 'group' ? groups.value.find((one) => String(one.id) === number) : undefined;
-  const group = asked ?? (runs.value.length ? undefined : groups.value[0]);
+  const named = kind === 'group' ? groups.value.find((one) => String(one.id) === number) : undefined;
+  const group = named ?? (runs.value.length ? undefined : groups.value[0]);
   if (group) return { kind: 'group' as const, name: group.name, steps: group.members, id: group.id };
   const run = runs.value.find((one) => String(one.id) === number) ?? runs.value[0];
   return run ? { kind: 'run' as const, name: run.name, steps: run.steps, id: run.id } : null;
@@ -57,8 +57,9 @@ const other = computed(() => {
   const mine = keyset.value;
   return mine?.kind === 'custom' ? workspace.keyset(mine.baseId) : workspace.custom[0];
 });
-/** The key that is looked at in the margin. */
-const at = kept('at');
+/** The key that is looked at in the margin, if the address names one. */
+const asked = kept('at');
+const at = computed(() => (ALL_CODES.includes(asked.value) ? asked.value : ''));
 const boardAsked = kept('board');
 const board = computed(() => boardById(boardAsked.value) ?? usualBoard(layoutInHand.value, platform.value));
 const keyboard = computed(() => keyboardOf(layoutInHand.value, platform.value, board.value));
@@ -171,7 +172,7 @@ const choices = computed(() => [
           :marked="marked"
           :chosen="at"
           @place="place"
-          @choose="(code) => set({ at: code, press: '' }, true)"
+          @choose="(code) => set({ at: code, give: '' }, true)"
         />
         <p class="mid hint">
           Lines are mm from the nearest resting finger. Choose a key to see who has it and to give it to a command. Drag

@@ -104,7 +104,7 @@ function find() {
 }
 const SAID: Record<Way, string> = {
   clear: 'Cleared.',
-  'put back': 'Unchanged below.',
+  'put back': 'Restored.',
   modifiers: 'Moved.',
   find: 'Keys set.',
 };

@@ -13,16 +13,12 @@ const props = defineProps<{
   had: readonly { readonly shortcut: string; readonly context: number }[];
 }>();
 const workspace = useWorkspace();
-const { keysetInHand, platform, style } = usePlace();
+const { customInHand: keyset, platform, style } = usePlace();
 const done = ref('');
 watch(
   () => props.command.id,
   () => (done.value = ''),
 );
-const keyset = computed(() => {
-  const inHand = workspace.keyset(keysetInHand.value);
-  return inHand?.kind === 'custom' ? inHand : null;
-});
 const former = computed(() => {
   if (!keyset.value || props.command.fixed) return [];
   const has = new Set(
