@@ -111,6 +111,9 @@ export const CommandDetails = z.object({
   keyListSince: line(40),
   /** The program does not show its key, which works all the same. */
   unshown: z.boolean(),
+  /** It is another command with this value: that command’s id in the program, and the value. One command in counts. */
+  argumentOf: line(120),
+  argument: line(120),
 });
 export type CommandDetails = z.infer<typeof CommandDetails>;
 
@@ -350,6 +353,8 @@ export const NO_DETAILS: CommandDetails = {
   keyList: '',
   keyListSince: '',
   unshown: false,
+  argumentOf: '',
+  argument: '',
 };
 
 /** Words of a command that nothing is said of yet. */

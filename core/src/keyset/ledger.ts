@@ -1,4 +1,4 @@
-import type { ContextTree } from '../catalogue/index.ts';
+import { holding, type ContextTree } from '../catalogue/index.ts';
 import type { Command, Run, ShippedKeyset } from '../contract/index.ts';
 import { codeRankOf, type Platform } from '../keys/index.ts';
 import { canonicalText, heldText, readPresses, type Keyboard } from '../press/index.ts';
@@ -38,7 +38,7 @@ export interface RowFacts {
   readonly presses: readonly string[];
   readonly modifiers: readonly string[];
   readonly keys: readonly string[];
-  /** Whether it has a key in the keyset in hand. */
+  /** Whether it has a key in the keyset in hand; an argument has one where its command, or another argument, has. */
   readonly with: boolean;
   readonly differing: boolean;
   /** The places where it has a key in any column. */
@@ -57,6 +57,7 @@ export function rowFacts(
   const [first] = held;
   const hand = inHand?.on(platform) ?? first;
   const text = ({ shortcut, context }: Held) => `${canonicalText(shortcut, keyboard) ?? shortcut} ${context}`;
+  const keyed = holding(commands, (id) => (hand?.of(id).length ?? 0) > 0);
   const same = (a: readonly Held[], b: readonly Held[]) =>
     a === b || (a.length === b.length && a.every((one, i) => text(one) === text(b[i]!)));
   return new Map(
@@ -79,8 +80,7 @@ export function rowFacts(
       const list = [...presses];
       const modifiers = [...new Set(list.map(modifiersOf))];
       const keys = [...new Set(list.map(keyOfPress))];
-      const has = (hand?.of(id).length ?? 0) > 0;
-      return [id, { presses: list, modifiers, keys, with: has, differing, places }];
+      return [id, { presses: list, modifiers, keys, with: keyed.has(id), differing, places }];
     }),
   );
 }

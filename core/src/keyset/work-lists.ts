@@ -1,3 +1,4 @@
+import { holding } from '../catalogue/index.ts';
 import type { Catalogue, Keyset } from '../contract/index.ts';
 import type { Clash } from './clash/finding.ts';
 import type { Setting } from './setting.ts';
@@ -16,9 +17,9 @@ export function workLists(catalogue: Catalogue, keyset: Keyset, setting: Setting
   const { weighed, often } = setting;
   const { platforms } = weighed.keyboards;
   const on = platforms.map((platform) => weighed.on(platform));
-  const has = (command: number) => on.some((held) => held.of(command).length > 0);
+  const keyed = holding(catalogue.commands, (command) => on.some((held) => held.of(command).length > 0));
   const had = platforms.map((platform) => weighed.shipped().on(platform));
-  const without = catalogue.commands.filter((one) => !has(one.id));
+  const without = catalogue.commands.filter((one) => !keyed.has(one.id));
   const edited = keyset.kind === 'custom' ? keyset.edits.map((edit) => edit.command) : [];
   const list = (name: string, title: string, commands: Iterable<number>, none: string): WorkList => ({
     name,

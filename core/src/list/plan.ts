@@ -7,9 +7,11 @@ import {
   type CommandWords,
   type ShippedKeyset,
 } from '../contract/index.ts';
-import { catalogueIn, type ContextTree } from '../catalogue/index.ts';
+import { argumentFault, catalogueIn, type ContextTree } from '../catalogue/index.ts';
 import { targetsOf, type Target } from './targets.ts';
 import { spreadFamilies, type NewFamily } from './families.ts';
+import { meaningName } from './columns.ts';
+import { spreadArguments } from './arguments.ts';
 import type { ListRow, RowsRead } from './rows.ts';
 
 /** A command that the list has and the catalogue lacks. */
@@ -108,8 +110,16 @@ export function planList(
   const language = target.language ?? null;
   const catalogue = catalogueIn(whole, language);
   const problems: Problem[] = [];
+  const former = target.former ?? [];
   const { rows, families } = spreadFamilies(read.rows, catalogue);
-  const targets = targetsOf(rows, catalogue, target.former ?? [], problems);
+  const targets = targetsOf(spreadArguments(rows, catalogue.commands, former), catalogue, former, problems);
+  const here = new Map([...catalogue.commands, ...targets.map(({ name, words }) => ({ name, ...words }))].map((one) => [one.name, one])); // prettier-ignore
+  for (const { name, words, rows: said } of targets) {
+    const fault = argumentFault({ name, ...words }, (other) => here.get(other));
+    if (!fault) continue;
+    const { line } = said[0]!;
+    problems.push(problem('wrong-argument', `Line ${line}: ${fault}`, { line, column: meaningName('argumentOf') }));
+  }
   const bindings = new Map<number, Binding[]>();
   for (const binding of keysetFor(whole, target)?.bindings ?? NONE) {
     bindings.set(binding.command, [...(bindings.get(binding.command) ?? []), binding]);

@@ -46,6 +46,8 @@ const LIMITS = {
   setting: 240,
   keyList: 120,
   keyListSince: 40,
+  argumentOf: 120,
+  argument: 120,
 } as const satisfies Partial<Record<keyof CommandWords, number>>;
 const LINES = Object.keys(LIMITS) as (keyof typeof LIMITS & ColumnMeaning)[];
 /** Lists in a cell, their items parted by semicolons, and how many there can be. */

@@ -83,7 +83,7 @@ function keptOf(rows: readonly ListRow[]): (former: Command) => CommandWords {
 }
 
 /** Labels are compared in one Unicode form, whatever their case. */
-const plainLabel = (label: string) => label.normalize('NFC').toLowerCase();
+export const plainLabel = (label: string) => label.normalize('NFC').toLowerCase();
 
 /** Finds the commands that a row may mean among some. */
 function finder(commands: readonly Command[]) {
@@ -109,7 +109,7 @@ export function wordsOf({ id: _1, name: _2, home: _3, wordings: _4, aliases: _5,
 }
 
 /** A name from a label: small letters, digits and hyphens, numbered when it is taken. */
-function freeName(label: string, taken: ReadonlySet<string>): string {
+export function freeName(label: string, taken: ReadonlySet<string>): string {
   const plain = label
     .normalize('NFKD')
     .toLowerCase()

@@ -1,3 +1,4 @@
+import { commandCount, holding } from '../catalogue/index.ts';
 import type { CustomKeyset, DeskLine } from '../contract/index.ts';
 import { clashes, unverifiedOn, type Opened } from '../keyset/index.ts';
 import type { Keyboards } from '../press/index.ts';
@@ -24,8 +25,9 @@ export function waitingIn(opened: Opened, keyboards: Keyboards, goesOn: (keyset:
     const errors = clashes(setting).filter((one) => one.severity === 'error').length;
     const keyless = keyboards.platforms.map((platform): DeskLine => {
       const held = setting.weighed.on(platform);
-      const without = [...opened.often()].filter((id) => opened.commands.has(id) && held.of(id).length === 0);
-      return { kind: 'keyless', ...named, platform, count: without.length };
+      const keyed = holding(opened.catalogue.commands, (id) => held.of(id).length > 0);
+      const without = opened.catalogue.commands.filter((one) => opened.often().has(one.id) && !keyed.has(one.id));
+      return { kind: 'keyless', ...named, platform, count: commandCount(without) };
     });
     const lines: DeskLine[] = [
       { kind: 'open', ...named, count: keyset.open.length, edits: keyset.edits.length },
@@ -38,10 +40,13 @@ export function waitingIn(opened: Opened, keyboards: Keyboards, goesOn: (keyset:
 }
 
 /** Commands of a release whose shipped keys nobody has tried, on the platforms where that is so. */
-export function untriedIn({ catalogue, shipped }: Opened): DeskLine[] {
+export function untriedIn({ catalogue, commands, shipped }: Opened): DeskLine[] {
   if (shipped?.kind !== 'shipped') return [];
   const { label, platforms } = catalogue.release;
-  const counts = platforms.map((platform) => ({ platform, count: unverifiedOn(shipped, platform).size }));
+  const counts = platforms.map((platform) => {
+    const found = [...unverifiedOn(shipped, platform)].flatMap((id) => commands.get(id) ?? []);
+    return { platform, count: commandCount(found) };
+  });
   const some = counts.filter((one) => one.count > 0);
   const count = Math.max(...some.map((one) => one.count));
   return some.length ? [{ kind: 'untried', release: label, platforms: some.map((one) => one.platform), count }] : [];

@@ -26,6 +26,8 @@ const SAID: readonly (readonly [ColumnMeaning, (one: Command) => string])[] = [
   ['setting', (one) => one.setting],
   ['keyList', (one) => one.keyList],
   ['keyListSince', (one) => one.keyListSince],
+  ['argumentOf', (one) => one.argumentOf],
+  ['argument', (one) => one.argument],
 ];
 
 /** A ledger as a plain table, a row a command: a list that reads back to what it shows of one platform. */

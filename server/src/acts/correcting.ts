@@ -26,6 +26,7 @@ import type {
   SentTrials,
   SentUses,
 } from '@crib/core/contract';
+import { argumentFault } from '@crib/core/catalogue';
 import { refuse } from '@crib/core/error';
 import { KNOWN_PLATFORMS, platformName } from '@crib/core/keys';
 import { correctedTo, restated } from '@crib/core/keyset';
@@ -97,7 +98,17 @@ export const correctAll = (
 
 /** Details, which no shipped key depends on: sealed releases take them too. */
 export const detailAll = (acting: Acting, id: number, { commands }: z.output<typeof SentDetailsOf>): Promise<void> =>
-  onRelease(acting, id, (db, catalogue) => detailCommands(db, catalogue, commands));
+  onRelease(acting, id, (db, catalogue) => {
+    const named = new Map(catalogue.commands.map((one) => [one.name, one]));
+    const byId = new Map(catalogue.commands.map((one) => [one.id, one]));
+    for (const { id: command, argumentOf, argument } of commands) {
+      const known = byId.get(command);
+      const now = known && { name: known.name, argumentOf: argumentOf ?? known.argumentOf, argument: argument ?? known.argument }; // prettier-ignore
+      const fault = now && argumentFault(now, (name) => named.get(name));
+      if (fault) refuse('wrong-argument', fault);
+    }
+    return detailCommands(db, catalogue, commands);
+  });
 /** Takes commands out of a release with their shortcuts: all of them, or none. */
 export const dropCommands = (acting: Acting, release: number, commands: readonly number[]): Promise<void> =>
   act(acting, async (db) => {

@@ -37,6 +37,7 @@ const CONSTRAINTS: Record<string, string> = {
   run_app_id_name_key: 'The app has a run of that name already.',
   command_app_id_name_key: 'The app has a command with that id already.',
   a_chooser_says_what_decides: 'Say what decides between the commands of a chooser.',
+  an_argument_has_a_value: 'Say whose argument it is, and which value.',
   one_wording_a_place: 'A command has one wording a platform and language.',
   recipe_app_id_name_key: 'The app has a recipe of that name already.',
   release_app_id_position_key: 'Another release was added at the same moment. Try again.',

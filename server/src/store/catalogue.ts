@@ -35,6 +35,7 @@ export function commandsFrom(db: Db, states: string, values: unknown[]): Promise
        coalesce(d.states, '{}') AS states, coalesce(d.presses, '{}') AS presses, coalesce(d.step, '') AS step,
        coalesce(d.sign, '') AS sign, coalesce(d.satisfied_by, '') AS "satisfiedBy", coalesce(d.setting, '') AS setting,
        coalesce(d.key_list, '') AS "keyList", coalesce(d.key_list_since, '') AS "keyListSince", coalesce(d.unshown, false) AS unshown,
+       coalesce(d.argument_of, '') AS "argumentOf", coalesce(d.argument, '') AS argument,
        s.release_id AS "releaseId", coalesce(w.wordings, '[]') AS wordings, coalesce(a.aliases, '{}') AS aliases
      FROM state s JOIN command c ON c.id = s.command_id LEFT JOIN command_detail d ON d.release_id = s.release_id AND d.command_id = s.command_id
        LEFT JOIN wording w ON w.release_id = s.release_id AND w.command_id = s.command_id

@@ -239,6 +239,13 @@ async function writeOrder(
 
 /** Two commands found to be one: everything that named the second names the first from now on. */
 export async function mergeCommands(db: Db, appId: number, { keep, drop }: z.output<typeof SentMerge>): Promise<void> {
+  await db.query(
+    `WITH gone AS (SELECT name FROM command WHERE id = $3 AND app_id = $1)
+     UPDATE command_detail d SET argument_of = k.name
+     FROM command k, gone, command c WHERE k.id = $2 AND k.app_id = $1 AND c.id = d.command_id AND c.app_id = $1
+       AND d.argument_of = gone.name`,
+    [appId, keep, drop],
+  );
   await db.query('SELECT merge_commands($1, $2, $3)', [appId, keep, drop]);
 }
 

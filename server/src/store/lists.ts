@@ -115,7 +115,7 @@ async function makeFamilies(db: Db, appId: number, families: ListPlan['families'
 
 /** Words of a command as the columns of its state and of its details are called. */
 export function stateOf(words: CommandWords) {
-  const { otherNames, onePress, then, satisfiedBy, keyList, keyListSince, ...same } = words;
+  const { otherNames, onePress, then, satisfiedBy, keyList, keyListSince, argumentOf, ...same } = words;
   return {
     ...same,
     other_names: otherNames,
@@ -124,6 +124,7 @@ export function stateOf(words: CommandWords) {
     satisfied_by: satisfiedBy,
     key_list: keyList,
     key_list_since: keyListSince,
+    argument_of: argumentOf,
   };
 }
 
@@ -132,7 +133,7 @@ export const STATE = `label text, menu text, category text, description text, ot
 const fieldsOf = (columns: string) => columns.replace(/ (text\[\]|text|boolean)/g, '').replace(/\s+/g, ' ');
 export const FIELDS = fieldsOf(STATE);
 const DETAIL = `states text[], presses text[], step text, sign text, satisfied_by text, setting text, key_list text, key_list_since text,
-  unshown boolean`;
+  unshown boolean, argument_of text, argument text`;
 const DETAIL_FIELDS = fieldsOf(DETAIL);
 const setsOf = (fields: string, from: string) =>
   fields

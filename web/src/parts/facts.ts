@@ -11,6 +11,10 @@ export function factsOf(command: Command, labelled: (name: string) => string | u
   const needs = [command.needs, labelled(command.satisfiedBy) && `${labelled(command.satisfiedBy)} does that`];
   const list = [command.keyList, command.keyListSince && `since ${command.keyListSince}`];
   const facts: Fact[] = [
+    {
+      name: 'Argument',
+      text: command.argument && `${command.argument}, of ${labelled(command.argumentOf) ?? command.argumentOf}`,
+    },
     { name: 'Needs', text: needs.filter(Boolean).join(': ') },
     { name: 'Then', text: command.then },
     { name: 'You see', text: command.sign },

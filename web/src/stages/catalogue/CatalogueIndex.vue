@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { commandCount } from '@crib/core/catalogue';
 import IndexLine from '../../parts/IndexLine.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
@@ -9,7 +10,7 @@ const workspace = useWorkspace();
 const { route, appSlug, releaseLabel, luggage } = usePlace();
 const params = computed(() => ({ app: appSlug.value, release: releaseLabel.value }));
 const views = computed(() => [
-  { name: 'catalogue', title: 'The ledger', count: workspace.catalogue?.commands.length },
+  { name: 'catalogue', title: 'The ledger', count: commandCount(workspace.catalogue?.commands ?? []) },
   { name: 'places', title: 'Places', count: workspace.catalogue?.contexts.length },
   { name: 'groups', title: 'Pairs and families', count: workspace.catalogue?.groups.length },
   { name: 'runs', title: 'Runs', count: workspace.catalogue?.runs.length },

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
+import { commandCount } from '@crib/core/catalogue';
 import { ledgerTable, type PlainTable } from '@crib/core/sheet';
 import { ask, problemsOf } from '../../api/client.ts';
 import type { Problem } from '@crib/core/error';
@@ -114,7 +115,7 @@ async function seal() {
       </template>
 
       <h1>
-        {{ title }}<small>{{ shown.length }} of {{ catalogue.commands.length }} commands</small>
+        {{ title }}<small>{{ commandCount(shown) }} of {{ commandCount(catalogue.commands) }} commands</small>
       </h1>
       <div class="tools">
         <LedgerTools />

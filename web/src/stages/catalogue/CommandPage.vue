@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch, watchEffect } from 'vue';
+import { argumentsOf } from '@crib/core/catalogue';
 import { platformName } from '@crib/core/keys';
 import { changingIn, changingSaid } from '@crib/core/sheet';
 import type { Held, Weighed } from '@crib/core/keyset';
@@ -76,13 +77,21 @@ const changing = computed(() => {
   const found = changingIn(workspace.opened!, keysetInHand.value!, workspace.keyboards);
   return found && !command.value!.fixed ? changingSaid(found, platform.value, 'en') : '';
 });
+/** The values it takes, each with its keys in the keyset in hand. */
+const values = computed(() => {
+  const held = workspace.weighedOf(keysetInHand.value!).on(platform.value);
+  return argumentsOf(command.value!, workspace.catalogue!.commands).map((one) => ({
+    one,
+    keys: distinct(held.of(one.id)),
+  }));
+});
 const flags = computed(() => {
   const one = command.value!;
   return [
     one.fixed && 'cannot be changed',
     one.hidden && 'hidden until switched on',
     one.destructive && 'destroys work',
-    one.parameterised && 'takes an argument',
+    (one.parameterised || values.value.length > 0) && 'takes an argument',
     one.scripted && 'scripted',
     one.onePress !== 'once' && `one press ${one.onePress}`,
   ].filter((flag): flag is string => Boolean(flag));
@@ -180,6 +189,23 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
             <span>{{ [word.label, word.menu].filter(Boolean).join(', ') }}</span>
           </div>
           <p v-if="command.description">{{ command.description }}</p>
+        </section>
+        <section v-if="values.length">
+          <h2>Its arguments</h2>
+          <div v-for="{ one, keys } in values" :key="one.id" class="way">
+            <RouterLink :to="to(one.name)">{{ one.argument }}</RouterLink>
+            <span>
+              <KeyChip
+                v-for="held in keys"
+                :key="held.shortcut"
+                :shortcut="held.shortcut"
+                :platform="platform"
+                :how="style"
+                :state="held.edit ? 'yours' : 'as shipped'"
+              />
+              <span v-if="!keys.length" class="mid">none</span>
+            </span>
+          </div>
         </section>
         <section v-if="belongs.length">
           <h2>Belongs with</h2>

@@ -10,11 +10,11 @@ const props = defineProps<{ command: Command }>();
 const workspace = useWorkspace();
 const { problems, said, busy, send } = useSaving();
 
-const form = reactive({ states: '', presses: '', step: '', sign: '', satisfiedBy: '', setting: '', keyList: '', keyListSince: '', unshown: false }); // prettier-ignore
+const form = reactive({ states: '', presses: '', step: '', sign: '', satisfiedBy: '', setting: '', keyList: '', keyListSince: '', unshown: false, argumentOf: '', argument: '' }); // prettier-ignore
 watch(
   () => workspace.asStored(props.command.id) ?? props.command,
-  ({ states, presses, step, sign, satisfiedBy, setting, keyList, keyListSince, unshown }) =>
-    Object.assign(form, { step, sign, satisfiedBy, setting, keyList, keyListSince, unshown, states: states.join('; '), presses: presses.join('; ') }), // prettier-ignore
+  ({ states, presses, step, sign, satisfiedBy, setting, keyList, keyListSince, unshown, argumentOf, argument }) =>
+    Object.assign(form, { step, sign, satisfiedBy, setting, keyList, keyListSince, unshown, argumentOf, argument, states: states.join('; '), presses: presses.join('; ') }), // prettier-ignore
   { immediate: true },
 );
 const parts = (text: string) =>
@@ -22,10 +22,15 @@ const parts = (text: string) =>
     .split(';')
     .map((one) => one.trim())
     .filter(Boolean);
+/** The commands that it can be an argument of. */
+const wholes = computed(() =>
+  workspace.catalogue!.commands.filter((one) => !one.argumentOf && one.id !== props.command.id),
+);
 const lists = computed(() => [...new Set(workspace.catalogue!.commands.map((one) => one.keyList))].filter(Boolean));
 async function save() {
   const { release } = workspace.catalogue!;
   const { states, presses, ...lines } = form;
+  if (!lines.argumentOf) lines.argument = '';
   const commands = [{ id: props.command.id, ...lines, states: parts(states), presses: parts(presses) }];
   await send('PUT', `/api/releases/${release.id}/details`, { commands }, 'Saved.');
 }
@@ -79,6 +84,19 @@ async function save() {
       </ElSelect>
     </label>
     <label>In that list since<ElInput v-model="form.keyListSince" maxlength="40" placeholder="7.0.2" /></label>
+    <label
+      >It is an argument of
+      <ElSelect
+        v-model="form.argumentOf"
+        filterable
+        clearable
+        aria-label="It is an argument of"
+        placeholder="no command"
+      >
+        <ElOption v-for="one in wholes" :key="one.id" :value="one.name" :label="one.label" />
+      </ElSelect>
+    </label>
+    <label v-if="form.argumentOf">Its value<ElInput v-model="form.argument" maxlength="120" placeholder="5 m" /></label>
     <ElCheckbox v-model="form.unshown" label="Works though the program does not show it" />
     <ProblemList :problems="problems" />
     <p role="status">{{ said }}</p>

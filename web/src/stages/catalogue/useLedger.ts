@@ -1,5 +1,6 @@
 import { computed, onBeforeUnmount, shallowRef, watch, type Ref } from 'vue';
 import { lookedUp, platformName } from '@crib/core/keys';
+import { wholeOf } from '@crib/core/catalogue';
 import { canonicalOn } from '@crib/core/press';
 import type { Command } from '@crib/core/contract';
 import {
@@ -150,31 +151,27 @@ export function useLedger(columnIds: Ref<readonly number[]>, inHand: Ref<number 
         (!key.value || facts.value.get(command.id)?.keys.includes(key.value)),
     ),
   );
-  const counts = computed(() => {
-    const map = new Map<LedgerFilter, number>(LEDGER_FILTERS.map((one) => [one, 0]));
+  /** How many of the commands found belong to each of some things, an argument counted with its command. */
+  function countedBy<Of>(of: (command: Command) => Iterable<Of>): ReadonlyMap<Of, number> {
+    const wholes = new Map<Of, Set<string>>();
     for (const command of found.value)
-      for (const one of LEDGER_FILTERS) if (passes(command, one, view.value)) map.set(one, map.get(one)! + 1);
-    return map;
+      for (const one of of(command)) {
+        const known = wholes.get(one);
+        if (known) known.add(wholeOf(command));
+        else wholes.set(one, new Set([wholeOf(command)]));
+      }
+    return new Map([...wholes].map(([one, names]) => [one, names.size]));
+  }
+  const counts = computed(() => {
+    const some = countedBy((command) => LEDGER_FILTERS.filter((one) => passes(command, one, view.value)));
+    return new Map<LedgerFilter, number>(LEDGER_FILTERS.map((one) => [one, some.get(one) ?? 0]));
   });
   /** How many of the commands that are found belong to each place, and to each category. */
-  const places = computed(() => {
-    const map = new Map<number, number>();
-    for (const command of found.value)
-      for (const place of placesOf(command, facts.value)) map.set(place, (map.get(place) ?? 0) + 1);
-    return map;
-  });
-  const categories = computed(() => {
-    const map = new Map<string, number>();
-    for (const command of found.value) map.set(command.category, (map.get(command.category) ?? 0) + 1);
-    return map;
-  });
+  const places = computed(() => countedBy((command) => placesOf(command, facts.value)));
+  const categories = computed(() => countedBy((command) => [command.category]));
   /** Modifiers and keys in use, with how many commands each has. */
-  const tally = (of: 'modifiers' | 'keys') => {
-    const map = new Map<string, number>();
-    for (const command of found.value)
-      for (const one of facts.value.get(command.id)?.[of] ?? []) map.set(one, (map.get(one) ?? 0) + 1);
-    return [...map].sort((a, b) => b[1] - a[1]);
-  };
+  const tally = (of: 'modifiers' | 'keys') =>
+    [...countedBy((command) => facts.value.get(command.id)?.[of] ?? [])].sort((a, b) => b[1] - a[1]);
   /** Counted when they are asked for. */
   const tallies = { modifiers: () => tally('modifiers'), keys: () => tally('keys') };
 

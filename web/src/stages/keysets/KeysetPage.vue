@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { show } from '../../parts/chips.ts';
 import { computed, nextTick, ref, watch } from 'vue';
+import { commandCount } from '@crib/core/catalogue';
 import { platformName } from '@crib/core/keys';
 import { clashSaid, clashes, workLists, type WorkList } from '@crib/core/keyset';
 import { say } from '@crib/core/words';
@@ -101,13 +102,13 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
         <p class="mid views">on {{ workspace.app?.name }} {{ releaseLabel }}</p>
         <KeysetIndex :keyset="id" :custom="Boolean(custom)" />
         <h3>To do</h3>
-        <IndexLine :to="to('')" :on="only === ''" :count="catalogue.commands.length">All commands</IndexLine>
+        <IndexLine :to="to('')" :on="only === ''" :count="commandCount(catalogue.commands)">All commands</IndexLine>
         <IndexLine
           v-for="one in lists"
           :key="one.name"
           :to="to(one.name)"
           :on="only === one.name"
-          :count="one.commands.size"
+          :count="commandCount([...one.commands].flatMap((id) => workspace.commands.get(id) ?? []))"
           >{{ one.title }}</IndexLine
         >
         <FilterIndex
