@@ -99,6 +99,7 @@ export const ListReport = z.object({
     doubled: z.int(),
     folded: z.int(),
     families: z.int(),
+    choosers: z.int(),
   }),
   /** What parts the steps of menu paths; empty where nothing does. */
   menuSign: z.string(),

@@ -43,7 +43,8 @@ interface Undecided extends Candidate {
 }
 
 export interface Decision {
-  readonly outcome: 'fires' | 'waits' | 'nothing' | 'ambiguous';
+  /** `chooses`: several have it, and what is selected or pointed at decides between them. */
+  readonly outcome: 'fires' | 'waits' | 'nothing' | 'ambiguous' | 'chooses';
   /** What fires; for `waits`, what fires when the pause ends, if the program has one. */
   readonly fires: Held | null;
 }
@@ -56,6 +57,7 @@ export function decide(
   candidates: readonly Undecided[],
   blocked: (held: Held) => boolean,
   tree: ContextTree,
+  decides: (a: number, b: number) => string,
 ): Decision {
   for (const one of candidates) if (!one.stopped && blocked(one.held)) one.stopped = 'blocked there';
   const live = candidates.filter((one) => !one.stopped);
@@ -75,7 +77,11 @@ export function decide(
   const whole = left.filter((one) => one.whole);
   const commands = new Set(whole.map((one) => one.held.command));
   const fires = commands.size === 1 ? whole[0]!.held : null;
-  if (commands.size > 1) return { outcome: 'ambiguous', fires };
+  if (commands.size > 1) {
+    const ids = [...commands];
+    const decided = ids.every((a, at) => ids.slice(at + 1).every((b) => decides(a, b)));
+    return { outcome: decided ? 'chooses' : 'ambiguous', fires };
+  }
   if (left.some((one) => !one.whole)) {
     for (const one of whole) one.stopped = 'waits for more';
     return { outcome: 'waits', fires };
@@ -109,6 +115,8 @@ export interface Firing {
 }
 
 const NOTHING: readonly Held[] = [];
+/** All that have a press are told, whatever decides between them. */
+const undecided = () => '';
 
 /**
  * What fires with a keyset for one who is in a context, by canonical presses on a keyboard: stroke by stroke as `resolve`
@@ -157,7 +165,7 @@ export function firing(
         for (const [at, answers] of answering.entries()) {
           const near = answers.filter((one) => chain.includes(one.held.context));
           const candidates = near.map((one): Undecided => ({ ...one, stopped: null }));
-          const { outcome } = decide(candidates, held.blocked.length ? blockedIn(context) : free, tree);
+          const { outcome } = decide(candidates, held.blocked.length ? blockedIn(context) : free, tree, undecided);
           if (at < presses.length - 1) {
             if (outcome !== 'waits') return NOTHING;
             continue;

@@ -12,13 +12,15 @@ export interface Scene {
   readonly weighed: Weighed;
   readonly tree: ContextTree;
   readonly policy: Pick<KeyPolicy, 'pause'>;
+  /** What decides between two commands that one press chooses from; empty where nothing does. */
+  readonly decides: (a: number, b: number) => string;
   readonly keyboard: Keyboard;
   /** The contexts in which the user is; those that contain them are active too. */
   readonly active: readonly number[];
   readonly state?: UserState;
 }
 
-/** What a stroke does: it fires a command, waits for more, does nothing, or is ambiguous; with every candidate. */
+/** What a stroke does: it fires a command, chooses among several, waits for more, does nothing, or is ambiguous; with every candidate. */
 export interface Resolution extends Decision {
   readonly candidates: readonly Candidate[];
   /** The stroke types a character into a text. */
@@ -31,7 +33,7 @@ export interface Resolution extends Decision {
  * characters. Total and deterministic.
  */
 export function resolve(scene: Scene, made: readonly Press[]): Resolution {
-  const { weighed, tree, keyboard, active, state = 'none' } = scene;
+  const { weighed, tree, keyboard, active, decides, state = 'none' } = scene;
   const reach = new Set(active.flatMap((context) => [...tree.chain(context)]));
   const types = made[0] !== undefined && typesCharacter(made[0], keyboard);
   const typed = types && active.some((context) => tree.get(context).takesText);
@@ -49,5 +51,5 @@ export function resolve(scene: Scene, made: readonly Press[]): Resolution {
     return { held, whole, stopped };
   });
   const blocked = blockedBy(weighed.on(keyboard.platform), reach, tree, keyboard);
-  return { ...decide(candidates, blocked, tree), candidates, typed };
+  return { ...decide(candidates, blocked, tree, decides), candidates, typed };
 }

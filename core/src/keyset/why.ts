@@ -24,8 +24,6 @@ export interface WhyQuestion {
   label(command: number): string;
   /** The label of a command by its id in the program, if the release has it. */
   named(name: string): string | undefined;
-  /** What decides between two commands that one press chooses from. */
-  decides(a: number, b: number): string;
 }
 
 /**
@@ -90,10 +88,10 @@ export function whyNothing(question: WhyQuestion): WhyStep[] {
   const rivals = result.candidates.flatMap((one) =>
     !one.stopped && one.held.command !== command.id ? [one.held.command] : [],
   );
-  const decides = rivals.map((id) => question.decides(command.id, id));
-  if (result.outcome === 'ambiguous' && decides.every(Boolean) && decides[0])
-    step('hidden', 'look', said('why.chooses', { ...values, others: rivals.map(question.label), decides: decides[0] }));
-  else if (result.outcome === 'ambiguous') step('hidden', 'cause', said('why.ambiguous'));
+  if (result.outcome === 'chooses') {
+    const decides = scene.decides(command.id, rivals[0]!);
+    step('hidden', 'look', said('why.chooses', { ...values, others: rivals.map(question.label), decides }));
+  } else if (result.outcome === 'ambiguous') step('hidden', 'cause', said('why.ambiguous'));
   else if (winner && !result.typed) {
     const other = question.label(winner.held.command);
     step('hidden', 'cause', said('why.hidden', { place: tree.get(winner.held.context).name, other }));

@@ -9,6 +9,7 @@ import {
 } from '../contract/index.ts';
 import { argumentFault, catalogueIn, type ContextTree } from '../catalogue/index.ts';
 import { targetsOf, type Target } from './targets.ts';
+import { choosersIn, type NewChooser } from './choosers.ts';
 import { spreadFamilies, type NewFamily } from './families.ts';
 import { meaningName } from './columns.ts';
 import { spreadArguments } from './arguments.ts';
@@ -62,6 +63,8 @@ export interface ListPlan {
   readonly sameBindings: number;
   /** Families that ranges of keys make. */
   readonly families: readonly NewFamily[];
+  /** Commands that one press chooses from, and what decides. */
+  readonly choosers: readonly NewChooser[];
   /** Lines that say what an earlier one says, and those whose platforms were folded. */
   readonly doubled: readonly number[];
   readonly folded: readonly number[];
@@ -72,7 +75,11 @@ export interface ListPlan {
 /** Whether taking the list in would change nothing. */
 export function changesNothing(plan: Omit<ListPlan, 'lines'>): boolean {
   return (
-    !plan.newContexts.length && !plan.newCommands.length && !plan.changedCommands.length && !plan.newBindings.length
+    !plan.newContexts.length &&
+    !plan.newCommands.length &&
+    !plan.changedCommands.length &&
+    !plan.newBindings.length &&
+    !plan.choosers.length
   );
 }
 
@@ -176,6 +183,7 @@ export function planList(
       name,
       members: labels.flatMap((label) => byLabel.get(label) ?? []),
     })),
+    choosers: choosersIn(targets, catalogue, problems),
     doubled: read.doubled,
     folded: read.folded,
     lines,

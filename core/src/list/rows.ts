@@ -39,6 +39,8 @@ export interface ListRow {
   readonly note: string;
   readonly memoryAid: string;
   readonly source: string;
+  /** What decides between this command and others with the same key. */
+  readonly chosenBy: string;
 }
 
 /** The address of a cell among the reader's own answers. */
@@ -159,15 +161,16 @@ class RowReader implements RowSaid {
     const { keys, members, remarks } = this.keys(speaks);
     const note = [this.text('note'), label.remark, ...remarks].filter(Boolean).join('; ');
     if (/\bcannot be changed\b|\bcan’t be changed\b|\bcan't be changed\b/i.test(note)) words.fixed = true;
-    const [memoryAid, source] = [this.text('memoryAid'), this.text('source')];
+    const [memoryAid, source, chosenBy] = [this.text('memoryAid'), this.text('source'), this.text('chosenBy')];
     for (const [meaning, { length }] of [
       ['note', note],
       ['memoryAid', memoryAid],
       ['source', source],
+      ['chosenBy', chosenBy],
     ] as const)
       // prettier-ignore
       if (length > 240) this.complain('too-long', `at most 240 characters; this has ${length}.`, meaning);
-    return { line, command, words, contexts, keys, members, speaks, note, memoryAid, source };
+    return { line, command, words, contexts, keys, members, speaks, note, memoryAid, source, chosenBy };
   }
 
   private keys(targets: readonly (Platform | null)[]) {

@@ -96,6 +96,8 @@ export function traceSlips(question: TraceQuestion): Slip[] {
   const harm = (slip: Slip) => {
     const command = did(slip);
     if (command !== null) return commands.get(command)?.destructive ? 3 : 2;
+    if (slip.did.outcome === 'chooses')
+      return slip.did.candidates.some((one) => !one.stopped && commands.get(one.held.command)?.destructive) ? 3 : 2;
     return slip.did.outcome === 'ambiguous' || slip.did.outcome === 'waits' || slip.did.typed ? 1 : 0;
   };
   const other = (slip: Slip) => slip === meant || did(slip) !== did(meant) || slip.did.typed !== meant.did.typed;

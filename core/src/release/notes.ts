@@ -5,7 +5,7 @@ import { said, type Said } from '../words/index.ts';
 import type { CommandChange } from './commands.ts';
 import type { Harm } from './harm.ts';
 import type { Moved } from './moved.ts';
-import type { Side } from './sides.ts';
+import { together, type Side } from './sides.ts';
 
 /** The groups of change notes, in the order in which a learner needs them. */
 export const NOTE_GROUPS = [
@@ -45,7 +45,7 @@ export interface Compared {
 }
 
 const texts = (held: readonly Held[]) => [...new Set(held.map((one) => one.shortcut))];
-const names = (commands: readonly Command[]) => commands.map((one) => one.label).join(' and ');
+const names = (commands: readonly Command[]) => commands.map((one) => one.label).join(', ');
 
 /** The lines of change notes from what moved on each platform: by group, the most harmful first. */
 export function noteLines(compared: readonly Compared[]): NoteLine[] {
@@ -95,9 +95,18 @@ function meanings({ old, now, moved, harms }: Compared): NoteLine[] {
       key: `meaning ${place.id} ${was.map((one) => one.id)} ${is.map((one) => one.id)}`,
       group: 'meaning',
       command: was[0]!.name,
-      subject: names(was),
+      subject: together(
+        old,
+        change.old.map((one) => one.command),
+      ),
       where,
-      said: said('notes.meaning', { now: names(is), destroys }),
+      said: said('notes.meaning', {
+        now: together(
+          now,
+          change.now.map((one) => one.command),
+        ),
+        destroys,
+      }),
       before: { [now.platform]: texts(change.old) },
       after: { [now.platform]: [...new Set(after)] },
       harm,

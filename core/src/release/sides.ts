@@ -14,6 +14,15 @@ export interface Side {
   readonly keyboard: Keyboard;
   readonly platform: Platform;
   readonly policy: KeyPolicy;
+  /** What decides between two commands that one press chooses from; empty where nothing does. */
+  readonly decides: (a: number, b: number) => string;
+}
+
+/** Commands that have a press together, as one text: those that it chooses from with what decides. */
+export function together({ commands, decides }: Pick<Side, 'commands' | 'decides'>, ids: readonly number[]): string {
+  const labels = ids.flatMap((id) => commands.get(id)?.label ?? []);
+  const because = ids.length > 1 && ids.slice(1).every((id) => decides(ids[0]!, id)) ? decides(ids[0]!, ids[1]!) : '';
+  return because ? `${labels.join(' / ')} (${because})` : labels.join(', ');
 }
 
 /** A keyset of a release as a side of a comparison: on the first of the keyboards of a platform. */
@@ -27,5 +36,6 @@ export function sideOf(opened: Opened, keysetId: number, keyboards: Keyboards, p
     keyboard: keyboards.on(platform)[0]!,
     platform,
     policy: opened.catalogue.app.keyPolicy,
+    decides: opened.decides,
   };
 }

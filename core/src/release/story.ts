@@ -1,6 +1,6 @@
 import { said, type Said, type SaidValue } from '../words/index.ts';
 import type { MovedRow } from './rows.ts';
-import type { Side } from './sides.ts';
+import { together, type Side } from './sides.ts';
 
 /** The story of one row: what became of the commands, of their keys, and what the same keys do now. */
 export function storyOf(row: MovedRow, [old, now]: readonly [Side, Side], nowLabel: string): Said[] {
@@ -37,8 +37,14 @@ export function storyOf(row: MovedRow, [old, now]: readonly [Side, Side], nowLab
       said('story.meaning', {
         keys: change.old[0] ? { keys: change.old[0].shortcut, on: old.platform } : change.press,
         place: change.place.now === null ? '' : now.tree.get(change.place.now).name,
-        was: change.old.map((one) => old.commands.get(one.command)?.label ?? '').join(', '),
-        is: change.now.map((one) => now.commands.get(one.command)?.label ?? '').join(', '),
+        was: together(
+          old,
+          change.old.map((one) => one.command),
+        ),
+        is: together(
+          now,
+          change.now.map((one) => one.command),
+        ),
         destroys: destroys ? 1 : 0,
       }),
     ),

@@ -1,5 +1,5 @@
 import type { ContextTree } from '../catalogue/index.ts';
-import type { Command } from '../contract/index.ts';
+import type { Command, CommandGroup } from '../contract/index.ts';
 import type { Weighed } from '../keyset/index.ts';
 import { platformName, type Platform } from '../keys/index.ts';
 import { FLAGS, meaningName, type ColumnMeaning } from '../list/index.ts';
@@ -37,10 +37,13 @@ export function ledgerTable(
   tree: ContextTree,
   platform: Platform,
   show: (stored: string) => string,
+  groups: readonly CommandGroup[],
 ): PlainTable {
   const keys = ({ weighed }: LedgerKeys, command: number) =>
     [...new Set(weighed.on(platform).of(command).map((held) => show(held.shortcut)))].join(' or '); // prettier-ignore
-  const said = SAID.filter(([, of]) => commands.some((one) => of(one)));
+  const chooser = (one: Command) => groups.find(({ kind, members }) => kind === 'chooser' && members.includes(one.id));
+  const all = [...SAID, ['chosenBy', (one: Command) => chooser(one)?.because ?? ''] as const];
+  const said = all.filter(([, of]) => commands.some((one) => of(one)));
   return {
     header: ['Command id', 'Label', 'Where it works', 'Category', 'Menu path', ...columns.map((one) => `${one.title}, ${platformName(platform)}`), ...said.map(([meaning]) => meaningName(meaning))], // prettier-ignore
     rows: commands.map((command) => [

@@ -12,7 +12,14 @@ const sameHeld = (a: Held, b: Held) => a.command === b.command && a.context === 
 
 /** What somebody meets who is in some places: the setting is weighed for one layout. */
 function sceneOf({ weighed }: Setting, platform: string, active: number[]): Scene {
-  return { weighed, tree, policy: { pause: null }, keyboard: weighed.keyboards.on(platform)[0]!, active };
+  return {
+    weighed,
+    tree,
+    policy: { pause: null },
+    decides: () => '',
+    keyboard: weighed.keyboards.on(platform)[0]!,
+    active,
+  };
 }
 
 const namedIn = (found: readonly Clash[], held: Held, platform: string, layout: string) =>

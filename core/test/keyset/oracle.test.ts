@@ -117,7 +117,14 @@ describe('what core says a press does', () => {
             lacks: keyboard.board.lacks,
           };
           const tree = contextTree(world.contexts);
-          const scene: Scene = { weighed, tree, policy: { pause: null }, keyboard, active: world.active };
+          const scene: Scene = {
+            weighed,
+            tree,
+            policy: { pause: null },
+            decides: () => '',
+            keyboard,
+            active: world.active,
+          };
           // Presses that bindings begin with, so that something happens, and some at random.
           const likely = held.held.flatMap(({ shortcut }) => beginning(shortcut, plain));
           const from = likely.length ? likely : ALL;

@@ -29,6 +29,7 @@ const scene = (list: ReturnType<typeof binding>[], active: number[], state: User
   weighed: weigh({ shipped: shipped(list), layers: [] }, keyboards),
   tree: texts,
   policy: { pause: 800 },
+  decides: () => '',
   keyboard,
   active,
   state,
@@ -47,6 +48,11 @@ describe('resolve', () => {
     expect(did(scene(keys, [4, 6]), 'KeyA')).toBe('fires 4');
     expect(did(scene([binding(1, 'A', at(3)), binding(2, 'A', at(4))], [3, 4]), 'KeyA')).toBe('ambiguous');
     expect(did(scene(keys, [1]), 'KeyB')).toBe('nothing');
+    // What is said to decide makes of it a choice; of three commands it has to decide between each two.
+    const both = { ...scene([binding(1, 'A', at(2)), binding(2, 'A', at(2))], [2]), decides: () => 'what is selected' };
+    expect(did(both, 'KeyA')).toBe('chooses');
+    const three = scene([1, 2, 3].map((id) => binding(id, 'A', at(2))), [2]); // prettier-ignore
+    expect(did({ ...three, decides: (a, b) => (a + b < 5 ? 'what is selected' : '') }, 'KeyA')).toBe('ambiguous');
   });
   it('waits where a longer one may follow, and takes T twice for T T', () => {
     const keys = [binding(1, 'U'), binding(2, 'U B'), binding(3, 'twice:T')];
@@ -96,6 +102,7 @@ describe('a blocked press', () => {
       weighed: weigh(stackWith(edits_, more), keyboards),
       tree,
       policy: { pause: null },
+      decides: () => '',
       keyboard,
       active,
     };
@@ -161,7 +168,6 @@ describe('why does my key do nothing?', () => {
       command: { ...needless, id: command, label: 'Trace shoreline' },
       label: (id) => `Command ${id}`,
       named: () => undefined,
-      decides: () => '',
     });
     return (
       steps.filter((one) => one.verdict === 'cause').map((one) => one.check)[0] ??
@@ -201,7 +207,6 @@ describe('why does my key do nothing?', () => {
       command: { id: 1, label: 'X', needs: 'a line', satisfiedBy: 'line.pick', setting: 'Snap, shipped on' },
       label: String,
       named: (name) => (name === 'line.pick' ? 'Pick line' : undefined),
-      decides: () => '',
     });
     expect(steps.map((one) => one.check)).toEqual([
       'keyset',

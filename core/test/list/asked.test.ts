@@ -101,7 +101,7 @@ describe('what a list says besides', () => {
     const made = takenIn(catalogue(), reading('Command id,Label,Where,Windows,macOS,Menu path\na,Alpha,Chart window,Ctrl+J or F5,⌘K,File › Alpha\nb,=SUM,,+,,\n').plan); // prettier-ignore
     const known = opened(made);
     const weighed = known.weighed(1, keyboardsOf([US], ['windows', 'macos']));
-    const table = ledgerTable(made.commands, [{ title: '7.0', weighed }], known.tree, 'windows', (one) => showStored(one, 'windows')); // prettier-ignore
+    const table = ledgerTable(made.commands, [{ title: '7.0', weighed }], known.tree, 'windows', (one) => showStored(one, 'windows'), []); // prettier-ignore
     const { plan } = reading(tableCsv(table), made);
     expect(plan.problems).toEqual([]);
     expect([plan.newCommands, plan.changedCommands, plan.newBindings, plan.goneBindings]).toEqual([[], [], [], []]);
@@ -109,7 +109,7 @@ describe('what a list says besides', () => {
     const full = 'Command id,Label,Windows,Flags,One press,Other names,Needs,Satisfied by,Then,The user sees,States,Presses,Step,Setting,List of keys,In the list since,Argument of,Argument\na,Alpha,F2,unshown; destructive,cycles,Alef; First,a line,b,Enter accepts,a dot,Day; Night,one; two,0.1 m,"Snap, on",Tools,2.1,,\nb,Beta,F3,,,,,,,,,,,,,,,\nb:5,Beta: 5 m,F4,,,,,,,,,,,,,,b,5 m\n'; // prettier-ignore
     const said = takenIn(catalogue(), reading(full).plan);
     const wide = opened(said);
-    const out = tableCsv(ledgerTable(said.commands, [{ title: '7.0', weighed: wide.weighed(1, keyboardsOf([US], ['windows', 'macos'])) }], wide.tree, 'windows', (one) => showStored(one, 'windows'))); // prettier-ignore
+    const out = tableCsv(ledgerTable(said.commands, [{ title: '7.0', weighed: wide.weighed(1, keyboardsOf([US], ['windows', 'macos'])) }], wide.tree, 'windows', (one) => showStored(one, 'windows'), [])); // prettier-ignore
     expect(reading(out, said).plan.changedCommands).toEqual([]);
     expect(reading(out).plan.newCommands.map((one) => one.words)).toEqual(
       reading(full).plan.newCommands.map((one) => one.words),
@@ -117,6 +117,18 @@ describe('what a list says besides', () => {
     // A key less on Windows: that is all that is gone.
     const fewer = { ...table, rows: table.rows.map((row) => row.map((cell) => cell.replace(' or F5', ''))) };
     expect(reading(tableCsv(fewer), made).plan.goneBindings.map((one) => one.shortcut)).toEqual(['F5']);
+  });
+  it('states choosers: lines with one key and the same that decides; one alone is a question', () => {
+    const list = (third: string) => `Label,Shortcut,Chosen by\nTrim line,F6,what is selected\nTrim note,F6,What is selected\n${third}`; // prettier-ignore
+    const { plan } = reading(list('Trim plate,F7,\n'));
+    expect([plan.problems, plan.choosers]).toEqual([[], [{ name: 'Trim line or Trim note', because: 'what is selected', members: ['trim-line', 'trim-note'] }]]); // prettier-ignore
+    expect(codes(reading(list('Trim plate,F7,what is selected\n')))).toEqual(['lone-chooser']);
+    const made = takenIn(catalogue(), plan);
+    const groups = [{ id: 1, kind: 'chooser' as const, name: 'Trim', members: [1, 2], twin: null, advised: null, because: 'what is selected' }]; // prettier-ignore
+    const known = opened({ ...made, groups });
+    const table = ledgerTable(made.commands, [{ title: '7.0', weighed: known.weighed(1, keyboardsOf([US], ['windows', 'macos'])) }], known.tree, 'windows', (one) => showStored(one, 'windows'), groups); // prettier-ignore
+    const again = reading(tableCsv(table), known.catalogue).plan;
+    expect([again.problems, again.choosers]).toEqual([[], []]);
   });
   it('comes back from our own sheet as the same rows', () => {
     const made = takenIn(catalogue(), reading('Command id,Label,Shortcut,Menu\na,Alpha,Ctrl+J or F5,File > Alpha\nb,=SUM,Ctrl++,File > B\n').plan); // prettier-ignore

@@ -24,7 +24,7 @@ describe('room left', () => {
       fc.property(settings, context, fc.constantFrom(...PLATFORMS), pairs, (random, where, platform, ids) => {
         const given = on(random, ids.map((id): Layout => layoutById(id)!), SYSTEM_KEYS); // prettier-ignore
         const { weighed } = given;
-        const scene = { weighed, tree, policy: { pause: null }, active: [where] };
+        const scene = { weighed, tree, policy: { pause: null }, decides: () => '', active: [where] };
         const [here] = weighed.keyboards.on(platform) as [(typeof weighed.keyboards.all)[0]];
         for (const { cells } of roomOf(given, where, platform).rows) {
           for (const cell of cells) {

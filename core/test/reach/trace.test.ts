@@ -39,7 +39,7 @@ const bindings = [
 const { weighed } = setting({ shipped: shipped(bindings), layers: [] }, []);
 const held = weighed.on('windows');
 const [keyboard] = weighed.keyboards.on('windows') as [Scene['keyboard']];
-const scene: Scene = { weighed, tree, policy: { pause: null }, keyboard, active: [1] };
+const scene: Scene = { weighed, tree, policy: { pause: null }, decides: () => '', keyboard, active: [1] };
 const trace = (press: string) => traceSlips({ scene, press, context: 1, commands });
 const told = (press: string) => trace(press).map(({ kind, did }) => `${kind}: ${did.fires?.command}`);
 

@@ -29,6 +29,7 @@ export function sideOfWorld(world: World, platform = 'windows'): Side {
     keyboard: keyboards.all[0]!,
     platform,
     policy,
+    decides: () => '',
   };
 }
 

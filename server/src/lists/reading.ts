@@ -125,6 +125,7 @@ function reportOf({ table, meanings, plan, menuSign }: ListReading, opened: Open
       doubled: plan.doubled.length,
       folded: plan.folded.length,
       families: plan.families.length,
+      choosers: plan.choosers.length,
     },
     menuSign,
     changed: plan.changedCommands

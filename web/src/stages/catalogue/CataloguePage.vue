@@ -84,6 +84,7 @@ const table = (): PlainTable =>
     workspace.tree!,
     platform.value,
     (stored) => show(stored, platform.value, style.value),
+    workspace.catalogue!.groups,
   );
 
 const sealing = ref(false);

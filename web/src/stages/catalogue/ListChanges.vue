@@ -20,6 +20,9 @@ const drop = defineModel<number[]>({ required: true });
   <div v-if="report.counts.families" class="pair">
     <span>Families, one key for each member</span><b class="figures">{{ report.counts.families }}</b>
   </div>
+  <div v-if="report.counts.choosers" class="pair">
+    <span>Keys that choose between commands</span><b class="figures">{{ report.counts.choosers }}</b>
+  </div>
   <div v-if="report.counts.folded" class="pair">
     <span>Rows folded into one shortcut for all platforms</span><b class="figures">{{ report.counts.folded }}</b>
   </div>

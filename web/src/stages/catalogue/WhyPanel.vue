@@ -39,6 +39,7 @@ const steps = computed(() =>
           weighed: workspace.weighedOf(props.keyset.id),
           tree: workspace.tree!,
           policy: policy.value,
+          decides: workspace.opened!.decides,
           keyboard: workspace.keyboardOn(platform.value),
           active: active.value,
           state: state.value,
@@ -49,7 +50,6 @@ const steps = computed(() =>
         command: props.command,
         label: (id) => workspace.commands.get(id)?.label ?? '',
         named: (name) => workspace.byName.get(name)?.label,
-        decides: workspace.opened!.decides,
       })
     : [],
 );

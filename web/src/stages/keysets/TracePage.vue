@@ -33,6 +33,7 @@ const scene = computed<Scene | null>(() =>
         weighed: workspace.weighedOf(id.value),
         tree: workspace.tree!,
         policy: workspace.catalogue.app.keyPolicy,
+        decides: workspace.opened!.decides,
         keyboard: keyboard.value,
         active: [context.value],
       }
@@ -55,6 +56,10 @@ function did({ did: result, press: made }: Slip): string {
   if (result.fires) return label(result.fires.command);
   if (result.typed) return `types ${(targetOf(readPress(made)).code ?? '').replace(/^Key|^Digit/, '')} into the text`;
   if (result.outcome === 'waits') return 'waits for more keys';
+  if (result.outcome === 'chooses') {
+    const labels = result.candidates.flatMap((one) => (one.stopped ? [] : [label(one.held.command)]));
+    return [...new Set(labels)].join(' / ');
+  }
   return result.outcome === 'ambiguous' ? 'one of several, nothing says which' : 'nothing';
 }
 const back = (command: number | undefined) => {
