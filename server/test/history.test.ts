@@ -191,6 +191,27 @@ describe('a layer', () => {
     await other.must('PUT', `/api/keysets/${id}`, { mine: false });
     expect((await change(id, { put: [edit('depth.place', 'set', ['D'])] })).status).toBe(200);
   });
+
+  it('keeps what slots hold: taken back, done again, and through a merge', async () => {
+    const own = await client.makeRelease();
+    await client.takeIn(
+      own.release,
+      'Command id,Label,Shortcut\nbar.1,First slot,F6\ntool.a,Tool A,\ntool.b,Tool B,\n',
+    );
+    const known = await own.catalogue();
+    const [slot, a, b] = known.commands.map((one) => one.id) as [number, number, number];
+    const { id } = await client.makeKeyset(own.slug);
+    const place = { command: slot, context: known.contexts[0]!.id, platform: null };
+    const fill = { ...place, action: 'add' as const, shortcuts: [], reason: 'at hand', memoryAid: '', holds: a };
+    expect((await change(id, { put: [fill] })).status).toBe(422);
+    await client.must('POST', `/api/apps/${own.slug}/groups`, { kind: 'slots', name: 'Bar', members: [slot] });
+    expect((await change(id, { put: [fill] })).status).toBe(200);
+    expect((await read(id)).edits).toEqual([fill]);
+    await step(id, 'undo');
+    await client.must('POST', `/api/apps/${own.slug}/merge`, { keep: b, drop: a });
+    await step(id, 'redo');
+    expect((await read(id)).edits).toEqual([{ ...fill, holds: b }]);
+  });
 });
 
 describe('counts of use', () => {

@@ -213,6 +213,8 @@ export const Edit = EditPlace.extend({
   shortcuts: z.array(StoredShortcut).max(8),
   reason: prose(1000),
   memoryAid: line(240),
+  /** Where the command is a slot, what is put into it; itself where that is nothing. Not said: as below. */
+  holds: Id.optional(),
 });
 export type Edit = z.infer<typeof Edit>;
 

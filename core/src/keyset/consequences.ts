@@ -53,7 +53,7 @@ export function consequences(setting: Setting, wanted: Change): Outcome {
     );
   }
   const losses = facts.flatMap(({ kind, gain, held, on }): Loss[] =>
-    kind === 'taken from' && held ? [{ held, gain, on }] : [],
+    kind === 'taken from' && held ? [{ held: { ...held, command: held.slot ?? held.command }, gain, on }] : [],
   );
   const follow = takenFrom(losses, setting, then, after.layers.at(-1)!.edits);
   const whole = { put: [...change.put, ...follow], remove: change.remove };
@@ -233,7 +233,7 @@ function refused(...refusals: Problem[]): Outcome {
 }
 
 /** What edits have to fit into, whatever keyset they stand in. */
-type Fit = Pick<Setting, 'commands' | 'tree' | 'policy'>;
+type Fit = Pick<Setting, 'commands' | 'tree' | 'policy' | 'slots'>;
 
 /** Reasons why edits cannot stand in a layer, whatever else it holds. */
 export function unfitEdits(edits: readonly Edit[], setting: Fit, platforms: readonly Platform[]): Problem[] {
@@ -259,7 +259,13 @@ function unfitEdit(edit: Edit, setting: Fit, platforms: readonly Platform[]): Pr
   if (edit.platform !== null && !platforms.includes(edit.platform)) {
     return [problem('no-platform', `The release does not run on ${platformName(edit.platform)}.`)];
   }
-  const needsKeys = edit.action === 'set' || edit.action === 'add' || edit.action === 'block';
+  if (edit.holds !== undefined) {
+    if (!setting.slots.has(edit.command)) return [problem('no-slot', `${command.label} is no slot: nothing can be put into it.`)]; // prettier-ignore
+    if (!setting.commands.has(edit.holds)) return [problem('no-command', `There is no command ${edit.holds} in this release.`)]; // prettier-ignore
+    if (edit.holds !== edit.command && setting.slots.has(edit.holds)) return [problem('no-slot', 'A slot is not put into a slot; swap the two.')]; // prettier-ignore
+  }
+  const filled = edit.action === 'add' && edit.holds !== undefined;
+  const needsKeys = !filled && (edit.action === 'set' || edit.action === 'add' || edit.action === 'block');
   if (needsKeys && edit.shortcuts.length === 0) {
     return [problem('no-key', `To ${edit.action} a key of ${command.label}, name one.`)];
   }

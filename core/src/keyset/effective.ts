@@ -52,6 +52,8 @@ export interface Held {
   /** The edit that put it there; none when it is as shipped. */
   readonly edit?: Edit;
   readonly binding?: Binding;
+  /** The slot whose key it is, where the command is in one. */
+  readonly slot?: number;
 }
 
 /** A press that does nothing in a context, though a wider one has it; what has it in the very context keeps it. */
@@ -70,6 +72,8 @@ export interface Effective {
   /** Edits of any layer that left a command without a shortcut in a context where it is shipped with one. */
   cleared(command: number): readonly Edit[];
   readonly blocked: readonly Blocked[];
+  /** What a slot holds by an edit, where that is something. */
+  holds(slot: number): number | undefined;
 }
 
 /** A command and a context as one number: both are the database's own, far below these bounds. */
@@ -114,6 +118,8 @@ function shippedOn({ bindings, corrections }: ShippedKeyset, platform: Platform)
   return ownFirst(general, own);
 }
 
+const heldIn = (fill: Edit | undefined) => (fill && fill.holds !== fill.command ? fill.holds : undefined);
+
 /** What an edit makes of the shortcuts at its place. */
 function edited(edit: Edit, below: readonly Held[], original: readonly Held[]): Held[] {
   const texts = (list: readonly Held[]) => list.map((held) => held.shortcut);
@@ -148,6 +154,7 @@ export function effective(stack: Stack, platform: Platform): Effective {
   const places = stack.layers.length ? new Map(shipped) : shipped;
   const cleared = new Map<number, Edit[]>();
   const blocks = new Map<number, Edit>();
+  const fills = new Map<number, Edit>();
   for (const layer of stack.layers) {
     const byPlace = new Map(layer.edits.map((edit) => [placeKey(edit), edit]));
     for (const edit of layer.edits) {
@@ -155,6 +162,7 @@ export function effective(stack: Stack, platform: Platform): Effective {
       const beaten = general && byPlace.has(placeKey({ ...edit, platform }));
       if ((!general && edit.platform !== platform) || beaten) continue;
       const key = spotKey(edit.command, edit.context);
+      if (edit.holds !== undefined) fills.set(key, edit);
       const original = shipped.get(key) ?? [];
       const after = edited(edit, places.get(key) ?? [], original);
       places.set(key, after);
@@ -167,20 +175,33 @@ export function effective(stack: Stack, platform: Platform): Effective {
 
   const held: Held[] = [];
   const byCommand = new Map<number, Held[]>();
-  for (const list of places.values()) {
+  const note = (one: Held) => {
+    const mine = byCommand.get(one.command);
+    if (mine) mine.push(one);
+    else byCommand.set(one.command, [one]);
+  };
+  for (const list of places.values()) for (const one of list) note(one);
+  // What is in a slot answers to its key; the slot itself keeps it, whatever is put in.
+  const inside = (one: { command: number; context: number }) => heldIn(fills.get(spotKey(one.command, one.context)));
+  const passedOn: Held[] = [];
+  for (const list of byCommand.values())
     for (const one of list) {
-      const mine = byCommand.get(one.command);
-      if (mine) mine.push(one);
-      else byCommand.set(one.command, [one]);
+      const filled = fills.size ? inside(one) : undefined;
+      if (filled === undefined) held.push(one);
+      else passedOn.push({ ...one, command: filled, slot: one.command, edit: fills.get(spotKey(one.command, one.context))! }); // prettier-ignore
     }
+  for (const one of passedOn) {
+    held.push(one);
+    note(one);
   }
-  for (const list of byCommand.values()) for (const one of list) held.push(one);
   const stillCleared = (command: number) =>
     (cleared.get(command) ?? []).filter((edit) => !places.get(spotKey(command, edit.context))?.length);
   return {
     held,
     at: (command, context) => places.get(spotKey(command, context)) ?? [],
     of: (command) => byCommand.get(command) ?? [],
+    holds: (slot) =>
+      [...fills.values()].map((fill) => (fill.command === slot ? heldIn(fill) : undefined)).find(Boolean),
     cleared: stillCleared,
     blocked: [...blocks.values()].flatMap((edit) =>
       edit.shortcuts.map((shortcut): Blocked => ({ context: edit.context, shortcut, edit })),

@@ -41,7 +41,8 @@ export interface Fact {
   readonly taker?: SystemKey;
 }
 
-const spot = (one: { command: number; context: number }) => `${one.command} ${one.context}`;
+/** Where a shortcut is kept: what is in a slot has the slot’s. */
+const spot = (one: { command: number; context: number; slot?: number }) => `${one.slot ?? one.command} ${one.context}`;
 
 /** A keyset after a change, without computing anew what the change does not touch. */
 export function afterChange({ weighed }: Setting, change: Change, after: Stack) {
@@ -53,7 +54,7 @@ export function afterChange({ weighed }: Setting, change: Change, after: Stack) 
       keyboards.platforms.map((platform) => heldAt(after, platform, command, context)),
     ]),
   );
-  const isChanged = (held: { command: number; context: number }) => places.has(spot(held));
+  const isChanged = (held: { command: number; context: number; slot?: number }) => places.has(spot(held));
   const fresh = [...now.values()].flatMap((lists) => entriesOf(lists, keyboards));
   const byFirst = new Map<number, Entry[]>();
   for (const entry of fresh) byFirst.set(entry.strokes[0]!, [...(byFirst.get(entry.strokes[0]!) ?? []), entry]);
@@ -121,7 +122,12 @@ export function factsOf(setting: Setting, change: Change, then: After): Fact[] {
       const there = keyboards.maskOf(platform);
       return then
         .near(shortcut)
-        .flatMap((one) => blockFact(setting, { command, context, shortcut, there }, one, one.on & there));
+        .flatMap((one) => blockFact(setting, { command, context, shortcut, there }, one, one.on & there))
+        .map((fact): Fact => {
+          // What the change itself gives cannot be blocked in its very place.
+          const given = fact.kind === 'taken from' && fact.held && namedOn(change, fact.held, keyboards) & fact.on;
+          return given ? { ...fact, kind: 'both' } : fact;
+        });
     }),
   );
   return [...together(blocks), ...together(found)];

@@ -69,6 +69,7 @@ function sameEdit(a: Edit | undefined, b: Edit | undefined): boolean {
     a.action === b.action &&
     a.reason === b.reason &&
     a.memoryAid === b.memoryAid &&
+    a.holds === b.holds &&
     a.shortcuts.length === b.shortcuts.length &&
     a.shortcuts.every((one, i) => one === b.shortcuts[i])
   );

@@ -9,6 +9,7 @@ export {
   placeKey,
   type Change,
 } from './layers.ts';
+export { filling, heldBy, slotsBeside, swapping } from './slots.ts';
 export {
   changeBetween,
   layerAt,

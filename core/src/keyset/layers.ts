@@ -24,6 +24,11 @@ export const keysOf = (edit: Pick<Edit, 'action' | 'shortcuts'>) => (edit.action
 
 /** Lays an edit over another one of the same place; the reason is that of the upper, unless it gives none. */
 export function over(below: Edit, above: Edit): Edit {
+  const holds = above.holds ?? below.holds;
+  return holds === undefined ? overKeys(below, above) : { ...overKeys(below, above), holds };
+}
+
+function overKeys(below: Edit, above: Edit): Edit {
   if (groundOf(above) !== 'base') return above;
   const shortcuts = union(keysOf(below), above.shortcuts);
   const action = groundOf(below) === 'none' ? 'set' : below.action;

@@ -18,6 +18,8 @@ export interface Setting {
   readonly pairs: readonly (readonly [number, number])[];
   /** Commands used daily, or over ten times a day. */
   readonly often: ReadonlySet<number>;
+  /** Positions that own a key, whatever is put into them. */
+  readonly slots: ReadonlySet<number>;
   /** What decides between two commands that one press chooses from; empty where none does. */
   readonly decides: (a: number, b: number) => string;
 }
@@ -31,6 +33,7 @@ export interface Opened {
   readonly uses: () => ReadonlyMap<number, number>;
   readonly often: () => ReadonlySet<number>;
   readonly pairs: () => Setting['pairs'];
+  readonly slots: Setting['slots'];
   readonly decides: Setting['decides'];
   /** The keyset that the release comes with unless another is chosen. */
   readonly shipped: Keyset | undefined;
@@ -57,6 +60,7 @@ export function opened(catalogue: Catalogue): Opened {
     pairs: once(() =>
       catalogue.groups.flatMap(({ kind, members }) => (kind === 'pair' ? [[members[0]!, members[1]!] as const] : [])),
     ),
+    slots: new Set(catalogue.groups.flatMap(({ kind, members }) => (kind === 'slots' ? members : []))),
     decides: decidesIn(catalogue.groups),
     shipped: catalogue.keysets.find((one) => one.kind === 'shipped' && one.isDefault),
     keyset: (id) => keysets.get(id),
@@ -76,11 +80,21 @@ function decidesIn(groups: Catalogue['groups']): Setting['decides'] {
 }
 
 function settingOf(
-  { catalogue, tree, commands, pairs, often, decides }: Opened,
+  { catalogue, tree, commands, pairs, often, slots, decides }: Opened,
   weighed: Weighed,
   takers: Takers,
 ): Setting {
-  return { weighed, commands, tree, policy: catalogue.app.keyPolicy, takers, pairs: pairs(), often: often(), decides };
+  return {
+    weighed,
+    commands,
+    tree,
+    policy: catalogue.app.keyPolicy,
+    takers,
+    pairs: pairs(),
+    often: often(),
+    slots,
+    decides,
+  };
 }
 
 /** A setting with another keyset in it: as if it were edited, or laid elsewhere. */

@@ -54,6 +54,7 @@ export function takenFrom(losses: readonly Loss[], setting: Setting, then: After
         shortcuts: [...shortcuts],
         reason: kept?.reason || takenReason(loss, platform ?? keyboards.placesOf(loss.on).platforms[0]!, setting),
         memoryAid: kept?.memoryAid ?? '',
+        ...(present?.holds === undefined ? {} : { holds: present.holds }),
       };
     };
     const rests = [...left.values()];

@@ -27,6 +27,8 @@ const FileEdit = z.strictObject({
   shortcuts: z.array(StoredShortcut).max(8),
   reason: Edit.shape.reason,
   memoryAid: Edit.shape.memoryAid,
+  /** What is put into it where it is a slot, by its name. */
+  holds: z.string().max(120).optional(),
 });
 const FileLayer = z.strictObject({
   name: z.string().min(1).max(80),
@@ -69,6 +71,7 @@ export function stackFile(catalogue: Catalogue, keyset: Keyset): StackFile {
         shortcuts: rest.shortcuts,
         reason: rest.reason,
         memoryAid: rest.memoryAid,
+        ...(rest.holds === undefined ? {} : { holds: names.get(rest.holds) ?? '' }),
       })),
     })),
   };
@@ -181,12 +184,16 @@ function editsOf({ name, edits }: StackFile['layers'][number], catalogue: Catalo
   );
   const contexts = new Map(tree.inOrder.map((one) => [tree.path(one.id), one.id]));
   const problems: Problem[] = [];
-  const read = edits.flatMap(({ command, where, ...rest }, at): Edit[] => {
+  const read = edits.flatMap(({ command, where, holds, ...rest }, at): Edit[] => {
     const place = { path: `edits.${at}` };
     const [id, context] = [commands.get(command), contexts.get(where)];
+    const held = holds === undefined ? undefined : commands.get(holds);
+    if (holds !== undefined && held === undefined) problems.push(problem('no-command', `${catalogue.release.label} has no command “${holds}” to be put into ${command}.`, place)); // prettier-ignore
     if (id === undefined) problems.push(problem('no-command', `${catalogue.release.label} has no command “${command}”. Take it out of the file, or read it in first.`, place)); // prettier-ignore
     if (context === undefined) problems.push(problem('no-context', `${catalogue.release.label} has no place “${where}”.`, place)); // prettier-ignore
-    return id === undefined || context === undefined ? [] : [{ command: id, context, ...rest }];
+    return id === undefined || context === undefined
+      ? []
+      : [{ command: id, context, ...rest, ...(held === undefined ? {} : { holds: held }) }];
   });
   const places = new Set<string>();
   for (const one of read) {

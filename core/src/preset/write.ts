@@ -63,6 +63,11 @@ export function writePreset(
       }
     }
   }
+  for (const { id, label } of catalogue.commands) {
+    const held = ours.holds(id);
+    const inside = catalogue.commands.find((one) => one.id === held);
+    if (inside) losses.push(`By hand: put ${inside.label} into ${label}. The file cannot do it.`);
+  }
   const fill = (line: string) =>
     line
       .replaceAll('{keyset}', keyset.name)

@@ -13,6 +13,8 @@ export function outcomeSaid(outcome: Omit<Outcome, 'open' | 'said'>, old: Settin
   const values = { command, now: is, place };
   if (refusal) return said('carry.refused', { sentence: refusal.sentence });
   if (outcome.doubled) return said('carry.doubled', values);
+  const gone = edit.holds !== undefined && kind === 'command gone' && now.commands.has(edit.command);
+  if (gone) return said('carry.slot empty', { ...values, held: old.commands.get(edit.holds!)?.label ?? '' });
   if (kind === 'command gone' || kind === 'context gone') return said(`carry.${kind}`, values);
   if (kind === 'context moved') return said('carry.context moved', { ...values, path: now.tree.path(put!.context) });
   if (kind === 'carried') return said(outcome.shippedMoved ? 'carry.carried though' : 'carry.carried', values);

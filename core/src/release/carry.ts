@@ -68,8 +68,16 @@ function landing(edit: Edit, { old, now, lineage }: CarryQuestion): Pick<Outcome
   const heir =
     targets.find((id) => id === edit.command) ?? (targets.length > 1 ? targets.find(keeps) : undefined) ?? targets[0]!;
   const same = heir === edit.command && context === edit.context;
-  return { put: same ? edit : { ...edit, command: heir, context }, targets, context };
+  const put = same ? edit : { ...edit, command: heir, context };
+  if (edit.holds === undefined) return { put, targets, context };
+  // What was put into a slot goes along; a slot that holds itself goes on doing so.
+  const holds = edit.holds === edit.command ? heir : heldThen(edit.holds, lineage, now);
+  if (holds === undefined) return { put: null, targets: [], context };
+  return { put: holds === put.holds ? put : { ...put, holds }, targets, context };
 }
+
+const heldThen = (held: number, { commands }: Lineage, now: Setting) =>
+  commands.forward(held).find((id) => now.commands.has(id));
 
 const platformsOf = ({ platform }: Pick<EditPlace, 'platform'>, { weighed: { keyboards } }: Setting) =>
   platform === null ? keyboards.platforms : [platform];
@@ -90,7 +98,7 @@ function movedBelow(edit: Edit, put: Edit, { old, now }: CarryQuestion): boolean
 
 /** Whether the release gives the command just what the edit makes of it, wherever the edit speaks. */
 function asShipped(put: Edit, now: Setting): boolean {
-  if (put.action === 'block' || put.action === 'put back') return false;
+  if (put.action === 'block' || put.action === 'put back' || put.holds !== undefined) return false;
   return platformsOf(put, now).every((platform) =>
     samePresses(madeAt(now.weighed, platform, put), baseAt(now.weighed, platform, put), platform, now),
   );

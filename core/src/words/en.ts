@@ -124,6 +124,7 @@ export const EN = {
   'why.setting': 'A setting changes what it does: {setting}.',
   'why.look at preset': 'It is not in the program as it comes: look whether the preset is loaded.',
 
+  'carry.slot empty': '{command} held {held}, which is not in this release any more.',
   'carry.command gone': '{command} is not in this release any more.',
   'carry.context gone': '{place} is not in this release any more.',
   'carry.context moved': '{place} is now in {path}.',

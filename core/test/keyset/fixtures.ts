@@ -107,6 +107,7 @@ export function setting(
     takers: takersOf(systemKeys, keyboards),
     pairs: [],
     decides: () => '',
+    slots: new Set(),
     often: new Set(),
     ...rest,
   };

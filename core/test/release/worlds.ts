@@ -42,6 +42,7 @@ export function settingOfWorld({ stack, commands, contexts }: World, layouts = [
     takers: () => [],
     pairs: [],
     decides: () => '',
+    slots: new Set(),
     often: new Set(),
   };
 }

@@ -214,14 +214,15 @@ export async function layersNow(
 }
 
 /** Edits with their keyset, in the one order of places. */
-function editsWhere(db: Db, condition: string, values: unknown[]): Promise<(Edit & { keyset: number })[]> {
-  return rows(
+async function editsWhere(db: Db, condition: string, values: unknown[]): Promise<(Edit & { keyset: number })[]> {
+  const found = await rows<Omit<Edit, 'holds'> & { keyset: number; holds: number | null }>(
     db,
     `SELECT keyset_id AS keyset, command_id AS command, context_id AS context, platform, action, shortcuts, reason,
-       memory_aid AS "memoryAid"
+       memory_aid AS "memoryAid", holds_id AS holds
      FROM edit WHERE ${condition} ORDER BY command_id, context_id, platform NULLS FIRST`,
     values,
   );
+  return found.map(({ holds, ...edit }) => (holds === null ? edit : { ...edit, holds }));
 }
 
 export function byKeyset<Row extends { keyset: number }>(list: readonly Row[]): Map<number, Omit<Row, 'keyset'>[]> {

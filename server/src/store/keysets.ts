@@ -100,13 +100,13 @@ export async function writeChange(
     [keyset.id, JSON.stringify(change.remove)],
   );
   await db.query(
-    `INSERT INTO edit (keyset_id, release_id, command_id, context_id, platform, action, shortcuts, reason, memory_aid, revision, made_by)
-     SELECT $1, k.release_id, g.command, g.context, g.platform, g.action, g.shortcuts, g.reason, g."memoryAid", k.revision + 1, $3
+    `INSERT INTO edit (keyset_id, release_id, command_id, context_id, platform, action, shortcuts, reason, memory_aid, holds_id, revision, made_by)
+     SELECT $1, k.release_id, g.command, g.context, g.platform, g.action, g.shortcuts, g.reason, g."memoryAid", g.holds, k.revision + 1, $3
      FROM keyset k, jsonb_to_recordset($2) AS g
-       (command bigint, context bigint, platform text, action text, shortcuts text[], reason text, "memoryAid" text)
+       (command bigint, context bigint, platform text, action text, shortcuts text[], reason text, "memoryAid" text, holds bigint)
      WHERE k.id = $1
      ON CONFLICT ON CONSTRAINT one_edit_a_place DO UPDATE SET action = excluded.action, shortcuts = excluded.shortcuts,
-       reason = excluded.reason, memory_aid = excluded.memory_aid, revision = excluded.revision,
+       reason = excluded.reason, memory_aid = excluded.memory_aid, holds_id = excluded.holds_id, revision = excluded.revision,
        made_by = excluded.made_by, made_at = now()`,
     [keyset.id, JSON.stringify(change.put), by.editorId],
   );

@@ -13,6 +13,7 @@ import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import EditCosts from './EditCosts.vue';
 import FollowUps from './FollowUps.vue';
+import SlotPanel from './SlotPanel.vue';
 import NearerKeys from './NearerKeys.vue';
 import WhatFollows from './WhatFollows.vue';
 import type { FollowUp } from '@crib/core/keyset';
@@ -121,6 +122,12 @@ defineExpose({ focus: () => field.value?.focus() });
       </label>
     </div>
 
+    <SlotPanel
+      v-if="edit.setting.value.slots.has(command.id)"
+      :keyset="keyset"
+      :command="command"
+      @saved="emit('saved')"
+    />
     <EditCosts v-if="made" :edit="made" />
     <NearerKeys
       :setting="edit.setting.value"
