@@ -5,3 +5,4 @@ export { readUses, type UsesRead } from './read-uses.ts';
 export { argumentFault, argumentsOf, commandCount, holding, wholeOf } from './arguments.ts';
 export { familyName } from './family-name.ts';
 export { readPast, type PastRead, type PastStep } from './read-history.ts';
+export { correctedFacts } from './facts.ts';

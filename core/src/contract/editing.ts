@@ -17,8 +17,10 @@ import {
   Release,
   Run,
   ShippedKeyset,
+  ShippedWords,
   SystemKey,
   Use,
+  Wording,
 } from './entities.ts';
 import { KeyPolicy } from './policy.ts';
 
@@ -122,6 +124,30 @@ export const SentKeyset = CustomKeyset.pick({ name: true, note: true })
   .partial();
 
 export const NewCorrection = Correction.pick({ command: true, context: true, platform: true, now: true, reason: true });
+
+const why = { reason: Correction.shape.reason };
+/** What a sealed release says otherwise in truth, and why that is said only now; what is not named stays. */
+export const SentFacts = z.discriminatedUnion('what', [
+  z.strictObject({
+    what: z.literal('command'),
+    subject: Id,
+    words: ShippedWords.extend({ home: Id }).partial(),
+    ...why,
+  }),
+  z.strictObject({ what: z.literal('place'), subject: Id, place: Context.pick({ name: true, parent: true, takesText: true }).partial(), ...why }), // prettier-ignore
+  z.strictObject({ what: z.literal('policy'), policy: KeyPolicy, ...why }),
+  z.strictObject({ what: z.literal('default'), keyset: Id, ...why }),
+]);
+export type SentFacts = z.infer<typeof SentFacts>;
+
+/** Words of a command in other interface languages, added to a release: a sealed one takes them too. */
+export const SentWordings = z.strictObject({
+  command: Id,
+  wordings: z
+    .array(Wording.refine((one) => one.language !== null, 'say in which language'))
+    .min(1)
+    .max(60),
+});
 
 export const SentMerge = z.strictObject({ keep: Id, drop: Id });
 export const SentSplit = z.strictObject({

@@ -117,8 +117,8 @@ export const CommandDetails = z.object({
 });
 export type CommandDetails = z.infer<typeof CommandDetails>;
 
-/** What a command is in one release. */
-export const CommandWords = z.object({
+/** What a release ships of a command besides its shortcuts. */
+export const ShippedWords = z.object({
   label: name(120),
   menu: line(240),
   category: line(120),
@@ -132,8 +132,9 @@ export const CommandWords = z.object({
   onePress: z.enum(PRESS_EFFECTS),
   needs: line(240),
   then: line(240),
-  ...CommandDetails.shape,
 });
+/** What a command is in one release. */
+export const CommandWords = ShippedWords.extend(CommandDetails.shape);
 export type CommandWords = z.infer<typeof CommandWords>;
 
 /** A language tag (BCP 47). */
@@ -329,6 +330,21 @@ export const SystemKey = z.object({
 });
 export type SystemKey = z.infer<typeof SystemKey>;
 
+/** What else was found wrong about a sealed release: what stood there, what stands there now, when and why. */
+export const FactCorrection = z.object({
+  id: Id,
+  what: z.enum(['command', 'place', 'policy', 'default']),
+  /** The command or the place; null for the policy and the default keyset. */
+  subject: Id.nullable(),
+  field: z.string(),
+  on: z.iso.date(),
+  who: line(120),
+  reason: prose(1000).min(1),
+  old: z.unknown(),
+  now: z.unknown(),
+});
+export type FactCorrection = z.infer<typeof FactCorrection>;
+
 /** A release with all that is catalogued of it. */
 export const Catalogue = z.object({
   app: App,
@@ -341,6 +357,8 @@ export const Catalogue = z.object({
   uses: z.array(Use).default([]),
   /** Presses that other takers keep, as this workplace has them. */
   systemKeys: z.array(SystemKey).default([]),
+  /** Corrections of what a sealed release says besides its shortcuts, the oldest first. */
+  corrected: z.array(FactCorrection).default([]),
 });
 export type Catalogue = z.infer<typeof Catalogue>;
 

@@ -18,7 +18,7 @@ function listsOf(edits: Edit[], uses: Use[] = []) {
     groups: [pair],
     runs: [],
     uses,
-    systemKeys: [],
+    systemKeys: [], corrected: [],
   }; // prettier-ignore
   const of = (id: number) => {
     const setting = opened(catalogue).setting(id, usKeyboards());

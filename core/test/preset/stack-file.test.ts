@@ -20,7 +20,7 @@ function catalogueWith(...sets: CustomKeyset[]): Catalogue {
     groups: [],
     runs: [{ id: 1, name: 'A run | with a bar', steps: [1, 2, 1] }],
     uses: [],
-    systemKeys: [],
+    systemKeys: [], corrected: [],
   }; // prettier-ignore
 }
 const problemOf = (text: string, on = catalogueWith()) => {

@@ -20,7 +20,7 @@ function release(id: number, labels: readonly string[], edits: readonly Edit[], 
     groups: [],
     runs: [],
     uses: [{ command: commands[0]!.id, source: 'desk', perDay: 40, often: null }],
-    systemKeys: [],
+    systemKeys: [], corrected: [],
   }; // prettier-ignore
   return opened(catalogue);
 }

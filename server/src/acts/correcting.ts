@@ -15,6 +15,8 @@ import type {
   SentCommands,
   SentContext,
   SentDetailsOf,
+  SentFacts,
+  SentWordings,
   SentFinding,
   SentGroup,
   SentKeyset,
@@ -26,7 +28,7 @@ import type {
   SentTrials,
   SentUses,
 } from '@crib/core/contract';
-import { argumentFault } from '@crib/core/catalogue';
+import { argumentFault, correctedFacts } from '@crib/core/catalogue';
 import { refuse } from '@crib/core/error';
 import { KNOWN_PLATFORMS, platformName } from '@crib/core/keys';
 import { correctedTo, restated } from '@crib/core/keyset';
@@ -46,6 +48,8 @@ import {
   saveRun,
   saveUses,
   splitCommand,
+  addWordings,
+  correctFact,
 } from '../store/editing.ts';
 import {
   deleteBindings,
@@ -184,6 +188,18 @@ export const keepFinding = (acting: Acting, release: number, asked: z.output<typ
     const found = { command, contexts, platform, language, shortcut: shortcut ?? '', note, memoryAid, provenance };
     await restateBindings(db, keyset, restated(keyset, finding, platforms), found, await actorOf(acting, db));
   });
+/** Corrects what a sealed release says of a command, a place, its policy or its default, each thing by a dated line. */
+export const correctFacts = (acting: Acting, id: number, asked: SentFacts): Promise<void> =>
+  onRelease(acting, id, async (db, catalogue) => {
+    const found = correctedFacts(asked, catalogue);
+    if (found.length === 0) refuse('nothing-new', 'That is what the release says already.');
+    for (const one of found) await correctFact(db, id, one, asked.reason, acting.actor);
+  });
+
+/** Adds words in other interface languages to a command: sealed releases take them too. */
+export const wordAll = (acting: Acting, id: number, asked: z.output<typeof SentWordings>): Promise<void> =>
+  onRelease(acting, id, (db) => addWordings(db, id, asked));
+
 export const appendCorrection = (acting: Acting, id: number, asked: z.output<typeof NewCorrection>): Promise<number> =>
   onKeyset(acting, id, (db, catalogue) => insertCorrection(db, shippedOf(catalogue, id), asked, acting.actor));
 

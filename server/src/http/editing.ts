@@ -13,7 +13,9 @@ import {
   SentCommands,
   SentContext,
   SentDetailsOf,
+  SentFacts,
   SentFinding,
+  SentWordings,
   SentGroup,
   SentKeyset,
   SentMerge,
@@ -138,6 +140,15 @@ export function editingRoutes(acting: ActingOf): Router {
   router.post('/keysets/:id/corrections', async (req, res) => {
     const id = await acts.appendCorrection(acting(req), idIn(req.params), sent(NewCorrection, req.body));
     res.status(201).json({ id });
+  });
+
+  router.post('/releases/:id/corrections', async (req, res) => {
+    await acts.correctFacts(acting(req), idIn(req.params), sent(SentFacts, req.body));
+    res.status(204).end();
+  });
+  router.post('/releases/:id/wordings', async (req, res) => {
+    await acts.wordAll(acting(req), idIn(req.params), sent(SentWordings, req.body));
+    res.status(204).end();
   });
 
   router.get('/system-keys', async (req, res) => {

@@ -153,9 +153,13 @@ async function takeContexts(db: Db, app: App, release: Release): Promise<void> {
 
 export async function sealRelease(db: Db, id: number): Promise<Release> {
   await releaseOf(db, id, 'FOR UPDATE');
-  const sealed = await first<Release>(db, `UPDATE release SET sealed_at = now() WHERE id = $1 RETURNING ${RELEASE}`, [
-    id,
-  ]);
+  // How it takes keys is part of what is sealed: what the app says later is said of its open releases.
+  const sealed = await first<Release>(
+    db,
+    `UPDATE release r SET sealed_at = now(), key_policy = coalesce(r.key_policy, (SELECT a.key_policy FROM app a WHERE a.id = r.app_id))
+     WHERE r.id = $1 RETURNING ${RELEASE}`,
+    [id],
+  );
   return sealed!;
 }
 

@@ -4,6 +4,7 @@ import type {
   Command,
   CommandGroup,
   Correction,
+  FactCorrection,
   CustomKeyset,
   Edit,
   Keyset,
@@ -91,8 +92,18 @@ export async function loadCatalogue(db: Db, releaseId: number): Promise<Catalogu
     runs,
     uses,
     systemKeys: await systemKeysOf(db, release.platforms),
+    corrected: await factCorrections(db, releaseId),
   };
 }
+
+/** What was found wrong about a sealed release besides its shortcuts, the oldest first. */
+const factCorrections = (db: Db, releaseId: number): Promise<FactCorrection[]> =>
+  rows(
+    db,
+    `SELECT c.id, c.what, c.subject_id AS subject, c.field, c.corrected_on::text AS on, e.name AS who, c.reason, c.old, c.now
+     FROM fact_correction c JOIN editor e ON e.id = c.made_by WHERE c.release_id = $1 ORDER BY c.id`,
+    [releaseId],
+  );
 
 /** Pairs, families and slots of an app, their members in order. */
 export function groupsOf(db: Db, appId: number): Promise<CommandGroup[]> {

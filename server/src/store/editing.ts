@@ -12,6 +12,8 @@ import {
   type SentRun,
   type SentSplit,
   type SentUses,
+  type FactCorrection,
+  type SentWordings,
 } from '@crib/core/contract';
 import { contextTree } from '@crib/core/catalogue';
 import { refuse } from '@crib/core/error';
@@ -234,6 +236,39 @@ async function writeOrder(
     `INSERT INTO ${table} (${of}, app_id, position, command_id)
      SELECT $1, $2, n, id FROM unnest($3::bigint[]) WITH ORDINALITY AS g (id, n)`,
     [id, appId, commands],
+  );
+}
+
+/** Corrects one thing that a sealed release says, with the record of what stood there. */
+export async function correctFact(
+  db: Db,
+  release: number,
+  { what, subject, field, now }: Pick<FactCorrection, 'what' | 'subject' | 'field' | 'now'>,
+  reason: string,
+  editor: number,
+): Promise<void> {
+  await db.query('SELECT correct_fact($1, $2, $3, $4, $5, $6, $7)', [
+    release,
+    what,
+    subject,
+    field,
+    JSON.stringify(now),
+    reason,
+    editor,
+  ]);
+}
+
+/** Adds words in other interface languages; what a language already says stays, in a sealed release for good. */
+export async function addWordings(
+  db: Db,
+  releaseId: number,
+  { command, wordings }: z.output<typeof SentWordings>,
+): Promise<void> {
+  await db.query(
+    `INSERT INTO command_wording (release_id, command_id, platform, language, label, menu, category, description, other_names)
+     SELECT $1, $2, platform, language, label, menu, category, description, "otherNames" FROM jsonb_to_recordset($3) AS g
+       (platform text, language text, label text, menu text, category text, description text, "otherNames" text[])`,
+    [releaseId, command, JSON.stringify(wordings)],
   );
 }
 

@@ -61,7 +61,8 @@ async function wordIn(
     const { label, menu, category, description, otherNames } = plain.get(id)!;
     return { id, ...stateOf({ ...words, label, menu, category, description, otherNames }) };
   });
-  await updateCommands(db, release.id, states);
+  // A sealed release takes words in another language; what its list says besides them would be no addition.
+  if (release.sealedAt === null) await updateCommands(db, release.id, states);
   const lines = changed.map(({ id, words }) => ({ id, ...words }));
   await db.query(
     `INSERT INTO command_wording (release_id, command_id, platform, language, label, menu, category, description, other_names)

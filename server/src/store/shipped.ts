@@ -61,11 +61,18 @@ export async function updateKeyset(
   asked: z.output<typeof SentKeyset>,
   editorId: number,
 ): Promise<void> {
-  if (asked.isDefault)
+  if (asked.isDefault) {
+    const of = await first<{ label: string }>(
+      db,
+      'SELECT r.label FROM keyset k JOIN release r ON r.id = k.release_id WHERE k.id = $1 AND r.sealed_at IS NOT NULL',
+      [id],
+    );
+    if (of) refuse('sealed', `Release ${of.label} is sealed: its default keyset changes by a dated correction only.`);
     await db.query(
       'UPDATE keyset SET is_default = false WHERE is_default AND release_id = (SELECT release_id FROM keyset WHERE id = $1)',
       [id],
     );
+  }
   await db.query(
     `UPDATE keyset SET name = coalesce($2, name), note = coalesce($3, note), is_default = is_default OR coalesce($4, false),
        imitates_id = CASE WHEN $5 THEN $6 ELSE imitates_id END,

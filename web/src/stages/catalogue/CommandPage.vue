@@ -124,14 +124,8 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
           <RouterLink class="btn" :to="{ name: 'story', query: { ...luggage, command: command.name } }"
             >With earlier releases</RouterLink
           >
-          <button
-            v-if="!catalogue.release.sealedAt"
-            type="button"
-            class="btn"
-            :aria-pressed="editing"
-            @click="editing = !editing"
-          >
-            {{ editing ? 'Done' : 'Edit' }}
+          <button type="button" class="btn" :aria-pressed="editing" @click="editing = !editing">
+            {{ editing ? 'Done' : catalogue.release.sealedAt ? 'Correct' : 'Edit' }}
           </button>
         </span>
       </div>

@@ -4,11 +4,12 @@ import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, reactive, ref, watch } from 'vue';
 import { PRESS_EFFECTS, type Command, type Wording } from '@crib/core/contract';
 import ProblemList from '../../parts/ProblemList.vue';
+import CorrectedFacts from './CorrectedFacts.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useSaving } from './useSaving.ts';
 
-/** Correcting what an open release says of a command, or adding one. */
+/** Correcting what a release says of a command, or adding one to an open release; a sealed one takes dated corrections. */
 const props = defineProps<{ command: Command | null }>();
 const emit = defineEmits<{ done: [name: string] }>();
 const workspace = useWorkspace();
@@ -49,6 +50,8 @@ watch(
   { immediate: true },
 );
 const release = computed(() => workspace.catalogue!.release.id);
+const sealed = computed(() => workspace.catalogue!.release.sealedAt !== null);
+const reason = ref('');
 const categories = computed(() =>
   [...new Set(workspace.catalogue!.commands.map((one) => one.category))].filter(Boolean),
 );
@@ -63,6 +66,19 @@ async function save() {
       .map((one) => one.trim())
       .filter(Boolean),
   };
+  if (props.command && sealed.value) {
+    // Words in other languages are added; all else that differs is corrected, and dated.
+    const { id, wordings: known } = props.command;
+    const fresh = wordings.filter(
+      (one) =>
+        one.language && !known.some((other) => other.language === one.language && other.platform === one.platform),
+    );
+    const added = !fresh.length || (await send('POST', `/api/releases/${release.value}/wordings`, { command: id, wordings: fresh }, 'Added.')); // prettier-ignore
+    const body = { what: 'command', subject: id, words: sent, reason: reason.value };
+    if (added && reason.value && (await send('POST', `/api/releases/${release.value}/corrections`, body, 'Corrected.')))
+      reason.value = '';
+    return;
+  }
   if (props.command) {
     const commands = [{ id: props.command.id, ...sent, wordings }];
     if (await send('PUT', `/api/releases/${release.value}/commands`, { commands }, 'Saved.'))
@@ -73,6 +89,8 @@ async function save() {
   const name = made && workspace.commands.get(made.id)?.name;
   if (name) emit('done', name);
 }
+/** Whether words in a language are on their way to a sealed release. */
+const languages = computed(() => form.wordings.length > (props.command?.wordings.length ?? 0));
 const removing = ref(false);
 async function remove() {
   const { command } = props;
@@ -169,16 +187,20 @@ async function split() {
         Add a platform or language
       </button>
     </template>
+    <label v-if="sealed && command"
+      >Why it is corrected<ElInput v-model="reason" maxlength="1000" placeholder="Misread in the maker’s list"
+    /></label>
     <ProblemList :problems="problems" />
     <p role="status">{{ said }}</p>
+    <CorrectedFacts v-if="command" what="command" :subject="command.id" />
     <div class="actions">
-      <button type="submit" class="btn primary" :disabled="busy">
-        {{ command ? 'Save' : 'Add the command' }}
+      <button type="submit" class="btn primary" :disabled="busy || (sealed && !reason && !languages)">
+        {{ !command ? 'Add the command' : sealed ? (reason ? 'Correct' : 'Add the language') : 'Save' }}
       </button>
-      <button v-if="command" type="button" class="btn" @click="removing = true">Remove it</button>
+      <button v-if="command && !sealed" type="button" class="btn" @click="removing = true">Remove it</button>
     </div>
   </form>
-  <template v-if="command">
+  <template v-if="command && !sealed">
     <h3>The same as another command</h3>
     <ElSelect v-model="other" filterable aria-label="The other command" placeholder="the other command">
       <ElOption

@@ -8,6 +8,7 @@ import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import CorrectedFacts from './CorrectedFacts.vue';
 import AddPlace from './AddPlace.vue';
 import CatalogueIndex from './CatalogueIndex.vue';
 import { useSaving } from './useSaving.ts';
@@ -95,10 +96,18 @@ watch(
   },
   { immediate: true },
 );
+const reason = ref('');
 async function save() {
   const one = place.value!;
   const { name, takesText, together, parent } = form;
-  await send('PUT', path(one.id), { name, takesText, together, ...(one.parent === null ? {} : { parent }) }, 'Saved.');
+  const within = one.parent === null ? {} : { parent };
+  if (!open.value) {
+    const body = { what: 'place', subject: one.id, place: { name, takesText, ...within }, reason: reason.value };
+    const path_ = `/api/releases/${workspace.catalogue!.release.id}/corrections`;
+    if (await send('POST', path_, body, 'Corrected.')) reason.value = '';
+    return;
+  }
+  await send('PUT', path(one.id), { name, takesText, together, ...within }, 'Saved.');
 }
 async function remove() {
   const one = place.value!;
@@ -122,7 +131,7 @@ const apart = computed(() =>
         <span v-if="open"
           >Drag a place, or hold Alt and press the arrow keys: up, down, into the one above, out of it.</span
         >
-        <span v-else>The release is sealed: its places stay as they are.</span>
+        <span v-else>The release is sealed: its places change by dated corrections only.</span>
       </div>
       <div class="tree">
         <button
@@ -158,46 +167,51 @@ const apart = computed(() =>
       <template #margin>
         <form v-if="place" class="make" @submit.prevent="save">
           <h2>{{ place.name }}</h2>
-          <template v-if="open">
+          <template v-if="true">
             <label>Name<ElInput v-model="form.name" maxlength="80" required /></label>
             <label v-if="place.parent !== null"
               >Within
               <PlaceSelect v-model="form.parent" label="Within" :not="(id) => tree.chain(id).includes(place!.id)" />
             </label>
             <ElCheckbox v-model="form.takesText" label="Typing there goes into text or a field" />
-            <h3>Active together with</h3>
-            <div v-for="(pair, index) in form.together" :key="index" class="pair-row">
-              <ElSelect v-model="pair.context" size="small" aria-label="The other place">
-                <ElOption v-for="one in apart" :key="one.id" :value="one.id" :label="tree.path(one.id)" />
-              </ElSelect>
-              <ElSelect
-                :model-value="pair.first === null ? '' : String(pair.first)"
-                size="small"
-                aria-label="Which comes first"
-                @update:model-value="(value: string) => (pair.first = value === '' ? null : value === 'true')"
+            <template v-if="open">
+              <h3>Active together with</h3>
+              <div v-for="(pair, index) in form.together" :key="index" class="pair-row">
+                <ElSelect v-model="pair.context" size="small" aria-label="The other place">
+                  <ElOption v-for="one in apart" :key="one.id" :value="one.id" :label="tree.path(one.id)" />
+                </ElSelect>
+                <ElSelect
+                  :model-value="pair.first === null ? '' : String(pair.first)"
+                  size="small"
+                  aria-label="Which comes first"
+                  @update:model-value="(value: string) => (pair.first = value === '' ? null : value === 'true')"
+                >
+                  <ElOption value="" label="no order stated" />
+                  <ElOption value="true" :label="`${place.name} first`" />
+                  <ElOption value="false" label="the other first" />
+                </ElSelect>
+                <button type="button" class="btn plain" @click="form.together.splice(index, 1)">Remove</button>
+              </div>
+              <button
+                v-if="apart.length"
+                type="button"
+                class="btn plain start"
+                @click="form.together.push({ context: apart[0]!.id, first: null })"
               >
-                <ElOption value="" label="no order stated" />
-                <ElOption value="true" :label="`${place.name} first`" />
-                <ElOption value="false" label="the other first" />
-              </ElSelect>
-              <button type="button" class="btn plain" @click="form.together.splice(index, 1)">Remove</button>
-            </div>
-            <button
-              v-if="apart.length"
-              type="button"
-              class="btn plain start"
-              @click="form.together.push({ context: apart[0]!.id, first: null })"
-            >
-              Add a place
-            </button>
+                Add a place
+              </button>
+            </template>
+            <label v-else>Why it is corrected<ElInput v-model="reason" maxlength="1000" required /></label>
+            <CorrectedFacts what="place" :subject="place.id" />
             <div class="actions">
-              <button type="submit" class="btn primary" :disabled="busy">Save</button>
-              <button v-if="place.parent !== null" type="button" class="btn" :disabled="busy" @click="remove">
+              <button type="submit" class="btn primary" :disabled="busy || (!open && !reason)">
+                {{ open ? 'Save' : 'Correct' }}
+              </button>
+              <button v-if="open && place.parent !== null" type="button" class="btn" :disabled="busy" @click="remove">
                 Remove it
               </button>
             </div>
           </template>
-          <p v-else>{{ place.takesText ? 'It takes text.' : 'It takes no text.' }}</p>
         </form>
         <AddPlace v-else-if="open" :release="catalogue.release.id" :tree="tree" />
         <template v-else>

@@ -9,6 +9,7 @@ import StageFrame from '../../parts/StageFrame.vue';
 import KeyField from '../../parts/KeyField.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import CorrectedFacts from './CorrectedFacts.vue';
 import CatalogueIndex from './CatalogueIndex.vue';
 import { useSaving } from './useSaving.ts';
 import { ref, computed } from 'vue';
@@ -37,6 +38,9 @@ watch(
   },
   { immediate: true },
 );
+const reason = ref('');
+/** Whether a sealed release is said to take keys otherwise than it does: that is corrected, and dated. */
+const differs = computed(() => JSON.stringify(policy) !== JSON.stringify(workspace.catalogue?.app.keyPolicy));
 const listOf = (text: string) =>
   text
     .split(',')
@@ -45,10 +49,13 @@ const listOf = (text: string) =>
 async function save() {
   const { builds, tiers, ...words } = app;
   const { release } = workspace.catalogue!;
-  const forAll = own.value ? words : { keyPolicy: policy, ...words };
+  const forAll = own.value || release.sealedAt ? words : { keyPolicy: policy, ...words };
   const done = await send('PUT', `/api/apps/${appSlug.value}`, forAll, '');
   if (!done) return;
-  if (release.sealedAt) said.value = 'Saved.';
+  if (release.sealedAt && differs.value) {
+    const body = { what: 'policy', policy, reason: reason.value };
+    if (await send('POST', `/api/releases/${release.id}/corrections`, body, 'Corrected.')) reason.value = '';
+  } else if (release.sealedAt) said.value = 'Saved.';
   else {
     const facts = { builds: listOf(builds), tiers: listOf(tiers), keyPolicy: own.value ? policy : null };
     await send('PUT', `/api/releases/${release.id}`, facts, 'Saved.');
@@ -196,9 +203,25 @@ const verdict = computed(() => {
             <label>Product tiers<ElInput v-model="app.tiers" placeholder="Coastal, Ocean" /></label>
           </template>
         </section>
+        <section v-if="catalogue.release.sealedAt && differs">
+          <label
+            >Why the policy of {{ catalogue.release.label }} is corrected<ElInput
+              v-model="reason"
+              maxlength="1000"
+              required
+              placeholder="Held keys were overlooked"
+          /></label>
+        </section>
+        <CorrectedFacts what="policy" />
         <ProblemList :problems="problems" />
         <div class="actions">
-          <button type="submit" class="btn primary" :disabled="busy">Save</button>
+          <button
+            type="submit"
+            class="btn primary"
+            :disabled="busy || (Boolean(catalogue.release.sealedAt) && differs && !reason)"
+          >
+            Save
+          </button>
           <span role="status">{{ said }}</span>
         </div>
       </form>

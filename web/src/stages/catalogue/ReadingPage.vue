@@ -162,8 +162,11 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
       </template>
       <template v-else-if="!report">
         <h1>Read a list in<small>nothing is stored until you take it in</small></h1>
-        <StateNote v-if="catalogue.release.sealedAt" :title="`${releaseLabel} is sealed`">
-          <p>What it ships is not written to any more. Open another release to read a list in.</p>
+        <StateNote v-if="catalogue.release.sealedAt && !language" :title="`${releaseLabel} is sealed`">
+          <p>
+            What it ships is not written to any more. Choose a language on the left to add its words to the commands, or
+            open another release.
+          </p>
           <RouterLink class="btn" :to="{ name: 'desk' }">To the desk</RouterLink>
         </StateNote>
         <div v-else class="sources">

@@ -50,8 +50,16 @@ async function ship() {
   const body = { releaseId: workspace.catalogue!.release.id, name, copyOf: copyOf || null, imitates: imitates || null };
   if (await saving.send('POST', `/api/apps/${appSlug.value}/shipped`, body, 'Added.')) shipping.value = false;
 }
-const makeDefault = (id: number) =>
-  saving.send('PUT', `/api/keysets/${id}`, { isDefault: true }, 'It is the default now.');
+/** Another default: at once in an open release; a sealed one is corrected, with the reason and the day. */
+const correcting = ref({ id: 0, reason: '' });
+async function makeDefault(id: number) {
+  const { release } = workspace.catalogue!;
+  if (!release.sealedAt) return saving.send('PUT', `/api/keysets/${id}`, { isDefault: true }, 'It is the default now.');
+  if (correcting.value.id !== id || !correcting.value.reason) return (correcting.value = { id, reason: '' });
+  const body = { what: 'default', keyset: id, reason: correcting.value.reason };
+  const done = await saving.send('POST', `/api/releases/${release.id}/corrections`, body, 'Corrected.');
+  if (done) correcting.value = { id: 0, reason: '' };
+}
 const imitated = (id: number | null) => releases.value.find((one) => one.id === id)?.title ?? 'another release';
 
 const form = reactive({ name: '', note: '', mine: false, baseId: null as number | null });
@@ -113,9 +121,16 @@ async function make() {
                   }}{{ keyset.isDefault ? ', the default' : ''
                   }}{{ keyset.imitates ? `, imitates ${imitated(keyset.imitates)}` : '' }}
                   <button v-if="!keyset.isDefault" type="button" class="btn plain" @click="makeDefault(keyset.id)">
-                    Make it the default
-                  </button></template
-                >
+                    {{
+                      correcting.id === keyset.id && correcting.reason ? 'Correct' : 'Make it the default'
+                    }}</button><ElInput
+                    v-if="correcting.id === keyset.id && catalogue.release.sealedAt"
+                    v-model="correcting.reason"
+                    size="small"
+                    maxlength="1000"
+                    aria-label="Why the default is corrected"
+                    placeholder="Why it is corrected"
+                /></template>
                 <template v-else
                   >{{ keyset.owner ? `${keyset.owner.name}’s; ` : '' }}{{ keyset.edits.length }} edits,
                   {{ unreasoned ? `${unreasoned} without a reason` : 'all with a reason' }}</template

@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { FactCorrection } from '@crib/core/contract';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** What was corrected in a sealed release: what stood there, what stands there now, when and why. */
+const props = defineProps<{ what: FactCorrection['what']; subject?: number }>();
+const workspace = useWorkspace();
+const lines = computed(() =>
+  (workspace.catalogue?.corrected ?? []).filter(
+    (one) => one.what === props.what && (props.subject === undefined || one.subject === props.subject),
+  ),
+);
+const FIELDS: Record<string, string> = {
+  label: 'Label',
+  menu: 'Menu path',
+  category: 'Category',
+  description: 'Description',
+  otherNames: 'Other names',
+  home: 'Where it works',
+  fixed: 'Cannot be changed',
+  hidden: 'Hidden until switched on',
+  destructive: 'Destroys work',
+  parameterised: 'Takes an argument',
+  scripted: 'Scripted',
+  onePress: 'One press',
+  needs: 'Needs',
+  then: 'Then',
+  name: 'Name',
+  parent: 'Within',
+  takesText: 'Takes text',
+  keyPolicy: 'Key policy',
+  keyset: 'Default keyset',
+};
+function shown(field: string, value: unknown): string {
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (field === 'home' || field === 'parent')
+    return workspace.catalogue?.contexts.find((one) => one.id === value)?.name ?? 'a place';
+  if (field === 'keyset') return workspace.keyset(Number(value))?.name ?? 'another keyset';
+  if (Array.isArray(value)) return value.join('; ') || 'nothing';
+  return typeof value === 'string' ? value || 'nothing' : '';
+}
+</script>
+
+<template>
+  <template v-if="lines.length">
+    <h3>Corrected</h3>
+    <ul class="corrected">
+      <li v-for="one in lines" :key="one.id">
+        <b>{{ FIELDS[one.field] ?? one.field }}</b><template v-if="one.field !== 'keyPolicy'"
+          >: {{ shown(one.field, one.now) }}, was {{ shown(one.field, one.old) }}</template
+        >. {{ one.reason }} <span class="mid">{{ one.on }}, {{ one.who }}</span>
+      </li>
+    </ul>
+  </template>
+</template>
+
+<style scoped>
+.corrected {
+  display: grid;
+  gap: 6px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+</style>
