@@ -1,24 +1,13 @@
-import { expect, test, type Locator, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
+import { tabTo, untouched, watchPointer } from '../by-hand.ts';
 import { fresh, margin, row } from '../made.ts';
 import { complaints } from '../pages.ts';
-
-/** Goes on by Tab until something has the focus. */
-async function tabTo(page: Page, target: Locator, backwards = false) {
-  for (let presses = 0; presses < 90; presses++) {
-    if (await target.evaluate((one) => one === document.activeElement).catch(() => false)) return;
-    await page.keyboard.press(backwards ? 'Shift+Tab' : 'Tab');
-  }
-  throw new Error(`Tab does not lead to ${String(target)}.`);
-}
 
 test('a keyset is made, edited and mended without ever touching the mouse, and what happens is announced', async ({
   page,
 }) => {
   const heard = complaints(page);
-  await page.addInitScript(() => {
-    const touched = (event: Event) => event.isTrusted && ((window as unknown as { touched: boolean }).touched = true);
-    for (const kind of ['pointerdown', 'pointermove', 'wheel']) window.addEventListener(kind, touched, true);
-  });
+  await watchPointer(page);
   await page.goto('/');
   await tabTo(page, page.getByRole('button', { name: 'Ines Farrowby' }));
   await page.keyboard.press('Enter');
@@ -79,6 +68,6 @@ test('a keyset is made, edited and mended without ever touching the mouse, and w
   await expect(row(page, 'Third layer')).not.toContainText('Shift+F4');
   await page.keyboard.press('Control+z');
   await expect(row(page, 'Dry out')).not.toContainText('no key now');
-  expect(await page.evaluate(() => (window as unknown as { touched?: boolean }).touched ?? false)).toBe(false);
+  await untouched(page);
   expect(heard).toEqual([]);
 });

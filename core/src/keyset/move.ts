@@ -19,10 +19,16 @@ export type MoveTo =
   | { readonly by: 'modifiers'; readonly held: readonly Modifier[] }
   /** Other keys in the same order, held as before; the modifier variants of each key go along, if asked. */
   | { readonly by: 'keys'; readonly keys: readonly Key[]; readonly variants: boolean }
-  /** The commands of another family, in order; what the members had they have no more. */
-  | { readonly by: 'family'; readonly family: readonly number[] }
+  /** The commands of another family, in order; what the members had they have no more, unless it is held otherwise `here`. */
+  | ({ readonly by: 'family'; readonly family: readonly number[] } & HeldOtherwise)
   /** The commands of another family, and theirs come here. */
-  | { readonly by: 'swap'; readonly family: readonly number[] };
+  | ({ readonly by: 'swap'; readonly family: readonly number[] } & HeldOtherwise);
+
+/** Modifiers that keys get on their way between two families: those of the other family, and those of the members. */
+interface HeldOtherwise {
+  readonly there?: readonly Modifier[] | undefined;
+  readonly here?: readonly Modifier[] | undefined;
+}
 
 export interface MoveQuestion {
   /** Commands in order. */
@@ -116,6 +122,8 @@ export function moveRun(setting: Setting, question: MoveQuestion): Moved {
     const all = [...question.members, ...to.family];
     if (new Set(all).size !== all.length)
       problems.push(problem('overlap', 'A command cannot be in both families: they would swap it with itself.'));
+    const held = (shortcut: string | null, modifiers: readonly Modifier[] | undefined) =>
+      shortcut && modifiers ? heldWith(shortcut, modifiers) : shortcut;
     const pairs = Math.max(question.members.length, to.family.length);
     for (let i = 0; i < pairs; i++) {
       const [from, into] = [question.members[i], to.family[i]];
@@ -129,14 +137,14 @@ export function moveRun(setting: Setting, question: MoveQuestion): Moved {
         state(from, null, 'left out');
         state(into, null, 'left out');
       } else if (to.by === 'swap') {
-        state(from, () => b, b ? '' : 'is left without');
-        state(into, () => a, a ? '' : 'is left without');
+        state(from, () => held(b, to.here), b ? '' : 'is left without');
+        state(into, () => held(a, to.there), a ? '' : 'is left without');
       } else if (a === null) {
         state(from, null, 'has no key to give');
         state(into, null, 'is given none');
       } else {
-        state(from, () => null, own.has(from) ? '' : 'is left without');
-        state(into, () => a);
+        state(from, () => (to.here ? held(a, to.here) : null), own.has(from) || to.here ? '' : 'is left without');
+        state(into, () => held(a, to.there));
       }
     }
   }

@@ -71,6 +71,17 @@ describe('moving a run of keys', () => {
     // Those who give their key away can be given another in the same step.
     const given = after(on(keys), { members: [1], to: { by: 'family', family: [7] }, own: new Map([[1, 'Alt+1']]) });
     expect(given.keys).toMatchObject({ 1: 'Alt+1', 7: 'F2' });
+    // Other modifiers for both on the way, and a key of its own for one that receives.
+    const to = { by: 'family', family: [7, 8, 9, 10], there: ['Ctrl'], here: ['Alt', 'Shift'] } as const;
+    const held = after(on(keys), { members: [1, 2, 3], to, own: new Map([[9, 'Ctrl+L']]) });
+    expect(held.keys).toMatchObject({
+      1: 'Alt+Shift+F2',
+      3: 'Alt+Shift+F4',
+      7: 'Ctrl+F2',
+      8: 'B',
+      9: 'Ctrl+L',
+      10: 'D',
+    });
   });
   it('swaps two families, and refuses a command that is in both', () => {
     const keys = { 1: 'F2', 2: 'F3', 7: 'A', 8: 'B' };

@@ -160,6 +160,23 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
             </tbody>
           </table>
         </section>
+        <section v-if="values.length">
+          <h2>Its arguments</h2>
+          <div v-for="{ one, keys } in values" :key="one.id" class="way">
+            <RouterLink :to="to(one.name)">{{ one.argument }}</RouterLink>
+            <span>
+              <KeyChip
+                v-for="held in keys"
+                :key="held.shortcut"
+                :shortcut="held.shortcut"
+                :platform="platform"
+                :how="style"
+                :state="held.edit ? 'yours' : 'as shipped'"
+              />
+              <span v-if="!keys.length" class="mid">none</span>
+            </span>
+          </div>
+        </section>
         <section v-if="changing">
           <h2>How its key is changed</h2>
           <p>{{ changing }}</p>
@@ -183,23 +200,6 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
             <span>{{ [word.label, word.menu].filter(Boolean).join(', ') }}</span>
           </div>
           <p v-if="command.description">{{ command.description }}</p>
-        </section>
-        <section v-if="values.length">
-          <h2>Its arguments</h2>
-          <div v-for="{ one, keys } in values" :key="one.id" class="way">
-            <RouterLink :to="to(one.name)">{{ one.argument }}</RouterLink>
-            <span>
-              <KeyChip
-                v-for="held in keys"
-                :key="held.shortcut"
-                :shortcut="held.shortcut"
-                :platform="platform"
-                :how="style"
-                :state="held.edit ? 'yours' : 'as shipped'"
-              />
-              <span v-if="!keys.length" class="mid">none</span>
-            </span>
-          </div>
         </section>
         <section v-if="belongs.length">
           <h2>Belongs with</h2>

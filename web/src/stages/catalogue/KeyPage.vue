@@ -65,6 +65,14 @@ const meant = (rowAt: number) =>
     return { release, text: [...new Set(names)].join(', ') };
   });
 const chosen = kept('with');
+/** The arrow keys go from one press of the key to the next. */
+function onKey(event: KeyboardEvent) {
+  const step = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
+  const next = rows.value[chosenAt.value + step];
+  if (!step || !next || event.ctrlKey || event.altKey || event.metaKey) return;
+  event.preventDefault();
+  chosen.value = next.press;
+}
 const chosenAt = computed(() =>
   Math.max(
     0,
@@ -116,7 +124,7 @@ const neighbours = computed(() => {
         </label>
         <span>{{ free.length }} of {{ rows.length }} free everywhere</span>
       </div>
-      <div class="lines" tabindex="0" role="region" aria-label="The key with each modifier">
+      <div class="lines" tabindex="0" role="region" aria-label="The key with each modifier" @keydown="onKey">
         <table>
           <thead>
             <tr>

@@ -59,12 +59,18 @@ watch(members, () => {
   problems.value = [];
 });
 
+/** Modifiers that keys get on their way from one family to the other; as they are held now, where none is chosen. */
+const AS_NOW = 'as now';
+const there = ref(AS_NOW);
+const here = ref(AS_NOW);
+const modifiersOf = (text: string) => (text === AS_NOW ? undefined : (text.split('+').filter(Boolean) as Modifier[]));
 const named = computed(() => readKeyRun(first.value, platform.value));
 const to = computed<MoveTo | null>(() => {
   if (by.value === 'modifiers') return { by: 'modifiers', held: held.value.split('+').filter(Boolean) as Modifier[] };
   if (by.value === 'keys')
     return named.value?.length ? { by: 'keys', keys: named.value, variants: variants.value } : null;
-  return otherFamily.value.length ? { by: by.value, family: otherFamily.value } : null;
+  if (!otherFamily.value.length) return null;
+  return { by: by.value, family: otherFamily.value, there: modifiersOf(there.value), here: modifiersOf(here.value) };
 });
 const ownKeys = computed(() => {
   const found = new Map<number, string>();
@@ -95,7 +101,9 @@ const refused = computed(() =>
   moved.value?.change.put.length ? consequences(change.setting.value, moved.value.change).refusals.length > 0 : true,
 );
 const label = (command: number) => workspace.commands.get(command)?.label ?? '';
-const isMember = (command: number) => members.value.includes(command);
+/** Whether a line is of one of the two families: it can be left out, or given a key of its own. */
+const isMember = (command: number) =>
+  members.value.includes(command) || (to.value !== null && 'family' in to.value && to.value.family.includes(command));
 function leaveOut(command: number) {
   excepted.value = excepted.value.includes(command)
     ? excepted.value.filter((one) => one !== command)
@@ -172,6 +180,23 @@ const chip = (stored: string | null) => (stored && parseStored(stored) ? stored 
               />
             </ElSelect>
           </label>
+          <template v-if="by === 'family' || by === 'swap'">
+            <label
+              >Held there
+              <HeldSelect v-model="there" label="Held there" :platform="platform" :also="AS_NOW" style="width: 150px" />
+            </label>
+            <label
+              >{{ by === 'swap' ? 'Held here' : 'Stays here' }}
+              <HeldSelect
+                v-model="here"
+                :label="by === 'swap' ? 'Held here' : 'Stays here'"
+                :platform="platform"
+                :also="AS_NOW"
+                :also-says="by === 'swap' ? 'as now' : 'no key'"
+                style="width: 150px"
+              />
+            </label>
+          </template>
           <ElCheckbox v-if="twin" v-model="withTwin" :label="`with its twin, ${twin.name}`" />
         </div>
         <p v-if="by === 'keys' && first && !named" role="alert" class="wrong">

@@ -1,0 +1,123 @@
+import { expect, test } from '@playwright/test';
+import type { AppOverview, Catalogue, CustomKeyset, Sheet } from '@crib/core/contract';
+import { chooseByKeys, enter, tabTo, untouched, watchPointer } from '../by-hand.ts';
+import { at, fresh, margin, releaseOf, row } from '../made.ts';
+import { complaints } from '../pages.ts';
+
+test.beforeEach(async ({ page }) => {
+  await watchPointer(page);
+  await page.goto('/');
+  await enter(page, 'Ines Farrowby');
+  await enter(page, /^Sign in$/);
+  await expect(page.getByRole('heading', { name: 'Apps and releases' })).toBeVisible();
+});
+test.afterEach(({ page }) => untouched(page));
+
+test('a free press is given from room left, a key’s page and the reach chart', async ({ page }) => {
+  const heard = complaints(page);
+  const made = await fresh(page, 'keys-room');
+  await page.goto(at(made, '/room'));
+  await tabTo(page, page.getByRole('grid'));
+  const chosen = page.locator('[role=gridcell][aria-selected=true]');
+  await page.keyboard.press('ArrowDown');
+  for (let steps = 0; steps < 40 && !/free/.test((await chosen.getAttribute('aria-label')) ?? ''); steps++)
+    await page.keyboard.press('ArrowRight');
+  await chooseByKeys(page, 'Give it to', 'Drop it');
+  await enter(page, /^Give it /);
+  await page.goto(at(made, '?row=chart.drop'));
+  await expect(row(page, 'Drop it').locator('.chip.yours')).toHaveCount(1);
+
+  await page.goto(`/catalogue/${made.slug}/1/key/KeyY?keyset=${made.keyset}`);
+  await tabTo(page, page.getByRole('region', { name: 'The key with each modifier' }));
+  for (let steps = 0; steps < 3; steps++) await page.keyboard.press('ArrowDown');
+  await chooseByKeys(page, 'Give it to', 'Dry out');
+  await enter(page, /^Give it /);
+  await page.goto(at(made, '?row=chart.dry'));
+  await expect(row(page, 'Dry out').locator('.chip.yours')).toHaveText(/Y/);
+
+  await page.goto(at(made, '/reach'));
+  const chart = page.getByRole('group', { name: 'Keys by their distance' });
+  await tabTo(page, chart.locator('[role=button][tabindex="0"]'));
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Enter');
+  await chooseByKeys(page, 'Give it to', 'Sound');
+  await enter(page, /^Give it /);
+  await page.goto(at(made, '?row=chart.sound'));
+  await expect(row(page, 'Sound').locator('.chip.yours')).toHaveCount(1);
+  expect(heard).toEqual([]);
+});
+
+test('a command has back the key of an earlier release', async ({ page }) => {
+  const { keysets } = (await (await page.request.get('/api/apps/fathomry')).json()) as AppOverview;
+  const base = keysets.find((one) => one.name === 'School set' && one.carriedFrom === null)!;
+  const own = await page.request.post('/api/apps/fathomry/keysets', {
+    data: { name: 'Back by keys', baseId: base.id },
+  });
+  const { id } = (await own.json()) as { id: number };
+  await page.goto(`/releases/fathomry/7.0?old=1&now=2&keyset=${id}&q=Measure area`);
+  await tabTo(page, page.getByRole('grid'));
+  await page.keyboard.press('ArrowDown');
+  await enter(page, /^(Give it .* back|Take it, and leave)/, margin(page));
+  await expect(margin(page).getByText('Measure area has Alt+Z again in Back by keys.')).toBeVisible();
+  expect((await page.request.post('/api/bin', { data: { kind: 'keyset', id } })).status()).toBe(201);
+});
+
+test('a family goes to another with other modifiers and a key of its own for one, in one step', async ({ page }) => {
+  const made = await fresh(page, 'keys-family');
+  const release = await releaseOf(page, made.slug);
+  const read = async () => (await (await page.request.get(`/api/releases/${release}`)).json()) as Catalogue;
+  const { commands } = await read();
+  const named = (name: string) => commands.find((one) => one.name === name)!.id;
+  const members = ['chart.sound', 'chart.dry', 'chart.drop'].map(named);
+  await page.request.post(`/api/apps/${made.slug}/groups`, { data: { kind: 'family', name: 'Depths', members } });
+  await page.goto(at(made, '/move'));
+  await chooseByKeys(page, 'Which run', 'Layers');
+  await chooseByKeys(page, 'Where it goes', 'another family, which takes them over');
+  await chooseByKeys(page, 'The other family', 'Depths');
+  await chooseByKeys(page, 'Stays here', 'Shift');
+  await tabTo(page, page.getByLabel('A key of its own for Dry out'));
+  await page.keyboard.type('Alt+U');
+  await enter(page, /^Move \d+/, margin(page));
+  await expect(margin(page).getByText('Moved in one step.')).toBeVisible();
+  const kept = (await (await page.request.get(`/api/keysets/${made.keyset}`)).json()) as CustomKeyset;
+  const keys = new Map(kept.edits.map((one) => [one.command, one.shortcuts.join()]));
+  expect(['chart.one', 'chart.three', 'chart.sound', 'chart.dry', 'chart.drop'].map((one) => keys.get(named(one)))).toEqual(['Shift+F2', 'Shift+F4', 'F2', 'Alt+U', 'F4']); // prettier-ignore
+});
+
+test('marked rows are put on a sheet and made a family, a run is pressed, a shipped key gets a memory aid', async ({
+  page,
+}) => {
+  const made = await fresh(page, 'keys-marked');
+  await page.request.post(`/api/apps/${made.slug}/sheets`, { data: { keysetId: made.keyset, title: 'Watch' } });
+  await page.goto(`/catalogue/${made.slug}/1`);
+  await tabTo(page, page.getByRole('grid'));
+  await page.keyboard.press('Control+Home');
+  for (let down = 0; down < 7; down++) await page.keyboard.press('Shift+ArrowDown');
+  await enter(page, 'Put 8 on it', margin(page));
+  await expect(margin(page).getByRole('status')).toHaveText('8 put on “Watch”.');
+  const { sheets } = (await (await page.request.get(`/api/apps/${made.slug}`)).json()) as AppOverview;
+  const sheet = (await (await page.request.get(`/api/sheets/${sheets[0]!.id}`)).json()) as Sheet;
+  expect(sheet.sections.flatMap((section) => section.rows)).toHaveLength(8);
+
+  await tabTo(page, margin(page).getByLabel('Name of the group'));
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('First eight');
+  await enter(page, 'Make it', margin(page));
+  await expect(margin(page).getByRole('status')).toHaveText('Made.');
+
+  await page.goto(`/catalogue/${made.slug}/1/runs?run=new`);
+  await tabTo(page, page.getByRole('application', { name: 'Or press its keys in order' }));
+  await page.keyboard.press('k');
+  await page.keyboard.press('j');
+  await tabTo(page, margin(page).getByLabel('Name', { exact: true }));
+  await page.keyboard.type('By keys');
+  await enter(page, 'Make it', margin(page));
+  await expect(page.getByRole('link', { name: /By keys\s*2/ })).toBeVisible();
+
+  await page.goto(`/catalogue/${made.slug}/1/command/chart.sound`);
+  await enter(page, 'Add a note or memory aid', margin(page));
+  await tabTo(page, margin(page).getByLabel('Memory aid'));
+  await page.keyboard.type('J like a sounding line’s hook');
+  await enter(page, 'Save', margin(page));
+  await expect(margin(page).getByText('J like a sounding line’s hook')).toBeVisible();
+});
