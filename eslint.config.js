@@ -16,6 +16,7 @@ const CORE = [
   'reach',
   'release',
   'list',
+  'crosswalk',
   'sheet',
   'preset',
 ];

@@ -1,18 +1,13 @@
+import { stemmer } from 'stemmer';
+
 /** Words that tell nothing apart. */
 const PLAIN = new Set('a an and at by for from in into of off on or the this to with'.split(' '));
 
-/** A word without the endings of number and tense: enough to see that two labels speak of one thing. */
-function stem(word: string): string {
-  for (const ending of ['ings', 'ing', 'ies', 'es', 'ed', 's', 'e'])
-    if (word.endsWith(ending) && word.length - ending.length >= 3) return word.slice(0, -ending.length);
-  return word;
-}
-
-/** The words of a label that tell it apart, as stems. */
+/** The words of a label that tell it apart, as stems (Porter 1980, by the package `stemmer`). */
 export function wordsOf(label: string): string[] {
   const words = label.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
   const telling = words.filter((word) => !PLAIN.has(word));
-  return [...new Set((telling.length ? telling : words).map(stem))];
+  return [...new Set((telling.length ? telling : words).map((word) => stemmer(word)))];
 }
 
 function trigrams(text: string): Set<string> {

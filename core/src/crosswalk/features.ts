@@ -1,0 +1,164 @@
+import { SMALL } from './word-list.ts';
+import { namesOf, plainWords, stemOf, type MatchedCommand } from './names.ts';
+import type { Nearness } from './nearness.ts';
+
+/** A command taken apart once, to be compared often. */
+export interface Taken {
+  readonly command: MatchedCommand;
+  readonly names: readonly (readonly string[])[];
+  readonly all: ReadonlySet<string>;
+  readonly letters: ReadonlySet<string>;
+  readonly about: readonly string[];
+  readonly menu: readonly string[];
+  readonly place: readonly string[];
+  readonly numbers: readonly string[];
+}
+
+export function taken(command: MatchedCommand, known: ReadonlySet<string>): Taken {
+  const names = namesOf(command, known);
+  const text = (names[0] ?? []).join(' ');
+  const padded = `  ${text} `;
+  const stemsOf = (of: string) => [...new Set(plainWords(of).map(stemOf))];
+  return {
+    command,
+    names,
+    all: new Set(names.flat()),
+    letters: new Set(Array.from({ length: Math.max(0, padded.length - 2) }, (_, at) => padded.slice(at, at + 3))),
+    about: stemsOf(command.description),
+    menu: stemsOf(command.menu.split('›').slice(0, -1).join(' ')),
+    place: stemsOf(command.place),
+    numbers: text.match(/\d+/g) ?? [],
+  };
+}
+
+/** What words and presses weigh, over both lists. */
+export interface Weights {
+  word(stem: string): number;
+  /** How telling a press is that both have: 1 where nobody else has it. */
+  press(press: string): number;
+}
+
+export function weightsOf(all: readonly Taken[]): Weights {
+  const often = new Map<string, number>();
+  const pressed = new Map<string, number>();
+  for (const one of all) {
+    for (const stem of one.all) often.set(stem, (often.get(stem) ?? 0) + 1);
+    for (const press of one.command.presses) pressed.set(press, (pressed.get(press) ?? 0) + 1);
+  }
+  const total = all.length + 1;
+  const small = new Set([...SMALL].map(stemOf));
+  const weight = new Map([...often].map(([stem, count]) => [stem, Math.log(1 + total / count) * (small.has(stem) ? 0.1 : 1)])); // prettier-ignore
+  const most = Math.log(1 + total);
+  return {
+    word: (stem) => weight.get(stem) ?? most,
+    press: (press) => 2 / Math.max(2, pressed.get(press) ?? 2),
+  };
+}
+
+/** What a pair is scored by: each from 0 to 1, what speaks against it as well. */
+export const FEATURES = [
+  'cover',
+  'least',
+  'equal',
+  'letters',
+  'about',
+  'menu',
+  'place',
+  'press',
+  'other keys',
+  'opposite',
+  'other action',
+  'left over',
+  'numbers',
+  'destroys',
+  'neighbours',
+] as const;
+export type Feature = (typeof FEATURES)[number];
+export type Features = Record<Feature, number>;
+
+const mean = (a: number, b: number) => (a + b === 0 ? 0 : (2 * a * b) / (a + b));
+
+/** How much of some words others answer to, by weight; and the heaviest that nothing answers to. */
+function cover(a: readonly string[], b: readonly string[], { near }: Nearness, weights: Weights) {
+  let [sum, all, left] = [0, 0, 0];
+  for (const word of a) {
+    const weight = weights.word(word);
+    let best = 0;
+    for (const other of b) best = Math.max(best, near(word, other));
+    sum += weight * best;
+    all += weight;
+    left = Math.max(left, weight * (1 - best));
+  }
+  return { share: all === 0 ? 0 : sum / all, left };
+}
+
+/** How far the words of doing in two names differ: 0 where each is answered, or where one name has none. */
+function otherAction(mine: readonly string[], theirs: readonly string[], { near, acts }: Nearness): number {
+  const [here, there] = [mine.filter(acts), theirs.filter(acts)];
+  if (here.length === 0 || there.length === 0) return 0;
+  const answered = (a: readonly string[], b: readonly string[]) =>
+    a.filter((word) => b.some((other) => near(word, other) >= 0.5)).length;
+  return 1 - (answered(here, theirs) + answered(there, mine)) / (here.length + there.length);
+}
+
+const dice = <T>(a: ReadonlySet<T>, b: ReadonlySet<T>) => {
+  let both = 0;
+  for (const one of a) if (b.has(one)) both++;
+  return a.size + b.size === 0 ? 0 : (2 * both) / (a.size + b.size);
+};
+const keyOf = (press: string) => press.slice(Math.max(press.lastIndexOf('+'), press.indexOf(' ')) + 1);
+
+/** What speaks for and against two commands being one: the best of their names, their presses, their places. */
+export function featuresOf(
+  a: Taken,
+  b: Taken,
+  words: Nearness,
+  weights: Weights,
+  trust: number,
+  neighbours = 0,
+): Features {
+  let [best, least, left, equal] = [0, 0, 1, 0];
+  let names: readonly [readonly string[], readonly string[]] = [[], []];
+  const heaviest = weights.word('\u0000');
+  for (const mine of a.names)
+    for (const theirs of b.names) {
+      const [there, back] = [cover(mine, theirs, words, weights), cover(theirs, mine, words, weights)];
+      const harmonic = mean(there.share, back.share);
+      if (harmonic <= best && best > 0) continue;
+      best = harmonic;
+      least = Math.min(there.share, back.share);
+      left = Math.min(1, Math.max(there.left, back.left) / heaviest);
+      names = [mine, theirs];
+      equal = mine.length === theirs.length && mine.every((word) => theirs.includes(word)) ? 1 : 0;
+    }
+  const [mine, theirs] = names;
+  const against = mine.some(
+    (x) => !theirs.includes(x) && theirs.some((y) => !mine.includes(y) && words.opposite(x, y)),
+  );
+  const shared = a.command.presses.filter((press) => b.command.presses.includes(press));
+  const telling = shared.reduce((most, press) => Math.max(most, weights.press(press)), 0);
+  const both = a.command.presses.length > 0 && b.command.presses.length > 0;
+  const keys = new Set(b.command.presses.map(keyOf));
+  const sameKey = both && shared.length === 0 && a.command.presses.some((press) => keys.has(keyOf(press)));
+  const about = a.about.length && b.about.length ? mean(cover(a.about, b.about, words, weights).share, cover(b.about, a.about, words, weights).share) : 0; // prettier-ignore
+  const menu = a.menu.length && b.menu.length ? cover(a.menu, b.menu, words, weights).share : 0;
+  const place = a.place.length && b.place.length ? cover(a.place, b.place, words, weights).share : 0;
+  const differ = a.numbers.join() !== b.numbers.join() && (a.numbers.length > 0 || b.numbers.length > 0);
+  return {
+    cover: best,
+    least,
+    equal,
+    letters: dice(a.letters, b.letters),
+    about,
+    menu,
+    place,
+    press: trust * telling,
+    'other keys': both && shared.length === 0 && !sameKey ? trust : 0,
+    opposite: against ? 1 : 0,
+    'other action': otherAction(mine, theirs, words),
+    'left over': left,
+    numbers: differ ? 1 : 0,
+    destroys: a.command.destructive !== b.command.destructive ? 1 : 0,
+    neighbours,
+  };
+}

@@ -1,0 +1,48 @@
+/**
+ * Mapping relations between concepts of two schemes (W3C, SKOS Simple Knowledge Organization System Reference, section 10),
+ * here between commands or places of two programs: `broad` says that the other one does more.
+ */
+export const RELATIONS = ['exact', 'close', 'broad', 'narrow', 'related'] as const;
+export type Relation = (typeof RELATIONS)[number];
+
+/** The relation seen from the other side: broadMatch and narrowMatch are inverse, the others symmetric (S43, S44, _mem_). */
+export function inverse(relation: Relation): Relation {
+  if (relation === 'broad') return 'narrow';
+  return relation === 'narrow' ? 'broad' : relation;
+}
+
+/**
+ * What two relations in a row come to, as a proposal only: exact leaves the other as it is, broad, narrow and close keep to
+ * themselves, and all else is related at most. Crib’s own rule; SKOS states transitivity of exactMatch alone (S45, _mem_).
+ */
+export function composed(first: Relation, second: Relation): Relation {
+  if (first === 'exact') return second;
+  if (second === 'exact') return first;
+  return first === second ? first : 'related';
+}
+
+/** One counterpart of a command or a place. */
+export interface Match {
+  readonly source: number;
+  readonly target: number;
+  readonly relation: Relation;
+}
+
+/** A crosswalk read from its other end. */
+export const inverted = (matches: readonly Match[]): Match[] =>
+  matches.map(({ source, target, relation }) => ({ source: target, target: source, relation: inverse(relation) }));
+
+/** Proposals by way of a third program: each pair once, with the nearest of the relations that lead to it. */
+export function composition(first: readonly Match[], second: readonly Match[]): Match[] {
+  const onward = new Map<number, Match[]>();
+  for (const match of second) onward.set(match.source, [...(onward.get(match.source) ?? []), match]);
+  const found = new Map<string, Match>();
+  for (const { source, target: middle, relation } of first)
+    for (const next of onward.get(middle) ?? []) {
+      const match = { source, target: next.target, relation: composed(relation, next.relation) };
+      const key = `${source} ${next.target}`;
+      const known = found.get(key);
+      if (!known || RELATIONS.indexOf(match.relation) < RELATIONS.indexOf(known.relation)) found.set(key, match);
+    }
+  return [...found.values()];
+}
