@@ -9,3 +9,4 @@ export * from './releases.ts';
 export * from './desk.ts';
 export * from './bin.ts';
 export * from './responses.ts';
+export * from './crosswalks.ts';

@@ -16,6 +16,7 @@ import { editingRoutes } from './editing.ts';
 import { keysetRoutes } from './keysets.ts';
 import { listRoutes } from './lists.ts';
 import { publicRoutes } from './public.ts';
+import { crosswalkRoutes } from './crosswalks.ts';
 import { releaseRoutes } from './releases.ts';
 import { actingWith, sameSite, sessionRoutes, sessions, signedIn } from './session.ts';
 import { sheetRoutes } from './sheets.ts';
@@ -67,6 +68,7 @@ export function createApp({ pool, readers, lists, sessionSecret, logger, pages, 
     sheetRoutes(acting),
     editingRoutes(acting),
     releaseRoutes(acting),
+    crosswalkRoutes(acting),
   );
   api.use(notFound);
   app.use('/api', api);

@@ -37,6 +37,13 @@ const CONSTRAINTS: Record<string, string> = {
   run_app_id_name_key: 'The app has a run of that name already.',
   command_app_id_name_key: 'The app has a command with that id already.',
   a_chooser_says_what_decides: 'Say what decides between the commands of a chooser.',
+  crosswalk_pair: 'There is a crosswalk between the two already.',
+  crosswalk_command_one_exact: 'A command has at most one counterpart that is the same.',
+  crosswalk_command_one_exact_back:
+    'That command is the same as another one already. Say “near” instead, or change the other.',
+  crosswalk_context_one_exact: 'A place has at most one counterpart that is the same.',
+  crosswalk_context_one_exact_back: 'That place is the same as another one already.',
+  between_two_apps: 'A crosswalk is between two programs.',
   an_argument_has_a_value: 'Say whose argument it is, and which value.',
   one_wording_a_place: 'A command has one wording a platform and language.',
   recipe_app_id_name_key: 'The app has a recipe of that name already.',
