@@ -131,6 +131,43 @@ async function load() {
   await call('POST', `/api/sheets/${sheet.id}/editions`);
   await make(newest);
   await notes(slug, shipped.id);
+  for (const folder of ['brinechart', 'tallowline']) await otherProgram(folder);
+}
+
+interface OtherFile {
+  readonly app: { slug: string };
+  readonly release: ReleaseFile;
+  readonly contexts: PlaceFile[];
+  readonly source: string;
+  readonly counts: Record<string, number>;
+  readonly crosswalk: { readonly to: string; readonly places: Record<string, string> };
+}
+
+/** A program that learners come from, with what was judged of it so far: its commands, its places. */
+async function otherProgram(folder: string) {
+  const { app, release, contexts, source, counts: counted, crosswalk } = json<OtherFile>(`${folder}/app.json`);
+  await call('POST', '/api/apps', app);
+  const { make } = releaseMaker(call, app.slug, (name) => file(`${folder}/${name}`));
+  const id = await make(release, contexts);
+  const from = await call<Catalogue>('GET', `/api/releases/${id}`);
+  const named = new Map(from.commands.map((one) => [one.name, one.id]));
+  const idOf = (name: string) => named.get(name) ?? fail(`${folder} has no command ${name}`);
+  const uses = Object.entries(counted).map(([name, perDay]) => ({ command: idOf(name), perDay, often: null }));
+  await call('PUT', `/api/apps/${app.slug}/uses`, { source, uses });
+  await call('POST', `/api/releases/${id}/seal`);
+
+  const made = await call<{ id: number }>('POST', '/api/crosswalks', { from: app.slug, to: crosswalk.to });
+  const { releases } = await call<AppOverview>('GET', `/api/apps/${crosswalk.to}`);
+  const to = await call<Catalogue>('GET', `/api/releases/${releases[0]!.id}`);
+  const targets = new Map(to.commands.map((one) => [one.name, one.id]));
+  const judged = folder === 'brinechart' ? json<[string, string, string][]>(`${folder}/judged.json`) : [];
+  const put = (of: string, list: object[]) => (list.length ? call('PUT', `/api/crosswalks/${made.id}/judgements`, { of, judged: list }) : null); // prettier-ignore
+  await put('command', judged.map(([name, relation, target]) => ({ source: idOf(name), matches: [{ target: target ? targets.get(target) : null, relation }] }))); // prettier-ignore
+  const place = ({ contexts: all }: Catalogue, name: string) => all.find((one) => one.name === name)?.id ?? fail(`there is no place ${name}`); // prettier-ignore
+  await put('context', Object.entries(crosswalk.places).map(([a, b]) => ({ source: place(from, a), matches: [{ target: place(to, b), relation: 'exact' }] }))); // prettier-ignore
+}
+function fail(sentence: string): never {
+  throw new Error(sentence);
 }
 
 /** What the newest release changes, published for learners. */

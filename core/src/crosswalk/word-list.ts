@@ -15,7 +15,7 @@ export const WORD_LIST: readonly WordSection[] = [
     name: ACTING,
     sets: sets(`
       delete remove erase kill del clear
-      add insert create new make place put
+      add insert create new make place plant
       copy duplicate clone
       change set modify edit
       move shift carry

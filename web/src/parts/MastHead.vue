@@ -25,6 +25,7 @@ const stages = computed(() => {
     ...[
       { stage: 'keysets', name: 'Keysets' },
       { stage: 'releases', name: 'Releases' },
+      { stage: 'crosswalks', name: 'Crosswalks' },
       { stage: 'sheets', name: 'Sheets' },
       { stage: 'handouts', name: 'Handouts' },
     ].map((one) => ({ ...one, to: there ? { name: one.stage, params, query: luggage.value } : null })),

@@ -1,0 +1,145 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { Edit } from '../../src/contract/index.ts';
+import {
+  claimsOf,
+  hindranceOf,
+  plan,
+  steps,
+  waiting,
+  type Claim,
+  type Coming,
+  type Plan,
+} from '../../src/crosswalk/index.ts';
+import { clashes, opened, settingAfter, weigh, type Setting } from '../../src/keyset/index.ts';
+import { LAYOUTS, US } from '../../src/keys/index.ts';
+import { keyboardsOf } from '../../src/press/index.ts';
+import { RESTS } from '../../src/reach/index.ts';
+import { catalogue } from '../list/fixtures.ts';
+import { binding, custom, shipped } from '../keyset/fixtures.ts';
+
+const COMMANDS = 6;
+const KEYS = ['A', 'B', 'Shift+A', 'F5', 'F6', 'Ctrl+J', 'A B', 'Alt+Q'];
+const bindings = fc.uniqueArray(
+  fc.record({ command: fc.integer({ min: 1, max: COMMANDS }), shortcut: fc.constantFrom(...KEYS), contexts: fc.constantFrom(1, 2, 3).map((id) => [id]) }), // prettier-ignore
+  { maxLength: 8, selector: (one) => `${one.shortcut} ${one.contexts.join()}` },
+);
+const world = fc.record({
+  old: bindings,
+  now: bindings,
+  tied: fc.subarray([1, 2, 3, 4, 5, 6], { minLength: 2 }),
+  uses: fc.array(fc.integer({ min: 0, max: 50 }), { minLength: COMMANDS, maxLength: COMMANDS }),
+  fixed: fc.subarray([1, 2, 3, 4, 5, 6], { maxLength: 1 }),
+  keep: fc.constantFrom(0, 2, Infinity),
+  layout: fc.constantFrom(...LAYOUTS.slice(0, 4)),
+});
+type World = typeof world extends fc.Arbitrary<infer T> ? T : never;
+
+function made({ old, now, tied, uses, fixed, layout }: World) {
+  const commands = Array.from({ length: COMMANDS }, (_, i) => ({ label: `C${i + 1}`, fixed: fixed.includes(i + 1) }));
+  const keyboards = keyboardsOf([layout, US], ['windows', 'macos']);
+  const theirs = opened(catalogue(commands, old));
+  const ours = opened(catalogue(commands, now));
+  const stack = { shipped: shipped(now.map((one) => binding(one.command, one.shortcut, { contexts: one.contexts }))), layers: [custom([])] }; // prettier-ignore
+  const setting: Setting = { ...ours.setting(1, keyboards), weighed: weigh(stack, keyboards) };
+  const coming: Coming = {
+    old: theirs,
+    counterparts: tied.map((id) => ({ source: id, target: COMMANDS + 1 - id, relation: 'exact' as const })),
+    places: new Map([[1, 1], [2, 2], [3, 3]]), // prettier-ignore
+    judged: new Set(tied),
+    uses: new Map(uses.map((one, i) => [i + 1, one])),
+  };
+  return { setting, coming };
+}
+const facts = { rest: RESTS[0]! };
+const planned = (one: World, keep = one.keep): { setting: Setting; coming: Coming; found: Plan } => {
+  const { setting, coming } = made(one);
+  return {
+    setting,
+    coming,
+    found: plan({ coming, setting, facts, keep, because: (kept) => (kept ? 'kept' : 'made way') }),
+  };
+};
+const errors = (setting: Setting) => new Set(clashes(setting).filter((one) => one.severity === 'error').map((one) => `${one.kind} ${one.parties.map((party) => `${party.command} ${party.context} ${party.shortcut}`).sort().join(' | ')}`)); // prettier-ignore
+const after = (setting: Setting, edits: readonly Edit[]) => settingAfter(setting, { put: edits, remove: [] });
+const has = (setting: Setting, command: number, platform: string) =>
+  setting.weighed.on(platform).of(command).length > 0;
+
+describe('a plan', () => {
+  it('adds no error on any keyboard, moves nothing fixed, gives what is kept, and says why of all else', () => {
+    fc.assert(
+      fc.property(world, (one) => {
+        const { setting, coming, found } = planned(one);
+        const then = after(setting, found.edits);
+        const base = errors(setting);
+        expect([...errors(then)].filter((each) => !base.has(each))).toEqual([]);
+        expect(found.edits.filter((edit) => setting.commands.get(edit.command)!.fixed)).toEqual([]);
+        for (const claim of found.kept) expect(then.weighed.on('windows').at(claim.target, claim.context).map((held) => held.shortcut)).toContain(claim.shortcut); // prettier-ignore
+        const wanted = one.keep === 0 ? 0 : claimsOf(coming, setting).length;
+        expect(found.kept.length + found.refused.length).toBeLessThanOrEqual(wanted);
+        for (const { command, now } of found.displaced) if (now) expect(has(then, command, 'windows')).toBe(true);
+        expect(found.edits.every((edit) => edit.reason !== '')).toBe(true);
+      }),
+      { numRuns: 250 },
+    );
+  }, 120_000);
+
+  it('keeps the greatest use that does not exclude itself, as trying all sets of up to eight finds', () => {
+    let compared = 0;
+    fc.assert(
+      fc.property(world, (one) => {
+        const { setting, coming, found } = planned(one, Infinity);
+        const able = claimsOf(coming, setting).filter((claim) => hindranceOf(claim, setting) === null);
+        if (able.length > 8 || found.refused.some((each) => each.why === 'would clash')) return;
+        // Alone in a keyset of their own: two that clash there, or begin alike, exclude one another.
+        const alone = (claims: readonly Claim[]) => weigh({ shipped: shipped(claims.map((claim) => binding(claim.target, claim.shortcut, { contexts: [claim.context], platform: claim.platform }))), layers: [] }, setting.weighed.keyboards); // prettier-ignore
+        const fits = (claims: readonly Claim[]) => !clashes({ ...setting, weighed: alone(claims) }).some((clash) => clash.parties.length === 2 && clash.parties[0].command !== clash.parties[1].command && ['same place', 'together', 'platform fold', 'waits'].includes(clash.kind)); // prettier-ignore
+        let best = 0;
+        for (let set = 0; set < 1 << able.length; set++) {
+          const claims = able.filter((_, at) => set & (1 << at));
+          const sum = claims.reduce((total, claim) => total + claim.uses, 0);
+          if (sum > best && fits(claims)) best = sum;
+        }
+        compared++;
+        expect(found.kept.reduce((total, claim) => total + claim.uses, 0)).toBe(best);
+      }),
+      { numRuns: 120 },
+    );
+    expect(compared).toBeGreaterThan(60);
+  }, 120_000);
+
+  it('is learned in steps that each add no error, and leave nobody without a key in between', () => {
+    let several = 0;
+    fc.assert(
+      fc.property(world, fc.integer({ min: 1, max: 4 }), (one, count) => {
+        const { setting, coming, found } = planned(one, Infinity);
+        const parts = steps(found.edits, setting, coming.uses, count);
+        expect(parts.length).toBeLessThanOrEqual(count);
+        expect(parts.flatMap((part) => part.edits).length).toBe(found.edits.length);
+        expect(new Set(parts.flatMap((part) => part.edits))).toEqual(new Set(found.edits));
+        if (parts.length > 1) several++;
+        const [base, whole] = [errors(setting), after(setting, found.edits)];
+        const done: Edit[] = [];
+        for (const part of parts) {
+          done.push(...part.edits);
+          const now = after(setting, done);
+          expect([...errors(now)].filter((each) => !base.has(each))).toEqual([]);
+          for (const platform of ['windows', 'macos'])
+            for (let id = 1; id <= COMMANDS; id++) if (has(setting, id, platform) && has(whole, id, platform)) expect(has(now, id, platform)).toBe(true); // prettier-ignore
+        }
+        // The heaviest step is as light as any cut of that order makes it.
+        const groups = waiting(found.edits, setting).map((list) => list.reduce((sum, at) => sum + 1 + (coming.uses.get(found.edits[at]!.command) ?? 0), 0)); // prettier-ignore
+        const lightest = (from: number, left: number): number => {
+          if (from === groups.length) return 0;
+          if (left === 1) return groups.slice(from).reduce((a, b) => a + b, 0);
+          let best = Infinity;
+          for (let to = from + 1; to <= groups.length; to++) best = Math.min(best, Math.max(groups.slice(from, to).reduce((a, b) => a + b, 0), lightest(to, left - 1))); // prettier-ignore
+          return best;
+        };
+        if (groups.length) expect(Math.max(...parts.map((part) => part.weight))).toBe(lightest(0, count));
+      }),
+      { numRuns: 150 },
+    );
+    expect(several).toBeGreaterThan(15);
+  }, 120_000);
+});

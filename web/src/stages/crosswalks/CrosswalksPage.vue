@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue';
+import type { App, CrosswalkOverview } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import { ask, problemsOf } from '../../api/client.ts';
+import ProblemList from '../../parts/ProblemList.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** Crosswalks that begin or end at the app in hand: how far each is judged, and beginning another. */
+const workspace = useWorkspace();
+const { appSlug, luggage, router } = usePlace();
+const list = shallowRef<readonly CrosswalkOverview[] | null>(null);
+const apps = shallowRef<readonly App[]>([]);
+const problem = shallowRef<Problem | null>(null);
+const problems = shallowRef<readonly Problem[]>([]);
+const other = ref('');
+const coming = ref(true);
+async function load() {
+  problem.value = null;
+  list.value = null;
+  try {
+    const slug = appSlug.value;
+    const [found, all] = await Promise.all([ask<CrosswalkOverview[]>('GET', `/api/apps/${slug}/crosswalks`), ask<App[]>('GET', '/api/apps')]); // prettier-ignore
+    list.value = found;
+    apps.value = all.filter((one) => one.slug !== slug);
+  } catch (error) {
+    problem.value = problemsOf(error)[0] ?? null;
+  }
+}
+watch(appSlug, load, { immediate: true });
+const ends = computed(() => (coming.value ? { from: other.value, to: appSlug.value } : { from: appSlug.value, to: other.value })); // prettier-ignore
+async function make() {
+  problems.value = [];
+  try {
+    const { id } = await ask<{ id: number }>('POST', '/api/crosswalks', ends.value);
+    await router.push({ name: 'judging', params: { crosswalk: id }, query: luggage.value });
+  } catch (error) {
+    problems.value = problemsOf(error);
+  }
+}
+const share = ({ judged, commands }: CrosswalkOverview) => (commands ? Math.round((100 * judged) / commands) : 0);
+</script>
+
+<template>
+  <ReleaseGate>
+    <StageFrame>
+      <template #index>
+        <h2>{{ workspace.app?.name }}</h2>
+        <p class="mid">Which command of one program answers to which of another.</p>
+      </template>
+      <h1>
+        Crosswalks<small v-if="list">{{ list.length }} with {{ workspace.app?.name }}</small>
+      </h1>
+      <StateNote v-if="problem" first :problem="problem" @again="load" />
+      <StateNote v-else-if="!list" first loading />
+      <StateNote v-else-if="!list.length" first title="No program is tied to this one yet">
+        <p>
+          Catalogue the program that your learners come from, then begin a crosswalk in the margin: Crib proposes what
+          answers to what, and you judge it.
+        </p>
+        <RouterLink class="btn" :to="{ name: 'desk' }">To the desk</RouterLink>
+      </StateNote>
+      <div v-else class="lines" tabindex="0" role="region" aria-label="Crosswalks">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">From</th>
+              <th scope="col">To</th>
+              <th scope="col">Judged</th>
+              <th scope="col"><span class="sr-only">Share</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in list" :key="one.id">
+              <th scope="row">
+                <RouterLink :to="{ name: 'judging', params: { crosswalk: one.id }, query: luggage }">{{
+                  one.from.name
+                }}</RouterLink>
+              </th>
+              <td>{{ one.to.name }}</td>
+              <td class="figures">{{ one.judged }} of {{ one.commands }}</td>
+              <td>
+                <span class="bar"
+                  ><span class="track"><i :style="{ width: `${share(one)}%` }"></i></span>
+                  <span class="figures">{{ share(one) }} %</span></span
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <template #margin>
+        <form class="make" @submit.prevent="make">
+          <h2>Begin a crosswalk</h2>
+          <label
+            >The other program
+            <ElSelect v-model="other" filterable aria-label="The other program" placeholder="choose one">
+              <ElOption v-for="one in apps" :key="one.id" :value="one.slug" :label="one.name" />
+            </ElSelect>
+          </label>
+          <ElRadioGroup v-model="coming" aria-label="Which way learners go">
+            <ElRadio :value="true">Learners come from it to {{ workspace.app?.name }}</ElRadio>
+            <ElRadio :value="false">Learners go from {{ workspace.app?.name }} to it</ElRadio>
+          </ElRadioGroup>
+          <ProblemList :problems="problems" />
+          <div class="actions"><button type="submit" class="btn primary" :disabled="!other">Begin</button></div>
+        </form>
+      </template>
+    </StageFrame>
+  </ReleaseGate>
+</template>
+
+<style scoped>
+.bar {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+}
+.track {
+  width: 160px;
+  height: 10px;
+  background: var(--hair);
+}
+.track i {
+  display: block;
+  height: 100%;
+  background: var(--ink);
+}
+:deep(.el-radio-group) {
+  display: grid;
+  justify-items: start;
+}
+</style>

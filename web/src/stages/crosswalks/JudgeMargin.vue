@@ -1,0 +1,138 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import { RELATIONS, evidenceOf, type Proposed, type Relation, type Standing } from '@crib/core/crosswalk';
+import type { Command } from '@crib/core/contract';
+import type { Opened } from '@crib/core/keyset';
+import { say as sentence } from '@crib/core/words';
+import KeyChip from '../../parts/KeyChip.vue';
+import { usePlace } from '../../stores/place.ts';
+import { RELATION_WORDS } from './words.ts';
+
+/** The proposals for a command with what speaks for them, another counterpart by name, and what was judged. */
+const props = defineProps<{
+  command: Command;
+  to: Opened;
+  standing: Standing;
+  proposed: Proposed | null;
+  as: Relation;
+  keysOf: (id: number) => readonly string[];
+  taken: (id: number) => boolean;
+}>();
+const emit = defineEmits<{
+  take: [id: number];
+  relate: [relation: Relation];
+  say: [kind: 'none' | 'later'];
+  back: [];
+}>();
+const { platform, style } = usePlace();
+const other = ref<number | null>(null);
+watch(
+  () => props.command.id,
+  () => (other.value = null),
+);
+const label = (id: number) => props.to.commands.get(id)?.label ?? 'not in this release';
+const facts = computed(() => [props.command.category, props.command.menu].filter(Boolean).join(' · '));
+</script>
+
+<template>
+  <h2>{{ command.label }}</h2>
+  <p class="under">{{ facts }}</p>
+  <template v-if="standing.kind !== 'unjudged'">
+    <h3>Judged</h3>
+    <p v-if="standing.kind === 'none'">It has no counterpart.</p>
+    <p v-else-if="standing.kind === 'later'">Put off.</p>
+    <p v-for="one in standing.matches" :key="one.target">
+      <b>{{ RELATION_WORDS[one.relation] }}</b>: {{ label(one.target) }}
+    </p>
+    <button type="button" class="btn plain" @click="emit('back')">Take the judgement back</button>
+  </template>
+  <h3>Proposals</h3>
+  <p v-if="!proposed" class="mid" role="status">Looking…</p>
+  <p v-else-if="!proposed.proposals.length" class="mid">Nothing there is like it.</p>
+  <template v-else>
+    <button
+      v-for="(one, index) in proposed.proposals"
+      :key="one.target"
+      type="button"
+      class="proposal"
+      @click="emit('take', one.target)"
+    >
+      <kbd class="chip">{{ index + 1 }}</kbd>
+      <span
+        ><b>{{ label(one.target) }}</b
+        ><small>{{
+          evidenceOf(one.features)
+            .map((each) => sentence(each))
+            .join(', ')
+        }}</small
+        ><small v-if="taken(one.target)">another command answers to it</small></span
+      >
+      <span class="keys"
+        ><KeyChip v-for="key in keysOf(one.target)" :key="key" :shortcut="key" :platform="platform" :how="style"
+      /></span>
+    </button>
+    <p class="mid">The first is right with a likelihood of {{ Math.round(100 * proposed.likelihood) }} %.</p>
+  </template>
+  <h3>Take it as</h3>
+  <div class="relations" role="group" aria-label="Relation">
+    <button
+      v-for="one in RELATIONS"
+      :key="one"
+      type="button"
+      class="btn"
+      :aria-pressed="as === one"
+      @click="emit('relate', one)"
+    >
+      {{ RELATION_WORDS[one] }}
+    </button>
+  </div>
+  <h3>Another command</h3>
+  <ElSelect v-model="other" filterable size="small" aria-label="Another command" placeholder="name it">
+    <ElOption v-for="one in to.catalogue.commands" :key="one.id" :value="one.id" :label="one.label" />
+  </ElSelect>
+  <div class="actions">
+    <button type="button" class="btn" :disabled="other === null" @click="emit('take', other!)">Take it</button>
+    <button type="button" class="btn" @click="emit('say', 'none')">No counterpart</button>
+    <button type="button" class="btn" @click="emit('say', 'later')">Later</button>
+  </div>
+</template>
+
+<style scoped>
+.proposal {
+  display: grid;
+  grid-template-columns: 24px 1fr auto;
+  gap: 8px;
+  width: 100%;
+  align-items: start;
+  padding: 6px 0;
+  border: 0;
+  border-bottom: 1px solid var(--hair);
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+.proposal:hover {
+  background: var(--tide-wash);
+}
+small {
+  display: block;
+  color: var(--mid);
+  font-size: 12.5px;
+}
+.relations {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+.relations .btn[aria-pressed='true'] {
+  background: var(--tide-wash);
+  border-color: var(--tide);
+}
+.keys {
+  display: grid;
+  gap: 3px;
+  justify-items: end;
+}
+</style>

@@ -1,0 +1,294 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, watch } from 'vue';
+import type { Relation, Standing } from '@crib/core/crosswalk';
+import type { Command } from '@crib/core/contract';
+import type { Opened } from '@crib/core/keyset';
+import IndexLine from '../../parts/IndexLine.vue';
+import KeyChip from '../../parts/KeyChip.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import JudgeMargin from './JudgeMargin.vue';
+import TakeSure from './TakeSure.vue';
+import { useCrosswalk } from './useCrosswalk.ts';
+import { useJudging } from './useJudging.ts';
+import { RELATION_WORDS } from './words.ts';
+
+/** Judging what answers to what, by keyboard: a digit takes a proposal, and the next row is there. */
+const workspace = useWorkspace();
+const { kept, set, platform, style, luggage } = usePlace();
+const { crosswalk, from, to, problem, load } = useCrosswalk();
+const judging = useJudging(crosswalk, from, to);
+const { problems, proposals, bySource, byTarget, judge, undo, undoable } = judging;
+
+const show = kept('show', 'all');
+const at = kept('row');
+const sure = ref(false);
+const list = ref<HTMLElement | null>(null);
+const as = ref<Relation>('exact');
+
+const likely = (id: number) => proposals.value.get(id)?.likelihood ?? 0;
+const FILTERS: readonly (readonly [string, string, (id: number, standing: Standing) => boolean])[] = [
+  ['all', 'All', () => true],
+  ['unjudged', 'Not yet judged', (_, { kind }) => kind === 'unjudged'],
+  ['likely', 'Not judged, likely', (id, { kind }) => kind === 'unjudged' && likely(id) >= 0.9],
+  ['unlikely', 'Not judged, unlikely', (id, { kind }) => kind === 'unjudged' && likely(id) < 0.4],
+  ['judged', 'With a counterpart', (_, { kind }) => kind === 'counterparts'],
+  ['none', 'No counterpart', (_, { kind }) => kind === 'none'],
+  ['later', 'Put off', (_, { kind }) => kind === 'later'],
+];
+const all = computed(() => from.value?.catalogue.commands ?? []);
+const counts = computed(() => new Map(FILTERS.map(([name, , holds]) => [name, all.value.filter((one) => holds(one.id, bySource.value(one.id))).length]))); // prettier-ignore
+const rows = computed(() => {
+  const [, , holds] = FILTERS.find(([name]) => name === show.value) ?? FILTERS[0]!;
+  return all.value.filter((one) => one.name === at.value || holds(one.id, bySource.value(one.id)));
+});
+const selected = computed(() => rows.value.find((one) => one.name === at.value) ?? rows.value[0] ?? null);
+const judged = computed(() => all.value.length - (counts.value.get('unjudged') ?? 0) - (counts.value.get('later') ?? 0)); // prettier-ignore
+/** Commands of the target that nothing answers to: what learners never had. */
+const newThere = computed(() => (to.value?.catalogue.commands ?? []).filter((one) => byTarget.value(one.id).kind === 'unjudged')); // prettier-ignore
+
+function keysOf(opened: Opened | null, command: Command | undefined): string[] {
+  if (!opened?.shipped || !command) return [];
+  const { platforms } = opened.catalogue.release;
+  const on = platforms.includes(platform.value) ? platform.value : platforms[0]!;
+  const held = opened.weighed(opened.shipped.id, workspace.keyboardsFor(platforms)).on(on).of(command.id);
+  return [...new Set(held.map((one) => one.shortcut))];
+}
+const target = (id: number) => to.value?.commands.get(id);
+
+function go(step: number) {
+  const index = rows.value.findIndex((one) => one === selected.value);
+  const next = rows.value[Math.max(0, Math.min(rows.value.length - 1, index + step))];
+  if (next) void set({ row: next.name }, true);
+}
+/** Judges the row and goes on to the next one at once; what is refused is said, and the row is still there. */
+async function say(matches: readonly { target: number | null; relation: Relation | 'none' | 'later' }[]) {
+  const one = selected.value;
+  if (!one) return;
+  go(1);
+  as.value = 'exact';
+  if (!(await judge([{ source: one.id, matches: matches.map((each) => ({ ...each, note: '' })) }])))
+    await set({ row: one.name }, true);
+}
+const take = (index: number) => {
+  const found = selected.value && proposals.value.get(selected.value.id)?.proposals[index];
+  if (found) void say([{ target: found.target, relation: as.value }]);
+};
+/** Another relation: of the counterpart the row has, or of the one that is taken next. */
+function relate(relation: Relation) {
+  const standing = selected.value && bySource.value(selected.value.id);
+  const [match] = standing?.matches ?? [];
+  if (match && standing!.matches.length === 1) void say([{ target: match.target, relation }]);
+  else as.value = relation;
+}
+async function back() {
+  const source = await undo();
+  const one = source === null ? undefined : from.value?.commands.get(source);
+  if (one) await set({ row: one.name }, true);
+}
+const RELATION_KEYS: Record<string, Relation> = { s: 'exact', n: 'close', b: 'broad', w: 'narrow', r: 'related' };
+function onKey(event: KeyboardEvent) {
+  if (event.ctrlKey || event.metaKey || event.altKey || !selected.value) return;
+  const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+  const act: (() => void) | undefined =
+    key === 'ArrowDown'
+      ? () => go(1)
+      : key === 'ArrowUp'
+        ? () => go(-1)
+        : /^[1-5]$/.test(key)
+          ? () => take(Number(key) - 1)
+          : key === 'Enter'
+            ? () => take(0)
+            : key === 'x'
+              ? () => void say([{ target: null, relation: 'none' }])
+              : key === 'l'
+                ? () => void say([{ target: null, relation: 'later' }])
+                : key === 'u'
+                  ? () => void back()
+                  : RELATION_KEYS[key] && (() => relate(RELATION_KEYS[key]!));
+  if (!act) return;
+  event.preventDefault();
+  event.stopPropagation();
+  act();
+}
+watch(selected, () => nextTick(() => list.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' }))); // prettier-ignore
+const said = (standing: Standing, id: number) =>
+  standing.kind === 'none' ? 'no counterpart' : standing.kind === 'later' ? 'put off' : standing.kind === 'unjudged' ? (proposals.value.has(id) ? 'unjudged' : '…') : RELATION_WORDS[standing.matches[0]!.relation]; // prettier-ignore
+</script>
+
+<template>
+  <ReleaseGate>
+    <StageFrame>
+      <template #index>
+        <h2>{{ workspace.app?.name }}</h2>
+        <RouterLink class="btn plain" :to="{ name: 'crosswalks', query: luggage }">All crosswalks</RouterLink>
+        <template v-if="crosswalk && from && to">
+          <h3>Commands of {{ crosswalk.from.name }}</h3>
+          <IndexLine
+            v-for="[name, title] in FILTERS"
+            :key="name"
+            :on="show === name"
+            :count="counts.get(name) ?? 0"
+            @click="set({ show: name === 'all' ? '' : name, row: '' })"
+            >{{ title }}</IndexLine
+          >
+          <h3>Commands of {{ crosswalk.to.name }}</h3>
+          <IndexLine :on="show === 'new'" :count="newThere.length" @click="set({ show: 'new', row: '' })"
+            >Nothing answers to them</IndexLine
+          >
+        </template>
+      </template>
+      <StateNote v-if="problem" first :problem="problem" @again="load" />
+      <StateNote v-else-if="!crosswalk || !from || !to" first loading />
+      <template v-else>
+        <h1>
+          From {{ crosswalk.from.name }} {{ from.catalogue.release.label }} to {{ crosswalk.to.name }}
+          {{ to.catalogue.release.label }}<small>{{ judged }} of {{ all.length }} judged</small>
+        </h1>
+        <div class="tools">
+          <span
+            >A digit takes a proposal as <b>{{ RELATION_WORDS[as] }}</b></span
+          >
+          <span class="end">
+            <button type="button" class="btn" :disabled="!undoable" @click="back">Undo</button>
+            <button type="button" class="btn" :aria-pressed="sure" @click="sure = !sure">Take the likeliest</button>
+          </span>
+        </div>
+        <ProblemList :problems="problems" />
+        <div v-if="show === 'new'" class="list" tabindex="0" role="region" aria-label="Commands nothing answers to">
+          <div v-for="one in newThere" :key="one.id" class="row new">
+            <span
+              ><KeyChip
+                v-for="key in keysOf(to, one)"
+                :key="key"
+                :shortcut="key"
+                :platform="platform"
+                :how="style" /></span
+            ><span>{{ one.label }}</span
+            ><span class="mid">{{ one.category }}</span>
+          </div>
+        </div>
+        <StateNote v-else-if="!rows.length" title="Nothing of that kind is left" />
+        <div v-else ref="list" class="list" role="grid" tabindex="0" aria-label="Commands to judge" @keydown="onKey">
+          <div
+            v-for="one in rows"
+            :key="one.id"
+            class="row"
+            role="row"
+            :aria-selected="one === selected"
+            :class="{ selected: one === selected }"
+            @click="(set({ row: one.name }, true), list?.focus())"
+          >
+            <span role="gridcell" class="chips"
+              ><KeyChip
+                v-for="key in keysOf(from, one)"
+                :key="key"
+                :shortcut="key"
+                :platform="platform"
+                :how="style"
+              /><span v-if="!keysOf(from, one).length" class="mid">none</span></span
+            >
+            <span role="gridcell"
+              ><b>{{ one.label }}</b></span
+            >
+            <span role="gridcell" class="mid word">{{ said(bySource(one.id), one.id) }}</span>
+            <span role="gridcell">
+              <template v-if="bySource(one.id).kind === 'counterparts'">{{
+                bySource(one.id)
+                  .matches.map((match) => target(match.target)?.label ?? 'not in this release')
+                  .join(', ')
+              }}</template>
+              <span v-else-if="bySource(one.id).kind === 'unjudged' && proposals.get(one.id)?.proposals[0]" class="mid"
+                >{{ target(proposals.get(one.id)!.proposals[0]!.target)?.label }}?</span
+              >
+            </span>
+            <span role="gridcell" class="figures mid">{{
+              bySource(one.id).kind === 'unjudged' && proposals.has(one.id)
+                ? `${Math.round(100 * likely(one.id))} %`
+                : ''
+            }}</span>
+          </div>
+        </div>
+        <div class="foot">
+          <span><kbd class="chip">1</kbd>–<kbd class="chip">5</kbd> take</span
+          ><span
+            ><kbd class="chip">S</kbd> same <kbd class="chip">N</kbd> near <kbd class="chip">B</kbd> does more
+            <kbd class="chip">W</kbd> does less <kbd class="chip">R</kbd> related</span
+          ><span><kbd class="chip">X</kbd> none</span><span><kbd class="chip">L</kbd> later</span
+          ><span><kbd class="chip">U</kbd> undo</span>
+        </div>
+      </template>
+      <template #margin>
+        <TakeSure
+          v-if="sure && from && to"
+          :from="from"
+          :to="to"
+          :proposals="proposals"
+          :standing="bySource"
+          @take="(pairs) => judge(pairs).then((done) => done && (sure = false))"
+          @cancel="sure = false"
+        />
+        <JudgeMargin
+          v-else-if="selected && from && to && show !== 'new'"
+          :command="selected"
+          :to="to"
+          :standing="bySource(selected.id)"
+          :proposed="proposals.get(selected.id) ?? null"
+          :as="as"
+          :keys-of="(id: number) => keysOf(to, target(id))"
+          :taken="
+            (id: number) => byTarget(id).matches.some((one) => one.source !== undefined && one.target !== selected!.id)
+          "
+          @take="(id) => say([{ target: id, relation: as }])"
+          @relate="(relation) => relate(relation)"
+          @say="(kind) => say([{ target: null, relation: kind }])"
+          @back="say([])"
+        />
+      </template>
+    </StageFrame>
+  </ReleaseGate>
+</template>
+
+<style scoped>
+.list {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+  margin-right: -18px;
+  border-top: 1.5px solid var(--ink);
+}
+.row {
+  display: grid;
+  grid-template-columns: 150px minmax(120px, 1fr) 110px minmax(120px, 1fr) 48px;
+  gap: 0 12px;
+  align-items: center;
+  min-height: 34px;
+  padding: 2px 8px;
+  border-bottom: 1px solid var(--hair);
+  content-visibility: auto;
+  contain-intrinsic-size: auto 34px;
+}
+.row.new {
+  grid-template-columns: 150px 1fr 1fr;
+}
+.selected {
+  background: var(--tide-wash);
+  box-shadow: inset 3px 0 0 var(--tide);
+}
+.chips {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+}
+.word {
+  font-family: var(--mono);
+  font-size: 12.5px;
+}
+.foot {
+  flex-wrap: wrap;
+}
+</style>
