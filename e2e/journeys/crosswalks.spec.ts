@@ -90,3 +90,61 @@ test('the likeliest are taken together after they were listed, and what nothing 
   await expect(page.getByRole('region', { name: 'Commands nothing answers to' })).toBeVisible();
   await expectNoBarriers(page, 'what nothing answers to');
 });
+
+test('a plan keeps old keys, is pinned, cut into two steps and saved; in the ledger the kept presses are the old ones', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  const list = (await (await page.request.get('/api/apps/fathomry/crosswalks')).json()) as CrosswalkOverview[];
+  const id = list.find((one) => one.from.slug === 'brinechart' && one.to.slug === 'fathomry')!.id;
+  // Ten more are judged by keyboard.
+  await page.goto(`/crosswalks/fathomry/7.2/${id}?show=unjudged`);
+  const grid = page.getByRole('grid', { name: 'Commands to judge' });
+  await expect(margin(page).locator('.proposal').first()).toBeVisible();
+  await grid.focus();
+  const judged = async () => Number(/(\d+) of 282 judged/.exec(await page.getByRole('heading', { level: 1 }).innerText())![1]); // prettier-ignore
+  const before = await judged();
+  for (let done = 0; done < 10; done++) {
+    const row = page.url();
+    await margin(page).getByText(/^The first is right|^Nothing there is like it/).waitFor();
+    // What another command is the same as already is not taken a second time.
+    const first = await margin(page).locator('.proposal').first().innerText();
+    await page.keyboard.press(/answers to it/.test(first) ? 'x' : '1');
+    await expect.poll(() => page.url()).not.toBe(row);
+  }
+  await expect.poll(judged).toBeGreaterThanOrEqual(before + 8);
+
+  await page.getByRole('link', { name: 'The plan' }).click();
+  const table = page.getByRole('region', { name: 'The plan, step by step' });
+  await expect(table).toContainText('Step 1 of 4');
+  await expectNoBarriers(page, 'a plan');
+  const policies = page.getByRole('group', { name: 'Ways to move over' }).locator('.policy');
+  const shares = (await policies.locator('.share').allInnerTexts()).map((text) => Number(/\d+/.exec(text)![0]));
+  expect(shares).toEqual(shares.toSorted((a, b) => a - b));
+  // Fewer of the busiest; one is pinned whatever the count.
+  await page.goto(`/crosswalks/fathomry/7.2/${id}/plan?keep=10`);
+  await table
+    .getByRole('row', { name: /Plant spot/ })
+    .first()
+    .click();
+  await expect(margin(page).getByRole('heading', { name: 'Place sounding keeps the old keys' })).toBeVisible();
+  await margin(page).getByRole('button', { name: 'Keep it in any case' }).click();
+  await page.goto(page.url().replace('keep=10', 'keep=0'));
+  await expect(table.getByRole('row', { name: /Plant spot/ }).first()).toBeVisible();
+  await page.goto(page.url().replace('keep=0', 'keep=40&steps=2'));
+  await expect(table).toContainText('Step 2 of 2');
+  await margin(page).getByText('A keyset and a sheet for each step').click();
+  await margin(page).getByRole('button', { name: 'Save 2 steps' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Coming from Brinechart, step 2');
+
+  const { keysets, sheets, releases } = (await (await page.request.get('/api/apps/fathomry')).json()) as AppOverview;
+  expect(keysets.filter((one) => one.name.startsWith('Coming from Brinechart, step'))).toHaveLength(2);
+  expect(sheets.filter((one) => one.title.startsWith('Coming from Brinechart, step'))).toHaveLength(2);
+  const catalogue = (await (await page.request.get(`/api/releases/${releases[0]!.id}`)).json()) as Catalogue;
+  const last = catalogue.keysets.find((one) => one.name === 'Coming from Brinechart, step 2')!;
+  expect(last.kind === 'custom' && last.edits.every((edit) => edit.reason !== '')).toBe(true);
+  await page.goto(`/keysets/fathomry/7.2/${last.id}?row=depth.place-sounding&q=Place sounding`);
+  await expect(page.getByRole('row', { name: /^Place sounding/ })).toContainText('D');
+  expect(heard).toEqual([]);
+});

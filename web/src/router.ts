@@ -70,6 +70,7 @@ export const router = createRouter({
     view('keyset', `/keysets/${RELEASE}/:keyset`, 'Keyset', () => import('./stages/keysets/KeysetPage.vue')),
     view('crosswalks', `/crosswalks/${RELEASE}`, 'Crosswalks', () => import('./stages/crosswalks/CrosswalksPage.vue')),
     view('judging', `/crosswalks/${RELEASE}/:crosswalk`, 'Judging', () => import('./stages/crosswalks/JudgePage.vue')),
+    view('plan', `/crosswalks/${RELEASE}/:crosswalk/plan`, 'Plan', () => import('./stages/crosswalks/PlanPage.vue')),
     view('releases', `/releases/${RELEASE}`, 'What moved', () => import('./stages/releases/MovedPage.vue')),
     view('lineage', `/releases/${RELEASE}/lineage`, 'Lineage', () => import('./stages/releases/LineagePage.vue')),
     view('life', `/releases/${RELEASE}/life`, 'Over the years', () => import('./stages/releases/LifePage.vue')),

@@ -25,6 +25,14 @@ export interface Claim {
   readonly uses: number;
 }
 
+/** How often the new program’s commands will be used by hands that come: as often as what they answer to. */
+export function usesThere({ counterparts, uses }: Coming): Map<number, number> {
+  const found = new Map<number, number>();
+  for (const { source, target, relation } of counterparts)
+    if (LIKE.has(relation)) found.set(target, (found.get(target) ?? 0) + (uses.get(source) ?? 0));
+  return found;
+}
+
 /** Counterparts that do the like: what is only related keeps no key. */
 const LIKE = new Set<Relation>(['exact', 'close', 'broad', 'narrow']);
 
@@ -48,11 +56,19 @@ export function claimsOf({ old, counterparts, places, uses }: Coming, setting: S
         if (known) known.on.push(platform);
         else found.set(key, { claim, on: [platform] });
       }
-  const whole = platforms.length === keyboards.platforms.length;
   const claims = [...found.values()].flatMap(({ claim, on }) =>
-    on.length === platforms.length && whole ? [claim] : on.map((platform) => ({ ...claim, platform })),
+    on.length === platforms.length ? [claim] : on.map((platform) => ({ ...claim, platform })),
   );
   return claims.sort((a, b) => b.uses - a.uses || a.source - b.source || a.target - b.target);
+}
+
+/** Whether the new program has the press there for that command already. */
+export function isShipped({ target, context, shortcut, platform }: Claim, { weighed }: Setting): boolean {
+  const { keyboards, on } = weighed;
+  const there = platform === null ? keyboards.platforms : [platform];
+  return there.every((one) =>
+    on(one).at(target, context).some((held) => keyboards.pressKey(held.shortcut, one) === keyboards.pressKey(shortcut, one)),
+  );
 }
 
 /** Why the new program cannot let a press be kept, whatever else is kept; null where it can. */

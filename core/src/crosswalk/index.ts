@@ -7,6 +7,8 @@ export { matching, propose, type MatchQuestion, type Proposal, type Proposed } f
 export { matchedCommands } from './matched.ts';
 export { standings, taught, type Standing } from './judged.ts';
 export { evidenceOf } from './evidence.ts';
-export { claimsOf, hindranceOf, type Claim, type Coming, type Hindrance } from './claims.ts';
+export { claimsOf, hindranceOf, isShipped, usesThere, type Claim, type Coming, type Hindrance } from './claims.ts';
 export { plan, type Plan, type PlanQuestion } from './plan.ts';
 export { steps, waiting, type Step } from './steps.ts';
+export { moveFigures, type MoveFigures } from './figures.ts';
+export { translator, type Translated } from './translator.ts';

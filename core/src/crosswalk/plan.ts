@@ -2,7 +2,7 @@ import type { Edit } from '../contract/index.ts';
 import { clashes, consequences, placeKey, settingAfter, type Clash, type Setting } from '../keyset/index.ts';
 import { howOf, meetOn } from '../press/index.ts';
 import { reassign, type ProposalFacts } from '../reach/index.ts';
-import { claimsOf, hindranceOf, type Claim, type Coming, type Hindrance } from './claims.ts';
+import { claimsOf, hindranceOf, isShipped, type Claim, type Coming, type Hindrance } from './claims.ts';
 
 export interface PlanQuestion {
   readonly coming: Coming;
@@ -43,6 +43,7 @@ export function plan(question: PlanQuestion): Plan {
   const refused: { claim: Claim; why: Plan['refused'][number]['why'] }[] = [];
   const able = all.filter((claim) => {
     if (!wanted.has(claim.source)) return false;
+    if (isShipped(claim, setting)) return true;
     const why = question.ruledOut?.has(claim.shortcut) ? 'not accepted' : hindranceOf(claim, setting);
     if (why) refused.push({ claim, why });
     return why === null;
@@ -161,9 +162,10 @@ function layOut(kept: readonly Claim[], question: PlanQuestion): Pick<Plan, 'edi
     const { target: command, context, platform } = first;
     const on = platform === null ? keyboards.platforms : [platform];
     const own = on.map((one) => setting.weighed.on(one).at(command, context).map((held) => held.shortcut)); // prettier-ignore
-    const has = (key: string) => own.every((list, at) => list.some((one) => keyboards.pressKey(one, on[at]!) === keyboards.pressKey(key, on[at]!))); // prettier-ignore
-    if (keys.every(has)) return [];
-    const shortcuts = [...new Set([...keys, ...(own[0] ?? [])])].slice(0, Math.max(keys.length, most));
+    if (keys.every((shortcut) => isShipped({ ...first, shortcut }, setting))) return [];
+    // What it had and another is to keep goes to that one.
+    const free = (own[0] ?? []).filter((one) => !kept.some((claim) => claim.target !== command && claim.context === context && meetOn(keyboards.strokes(one), keyboards.strokes(claim.shortcut), keyboards) !== 0n)); // prettier-ignore
+    const shortcuts = [...new Set([...keys, ...free])].slice(0, Math.max(keys.length, most));
     return [{ command, context, platform, action: 'set', shortcuts: shortcuts.slice(0, 8), reason: because(first), memoryAid: '' }]; // prettier-ignore
   });
   const outcome = consequences(setting, { put, remove: [] });

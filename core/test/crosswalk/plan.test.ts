@@ -4,6 +4,7 @@ import type { Edit } from '../../src/contract/index.ts';
 import {
   claimsOf,
   hindranceOf,
+  isShipped,
   plan,
   steps,
   waiting,
@@ -31,13 +32,13 @@ const world = fc.record({
   uses: fc.array(fc.integer({ min: 0, max: 50 }), { minLength: COMMANDS, maxLength: COMMANDS }),
   fixed: fc.subarray([1, 2, 3, 4, 5, 6], { maxLength: 1 }),
   keep: fc.constantFrom(0, 2, Infinity),
-  layout: fc.constantFrom(...LAYOUTS.slice(0, 4)),
+  layout: fc.constantFrom(0, 1, 2, 3),
 });
 type World = typeof world extends fc.Arbitrary<infer T> ? T : never;
 
 function made({ old, now, tied, uses, fixed, layout }: World) {
   const commands = Array.from({ length: COMMANDS }, (_, i) => ({ label: `C${i + 1}`, fixed: fixed.includes(i + 1) }));
-  const keyboards = keyboardsOf([layout, US], ['windows', 'macos']);
+  const keyboards = keyboardsOf([LAYOUTS[layout]!, US], ['windows', 'macos']);
   const theirs = opened(catalogue(commands, old));
   const ours = opened(catalogue(commands, now));
   const stack = { shipped: shipped(now.map((one) => binding(one.command, one.shortcut, { contexts: one.contexts }))), layers: [custom([])] }; // prettier-ignore
@@ -89,7 +90,7 @@ describe('a plan', () => {
     fc.assert(
       fc.property(world, (one) => {
         const { setting, coming, found } = planned(one, Infinity);
-        const able = claimsOf(coming, setting).filter((claim) => hindranceOf(claim, setting) === null);
+        const able = claimsOf(coming, setting).filter((claim) => isShipped(claim, setting) || hindranceOf(claim, setting) === null);
         if (able.length > 8 || found.refused.some((each) => each.why === 'would clash')) return;
         // Alone in a keyset of their own: two that clash there, or begin alike, exclude one another.
         const alone = (claims: readonly Claim[]) => weigh({ shipped: shipped(claims.map((claim) => binding(claim.target, claim.shortcut, { contexts: [claim.context], platform: claim.platform }))), layers: [] }, setting.weighed.keyboards); // prettier-ignore

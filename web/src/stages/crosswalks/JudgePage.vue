@@ -154,6 +154,9 @@ const said = (standing: Standing, id: number) =>
             >A digit takes a proposal as <b>{{ RELATION_WORDS[as] }}</b></span
           >
           <span class="end">
+            <RouterLink class="btn" :to="{ name: 'plan', params: { crosswalk: crosswalk.id }, query: luggage }"
+              >The plan</RouterLink
+            >
             <button type="button" class="btn" :disabled="!undoable" @click="back">Undo</button>
             <button type="button" class="btn" :aria-pressed="sure" @click="sure = !sure">Take the likeliest</button>
           </span>

@@ -8,3 +8,14 @@ export const RELATION_WORDS: Record<Relation, string> = {
   narrow: 'does less',
   related: 'related',
 };
+
+/** Why an old press cannot be kept. */
+export const HINDRANCE_WORDS: Record<string, string> = {
+  fixed: 'a command that cannot be changed is in the way',
+  'not accepted': 'the program does not take it',
+  system: 'the system keeps it',
+  typed: 'it types a character there',
+  'cannot be pressed': 'it cannot be pressed on every keyboard in hand',
+  'another is busier': 'another command used more keeps it',
+  'would clash': 'it would clash with another key',
+};

@@ -1,0 +1,296 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Claim, Plan } from '@crib/core/crosswalk';
+import KeyChip from '../../parts/KeyChip.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { useHands } from '../../stores/hands.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import PlanPolicies from './PlanPolicies.vue';
+import { useCrosswalk } from './useCrosswalk.ts';
+import { usePlan } from './usePlan.ts';
+import { useSavedPlan } from './useSavedPlan.ts';
+import { HINDRANCE_WORDS, RELATION_WORDS } from './words.ts';
+
+/** Moving over: which old keys are kept, who makes way, in which steps; kept as a keyset with a reason on every edit. */
+const workspace = useWorkspace();
+const { kept, set, platform, style, luggage } = usePlace();
+const { crosswalk, from, to, problem, load } = useCrosswalk();
+const { rest } = useHands();
+
+const keepAsked = kept('keep', '40');
+const pinnedAsked = kept('pinned');
+const stepsAsked = kept('steps', '4');
+const at = kept('row');
+const keep = computed(() => Math.max(0, Math.min(9999, Number(keepAsked.value) || 0)));
+const pinned = computed(() => pinnedAsked.value.split(',').map(Number).filter(Boolean));
+const wish = computed(() => ({ keep: keep.value, pinned: pinned.value, ruledOut: [], steps: Math.max(1, Math.min(12, Number(stepsAsked.value) || 1)) })); // prettier-ignore
+const { answer } = usePlan({ crosswalk, from, to }, wish, rest);
+
+const oldLabel = (id: number) => from.value?.commands.get(id)?.label ?? '';
+const newLabel = (id: number) => to.value?.commands.get(id)?.label ?? '';
+const relationOf = ({ source, target }: Claim) => crosswalk.value?.commands.find((one) => one.source === source && one.target === target)?.relation ?? 'exact'; // prettier-ignore
+
+interface Row {
+  readonly key: string;
+  readonly old: string | null;
+  readonly source: number | null;
+  readonly target: number;
+  readonly context: number;
+  readonly word: string;
+  readonly now: string | null;
+  readonly says: string;
+  readonly kind: 'kept' | 'moved' | 'shipped';
+}
+/** The rows of a step: what is kept and from whom, and who made way. */
+const sections = computed(() => {
+  const found = answer.value;
+  if (!found) return [];
+  const { plan, steps } = found;
+  const lostTo = new Map(plan.displaced.map((one) => [`${one.context} ${one.lost}`, one]));
+  return steps.map((step, index) => ({
+    title: `Step ${index + 1} of ${steps.length}`,
+    weight: Math.round(step.weight),
+    rows: step.edits.flatMap((edit): Row[] => {
+      const claims = plan.kept.filter((one) => one.target === edit.command && one.context === edit.context && (one.platform === null || one.platform === edit.platform)); // prettier-ignore
+      if (claims.length)
+        return claims.map((claim) => {
+          const owner = lostTo.get(`${claim.context} ${claim.shortcut}`);
+          return { key: `${claim.source} ${claim.target} ${claim.shortcut} ${claim.platform}`, old: claim.shortcut, source: claim.source, target: claim.target, context: claim.context, word: RELATION_WORDS[relationOf(claim) as keyof typeof RELATION_WORDS], now: claim.shortcut, says: owner ? `kept, from ${newLabel(owner.command)}` : 'kept', kind: 'kept' as const }; // prettier-ignore
+        });
+      const way = plan.displaced.find((one) => one.command === edit.command && one.context === edit.context);
+      return [{ key: `way ${edit.command} ${edit.context} ${edit.platform}`, old: null, source: null, target: edit.command, context: edit.context, word: 'makes way', now: edit.shortcuts[0] ?? null, says: edit.shortcuts.length ? 'moved' : 'left without', kind: 'moved' as const, ...(way ? {} : {}) }]; // prettier-ignore
+    }),
+  }));
+});
+const refused = computed(() => answer.value?.plan.refused ?? []);
+const selected = computed(() => sections.value.flatMap((one) => one.rows).find((one) => one.key === at.value) ?? null);
+const way = computed(() => {
+  const row = selected.value;
+  return row && (answer.value?.plan as Plan).displaced.find((one) => (row.kind === 'kept' ? one.lost === row.old && one.context === row.context : one.command === row.target && one.context === row.context)); // prettier-ignore
+});
+const usesOf = (source: number) => answer.value?.plan.kept.find((one) => one.source === source)?.uses ?? 0;
+const isPinned = computed(() => selected.value?.source !== null && pinned.value.includes(selected.value?.source ?? -1));
+function pin(source: number) {
+  const now = pinned.value.includes(source) ? pinned.value.filter((one) => one !== source) : [...pinned.value, source];
+  void set({ pinned: now.join() }, true);
+}
+
+const { name, bySteps, problems, saving, save } = useSavedPlan(crosswalk, to, answer, keep);
+function onKey(event: KeyboardEvent) {
+  const rows = sections.value.flatMap((one) => one.rows);
+  const index = rows.findIndex((one) => one.key === at.value);
+  const next = rows[Math.max(0, Math.min(rows.length - 1, index + (event.key === 'ArrowDown' ? 1 : -1)))];
+  if (!['ArrowDown', 'ArrowUp'].includes(event.key) || !next) return;
+  event.preventDefault();
+  void set({ row: next.key }, true);
+}
+</script>
+
+<template>
+  <ReleaseGate>
+    <StageFrame>
+      <template #index>
+        <h2>{{ workspace.app?.name }}</h2>
+        <RouterLink class="btn plain" :to="{ name: 'crosswalks', query: luggage }">All crosswalks</RouterLink>
+        <template v-if="crosswalk">
+          <h3>{{ crosswalk.from.name }}</h3>
+          <RouterLink class="btn plain" :to="{ name: 'judging', params: { crosswalk: crosswalk.id }, query: luggage }"
+            >Judge its commands</RouterLink
+          >
+        </template>
+        <h3>Cannot be kept</h3>
+        <p v-if="!refused.length" class="mid">Nothing of what was asked for.</p>
+        <ul class="refused">
+          <li
+            v-for="one in refused.slice(0, 12)"
+            :key="`${one.claim.source} ${one.claim.shortcut} ${one.claim.context}`"
+          >
+            <KeyChip :shortcut="one.claim.shortcut" :platform="platform" :how="style" />
+            {{ oldLabel(one.claim.source) }}<small>{{ HINDRANCE_WORDS[one.why] }}</small>
+          </li>
+        </ul>
+        <p v-if="refused.length > 12" class="mid">and {{ refused.length - 12 }} more</p>
+      </template>
+      <StateNote v-if="problem" first :problem="problem" @again="load" />
+      <StateNote v-else-if="!crosswalk || !from || !to || !answer" first loading />
+      <StateNote v-else-if="!crosswalk.commands.length" first title="Nothing is judged yet">
+        <p>A plan needs to know what answers to what.</p>
+        <RouterLink class="btn" :to="{ name: 'judging', params: { crosswalk: crosswalk.id }, query: luggage }"
+          >Judge the commands</RouterLink
+        >
+      </StateNote>
+      <template v-else>
+        <h1>
+          From {{ crosswalk.from.name }} {{ from.catalogue.release.label }} to {{ crosswalk.to.name }}
+          {{ to.catalogue.release.label
+          }}<small
+            >{{ new Set(crosswalk.commands.filter((one) => one.target !== null).map((one) => one.source)).size }} of
+            {{ from.catalogue.commands.length }} commands have a counterpart</small
+          >
+        </h1>
+        <PlanPolicies
+          :policies="answer.policies"
+          :keep="keep"
+          :most="new Set(crosswalk.commands.map((one) => one.source)).size"
+          :imitated="crosswalk.from.name"
+          @keep="(value) => set({ keep: String(value) }, true)"
+        />
+        <div class="lines" tabindex="0" role="region" aria-label="The plan, step by step" @keydown="onKey">
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">Old keys</th>
+                <th scope="col">did, in {{ crosswalk.from.name }}</th>
+                <th scope="col"><span class="sr-only">Relation</span></th>
+                <th scope="col">is, in {{ crosswalk.to.name }}</th>
+                <th scope="col">Keys from now on</th>
+              </tr>
+            </thead>
+            <tbody v-for="part in sections" :key="part.title">
+              <tr class="step">
+                <th colspan="5" scope="rowgroup">{{ part.title }} · weight {{ part.weight }}</th>
+              </tr>
+              <tr
+                v-for="one in part.rows"
+                :key="one.key"
+                :class="{ on: one.key === at }"
+                @click="set({ row: one.key }, true)"
+              >
+                <td>
+                  <KeyChip v-if="one.old" :shortcut="one.old" :platform="platform" :how="style" /><span
+                    v-else
+                    class="mid"
+                    >none</span
+                  >
+                </td>
+                <td>
+                  <b v-if="one.source !== null">{{ oldLabel(one.source) }}</b><span v-else class="mid"
+                    >nothing like it</span
+                  >
+                </td>
+                <td class="word mid">{{ one.word }}</td>
+                <td>
+                  <b>{{ newLabel(one.target) }}</b>
+                </td>
+                <td>
+                  <KeyChip
+                    v-if="one.now"
+                    :shortcut="one.now"
+                    :platform="platform"
+                    :how="style"
+                    :state="one.kind === 'kept' ? 'yours' : 'new here'"
+                  />
+                  <span class="word mid">{{ one.says }}</span>
+                </td>
+              </tr>
+            </tbody>
+          </table>
+          <p v-if="!sections.length" class="mid">
+            Nothing moves: the keys are learned as {{ crosswalk.to.name }} ships them.
+          </p>
+        </div>
+        <div class="foot">
+          <span>Weighted by what was counted of {{ crosswalk.from.name }}</span
+          ><span>Checked: it adds no clash, and nothing fixed is moved</span>
+        </div>
+      </template>
+      <template #margin>
+        <template v-if="answer && crosswalk">
+          <template v-if="selected">
+            <h2>
+              {{ newLabel(selected.target)
+              }}{{
+                selected.kind === 'kept' ? ' keeps the old keys' : selected.now ? ' moves' : ' is left without a key'
+              }}
+            </h2>
+            <p class="under">{{ workspace.tree?.path(selected.context) }}</p>
+            <p v-if="selected.source !== null">
+              {{ crosswalk.from.name }} hands press
+              <KeyChip :shortcut="selected.old!" :platform="platform" :how="style" />
+              {{ usesOf(selected.source) ? `${usesOf(selected.source)} times a day` : '' }} for
+              {{ oldLabel(selected.source) }}.
+            </p>
+            <p v-if="way && selected.kind === 'kept'">
+              In {{ crosswalk.to.name }} these keys belong to {{ newLabel(way.command) }},
+              <template v-if="way.now"
+                >which moves to <KeyChip :shortcut="way.now" :platform="platform" :how="style" /> in the same
+                plan.</template
+              ><template v-else>which is left without a key.</template>
+            </p>
+            <p v-else-if="way && selected.kind === 'moved'">
+              It had <KeyChip :shortcut="way.lost" :platform="platform" :how="style" />, which an old command keeps.
+            </p>
+            <div v-if="selected.source !== null" class="actions">
+              <button type="button" class="btn" :aria-pressed="isPinned" @click="pin(selected.source)">
+                {{ isPinned ? 'No longer in any case' : 'Keep it in any case' }}
+              </button>
+            </div>
+          </template>
+          <template v-else>
+            <h2>Nothing selected</h2>
+            <p class="under">Choose a row to see why it keeps its keys, or where it goes.</p>
+          </template>
+          <h3>In so many steps</h3>
+          <ElInputNumber
+            :model-value="wish.steps"
+            :min="1"
+            :max="12"
+            controls-position="right"
+            aria-label="Steps"
+            @update:model-value="(value: number | undefined) => set({ steps: String(value ?? 4) }, true)"
+          />
+          <form class="make" @submit.prevent="save">
+            <h3>Keep the plan</h3>
+            <label
+              >As a keyset named<ElInput
+                v-model="name"
+                maxlength="80"
+                :placeholder="`Coming from ${crosswalk.from.name}`"
+            /></label>
+            <ElCheckbox v-model="bySteps" label="A keyset and a sheet for each step" />
+            <ProblemList :problems="problems" />
+            <div class="actions">
+              <button type="submit" class="btn primary" :disabled="saving || !answer.plan.edits.length">
+                Save {{ bySteps ? `${answer.steps.length} steps` : `${answer.plan.edits.length} edits` }}
+              </button>
+            </div>
+          </form>
+        </template>
+      </template>
+    </StageFrame>
+  </ReleaseGate>
+</template>
+
+<style scoped>
+.step th {
+  padding: 6px 8px;
+  background: var(--paper);
+  color: var(--mid);
+  font: 600 12.5px var(--mono);
+  text-align: left;
+}
+tr.on {
+  background: var(--tide-wash);
+  box-shadow: inset 3px 0 0 var(--tide);
+}
+.word {
+  font: 12.5px var(--mono);
+  margin-left: 6px;
+}
+.refused {
+  display: grid;
+  gap: 6px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+  font-size: 12.5px;
+}
+.refused small {
+  display: block;
+  color: var(--mid);
+}
+</style>

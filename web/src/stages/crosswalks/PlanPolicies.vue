@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import type { Policy } from '../../workers/plan.ts';
+
+/** The ways to move over under one another, on one scale: what of the old hands stays, misleads, or does nothing. */
+const props = defineProps<{ policies: readonly Policy[]; keep: number; most: number; imitated: string }>();
+const emit = defineEmits<{ keep: [count: number] }>();
+const names = computed<Record<Policy['name'], string>>(() => ({
+  learn: 'Learn the new keys',
+  halfway: 'Meet halfway',
+  keep: 'Keep the old hands',
+  imitation: `Use the keys as in ${props.imitated}`,
+}));
+const percent = (part: number, { figures }: Policy) => (figures.all ? Math.round((100 * part) / figures.all) : 0);
+const says = ({ name, figures, moves, without }: Policy) =>
+  [
+    name === 'halfway' && `the ${props.keep} busiest keep their keys`,
+    figures.misleading.length
+      ? `${figures.misleading.length} ${figures.misleading.length === 1 ? 'command' : 'commands'} mislead`
+      : 'nothing misleads',
+    moves ? `${moves} ${moves === 1 ? 'command moves' : 'commands move'}` : name !== 'imitation' && 'nothing moves',
+    without ? `${without} left without a key` : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
+</script>
+
+<template>
+  <div class="policies" role="group" aria-label="Ways to move over">
+    <div v-for="one in policies" :key="one.name" class="policy" :class="{ on: one.name === 'halfway' }">
+      <b>{{ names[one.name] }}</b>
+      <b class="figures share">{{ percent(one.figures.stays, one) }} %</b>
+      <span
+        class="track"
+        role="img"
+        :aria-label="`${percent(one.figures.stays, one)} % of the presses stay, ${percent(one.figures.misleads, one)} % mislead, ${percent(one.figures.dead, one)} % do nothing`"
+        ><i class="stays" :style="{ width: `${percent(one.figures.stays, one)}%` }"></i
+        ><i class="misleads" :style="{ width: `${percent(one.figures.misleads, one)}%` }"></i
+      ></span>
+      <span>{{ says(one) }}</span>
+    </div>
+    <label class="slider"
+      >The busiest that keep their keys
+      <ElSlider
+        :model-value="Math.min(keep, most)"
+        :min="0"
+        :max="most"
+        aria-label="How many of the busiest keep their keys"
+        @update:model-value="(value: number | number[]) => emit('keep', Number(value))"
+      />
+      <span class="figures">{{ Math.min(keep, most) }}</span>
+    </label>
+  </div>
+</template>
+
+<style scoped>
+.policies {
+  border-top: 1.5px solid var(--ink);
+}
+.policy {
+  display: grid;
+  grid-template-columns: 190px 64px minmax(120px, 1fr) minmax(200px, 1.2fr);
+  gap: 14px;
+  align-items: center;
+  min-height: 40px;
+  padding: 0 8px;
+  border-bottom: 1px solid var(--hair);
+}
+.policy.on {
+  background: var(--tide-wash);
+}
+.share {
+  font-size: 16px;
+}
+.track {
+  display: flex;
+  height: 12px;
+  background: var(--hair);
+}
+.track i {
+  display: block;
+  height: 100%;
+}
+.stays {
+  background: var(--ink);
+}
+.misleads {
+  background: var(--flag);
+}
+.slider {
+  display: grid;
+  grid-template-columns: auto 1fr 40px;
+  gap: 14px;
+  align-items: center;
+  padding: 4px 8px;
+}
+</style>

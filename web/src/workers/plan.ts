@@ -1,0 +1,130 @@
+import { usesADay } from '@crib/core/catalogue';
+import {
+  moveFigures,
+  plan,
+  steps,
+  usesThere,
+  type Coming,
+  type MoveFigures,
+  type Plan,
+  type Step,
+} from '@crib/core/crosswalk';
+import type { Catalogue, Crosswalk } from '@crib/core/contract';
+import { layoutById, type Platform } from '@crib/core/keys';
+import { layerOver, opened, settingAfter, settingWith, weigh, type Setting } from '@crib/core/keyset';
+import { keyboardsOf } from '@crib/core/press';
+import type { Rest } from '@crib/core/reach';
+
+/** The two programs and what was judged; then, again and again, how much of the old hands is kept. */
+export type PlanAsked =
+  | {
+      readonly kind: 'programs';
+      readonly old: Catalogue;
+      readonly now: Catalogue;
+      readonly crosswalk: Crosswalk;
+      readonly layouts: readonly string[];
+      readonly platform: Platform;
+      readonly rest: Rest;
+    }
+  | {
+      readonly kind: 'plan';
+      readonly round: number;
+      readonly keep: number;
+      readonly pinned: readonly number[];
+      readonly ruledOut: readonly string[];
+      readonly steps: number;
+    };
+/** One way to move over: what it keeps, and what becomes of old hands by it. */
+export interface Policy {
+  readonly name: 'learn' | 'halfway' | 'keep' | 'imitation';
+  readonly figures: MoveFigures;
+  readonly moves: number;
+  readonly without: number;
+}
+export interface PlanAnswer {
+  readonly round: number;
+  readonly policies: readonly Policy[];
+  readonly plan: Plan;
+  readonly steps: readonly Step[];
+}
+
+interface Ready {
+  readonly coming: Coming;
+  readonly setting: Setting;
+  readonly platform: Platform;
+  readonly rest: Rest;
+  readonly name: string;
+  readonly imitation: Setting | null;
+}
+let ready: Ready | null = null;
+
+function prepare(asked: Extract<PlanAsked, { kind: 'programs' }>): Ready | null {
+  const [old, now] = [opened(asked.old), opened(asked.now)];
+  const layouts = asked.layouts.flatMap((id) => layoutById(id) ?? []);
+  const keyboards = keyboardsOf(layouts, asked.now.release.platforms);
+  if (!now.shipped) return null;
+  const base = now.setting(now.shipped.id, keyboards);
+  const setting = settingWith(base, layerOver(base.weighed.stack, []));
+  const matches = asked.crosswalk.commands.flatMap(({ source, target, relation }) =>
+    target === null || relation === 'none' || relation === 'later' ? [] : [{ source, target, relation }],
+  );
+  const coming: Coming = {
+    old,
+    counterparts: matches,
+    places: new Map(asked.crosswalk.contexts.flatMap(({ source, target }) => (target === null ? [] : [[source, target]]))), // prettier-ignore
+    judged: new Set(asked.crosswalk.commands.flatMap((one) => (one.relation === 'later' ? [] : one.source))),
+    uses: usesADay(asked.old.uses),
+  };
+  const imitates = asked.now.keysets.find((one) => one.kind === 'shipped' && one.imitates === asked.old.release.id);
+  return {
+    coming,
+    setting,
+    platform: asked.platform,
+    rest: asked.rest,
+    name: asked.old.app.name,
+    imitation: imitates ? { ...setting, weighed: weigh(now.stack(imitates.id), keyboards) } : null,
+  };
+}
+
+const known = new Map<string, Policy>();
+self.onmessage = ({ data }: MessageEvent<PlanAsked>) => {
+  if (data.kind === 'programs') {
+    ready = prepare(data);
+    known.clear();
+    return;
+  }
+  if (!ready) return;
+  const { coming, setting, platform, rest, name, imitation } = ready;
+  const there = usesThere(coming);
+  const ask = (keep: number) =>
+    plan({
+      coming,
+      setting,
+      facts: { rest, uses: there },
+      keep,
+      pinned: new Set(data.pinned),
+      ruledOut: new Set(data.ruledOut),
+      because: (kept) => (kept ? `Kept from ${name}.` : `Made way for a key that was kept from ${name}.`),
+    });
+  const policyOf = (policy: Policy['name'], found: Plan): Policy => ({
+    name: policy,
+    figures: moveFigures(coming, settingAfter(setting, { put: found.edits, remove: [] }), platform),
+    moves: found.displaced.length,
+    without: found.displaced.filter((one) => one.now === null).length,
+  });
+  const fixed = (policy: Policy['name'], keep: number) => {
+    const key = `${policy} ${data.pinned.join()} ${data.ruledOut.join()}`;
+    const found = known.get(key) ?? policyOf(policy, ask(keep));
+    known.set(key, found);
+    return found;
+  };
+  const halfway = ask(data.keep);
+  const policies = [
+    fixed('learn', 0),
+    policyOf('halfway', halfway),
+    fixed('keep', Infinity),
+    ...(imitation ? [{ name: 'imitation' as const, figures: moveFigures(coming, imitation, platform), moves: 0, without: 0 }] : []), // prettier-ignore
+  ];
+  const parts = steps(halfway.edits, setting, there, data.steps);
+  self.postMessage({ round: data.round, policies, plan: halfway, steps: parts } satisfies PlanAnswer);
+};
