@@ -107,7 +107,9 @@ test('a plan keeps old keys, is pinned, cut into two steps and saved; in the led
   const before = await judged();
   for (let done = 0; done < 10; done++) {
     const row = page.url();
-    await margin(page).getByText(/^The first is right|^Nothing there is like it/).waitFor();
+    await margin(page)
+      .getByText(/^The first is right|^Nothing there is like it/)
+      .waitFor();
     // What another command is the same as already is not taken a second time.
     const first = await margin(page).locator('.proposal').first().innerText();
     await page.keyboard.press(/answers to it/.test(first) ? 'x' : '1');

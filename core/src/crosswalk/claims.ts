@@ -67,7 +67,9 @@ export function isShipped({ target, context, shortcut, platform }: Claim, { weig
   const { keyboards, on } = weighed;
   const there = platform === null ? keyboards.platforms : [platform];
   return there.every((one) =>
-    on(one).at(target, context).some((held) => keyboards.pressKey(held.shortcut, one) === keyboards.pressKey(shortcut, one)),
+    on(one)
+      .at(target, context)
+      .some((held) => keyboards.pressKey(held.shortcut, one) === keyboards.pressKey(shortcut, one)),
   );
 }
 

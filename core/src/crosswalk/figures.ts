@@ -22,7 +22,7 @@ export interface MoveFigures {
   /** Old presses that mislead, as commands. */
   readonly misleading: readonly number[];
   /** Commands of the new program that had a key as shipped and have none now. */
-  readonly loseKey: readonly number[];
+  readonly losing: readonly number[];
   /** Commands of the new program that nothing answers to. */
   readonly neverHad: number;
 }
@@ -75,7 +75,7 @@ export function moveFigures(coming: Coming, setting: Setting, platform: Platform
     keyless,
     unjudged: old.catalogue.commands.reduce((sum, { id }) => sum + (judged.has(id) ? 0 : use(id)), 0),
     misleading: [...misleading],
-    loseKey: commands.filter((id) => had.of(id).length > 0 && now.effective.of(id).length === 0),
+    losing: commands.filter((id) => had.of(id).length > 0 && now.effective.of(id).length === 0),
     neverHad: commands.filter((id) => !targets.has(id)).length,
   };
 }

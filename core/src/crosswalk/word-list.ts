@@ -203,4 +203,4 @@ export const SHORTENED: Readonly<Record<string, string>> = {
 };
 
 /** Words that tell little: they count for a tenth. */
-export const SMALL = new Set('a an and at by for from in of off on or the this to with into as it its action actions command editor tool mode'.split(' ')); // prettier-ignore
+export const SMALL = new Set('a an and at by for from in of off on or the this to with into as it its action actions editor tool mode command'.split(' ')); // prettier-ignore

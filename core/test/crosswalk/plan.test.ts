@@ -5,11 +5,14 @@ import {
   claimsOf,
   hindranceOf,
   isShipped,
+  moveFigures,
   plan,
   steps,
+  translator,
   waiting,
   type Claim,
   type Coming,
+  type MoveFigures,
   type Plan,
 } from '../../src/crosswalk/index.ts';
 import { clashes, opened, settingAfter, weigh, type Setting } from '../../src/keyset/index.ts';
@@ -90,7 +93,9 @@ describe('a plan', () => {
     fc.assert(
       fc.property(world, (one) => {
         const { setting, coming, found } = planned(one, Infinity);
-        const able = claimsOf(coming, setting).filter((claim) => isShipped(claim, setting) || hindranceOf(claim, setting) === null);
+        const able = claimsOf(coming, setting).filter(
+          (claim) => isShipped(claim, setting) || hindranceOf(claim, setting) === null,
+        );
         if (able.length > 8 || found.refused.some((each) => each.why === 'would clash')) return;
         // Alone in a keyset of their own: two that clash there, or begin alike, exclude one another.
         const alone = (claims: readonly Claim[]) => weigh({ shipped: shipped(claims.map((claim) => binding(claim.target, claim.shortcut, { contexts: [claim.context], platform: claim.platform }))), layers: [] }, setting.weighed.keyboards); // prettier-ignore
@@ -143,4 +148,41 @@ describe('a plan', () => {
     );
     expect(several).toBeGreaterThan(15);
   }, 120_000);
+
+  it('has figures that add up to all judged uses; keeping old hands never keeps less than learning the new keys', () => {
+    let better = 0;
+    fc.assert(
+      fc.property(world, (one) => {
+        const { setting, coming, found } = planned(one, Infinity);
+        const [learn, keep] = [setting, after(setting, found.edits)].map((each) => moveFigures(coming, each, 'windows')) as [MoveFigures, MoveFigures]; // prettier-ignore
+        for (const { all, stays, misleads, dead, without, keyless } of [learn, keep])
+          expect(stays + misleads + dead + without + keyless).toBeCloseTo(all, 6);
+        // What is in the way of a key that is kept can only be another old one.
+        if (found.refused.length === 0) expect(keep.stays).toBeGreaterThanOrEqual(learn.stays - 1e-9);
+        if (keep.stays > learn.stays) better++;
+        expect(learn.neverHad).toBe(COMMANDS - new Set(one.tied).size);
+        for (const id of keep.losing) expect(has(after(setting, found.edits), id, 'windows')).toBe(false);
+      }),
+      { numRuns: 150 },
+    );
+    expect(better).toBeGreaterThan(20);
+  }, 60_000);
+
+  it('reads as a translator: every old press once in its place, what answers to it now, and where it misleads', () => {
+    fc.assert(
+      fc.property(world, (one) => {
+        const { setting, coming } = made(one);
+        const lines = translator(coming, setting, 'windows');
+        const keys = lines.map((line) => `${line.did} ${line.context} ${line.shortcut}`);
+        expect(new Set(keys).size).toBe(keys.length);
+        for (const line of lines) {
+          expect(one.old.some((each) => each.command === line.did && each.shortcut === line.shortcut)).toBe(true);
+          expect(line.answers.map((each) => each.target)).toEqual(one.tied.includes(line.did) ? [COMMANDS + 1 - line.did] : []); // prettier-ignore
+          for (const { target, now } of line.answers) expect(now).toEqual([...new Set(setting.weighed.on('windows').of(target).map((held) => held.shortcut))]); // prettier-ignore
+          for (const other of line.misleads) expect(line.answers.some((each) => each.target === other)).toBe(false);
+        }
+      }),
+      { numRuns: 150 },
+    );
+  }, 60_000);
 });
