@@ -148,5 +148,18 @@ test('a plan keeps old keys, is pinned, cut into two steps and saved; in the led
   expect(last.kind === 'custom' && last.edits.every((edit) => edit.reason !== '')).toBe(true);
   await page.goto(`/keysets/fathomry/7.2/${last.id}?row=depth.place-sounding&q=Place sounding`);
   await expect(page.getByRole('row', { name: /^Place sounding/ })).toContainText('D');
+
+  // The translator, with the keyset that was saved in hand: the old key is still the same there.
+  await page.goto(`/crosswalks/fathomry/7.2/${id}/translator?keyset=${last.id}`);
+  const translated = page.getByRole('region', { name: 'Translator' });
+  await expect(translated.getByRole('row', { name: /Plant spot/ })).toContainText('Place sounding');
+  await expectNoBarriers(page, 'the translator');
+  const still = page.getByRole('button', { name: /^Still the same/ });
+  const count = async () => Number(/\d+/.exec(await still.innerText())![0]);
+  expect(await count()).toBeGreaterThan(60);
+  await page.getByRole('button', { name: /^Now do something else/ }).click();
+  await expect(page).toHaveURL(/show=misleads/);
+  await page.getByRole('button', { name: /^New to these hands/ }).click();
+  await expect(translated).toContainText('New to these hands');
   expect(heard).toEqual([]);
 });

@@ -70,6 +70,12 @@ export const router = createRouter({
     view('keyset', `/keysets/${RELEASE}/:keyset`, 'Keyset', () => import('./stages/keysets/KeysetPage.vue')),
     view('crosswalks', `/crosswalks/${RELEASE}`, 'Crosswalks', () => import('./stages/crosswalks/CrosswalksPage.vue')),
     view('judging', `/crosswalks/${RELEASE}/:crosswalk`, 'Judging', () => import('./stages/crosswalks/JudgePage.vue')),
+    view(
+      'translator',
+      `/crosswalks/${RELEASE}/:crosswalk/translator`,
+      'Translator',
+      () => import('./stages/crosswalks/TranslatorPage.vue'),
+    ),
     view('plan', `/crosswalks/${RELEASE}/:crosswalk/plan`, 'Plan', () => import('./stages/crosswalks/PlanPage.vue')),
     view('releases', `/releases/${RELEASE}`, 'What moved', () => import('./stages/releases/MovedPage.vue')),
     view('lineage', `/releases/${RELEASE}/lineage`, 'Lineage', () => import('./stages/releases/LineagePage.vue')),

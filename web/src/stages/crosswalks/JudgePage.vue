@@ -157,6 +157,9 @@ const said = (standing: Standing, id: number) =>
             <RouterLink class="btn" :to="{ name: 'plan', params: { crosswalk: crosswalk.id }, query: luggage }"
               >The plan</RouterLink
             >
+            <RouterLink class="btn" :to="{ name: 'translator', params: { crosswalk: crosswalk.id }, query: luggage }"
+              >Translator</RouterLink
+            >
             <button type="button" class="btn" :disabled="!undoable" @click="back">Undo</button>
             <button type="button" class="btn" :aria-pressed="sure" @click="sure = !sure">Take the likeliest</button>
           </span>
