@@ -163,3 +163,33 @@ test('a plan keeps old keys, is pinned, cut into two steps and saved; in the led
   await expect(translated).toContainText('New to these hands');
   expect(heard).toEqual([]);
 });
+
+test('the first day after a move and after a release: what goes wrong in task order, the fewest edits, saved', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  const list = (await (await page.request.get('/api/apps/fathomry/crosswalks')).json()) as CrosswalkOverview[];
+  const id = list.find((one) => one.from.slug === 'brinechart' && one.to.slug === 'fathomry')!.id;
+  await page.goto(`/crosswalks/fathomry/7.2/${id}/first-day?share=50`);
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('after Brinechart 3');
+  await expect(page.getByRole('region', { name: 'What goes wrong on the first day' })).toBeVisible();
+  await expectNoBarriers(page, 'the first day of a move');
+  const said = async () => /(\d+) of (\d+) possible edits prevent (\d+) %/.exec(await margin(page).innerText())!.slice(1).map(Number) as [number, number, number]; // prettier-ignore
+  const [few, , half] = await said();
+  expect(half).toBeGreaterThanOrEqual(50);
+  await page.goto(`/crosswalks/fathomry/7.2/${id}/first-day?share=90`);
+  await expect(margin(page)).toContainText(/possible edits prevent/);
+  const [more] = await said();
+  expect(more).toBeGreaterThan(few);
+  await margin(page)
+    .getByRole('button', { name: `Save ${more} edits` })
+    .click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('First days after Brinechart 3');
+
+  await page.goto('/releases/fathomry/7.2/first-day');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('The first day with Fathomry 7.2');
+  await expect(page.getByRole('region', { name: 'What goes wrong on the first day' })).toContainText('Plotting a harbour approach'); // prettier-ignore
+  await expectNoBarriers(page, 'the first day of a release');
+  expect(heard).toEqual([]);
+});

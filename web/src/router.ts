@@ -76,6 +76,18 @@ export const router = createRouter({
       'Translator',
       () => import('./stages/crosswalks/TranslatorPage.vue'),
     ),
+    view(
+      'move-day',
+      `/crosswalks/${RELEASE}/:crosswalk/first-day`,
+      'The first day',
+      () => import('./stages/crosswalks/MoveDayPage.vue'),
+    ),
+    view(
+      'release-day',
+      `/releases/${RELEASE}/first-day`,
+      'The first day',
+      () => import('./stages/releases/ReleaseDayPage.vue'),
+    ),
     view('plan', `/crosswalks/${RELEASE}/:crosswalk/plan`, 'Plan', () => import('./stages/crosswalks/PlanPage.vue')),
     view('releases', `/releases/${RELEASE}`, 'What moved', () => import('./stages/releases/MovedPage.vue')),
     view('lineage', `/releases/${RELEASE}/lineage`, 'Lineage', () => import('./stages/releases/LineagePage.vue')),

@@ -12,3 +12,5 @@ export { plan, type Plan, type PlanQuestion } from './plan.ts';
 export { steps, waiting, type Step } from './steps.ts';
 export { moveFigures, type MoveFigures } from './figures.ts';
 export { translator, type Translated } from './translator.ts';
+export { firstDay, madeInTurn, type FirstDay, type WrongPress } from './first-day.ts';
+export { severalHands, type Meanings, type OtherKeys, type SeveralHands } from './several.ts';

@@ -1,5 +1,4 @@
 import type { Feature } from './features.ts';
-import type { Proposal } from './proposals.ts';
 
 /** What each feature of a pair weighs in its score. */
 export type Scale = Readonly<Record<Feature, number>>;
@@ -34,8 +33,8 @@ export const ACCEPTANCE: Acceptance = { base: -3.8, score: 0.77, margin: 0.84, w
 
 /** From 0 to 1; a margin counts to 2 at the most. */
 export function likelihoodOf(
-  best: Pick<Proposal, 'score'> | undefined,
-  second: Pick<Proposal, 'score'> | undefined,
+  best: { readonly score: number } | undefined,
+  second: { readonly score: number } | undefined,
   wanted: boolean,
   acceptance: Acceptance,
 ): number {

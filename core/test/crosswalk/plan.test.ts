@@ -15,46 +15,11 @@ import {
   type MoveFigures,
   type Plan,
 } from '../../src/crosswalk/index.ts';
-import { clashes, opened, settingAfter, weigh, type Setting } from '../../src/keyset/index.ts';
-import { LAYOUTS, US } from '../../src/keys/index.ts';
-import { keyboardsOf } from '../../src/press/index.ts';
+import { clashes, weigh, type Setting } from '../../src/keyset/index.ts';
 import { RESTS } from '../../src/reach/index.ts';
-import { catalogue } from '../list/fixtures.ts';
-import { binding, custom, shipped } from '../keyset/fixtures.ts';
+import { binding, shipped } from '../keyset/fixtures.ts';
+import { COMMANDS, after, errors, has, made, world, type World } from './worlds.ts';
 
-const COMMANDS = 6;
-const KEYS = ['A', 'B', 'Shift+A', 'F5', 'F6', 'Ctrl+J', 'A B', 'Alt+Q'];
-const bindings = fc.uniqueArray(
-  fc.record({ command: fc.integer({ min: 1, max: COMMANDS }), shortcut: fc.constantFrom(...KEYS), contexts: fc.constantFrom(1, 2, 3).map((id) => [id]) }), // prettier-ignore
-  { maxLength: 8, selector: (one) => `${one.shortcut} ${one.contexts.join()}` },
-);
-const world = fc.record({
-  old: bindings,
-  now: bindings,
-  tied: fc.subarray([1, 2, 3, 4, 5, 6], { minLength: 2 }),
-  uses: fc.array(fc.integer({ min: 0, max: 50 }), { minLength: COMMANDS, maxLength: COMMANDS }),
-  fixed: fc.subarray([1, 2, 3, 4, 5, 6], { maxLength: 1 }),
-  keep: fc.constantFrom(0, 2, Infinity),
-  layout: fc.constantFrom(0, 1, 2, 3),
-});
-type World = typeof world extends fc.Arbitrary<infer T> ? T : never;
-
-function made({ old, now, tied, uses, fixed, layout }: World) {
-  const commands = Array.from({ length: COMMANDS }, (_, i) => ({ label: `C${i + 1}`, fixed: fixed.includes(i + 1) }));
-  const keyboards = keyboardsOf([LAYOUTS[layout]!, US], ['windows', 'macos']);
-  const theirs = opened(catalogue(commands, old));
-  const ours = opened(catalogue(commands, now));
-  const stack = { shipped: shipped(now.map((one) => binding(one.command, one.shortcut, { contexts: one.contexts }))), layers: [custom([])] }; // prettier-ignore
-  const setting: Setting = { ...ours.setting(1, keyboards), weighed: weigh(stack, keyboards) };
-  const coming: Coming = {
-    old: theirs,
-    counterparts: tied.map((id) => ({ source: id, target: COMMANDS + 1 - id, relation: 'exact' as const })),
-    places: new Map([[1, 1], [2, 2], [3, 3]]), // prettier-ignore
-    judged: new Set(tied),
-    uses: new Map(uses.map((one, i) => [i + 1, one])),
-  };
-  return { setting, coming };
-}
 const facts = { rest: RESTS[0]! };
 const planned = (one: World, keep = one.keep): { setting: Setting; coming: Coming; found: Plan } => {
   const { setting, coming } = made(one);
@@ -64,11 +29,6 @@ const planned = (one: World, keep = one.keep): { setting: Setting; coming: Comin
     found: plan({ coming, setting, facts, keep, because: (kept) => (kept ? 'kept' : 'made way') }),
   };
 };
-const errors = (setting: Setting) => new Set(clashes(setting).filter((one) => one.severity === 'error').map((one) => `${one.kind} ${one.parties.map((party) => `${party.command} ${party.context} ${party.shortcut}`).sort().join(' | ')}`)); // prettier-ignore
-const after = (setting: Setting, edits: readonly Edit[]) => settingAfter(setting, { put: edits, remove: [] });
-const has = (setting: Setting, command: number, platform: string) =>
-  setting.weighed.on(platform).of(command).length > 0;
-
 describe('a plan', () => {
   it('adds no error on any keyboard, moves nothing fixed, gives what is kept, and says why of all else', () => {
     fc.assert(
@@ -84,7 +44,7 @@ describe('a plan', () => {
         for (const { command, now } of found.displaced) if (now) expect(has(then, command, 'windows')).toBe(true);
         expect(found.edits.every((edit) => edit.reason !== '')).toBe(true);
       }),
-      { numRuns: 250 },
+      { numRuns: 90 },
     );
   }, 120_000);
 
@@ -109,7 +69,7 @@ describe('a plan', () => {
         compared++;
         expect(found.kept.reduce((total, claim) => total + claim.uses, 0)).toBe(best);
       }),
-      { numRuns: 120 },
+      { numRuns: 90 },
     );
     expect(compared).toBeGreaterThan(60);
   }, 120_000);
@@ -144,7 +104,7 @@ describe('a plan', () => {
         };
         if (groups.length) expect(Math.max(...parts.map((part) => part.weight))).toBe(lightest(0, count));
       }),
-      { numRuns: 150 },
+      { numRuns: 80 },
     );
     expect(several).toBeGreaterThan(15);
   }, 120_000);
@@ -163,7 +123,7 @@ describe('a plan', () => {
         expect(learn.neverHad).toBe(COMMANDS - new Set(one.tied).size);
         for (const id of keep.losing) expect(has(after(setting, found.edits), id, 'windows')).toBe(false);
       }),
-      { numRuns: 150 },
+      { numRuns: 80 },
     );
     expect(better).toBeGreaterThan(20);
   }, 60_000);
@@ -182,7 +142,7 @@ describe('a plan', () => {
           for (const other of line.misleads) expect(line.answers.some((each) => each.target === other)).toBe(false);
         }
       }),
-      { numRuns: 150 },
+      { numRuns: 80 },
     );
   }, 60_000);
 });

@@ -85,6 +85,9 @@ const table = (): PlainTable => ({
           <RouterLink class="btn plain" :to="{ name: 'plan', params: { crosswalk: crosswalk.id }, query: luggage }"
             >The plan</RouterLink
           >
+          <RouterLink class="btn plain" :to="{ name: 'move-day', params: { crosswalk: crosswalk.id }, query: luggage }"
+            >The first day</RouterLink
+          >
           <h3>Old keys</h3>
           <IndexLine
             v-for="[name, title, holds] in FILTERS"

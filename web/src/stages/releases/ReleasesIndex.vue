@@ -27,6 +27,7 @@ const on = (name: string, param = '', id = 0) => route.name === name && (!param 
 
 <template>
   <IndexLine :to="to('releases')" :on="on('releases')">What moved</IndexLine>
+  <IndexLine :to="to('release-day')" :on="on('release-day')">The first day</IndexLine>
   <IndexLine :to="to('lineage')" :on="on('lineage')">Lineage</IndexLine>
   <IndexLine :to="to('life')" :on="on('life')">Over the years</IndexLine>
   <IndexLine :to="to('impact')" :on="on('impact')">Out of date</IndexLine>
