@@ -45,18 +45,15 @@ await page.goto('/keysets/fathomry/7.0/3/move');
 await shoot('moving');
 await page.goto('/keysets/fathomry/7.0/3/history?at=4');
 await shoot('history');
-await page.goto('/keysets/fathomry/7.0/3?only=often');
-await page.getByRole('row').nth(2).click();
+await page.goto('/crosswalks/fathomry/7.2/1?show=unjudged');
+await page.getByText(/^The first is right/).waitFor();
+await shoot('judging');
+await page.goto('/crosswalks/fathomry/7.2/1/plan?keep=40');
 await page
-  .getByRole('row')
-  .last()
-  .click({ modifiers: ['Shift'] });
-await page.getByLabel('Find the best free keys').check();
-await page.getByRole('button', { name: /^Find keys for/ }).click();
-await page.getByText(/Lowest total cost/).waitFor();
-await shoot('several');
-await page.goto('/keysets/fathomry/7.0/3/argued');
-await shoot('side-by-side');
+  .getByRole('row', { name: /Plant spot/ })
+  .first()
+  .click();
+await shoot('plan');
 await page.goto('/releases/fathomry/7.0?row=view.show-drying-heights');
 await shoot('moved');
 await page.goto('/releases/fathomry/7.0/carry/3');

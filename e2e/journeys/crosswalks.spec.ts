@@ -189,7 +189,7 @@ test('the first day after a move and after a release: what goes wrong in task or
 
   await page.goto('/releases/fathomry/7.2/first-day');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('The first day with Fathomry 7.2');
-  await expect(page.getByRole('region', { name: 'What goes wrong on the first day' })).toContainText('Plotting a harbour approach'); // prettier-ignore
+  await expect(page.getByRole('region', { name: 'What goes wrong on the first day' })).toContainText('Checking soundings, '); // prettier-ignore
   await expectNoBarriers(page, 'the first day of a release');
   expect(heard).toEqual([]);
 });

