@@ -117,7 +117,7 @@ test('a plan keeps old keys, is pinned, cut into two steps and saved; in the led
   }
   await expect.poll(judged).toBeGreaterThanOrEqual(before + 8);
 
-  await page.getByRole('link', { name: 'The plan' }).click();
+  await page.getByRole('navigation', { name: 'Index' }).getByRole('link', { name: 'The plan' }).click();
   const table = page.getByRole('region', { name: 'The plan, step by step' });
   await expect(table).toContainText('Step 1 of 4');
   await expectNoBarriers(page, 'a plan');

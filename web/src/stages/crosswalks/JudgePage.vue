@@ -13,13 +13,14 @@ import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import JudgeMargin from './JudgeMargin.vue';
 import TakeSure from './TakeSure.vue';
+import CrosswalkIndex from './CrosswalkIndex.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
 import { useJudging } from './useJudging.ts';
 import { RELATION_WORDS } from './words.ts';
 
 /** Judging what answers to what, by keyboard: a digit takes a proposal, and the next row is there. */
 const workspace = useWorkspace();
-const { kept, set, platform, style, luggage } = usePlace();
+const { kept, set, platform, style } = usePlace();
 const { crosswalk, from, to, problem, load } = useCrosswalk();
 const judging = useJudging(crosswalk, from, to);
 const { problems, proposals, bySource, byTarget, judge, undo, undoable } = judging;
@@ -124,8 +125,7 @@ const said = (standing: Standing, id: number) =>
   <ReleaseGate>
     <StageFrame>
       <template #index>
-        <h2>{{ workspace.app?.name }}</h2>
-        <RouterLink class="btn plain" :to="{ name: 'crosswalks', query: luggage }">All crosswalks</RouterLink>
+        <CrosswalkIndex :crosswalk="crosswalk" />
         <template v-if="crosswalk && from && to">
           <h3>Commands of {{ crosswalk.from.name }}</h3>
           <IndexLine
@@ -154,12 +154,6 @@ const said = (standing: Standing, id: number) =>
             >A digit takes a proposal as <b>{{ RELATION_WORDS[as] }}</b></span
           >
           <span class="end">
-            <RouterLink class="btn" :to="{ name: 'plan', params: { crosswalk: crosswalk.id }, query: luggage }"
-              >The plan</RouterLink
-            >
-            <RouterLink class="btn" :to="{ name: 'translator', params: { crosswalk: crosswalk.id }, query: luggage }"
-              >Translator</RouterLink
-            >
             <button type="button" class="btn" :disabled="!undoable" @click="back">Undo</button>
             <button type="button" class="btn" :aria-pressed="sure" @click="sure = !sure">Take the likeliest</button>
           </span>

@@ -9,11 +9,12 @@ import StateNote from '../../parts/StateNote.vue';
 import { useHands } from '../../stores/hands.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import CrosswalkIndex from './CrosswalkIndex.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
 
 /** The first day of hands that come from another program, with the keyset in hand. */
 const workspace = useWorkspace();
-const { platform, keysetInHand, luggage } = usePlace();
+const { platform, keysetInHand } = usePlace();
 const { crosswalk, from, to, problem, load } = useCrosswalk();
 const { rest, typist } = useHands();
 const facts = computed(() => {
@@ -46,14 +47,7 @@ const facts = computed(() => {
       :after="`${crosswalk.to.name} ${to?.catalogue.release.label ?? ''}`"
     >
       <template #index>
-        <h2>{{ workspace.app?.name }}</h2>
-        <RouterLink class="btn plain" :to="{ name: 'crosswalks', query: luggage }">All crosswalks</RouterLink>
-        <RouterLink class="btn plain" :to="{ name: 'plan', params: { crosswalk: crosswalk.id }, query: luggage }"
-          >The plan</RouterLink
-        >
-        <RouterLink class="btn plain" :to="{ name: 'translator', params: { crosswalk: crosswalk.id }, query: luggage }"
-          >Translator</RouterLink
-        >
+        <CrosswalkIndex :crosswalk="crosswalk" />
       </template>
     </FirstDay>
     <StageFrame v-else wide>

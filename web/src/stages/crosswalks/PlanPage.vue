@@ -10,6 +10,7 @@ import { useHands } from '../../stores/hands.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import PlanPolicies from './PlanPolicies.vue';
+import CrosswalkIndex from './CrosswalkIndex.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
 import { usePlan } from './usePlan.ts';
 import { useSavedPlan } from './useSavedPlan.ts';
@@ -94,14 +95,7 @@ function onKey(event: KeyboardEvent) {
   <ReleaseGate>
     <StageFrame>
       <template #index>
-        <h2>{{ workspace.app?.name }}</h2>
-        <RouterLink class="btn plain" :to="{ name: 'crosswalks', query: luggage }">All crosswalks</RouterLink>
-        <template v-if="crosswalk">
-          <h3>{{ crosswalk.from.name }}</h3>
-          <RouterLink class="btn plain" :to="{ name: 'judging', params: { crosswalk: crosswalk.id }, query: luggage }"
-            >Judge its commands</RouterLink
-          >
-        </template>
+        <CrosswalkIndex :crosswalk="crosswalk" />
         <h3>Cannot be kept</h3>
         <p v-if="!refused.length" class="mid">Nothing of what was asked for.</p>
         <ul class="refused">

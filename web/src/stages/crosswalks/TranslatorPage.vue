@@ -13,12 +13,13 @@ import StateNote from '../../parts/StateNote.vue';
 import { show as written } from '../../parts/chips.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import CrosswalkIndex from './CrosswalkIndex.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
 import { RELATION_WORDS } from './words.ts';
 
 /** For every old press: what it did, what to press here with the keyset in hand, where it misleads; and what is lost. */
 const workspace = useWorkspace();
-const { kept, set, platform, style, keysetInHand, luggage } = usePlace();
+const { kept, set, platform, style, keysetInHand } = usePlace();
 const { crosswalk, from, to, problem, load } = useCrosswalk();
 const show = kept('show', 'all');
 const coming = computed<Coming | null>(() => {
@@ -76,18 +77,8 @@ const table = (): PlainTable => ({
   <ReleaseGate>
     <StageFrame wide>
       <template #index>
-        <h2>{{ workspace.app?.name }}</h2>
-        <RouterLink class="btn plain" :to="{ name: 'crosswalks', query: luggage }">All crosswalks</RouterLink>
+        <CrosswalkIndex :crosswalk="crosswalk" />
         <template v-if="crosswalk">
-          <RouterLink class="btn plain" :to="{ name: 'judging', params: { crosswalk: crosswalk.id }, query: luggage }"
-            >Judge its commands</RouterLink
-          >
-          <RouterLink class="btn plain" :to="{ name: 'plan', params: { crosswalk: crosswalk.id }, query: luggage }"
-            >The plan</RouterLink
-          >
-          <RouterLink class="btn plain" :to="{ name: 'move-day', params: { crosswalk: crosswalk.id }, query: luggage }"
-            >The first day</RouterLink
-          >
           <h3>Old keys</h3>
           <IndexLine
             v-for="[name, title, holds] in FILTERS"
