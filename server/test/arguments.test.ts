@@ -38,3 +38,17 @@ it('knows a command’s arguments: read in, counted as one command, kept through
   await client.must('POST', `/api/apps/${slug}/merge`, { keep: weight!.id, drop: table!.id });
   expect((await catalogue()).commands.flatMap((one) => one.argumentOf || [])).toEqual(Array(4).fill('set-line-weight'));
 });
+
+it('makes the choosers, ways and slots that a list states, once', async () => {
+  const client = await server.client();
+  const { release, catalogue } = await client.makeRelease();
+  const list = 'Label,Shortcut,Way to,Advised because,Slot of,Chosen by\nCloser,F9,A closer look,,,\nCloser here,F8,A closer look,You keep your place.,,\nFirst slot,F5,,,Own bar,\nTrim line,F6,,,,what is selected\nTrim note,F6,,,,what is selected\n'; // prettier-ignore
+  for (let times = 0; times < 2; times++) expect((await client.takeIn(release, list)).status).toBeLessThan(300);
+  const { commands, groups } = await catalogue();
+  const names = new Map(commands.map((one) => [one.id, one.name]));
+  expect(groups.map((one) => [one.kind, one.name, one.members.map((id) => names.get(id)), one.advised && names.get(one.advised), one.because])).toEqual([
+    ['chooser', 'Trim line or Trim note', ['trim-line', 'trim-note'], null, 'what is selected'],
+    ['slots', 'Own bar', ['first-slot'], null, ''],
+    ['ways', 'A closer look', ['closer', 'closer-here'], 'closer-here', 'You keep your place.'],
+  ]); // prettier-ignore
+});

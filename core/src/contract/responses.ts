@@ -100,6 +100,7 @@ export const ListReport = z.object({
     folded: z.int(),
     families: z.int(),
     choosers: z.int(),
+    groups: z.int(),
   }),
   /** What parts the steps of menu paths; empty where nothing does. */
   menuSign: z.string(),

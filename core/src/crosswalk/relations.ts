@@ -32,17 +32,23 @@ export interface Match {
 export const inverted = (matches: readonly Match[]): Match[] =>
   matches.map(({ source, target, relation }) => ({ source: target, target: source, relation: inverse(relation) }));
 
-/** Proposals by way of a third program: each pair once, with the nearest of the relations that lead to it. */
+/**
+ * Proposals by way of a third program: each pair once, with the nearest of the relations that lead to it; where one way
+ * says broad and another narrow, they are related.
+ */
 export function composition(first: readonly Match[], second: readonly Match[]): Match[] {
   const onward = new Map<number, Match[]>();
   for (const match of second) onward.set(match.source, [...(onward.get(match.source) ?? []), match]);
-  const found = new Map<string, Match>();
+  const found = new Map<string, { source: number; target: number; ways: Set<Relation> }>();
   for (const { source, target: middle, relation } of first)
     for (const next of onward.get(middle) ?? []) {
-      const match = { source, target: next.target, relation: composed(relation, next.relation) };
       const key = `${source} ${next.target}`;
-      const known = found.get(key);
-      if (!known || RELATIONS.indexOf(match.relation) < RELATIONS.indexOf(known.relation)) found.set(key, match);
+      const pair = found.get(key) ?? { source, target: next.target, ways: new Set<Relation>() };
+      found.set(key, pair);
+      pair.ways.add(composed(relation, next.relation));
     }
-  return [...found.values()];
+  return [...found.values()].map(({ source, target, ways }) => {
+    const torn = ways.has('broad') && ways.has('narrow') && !ways.has('exact') && !ways.has('close');
+    return { source, target, relation: torn ? 'related' : RELATIONS.find((one) => ways.has(one))! };
+  });
 }

@@ -10,6 +10,7 @@ import {
 import { argumentFault, catalogueIn, type ContextTree } from '../catalogue/index.ts';
 import { targetsOf, type Target } from './targets.ts';
 import { choosersIn, type NewChooser } from './choosers.ts';
+import { groupsIn, type NewGroup } from './groups.ts';
 import { spreadFamilies, type NewFamily } from './families.ts';
 import { meaningName } from './columns.ts';
 import { spreadArguments } from './arguments.ts';
@@ -65,6 +66,8 @@ export interface ListPlan {
   readonly families: readonly NewFamily[];
   /** Commands that one press chooses from, and what decides. */
   readonly choosers: readonly NewChooser[];
+  /** Ways to one goal and slots of a bar. */
+  readonly groups: readonly NewGroup[];
   /** Lines that say what an earlier one says, and those whose platforms were folded. */
   readonly doubled: readonly number[];
   readonly folded: readonly number[];
@@ -79,7 +82,8 @@ export function changesNothing(plan: Omit<ListPlan, 'lines'>): boolean {
     !plan.newCommands.length &&
     !plan.changedCommands.length &&
     !plan.newBindings.length &&
-    !plan.choosers.length
+    !plan.choosers.length &&
+    !plan.groups.length
   );
 }
 
@@ -184,6 +188,7 @@ export function planList(
       members: labels.flatMap((label) => byLabel.get(label) ?? []),
     })),
     choosers: choosersIn(targets, catalogue, problems),
+    groups: groupsIn(targets, catalogue, problems),
     doubled: read.doubled,
     folded: read.folded,
     lines,

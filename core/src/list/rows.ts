@@ -41,6 +41,10 @@ export interface ListRow {
   readonly source: string;
   /** What decides between this command and others with the same key. */
   readonly chosenBy: string;
+  /** The goal it is a way to, and why this way is advised; the bar it is a slot of. */
+  readonly wayTo: string;
+  readonly advice: string;
+  readonly slotOf: string;
 }
 
 /** The address of a cell among the reader's own answers. */
@@ -162,15 +166,17 @@ class RowReader implements RowSaid {
     const note = [this.text('note'), label.remark, ...remarks].filter(Boolean).join('; ');
     if (/\bcannot be changed\b|\bcan’t be changed\b|\bcan't be changed\b/i.test(note)) words.fixed = true;
     const [memoryAid, source, chosenBy] = [this.text('memoryAid'), this.text('source'), this.text('chosenBy')];
+    const [wayTo, advice, slotOf] = [this.text('wayTo'), this.text('advice'), this.text('slotOf')];
     for (const [meaning, { length }] of [
       ['note', note],
       ['memoryAid', memoryAid],
       ['source', source],
       ['chosenBy', chosenBy],
+      ['advice', advice],
     ] as const)
       // prettier-ignore
       if (length > 240) this.complain('too-long', `at most 240 characters; this has ${length}.`, meaning);
-    return { line, command, words, contexts, keys, members, speaks, note, memoryAid, source, chosenBy };
+    return { line, command, words, contexts, keys, members, speaks, note, memoryAid, source, chosenBy, wayTo: wayTo.slice(0, 120), advice, slotOf: slotOf.slice(0, 120) }; // prettier-ignore
   }
 
   private keys(targets: readonly (Platform | null)[]) {

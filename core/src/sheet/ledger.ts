@@ -41,8 +41,14 @@ export function ledgerTable(
 ): PlainTable {
   const keys = ({ weighed }: LedgerKeys, command: number) =>
     [...new Set(weighed.on(platform).of(command).map((held) => show(held.shortcut)))].join(' or '); // prettier-ignore
-  const chooser = (one: Command) => groups.find(({ kind, members }) => kind === 'chooser' && members.includes(one.id));
-  const all = [...SAID, ['chosenBy', (one: Command) => chooser(one)?.because ?? ''] as const];
+  const inGroup = (kind: CommandGroup['kind'], { id }: Command) => groups.find((one) => one.kind === kind && one.members.includes(id)); // prettier-ignore
+  const ofGroups: readonly (readonly [ColumnMeaning, (one: Command) => string])[] = [
+    ['chosenBy', (one) => inGroup('chooser', one)?.because ?? ''],
+    ['wayTo', (one) => inGroup('ways', one)?.name ?? ''],
+    ['advice', (one) => (inGroup('ways', one)?.advised === one.id ? inGroup('ways', one)!.because : '')],
+    ['slotOf', (one) => inGroup('slots', one)?.name ?? ''],
+  ];
+  const all = [...SAID, ...ofGroups];
   const said = all.filter(([, of]) => commands.some((one) => of(one)));
   return {
     header: ['Command id', 'Label', 'Where it works', 'Category', 'Menu path', ...columns.map((one) => `${one.title}, ${platformName(platform)}`), ...said.map(([meaning]) => meaningName(meaning))], // prettier-ignore

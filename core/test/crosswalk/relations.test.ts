@@ -36,9 +36,7 @@ describe('mapping relations', () => {
     fc.assert(
       fc.property(matches, matches, (a, b) => {
         expect(sorted(inverted(inverted(a)))).toEqual(sorted(a));
-        expect(sorted(inverted(composition(a, b))).map((one) => one.replace(/broad|narrow/, 'wide'))).toEqual(
-          sorted(composition(inverted(b), inverted(a))).map((one) => one.replace(/broad|narrow/, 'wide')),
-        );
+        expect(sorted(inverted(composition(a, b)))).toEqual(sorted(composition(inverted(b), inverted(a))));
       }),
     );
   });

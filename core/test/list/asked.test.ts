@@ -130,6 +130,23 @@ describe('what a list says besides', () => {
     const again = reading(tableCsv(table), known.catalogue).plan;
     expect([again.problems, again.choosers]).toEqual([[], []]);
   });
+  it('states ways to a goal with advice, and slots of a bar in order; they come back from our own ledger', () => {
+    const list = 'Label,Shortcut,Way to,Advised because,Slot of\nCloser,F9,A closer look,,\nCloser at pointer,wheel up,A closer look,You keep your place.,\nFirst slot,F5,,,Own bar\nSecond slot,F6,,,Own bar\n'; // prettier-ignore
+    const { plan } = reading(list);
+    expect([plan.problems, plan.groups]).toEqual([[], [
+      { kind: 'ways', name: 'A closer look', members: ['closer', 'closer-at-pointer'], advised: 'closer-at-pointer', because: 'You keep your place.' },
+      { kind: 'slots', name: 'Own bar', members: ['first-slot', 'second-slot'], advised: null, because: '' },
+    ]]); // prettier-ignore
+    expect(codes(reading('Label,Shortcut,Advised because\nCloser,F9,quicker\n'))).toEqual(['no-goal']);
+    expect(codes(reading('Label,Shortcut,Way to,Advised because\nA,F9,Look,quicker\nB,F8,Look,nearer\n'))).toEqual(['two-advised']); // prettier-ignore
+    const made = takenIn(catalogue(), plan);
+    const ids = new Map(made.commands.map((one) => [one.name, one.id]));
+    const groups = plan.groups.map((one, at) => ({ ...one, id: at + 1, twin: null, members: one.members.map((name) => ids.get(name)!), advised: one.advised === null ? null : ids.get(one.advised)! })); // prettier-ignore
+    const known = opened({ ...made, groups });
+    const table = ledgerTable(made.commands, [{ title: '7.0', weighed: known.weighed(1, keyboardsOf([US], ['windows', 'macos'])) }], known.tree, 'windows', (one) => showStored(one, 'windows'), groups); // prettier-ignore
+    expect(reading(tableCsv(table), made).plan.groups).toEqual(plan.groups);
+    expect(reading(tableCsv(table), known.catalogue).plan.groups).toEqual([]);
+  });
   it('comes back from our own sheet as the same rows', () => {
     const made = takenIn(catalogue(), reading('Command id,Label,Shortcut,Menu\na,Alpha,Ctrl+J or F5,File > Alpha\nb,=SUM,Ctrl++,File > B\n').plan); // prettier-ignore
     const sheet = { id: 1, appId: 1, keysetId: 1, title: 'S', intro: '', credit: '', language: 'en' as const, revision: 1, sections: [{ title: 'All', rows: made.commands.map((one) => ({ command: one.id, note: '' })) }] }; // prettier-ignore

@@ -126,6 +126,7 @@ function reportOf({ table, meanings, plan, menuSign }: ListReading, opened: Open
       folded: plan.folded.length,
       families: plan.families.length,
       choosers: plan.choosers.length,
+      groups: plan.groups.length,
     },
     menuSign,
     changed: plan.changedCommands

@@ -1,7 +1,7 @@
 import { refuse } from '@crib/core/error';
 import type { Catalogue, CommandWords, Release } from '@crib/core/contract';
 import { contextTree, contextsNamed } from '@crib/core/catalogue';
-import { keysetFor, type ListPlan, type NewChooser, type ListTarget } from '@crib/core/list';
+import { keysetFor, type ListPlan, type NewGroup, type ListTarget } from '@crib/core/list';
 import { rows, type Db } from './db.ts';
 import { contextsOf, insertContext } from './apps.ts';
 
@@ -44,8 +44,12 @@ export async function takeIn(
     keysetFor(catalogue, target) ?? refuse('not-found', 'This release has no default keyset for the list to go into.')
   ).id;
   await insertBindings(db, { release, keyset }, plan, contextId, by);
-  const families = plan.families.map((one) => ({ ...one, kind: 'family', because: '' }));
-  await makeGroups(db, release.appId, [...families, ...plan.choosers.map((one) => ({ ...one, kind: 'chooser' }))]);
+  const plain = { advised: null, because: '' };
+  await makeGroups(db, release.appId, [
+    ...plan.families.map((one) => ({ ...plain, ...one, kind: 'family' })),
+    ...plan.choosers.map((one) => ({ ...plain, ...one, kind: 'chooser' })),
+    ...plan.groups,
+  ]);
   await db.query('UPDATE keyset SET revision = revision + 1 WHERE id = $1', [keyset]);
 }
 
@@ -102,16 +106,21 @@ async function makeContexts(
   return (context) => (typeof context === 'number' ? context : made.get(context)!);
 }
 
-/** Groups that a list makes: families of a range of keys, choosers. One of that name that is there already stays as it is. */
-async function makeGroups(db: Db, appId: number, groups: readonly (NewChooser & { kind: string })[]): Promise<void> {
-  for (const { kind, name, because, members } of groups)
+/** Groups that a list makes: families of a range of keys, choosers, ways and slots. One of that name that is there already stays as it is. */
+async function makeGroups(
+  db: Db,
+  appId: number,
+  groups: readonly (Omit<NewGroup, 'kind'> & { kind: string })[],
+): Promise<void> {
+  for (const { kind, name, because, members, advised } of groups)
     await db.query(
       `WITH made AS (
-         INSERT INTO command_group (app_id, kind, name, because) VALUES ($1, $4, $2, $5) ON CONFLICT DO NOTHING RETURNING id)
+         INSERT INTO command_group (app_id, kind, name, because, advised_id)
+         VALUES ($1, $4, $2, $5, (SELECT id FROM command WHERE app_id = $1 AND name = $6)) ON CONFLICT DO NOTHING RETURNING id)
        INSERT INTO command_group_member (group_id, app_id, position, command_id)
        SELECT made.id, $1, n, c.id FROM made, unnest($3::text[]) WITH ORDINALITY AS g (name, n)
          JOIN command c ON c.app_id = $1 AND c.name = g.name`,
-      [appId, name, members, kind, because],
+      [appId, name, members, kind, because, advised],
     );
 }
 

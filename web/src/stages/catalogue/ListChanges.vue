@@ -20,6 +20,9 @@ const drop = defineModel<number[]>({ required: true });
   <div v-if="report.counts.families" class="pair">
     <span>Families, one key for each member</span><b class="figures">{{ report.counts.families }}</b>
   </div>
+  <div v-if="report.counts.groups" class="pair">
+    <span>Ways to a goal, slots of a bar</span><b class="figures">{{ report.counts.groups }}</b>
+  </div>
   <div v-if="report.counts.choosers" class="pair">
     <span>Keys that choose between commands</span><b class="figures">{{ report.counts.choosers }}</b>
   </div>

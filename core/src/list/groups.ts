@@ -1,0 +1,41 @@
+import { problem, type Problem } from '../error/index.ts';
+import type { Catalogue } from '../contract/index.ts';
+import type { Target } from './targets.ts';
+
+/** Commands that rows say belong together: ways to one goal with the trainer’s advice, slots of a bar in their order. */
+export interface NewGroup {
+  readonly kind: 'ways' | 'slots';
+  readonly name: string;
+  /** By their names, in the order of the list. */
+  readonly members: readonly string[];
+  readonly advised: string | null;
+  readonly because: string;
+}
+
+/** The ways and slots that a list states; a group of that name that is there already stays as it is. */
+export function groupsIn(
+  targets: readonly Target[],
+  { groups }: Pick<Catalogue, 'groups'>,
+  problems: Problem[],
+): NewGroup[] {
+  const there = new Set(groups.map((one) => `${one.kind} ${one.name.toLowerCase()}`));
+  const found = new Map<string, { kind: NewGroup['kind']; name: string; members: string[]; advised: string | null; because: string }>(); // prettier-ignore
+  for (const { name: command, rows } of targets)
+    for (const { line, wayTo, advice, slotOf } of rows) {
+      if (advice && !wayTo)
+        problems.push(problem('no-goal', `Line ${line}: the advice “${advice}” names no goal that it is a way to.`, { line })); // prettier-ignore
+      for (const [kind, name] of [['ways', wayTo], ['slots', slotOf]] as const) {
+        const key = `${kind} ${name.toLowerCase()}`;
+        if (!name || there.has(key)) continue;
+        const group = found.get(key) ?? { kind, name, members: [], advised: null, because: '' };
+        found.set(key, group);
+        if (!group.members.includes(command)) group.members.push(command);
+        if (kind === 'slots' || !advice) continue;
+        if (group.advised !== null && group.advised !== command)
+          problems.push(problem('two-advised', `Line ${line}: another way to “${name}” is advised already.`, { line }));
+        group.advised = command;
+        group.because = advice;
+      } // prettier-ignore
+    }
+  return [...found.values()];
+}
