@@ -7,6 +7,7 @@ import { z } from 'zod';
 import { createApp } from './http/app.ts';
 import { hashPassword } from './http/password.ts';
 import { readerInThreads } from './lists/reader.ts';
+import { matcherInThreads } from './matching/matcher.ts';
 import { keepForms } from './publish/keep-forms.ts';
 import { emptyDaily } from './acts/bin.ts';
 import { READERS, openPool } from './store/db.ts';
@@ -24,6 +25,7 @@ const logger = pino({ level: LOG_LEVEL ?? 'warn' });
 const pool = openPool(DATABASE_URL);
 const readers = openPool(DATABASE_URL, READERS);
 const lists = readerInThreads();
+const matcher = matcherInThreads();
 for (const { name, email, password } of demoAccounts ?? [])
   await saveEditor(pool, name, email, await hashPassword(password));
 
@@ -31,7 +33,7 @@ await keepForms(pool);
 
 const pages = fileURLToPath(new URL('../../web/dist', import.meta.url));
 const sessionSecret = SESSION_SECRET ?? randomBytes(32).toString('hex');
-const server = createServer(createApp({ pool, readers, lists, sessionSecret, logger, pages, demoAccounts }));
+const server = createServer(createApp({ pool, readers, lists, matcher, sessionSecret, logger, pages, demoAccounts }));
 server.requestTimeout = 60_000;
 server.listen(Number(PORT ?? 0), HOST ?? '127.0.0.1', () => {
   const address = server.address();
@@ -46,7 +48,10 @@ let stopping = false;
 function stop() {
   if (stopping) return;
   stopping = true;
-  server.close(() => void Promise.allSettled([pool.end(), readers.end(), lists.close()]).then(() => process.exit(0)));
+  server.close(
+    () =>
+      void Promise.allSettled([pool.end(), readers.end(), lists.close(), matcher.close()]).then(() => process.exit(0)),
+  );
   server.closeIdleConnections();
   setTimeout(() => process.exit(1), 10_000).unref();
 }

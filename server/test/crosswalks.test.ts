@@ -1,5 +1,8 @@
 import { expect, it } from 'vitest';
-import type { Crosswalk } from '@crib/core/contract';
+import { matchQuestion, propose, wordsInUse } from '@crib/core/crosswalk';
+import { opened } from '@crib/core/keyset';
+import { US } from '@crib/core/keys';
+import type { ByWay, Crosswalk, ProposedFor, WordSectionSaid } from '@crib/core/contract';
 import { withServer } from './harness.ts';
 
 const server = withServer();
@@ -72,4 +75,71 @@ it('keeps judgements by source, with the laws of SKOS, refuses strangers, and fo
   expect(await said()).toEqual([[a, 'exact', x], [a, 'related', z], [b, 'exact', y], [c, 'none', null]]); // prettier-ignore
   await client.must('POST', `/api/apps/${ours.slug}/merge`, { keep: y, drop: z });
   expect(await said()).toContainEqual([a, 'related', y]);
+  // What was only put off gives way.
+  expect((await judge([match(c, 'later', null)])).status).toBe(200);
+  await client.must('POST', `/api/apps/${old.slug}/merge`, { keep: c, drop: b });
+  expect(await said()).toEqual([[a, 'exact', x], [a, 'related', y], [c, 'exact', y]]); // prettier-ignore
+});
+
+it('proposes on the server what a browser works out, by the words written here and by way of a third program', async () => {
+  const client = await server.client();
+  const [old, third, ours] = [await client.makeRelease(), await client.makeRelease(), await client.makeRelease()];
+  await client.takeIn(old.release, 'Command id,Label,Shortcut\na,Plant light,G\nb,Zwirl tissue,F6\n');
+  await client.takeIn(third.release, 'Command id,Label,Shortcut\nm,Quonk sheet,Q\n');
+  await client.takeIn(ours.release, 'Command id,Label,Shortcut\nx,Add light,L\ny,Braid paper,F7\nz,Weigh,W\n');
+  const ids = async (made: typeof old) => new Map((await made.catalogue()).commands.map((one) => [one.name, one.id]));
+  const [from, middle, to] = [await ids(old), await ids(third), await ids(ours)];
+  const between = async (a: typeof old, b: typeof old) => (await client.must<{ id: number }>('POST', '/api/crosswalks', { from: a.slug, to: b.slug })).id; // prettier-ignore
+  const [id, first, second] = [await between(old, ours), await between(old, third), await between(ours, third)];
+  const judge = (on: number, source: number, target: number, relation: string) => client.must('PUT', `/api/crosswalks/${on}/judgements`, { of: 'command', judged: [{ source, matches: [{ target, relation }] }] }); // prettier-ignore
+  await judge(first, from.get('b')!, middle.get('m')!, 'exact');
+  await judge(second, to.get('z')!, middle.get('m')!, 'narrow');
+  const ways = await client.must<ByWay[]>('GET', `/api/crosswalks/${id}/by-way`);
+  expect(ways).toEqual([{ source: from.get('b'), target: to.get('z'), relation: 'broad', by: (await third.catalogue()).app.name }]); // prettier-ignore
+
+  const asked = () => client.must<ProposedFor[]>('POST', `/api/crosswalks/${id}/proposals`, {});
+  const bestOf = (list: ProposedFor[], name: string) => list.find((one) => one.source === from.get(name))?.proposals[0];
+  const before = await asked();
+  expect(bestOf(before, 'b')).toMatchObject({ target: to.get('z'), evidence: expect.arrayContaining(['by way of another program']) }); // prettier-ignore
+  // A word that is written here stands for another one from now on.
+  const sets = [['zwirl', 'braid'], ['tissue', 'paper']]; // prettier-ignore
+  const words = await client.must<WordSectionSaid[]>('PUT', '/api/words', { name: 'Plotting room', revision: 0, sets });
+  expect(words.at(-1)).toEqual({ name: 'Plotting room', revision: 1, sets, shipped: false });
+  expect((await client.ask('PUT', '/api/words', { name: 'Plotting room', revision: 0, sets })).status).toBe(412);
+  expect((await client.ask('PUT', '/api/words', { name: 'Plotting room', revision: 1, sets: [['lone']] })).status).toBe(400); // prettier-ignore
+  const after = await asked();
+  expect(bestOf(after, 'b')).toMatchObject({ target: to.get('y') });
+  const question = matchQuestion(
+    { from: opened(await old.catalogue()), to: opened(await ours.catalogue()) },
+    await client.must<Crosswalk>('GET', `/api/crosswalks/${id}`),
+    { layout: US, words, byWay: ways },
+  );
+  const here = propose(question).map(({ source, likelihood, proposals }) => ({ source, likelihood, proposals: proposals.map(({ target, score }) => ({ target, score })) })); // prettier-ignore
+  expect(after).toMatchObject(JSON.parse(JSON.stringify(here)) as object[]);
+  expect(await client.must('DELETE', '/api/words/Plotting%20room')).toEqual(wordsInUse([]));
+  expect((await client.ask('DELETE', '/api/words/Plotting%20room')).status).toBe(404);
+  expect(
+    (await client.ask('POST', `/api/crosswalks/${id}/proposals`, { from: (await ours.catalogue()).release.id })).status,
+  ).toBe(404);
+});
+
+it('keeps counterparts of single states, of those that a command cycles through', async () => {
+  const client = await server.client();
+  const [old, ours] = [await client.makeRelease(), await client.makeRelease()];
+  await client.takeIn(old.release, 'Command id,Label,Shortcut,One press,States\na,Next unit,F2,cycles,Metres; Feet\n');
+  await client.takeIn(ours.release, 'Command id,Label,Shortcut\nx,In metres,F3\ny,In feet,F4\n');
+  const [from, to] = [await old.catalogue(), await ours.catalogue()];
+  const [a, x, y] = [from.commands[0]!.id, to.commands[0]!.id, to.commands[1]!.id];
+  expect(from.commands[0]!.states).toEqual(['Metres', 'Feet']);
+  const { id } = await client.must<{ id: number }>('POST', '/api/crosswalks', { from: old.slug, to: ours.slug });
+  const judge = (matches: object[]) => client.ask<Crosswalk>('PUT', `/api/crosswalks/${id}/judgements`, { of: 'command', judged: [{ source: a, matches }] }); // prettier-ignore
+  const each = [
+    { target: x, relation: 'exact', sourceState: 'Metres', note: 'The first one.' },
+    { target: y, relation: 'exact', sourceState: 'Feet' },
+  ];
+  const { status, body } = await judge(each);
+  expect([status, body.commands.map((one) => [one.sourceState, one.target, one.note])]).toEqual([200, [['Metres', x, 'The first one.'], ['Feet', y, '']]]); // prettier-ignore
+  expect((await judge([{ ...each[0]!, target: y }, each[1]!])).status).toBe(409);
+  expect((await judge([{ ...each[0]!, sourceState: 'Fathoms' }])).status).toBe(404);
+  expect((await judge([{ ...each[0]!, targetState: 'Metres' }])).status).toBe(404);
 });

@@ -224,7 +224,7 @@ describe('correcting by hand', () => {
     const details = (id: number, commands: object[]) => client.ask('PUT', `/api/releases/${id}/details`, { commands });
     const named = async (id: number, name: string) =>
       (await client.must<Catalogue>('GET', `/api/releases/${id}`)).commands.find((one) => one.name === name)!;
-    const head = 'Command id,Label,Shortcut,One press,States,Presses,Step,The user sees,Satisfied by,Setting,List of keys,In the list since,Flags'; // prettier-ignore
+    const head = 'Command id,Label,Shortcut,One press,States,Each press,Step size,The user sees,Satisfied by,Setting,List of keys,In the list since,Flags'; // prettier-ignore
     await list(kept.release.id, `${head}\nview.tint,Change tint,F9,cycles,Day; Night,,,the paper darkens,view.open,"Tint, shipped on",Views,2.1,unshown\nview.shade,Shade,F8,,,,,,,,,,\n`); // prettier-ignore
     const tint = await named(kept.release.id, 'view.tint');
     expect(tint).toMatchObject({ onePress: 'cycles', states: ['Day', 'Night'], sign: 'the paper darkens', satisfiedBy: 'view.open', setting: 'Tint, shipped on', keyList: 'Views', keyListSince: '2.1', unshown: true }); // prettier-ignore

@@ -28,6 +28,7 @@ import {
 import { createApp } from '../src/http/app.ts';
 import { hashPassword } from '../src/http/password.ts';
 import { readerInThreads, type ListReader } from '../src/lists/reader.ts';
+import { matcherInThreads, type Matcher } from '../src/matching/matcher.ts';
 import { READERS, openPool, type Pool } from '../src/store/db.ts';
 import { saveEditor } from '../src/store/editors.ts';
 
@@ -137,6 +138,7 @@ export function withServer(): { address: () => string; pool: () => Pool; client:
   let server: Server;
   let pool: Pool;
   let readers: Pool;
+  let matcher: Matcher;
   let lists: ListReader;
   let address = '';
   beforeAll(async () => {
@@ -144,8 +146,9 @@ export function withServer(): { address: () => string; pool: () => Pool; client:
     await saveEditor(pool, 'Tess Wray', ACCOUNT.email, await hashPassword(ACCOUNT.password));
     readers = openPool(databaseUrl('SERVER'), READERS);
     lists = readerInThreads();
+    matcher = matcherInThreads();
     const logger = pino({ level: 'silent' });
-    server = createServer(createApp({ pool, readers, lists, sessionSecret: 'only for tests', logger }));
+    server = createServer(createApp({ pool, readers, lists, matcher, sessionSecret: 'only for tests', logger }));
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
     const at = server.address();
     address = `http://127.0.0.1:${typeof at === 'object' && at ? at.port : 0}`;
@@ -153,7 +156,7 @@ export function withServer(): { address: () => string; pool: () => Pool; client:
   afterAll(async () => {
     server.closeAllConnections();
     await new Promise((done) => server.close(done));
-    await Promise.all([pool.end(), readers.end(), lists.close()]);
+    await Promise.all([pool.end(), readers.end(), lists.close(), matcher.close()]);
   });
   const client = async () => {
     const made = new Client(address);

@@ -2,12 +2,21 @@ import { z } from 'zod';
 import { Id, Slug } from './entities.ts';
 
 /** Mapping relations of SKOS, and what is said where there is no counterpart, or none is sought yet. */
-export const JUDGEMENTS = ['exact', 'close', 'broad', 'narrow', 'related', 'none', 'later'] as const;
+export const RELATIONS = ['exact', 'close', 'broad', 'narrow', 'related'] as const;
+export const JUDGEMENTS = [...RELATIONS, 'none', 'later'] as const;
 export type JudgementKind = (typeof JUDGEMENTS)[number];
 
 const note = z.string().normalize('NFC').trim().max(500);
+/** One of the states a command cycles through, by name; '' is the whole command. */
+const state = z.string().normalize('NFC').trim().max(80);
 const Said = z
-  .object({ target: Id.nullable(), relation: z.enum(JUDGEMENTS), note: note.default('') })
+  .object({
+    target: Id.nullable(),
+    relation: z.enum(JUDGEMENTS),
+    note: note.default(''),
+    sourceState: state.default(''),
+    targetState: state.default(''),
+  })
   .refine((one) => (one.target === null) === (one.relation === 'none' || one.relation === 'later'), {
     message: 'a relation names its counterpart; “none” and “later” name none',
   });
@@ -18,6 +27,8 @@ export const Judgement = z.object({
   target: Id.nullable(),
   relation: z.enum(JUDGEMENTS),
   note: z.string(),
+  sourceState: z.string().default(''),
+  targetState: z.string().default(''),
   who: z.string(),
   on: z.iso.date(),
 });
@@ -53,9 +64,14 @@ export const SentJudgements = z.strictObject({
         matches: z
           .array(Said)
           .max(20)
-          .refine((list) => list.length < 2 || list.every((one) => one.target !== null), {
-            message: '“none” and “later” stand alone',
-          }),
+          .refine(
+            (list) =>
+              list.every(
+                (one) =>
+                  one.target !== null || list.every((other) => other === one || other.sourceState !== one.sourceState),
+              ),
+            { message: '“none” and “later” stand alone' },
+          ),
       }),
     )
     .min(1)
@@ -63,3 +79,37 @@ export const SentJudgements = z.strictObject({
     .refine((list) => new Set(list.map((one) => one.source)).size === list.length, 'each source once'),
 });
 export type SentJudgements = z.input<typeof SentJudgements>;
+
+/** A pair that answers to each other by way of a third program. */
+export const ByWay = z.object({ source: Id, target: Id, relation: z.enum(RELATIONS), by: z.string() });
+export type ByWay = z.infer<typeof ByWay>;
+
+/** What is asked of proposals: the releases at both ends (the newest, where none is named) and the layout of the presses. */
+export const ProposalsAsked = z.strictObject({
+  from: Id.optional(),
+  to: Id.optional(),
+  layout: z.string().max(40).optional(),
+});
+/** The best proposals for a command, with what speaks for each, and how likely it is that the first one is right. */
+export const ProposedFor = z.object({
+  source: Id,
+  likelihood: z.number().min(0).max(1),
+  proposals: z.array(z.object({ target: Id, score: z.number(), evidence: z.array(z.string()) })),
+});
+export type ProposedFor = z.infer<typeof ProposedFor>;
+
+const word = z
+  .string()
+  .normalize('NFC')
+  .toLowerCase()
+  .regex(/^[\p{L}\p{N}]{1,40}$/u, 'a word is letters and digits');
+const sets = z.array(z.array(word).min(2).max(40)).max(600);
+/** A section of the word list as it is in use; `revision` is 0 for one that is as it ships. */
+export const WordSectionSaid = z.object({ name: z.string(), sets: z.array(z.array(z.string())), revision: z.int(), shipped: z.boolean() }); // prettier-ignore
+export type WordSectionSaid = z.infer<typeof WordSectionSaid>;
+/** A section written anew, or one more; `revision` is what was read, 0 for a new one or one as it ships. */
+export const SentWords = z.strictObject({
+  name: z.string().normalize('NFC').trim().min(1).max(60),
+  revision: z.int().min(0),
+  sets,
+});

@@ -1,18 +1,6 @@
-import { acceptance, type Opened, type Setting } from '../keyset/index.ts';
+import { acceptance, type Setting } from '../keyset/index.ts';
 import type { Platform } from '../keys/index.ts';
-import type { Relation } from './relations.ts';
-
-/** What learners bring along: the program they come from, what answers to what there, and how often it is used. */
-export interface Coming {
-  readonly old: Opened;
-  readonly counterparts: readonly { readonly source: number; readonly target: number; readonly relation: Relation }[];
-  /** From places of the old program to places of the new one. */
-  readonly places: ReadonlyMap<number, number>;
-  /** Commands of the old program that were judged, without a counterpart as well. */
-  readonly judged: ReadonlySet<number>;
-  /** Times a day. */
-  readonly uses: ReadonlyMap<number, number>;
-}
+import { isLike, type Coming } from './coming.ts';
 
 /** An old press that the command which answers to the old one could keep, at a place of the new program. */
 export interface Claim {
@@ -25,16 +13,9 @@ export interface Claim {
   readonly uses: number;
 }
 
-/** How often the new program’s commands will be used by hands that come: as often as what they answer to. */
-export function usesThere({ counterparts, uses }: Coming): Map<number, number> {
-  const found = new Map<number, number>();
-  for (const { source, target, relation } of counterparts)
-    if (LIKE.has(relation)) found.set(target, (found.get(target) ?? 0) + (uses.get(source) ?? 0));
-  return found;
-}
-
-/** Counterparts that do the like: what is only related keeps no key. */
-const LIKE = new Set<Relation>(['exact', 'close', 'broad', 'narrow']);
+/** The platforms on which a claim is made. */
+export const platformsOf = ({ platform }: Pick<Claim, 'platform'>, all: readonly Platform[]) =>
+  platform === null ? all : [platform];
 
 /** The old presses that could be kept, the busiest first; several where a command has several keys or places. */
 export function claimsOf({ old, counterparts, places, uses }: Coming, setting: Setting): Claim[] {
@@ -43,8 +24,8 @@ export function claimsOf({ old, counterparts, places, uses }: Coming, setting: S
   const platforms = keyboards.platforms.filter((one) => old.catalogue.release.platforms.includes(one));
   const weighed = old.weighed(old.shipped.id, keyboards);
   const targets = new Map<number, number[]>();
-  for (const { source, target, relation } of counterparts)
-    if (LIKE.has(relation) && setting.commands.has(target)) targets.set(source, [...(targets.get(source) ?? []), target]); // prettier-ignore
+  for (const { source, target } of counterparts.filter(isLike))
+    if (setting.commands.has(target)) targets.set(source, [...(targets.get(source) ?? []), target]); // prettier-ignore
   const found = new Map<string, { claim: Claim; on: Platform[] }>();
   for (const platform of platforms)
     for (const { command, context, shortcut } of weighed.on(platform).held)
@@ -64,10 +45,10 @@ export function claimsOf({ old, counterparts, places, uses }: Coming, setting: S
 
 /** Whether the new program has the press there for that command already. */
 export function isShipped({ target, context, shortcut, platform }: Claim, { weighed }: Setting): boolean {
-  const { keyboards, on } = weighed;
-  const there = platform === null ? keyboards.platforms : [platform];
-  return there.every((one) =>
-    on(one)
+  const { keyboards } = weighed;
+  return platformsOf({ platform }, keyboards.platforms).every((one) =>
+    weighed
+      .on(one)
       .at(target, context)
       .some((held) => keyboards.pressKey(held.shortcut, one) === keyboards.pressKey(shortcut, one)),
   );

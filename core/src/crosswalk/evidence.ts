@@ -7,6 +7,7 @@ export function evidenceOf(features: Features): Said[] {
     [features.equal === 1, said('match.same words')],
     [features.equal === 0 && features.cover >= 0.85, said('match.like words')],
     [features.cover >= 0.5 && features.cover < 0.85, said('match.some words')],
+    [features['by way'] > 0, said('match.by way')],
     [features.press > 0.1, said('match.same press')],
     [features.about >= 0.5, said('match.described')],
     [features.menu >= 0.7, said('match.menu')],

@@ -72,6 +72,7 @@ export const FEATURES = [
   'numbers',
   'destroys',
   'neighbours',
+  'by way',
 ] as const;
 export type Feature = (typeof FEATURES)[number];
 export type Features = Record<Feature, number>;
@@ -116,6 +117,7 @@ export function featuresOf(
   weights: Weights,
   trust: number,
   neighbours = 0,
+  byWay = 0,
 ): Features {
   let [best, least, left, equal] = [0, 0, 1, 0];
   let names: readonly [readonly string[], readonly string[]] = [[], []];
@@ -160,5 +162,6 @@ export function featuresOf(
     numbers: differ ? 1 : 0,
     destroys: a.command.destructive !== b.command.destructive ? 1 : 0,
     neighbours,
+    'by way': byWay,
   };
 }

@@ -1,7 +1,7 @@
 import type { Setting } from '../keyset/index.ts';
 import type { Platform } from '../keys/index.ts';
-import { faithfulness, relation, sideOf, type Side } from '../release/index.ts';
-import type { Coming } from './claims.ts';
+import { faithfulness, sideIn, sideOf } from '../release/index.ts';
+import { lineageOf, type Coming } from './coming.ts';
 
 /** What a keyset of the new program does to hands trained on the old one: uses a day of judged commands, by what becomes of them. */
 export interface MoveFigures {
@@ -29,29 +29,16 @@ export interface MoveFigures {
 
 /** The figures of a keyset on a platform; a command with several presses counts for each its share. */
 export function moveFigures(coming: Coming, setting: Setting, platform: Platform): MoveFigures {
-  const { old, counterparts, places, judged, uses } = coming;
+  const { old, counterparts, judged, uses } = coming;
   const { keyboards } = setting.weighed;
   const counted = [...judged].some((id) => (uses.get(id) ?? 0) > 0);
   const use = (id: number) => (counted ? (uses.get(id) ?? 0) : 1);
   const on = old.catalogue.release.platforms.includes(platform) ? platform : old.catalogue.release.platforms[0]!;
   const oldKeyboards = keyboards.platforms.includes(on) ? keyboards : null;
   const answered = new Set(counterparts.map((one) => one.source));
-  const now: Side = {
-    weighed: setting.weighed,
-    effective: setting.weighed.on(platform),
-    tree: setting.tree,
-    commands: setting.commands,
-    keyboard: keyboards.on(platform)[0]!,
-    platform,
-    policy: setting.policy,
-    decides: setting.decides,
-  };
-  const lineage = {
-    commands: relation(counterparts.map(({ source, target }) => [source, target] as const)),
-    contexts: relation([...places]),
-  };
+  const now = sideIn(setting, platform);
   const before = old.shipped && oldKeyboards ? sideOf(old, old.shipped.id, oldKeyboards, on) : null;
-  const presses = before ? faithfulness(before, now, lineage).presses : [];
+  const presses = before ? faithfulness(before, now, lineageOf(coming)).presses : [];
   const share = new Map<number, number>();
   for (const { original } of presses) share.set(original.command, (share.get(original.command) ?? 0) + 1);
   const sums = { stays: 0, misleads: 0, dead: 0, without: 0 };

@@ -1,5 +1,5 @@
 import type { Judgement } from '../contract/index.ts';
-import { inverse, type Match, type Relation } from './relations.ts';
+import { inverted, type Match, type Relation } from './relations.ts';
 
 /** How a command stands in a crosswalk: its counterparts, that there is none, put off, or not yet judged. */
 export interface Standing {
@@ -15,11 +15,13 @@ export function standings(judged: readonly Judgement[], from: 'source' | 'target
   const found = new Map<number, Standing>();
   for (const one of judged) {
     if (!isMatch(one)) {
-      if (from === 'source') found.set(one.source, { kind: one.relation === 'none' ? 'none' : 'later', matches: [] });
+      if (from === 'source' && !one.sourceState)
+        found.set(one.source, { kind: one.relation === 'none' ? 'none' : 'later', matches: [] });
       continue;
     }
-    const { source, target, relation } = one;
-    const match: Match = from === 'source' ? { source, target, relation } : { source: target, target: source, relation: inverse(relation) }; // prettier-ignore
+    const { source, target, relation, sourceState, targetState } = one;
+    const said: Match = { source, target, relation, sourceState, targetState };
+    const match = from === 'source' ? said : inverted([said])[0]!;
     const known = found.get(match.source);
     found.set(match.source, { kind: 'counterparts', matches: [...(known?.matches ?? []), match] });
   }
@@ -28,4 +30,4 @@ export function standings(judged: readonly Judgement[], from: 'source' | 'target
 
 /** The pairs that matching learns from: what was judged the same or near. */
 export const taught = (judged: readonly Judgement[]): { source: number; target: number }[] =>
-  judged.flatMap((one) => (isMatch(one) && (one.relation === 'exact' || one.relation === 'close') ? [{ source: one.source, target: one.target }] : [])); // prettier-ignore
+  judged.flatMap((one) => (isMatch(one) && !one.sourceState && !one.targetState && (one.relation === 'exact' || one.relation === 'close') ? [{ source: one.source, target: one.target }] : [])); // prettier-ignore

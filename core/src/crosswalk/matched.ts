@@ -14,15 +14,16 @@ export function matchedCommands({ catalogue, shipped, tree, weighed }: Opened, k
         return press ? [`${keyboard.platform} ${press}`] : [];
       });
     });
-  return catalogue.commands.map(({ id, name, label, otherNames, description, menu, home, destructive, category }: Command) => ({
+  const matched = ({ id, name, label, otherNames, description, destructive, ...one }: Command): MatchedCommand => ({
     id,
     name,
     label,
     otherNames,
     description,
-    menu: menu || `${category} › ${label}`,
-    place: tree.path(home),
+    menu: one.menu || `${one.category} › ${label}`,
+    place: tree.path(one.home),
     destructive,
     presses: [...new Set(presses(id))],
-  })); // prettier-ignore
+  });
+  return catalogue.commands.map(matched);
 }

@@ -13,7 +13,7 @@ export interface Nearness {
   learn(a: string, b: string, near: number): void;
 }
 
-/** Our own choice, measured by leaving each out (docs/formulas.md). */
+/** Our own choice, no source. */
 export const NEAR = { listed: 0.8, inside: 0.55, beginning: 0.5 } as const;
 const NEGATING = /^(?:un|de|dis|non)/;
 
@@ -21,11 +21,12 @@ export function nearness(sections: readonly WordSection[], vocabulary: Iterable<
   const known = new Map<string, Map<string, number>>();
   const put = (a: string, b: string, near: number) => {
     if (a === b) return;
+    // prettier-ignore
     for (const [from, to] of [[a, b], [b, a]] as const) {
       const row = known.get(from) ?? new Map<string, number>();
       row.set(to, Math.max(row.get(to) ?? 0, near));
       known.set(from, row);
-    } // prettier-ignore
+    }
   };
   for (const { sets } of sections)
     for (const set of sets) for (const a of set) for (const b of set) if (a < b) put(stemOf(a), stemOf(b), NEAR.listed);

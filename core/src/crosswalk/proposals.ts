@@ -1,6 +1,7 @@
 import { FEATURES, featuresOf, taken, weightsOf, type Features, type Taken, type Weights } from './features.ts';
-import { plainWords, stemOf, type MatchedCommand } from './names.ts';
+import { plainWords, type MatchedCommand } from './names.ts';
 import { nearness, type Nearness } from './nearness.ts';
+import type { Match, Relation } from './relations.ts';
 import { ACCEPTANCE, WEIGHTS, likelihoodOf, type Acceptance, type Scale } from './scale.ts';
 import { WORD_LIST, type WordSection } from './word-list.ts';
 
@@ -10,6 +11,8 @@ export interface MatchQuestion {
   readonly words?: readonly WordSection[] | undefined;
   /** Pairs that were judged to answer to each other; they teach words, and weigh more than what is only likely. */
   readonly judged?: readonly { readonly source: number; readonly target: number }[] | undefined;
+  /** Pairs that answer to each other by way of a third program. */
+  readonly byWay?: readonly Match[] | undefined;
   readonly scale?: Scale | undefined;
   readonly acceptance?: Acceptance | undefined;
 }
@@ -33,6 +36,8 @@ const CANDIDATES = 40;
 /** So many are enough to find the surest pairs. */
 const FIRST = 15;
 const PROPOSED = 5;
+/** How far a relation by way of a third program speaks for a pair; our own choice, no source. */
+const BY_WAY: Record<Relation, number> = { exact: 1, close: 0.75, broad: 0.5, narrow: 0.5, related: 0.25 };
 /** From this score on, two that are each other’s best teach words and how far presses can be trusted. */
 const SURE = 2.2;
 
@@ -65,7 +70,7 @@ export function matching(question: MatchQuestion) {
   const atTarget = new Map(targets.map((one, index) => [one.command.id, index]));
   const scoreOf = (features: Features) => FEATURES.reduce((sum, name) => sum + scale[name] * features[name], 0);
 
-  const first = bests(sources, targets, words, weights, 0, scoreOf);
+  const first = bests(sources, targets, words, weights, scoreOf);
   const sure = new Map<number, number>();
   for (const [i, best] of first.source.entries())
     if (best && best.score >= SURE && first.target[best.target] === i) sure.set(i, best.target);
@@ -83,10 +88,12 @@ export function matching(question: MatchQuestion) {
     const beside = [-1, 1].filter((step) => sure.get(i + step) === j + step || sure.get(i + step) === j - step);
     return beside.length / 2;
   };
+  const around = waysAround(question.byWay ?? [], at, atTarget);
   const scored = (i: number): Proposal[] =>
-    index(sources[i]!)
+    [...new Set([...index(sources[i]!), ...(around.get(i)?.keys() ?? [])])]
       .map((j): Proposal => {
-        const features = featuresOf(sources[i]!, targets[j]!, words, weights, trust, near(i, j));
+        const byWay = around.get(i)?.get(j) ?? 0;
+        const features = featuresOf(sources[i]!, targets[j]!, words, weights, trust, near(i, j), byWay);
         return { target: targets[j]!.command.id, score: scoreOf(features), features };
       })
       .sort((a, b) => b.score - a.score || a.target - b.target);
@@ -104,6 +111,18 @@ export function matching(question: MatchQuestion) {
   };
 }
 
+/** By source and target, as they stand in the lists: how far a third program says that they answer to each other. */
+function waysAround(byWay: readonly Match[], at: ReadonlyMap<number, number>, atTarget: ReadonlyMap<number, number>) {
+  const found = new Map<number, Map<number, number>>();
+  for (const { source, target, relation } of byWay) {
+    const [i, j] = [at.get(source), atTarget.get(target)];
+    if (i === undefined || j === undefined) continue;
+    const row = found.get(i) ?? new Map<number, number>();
+    found.set(i, row.set(j, Math.max(row.get(j) ?? 0, BY_WAY[relation])));
+  }
+  return found;
+}
+
 /** Words that are seen by themselves, into which glued ones can be split: no id that is one word is among them. */
 function vocabulary({ sources, targets }: MatchQuestion, sections: readonly WordSection[]): Set<string> {
   const known = new Set(sections.flatMap((one) => one.sets.flat()).filter((word) => word.length >= 2));
@@ -118,13 +137,12 @@ function vocabulary({ sources, targets }: MatchQuestion, sections: readonly Word
   return known;
 }
 
-/** The best candidate of each source and of each target, by words alone where nothing is trusted yet. */
+/** The best candidate of each source and of each target by words alone: presses are not trusted yet. */
 function bests(
   sources: readonly Taken[],
   targets: readonly Taken[],
   words: Nearness,
   weights: Weights,
-  trust: number,
   scoreOf: (features: Features) => number,
 ) {
   const index = indexOf(targets, words, weights);
@@ -133,7 +151,7 @@ function bests(
   sources.forEach((source, i) => {
     best[i] = null;
     for (const j of index(source).slice(0, FIRST)) {
-      const score = scoreOf(featuresOf(source, targets[j]!, words, weights, trust));
+      const score = scoreOf(featuresOf(source, targets[j]!, words, weights, 0));
       if (!best[i] || score > best[i].score) best[i] = { target: j, score };
       if (score > bestOf[j]!.score) bestOf[j] = { source: i, score };
     }
@@ -174,7 +192,6 @@ function trusted(
   targets: readonly Taken[],
   weights: Weights,
 ): number {
-  // prettier-ignore
   let [agree, count] = [0, 0];
   for (const [i, j] of sure) {
     const [mine, theirs] = [sources[i]!.command.presses, targets[j]!.command.presses];
@@ -211,7 +228,7 @@ function learn(
   for (const [pair, count] of counts) {
     const [a, b] = pair.split(' ') as [string, string];
     const rival = Math.max(seen.get(`< ${a}`)!, seen.get(`> ${b}`)!);
-    if (count >= 1.5 && count / rival >= 0.5 && !words.opposite(stemOf(a), stemOf(b)))
+    if (count >= 1.5 && count / rival >= 0.5 && !words.opposite(a, b))
       words.learn(a, b, Math.min(0.75, count / (count + 1.5)));
   }
 }

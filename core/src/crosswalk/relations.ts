@@ -1,8 +1,10 @@
+import { RELATIONS } from '../contract/index.ts';
+
 /**
  * Mapping relations between concepts of two schemes (W3C, SKOS Simple Knowledge Organization System Reference, section 10),
  * here between commands or places of two programs: `broad` says that the other one does more.
  */
-export const RELATIONS = ['exact', 'close', 'broad', 'narrow', 'related'] as const;
+export { RELATIONS };
 export type Relation = (typeof RELATIONS)[number];
 
 /** The relation seen from the other side: broadMatch and narrowMatch are inverse, the others symmetric (S43, S44, _mem_). */
@@ -26,21 +28,25 @@ export interface Match {
   readonly source: number;
   readonly target: number;
   readonly relation: Relation;
+  /** One of the states the command cycles through, where only that one is meant; '' or none is the whole command. */
+  readonly sourceState?: string;
+  readonly targetState?: string;
 }
 
 /** A crosswalk read from its other end. */
 export const inverted = (matches: readonly Match[]): Match[] =>
-  matches.map(({ source, target, relation }) => ({ source: target, target: source, relation: inverse(relation) }));
+  matches.map(({ source, target, relation, sourceState = '', targetState = '' }) => ({ source: target, target: source, relation: inverse(relation), sourceState: targetState, targetState: sourceState })); // prettier-ignore
 
 /**
  * Proposals by way of a third program: each pair once, with the nearest of the relations that lead to it; where one way
- * says broad and another narrow, they are related.
+ * says broad and another narrow, they are related. What is said of a single state goes no further.
  */
 export function composition(first: readonly Match[], second: readonly Match[]): Match[] {
+  const whole = (one: Match) => !one.sourceState && !one.targetState;
   const onward = new Map<number, Match[]>();
-  for (const match of second) onward.set(match.source, [...(onward.get(match.source) ?? []), match]);
+  for (const match of second.filter(whole)) onward.set(match.source, [...(onward.get(match.source) ?? []), match]);
   const found = new Map<string, { source: number; target: number; ways: Set<Relation> }>();
-  for (const { source, target: middle, relation } of first)
+  for (const { source, target: middle, relation } of first.filter(whole))
     for (const next of onward.get(middle) ?? []) {
       const key = `${source} ${next.target}`;
       const pair = found.get(key) ?? { source, target: next.target, ways: new Set<Relation>() };

@@ -36,7 +36,9 @@ export function severalHands(
   const use = (id: number) => uses.get(id) ?? 0;
   const meanings = presses.flatMap(({ press, original, now, fares }): Meanings[] => {
     if (fares !== 'different') return [];
-    const others = [...new Set(now.map((held) => held.command))];
+    const answers = counterparts.commands.forward(original.command);
+    const others = [...new Set(now.map((held) => held.command))].filter((id) => !answers.includes(id));
+    if (others.length === 0) return [];
     const interference = (1 + use(original.command)) * (1 + Math.max(...others.map(use)));
     return [{ press, here: original.command, there: others, interference }];
   });

@@ -1,6 +1,7 @@
 import type { Edit } from '../contract/index.ts';
 import type { Setting } from '../keyset/index.ts';
 import { meetOn } from '../press/index.ts';
+import { evenly, type Waiting } from './evenly.ts';
 
 /** Edits that are learned together. */
 export interface Step {
@@ -12,8 +13,7 @@ export interface Step {
 /**
  * A plan in at most `count` steps, as even by weight as its heaviest indivisible group allows. An edit waits for those whose
  * present press its new one meets; what waits in a circle changes together (strongly connected components, Tarjan 1972), and
- * so do a command that is left without a key and the one that takes it. Exact for the order that is kept: the heaviest step
- * is as light as contiguous parts of it can be.
+ * so do a command that is left without a key and the one that takes it.
  */
 export function steps(
   edits: readonly Edit[],
@@ -21,17 +21,17 @@ export function steps(
   uses: ReadonlyMap<number, number>,
   count: number,
 ): Step[] {
-  const groups = waiting(edits, setting).map((list) => list.map((at) => edits[at]!));
+  const { groups: found, after } = waiting(edits, setting);
+  const groups = found.map((list) => list.map((at) => edits[at]!));
   const weights = groups.map((list) => list.reduce((sum, one) => sum + 1 + (uses.get(one.command) ?? 0), 0));
-  const parts = evenly(weights, Math.max(1, count));
-  return parts.map(([from, to]) => ({
-    edits: groups.slice(from, to).flat(),
-    weight: weights.slice(from, to).reduce((a, b) => a + b, 0),
+  return evenly(weights, after, Math.max(1, count)).map((part) => ({
+    edits: part.flatMap((at) => groups[at]!),
+    weight: part.reduce((sum, at) => sum + weights[at]!, 0),
   }));
 }
 
 /** Edits in groups that change together, each group after those it waits for. */
-export function waiting(edits: readonly Edit[], setting: Setting): number[][] {
+export function waiting(edits: readonly Edit[], setting: Setting): Waiting {
   const { weighed, tree } = setting;
   const { keyboards } = weighed;
   const present = edits.map(({ command, context }) => [...new Set(keyboards.platforms.flatMap((one) => weighed.on(one).at(command, context).map((held) => held.shortcut)))]); // prettier-ignore
@@ -50,7 +50,10 @@ export function waiting(edits: readonly Edit[], setting: Setting): number[][] {
     if (edit.shortcuts.length) return;
     waits.forEach((list, index) => list.includes(at) && waits[at]!.push(index));
   });
-  return components(waits);
+  const groups = components(waits);
+  const groupOf = new Map(groups.flatMap((list, index) => list.map((at) => [at, index] as const)));
+  const after = groups.map((list, index) => [...new Set(list.flatMap((at) => waits[at]!.map((one) => groupOf.get(one)!)))].filter((one) => one !== index)); // prettier-ignore
+  return { groups, after };
 }
 
 /** Strongly connected components, those that are waited for first. */
@@ -93,35 +96,4 @@ function components(waits: readonly (readonly number[])[]): number[][] {
   };
   for (const at of waits.keys()) if (!index.has(at)) visit(at);
   return found;
-}
-
-/** Cuts a row of weights into at most `count` parts of which the heaviest is as light as can be. */
-function evenly(weights: readonly number[], count: number): [number, number][] {
-  const cut = (most: number) => {
-    const parts: [number, number][] = [];
-    let [from, sum] = [0, 0];
-    weights.forEach((weight, at) => {
-      if (at > from && sum + weight > most) {
-        parts.push([from, at]);
-        [from, sum] = [at, 0];
-      }
-      sum += weight;
-    });
-    if (weights.length) parts.push([from, weights.length]);
-    return parts;
-  };
-  // The heaviest part is the sum of some run of weights: the least such sum that needs no more parts.
-  const sums = new Set<number>();
-  for (let from = 0; from < weights.length; from++) {
-    let sum = 0;
-    for (let to = from; to < weights.length; to++) sums.add((sum += weights[to]!));
-  }
-  const list = [...sums].filter((sum) => sum >= Math.max(...weights)).sort((a, b) => a - b);
-  let [low, high] = [0, list.length - 1];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (cut(list[middle]!).length <= count) high = middle;
-    else low = middle + 1;
-  }
-  return cut(list[low] ?? 0);
 }

@@ -1,3 +1,6 @@
+import type { WordSectionSaid } from '../contract/index.ts';
+import { problem, type Problem } from '../error/index.ts';
+
 /** Words that stand for one another, by field; the trainer edits them and adds more. Common practice, no source. */
 export interface WordSection {
   readonly name: string;
@@ -6,6 +9,33 @@ export interface WordSection {
 }
 
 const sets = (text: string) => text.trim().split('\n').map((line) => line.trim().split(/\s+/)); // prettier-ignore
+
+/** The sections that ship, those that were written anew in their place, and others beside them. */
+export function wordsInUse(own: readonly (WordSection & { readonly revision: number })[]): WordSectionSaid[] {
+  const written = new Map(own.map((one) => [one.name, one]));
+  const shipped = new Set(WORD_LIST.map((one) => one.name));
+  const kept = WORD_LIST.map(({ name, sets: ours }): WordSectionSaid => {
+    const { sets: mine = ours, revision = 0 } = written.get(name) ?? {};
+    return { name, sets: mine.map((one) => [...one]), revision, shipped: true };
+  });
+  const added = own.filter((one) => !shipped.has(one.name));
+  return [...kept, ...added.map((one) => ({ ...one, sets: one.sets.map((set) => [...set]), shipped: false }))];
+}
+
+/** Sets of words as they are written, one a line, and back; a line of one word says nothing and is told with its number. */
+export const writtenSets = (all: WordSection['sets']): string => all.map((one) => one.join(' ')).join('\n');
+export function readSets(text: string): { sets: string[][]; problems: Problem[] } {
+  const problems: Problem[] = [];
+  const read = text.split('\n').flatMap((line, index) => {
+    const words = [...new Set(line.normalize('NFC').toLowerCase().split(/[\s,;]+/).filter(Boolean))]; // prettier-ignore
+    if (words.length === 0) return [];
+    const odd = words.find((word) => !/^[\p{L}\p{N}]{1,40}$/u.test(word));
+    if (odd) problems.push(problem('not-a-word', `Line ${index + 1}: “${odd}” is not a single word. Write letters and digits only.`, { line: index + 1 })); // prettier-ignore
+    else if (words.length === 1) problems.push(problem('lone-word', `Line ${index + 1}: “${words[0]}” stands alone. Write the words that mean the same beside it.`, { line: index + 1 })); // prettier-ignore
+    return [words];
+  });
+  return { sets: read, problems };
+}
 
 /** The section of words that say what is done: names that do something else are of different commands. */
 export const ACTING = 'Acting';

@@ -38,6 +38,12 @@ export interface Candidate {
   readonly stopped: Stop | null;
 }
 
+/** What decides between commands that one press chooses from, whichever two of them are taken; empty where nothing does. */
+export function decidesAmong(ids: readonly number[], decides: (a: number, b: number) => string): string {
+  const decided = ids.every((a, at) => ids.slice(at + 1).every((b) => decides(a, b)));
+  return decided && ids.length > 1 ? decides(ids[0]!, ids[1]!) : '';
+}
+
 interface Undecided extends Candidate {
   stopped: Stop | null;
 }
@@ -78,9 +84,7 @@ export function decide(
   const commands = new Set(whole.map((one) => one.held.command));
   const fires = commands.size === 1 ? whole[0]!.held : null;
   if (commands.size > 1) {
-    const ids = [...commands];
-    const decided = ids.every((a, at) => ids.slice(at + 1).every((b) => decides(a, b)));
-    return { outcome: decided ? 'chooses' : 'ambiguous', fires };
+    return { outcome: decidesAmong([...commands], decides) ? 'chooses' : 'ambiguous', fires };
   }
   if (left.some((one) => !one.whole)) {
     for (const one of whole) one.stopped = 'waits for more';

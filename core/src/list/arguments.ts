@@ -1,4 +1,6 @@
 import type { Command } from '../contract/index.ts';
+import { problem, type Problem } from '../error/index.ts';
+import { meaningName } from './columns.ts';
 import type { ListRow } from './rows.ts';
 import { freeName, plainLabel } from './targets.ts';
 
@@ -11,16 +13,22 @@ export function spreadArguments(
   rows: readonly ListRow[],
   here: readonly Command[],
   former: readonly Command[],
+  problems: Problem[],
 ): readonly ListRow[] {
   const valued = (row: ListRow) => row.words.argument && !row.words.argumentOf && row.words.label;
   if (!rows.some(valued)) return rows;
   const taken = new Set([...here, ...former].map((one) => one.name));
   for (const row of rows) if (row.command) taken.add(row.command);
-  const names = new Map<string, string>();
-  for (const one of [...former, ...here]) if (!one.argument) names.set(plainLabel(one.label), one.name);
+  const byLabel = (list: readonly (readonly [label: string, name: string])[]) => {
+    const found = new Map<string, Set<string>>();
+    for (const [label, name] of list)
+      found.set(plainLabel(label), (found.get(plainLabel(label)) ?? new Set()).add(name));
+    return found;
+  };
+  const inCatalogue = (list: readonly Command[]) => byLabel(list.flatMap(({ label, name, argument }) => (argument ? [] : [[label, name] as const]))); // prettier-ignore
+  const inList = byLabel(rows.flatMap(({ command, words: { label, argument } }) => (command && label && !argument ? [[label, command] as const] : []))); // prettier-ignore
+  const known = [inList, inCatalogue(here), inCatalogue(former)];
   const wanted = new Set(rows.filter(valued).map((row) => plainLabel(row.words.label!)));
-  for (const row of rows)
-    if (row.command && row.words.label && !row.words.argument) names.set(plainLabel(row.words.label), row.command);
   const listed = new Set(rows.filter((row) => !row.words.argument).map((row) => plainLabel(row.words.label ?? '')));
   const spread: ListRow[] = [];
   for (const row of rows) {
@@ -30,16 +38,22 @@ export function spreadArguments(
       spread.push(row);
       continue;
     }
-    const known = names.get(plain);
-    const whole = known ?? freeName(label, taken);
-    if (!known) {
-      names.set(plain, whole);
+    const wholes = [...(known.find((one) => one.has(plain))?.get(plain) ?? [])];
+    if (wholes.length > 1 && valued(row)) {
+      const sentence = `Line ${row.line}: ${wholes.length} commands are called “${label}”. Say under “${meaningName('argumentOf')}” which one takes the value.`;
+      problems.push(problem('not-unique', sentence, { line: row.line }, wholes));
+      continue;
+    }
+    const [found] = wholes;
+    const whole = found ?? freeName(label, taken);
+    if (!found) {
+      inList.set(plain, new Set([whole]));
       taken.add(whole);
       const { argument: _, ...words } = row.words;
       if (!listed.has(plain))
         spread.push({ ...row, command: whole, words: { ...words, parameterised: true }, keys: [], members: [] });
     }
-    if (!row.words.argument) spread.push({ ...row, command: row.command ?? whole });
+    if (!row.words.argument) spread.push({ ...row, command: row.command ?? (wholes.length > 1 ? null : whole) });
     else if (row.words.argumentOf) spread.push(row);
     else spread.push({ ...row, words: { ...row.words, label: `${label}: ${row.words.argument}`, argumentOf: whole } });
   }

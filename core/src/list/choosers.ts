@@ -30,17 +30,23 @@ export function choosersIn(
     for (const { line, keys, chosenBy } of target.rows) {
       if (!chosenBy) continue;
       const groupsOf = keys.map(({ shortcut }) => byKey.get(`${chosenBy.toLowerCase()}\u0000${shortcut}`)!);
-      const group = groupsOf.find((one) => one.size > 1);
-      if (!group) {
+      const shared = groupsOf.filter((one) => one.size > 1);
+      if (shared.length === 0) {
         const sentence = `Line ${line}: “${chosenBy}” decides between commands with the same key, and no other line has this key and says so.`;
         problems.push(problem('lone-chooser', sentence, { line }));
         continue;
       }
-      const members = [...group.keys()];
-      const there = known.some((one) => one.because === chosenBy && members.every((name) => one.ids.has(idOf.get(name) ?? -1))); // prettier-ignore
-      const name = [...group.values()].map((one) => one.words.label).join(' or ').slice(0, 120); // prettier-ignore
-      const key = members.toSorted().join('\u0000');
-      if (!there && !found.has(key)) found.set(key, { name, because: chosenBy, members });
+      // A command with several shortcuts can share each with others.
+      for (const group of shared) {
+        const members = [...group.keys()];
+        const there = known.some((one) => one.because === chosenBy && members.every((name) => one.ids.has(idOf.get(name) ?? -1))); // prettier-ignore
+        const name = [...group.values()]
+          .map((one) => one.words.label)
+          .join(' or ')
+          .slice(0, 120);
+        const key = members.toSorted().join('\u0000');
+        if (!there && !found.has(key)) found.set(key, { name, because: chosenBy, members });
+      }
     }
   return [...found.values()];
 }

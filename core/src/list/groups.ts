@@ -12,21 +12,30 @@ export interface NewGroup {
   readonly because: string;
 }
 
-/** The ways and slots that a list states; a group of that name that is there already stays as it is. */
+/** The ways and slots that a list states; one that is there already stays as it is, and a list that says otherwise is told so. */
 export function groupsIn(
   targets: readonly Target[],
-  { groups }: Pick<Catalogue, 'groups'>,
+  { groups, commands }: Pick<Catalogue, 'groups' | 'commands'>,
   problems: Problem[],
 ): NewGroup[] {
-  const there = new Set(groups.map((one) => `${one.kind} ${one.name.toLowerCase()}`));
+  const there = new Map(groups.map((one) => [`${one.kind} ${one.name.toLowerCase()}`, one]));
+  const idOf = new Map(commands.map((one) => [one.name, one.id]));
   const found = new Map<string, { kind: NewGroup['kind']; name: string; members: string[]; advised: string | null; because: string }>(); // prettier-ignore
   for (const { name: command, rows } of targets)
     for (const { line, wayTo, advice, slotOf } of rows) {
       if (advice && !wayTo)
         problems.push(problem('no-goal', `Line ${line}: the advice “${advice}” names no goal that it is a way to.`, { line })); // prettier-ignore
+      // prettier-ignore
       for (const [kind, name] of [['ways', wayTo], ['slots', slotOf]] as const) {
         const key = `${kind} ${name.toLowerCase()}`;
-        if (!name || there.has(key)) continue;
+        if (!name) continue;
+        const present = there.get(key);
+        if (present) {
+          const advised = kind === 'ways' && advice !== '';
+          const same = present.members.includes(idOf.get(command) ?? -1) && (!advised || (present.advised === idOf.get(command) && present.because === advice)); // prettier-ignore
+          if (!same) problems.push(problem('group-there', `Line ${line}: “${name}” is there already and says otherwise. A list does not change it: change it under Groups, and leave the cell empty.`, { line })); // prettier-ignore
+          continue;
+        }
         const group = found.get(key) ?? { kind, name, members: [], advised: null, because: '' };
         found.set(key, group);
         if (!group.members.includes(command)) group.members.push(command);
@@ -35,7 +44,7 @@ export function groupsIn(
           problems.push(problem('two-advised', `Line ${line}: another way to “${name}” is advised already.`, { line }));
         group.advised = command;
         group.because = advice;
-      } // prettier-ignore
+      }
     }
   return [...found.values()];
 }

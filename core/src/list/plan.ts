@@ -123,7 +123,7 @@ export function planList(
   const problems: Problem[] = [];
   const former = target.former ?? [];
   const { rows, families } = spreadFamilies(read.rows, catalogue);
-  const targets = targetsOf(spreadArguments(rows, catalogue.commands, former), catalogue, former, problems);
+  const targets = targetsOf(spreadArguments(rows, catalogue.commands, former, problems), catalogue, former, problems);
   const here = new Map([...catalogue.commands, ...targets.map(({ name, words }) => ({ name, ...words }))].map((one) => [one.name, one])); // prettier-ignore
   for (const { name, words, rows: said } of targets) {
     const fault = argumentFault({ name, ...words }, (other) => here.get(other));

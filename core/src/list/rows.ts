@@ -173,10 +173,28 @@ class RowReader implements RowSaid {
       ['source', source],
       ['chosenBy', chosenBy],
       ['advice', advice],
-    ] as const)
-      // prettier-ignore
-      if (length > 240) this.complain('too-long', `at most 240 characters; this has ${length}.`, meaning);
-    return { line, command, words, contexts, keys, members, speaks, note, memoryAid, source, chosenBy, wayTo: wayTo.slice(0, 120), advice, slotOf: slotOf.slice(0, 120) }; // prettier-ignore
+      ['wayTo', wayTo],
+      ['slotOf', slotOf],
+    ] as const) {
+      const most = meaning === 'wayTo' || meaning === 'slotOf' ? 120 : 240;
+      if (length > most) this.complain('too-long', `at most ${most} characters; this has ${length}.`, meaning);
+    }
+    return {
+      line,
+      command,
+      words,
+      contexts,
+      keys,
+      members,
+      speaks,
+      note,
+      memoryAid,
+      source,
+      chosenBy,
+      wayTo,
+      advice,
+      slotOf,
+    };
   }
 
   private keys(targets: readonly (Platform | null)[]) {

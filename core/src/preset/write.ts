@@ -1,8 +1,11 @@
 import {
+  KEY_WORDS,
+  US,
   parseStored,
   platformName,
   showStored,
   physicalModifiers,
+  type KeyWords,
   type Platform,
   type Shortcut,
   type Stroke,
@@ -10,6 +13,7 @@ import {
 import type { Catalogue, Keyset, Recipe } from '../contract/index.ts';
 import { contextTree, type ContextTree } from '../catalogue/index.ts';
 import { effective, stackOf, type Effective } from '../keyset/index.ts';
+import { tell, type LearnerCode, type LearnerLanguage } from '../words/index.ts';
 
 /** A preset file, and what the format has no words for. */
 export interface PresetFile {
@@ -19,8 +23,13 @@ export interface PresetFile {
   readonly losses: readonly string[];
 }
 
+type Lack = Extract<LearnerCode, `lack.${string}`>;
+/** A feature that the format has no words for, by what it is called in the edition’s language. */
 class Lost {
-  constructor(readonly feature: string) {}
+  constructor(
+    readonly lack: Lack,
+    readonly named: (words: KeyWords) => string = () => '',
+  ) {}
 }
 
 /**
@@ -33,6 +42,7 @@ export function writePreset(
   catalogue: Catalogue,
   platform: Platform,
   edition: number,
+  language: LearnerLanguage = 'en',
 ): PresetFile {
   const stack = stackOf(keyset, catalogue.keysets);
   const ours = effective(stack, platform);
@@ -40,16 +50,16 @@ export function writePreset(
   const tree = contextTree(catalogue.contexts);
   const records: string[] = [];
   const losses: string[] = [];
+  const shown = (shortcut: string) => showStored(shortcut, platform, 'words', US, language);
+  const called = ({ lack, named }: Lost) => tell(language, lack, { name: named(KEY_WORDS[language]) });
   for (const command of catalogue.commands) {
     for (const context of changedContexts(command.id, ours, shipped, tree)) {
       const held = ours.at(command.id, context);
       const place = tree.get(context).name;
       if (held.length === 0) {
-        const line = written(() =>
-          record(recipe, required(recipe.noKey, 'leaving a command without a key'), command.name, '', place),
-        );
+        const line = written(() => record(recipe, required(recipe.noKey, 'lack.no key'), command.name, '', place));
         if (typeof line === 'string') records.push(line);
-        else losses.push(`${command.label} in ${place}: the file has no words for ${line.feature}.`);
+        else losses.push(tell(language, 'loss.no key', { command: command.label, place, lack: called(line) }));
       }
       for (const { shortcut } of held) {
         const line = written(() =>
@@ -58,7 +68,7 @@ export function writePreset(
         if (typeof line === 'string') records.push(line);
         else
           losses.push(
-            `${command.label}, ${showStored(shortcut, platform)}: the file has no words for ${line.feature}.`,
+            tell(language, 'loss.keys', { command: command.label, keys: shown(shortcut), lack: called(line) }),
           );
       }
     }
@@ -66,7 +76,7 @@ export function writePreset(
   for (const { id, label } of catalogue.commands) {
     const held = ours.holds(id);
     const inside = catalogue.commands.find((one) => one.id === held);
-    if (inside) losses.push(`By hand: put ${inside.label} into ${label}. The file cannot do it.`);
+    if (inside) losses.push(tell(language, 'loss.by hand', { command: inside.label, slot: label }));
   }
   const fill = (line: string) =>
     line
@@ -104,13 +114,13 @@ function written(write: () => string): string | Lost {
   }
 }
 
-function required<T>(word: T | null | undefined, feature: string): T {
-  if (word === null || word === undefined) throw new Lost(feature);
+function required<T>(word: T | null | undefined, lack: Lack, named?: (words: KeyWords) => string): T {
+  if (word === null || word === undefined) throw new Lost(lack, named);
   return word;
 }
 
 function record(recipe: Recipe, pattern: string, command: string, keys: string, context: string): string {
-  const place = required(recipe.contexts[context], `the context ${context}`);
+  const place = required(recipe.contexts[context], 'lack.context', () => context);
   return pattern.replace(
     /\{(command|keys|context)\}/g,
     (_, part) => ({ command, keys, context: place })[part as 'keys'],
@@ -120,23 +130,27 @@ function record(recipe: Recipe, pattern: string, command: string, keys: string, 
 function keysText(recipe: Recipe, stored: string, platform: Platform): string {
   const shortcut = parseStored(stored);
   const strokes = shortcut.strokes.map((stroke) => strokeText(recipe, stroke, platform));
-  const joined = strokes.length > 1 ? strokes.join(required(recipe.sequence, 'several strokes')) : strokes[0]!;
+  const joined = strokes.length > 1 ? strokes.join(required(recipe.sequence, 'lack.strokes')) : strokes[0]!;
   return mannerText(recipe, shortcut) + joined;
 }
 
 function mannerText(recipe: Recipe, { manner }: Shortcut): string {
-  return manner === 'pressed' ? '' : `${required(recipe.manners[manner], `${manner} keys`)} `;
+  return manner === 'pressed' ? '' : `${required(recipe.manners[manner], `lack.${manner}`)} `;
 }
 
 function strokeText(recipe: Recipe, stroke: Stroke, platform: Platform): string {
-  if (stroke.kind === 'tap') throw new Lost('a modifier tapped alone');
-  const words = required(recipe.platforms[platform], `keys on ${platformName(platform)}`);
+  if (stroke.kind === 'tap') throw new Lost('lack.tap');
+  const words = required(recipe.platforms[platform], 'lack.platform', () => platformName(platform));
   const wanted = new Set(physicalModifiers(stroke.modifiers, platform));
   const modifiers = words.modifiers.filter(([modifier]) => wanted.delete(modifier)).map(([, word]) => word);
-  for (const modifier of wanted) throw new Lost(`the modifier ${modifier}`);
+  for (const modifier of wanted) throw new Lost('lack.modifier', ({ held }) => held[modifier] ?? modifier);
   if (stroke.kind === 'key') return [...modifiers, keyText(recipe, stroke.key, words.keys)].join(recipe.joiner);
-  const action = required(recipe.pointers[stroke.action], `the pointer action ${stroke.action}`);
-  if (stroke.over) throw new Lost('pointing over an object');
+  const action = required(
+    recipe.pointers[stroke.action],
+    'lack.pointer',
+    ({ pointer }) => pointer[stroke.action] ?? stroke.action,
+  );
+  if (stroke.over) throw new Lost('lack.over');
   const held = stroke.held ? [keyText(recipe, stroke.held, words.keys)] : [];
   return [...modifiers, ...held, action].join(recipe.joiner);
 }
@@ -146,12 +160,12 @@ function keyText(
   key: (Stroke & { kind: 'key' })['key'],
   names: Readonly<Record<string, string>>,
 ): string {
-  if (key.by === 'position') return required(names[`[${key.code}]`], `the position ${key.code}`);
-  if (key.by === 'name') return required(names[key.name], `the key ${key.name}`);
+  if (key.by === 'position') return required(names[`[${key.code}]`], 'lack.position', () => key.code);
+  if (key.by === 'name') return required(names[key.name], 'lack.key', ({ keys }) => keys[key.name] ?? key.name);
   const named = names[key.character];
   if (named) return named;
   // A character that the file uses to join keys would be read as the joiner.
   if (key.character === recipe.joiner || key.character === recipe.sequence?.trim())
-    throw new Lost(`the key ${key.character}`);
+    throw new Lost('lack.key', () => key.character);
   return recipe.letters === 'small' ? key.character.toLowerCase() : key.character;
 }

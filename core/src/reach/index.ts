@@ -6,7 +6,16 @@ export { depthOf, runFigures, type RunFigures, type RunSetting } from './runs.ts
 export { waysTo, type GoalWay, type GoalWays } from './ways.ts';
 export { ALL_ROOM, roomIn, type Room, type RoomCell, type RoomQuestion, type RoomState } from './room.ts';
 export { assign, type Assignment } from './assign.ts';
-export { proposer, prunedPool, type Proposal, type ProposalFacts, type Proposer, type Reason } from './proposals.ts';
+export {
+  COMBINATIONS,
+  proposer,
+  prunedPool,
+  type PressPool,
+  type Proposal,
+  type ProposalFacts,
+  type Proposer,
+  type Reason,
+} from './proposals.ts';
 export { pressesElsewhere, type Elsewhere } from './elsewhere.ts';
 export { reassign, type Reassigned, type Wish } from './reassign.ts';
 export { howToReverse, slipsTo, traceSlips, type Slip, type SlipKind, type TraceQuestion } from './trace.ts';

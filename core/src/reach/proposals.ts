@@ -32,6 +32,16 @@ export interface Proposal {
   readonly reasons: readonly Reason[];
 }
 
+/** Which presses may be proposed. */
+export interface PressPool {
+  /** The modifiers held, as they are written, '' for none: every combination where nothing is said. */
+  readonly combinations?: readonly string[];
+  /** Whether F1 to F12 are among them. */
+  readonly functionKeys?: boolean;
+  /** What meets one of these is left out. */
+  readonly without?: readonly string[];
+}
+
 /** What is known besides the keyset. */
 export interface ProposalFacts {
   readonly rest: Rest;
@@ -41,6 +51,7 @@ export interface ProposalFacts {
   /** Times a day. */
   readonly uses?: ReadonlyMap<number, number>;
   /** What a command has in the learner’s other programs. */
+  readonly pool?: PressPool;
   readonly elsewhere?: (command: Command) => readonly { readonly shortcut: string; readonly app: string }[];
 }
 
@@ -52,7 +63,8 @@ export interface Proposer {
   pool(context: number): readonly { readonly shortcut: string; readonly mm: number }[];
 }
 
-const COMBINATIONS: readonly (readonly Modifier[])[] = [
+/** The combinations of modifiers that keys are proposed with. */
+export const COMBINATIONS: readonly (readonly Modifier[])[] = [
   [],
   ['Shift'],
   ['Primary'],
@@ -72,8 +84,10 @@ export function proposer(setting: Setting, facts: ProposalFacts): Proposer {
   const { keyboards } = weighed;
   const near = each((shortcut: string) => weighed.near(shortcut));
   const former = each((shortcut: string) => weighed.below().near(shortcut));
-  const candidates = candidatesOn(keyboards)
+  const without = (facts.pool?.without ?? []).map((shortcut) => keyboards.strokes(shortcut));
+  const candidates = candidatesOn(keyboards, facts.pool)
     .filter((shortcut) => !acceptance(policy, shortcut))
+    .filter((shortcut) => !without.some((one) => meetOn(one, keyboards.strokes(shortcut), keyboards)))
     .flatMap((shortcut) => {
       const strokes = keyboards.strokes(shortcut);
       const [first] = strokes as [number];
@@ -165,14 +179,15 @@ export function proposer(setting: Setting, facts: ProposalFacts): Proposer {
   };
 }
 
-/** Every key that some keyboard prints, with the usual modifiers. */
-function candidatesOn({ all }: Keyboards): string[] {
+/** Every key that some keyboard prints, with the usual modifiers, as far as the pool has them. */
+function candidatesOn({ all }: Keyboards, { combinations, functionKeys = true }: PressPool = {}): string[] {
   const printed = all.flatMap(({ table }) => WRITING_CODES.flatMap((code) => table.characters[code]?.[0] || []));
   const keys: Key[] = [
     ...[...new Set(printed)].map(characterKey),
-    ...FUNCTION_KEYS.map((name): Key => ({ by: 'name', name })),
+    ...(functionKeys ? FUNCTION_KEYS : []).map((name): Key => ({ by: 'name', name })),
   ];
-  return COMBINATIONS.flatMap((modifiers) =>
+  const held = COMBINATIONS.filter((one) => !combinations || combinations.includes(one.join('+')));
+  return held.flatMap((modifiers) =>
     keys.map((key) => writeStored({ strokes: [{ kind: 'key', modifiers, key }], manner: 'pressed' })),
   );
 }

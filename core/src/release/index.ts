@@ -1,5 +1,5 @@
 export { composed, inverse, lineageBetween, relation, type Lineage, type Present, type Relation } from './lineage.ts';
-export { sideOf, type Side } from './sides.ts';
+export { sideIn, sideOf, type Side } from './sides.ts';
 export { placesOf, type Place, type Places } from './places.ts';
 export { firingOf, moved, type Moved, type PressChange, type PressChangeKind } from './moved.ts';
 export { COMMAND_KINDS, menuOf, type CommandChange, type CommandKind, type KeysKind } from './commands.ts';

@@ -1,6 +1,6 @@
 import type { ContextTree } from '../catalogue/index.ts';
 import type { Command, KeyPolicy } from '../contract/index.ts';
-import type { Effective, Opened, Weighed } from '../keyset/index.ts';
+import { decidesAmong, type Effective, type Opened, type Setting, type Weighed } from '../keyset/index.ts';
 import type { Platform } from '../keys/index.ts';
 import type { Keyboard, Keyboards } from '../press/index.ts';
 
@@ -21,21 +21,17 @@ export interface Side {
 /** Commands that have a press together, as one text: those that it chooses from with what decides. */
 export function together({ commands, decides }: Pick<Side, 'commands' | 'decides'>, ids: readonly number[]): string {
   const labels = ids.flatMap((id) => commands.get(id)?.label ?? []);
-  const because = ids.length > 1 && ids.slice(1).every((id) => decides(ids[0]!, id)) ? decides(ids[0]!, ids[1]!) : '';
+  const because = decidesAmong(ids, decides);
   return because ? `${labels.join(' / ')} (${because})` : labels.join(', ');
 }
 
 /** A keyset of a release as a side of a comparison: on the first of the keyboards of a platform. */
 export function sideOf(opened: Opened, keysetId: number, keyboards: Keyboards, platform: Platform): Side {
-  const weighed = opened.weighed(keysetId, keyboards);
-  return {
-    weighed,
-    effective: weighed.on(platform),
-    tree: opened.tree,
-    commands: opened.commands,
-    keyboard: keyboards.on(platform)[0]!,
-    platform,
-    policy: opened.catalogue.app.keyPolicy,
-    decides: opened.decides,
-  };
+  return sideIn(opened.setting(keysetId, keyboards), platform);
+}
+
+/** The same of a keyset that is only tried. */
+export function sideIn({ weighed, tree, commands, policy, decides }: Setting, platform: Platform): Side {
+  const keyboard = weighed.keyboards.on(platform)[0]!;
+  return { weighed, effective: weighed.on(platform), tree, commands, keyboard, platform, policy, decides };
 }

@@ -127,6 +127,7 @@ export const EN = {
   'match.same words': 'the same words',
   'match.like words': 'words of one meaning',
   'match.some words': 'some words in common',
+  'match.by way': 'by way of another program',
   'match.same press': 'the same key',
   'match.described': 'described alike',
   'match.menu': 'a like menu',

@@ -11,7 +11,7 @@ import { commandsOf, type Gold } from './lists.ts';
 /** Signs that are given: nothing may speak for what it speaks against. */
 const AGAINST = new Set<Feature>(['opposite', 'other action', 'left over', 'numbers', 'destroys', 'other keys']);
 /** What the lists say nothing of keeps its weight. */
-const UNSEEN = new Set<Feature>(['about', 'menu', 'place', 'destroys']);
+const UNSEEN = new Set<Feature>(['about', 'menu', 'place', 'destroys', 'by way']);
 
 export const run = ({ from, to }: Gold, scale?: Scale, acceptance?: Acceptance, judged: readonly { source: number; target: number }[] = []) =>
   matching({ sources: commandsOf(from), targets: commandsOf(to), scale, acceptance, judged }); // prettier-ignore

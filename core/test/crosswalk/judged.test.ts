@@ -7,14 +7,15 @@ import { say } from '../../src/words/index.ts';
 /** Judgements as the database holds them: none and later stand alone, pairs once. */
 const judged: fc.Arbitrary<Judgement[]> = fc
   .uniqueArray(
-    fc.record({ source: fc.integer({ min: 1, max: 5 }), target: fc.integer({ min: 1, max: 5 }), relation: fc.constantFrom(...JUDGEMENTS) }), // prettier-ignore
+    fc.record({ source: fc.integer({ min: 1, max: 5 }), target: fc.integer({ min: 1, max: 5 }), relation: fc.constantFrom(...JUDGEMENTS), sourceState: fc.constantFrom('', '', 'On'), targetState: fc.constantFrom('', '', 'Metres') }), // prettier-ignore
     { selector: (one) => `${one.source} ${one.target}`, maxLength: 12 },
   )
   .map((list) =>
     list.flatMap((one) => {
       const alone = one.relation === 'none' || one.relation === 'later';
       if (alone && list.some((other) => other !== one && other.source === one.source)) return [];
-      return [{ ...one, target: alone ? null : one.target, note: '', who: '', on: '2026-01-01' }];
+      const states = alone ? { sourceState: '', targetState: '' } : {};
+      return [{ ...one, ...states, target: alone ? null : one.target, note: '', who: '', on: '2026-01-01' }];
     }),
   );
 
@@ -23,7 +24,7 @@ describe('what was judged', () => {
     fc.assert(
       fc.property(judged, (list) => {
         const [forward, back] = [standings(list, 'source'), standings(list, 'target')];
-        for (const { source, target, relation } of list) {
+        for (const { source, target, relation, sourceState, targetState } of list) {
           if (target === null) {
             expect(forward(source)).toEqual({ kind: relation, matches: [] });
             continue;
@@ -31,6 +32,8 @@ describe('what was judged', () => {
           const there = forward(source).matches.find((one) => one.target === target)!;
           const here = back(target).matches.find((one) => one.target === source)!;
           expect([there.relation, here.relation]).toEqual([relation, inverse(there.relation)]);
+          expect([there.sourceState, there.targetState]).toEqual([sourceState, targetState]);
+          expect([here.sourceState, here.targetState]).toEqual([targetState, sourceState]);
         }
         for (let id = 1; id <= 5; id++) {
           const pairs = list.filter((one) => one.target === id).length;
@@ -38,7 +41,7 @@ describe('what was judged', () => {
           expect(back(id).kind).toBe(pairs ? 'counterparts' : 'unjudged');
           if (!list.some((one) => one.source === id)) expect(forward(id).kind).toBe('unjudged');
         }
-        const teaching = list.filter((one) => one.relation === 'exact' || one.relation === 'close');
+        const teaching = list.filter((one) => (one.relation === 'exact' || one.relation === 'close') && !one.sourceState && !one.targetState); // prettier-ignore
         expect(taught(list)).toEqual(teaching.map(({ source, target }) => ({ source, target })));
       }),
     );

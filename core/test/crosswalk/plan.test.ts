@@ -6,6 +6,7 @@ import {
   hindranceOf,
   isShipped,
   moveFigures,
+  platformsOf,
   plan,
   steps,
   translator,
@@ -16,11 +17,15 @@ import {
   type Plan,
 } from '../../src/crosswalk/index.ts';
 import { clashes, weigh, type Setting } from '../../src/keyset/index.ts';
+import type { Platform } from '../../src/keys/index.ts';
 import { RESTS } from '../../src/reach/index.ts';
 import { binding, shipped } from '../keyset/fixtures.ts';
 import { COMMANDS, after, errors, has, made, world, type World } from './worlds.ts';
 
 const facts = { rest: RESTS[0]! };
+const firstKey = (shortcut: string) => shortcut.split(' ')[0]!.split('+').at(-1);
+const PLATFORMS = ['windows', 'macos'] as const;
+const keysAt = (setting: Setting, platform: Platform, command: number, context: number) => setting.weighed.on(platform).at(command, context).map((held) => held.shortcut); // prettier-ignore
 const planned = (one: World, keep = one.keep): { setting: Setting; coming: Coming; found: Plan } => {
   const { setting, coming } = made(one);
   return {
@@ -29,6 +34,21 @@ const planned = (one: World, keep = one.keep): { setting: Setting; coming: Comin
     found: plan({ coming, setting, facts, keep, because: (kept) => (kept ? 'kept' : 'made way') }),
   };
 };
+/** The heaviest part of the best cut of all permutations that keep to what waits for what: brute force. */
+function lightestOf(weights: readonly number[], waits: readonly (readonly number[])[], count: number): number {
+  const cut = (row: readonly number[], left: number): number => {
+    if (row.length === 0) return 0;
+    if (left === 1) return row.reduce((a, b) => a + b, 0);
+    const parts = row.map((_, to) => Math.max(row.slice(0, to + 1).reduce((a, b) => a + b, 0), cut(row.slice(to + 1), left - 1))); // prettier-ignore
+    return Math.min(...parts);
+  };
+  const orders = (done: readonly number[]): number =>
+    done.length === weights.length
+      ? cut(done.map((at) => weights[at]!), count) // prettier-ignore
+      : Math.min(...weights.map((_, at) => (done.includes(at) || waits[at]!.some((one) => !done.includes(one)) ? Infinity : orders([...done, at])))); // prettier-ignore
+  return orders([]);
+}
+
 describe('a plan', () => {
   it('adds no error on any keyboard, moves nothing fixed, gives what is kept, and says why of all else', () => {
     fc.assert(
@@ -38,14 +58,39 @@ describe('a plan', () => {
         const base = errors(setting);
         expect([...errors(then)].filter((each) => !base.has(each))).toEqual([]);
         expect(found.edits.filter((edit) => setting.commands.get(edit.command)!.fixed)).toEqual([]);
-        for (const claim of found.kept) expect(then.weighed.on('windows').at(claim.target, claim.context).map((held) => held.shortcut)).toContain(claim.shortcut); // prettier-ignore
+        for (const claim of found.kept)
+          for (const platform of platformsOf(claim, PLATFORMS))
+            expect(keysAt(then, platform, claim.target, claim.context)).toContain(claim.shortcut);
         const wanted = one.keep === 0 ? 0 : claimsOf(coming, setting).length;
         expect(found.kept.length + found.refused.length).toBeLessThanOrEqual(wanted);
-        for (const { command, now } of found.displaced) if (now) expect(has(then, command, 'windows')).toBe(true);
         expect(found.edits.every((edit) => edit.reason !== '')).toBe(true);
       }),
       { numRuns: 90 },
     );
+  }, 120_000);
+
+  it('leaves on each platform what no kept press meets, and tells of each command what it lost, got, and where it has none', () => {
+    let [parted, unlike] = [0, 0];
+    fc.assert(
+      fc.property(world, (one) => {
+        const { setting, found } = planned(one, Infinity);
+        const then = after(setting, found.edits);
+        for (let command = 1; command <= COMMANDS; command++)
+          for (const context of [1, 2, 3]) {
+            const told = found.displaced.filter((each) => each.command === command && each.context === context);
+            expect(told.length).toBeLessThanOrEqual(1);
+            const gone = PLATFORMS.flatMap((platform) => keysAt(setting, platform, command, context).filter((key) => !keysAt(then, platform, command, context).includes(key))); // prettier-ignore
+            expect(new Set(told[0]?.lost)).toEqual(new Set(gone));
+            for (const key of gone) expect(found.kept.some((claim) => claim.target !== command && claim.context === context && firstKey(claim.shortcut) === firstKey(key))).toBe(true); // prettier-ignore
+            const bare = PLATFORMS.filter((platform) => keysAt(setting, platform, command, context).length && !keysAt(then, platform, command, context).length); // prettier-ignore
+            expect(told[0]?.without ?? []).toEqual(bare);
+            if (gone.length && PLATFORMS.some((platform) => keysAt(setting, platform, command, context).some((key) => keysAt(then, platform, command, context).includes(key)))) parted++; // prettier-ignore
+            if (told[0]?.now && new Set(PLATFORMS.map((platform) => keysAt(then, platform, command, context).join())).size > 1) unlike++; // prettier-ignore
+          }
+      }),
+      { numRuns: 150 },
+    );
+    expect(Math.min(parted, unlike)).toBeGreaterThan(0);
   }, 120_000);
 
   it('keeps the greatest use that does not exclude itself, as trying all sets of up to eight finds', () => {
@@ -90,19 +135,14 @@ describe('a plan', () => {
           done.push(...part.edits);
           const now = after(setting, done);
           expect([...errors(now)].filter((each) => !base.has(each))).toEqual([]);
-          for (const platform of ['windows', 'macos'])
+          for (const platform of PLATFORMS)
             for (let id = 1; id <= COMMANDS; id++) if (has(setting, id, platform) && has(whole, id, platform)) expect(has(now, id, platform)).toBe(true); // prettier-ignore
         }
-        // The heaviest step is as light as any cut of that order makes it.
-        const groups = waiting(found.edits, setting).map((list) => list.reduce((sum, at) => sum + 1 + (coming.uses.get(found.edits[at]!.command) ?? 0), 0)); // prettier-ignore
-        const lightest = (from: number, left: number): number => {
-          if (from === groups.length) return 0;
-          if (left === 1) return groups.slice(from).reduce((a, b) => a + b, 0);
-          let best = Infinity;
-          for (let to = from + 1; to <= groups.length; to++) best = Math.min(best, Math.max(groups.slice(from, to).reduce((a, b) => a + b, 0), lightest(to, left - 1))); // prettier-ignore
-          return best;
-        };
-        if (groups.length) expect(Math.max(...parts.map((part) => part.weight))).toBe(lightest(0, count));
+        // The heaviest step is as light as any cut of any order that waits for what it has to.
+        const { groups, after: waits } = waiting(found.edits, setting);
+        if (groups.length === 0 || groups.length > 7) return;
+        const weights = groups.map((list) => list.reduce((sum, at) => sum + 1 + (coming.uses.get(found.edits[at]!.command) ?? 0), 0)); // prettier-ignore
+        expect(Math.max(...parts.map((part) => part.weight))).toBeCloseTo(lightestOf(weights, waits, count), 6);
       }),
       { numRuns: 80 },
     );

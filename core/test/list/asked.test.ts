@@ -106,7 +106,7 @@ describe('what a list says besides', () => {
     expect(plan.problems).toEqual([]);
     expect([plan.newCommands, plan.changedCommands, plan.newBindings, plan.goneBindings]).toEqual([[], [], [], []]);
     // What else is said of commands goes along, and makes the same commands where nothing is known yet.
-    const full = 'Command id,Label,Windows,Flags,One press,Other names,Needs,Satisfied by,Then,The user sees,States,Presses,Step,Setting,List of keys,In the list since,Argument of,Argument\na,Alpha,F2,unshown; destructive,cycles,Alef; First,a line,b,Enter accepts,a dot,Day; Night,one; two,0.1 m,"Snap, on",Tools,2.1,,\nb,Beta,F3,,,,,,,,,,,,,,,\nb:5,Beta: 5 m,F4,,,,,,,,,,,,,,b,5 m\n'; // prettier-ignore
+    const full = 'Command id,Label,Windows,Flags,One press,Other names,Needs,Satisfied by,Then,The user sees,States,Each press,Step size,Setting,List of keys,In the list since,Argument of,Argument\na,Alpha,F2,unshown; destructive,cycles,Alef; First,a line,b,Enter accepts,a dot,Day; Night,one; two,0.1 m,"Snap, on",Tools,2.1,,\nb,Beta,F3,,,,,,,,,,,,,,,\nb:5,Beta: 5 m,F4,,,,,,,,,,,,,,b,5 m\n'; // prettier-ignore
     const said = takenIn(catalogue(), reading(full).plan);
     const wide = opened(said);
     const out = tableCsv(ledgerTable(said.commands, [{ title: '7.0', weighed: wide.weighed(1, keyboardsOf([US], ['windows', 'macos'])) }], wide.tree, 'windows', (one) => showStored(one, 'windows'), [])); // prettier-ignore

@@ -168,6 +168,14 @@ describe('a preset file', () => {
     expect(losses[0]).toContain(`no words for ${feature}`);
     expect(text).not.toContain('depth.place');
   });
+  it('tells its losses in the language of the edition, keys and all', () => {
+    const clear = edit(1, 'clear', []);
+    const told = (language: 'de' | 'fr', edits: Parameters<typeof custom>[0]) =>
+      writePreset({ ...recipe, noKey: null }, custom(edits), withEdits(custom(edits)), 'windows', 7, language)
+        .losses[0];
+    expect(told('de', [edit(1, 'set', ['Primary+Delete'])])).toMatch(/, Strg\+Entf: Die Datei hat keine Worte für die Taste Entf\.$/); // prettier-ignore
+    expect(told('fr', [clear])).toMatch(/: le fichier n’a pas de mots pour une commande sans touche\.$/);
+  });
   it('cannot leave a command without a key where the format has no word for that', () => {
     const { losses } = lines([edit(1, 'clear', [])], 'windows', { ...recipe, noKey: null });
     expect(losses[0]).toContain('leaving a command without a key');

@@ -8,6 +8,7 @@ import type { Logger } from 'pino';
 import type { Pool } from '../store/db.ts';
 import { keptCatalogues } from '../acts/catalogues.ts';
 import type { ListReader } from '../lists/reader.ts';
+import type { Matcher } from '../matching/matcher.ts';
 import { appRoutes } from './apps.ts';
 import { LARGE_BODY, PLAIN_BODY, SIGN_IN_BODY } from './bodies.ts';
 import { notFound, sendErrors } from './errors.ts';
@@ -26,6 +27,7 @@ export interface Settings {
   /** Connections of readers, apart from those of editors. */
   readonly readers: Pool;
   readonly lists: ListReader;
+  readonly matcher: Matcher;
   readonly sessionSecret: string;
   readonly logger: Logger;
   /** The folder of the built pages; without it only the API answers. */
@@ -35,7 +37,16 @@ export interface Settings {
 }
 
 /** The whole application: the editors' API, the public API, and the pages of both. */
-export function createApp({ pool, readers, lists, sessionSecret, logger, pages, demoAccounts }: Settings): Express {
+export function createApp({
+  pool,
+  readers,
+  lists,
+  matcher,
+  sessionSecret,
+  logger,
+  pages,
+  demoAccounts,
+}: Settings): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(pinoHttp({ logger, redact: ['req.headers.cookie', 'res.headers["set-cookie"]'] }));
@@ -68,7 +79,7 @@ export function createApp({ pool, readers, lists, sessionSecret, logger, pages, 
     sheetRoutes(acting),
     editingRoutes(acting),
     releaseRoutes(acting),
-    crosswalkRoutes(acting),
+    crosswalkRoutes(acting, matcher),
   );
   api.use(notFound);
   app.use('/api', api);

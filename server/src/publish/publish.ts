@@ -31,7 +31,7 @@ export async function publishSheet(acting: Acting, db: Db, sheetId: number): Pro
     catalogue.release.platforms
       .filter((platform) => platform in recipe.platforms)
       .map((platform): FileRecord => {
-        const { name, text, losses } = writePreset(recipe, keyset, catalogue, platform, number);
+        const { name, text, losses } = writePreset(recipe, keyset, catalogue, platform, number, sheet.language);
         return { name, platform, recipe: recipe.name, body: text, hash: sha256(text), losses: [...losses] };
       }),
   );

@@ -19,10 +19,11 @@ export function crosswalksOf(db: Db, appId: number): Promise<CrosswalkOverview[]
   );
 }
 
+const STATES = { command: ', m.source_state AS "sourceState", m.target_state AS "targetState"', context: `, '' AS "sourceState", '' AS "targetState"` }; // prettier-ignore
 const judgements = (db: Db, of: 'command' | 'context', id: number): Promise<Judgement[]> =>
   rows(
     db,
-    `SELECT m.source_id AS source, m.target_id AS target, m.relation, m.note, e.name AS who, m.judged_on::text AS on
+    `SELECT m.source_id AS source, m.target_id AS target, m.relation, m.note, e.name AS who, m.judged_on::text AS on ${STATES[of]}
      FROM crosswalk_${of} m JOIN editor e ON e.id = m.judged_by WHERE m.crosswalk_id = $1 ORDER BY m.source_id, m.target_id`,
     [id],
   );
@@ -35,6 +36,33 @@ export async function crosswalkAt(db: Db, id: number): Promise<Crosswalk> {
   );
   if (!found) return refuse('not-found', `There is no crosswalk ${id}.`);
   return { ...found, commands: await judgements(db, 'command', id), contexts: await judgements(db, 'context', id) };
+}
+
+/** The other crosswalks that begin or end where this one does. */
+export async function crosswalksBeside(db: Db, id: number): Promise<Crosswalk[]> {
+  const found = await rows<{ id: number }>(
+    db,
+    `SELECT c.id FROM ${THERE} JOIN crosswalk o ON o.id = $1 AND c.id <> o.id
+       AND (c.from_app IN (o.from_app, o.to_app) OR c.to_app IN (o.from_app, o.to_app)) ORDER BY c.id`,
+    [id],
+  );
+  const list: Crosswalk[] = [];
+  for (const one of found) list.push(await crosswalkAt(db, one.id));
+  return list;
+}
+
+/** The states that commands cycle through, in any of their releases. */
+export async function statesNamed(
+  db: Db,
+  commands: readonly number[],
+): Promise<ReadonlyMap<number, readonly string[]>> {
+  const found = await rows<{ command: number; states: string[] }>(
+    db,
+    `SELECT d.command_id AS command, array_agg(DISTINCT named) AS states
+     FROM command_detail d, unnest(d.states) AS named WHERE d.command_id = ANY ($1) GROUP BY d.command_id`,
+    [commands],
+  );
+  return new Map(found.map((one) => [one.command, one.states]));
 }
 
 export async function insertCrosswalk(db: Db, from: number, to: number, editor: number): Promise<number> {
@@ -59,9 +87,10 @@ export async function writeJudgements(
   ]);
   const lines = judged.flatMap(({ source, matches }) => matches.map((one) => ({ source, ...one })));
   await db.query(
-    `INSERT INTO crosswalk_${of} (crosswalk_id, from_app, to_app, source_id, target_id, relation, note, judged_by)
-     SELECT c.id, c.from_app, c.to_app, g.source, g.target, g.relation, g.note, $3
-     FROM crosswalk c, jsonb_to_recordset($2) AS g (source bigint, target bigint, relation text, note text) WHERE c.id = $1`,
+    `INSERT INTO crosswalk_${of} (crosswalk_id, from_app, to_app, source_id, target_id, relation, note, judged_by${of === 'command' ? ', source_state, target_state' : ''})
+     SELECT c.id, c.from_app, c.to_app, g.source, g.target, g.relation, g.note, $3 ${of === 'command' ? ', g."sourceState", g."targetState"' : ''}
+     FROM crosswalk c, jsonb_to_recordset($2)
+       AS g (source bigint, target bigint, relation text, note text, "sourceState" text, "targetState" text) WHERE c.id = $1`,
     [id, JSON.stringify(lines), editor],
   );
 }

@@ -1,5 +1,5 @@
-import { usesADay } from '@crib/core/catalogue';
 import {
+  comingFrom,
   moveFigures,
   plan,
   steps,
@@ -65,19 +65,9 @@ function prepare(asked: Extract<PlanAsked, { kind: 'programs' }>): Ready | null 
   if (!now.shipped) return null;
   const base = now.setting(now.shipped.id, keyboards);
   const setting = settingWith(base, layerOver(base.weighed.stack, []));
-  const matches = asked.crosswalk.commands.flatMap(({ source, target, relation }) =>
-    target === null || relation === 'none' || relation === 'later' ? [] : [{ source, target, relation }],
-  );
-  const coming: Coming = {
-    old,
-    counterparts: matches,
-    places: new Map(asked.crosswalk.contexts.flatMap(({ source, target }) => (target === null ? [] : [[source, target]]))), // prettier-ignore
-    judged: new Set(asked.crosswalk.commands.flatMap((one) => (one.relation === 'later' ? [] : one.source))),
-    uses: usesADay(asked.old.uses),
-  };
   const imitates = asked.now.keysets.find((one) => one.kind === 'shipped' && one.imitates === asked.old.release.id);
   return {
-    coming,
+    coming: comingFrom(old, asked.crosswalk),
     setting,
     platform: asked.platform,
     rest: asked.rest,
@@ -110,7 +100,7 @@ self.onmessage = ({ data }: MessageEvent<PlanAsked>) => {
     name: policy,
     figures: moveFigures(coming, settingAfter(setting, { put: found.edits, remove: [] }), platform),
     moves: found.displaced.length,
-    without: found.displaced.filter((one) => one.now === null).length,
+    without: found.displaced.filter((one) => one.without.length > 0).length,
   });
   const fixed = (policy: Policy['name'], keep: number) => {
     const key = `${policy} ${data.pinned.join()} ${data.ruledOut.join()}`;

@@ -167,51 +167,49 @@ const apart = computed(() =>
       <template #margin>
         <form v-if="place" class="make" @submit.prevent="save">
           <h2>{{ place.name }}</h2>
-          <template v-if="true">
-            <label>Name<ElInput v-model="form.name" maxlength="80" required /></label>
-            <label v-if="place.parent !== null"
-              >Within
-              <PlaceSelect v-model="form.parent" label="Within" :not="(id) => tree.chain(id).includes(place!.id)" />
-            </label>
-            <ElCheckbox v-model="form.takesText" label="Typing there goes into text or a field" />
-            <template v-if="open">
-              <h3>Active together with</h3>
-              <div v-for="(pair, index) in form.together" :key="index" class="pair-row">
-                <ElSelect v-model="pair.context" size="small" aria-label="The other place">
-                  <ElOption v-for="one in apart" :key="one.id" :value="one.id" :label="tree.path(one.id)" />
-                </ElSelect>
-                <ElSelect
-                  :model-value="pair.first === null ? '' : String(pair.first)"
-                  size="small"
-                  aria-label="Which comes first"
-                  @update:model-value="(value: string) => (pair.first = value === '' ? null : value === 'true')"
-                >
-                  <ElOption value="" label="no order stated" />
-                  <ElOption value="true" :label="`${place.name} first`" />
-                  <ElOption value="false" label="the other first" />
-                </ElSelect>
-                <button type="button" class="btn plain" @click="form.together.splice(index, 1)">Remove</button>
-              </div>
-              <button
-                v-if="apart.length"
-                type="button"
-                class="btn plain start"
-                @click="form.together.push({ context: apart[0]!.id, first: null })"
+          <label>Name<ElInput v-model="form.name" maxlength="80" required /></label>
+          <label v-if="place.parent !== null"
+            >Within
+            <PlaceSelect v-model="form.parent" label="Within" :not="(id) => tree.chain(id).includes(place!.id)" />
+          </label>
+          <ElCheckbox v-model="form.takesText" label="Typing there goes into text or a field" />
+          <template v-if="open">
+            <h3>Active together with</h3>
+            <div v-for="(pair, index) in form.together" :key="index" class="pair-row">
+              <ElSelect v-model="pair.context" size="small" aria-label="The other place">
+                <ElOption v-for="one in apart" :key="one.id" :value="one.id" :label="tree.path(one.id)" />
+              </ElSelect>
+              <ElSelect
+                :model-value="pair.first === null ? '' : String(pair.first)"
+                size="small"
+                aria-label="Which comes first"
+                @update:model-value="(value: string) => (pair.first = value === '' ? null : value === 'true')"
               >
-                Add a place
-              </button>
-            </template>
-            <label v-else>Why it is corrected<ElInput v-model="reason" maxlength="1000" required /></label>
-            <CorrectedFacts what="place" :subject="place.id" />
-            <div class="actions">
-              <button type="submit" class="btn primary" :disabled="busy || (!open && !reason)">
-                {{ open ? 'Save' : 'Correct' }}
-              </button>
-              <button v-if="open && place.parent !== null" type="button" class="btn" :disabled="busy" @click="remove">
-                Remove it
-              </button>
+                <ElOption value="" label="no order stated" />
+                <ElOption value="true" :label="`${place.name} first`" />
+                <ElOption value="false" label="the other first" />
+              </ElSelect>
+              <button type="button" class="btn plain" @click="form.together.splice(index, 1)">Remove</button>
             </div>
+            <button
+              v-if="apart.length"
+              type="button"
+              class="btn plain start"
+              @click="form.together.push({ context: apart[0]!.id, first: null })"
+            >
+              Add a place
+            </button>
           </template>
+          <label v-else>Why it is corrected<ElInput v-model="reason" maxlength="1000" required /></label>
+          <CorrectedFacts what="place" :subject="place.id" />
+          <div class="actions">
+            <button type="submit" class="btn primary" :disabled="busy || (!open && !reason)">
+              {{ open ? 'Save' : 'Correct' }}
+            </button>
+            <button v-if="open && place.parent !== null" type="button" class="btn" :disabled="busy" @click="remove">
+              Remove it
+            </button>
+          </div>
         </form>
         <AddPlace v-else-if="open" :release="catalogue.release.id" :tree="tree" />
         <template v-else>

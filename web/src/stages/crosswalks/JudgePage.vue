@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue';
+import { each } from '@crib/core/memory';
 import type { Relation, Standing } from '@crib/core/crosswalk';
-import type { Command } from '@crib/core/contract';
 import type { Opened } from '@crib/core/keyset';
 import IndexLine from '../../parts/IndexLine.vue';
 import KeyChip from '../../parts/KeyChip.vue';
@@ -52,13 +52,16 @@ const judged = computed(() => all.value.length - (counts.value.get('unjudged') ?
 /** Commands of the target that nothing answers to: what learners never had. */
 const newThere = computed(() => (to.value?.catalogue.commands ?? []).filter((one) => byTarget.value(one.id).kind === 'unjudged')); // prettier-ignore
 
-function keysOf(opened: Opened | null, command: Command | undefined): string[] {
-  if (!opened?.shipped || !command) return [];
+/** The keys that commands ship with, on the platform in hand where the program runs on it. */
+function keysIn(opened: Opened | null): (id: number) => readonly string[] {
+  if (!opened?.shipped) return () => [];
   const { platforms } = opened.catalogue.release;
   const on = platforms.includes(platform.value) ? platform.value : platforms[0]!;
-  const held = opened.weighed(opened.shipped.id, workspace.keyboardsFor(platforms)).on(on).of(command.id);
-  return [...new Set(held.map((one) => one.shortcut))];
+  const held = opened.weighed(opened.shipped.id, workspace.keyboardsFor(platforms)).on(on);
+  return each((id: number) => [...new Set(held.of(id).map((one) => one.shortcut))]);
 }
+const oldKeys = computed(() => keysIn(from.value));
+const newKeys = computed(() => keysIn(to.value));
 const target = (id: number) => to.value?.commands.get(id);
 
 function go(step: number) {
@@ -159,11 +162,11 @@ const said = (standing: Standing, id: number) =>
           </span>
         </div>
         <ProblemList :problems="problems" />
-        <div v-if="show === 'new'" class="list" tabindex="0" role="region" aria-label="Commands nothing answers to">
+        <div v-if="show === 'new'" class="roll" tabindex="0" role="region" aria-label="Commands nothing answers to">
           <div v-for="one in newThere" :key="one.id" class="row new">
             <span
               ><KeyChip
-                v-for="key in keysOf(to, one)"
+                v-for="key in newKeys(one.id)"
                 :key="key"
                 :shortcut="key"
                 :platform="platform"
@@ -173,24 +176,24 @@ const said = (standing: Standing, id: number) =>
           </div>
         </div>
         <StateNote v-else-if="!rows.length" title="Nothing of that kind is left" />
-        <div v-else ref="list" class="list" role="grid" tabindex="0" aria-label="Commands to judge" @keydown="onKey">
+        <div v-else ref="list" class="roll" role="grid" tabindex="0" aria-label="Commands to judge" @keydown="onKey">
           <div
             v-for="one in rows"
             :key="one.id"
             class="row"
             role="row"
             :aria-selected="one === selected"
-            :class="{ selected: one === selected }"
+            :class="{ chosen: one === selected }"
             @click="(set({ row: one.name }, true), list?.focus())"
           >
             <span role="gridcell" class="chips"
               ><KeyChip
-                v-for="key in keysOf(from, one)"
+                v-for="key in oldKeys(one.id)"
                 :key="key"
                 :shortcut="key"
                 :platform="platform"
                 :how="style"
-              /><span v-if="!keysOf(from, one).length" class="mid">none</span></span
+              /><span v-if="!oldKeys(one.id).length" class="mid">none</span></span
             >
             <span role="gridcell"
               ><b>{{ one.label }}</b></span
@@ -239,10 +242,8 @@ const said = (standing: Standing, id: number) =>
           :standing="bySource(selected.id)"
           :proposed="proposals.get(selected.id) ?? null"
           :as="as"
-          :keys-of="(id: number) => keysOf(to, target(id))"
-          :taken="
-            (id: number) => byTarget(id).matches.some((one) => one.source !== undefined && one.target !== selected!.id)
-          "
+          :keys-of="newKeys"
+          :taken="(id: number) => byTarget(id).matches.some((one) => one.target !== selected!.id)"
           @take="(id) => say([{ target: id, relation: as }])"
           @relate="(relation) => relate(relation)"
           @say="(kind) => say([{ target: null, relation: kind }])"
@@ -254,13 +255,6 @@ const said = (standing: Standing, id: number) =>
 </template>
 
 <style scoped>
-.list {
-  flex: 1;
-  min-height: 0;
-  overflow: auto;
-  margin-right: -18px;
-  border-top: 1.5px solid var(--ink);
-}
 .row {
   display: grid;
   grid-template-columns: 150px minmax(120px, 1fr) 110px minmax(120px, 1fr) 48px;
@@ -274,10 +268,6 @@ const said = (standing: Standing, id: number) =>
 }
 .row.new {
   grid-template-columns: 150px 1fr 1fr;
-}
-.selected {
-  background: var(--tide-wash);
-  box-shadow: inset 3px 0 0 var(--tide);
 }
 .chips {
   display: flex;

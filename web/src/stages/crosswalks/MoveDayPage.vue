@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { usesADay } from '@crib/core/catalogue';
-import { harms, moved, relation, sideOf } from '@crib/core/release';
+import { comingFrom, lineageOf } from '@crib/core/crosswalk';
+import { harms, moved, sideOf } from '@crib/core/release';
 import FirstDay from '../../parts/FirstDay.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
@@ -23,17 +24,13 @@ const facts = computed(() => {
   if (!old.catalogue.release.platforms.includes(platform.value)) return null;
   const keyboards = workspace.keyboardsFor(now.catalogue.release.platforms);
   const sides = [sideOf(old, old.shipped.id, keyboards, platform.value), sideOf(now, keyset.id, keyboards, platform.value)] as const; // prettier-ignore
-  const { commands, contexts } = crosswalk.value;
-  const lineage = {
-    commands: relation(commands.flatMap(({ source, target, relation: kind }) => (target === null || kind === 'related' ? [] : [[source, target] as const]))), // prettier-ignore
-    contexts: relation(contexts.flatMap(({ source, target }) => (target === null ? [] : [[source, target] as const]))),
-  };
-  const judged = new Set(commands.flatMap((one) => (one.relation === 'later' ? [] : one.source)));
+  const coming = comingFrom(old, crosswalk.value);
+  const lineage = lineageOf(coming);
   const uses = usesADay([...old.catalogue.uses, ...now.catalogue.uses]);
   const hands = { rest: rest.value, typist: typist.value };
   // Only what was judged: of the rest nobody knows whether it goes wrong.
   const all = harms(moved(sides[0], sides[1], lineage), sides[0], sides[1], uses, hands);
-  const known = all.filter((one) => one.change.old.every((held) => judged.has(held.command)));
+  const known = all.filter((one) => one.change.old.every((held) => coming.judged.has(held.command)));
   return { old: sides[0], harms: known, now, keyset: keyset.id, lineage, runs: old.catalogue.runs };
 });
 </script>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Claim, Plan } from '@crib/core/crosswalk';
+import { platformName } from '@crib/core/keys';
 import KeyChip from '../../parts/KeyChip.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
@@ -14,7 +14,8 @@ import CrosswalkIndex from './CrosswalkIndex.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
 import { usePlan } from './usePlan.ts';
 import { useSavedPlan } from './useSavedPlan.ts';
-import { HINDRANCE_WORDS, RELATION_WORDS } from './words.ts';
+import { displacedBy, planSections } from './planRows.ts';
+import { HINDRANCE_WORDS } from './words.ts';
 
 /** Moving over: which old keys are kept, who makes way, in which steps; kept as a keyset with a reason on every edit. */
 const workspace = useWorkspace();
@@ -33,47 +34,17 @@ const { answer } = usePlan({ crosswalk, from, to }, wish, rest);
 
 const oldLabel = (id: number) => from.value?.commands.get(id)?.label ?? '';
 const newLabel = (id: number) => to.value?.commands.get(id)?.label ?? '';
-const relationOf = ({ source, target }: Claim) => crosswalk.value?.commands.find((one) => one.source === source && one.target === target)?.relation ?? 'exact'; // prettier-ignore
-
-interface Row {
-  readonly key: string;
-  readonly old: string | null;
-  readonly source: number | null;
-  readonly target: number;
-  readonly context: number;
-  readonly word: string;
-  readonly now: string | null;
-  readonly says: string;
-  readonly kind: 'kept' | 'moved' | 'shipped';
-}
-/** The rows of a step: what is kept and from whom, and who made way. */
 const sections = computed(() => {
   const found = answer.value;
-  if (!found) return [];
-  const { plan, steps } = found;
-  const lostTo = new Map(plan.displaced.map((one) => [`${one.context} ${one.lost}`, one]));
-  return steps.map((step, index) => ({
-    title: `Step ${index + 1} of ${steps.length}`,
-    weight: Math.round(step.weight),
-    rows: step.edits.flatMap((edit): Row[] => {
-      const claims = plan.kept.filter((one) => one.target === edit.command && one.context === edit.context && (one.platform === null || one.platform === edit.platform)); // prettier-ignore
-      if (claims.length)
-        return claims.map((claim) => {
-          const owner = lostTo.get(`${claim.context} ${claim.shortcut}`);
-          return { key: `${claim.source} ${claim.target} ${claim.shortcut} ${claim.platform}`, old: claim.shortcut, source: claim.source, target: claim.target, context: claim.context, word: RELATION_WORDS[relationOf(claim) as keyof typeof RELATION_WORDS], now: claim.shortcut, says: owner ? `kept, from ${newLabel(owner.command)}` : 'kept', kind: 'kept' as const }; // prettier-ignore
-        });
-      const way = plan.displaced.find((one) => one.command === edit.command && one.context === edit.context);
-      return [{ key: `way ${edit.command} ${edit.context} ${edit.platform}`, old: null, source: null, target: edit.command, context: edit.context, word: 'makes way', now: edit.shortcuts[0] ?? null, says: edit.shortcuts.length ? 'moved' : 'left without', kind: 'moved' as const, ...(way ? {} : {}) }]; // prettier-ignore
-    }),
-  }));
+  return found && crosswalk.value ? planSections(found.plan, found.steps, crosswalk.value.commands, newLabel) : [];
 });
 const refused = computed(() => answer.value?.plan.refused ?? []);
 const selected = computed(() => sections.value.flatMap((one) => one.rows).find((one) => one.key === at.value) ?? null);
-const way = computed(() => {
-  const row = selected.value;
-  return row && (answer.value?.plan as Plan).displaced.find((one) => (row.kind === 'kept' ? one.lost === row.old && one.context === row.context : one.command === row.target && one.context === row.context)); // prettier-ignore
-});
+const way = computed(() =>
+  answer.value && selected.value ? displacedBy(answer.value.plan, selected.value) : undefined,
+);
 const usesOf = (source: number) => answer.value?.plan.kept.find((one) => one.source === source)?.uses ?? 0;
+const BECOMES = { kept: 'keeps the old keys', moved: 'moves', left: 'makes way' } as const;
 const isPinned = computed(() => selected.value?.source !== null && pinned.value.includes(selected.value?.source ?? -1));
 function pin(source: number) {
   const now = pinned.value.includes(source) ? pinned.value.filter((one) => one !== source) : [...pinned.value, source];
@@ -151,7 +122,7 @@ function onKey(event: KeyboardEvent) {
               <tr
                 v-for="one in part.rows"
                 :key="one.key"
-                :class="{ on: one.key === at }"
+                :class="{ chosen: one.key === at }"
                 @click="set({ row: one.key }, true)"
               >
                 <td>
@@ -172,8 +143,9 @@ function onKey(event: KeyboardEvent) {
                 </td>
                 <td>
                   <KeyChip
-                    v-if="one.now"
-                    :shortcut="one.now"
+                    v-for="key in one.now"
+                    :key="key"
+                    :shortcut="key"
                     :platform="platform"
                     :how="style"
                     :state="one.kind === 'kept' ? 'yours' : 'new here'"
@@ -195,12 +167,7 @@ function onKey(event: KeyboardEvent) {
       <template #margin>
         <template v-if="answer && crosswalk">
           <template v-if="selected">
-            <h2>
-              {{ newLabel(selected.target)
-              }}{{
-                selected.kind === 'kept' ? ' keeps the old keys' : selected.now ? ' moves' : ' is left without a key'
-              }}
-            </h2>
+            <h2>{{ newLabel(selected.target) }} {{ BECOMES[selected.kind] }}</h2>
             <p class="under">{{ workspace.tree?.path(selected.context) }}</p>
             <p v-if="selected.source !== null">
               {{ crosswalk.from.name }} hands press
@@ -213,10 +180,14 @@ function onKey(event: KeyboardEvent) {
               <template v-if="way.now"
                 >which moves to <KeyChip :shortcut="way.now" :platform="platform" :how="style" /> in the same
                 plan.</template
-              ><template v-else>which is left without a key.</template>
+              ><template v-else-if="way.without.length"
+                >which is left without a key on {{ way.without.map(platformName).join(' and ') }}.</template
+              ><template v-else>which keeps others.</template>
             </p>
-            <p v-else-if="way && selected.kind === 'moved'">
-              It had <KeyChip :shortcut="way.lost" :platform="platform" :how="style" />, which an old command keeps.
+            <p v-else-if="way">
+              It had
+              <KeyChip v-for="key in way.lost" :key="key" :shortcut="key" :platform="platform" :how="style" />, which an
+              old command keeps.
             </p>
             <div v-if="selected.source !== null" class="actions">
               <button type="button" class="btn" :aria-pressed="isPinned" @click="pin(selected.source)">
@@ -266,10 +237,6 @@ function onKey(event: KeyboardEvent) {
   color: var(--mid);
   font: 600 12.5px var(--mono);
   text-align: left;
-}
-tr.on {
-  background: var(--tide-wash);
-  box-shadow: inset 3px 0 0 var(--tide);
 }
 .word {
   font: 12.5px var(--mono);

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { usesADay } from '@crib/core/catalogue';
-import { standings, translator, type Coming, type Translated } from '@crib/core/crosswalk';
+import { comingFrom, standings, translator, type Translated } from '@crib/core/crosswalk';
 import { platformName } from '@crib/core/keys';
 import type { PlainTable } from '@crib/core/sheet';
 import HandOut from '../../parts/HandOut.vue';
@@ -22,19 +21,7 @@ const workspace = useWorkspace();
 const { kept, set, platform, style, keysetInHand } = usePlace();
 const { crosswalk, from, to, problem, load } = useCrosswalk();
 const show = kept('show', 'all');
-const coming = computed<Coming | null>(() => {
-  if (!crosswalk.value || !from.value) return null;
-  const { commands, contexts } = crosswalk.value;
-  return {
-    old: from.value,
-    counterparts: commands.flatMap(({ source, target, relation }) =>
-      target === null || relation === 'none' || relation === 'later' ? [] : [{ source, target, relation }],
-    ),
-    places: new Map(contexts.flatMap(({ source, target }) => (target === null ? [] : [[source, target] as const]))),
-    judged: new Set(commands.flatMap((one) => (one.relation === 'later' ? [] : one.source))),
-    uses: usesADay(from.value.catalogue.uses),
-  };
-});
+const coming = computed(() => (crosswalk.value && from.value ? comingFrom(from.value, crosswalk.value) : null));
 /** Only where the program in hand is the one that is come to: its keyset in hand tells what to press. */
 const here = computed(() => to.value !== null && to.value === workspace.opened);
 const keyset = computed(() => workspace.keyset(keysetInHand.value));

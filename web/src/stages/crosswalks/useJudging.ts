@@ -20,8 +20,12 @@ export function useJudging(crosswalk: Ref<Crosswalk | null>, from: Ref<Opened | 
   const proposals = shallowRef<ReadonlyMap<number, Proposed>>(new Map());
   const undone = shallowRef<readonly { readonly judged: Judged; readonly was: Judged }[]>([]);
 
+  const matched = (one: Opened) => matchedCommands(one, workspace.keyboardsFor(one.catalogue.release.platforms));
   let worker: Worker | null = null;
   let round = 0;
+  /** Sources that this round has not asked for yet. */
+  let waiting: readonly number[] = [];
+  const post = (question: CrosswalkQuestion) => worker?.postMessage(question);
   function begin() {
     worker?.terminate();
     worker = null;
@@ -30,28 +34,25 @@ export function useJudging(crosswalk: Ref<Crosswalk | null>, from: Ref<Opened | 
     worker.onmessage = ({ data }: MessageEvent<CrosswalkAnswer>) => {
       if (data.round !== round) return;
       proposals.value = new Map([...proposals.value, ...data.proposed.map((one) => [one.source, one] as const)]);
+      askNext(100);
     };
+    post({ kind: 'lists', lists: { sources: matched(from.value), targets: matched(to.value) } });
     propose();
   }
-  /** Asks anew, the sources nearest to one first; answers to what was asked before are passed over. */
-  function propose(near = 0) {
-    if (!worker || !from.value || !to.value || !crosswalk.value) return;
+  /** Asks anew, the sources from one on first; what was asked before is given up. */
+  function propose(first = 0) {
+    if (!from.value || !crosswalk.value) return;
     round++;
-    const lists = {
-      sources: matchedCommands(from.value, workspace.keyboardsFor(from.value.catalogue.release.platforms)),
-      targets: matchedCommands(to.value, workspace.keyboardsFor(to.value.catalogue.release.platforms)),
-      judged: taught(crosswalk.value.commands),
-    };
-    const post = (question: CrosswalkQuestion) => worker!.postMessage(question);
-    post({ kind: 'lists', round, question: lists });
-    const at = Math.max(
-      0,
-      lists.sources.findIndex((one) => one.id === near),
-    );
-    const ids = lists.sources.map((one) => one.id);
-    const order = [...ids.slice(at), ...ids.slice(0, at)];
-    for (let begun = 0; begun < order.length; begun += begun === 0 ? 20 : 100)
-      post({ kind: 'sources', round, sources: order.slice(begun, begun + (begun === 0 ? 20 : 100)) });
+    post({ kind: 'judged', judged: taught(crosswalk.value.commands) });
+    const ids = from.value.catalogue.commands.map((one) => one.id);
+    const at = Math.max(0, ids.indexOf(first));
+    waiting = [...ids.slice(at), ...ids.slice(0, at)];
+    askNext(20);
+  }
+  function askNext(count: number) {
+    const sources = waiting.slice(0, count);
+    waiting = waiting.slice(count);
+    if (sources.length) post({ kind: 'sources', round, sources });
   }
   watch([from, to, () => crosswalk.value?.id], begin, { immediate: true });
   onBeforeUnmount(() => worker?.terminate());

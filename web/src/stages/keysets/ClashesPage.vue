@@ -190,7 +190,7 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
       <div
         v-else
         ref="scroller"
-        class="found"
+        class="roll found"
         role="listbox"
         tabindex="0"
         aria-label="Clashes"
@@ -205,7 +205,7 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
               role="option"
               class="row"
               :aria-selected="selected === shown[item.index]"
-              :class="[shown[item.index]!.severity, { on: selected === shown[item.index] }]"
+              :class="[shown[item.index]!.severity, { chosen: selected === shown[item.index] }]"
               :style="{ transform: `translateY(${item.start}px)` }"
               @click="at = keyOf(shown[item.index]!)"
             >
@@ -262,13 +262,6 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
 </template>
 
 <style scoped>
-.found {
-  flex: 1;
-  min-height: 0;
-  overflow: auto;
-  margin-right: -18px;
-  border-top: 1.5px solid var(--ink);
-}
 .found:focus-visible {
   outline-offset: -2px;
 }
@@ -293,10 +286,6 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
-}
-.row.on {
-  background: var(--tide-wash);
-  box-shadow: inset 3px 0 0 var(--tide);
 }
 .error b {
   color: var(--flag);

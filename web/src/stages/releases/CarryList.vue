@@ -80,7 +80,7 @@ defineExpose({ focus: () => root.value?.focus() });
       class="row"
       role="row"
       :aria-selected="one === selected"
-      :class="{ selected: one === selected, waits: !isDecided(one) }"
+      :class="{ chosen: one === selected, waits: !isDecided(one) }"
       @click="(emit('select', one), root?.focus())"
     >
       <span role="gridcell" class="what"
@@ -151,10 +151,6 @@ defineExpose({ focus: () => root.value?.focus() });
   border-bottom: 1.5px solid var(--ink);
   background: var(--sheet);
   font: 600 12px var(--mono);
-}
-.selected {
-  background: var(--tide-wash);
-  box-shadow: inset 3px 0 0 var(--tide);
 }
 .what b,
 .says b {

@@ -135,14 +135,14 @@ function told(of: Row['of'], side: 'old' | 'now', id: number) {
           margin.
         </p>
       </StateNote>
-      <div v-else ref="list" class="list" role="grid" tabindex="0" aria-label="Proposals" @keydown="onKey">
+      <div v-else ref="list" class="roll" role="grid" tabindex="0" aria-label="Proposals" @keydown="onKey">
         <div
           v-for="one in proposals"
           :key="one.key"
           class="row"
           role="row"
           :aria-selected="one === selected"
-          :class="{ selected: one === selected }"
+          :class="{ chosen: one === selected }"
           @click="(set({ at: one.key }, true), list?.focus())"
         >
           <span role="gridcell" class="side">
@@ -189,13 +189,6 @@ function told(of: Row['of'], side: 'old' | 'now', id: number) {
 </template>
 
 <style scoped>
-.list {
-  flex: 1;
-  min-height: 0;
-  overflow: auto;
-  margin-right: -18px;
-  border-top: 1.5px solid var(--ink);
-}
 .row {
   display: grid;
   grid-template-columns: minmax(120px, 1.2fr) 92px minmax(120px, 1.2fr) minmax(110px, 1fr) 108px;
@@ -204,10 +197,6 @@ function told(of: Row['of'], side: 'old' | 'now', id: number) {
   min-height: 60px;
   padding: 7px 8px;
   border-bottom: 1px solid var(--hair);
-}
-.selected {
-  background: var(--tide-wash);
-  box-shadow: inset 3px 0 0 var(--tide);
 }
 .side {
   display: grid;

@@ -1,0 +1,53 @@
+import { usesADay } from '../catalogue/index.ts';
+import type { Crosswalk } from '../contract/index.ts';
+import type { Opened } from '../keyset/index.ts';
+import { relation, type Lineage } from '../release/index.ts';
+import type { Match, Relation } from './relations.ts';
+
+/** What learners bring along: the program they come from, what answers to what there, and how often it is used. */
+export interface Coming {
+  readonly old: Opened;
+  readonly counterparts: readonly Match[];
+  /** From places of the old program to places of the new one. */
+  readonly places: ReadonlyMap<number, number>;
+  /** Commands of the old program that were judged, without a counterpart as well. */
+  readonly judged: ReadonlySet<number>;
+  /** Times a day. */
+  readonly uses: ReadonlyMap<number, number>;
+}
+
+/** What learners of the old program bring along, by what a crosswalk says of it. */
+export function comingFrom(old: Opened, { commands, contexts }: Pick<Crosswalk, 'commands' | 'contexts'>): Coming {
+  return {
+    old,
+    counterparts: commands.flatMap(({ source, target, relation: kind, sourceState, targetState }) =>
+      target === null || kind === 'none' || kind === 'later'
+        ? []
+        : [{ source, target, relation: kind, sourceState, targetState }],
+    ),
+    places: new Map(contexts.flatMap(({ source, target }) => (target === null ? [] : [[source, target] as const]))),
+    judged: new Set(commands.flatMap((one) => (one.relation === 'later' ? [] : one.source))),
+    uses: usesADay(old.catalogue.uses),
+  };
+}
+
+/** Relations of commands that do the like: what is only related keeps no key, and pressing it does something else. */
+const LIKE: ReadonlySet<Relation> = new Set<Relation>(['exact', 'close', 'broad', 'narrow']);
+/** Whether a counterpart can keep the key: it does the like, and answers to the whole command. */
+export const isLike = ({ relation: kind, sourceState }: Match) => LIKE.has(kind) && !sourceState;
+
+/** What has become of commands and places, as between two releases: a crosswalk for a lineage. */
+export function lineageOf({ counterparts, places }: Coming): Lineage {
+  return {
+    commands: relation(counterparts.flatMap((one) => (isLike(one) ? [[one.source, one.target] as const] : []))), // prettier-ignore
+    contexts: relation([...places]),
+  };
+}
+
+/** How often the new program’s commands will be used by hands that come: as often as what they answer to. */
+export function usesThere({ counterparts, uses }: Coming): Map<number, number> {
+  const found = new Map<number, number>();
+  for (const { source, target } of counterparts.filter(isLike))
+    found.set(target, (found.get(target) ?? 0) + (uses.get(source) ?? 0));
+  return found;
+}

@@ -1,0 +1,12 @@
+import type { ProposedFor } from '@crib/core/contract';
+import { openThreads, type Threads } from '../threads.ts';
+import type { MatchTask } from './worker.ts';
+
+/** Proposes counterparts in a thread of its own. */
+export type Matcher = Threads<MatchTask, ProposedFor[]>;
+
+export const matcherInThreads = (): Matcher =>
+  openThreads(new URL('./worker.ts', import.meta.url), 1, {
+    busy: 'Several crosswalks are being matched just now. Try again in a moment.',
+    heavy: ['too-heavy', 'The two lists take more time or memory to match than they may.'],
+  });
