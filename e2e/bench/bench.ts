@@ -5,6 +5,7 @@ import { contextTree } from '@crib/core/catalogue';
 import { type AppOverview, type Catalogue, type Release } from '@crib/core/contract';
 import { launchOptions } from '../browser.ts';
 import { allClashes, editing, keys, largeCatalogue } from './core.ts';
+import { crosswalks } from './crosswalks.ts';
 import { signs } from './signs.ts';
 import { comparing, history } from './releases.ts';
 import { learnerScripts, scale } from './scale.ts';
@@ -175,6 +176,7 @@ const PARTS = {
   editing,
   signs: () => signs(largeCatalogue(10)),
   keys: () => keys(keyOf),
+  crosswalks,
   comparing,
   history: () => history(ask, listOf),
   scale: () => scale(ask, listOf),

@@ -34,9 +34,7 @@ test('250 commands are judged by keyboard: one press where the right one is amon
   for (let done = 0; done < 250; done++) {
     const name = new URL(page.url()).searchParams.get('row') ?? 'chart.new-chart';
     const wanted = right.get(name);
-    await margin(page)
-      .getByText(/^The first is right|^Nothing there is like it/)
-      .waitFor();
+    await margin(page).locator('.proposals[aria-busy=false], p:text("Nothing there is like it")').waitFor();
     const proposals = await margin(page).locator('.proposal b').allInnerTexts();
     const at = wanted ? proposals.indexOf(wanted) : -1;
     const before = page.url();
@@ -107,9 +105,7 @@ test('a plan keeps old keys, is pinned, cut into two steps and saved; in the led
   const before = await judged();
   for (let done = 0; done < 10; done++) {
     const row = page.url();
-    await margin(page)
-      .getByText(/^The first is right|^Nothing there is like it/)
-      .waitFor();
+    await margin(page).locator('.proposals[aria-busy=false], p:text("Nothing there is like it")').waitFor();
     // What another command is the same as already is not taken a second time.
     const first = await margin(page).locator('.proposal').first().innerText();
     await page.keyboard.press(/answers to it/.test(first) ? 'x' : '1');
@@ -191,5 +187,96 @@ test('the first day after a move and after a release: what goes wrong in task or
   await expect(page.getByRole('heading', { level: 1 })).toContainText('The first day with Fathomry 7.2');
   await expect(page.getByRole('region', { name: 'What goes wrong on the first day' })).toContainText('Checking soundings, '); // prettier-ignore
   await expectNoBarriers(page, 'the first day of a release');
+  expect(heard).toEqual([]);
+});
+
+test('rows are marked and judged together, a counterpart gets a note and a second one beside it, and all of it is taken back', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  const { id: release } = (await (await page.request.post('/api/crosswalks', { data: { from: 'brinechart', to: 'tallowline' } })).json()) as { id: number }; // prettier-ignore
+  await page.goto(`/crosswalks/tallowline/2.8/${release}?show=unjudged`);
+  const head = page.getByRole('heading', { level: 1 });
+  const grid = page.getByRole('grid', { name: 'Commands to judge' });
+  await expect(margin(page).locator('.proposals[aria-busy=false]')).toBeVisible();
+  await grid.focus();
+  for (const key of ['Shift+ArrowDown', 'Shift+ArrowDown', 'Space']) await page.keyboard.press(key);
+  await page.keyboard.press('Space');
+  await expect(page.getByText(/^3 marked|^4 marked/)).toBeVisible();
+  await page.keyboard.press('x');
+  await expect(head).toContainText(/[34] of 282 judged/);
+  await page.keyboard.press('u');
+  await expect(head).toContainText('0 of 282 judged');
+
+  await page.keyboard.press('1');
+  await expect(head).toContainText('1 of 282 judged');
+  await page.goto(`/crosswalks/tallowline/2.8/${release}?show=judged`);
+  await margin(page)
+    .getByLabel(/^Note on/)
+    .pressSequentially('Tried on both.');
+  await page.keyboard.press('Enter');
+  const kept = async () =>
+    ((await (await page.request.get(`/api/crosswalks/${release}`)).json()) as Crosswalk).commands;
+  await expect.poll(async () => (await kept())[0]?.note).toBe('Tried on both.');
+  await margin(page).locator('.proposals[aria-busy=false]').waitFor();
+  await grid.focus();
+  for (const key of ['a', 'r', '2']) await page.keyboard.press(key);
+  await expect.poll(async () => (await kept()).map((one) => one.relation).sort()).toEqual(['exact', 'related']);
+  await expectNoBarriers(page, 'what was judged');
+
+  // What Brinechart answers to in Fathomry, and Fathomry in Tallowline, is proposed by way of it.
+  const ways = (await (await page.request.get(`/api/crosswalks/${release}/by-way`)).json()) as { by: string }[];
+  expect(ways.every((one) => one.by === 'Fathomry')).toBe(true);
+  expect(heard).toEqual([]);
+});
+
+test('places are tied, words of one meaning are written and restored, hands in both programs are told, and the pool of a plan is narrowed', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  const list = (await (await page.request.get('/api/apps/fathomry/crosswalks')).json()) as CrosswalkOverview[];
+  const of = (slug: string) => list.find((one) => one.from.slug === slug && one.to.slug === 'fathomry')!.id;
+  await page.goto(`/crosswalks/fathomry/7.2/${of('tallowline')}/places`);
+  const head = page.getByRole('heading', { level: 1 });
+  await expect(head).toContainText(/0 of \d judged/);
+  await margin(page).locator('.proposal').first().click();
+  await expect(head).toContainText(/1 of \d judged/);
+  await expectNoBarriers(page, 'places of two programs');
+
+  await page.getByRole('link', { name: 'Words of one meaning' }).click();
+  await page.getByRole('button', { name: /^Another section/ }).click();
+  await page.getByLabel('Its name').fill('Plotting room');
+  const field = page.getByRole('textbox', { name: /^Words of one meaning/ });
+  await field.fill('zwirl braid\nlone');
+  await margin(page).getByRole('button', { name: 'Save' }).click();
+  await expect(margin(page).getByText(/Line 2: “lone” stands alone/)).toBeVisible();
+  await field.fill('zwirl braid');
+  await margin(page).getByRole('button', { name: 'Save' }).click();
+  await expect(margin(page).getByText(/Proposals go by it from now on/)).toBeVisible();
+  await expectNoBarriers(page, 'the word list');
+  await margin(page).getByRole('button', { name: 'Take it out' }).click();
+  await expect(page.getByRole('button', { name: /^Plotting room/ })).toBeHidden();
+
+  await page.goto(`/crosswalks/fathomry/7.2/${of('brinechart')}/hands`);
+  await expect(page.getByRole('region', { name: 'Hands in two programs' })).toContainText('Line down');
+  await expectNoBarriers(page, 'hands in two programs');
+  await page.getByRole('button', { name: /^One idea, two presses/ }).click();
+  await page.getByRole('button', { name: 'Fathomry', exact: true }).click();
+  await expect(head).toContainText('In Fathomry and in Brinechart');
+
+  await page.goto(`/crosswalks/fathomry/7.2/${of('brinechart')}/plan?keep=40`);
+  const table = page.getByRole('region', { name: 'The plan, step by step' });
+  const moved = table.getByRole('row', { name: /^none nothing like it makes way Draw light sector/ });
+  await expect(moved).toContainText('Ctrl+D');
+  await page.goto(`/crosswalks/fathomry/7.2/${of('brinechart')}/plan?keep=40&pool=Primary%2BShift&ruled=D`);
+  await expect(moved).toBeHidden();
+  await expect(page.getByText('you ruled the keys out')).toBeVisible();
+  await expectNoBarriers(page, 'a plan that is told what there is');
+  await margin(page).getByRole('button', { name: 'Allow again' }).click();
+  await expect(moved).toContainText('Ctrl+Shift+');
+  await page.goto('/');
+  await expect(page.getByText(/commands of Tallowline are not judged yet/)).toBeVisible();
   expect(heard).toEqual([]);
 });

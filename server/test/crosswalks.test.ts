@@ -2,7 +2,7 @@ import { expect, it } from 'vitest';
 import { matchQuestion, propose, wordsInUse } from '@crib/core/crosswalk';
 import { opened } from '@crib/core/keyset';
 import { US } from '@crib/core/keys';
-import type { ByWay, Crosswalk, ProposedFor, WordSectionSaid } from '@crib/core/contract';
+import type { AppOverview, ByWay, Crosswalk, ProposedFor, WordSectionSaid } from '@crib/core/contract';
 import { withServer } from './harness.ts';
 
 const server = withServer();
@@ -142,4 +142,22 @@ it('keeps counterparts of single states, of those that a command cycles through'
   expect((await judge([{ ...each[0]!, target: y }, each[1]!])).status).toBe(409);
   expect((await judge([{ ...each[0]!, sourceState: 'Fathoms' }])).status).toBe(404);
   expect((await judge([{ ...each[0]!, targetState: 'Metres' }])).status).toBe(404);
+});
+
+it('keeps a plan as layers over one another with their sheets, all of them or none', async () => {
+  const client = await server.client();
+  const ours = await client.makeRelease();
+  await client.takeIn(ours.release, 'Command id,Label,Shortcut\nx,Add light,L\ny,Place sounding,D\n');
+  const { commands, keysets, contexts } = await ours.catalogue();
+  const edit = (command: number, ...shortcuts: string[]) => ({ command, context: contexts[0]!.id, platform: null, action: 'set', shortcuts, reason: 'Kept.', memoryAid: '' }); // prettier-ignore
+  const step = (name: string, ...edits: object[]) => ({ name, edits, sheet: 'New in this step' });
+  const plan = { baseId: keysets[0]!.id, why: 'Planned.', steps: [step('One', edit(commands[0]!.id, 'F6')), step('Two', edit(commands[1]!.id, 'L'))] }; // prettier-ignore
+  const broken = { ...plan, steps: [plan.steps[0]!, step('Two', edit(999_999, 'L'))] };
+  expect((await client.ask('POST', `/api/apps/${ours.slug}/plans`, broken)).status).toBeGreaterThanOrEqual(400);
+  const overview = () => client.must<AppOverview>('GET', `/api/apps/${ours.slug}`);
+  expect([(await overview()).keysets.length, (await overview()).sheets.length]).toEqual([1, 0]);
+  const made = await client.must<{ keysets: number[] }>('POST', `/api/apps/${ours.slug}/plans`, plan);
+  const kept = (await ours.catalogue()).keysets.filter((one) => one.kind === 'custom');
+  expect(kept.map((one) => [one.id, one.name, one.baseId, one.edits.length])).toEqual([[made.keysets[0], 'One', keysets[0]!.id, 1], [made.keysets[1], 'Two', made.keysets[0], 1]]); // prettier-ignore
+  expect((await overview()).sheets.map((one) => one.title).sort()).toEqual(['One', 'Two']);
 });

@@ -22,6 +22,8 @@ export const DeskLine = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('carry'), ...KeysetNamed, to: Label }),
   /** Commands and places that may be old ones under another name. */
   z.object({ kind: z.literal('lineage'), release: Label, count: z.int() }),
+  /** Commands of another program that nobody has judged, in a crosswalk that leads here. */
+  z.object({ kind: z.literal('unjudged'), release: Label, crosswalk: Id, from: z.string(), count: z.int() }),
   /** Clashes of severity error. */
   z.object({ kind: z.literal('errors'), ...KeysetNamed, layouts: z.array(z.string()) }),
   /** Commands used often that have no key on a platform. */

@@ -67,6 +67,24 @@ export const NewKeyset = z.strictObject({
   why: z.string().trim().max(1000).default(''),
 });
 
+/** A plan that is kept: a layer on a keyset, or one for each step, each over the one before, with a sheet of what is new. */
+export const KeptPlan = z.strictObject({
+  baseId: Id,
+  why: z.string().trim().max(1000),
+  steps: z
+    .array(
+      z.strictObject({
+        name: CustomKeyset.shape.name,
+        edits: z.array(Edit).min(1).max(5000),
+        /** What stands over the commands that are new in it; no sheet, where there is none. */
+        sheet: z.string().trim().min(1).max(120).nullable(),
+      }),
+    )
+    .min(1)
+    .max(12),
+});
+export type KeptPlan = z.infer<typeof KeptPlan>;
+
 export const SentEdit = Edit.extend({
   reason: Edit.shape.reason.default(''),
   memoryAid: Edit.shape.memoryAid.default(''),

@@ -1,6 +1,6 @@
 import type { Setting } from '../keyset/index.ts';
 import { howOf, meetOn } from '../press/index.ts';
-import { isShipped, platformsOf, type Claim } from './claims.ts';
+import { isShipped, type Claim } from './claims.ts';
 
 /** A conflict of up to so many claims is settled by trying all sets; a larger one by use alone. */
 const TRIED = 18;
@@ -11,7 +11,7 @@ const MOST_IN_EDIT = 8;
 /** Whether two claims cannot both be kept: other commands, places that overlap, and presses that meet or begin one another. */
 function exclude(a: Claim, b: Claim, { tree, decides, weighed: { keyboards } }: Setting): boolean {
   if (a.target === b.target) return false;
-  if (a.platform !== null && b.platform !== null && a.platform !== b.platform) return false;
+  if (!a.platforms.some((one) => b.platforms.includes(one))) return false;
   const relation = tree.relation(a.context, b.context);
   if (relation === 'apart') return false;
   const [mine, theirs] = [keyboards.strokes(a.shortcut), keyboards.strokes(b.shortcut)];
@@ -102,7 +102,7 @@ export function withinMost(claims: readonly Claim[], setting: Setting, pinned: R
   for (const claim of claims) byTarget.set(claim.target, [...(byTarget.get(claim.target) ?? []), claim]);
   const fits = (target: number, kept: readonly Claim[]) =>
     keyboards.platforms.every((platform) => {
-      const here = kept.filter((claim) => platformsOf(claim, keyboards.platforms).includes(platform));
+      const here = kept.filter((claim) => claim.platforms.includes(platform));
       const elsewhere = weighed.on(platform).of(target).filter((held) => !here.some((claim) => claim.context === held.context)); // prettier-ignore
       return new Set([...here, ...elsewhere].map((one) => keyboards.pressKey(one.shortcut, platform))).size <= most;
     });

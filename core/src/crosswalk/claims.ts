@@ -8,14 +8,10 @@ export interface Claim {
   readonly target: number;
   readonly context: number;
   readonly shortcut: string;
-  /** Null where it is so on all platforms that both programs run on. */
-  readonly platform: Platform | null;
+  /** Where the old program has it and the new one runs. */
+  readonly platforms: readonly Platform[];
   readonly uses: number;
 }
-
-/** The platforms on which a claim is made. */
-export const platformsOf = ({ platform }: Pick<Claim, 'platform'>, all: readonly Platform[]) =>
-  platform === null ? all : [platform];
 
 /** The old presses that could be kept, the busiest first; several where a command has several keys or places. */
 export function claimsOf({ old, counterparts, places, uses }: Coming, setting: Setting): Claim[] {
@@ -26,27 +22,23 @@ export function claimsOf({ old, counterparts, places, uses }: Coming, setting: S
   const targets = new Map<number, number[]>();
   for (const { source, target } of counterparts.filter(isLike))
     if (setting.commands.has(target)) targets.set(source, [...(targets.get(source) ?? []), target]); // prettier-ignore
-  const found = new Map<string, { claim: Claim; on: Platform[] }>();
+  const found = new Map<string, Claim>();
   for (const platform of platforms)
     for (const { command, context, shortcut } of weighed.on(platform).held)
       for (const target of targets.get(command) ?? []) {
         const place = context === old.tree.root.id ? setting.tree.root.id : (places.get(context) ?? setting.commands.get(target)!.home); // prettier-ignore
-        const claim: Claim = { source: command, target, context: place, shortcut, platform: null, uses: uses.get(command) ?? 0 }; // prettier-ignore
         const key = `${command} ${target} ${place} ${shortcut}`;
-        const known = found.get(key);
-        if (known) known.on.push(platform);
-        else found.set(key, { claim, on: [platform] });
+        const before = found.get(key)?.platforms ?? [];
+        const on = before.includes(platform) ? before : [...before, platform];
+        found.set(key, { source: command, target, context: place, shortcut, platforms: on, uses: uses.get(command) ?? 0 }); // prettier-ignore
       }
-  const claims = [...found.values()].flatMap(({ claim, on }) =>
-    on.length === platforms.length ? [claim] : on.map((platform) => ({ ...claim, platform })),
-  );
-  return claims.sort((a, b) => b.uses - a.uses || a.source - b.source || a.target - b.target);
+  return [...found.values()].sort((a, b) => b.uses - a.uses || a.source - b.source || a.target - b.target);
 }
 
 /** Whether the new program has the press there for that command already. */
-export function isShipped({ target, context, shortcut, platform }: Claim, { weighed }: Setting): boolean {
+export function isShipped({ target, context, shortcut, platforms }: Claim, { weighed }: Setting): boolean {
   const { keyboards } = weighed;
-  return platformsOf({ platform }, keyboards.platforms).every((one) =>
+  return platforms.every((one) =>
     weighed
       .on(one)
       .at(target, context)
@@ -57,13 +49,13 @@ export function isShipped({ target, context, shortcut, platform }: Claim, { weig
 /** Why the new program cannot let a press be kept, whatever else is kept; null where it can. */
 export type Hindrance = 'fixed' | 'not accepted' | 'system' | 'typed' | 'cannot be pressed';
 
-export function hindranceOf({ target, context, shortcut, platform }: Claim, setting: Setting): Hindrance | null {
+export function hindranceOf({ target, context, shortcut, platforms }: Claim, setting: Setting): Hindrance | null {
   const { weighed, commands, tree, policy, takers } = setting;
   const { keyboards } = weighed;
   if (commands.get(target)!.fixed) return 'fixed';
   if (acceptance(policy, shortcut)) return 'not accepted';
   const strokes = keyboards.strokes(shortcut);
-  const on = platform === null ? keyboards.everywhere : keyboards.maskOf(platform);
+  const on = platforms.reduce((mask, one) => mask | keyboards.maskOf(one), 0n);
   if (strokes.some((stroke) => (keyboards.pressable(stroke) & on) !== on)) return 'cannot be pressed';
   if (takers(strokes).some(({ taken, on: there }) => taken.hard && there & on)) return 'system';
   const near = weighed.near(shortcut).filter((one) => one.on & on && one.how === 'meet');

@@ -2,7 +2,7 @@ import { usesADay } from '../catalogue/index.ts';
 import type { Crosswalk } from '../contract/index.ts';
 import type { Opened } from '../keyset/index.ts';
 import { relation, type Lineage } from '../release/index.ts';
-import type { Match, Relation } from './relations.ts';
+import { inverted, type Match, type Relation } from './relations.ts';
 
 /** What learners bring along: the program they come from, what answers to what there, and how often it is used. */
 export interface Coming {
@@ -41,6 +41,34 @@ export function lineageOf({ counterparts, places }: Coming): Lineage {
   return {
     commands: relation(counterparts.flatMap((one) => (isLike(one) ? [[one.source, one.target] as const] : []))), // prettier-ignore
     contexts: relation([...places]),
+  };
+}
+
+/** Pairs of commands and of places that are likely the same ones. */
+export interface LikelyPairs {
+  readonly commands: readonly (readonly [number, number])[];
+  readonly contexts: readonly (readonly [number, number])[];
+}
+
+/** The lineage of a crosswalk, from either of its ends; what nobody has judged goes by what is likely. */
+export function lineageFrom(
+  { from, commands, contexts }: Pick<Crosswalk, 'from' | 'commands' | 'contexts'>,
+  slug: string,
+  likely: LikelyPairs,
+): Lineage {
+  const forth = from.slug === slug;
+  const pairsOf = (judged: Crosswalk['commands'], unjudged: LikelyPairs['commands']) => {
+    const list = judged.flatMap(({ target, relation: kind, ...one }): Match[] => (target === null || kind === 'none' || kind === 'later' ? [] : [{ ...one, target, relation: kind }])); // prettier-ignore
+    const told = new Set(
+      judged.flatMap((one) => (one.relation === 'later' ? [] : forth ? one.source : (one.target ?? []))),
+    );
+    const pairs = (forth ? list : inverted(list)).filter(isLike).map((one) => [one.source, one.target] as const);
+    const taken = new Set(pairs.map(([, target]) => target));
+    return [...pairs, ...unjudged.filter(([source, target]) => !told.has(source) && !taken.has(target))];
+  };
+  return {
+    commands: relation(pairsOf(commands, likely.commands)),
+    contexts: relation(pairsOf(contexts, likely.contexts)),
   };
 }
 

@@ -1,5 +1,5 @@
 import { SMALL } from './word-list.ts';
-import { namesOf, plainWords, stemOf, type MatchedCommand } from './names.ts';
+import { namesOf, stemOf, type MatchedCommand, type WordReader } from './names.ts';
 import type { Nearness } from './nearness.ts';
 
 /** A command taken apart once, to be compared often. */
@@ -7,23 +7,23 @@ export interface Taken {
   readonly command: MatchedCommand;
   readonly names: readonly (readonly string[])[];
   readonly all: ReadonlySet<string>;
-  readonly letters: ReadonlySet<string>;
+  /** Groups of three letters of the label, as numbers in order. */
+  readonly letters: Float64Array;
   readonly about: readonly string[];
   readonly menu: readonly string[];
   readonly place: readonly string[];
   readonly numbers: readonly string[];
 }
 
-export function taken(command: MatchedCommand, known: ReadonlySet<string>): Taken {
-  const names = namesOf(command, known);
+export function taken(command: MatchedCommand, read: WordReader): Taken {
+  const names = namesOf(command, read);
   const text = (names[0] ?? []).join(' ');
-  const padded = `  ${text} `;
-  const stemsOf = (of: string) => [...new Set(plainWords(of).map(stemOf))];
+  const stemsOf = (of: string) => (of === '' ? [] : [...new Set(read.words(of).map((word) => read.stem(word)))]);
   return {
     command,
     names,
     all: new Set(names.flat()),
-    letters: new Set(Array.from({ length: Math.max(0, padded.length - 2) }, (_, at) => padded.slice(at, at + 3))),
+    letters: threes(`  ${text} `),
     about: stemsOf(command.description),
     menu: stemsOf(command.menu.split('›').slice(0, -1).join(' ')),
     place: stemsOf(command.place),
@@ -102,11 +102,25 @@ function otherAction(mine: readonly string[], theirs: readonly string[], { near,
   return 1 - (answered(here, theirs) + answered(there, mine)) / (here.length + there.length);
 }
 
-const dice = <T>(a: ReadonlySet<T>, b: ReadonlySet<T>) => {
-  let both = 0;
-  for (const one of a) if (b.has(one)) both++;
-  return a.size + b.size === 0 ? 0 : (2 * both) / (a.size + b.size);
-};
+/** Every three signs in a row, each once, as numbers in order. */
+function threes(text: string): Float64Array {
+  const all = new Set<number>();
+  for (let at = 0; at + 2 < text.length; at++)
+    all.add((text.charCodeAt(at) * 65_536 + text.charCodeAt(at + 1)) * 65_536 + text.charCodeAt(at + 2));
+  return Float64Array.from(all).sort();
+}
+
+/** What two sets have in common (Dice 1945), each in order. */
+function dice(a: Float64Array, b: Float64Array): number {
+  let [both, i, j] = [0, 0, 0];
+  while (i < a.length && j < b.length) {
+    const [mine, theirs] = [a[i]!, b[j]!];
+    if (mine === theirs) both++;
+    if (mine <= theirs) i++;
+    if (theirs <= mine) j++;
+  }
+  return a.length + b.length === 0 ? 0 : (2 * both) / (a.length + b.length);
+}
 const keyOf = (press: string) => press.slice(Math.max(press.lastIndexOf('+'), press.indexOf(' ')) + 1);
 
 /** What speaks for and against two commands being one: the best of their names, their presses, their places. */

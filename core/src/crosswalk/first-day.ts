@@ -51,7 +51,7 @@ export function firstDay(
       }, null);
       const press = { harm, command, shortcut, task };
       if (target === undefined || context === null) return { ...press, edit: null };
-      const claim = { source: command, target, context, shortcut, platform, uses: harm.uses };
+      const claim = { source: command, target, context, shortcut, platforms: [platform], uses: harm.uses };
       if (hindranceOf(claim, now)) return { ...press, edit: null };
       const name = `${target} ${context}`;
       const known = candidates.get(name);

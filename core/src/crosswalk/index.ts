@@ -3,14 +3,23 @@ export { OPPOSITES, WORD_LIST, readSets, wordsInUse, writtenSets, type WordSecti
 export type { MatchedCommand } from './names.ts';
 export { FEATURES, type Feature, type Features } from './features.ts';
 export { ACCEPTANCE, WEIGHTS, likelihoodOf, type Acceptance, type Scale } from './scale.ts';
-export { matching, propose, type MatchQuestion, type Proposal, type Proposed } from './proposals.ts';
+export {
+  matching,
+  prepared,
+  propose,
+  type MatchQuestion,
+  type Matching,
+  type Prepared,
+  type Proposal,
+  type Proposed,
+} from './proposals.ts';
 export { matchedCommands } from './matched.ts';
 export { byWayOf, listsOf, matchQuestion } from './question.ts';
 export { placeProposals, type PlaceProposal } from './places.ts';
 export { standings, taught, type Standing } from './judged.ts';
 export { evidenceOf } from './evidence.ts';
-export { comingFrom, isLike, lineageOf, usesThere, type Coming } from './coming.ts';
-export { claimsOf, hindranceOf, isShipped, platformsOf, type Claim, type Hindrance } from './claims.ts';
+export { comingFrom, isLike, lineageFrom, lineageOf, usesThere, type Coming, type LikelyPairs } from './coming.ts';
+export { claimsOf, hindranceOf, isShipped, type Claim, type Hindrance } from './claims.ts';
 export { plan, type Plan, type PlanQuestion, type Refusal } from './plan.ts';
 export type { Displaced } from './laid.ts';
 export { steps, waiting, type Step } from './steps.ts';

@@ -19,8 +19,8 @@ export function standings(judged: readonly Judgement[], from: 'source' | 'target
         found.set(one.source, { kind: one.relation === 'none' ? 'none' : 'later', matches: [] });
       continue;
     }
-    const { source, target, relation, sourceState, targetState } = one;
-    const said: Match = { source, target, relation, sourceState, targetState };
+    const { source, target, relation, sourceState, targetState, note } = one;
+    const said: Match = { source, target, relation, sourceState, targetState, note };
     const match = from === 'source' ? said : inverted([said])[0]!;
     const known = found.get(match.source);
     found.set(match.source, { kind: 'counterparts', matches: [...(known?.matches ?? []), match] });

@@ -3,7 +3,7 @@ import type { Platform } from '../keys/index.ts';
 import { consequences, placeKey, settingAfter, type Setting } from '../keyset/index.ts';
 import { meetOn } from '../press/index.ts';
 import { reassign, type ProposalFacts } from '../reach/index.ts';
-import { isShipped, platformsOf, type Claim } from './claims.ts';
+import { isShipped, type Claim } from './claims.ts';
 
 /** A command that made way for keys that are kept. */
 export interface Displaced {
@@ -88,7 +88,7 @@ function isTaken(
   return kept.some((claim) => {
     if (claim.target === held.command || claim.context !== held.context) return false;
     if (setting.decides(claim.target, held.command)) return false;
-    if (!platformsOf(claim, keyboards.platforms).includes(platform)) return false;
+    if (!claim.platforms.includes(platform)) return false;
     return (meetOn(mine, keyboards.strokes(claim.shortcut), keyboards) & keyboards.maskOf(platform)) !== 0n;
   });
 }
@@ -107,8 +107,9 @@ function spotsOf(kept: readonly Claim[], setting: Setting): Spot[] {
     const lists = keyboards.platforms.map((platform) => {
       const own = keysAt(setting, platform, { command, context });
       const free = own.filter((shortcut) => !isTaken({ command, context, shortcut }, platform, kept, setting));
-      const keys = claims.filter((claim) => platformsOf(claim, keyboards.platforms).includes(platform));
-      if (keys.every((claim) => isShipped({ ...claim, platform }, setting))) return [platform, free] as const;
+      const keys = claims.filter((claim) => claim.platforms.includes(platform));
+      if (keys.every((claim) => isShipped({ ...claim, platforms: [platform] }, setting)))
+        return [platform, free] as const;
       const press = (shortcut: string) => keyboards.pressKey(shortcut, platform);
       const all = new Map(
         [...keys.map((claim) => claim.shortcut), ...free].toReversed().map((one) => [press(one), one]),

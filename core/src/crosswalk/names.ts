@@ -1,4 +1,5 @@
 import { stemmer } from 'stemmer';
+import { each } from '../memory/index.ts';
 import { SHORTENED } from './word-list.ts';
 
 /** A command as it is matched: what it is called, where it is, what it has. */
@@ -49,17 +50,23 @@ export function unglued(word: string, known: ReadonlySet<string>): string[] {
   return parts && parts.length <= 5 ? parts : [word];
 }
 
+/** Reads the texts of two lists; what comes again and again is read once. */
+export interface WordReader {
+  words(text: string): readonly string[];
+  /** A word as stems, glued ones apart. */
+  stems(word: string): readonly string[];
+  stem(word: string): string;
+}
+export function wordReader(known: ReadonlySet<string>, words = each(plainWords)): WordReader {
+  const stem = each(stemOf);
+  return { words, stem, stems: each((word: string) => unglued(word, known).map(stem)) };
+}
+
 /** The names of a command as lists of stems, the label first. */
-export function namesOf(command: MatchedCommand, known: ReadonlySet<string>): string[][] {
+export function namesOf(command: MatchedCommand, read: WordReader): string[][] {
   const id = withoutNamespace(command.name);
   const texts = [command.label, ...command.otherNames, id].filter((text) => text !== '');
-  const lists = texts.map((text) => [
-    ...new Set(
-      plainWords(text)
-        .flatMap((word) => unglued(word, known))
-        .map(stemOf),
-    ),
-  ]);
+  const lists = texts.map((text) => [...new Set(read.words(text).flatMap((word) => read.stems(word)))]);
   const seen = new Set<string>();
   return lists.filter((list) => list.length && !seen.has(list.join()) && seen.add(list.join()));
 }

@@ -45,7 +45,12 @@ export function placeProposals(
       return agree || like ? [{ target: one.id, names: like, agree, of }] : [];
     });
     const worth = (one: PlaceProposal) => one.names + (2 * one.agree) / (one.of + 2);
-    return [id, list.sort((a, b) => worth(b) - worth(a) || a.target - b.target).slice(0, 5)] as const;
+    // Of places of one name the one that lies as deep.
+    const apart = (one: PlaceProposal) => Math.abs(old.tree.depth(id) - now.tree.depth(one.target));
+    return [
+      id,
+      list.sort((a, b) => worth(b) - worth(a) || apart(a) - apart(b) || a.target - b.target).slice(0, 5),
+    ] as const;
   });
   const roots = { target: now.tree.root.id, names: 1, agree: 0, of: 0 };
   return new Map([[old.tree.root.id, [roots]], ...found]);

@@ -31,11 +31,20 @@ export interface Match {
   /** One of the states the command cycles through, where only that one is meant; '' or none is the whole command. */
   readonly sourceState?: string;
   readonly targetState?: string;
+  /** What the trainer notes of it. */
+  readonly note?: string;
 }
 
 /** A crosswalk read from its other end. */
 export const inverted = (matches: readonly Match[]): Match[] =>
-  matches.map(({ source, target, relation, sourceState = '', targetState = '' }) => ({ source: target, target: source, relation: inverse(relation), sourceState: targetState, targetState: sourceState })); // prettier-ignore
+  matches.map(({ source, target, relation, sourceState = '', targetState = '', ...rest }) => ({
+    ...rest,
+    source: target,
+    target: source,
+    relation: inverse(relation),
+    sourceState: targetState,
+    targetState: sourceState,
+  }));
 
 /**
  * Proposals by way of a third program: each pair once, with the nearest of the relations that lead to it; where one way

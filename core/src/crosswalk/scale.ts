@@ -20,7 +20,7 @@ export const WEIGHTS: Scale = {
   numbers: -1.2,
   destroys: -0.3,
   neighbours: 1.5,
-  'by way': 4,
+  'by way': 8,
 };
 
 /** How likely the first proposal is right: a logistic function of its score, its margin, and whether others want it. */

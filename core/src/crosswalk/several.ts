@@ -4,6 +4,8 @@ import { faithfulness } from '../release/index.ts';
 /** A press that means one thing in one program and another in the other. */
 export interface Meanings {
   readonly press: string;
+  /** As the program here has it. */
+  readonly shortcut: string;
   readonly here: number;
   readonly there: readonly number[];
   /** Uses a day here × uses a day there of what it does: how often one is in the way of the other. */
@@ -40,7 +42,7 @@ export function severalHands(
     const others = [...new Set(now.map((held) => held.command))].filter((id) => !answers.includes(id));
     if (others.length === 0) return [];
     const interference = (1 + use(original.command)) * (1 + Math.max(...others.map(use)));
-    return [{ press, here: original.command, there: others, interference }];
+    return [{ press, shortcut: original.shortcut, here: original.command, there: others, interference }];
   });
   const keys = (side: Side, id: number) => [...new Set(side.effective.of(id).map((held) => held.shortcut))];
   const canonical = (side: Side, list: readonly string[]) => new Set(list.map((one) => side.weighed.keyboards.pressKey(one, side.platform))); // prettier-ignore

@@ -22,53 +22,61 @@ export function assign(costs: readonly ArrayLike<number>[]): Assignment {
     }
   const without = (most - least + 1) * (rows + 1);
   const columns = offered + rows;
-  const cost = (i: number, j: number) => {
-    const given = j < offered ? (costs[i]![j] ?? Infinity) : Infinity;
-    return given === Infinity ? (j === offered + i ? without : 4 * without) : given - least;
-  };
+  const reduced = costs.map((row, i) => {
+    const list = new Float64Array(columns).fill(4 * without);
+    for (let j = 0; j < row.length; j++) if (row[j] !== Infinity) list[j] = row[j]! - least;
+    list[offered + i] = without;
+    return list;
+  });
 
-  const rowPotential = new Float64Array(rows + 1);
-  const columnPotential = new Float64Array(columns + 1);
-  /** Row of a column, one-based; 0 is free. */
-  const rowOf = new Int32Array(columns + 1);
-  const cameFrom = new Int32Array(columns + 1);
-  const distance = new Float64Array(columns + 1);
-  const seen = new Uint8Array(columns + 1);
-  for (let i = 1; i <= rows; i++) {
-    rowOf[0] = i;
+  const rowPotential = new Float64Array(rows);
+  const columnPotential = new Float64Array(columns);
+  const rowOf = new Int32Array(columns).fill(-1);
+  const cameFrom = new Int32Array(columns);
+  const distance = new Float64Array(columns);
+  /** The columns that are not reached yet come first. */
+  const order = Int32Array.from({ length: columns }, (_, j) => j);
+  for (let i = 0; i < rows; i++) {
     distance.fill(Infinity);
-    seen.fill(0);
-    let at = 0;
-    do {
-      seen[at] = 1;
-      const row = rowOf[at]!;
-      let [delta, next] = [Infinity, 0];
-      for (let j = 1; j <= columns; j++) {
-        if (seen[j]) continue;
-        const reduced = cost(row - 1, j - 1) - rowPotential[row]! - columnPotential[j]!;
-        if (reduced < distance[j]!) {
-          distance[j] = reduced;
-          cameFrom[j] = at;
+    order.sort();
+    let [left, row, from, shortest] = [columns, i, -1, 0];
+    for (;;) {
+      const list = reduced[row]!;
+      const base = shortest - rowPotential[row]!;
+      let [least, at] = [Infinity, 0];
+      for (let k = 0; k < left; k++) {
+        const j = order[k]!;
+        const length = base + list[j]! - columnPotential[j]!;
+        if (length < distance[j]!) {
+          distance[j] = length;
+          cameFrom[j] = from;
         }
-        if (distance[j]! < delta) [delta, next] = [distance[j]!, j];
+        if (distance[j]! < least) [least, at] = [distance[j]!, k];
       }
-      for (let j = 0; j <= columns; j++) {
-        if (seen[j]) {
-          rowPotential[rowOf[j]!]! += delta;
-          columnPotential[j]! -= delta;
-        } else distance[j]! -= delta;
-      }
-      at = next;
-    } while (rowOf[at] !== 0);
-    while (at !== 0) {
-      rowOf[at] = rowOf[cameFrom[at]!]!;
-      at = cameFrom[at]!;
+      shortest = least;
+      from = order[at]!;
+      order[at] = order[--left]!;
+      order[left] = from;
+      if (rowOf[from] === -1) break;
+      row = rowOf[from]!;
+    }
+    rowPotential[i]! += shortest;
+    for (let k = left + 1; k < columns; k++) {
+      const j = order[k]!;
+      rowPotential[rowOf[j]!]! += shortest - distance[j]!;
+      columnPotential[j]! -= shortest - distance[j]!;
+    }
+    for (let j = from; ;) {
+      const before = cameFrom[j]!;
+      rowOf[j] = before === -1 ? i : rowOf[before]!;
+      if (before === -1) break;
+      j = before;
     }
   }
   const given: (number | null)[] = Array.from({ length: rows }, () => null);
-  for (let j = 1; j <= offered; j++) {
+  for (let j = 0; j < offered; j++) {
     const row = rowOf[j]!;
-    if (row && (costs[row - 1]![j - 1] ?? Infinity) !== Infinity) given[row - 1] = j - 1;
+    if (row >= 0 && (costs[row]![j] ?? Infinity) !== Infinity) given[row] = j;
   }
   const total = given.reduce<number>((sum, j, i) => (j === null ? sum : sum + costs[i]![j]!), 0);
   return { columns: given, total };

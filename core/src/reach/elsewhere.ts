@@ -8,19 +8,27 @@ export interface Elsewhere {
   readonly shortcut: string;
 }
 
+/** Another program, and which of its commands answer to one of this; null where nobody has judged that. */
+export interface OtherProgram {
+  readonly program: Opened;
+  readonly answering: (command: number) => readonly number[] | null;
+}
+
 /**
- * What a command has in other programs as they ship, by a command of the same id or label there; on the platform looked
- * at, or the first that the program runs on.
+ * What a command has in other programs as they ship: the commands there that were judged to answer to it, or one of the same
+ * id or label where nobody has judged; on the platform looked at, or the first that the program runs on.
  */
-export function pressesElsewhere(command: Command, programs: readonly Opened[], platform: Platform): Elsewhere[] {
+export function pressesElsewhere(command: Command, programs: readonly OtherProgram[], platform: Platform): Elsewhere[] {
   const label = command.label.toLowerCase();
-  return programs.flatMap((program): Elsewhere[] => {
+  return programs.flatMap(({ program, answering }): Elsewhere[] => {
     const { shipped, catalogue } = program;
-    const same = catalogue.commands.find((one) => one.name === command.name || one.label.toLowerCase() === label);
-    if (!shipped || !same) return [];
+    const alike = () => catalogue.commands.filter((one) => one.name === command.name || one.label.toLowerCase() === label).slice(0, 1); // prettier-ignore
+    const same = answering(command.id) ?? alike().map((one) => one.id);
+    if (!shipped || same.length === 0) return [];
     const { platforms } = catalogue.release;
     const on = platforms.includes(platform) ? platform : platforms[0]!;
-    const [main] = effective(program.stack(shipped.id), on).of(same.id);
-    return main ? [{ app: catalogue.app.name, shortcut: main.shortcut }] : [];
+    const held = effective(program.stack(shipped.id), on);
+    const mains = new Set(same.flatMap((id) => held.of(id)[0]?.shortcut ?? []));
+    return [...mains].map((shortcut) => ({ app: catalogue.app.name, shortcut }));
   });
 }

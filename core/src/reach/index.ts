@@ -16,7 +16,7 @@ export {
   type Proposer,
   type Reason,
 } from './proposals.ts';
-export { pressesElsewhere, type Elsewhere } from './elsewhere.ts';
+export { pressesElsewhere, type Elsewhere, type OtherProgram } from './elsewhere.ts';
 export { reassign, type Reassigned, type Wish } from './reassign.ts';
 export { howToReverse, slipsTo, traceSlips, type Slip, type SlipKind, type TraceQuestion } from './trace.ts';
 export {

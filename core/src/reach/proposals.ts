@@ -121,10 +121,11 @@ export function proposer(setting: Setting, facts: ProposalFacts): Proposer {
       return { kind, name, partner: others[0]!, strokes };
     });
   }
+  const strokeOf = each((shortcut: string) => parseStored(shortcut).strokes[0]);
   function reasonsFor(command: Command, context: number, shortcut: string, kin: ReturnType<typeof kinOf>): Reason[] {
     const reasons: Reason[] = [];
     const add = (weight: number, what: Said) => reasons.push({ weight, said: what });
-    const [stroke] = parseStored(shortcut).strokes;
+    const stroke = strokeOf(shortcut);
     if (stroke?.kind !== 'key') return [];
     const letter = stroke.key.by === 'character' ? stroke.key.character : '';
     if (/\p{L}/u.test(letter)) reasons.push(aidOf(letter, command));

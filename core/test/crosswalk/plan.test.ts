@@ -6,7 +6,6 @@ import {
   hindranceOf,
   isShipped,
   moveFigures,
-  platformsOf,
   plan,
   steps,
   translator,
@@ -59,7 +58,7 @@ describe('a plan', () => {
         expect([...errors(then)].filter((each) => !base.has(each))).toEqual([]);
         expect(found.edits.filter((edit) => setting.commands.get(edit.command)!.fixed)).toEqual([]);
         for (const claim of found.kept)
-          for (const platform of platformsOf(claim, PLATFORMS))
+          for (const platform of claim.platforms)
             expect(keysAt(then, platform, claim.target, claim.context)).toContain(claim.shortcut);
         const wanted = one.keep === 0 ? 0 : claimsOf(coming, setting).length;
         expect(found.kept.length + found.refused.length).toBeLessThanOrEqual(wanted);
@@ -103,7 +102,7 @@ describe('a plan', () => {
         );
         if (able.length > 8 || found.refused.some((each) => each.why === 'would clash')) return;
         // Alone in a keyset of their own: two that clash there, or begin alike, exclude one another.
-        const alone = (claims: readonly Claim[]) => weigh({ shipped: shipped(claims.map((claim) => binding(claim.target, claim.shortcut, { contexts: [claim.context], platform: claim.platform }))), layers: [] }, setting.weighed.keyboards); // prettier-ignore
+        const alone = (claims: readonly Claim[]) => weigh({ shipped: shipped(claims.flatMap((claim) => claim.platforms.map((platform) => binding(claim.target, claim.shortcut, { contexts: [claim.context], platform })))), layers: [] }, setting.weighed.keyboards); // prettier-ignore
         const fits = (claims: readonly Claim[]) => !clashes({ ...setting, weighed: alone(claims) }).some((clash) => clash.parties.length === 2 && clash.parties[0].command !== clash.parties[1].command && ['same place', 'together', 'platform fold', 'waits'].includes(clash.kind)); // prettier-ignore
         let best = 0;
         for (let set = 0; set < 1 << able.length; set++) {

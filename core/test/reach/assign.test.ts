@@ -213,8 +213,12 @@ describe('proposals', () => {
       keysets: [shipped([binding(7, 'F6'), binding(8, 'F7')])],
     } as unknown as Catalogue;
     const other = opened(catalogue);
-    expect(pressesElsewhere(commands[0]!, [other], 'windows')).toEqual([{ app: 'Brinechart', shortcut: 'F6' }]);
-    expect(pressesElsewhere(commands[1]!, [other], 'windows')).toEqual([]);
+    const by = (answers: Record<number, number[]>) => [{ program: other, answering: (id: number) => answers[id] ?? null }]; // prettier-ignore
+    expect(pressesElsewhere(commands[0]!, by({}), 'windows')).toEqual([{ app: 'Brinechart', shortcut: 'F6' }]);
+    expect(pressesElsewhere(commands[1]!, by({}), 'windows')).toEqual([]);
+    // What was judged goes before what is called alike: another command, both, or none.
+    const answers = (ids: number[]) => pressesElsewhere(commands[0]!, by({ [commands[0]!.id]: ids }), 'windows').map((one) => one.shortcut); // prettier-ignore
+    expect([answers([8]), answers([8, 7]), answers([])]).toEqual([['F7'], ['F7', 'F6'], []]);
   });
 
   it('put a destructive command off the plain keys, and a nearer key before a farther one', () => {

@@ -5,6 +5,7 @@ import type {
   AppOverview,
   Catalogue,
   Context,
+  KeptPlan,
   NewContext,
   NewKeyset,
   NewRelease,
@@ -23,9 +24,9 @@ import {
   releaseOf,
   sealRelease,
 } from '../store/apps.ts';
-import { insertRecipe, recipesOf } from '../store/sheets.ts';
+import { insertRecipe, insertSheet, loadSheet, recipesOf, updateSheet } from '../store/sheets.ts';
 import { act, look, type Acting } from './acting.ts';
-import { newKeyset } from './keysets.ts';
+import { newKeyset, newLayers, openedOf } from './keysets.ts';
 
 export const appsAll = (acting: Acting): Promise<App[]> => look(acting, listApps);
 
@@ -70,3 +71,21 @@ export const recipesIn = (acting: Acting, slug: string): Promise<Recipe[]> =>
 
 export const makeRecipe = (acting: Acting, slug: string, recipe: Recipe): Promise<number> =>
   act(acting, async (db) => insertRecipe(db, (await appBySlug(db, slug)).id, recipe));
+
+/** Keeps a plan: all its layers and sheets, or nothing. */
+export const keepPlan = (acting: Acting, slug: string, { steps, ...asked }: KeptPlan): Promise<number[]> =>
+  act(acting, async (db) => {
+    const app = await appBySlug(db, slug);
+    const base = await openedOf(acting, db, asked.baseId);
+    const layers = steps.map(({ name, edits }) => ({ name, edits, note: '', mine: false }));
+    const made = await newLayers(acting, db, app.id, base, asked, layers);
+    for (const [index, { name, edits, sheet }] of steps.entries()) {
+      if (sheet === null) continue;
+      const keysetId = made[index]!;
+      const id = await insertSheet(db, app.id, keysetId, name);
+      const { revision, language } = await loadSheet(db, id);
+      const rows = [...new Set(edits.map((one) => one.command))].map((command) => ({ command, note: '' }));
+      await updateSheet(db, id, { revision, language, keysetId, title: name, intro: '', credit: '', sections: [{ title: sheet, rows }] }); // prettier-ignore
+    }
+    return made;
+  });

@@ -4,6 +4,7 @@ import { lineageWaiting, pairKey, untriedIn, waitingIn } from '@crib/core/releas
 import { staleEditions } from '../publish/impact.ts';
 import { lineageFrom } from '../publish/notes.ts';
 import { overview } from '../store/apps.ts';
+import { crosswalksOf } from '../store/crosswalks.ts';
 import { lineageOf } from '../store/releases.ts';
 import { look, type Acting } from './acting.ts';
 
@@ -46,9 +47,12 @@ export const deskOf = (acting: Acting, slug: string, layoutIds: readonly string[
     const lineage = before
       ? lineageWaiting(before, now, await lineageFrom(db, before.catalogue, now.catalogue), refused, keyboards)
       : [];
+    const unjudged = (await crosswalksOf(db, app.id))
+      .filter(({ to, judged, commands }) => to.slug === slug && judged < commands)
+      .map(({ id, from, judged, commands }): DeskLine => ({ kind: 'unjudged', release: newest.label, crosswalk: id, from: from.name, count: commands - judged })); // prettier-ignore
     const inUse = await Promise.all(
       [...new Set(left.map((one) => one.releaseId))].map((id) => catalogues.opened(db, id)),
     );
     const waiting = [now, ...inUse].flatMap((one) => waitingIn(one, keyboards, goesOn));
-    return { app: slug, lines: [...stale, ...carry, ...lineage, ...waiting, ...untriedIn(now)] };
+    return { app: slug, lines: [...stale, ...carry, ...lineage, ...unjudged, ...waiting, ...untriedIn(now)] };
   });

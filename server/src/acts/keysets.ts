@@ -19,6 +19,7 @@ import {
   layerAt,
   layerOver,
   overfilled,
+  settingAfter,
   settingWith,
   shownKeys,
   steps,
@@ -58,7 +59,7 @@ function settingOf({ catalogues }: Acting, opened: Opened, id: number, layouts: 
   return opened.setting(id, catalogues.keyboards(layoutsNamed(layouts), opened.catalogue.release.platforms));
 }
 
-async function openedOf({ catalogues }: Acting, db: Db, id: number, language: string | null = null): Promise<Opened> {
+export async function openedOf({ catalogues }: Acting, db: Db, id: number, language: string | null = null): Promise<Opened> {
   return catalogues.openedIn(db, await releaseOfKeyset(db, id), language);
 }
 
@@ -194,13 +195,31 @@ type Made = z.output<typeof NewKeyset>;
 /** A new layer, with the edits it begins with; the caller holds the transaction. */
 export async function newKeyset(acting: Acting, db: Db, appId: number, asked: Made): Promise<number> {
   const base = asked.edits.length ? await openedOf(acting, db, asked.baseId) : null;
-  const id = await insertKeyset(db, appId, asked, acting.actor);
-  if (!base) return id;
-  const below = settingOf(acting, base, asked.baseId, []);
-  const setting = settingWith(below, layerOver(below.weighed.stack, []));
-  const change: Change = { put: asked.edits, remove: [] };
-  refuseAny([...unfitEdits(change.put, setting, base.catalogue.release.platforms), ...overfilled(setting, change)]);
-  const by: Making = { editorId: acting.actor, kind: 'loaded', why: asked.why };
-  await writeChange(db, { id, edits: [] }, change, by);
-  return id;
+  if (!base) return insertKeyset(db, appId, asked, acting.actor);
+  const [id] = await newLayers(acting, db, appId, base, asked, [asked]);
+  return id!;
+}
+
+/** Layers on a keyset, each over the one before, with the edits they begin with; the caller holds the transaction. */
+export async function newLayers(
+  acting: Acting,
+  db: Db,
+  appId: number,
+  base: Opened,
+  { baseId, why }: Pick<Made, 'baseId' | 'why'>,
+  layers: readonly Pick<Made, 'name' | 'note' | 'mine' | 'edits'>[],
+): Promise<number[]> {
+  const { platforms } = base.catalogue.release;
+  const made: number[] = [];
+  let below = settingOf(acting, base, baseId, []);
+  for (const layer of layers) {
+    const id = await insertKeyset(db, appId, { ...layer, why, baseId: made.at(-1) ?? baseId }, acting.actor);
+    const setting = settingWith(below, layerOver(below.weighed.stack, []));
+    const change: Change = { put: layer.edits, remove: [] };
+    refuseAny([...unfitEdits(change.put, setting, platforms), ...overfilled(setting, change)]);
+    await writeChange(db, { id, edits: [] }, change, { editorId: acting.actor, kind: 'loaded', why });
+    made.push(id);
+    below = settingAfter(setting, change);
+  }
+  return made;
 }

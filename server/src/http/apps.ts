@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { NewApp, NewContext, NewKeyset, NewRelease, NewSheet, Recipe } from '@crib/core/contract';
+import { KeptPlan, NewApp, NewContext, NewKeyset, NewRelease, NewSheet, Recipe } from '@crib/core/contract';
 import * as acts from '../acts/apps.ts';
 import { deskOf } from '../acts/desk.ts';
 import { makeSheet } from '../acts/publishing.ts';
@@ -43,6 +43,9 @@ export function appRoutes(acting: ActingOf): Router {
 
   router.post('/apps/:slug/keysets', async (req, res) => {
     res.status(201).json({ id: await acts.makeKeyset(acting(req), req.params.slug, sent(NewKeyset, req.body)) });
+  });
+  router.post('/apps/:slug/plans', async (req, res) => {
+    res.status(201).json({ keysets: await acts.keepPlan(acting(req), req.params.slug, sent(KeptPlan, req.body)) });
   });
   router.post('/apps/:slug/sheets', async (req, res) => {
     const { keysetId, title } = sent(NewSheet, req.body);

@@ -1,19 +1,40 @@
 import { shallowRef } from 'vue';
-import { opened, type Opened } from '@crib/core/keyset';
-import type { App, AppOverview, Catalogue } from '@crib/core/contract';
+import { standings } from '@crib/core/crosswalk';
+import { opened } from '@crib/core/keyset';
+import type { OtherProgram } from '@crib/core/reach';
+import type { App, AppOverview, Catalogue, Crosswalk, CrosswalkOverview } from '@crib/core/contract';
 import { ask } from '../api/client.ts';
 
 /** The other programs, each as its newest release has it; null until somebody has asked for them. */
-export const otherPrograms = shallowRef<readonly Opened[] | null>(null);
+export const otherPrograms = shallowRef<readonly OtherProgram[] | null>(null);
 
-/** Fetches all programs but one. */
+/** The crosswalk between two programs, whichever way it goes, or none. */
+export async function crosswalkBetween(slug: string, other: string): Promise<Crosswalk | null> {
+  const list = await ask<CrosswalkOverview[]>('GET', `/api/apps/${slug}/crosswalks`);
+  const found = list.find(({ from, to }) => from.slug === other || to.slug === other);
+  return found ? ask<Crosswalk>('GET', `/api/crosswalks/${found.id}`) : null;
+}
+
+/** Which commands of the other end answer to a command of an app, by a crosswalk; null where nobody has judged. */
+function answeringBy(crosswalk: Crosswalk | null, slug: string): OtherProgram['answering'] {
+  if (!crosswalk) return () => null;
+  const standing = standings(crosswalk.commands, crosswalk.from.slug === slug ? 'source' : 'target');
+  return (command) => {
+    const { kind, matches } = standing(command);
+    return kind === 'counterparts' || kind === 'none' ? matches.map((one) => one.target) : null;
+  };
+}
+
+/** Fetches all programs but one, with what was judged between it and them. */
 export async function lookElsewhere(butNot: string): Promise<void> {
   const apps = (await ask<App[]>('GET', '/api/apps')).filter((one) => one.slug !== butNot);
   const found = await Promise.all(
-    apps.map(async ({ slug }) => {
+    apps.map(async ({ slug }): Promise<OtherProgram[]> => {
       const { releases } = await ask<AppOverview>('GET', `/api/apps/${slug}`);
-      return releases[0] ? [await ask<Catalogue>('GET', `/api/releases/${releases[0].id}`)] : [];
+      if (!releases[0]) return [];
+      const program = opened(await ask<Catalogue>('GET', `/api/releases/${releases[0].id}`));
+      return [{ program, answering: answeringBy(await crosswalkBetween(butNot, slug), butNot) }];
     }),
   );
-  otherPrograms.value = found.flat().map(opened);
+  otherPrograms.value = found.flat();
 }

@@ -13,7 +13,7 @@ import type { Catalogue, Crosswalk } from '@crib/core/contract';
 import { layoutById, type Platform } from '@crib/core/keys';
 import { layerOver, opened, settingAfter, settingWith, weigh, type Setting } from '@crib/core/keyset';
 import { keyboardsOf } from '@crib/core/press';
-import type { Rest } from '@crib/core/reach';
+import type { PressPool, Rest } from '@crib/core/reach';
 
 /** The two programs and what was judged; then, again and again, how much of the old hands is kept. */
 export type PlanAsked =
@@ -22,6 +22,8 @@ export type PlanAsked =
       readonly old: Catalogue;
       readonly now: Catalogue;
       readonly crosswalk: Crosswalk;
+      /** All releases of the old program: a keyset that imitates one of them is a way to move over. */
+      readonly oldReleases: readonly number[];
       readonly layouts: readonly string[];
       readonly platform: Platform;
       readonly rest: Rest;
@@ -32,6 +34,7 @@ export type PlanAsked =
       readonly keep: number;
       readonly pinned: readonly number[];
       readonly ruledOut: readonly string[];
+      readonly pool: PressPool;
       readonly steps: number;
     };
 /** One way to move over: what it keeps, and what becomes of old hands by it. */
@@ -45,7 +48,11 @@ export interface PlanAnswer {
   readonly round: number;
   readonly policies: readonly Policy[];
   readonly plan: Plan;
-  readonly steps: readonly Step[];
+  readonly steps: readonly PlanStep[];
+}
+/** A step, and what becomes of old hands once it is learned. */
+export interface PlanStep extends Step {
+  readonly figures: MoveFigures;
 }
 
 interface Ready {
@@ -65,7 +72,9 @@ function prepare(asked: Extract<PlanAsked, { kind: 'programs' }>): Ready | null 
   if (!now.shipped) return null;
   const base = now.setting(now.shipped.id, keyboards);
   const setting = settingWith(base, layerOver(base.weighed.stack, []));
-  const imitates = asked.now.keysets.find((one) => one.kind === 'shipped' && one.imitates === asked.old.release.id);
+  const imitates = asked.now.keysets.find(
+    (one) => one.kind === 'shipped' && one.imitates !== null && asked.oldReleases.includes(one.imitates),
+  );
   return {
     coming: comingFrom(old, asked.crosswalk),
     setting,
@@ -90,10 +99,10 @@ self.onmessage = ({ data }: MessageEvent<PlanAsked>) => {
     plan({
       coming,
       setting,
-      facts: { rest, uses: there },
+      facts: { rest, uses: there, pool: data.pool },
       keep,
       pinned: new Set(data.pinned),
-      ruledOut: new Set(data.ruledOut),
+      ruledOut: data.ruledOut,
       because: (kept) => (kept ? `Kept from ${name}.` : `Made way for a key that was kept from ${name}.`),
     });
   const policyOf = (policy: Policy['name'], found: Plan): Policy => ({
@@ -103,7 +112,7 @@ self.onmessage = ({ data }: MessageEvent<PlanAsked>) => {
     without: found.displaced.filter((one) => one.without.length > 0).length,
   });
   const fixed = (policy: Policy['name'], keep: number) => {
-    const key = `${policy} ${data.pinned.join()} ${data.ruledOut.join()}`;
+    const key = `${policy} ${data.pinned.join()} ${data.ruledOut.join(' ')} ${JSON.stringify(data.pool)}`;
     const found = known.get(key) ?? policyOf(policy, ask(keep));
     known.set(key, found);
     return found;
@@ -115,6 +124,9 @@ self.onmessage = ({ data }: MessageEvent<PlanAsked>) => {
     fixed('keep', Infinity),
     ...(imitation ? [{ name: 'imitation' as const, figures: moveFigures(coming, imitation, platform), moves: 0, without: 0 }] : []), // prettier-ignore
   ];
-  const parts = steps(halfway.edits, setting, there, data.steps);
+  const parts = steps(halfway.edits, setting, there, data.steps).map((part, at, all): PlanStep => {
+    const put = all.slice(0, at + 1).flatMap((one) => one.edits);
+    return { ...part, figures: moveFigures(coming, settingAfter(setting, { put, remove: [] }), platform) };
+  });
   self.postMessage({ round: data.round, policies, plan: halfway, steps: parts } satisfies PlanAnswer);
 };

@@ -7,6 +7,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
+import CrosswalkIndex from './CrosswalkIndex.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
@@ -49,7 +50,7 @@ const share = ({ judged, commands }: CrosswalkOverview) => (commands ? Math.roun
   <ReleaseGate>
     <StageFrame>
       <template #index>
-        <h2>{{ workspace.app?.name }}</h2>
+        <CrosswalkIndex :crosswalk="null" />
         <p class="mid">Which command of one program answers to which of another.</p>
       </template>
       <h1>

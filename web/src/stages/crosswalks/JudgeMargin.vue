@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import { RELATIONS, evidenceOf, type Proposed, type Relation, type Standing } from '@crib/core/crosswalk';
+import { RELATIONS, evidenceOf, type Match, type Proposed, type Relation, type Standing } from '@crib/core/crosswalk';
 import type { Command } from '@crib/core/contract';
 import type { Opened } from '@crib/core/keyset';
 import { say as sentence } from '@crib/core/words';
 import KeyChip from '../../parts/KeyChip.vue';
 import { usePlace } from '../../stores/place.ts';
+import JudgedMatch from './JudgedMatch.vue';
 import { RELATION_WORDS } from './words.ts';
 
 /** The proposals for a command with what speaks for them, another counterpart by name, and what was judged. */
@@ -14,7 +15,11 @@ const props = defineProps<{
   to: Opened;
   standing: Standing;
   proposed: Proposed | null;
+  /** Whether they are worked out from all that was judged; they still change otherwise. */
+  settled: boolean;
   as: Relation;
+  /** Whether what is taken next stands beside what was judged. */
+  also: boolean;
   keysOf: (id: number) => readonly string[];
   taken: (id: number) => boolean;
 }>();
@@ -23,6 +28,8 @@ const emit = defineEmits<{
   relate: [relation: Relation];
   say: [kind: 'none' | 'later'];
   back: [];
+  also: [];
+  amend: [matches: readonly Match[]];
 }>();
 const { platform, style } = usePlace();
 const other = ref<number | null>(null);
@@ -31,6 +38,8 @@ watch(
   () => (other.value = null),
 );
 const label = (id: number) => props.to.commands.get(id)?.label ?? 'not in this release';
+const amend = (index: number, now: Match | null) =>
+  emit('amend', props.standing.matches.toSpliced(index, 1, ...(now ? [now] : [])));
 const facts = computed(() => [props.command.category, props.command.menu].filter(Boolean).join(' · '));
 </script>
 
@@ -41,15 +50,31 @@ const facts = computed(() => [props.command.category, props.command.menu].filter
     <h3>Judged</h3>
     <p v-if="standing.kind === 'none'">It has no counterpart.</p>
     <p v-else-if="standing.kind === 'later'">Put off.</p>
-    <p v-for="one in standing.matches" :key="one.target">
-      <b>{{ RELATION_WORDS[one.relation] }}</b>: {{ label(one.target) }}
-    </p>
-    <button type="button" class="btn plain" @click="emit('back')">Take the judgement back</button>
+    <JudgedMatch
+      v-for="(one, index) in standing.matches"
+      :key="`${one.sourceState} ${one.target} ${one.targetState}`"
+      :match="one"
+      :command="command"
+      :target="to.commands.get(one.target)"
+      @amend="(now) => amend(index, now)"
+    />
+    <div class="actions">
+      <button
+        v-if="standing.kind === 'counterparts'"
+        type="button"
+        class="btn"
+        :aria-pressed="also"
+        @click="emit('also')"
+      >
+        Another one beside it
+      </button>
+      <button type="button" class="btn plain" @click="emit('back')">Take the judgement back</button>
+    </div>
   </template>
   <h3>Proposals</h3>
   <p v-if="!proposed" class="mid" role="status">Looking…</p>
   <p v-else-if="!proposed.proposals.length" class="mid">Nothing there is like it.</p>
-  <template v-else>
+  <div v-else class="proposals" :aria-busy="!settled">
     <button
       v-for="(one, index) in proposed.proposals"
       :key="one.target"
@@ -72,7 +97,7 @@ const facts = computed(() => [props.command.category, props.command.menu].filter
       /></span>
     </button>
     <p class="mid">The first is right with a likelihood of {{ Math.round(100 * proposed.likelihood) }} %.</p>
-  </template>
+  </div>
   <h3>Take it as</h3>
   <div class="relations" role="group" aria-label="Relation">
     <button

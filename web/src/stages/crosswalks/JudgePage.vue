@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue';
 import { each } from '@crib/core/memory';
-import type { Relation, Standing } from '@crib/core/crosswalk';
+import type { Standing } from '@crib/core/crosswalk';
 import type { Opened } from '@crib/core/keyset';
 import IndexLine from '../../parts/IndexLine.vue';
 import KeyChip from '../../parts/KeyChip.vue';
@@ -15,21 +15,21 @@ import JudgeMargin from './JudgeMargin.vue';
 import TakeSure from './TakeSure.vue';
 import CrosswalkIndex from './CrosswalkIndex.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
+import { useJudgeKeys } from './useJudgeKeys.ts';
 import { useJudging } from './useJudging.ts';
-import { RELATION_WORDS } from './words.ts';
+import { RELATION_WORDS, statesSaid } from './words.ts';
 
 /** Judging what answers to what, by keyboard: a digit takes a proposal, and the next row is there. */
 const workspace = useWorkspace();
 const { kept, set, platform, style } = usePlace();
 const { crosswalk, from, to, problem, load } = useCrosswalk();
-const judging = useJudging(crosswalk, from, to);
-const { problems, proposals, bySource, byTarget, judge, undo, undoable } = judging;
 
 const show = kept('show', 'all');
 const at = kept('row');
 const sure = ref(false);
 const list = ref<HTMLElement | null>(null);
-const as = ref<Relation>('exact');
+const judging = useJudging(crosswalk, from, to, () => from.value?.catalogue.commands.find((one) => one.name === at.value)?.id ?? 0); // prettier-ignore
+const { problems, proposals, settled, bySource, byTarget, judge, undoable } = judging;
 
 const likely = (id: number) => proposals.value.get(id)?.likelihood ?? 0;
 const FILTERS: readonly (readonly [string, string, (id: number, standing: Standing) => boolean])[] = [
@@ -63,63 +63,9 @@ function keysIn(opened: Opened | null): (id: number) => readonly string[] {
 const oldKeys = computed(() => keysIn(from.value));
 const newKeys = computed(() => keysIn(to.value));
 const target = (id: number) => to.value?.commands.get(id);
+const { as, also, takeTarget, marked, toggle, say, relate, back, onKey } = useJudgeKeys(rows, selected, judging, (one) => void set({ row: one.name }, true)); // prettier-ignore
 
-function go(step: number) {
-  const index = rows.value.findIndex((one) => one === selected.value);
-  const next = rows.value[Math.max(0, Math.min(rows.value.length - 1, index + step))];
-  if (next) void set({ row: next.name }, true);
-}
-/** Judges the row and goes on to the next one at once; what is refused is said, and the row is still there. */
-async function say(matches: readonly { target: number | null; relation: Relation | 'none' | 'later' }[]) {
-  const one = selected.value;
-  if (!one) return;
-  go(1);
-  as.value = 'exact';
-  if (!(await judge([{ source: one.id, matches: matches.map((each) => ({ ...each, note: '' })) }])))
-    await set({ row: one.name }, true);
-}
-const take = (index: number) => {
-  const found = selected.value && proposals.value.get(selected.value.id)?.proposals[index];
-  if (found) void say([{ target: found.target, relation: as.value }]);
-};
-/** Another relation: of the counterpart the row has, or of the one that is taken next. */
-function relate(relation: Relation) {
-  const standing = selected.value && bySource.value(selected.value.id);
-  const [match] = standing?.matches ?? [];
-  if (match && standing!.matches.length === 1) void say([{ target: match.target, relation }]);
-  else as.value = relation;
-}
-async function back() {
-  const source = await undo();
-  const one = source === null ? undefined : from.value?.commands.get(source);
-  if (one) await set({ row: one.name }, true);
-}
-const RELATION_KEYS: Record<string, Relation> = { s: 'exact', n: 'close', b: 'broad', w: 'narrow', r: 'related' };
-function onKey(event: KeyboardEvent) {
-  if (event.ctrlKey || event.metaKey || event.altKey || !selected.value) return;
-  const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-  const act: (() => void) | undefined =
-    key === 'ArrowDown'
-      ? () => go(1)
-      : key === 'ArrowUp'
-        ? () => go(-1)
-        : /^[1-5]$/.test(key)
-          ? () => take(Number(key) - 1)
-          : key === 'Enter'
-            ? () => take(0)
-            : key === 'x'
-              ? () => void say([{ target: null, relation: 'none' }])
-              : key === 'l'
-                ? () => void say([{ target: null, relation: 'later' }])
-                : key === 'u'
-                  ? () => void back()
-                  : RELATION_KEYS[key] && (() => relate(RELATION_KEYS[key]!));
-  if (!act) return;
-  event.preventDefault();
-  event.stopPropagation();
-  act();
-}
-watch(selected, () => nextTick(() => list.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' }))); // prettier-ignore
+watch(selected, () => nextTick(() => list.value?.querySelector('[data-at]')?.scrollIntoView({ block: 'nearest' }))); // prettier-ignore
 const said = (standing: Standing, id: number) =>
   standing.kind === 'none' ? 'no counterpart' : standing.kind === 'later' ? 'put off' : standing.kind === 'unjudged' ? (proposals.value.has(id) ? 'unjudged' : '…') : RELATION_WORDS[standing.matches[0]!.relation]; // prettier-ignore
 </script>
@@ -153,8 +99,11 @@ const said = (standing: Standing, id: number) =>
           {{ to.catalogue.release.label }}<small>{{ judged }} of {{ all.length }} judged</small>
         </h1>
         <div class="tools">
-          <span
-            >A digit takes a proposal as <b>{{ RELATION_WORDS[as] }}</b></span
+          <span role="status"
+            >{{
+              marked.size ? `${marked.size} marked: a digit takes each one’s own proposal` : 'A digit takes a proposal'
+            }}
+            as <b>{{ RELATION_WORDS[as] }}</b>{{ also ? ', beside what is judged' : '' }}</span
           >
           <span class="end">
             <button type="button" class="btn" :disabled="!undoable" @click="back">Undo</button>
@@ -176,15 +125,25 @@ const said = (standing: Standing, id: number) =>
           </div>
         </div>
         <StateNote v-else-if="!rows.length" title="Nothing of that kind is left" />
-        <div v-else ref="list" class="roll" role="grid" tabindex="0" aria-label="Commands to judge" @keydown="onKey">
+        <div
+          v-else
+          ref="list"
+          class="roll"
+          role="grid"
+          tabindex="0"
+          aria-multiselectable="true"
+          aria-label="Commands to judge"
+          @keydown="onKey"
+        >
           <div
             v-for="one in rows"
             :key="one.id"
             class="row"
             role="row"
-            :aria-selected="one === selected"
-            :class="{ chosen: one === selected }"
-            @click="(set({ row: one.name }, true), list?.focus())"
+            :aria-selected="one === selected || marked.has(one.id)"
+            :data-at="one === selected || undefined"
+            :class="{ chosen: one === selected, marked: marked.has(one.id) }"
+            @click="($event.ctrlKey || $event.metaKey ? toggle(one) : set({ row: one.name }, true), list?.focus())"
           >
             <span role="gridcell" class="chips"
               ><KeyChip
@@ -202,7 +161,7 @@ const said = (standing: Standing, id: number) =>
             <span role="gridcell">
               <template v-if="bySource(one.id).kind === 'counterparts'">{{
                 bySource(one.id)
-                  .matches.map((match) => target(match.target)?.label ?? 'not in this release')
+                  .matches.map((match) => `${target(match.target)?.label ?? 'not in this release'}${statesSaid(match)}`)
                   .join(', ')
               }}</template>
               <span v-else-if="bySource(one.id).kind === 'unjudged' && proposals.get(one.id)?.proposals[0]" class="mid"
@@ -222,7 +181,7 @@ const said = (standing: Standing, id: number) =>
             ><kbd class="chip">S</kbd> same <kbd class="chip">N</kbd> near <kbd class="chip">B</kbd> does more
             <kbd class="chip">W</kbd> does less <kbd class="chip">R</kbd> related</span
           ><span><kbd class="chip">X</kbd> none</span><span><kbd class="chip">L</kbd> later</span
-          ><span><kbd class="chip">U</kbd> undo</span>
+          ><span><kbd class="chip">Space</kbd> mark</span><span><kbd class="chip">U</kbd> undo</span>
         </div>
       </template>
       <template #margin>
@@ -241,13 +200,17 @@ const said = (standing: Standing, id: number) =>
           :to="to"
           :standing="bySource(selected.id)"
           :proposed="proposals.get(selected.id) ?? null"
+          :settled="settled.has(selected.id)"
           :as="as"
+          :also="also"
           :keys-of="newKeys"
           :taken="(id: number) => byTarget(id).matches.some((one) => one.target !== selected!.id)"
-          @take="(id) => say([{ target: id, relation: as }])"
-          @relate="(relation) => relate(relation)"
-          @say="(kind) => say([{ target: null, relation: kind }])"
-          @back="say([])"
+          @take="takeTarget"
+          @also="also = !also"
+          @relate="relate"
+          @say="(kind) => say(() => [{ target: null, relation: kind }])"
+          @amend="(matches) => judge([{ source: selected!.id, matches: [...matches] }])"
+          @back="say(() => [])"
         />
       </template>
     </StageFrame>
@@ -268,6 +231,9 @@ const said = (standing: Standing, id: number) =>
 }
 .row.new {
   grid-template-columns: 150px 1fr 1fr;
+}
+.row.marked {
+  box-shadow: inset 3px 0 var(--tide);
 }
 .chips {
   display: flex;

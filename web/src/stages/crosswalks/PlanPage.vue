@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { platformName } from '@crib/core/keys';
+import { COMBINATIONS, type PressPool } from '@crib/core/reach';
 import KeyChip from '../../parts/KeyChip.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
@@ -9,7 +10,10 @@ import StateNote from '../../parts/StateNote.vue';
 import { useHands } from '../../stores/hands.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import PlanFigures from './PlanFigures.vue';
 import PlanPolicies from './PlanPolicies.vue';
+import PlanPool from './PlanPool.vue';
+import ShareTrack from './ShareTrack.vue';
 import CrosswalkIndex from './CrosswalkIndex.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
 import { usePlan } from './usePlan.ts';
@@ -17,26 +21,39 @@ import { useSavedPlan } from './useSavedPlan.ts';
 import { displacedBy, planSections } from './planRows.ts';
 import { HINDRANCE_WORDS } from './words.ts';
 
+/** The kinds of presses that can be given: by what is held, and function keys. */
+const KINDS = [...COMBINATIONS.map((held) => held.join('+')), 'F'];
+
 /** Moving over: which old keys are kept, who makes way, in which steps; kept as a keyset with a reason on every edit. */
 const workspace = useWorkspace();
 const { kept, set, platform, style, luggage } = usePlace();
-const { crosswalk, from, to, problem, load } = useCrosswalk();
+const { crosswalk, from, to, oldReleases, problem, load } = useCrosswalk();
 const { rest } = useHands();
 
 const keepAsked = kept('keep', '40');
 const pinnedAsked = kept('pinned');
+const ruledAsked = kept('ruled');
+const poolAsked = kept('pool');
 const stepsAsked = kept('steps', '4');
 const at = kept('row');
 const keep = computed(() => Math.max(0, Math.min(9999, Number(keepAsked.value) || 0)));
 const pinned = computed(() => pinnedAsked.value.split(',').map(Number).filter(Boolean));
-const wish = computed(() => ({ keep: keep.value, pinned: pinned.value, ruledOut: [], steps: Math.max(1, Math.min(12, Number(stepsAsked.value) || 1)) })); // prettier-ignore
-const { answer } = usePlan({ crosswalk, from, to }, wish, rest);
+const ruledOut = computed(() => ruledAsked.value.split(' ').filter(Boolean).map(decodeURIComponent));
+const allowed = computed(() => (poolAsked.value ? poolAsked.value.split(' ').map((kind) => (kind === '0' ? '' : kind)) : KINDS)); // prettier-ignore
+const pool = computed((): PressPool => ({ combinations: allowed.value.filter((kind) => kind !== 'F'), functionKeys: allowed.value.includes('F') })); // prettier-ignore
+const wish = computed(() => ({ keep: keep.value, pinned: pinned.value, ruledOut: ruledOut.value, pool: pool.value, steps: Math.max(1, Math.min(12, Number(stepsAsked.value) || 1)) })); // prettier-ignore
+const { answer } = usePlan({ crosswalk, from, to, oldReleases }, wish, rest);
+const rule = (list: readonly string[]) => set({ ruled: list.map(encodeURIComponent).join(' ') }, true);
+const allow = (kinds: readonly string[]) => set({ pool: kinds.length === KINDS.length ? '' : kinds.map((kind) => kind || '0').join(' ') || '-' }, true); // prettier-ignore
 
 const oldLabel = (id: number) => from.value?.commands.get(id)?.label ?? '';
 const newLabel = (id: number) => to.value?.commands.get(id)?.label ?? '';
+const both = computed(() => (to.value?.catalogue.release.platforms ?? []).filter((one) => from.value?.catalogue.release.platforms.includes(one))); // prettier-ignore
 const sections = computed(() => {
   const found = answer.value;
-  return found && crosswalk.value ? planSections(found.plan, found.steps, crosswalk.value.commands, newLabel) : [];
+  return found && crosswalk.value
+    ? planSections(found.plan, found.steps, crosswalk.value.commands, both.value, newLabel)
+    : [];
 });
 const refused = computed(() => answer.value?.plan.refused ?? []);
 const selected = computed(() => sections.value.flatMap((one) => one.rows).find((one) => one.key === at.value) ?? null);
@@ -117,7 +134,11 @@ function onKey(event: KeyboardEvent) {
             </thead>
             <tbody v-for="part in sections" :key="part.title">
               <tr class="step">
-                <th colspan="5" scope="rowgroup">{{ part.title }} · weight {{ part.weight }}</th>
+                <th colspan="5" scope="rowgroup">
+                  <span class="after"
+                    ><span>{{ part.title }} · weight {{ part.weight }} · then</span><ShareTrack :figures="part.figures"
+                  /></span>
+                </th>
               </tr>
               <tr
                 v-for="one in part.rows"
@@ -193,11 +214,19 @@ function onKey(event: KeyboardEvent) {
               <button type="button" class="btn" :aria-pressed="isPinned" @click="pin(selected.source)">
                 {{ isPinned ? 'No longer in any case' : 'Keep it in any case' }}
               </button>
+              <button type="button" class="btn" @click="rule([...ruledOut, selected.old!])">
+                Nobody gets these keys
+              </button>
             </div>
           </template>
           <template v-else>
-            <h2>Nothing selected</h2>
+            <h2>Meeting halfway</h2>
             <p class="under">Choose a row to see why it keeps its keys, or where it goes.</p>
+            <PlanFigures
+              :figures="answer.policies.find((one) => one.name === 'halfway')!.figures"
+              :from="crosswalk.from.name"
+              :to="crosswalk.to.name"
+            />
           </template>
           <h3>In so many steps</h3>
           <ElInputNumber
@@ -224,6 +253,7 @@ function onKey(event: KeyboardEvent) {
               </button>
             </div>
           </form>
+          <PlanPool :allowed="allowed" :ruled-out="ruledOut" @allow="allow" @rule="rule" />
         </template>
       </template>
     </StageFrame>
@@ -237,6 +267,12 @@ function onKey(event: KeyboardEvent) {
   color: var(--mid);
   font: 600 12.5px var(--mono);
   text-align: left;
+}
+.after {
+  display: grid;
+  grid-template-columns: 260px minmax(80px, 1fr);
+  gap: 12px;
+  align-items: center;
 }
 .word {
   font: 12.5px var(--mono);

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Policy } from '../../workers/plan.ts';
+import ShareTrack from './ShareTrack.vue';
 
 /** The ways to move over under one another, on one scale: what of the old hands stays, misleads, or does nothing. */
 const props = defineProps<{ policies: readonly Policy[]; keep: number; most: number; imitated: string }>();
@@ -18,7 +19,8 @@ const says = ({ name, figures, moves, without }: Policy) =>
     figures.misleading.length
       ? `${figures.misleading.length} ${figures.misleading.length === 1 ? 'command' : 'commands'} mislead`
       : 'nothing misleads',
-    moves ? `${moves} ${moves === 1 ? 'command moves' : 'commands move'}` : name !== 'imitation' && 'nothing moves',
+    name !== 'imitation' && (moves ? `${moves} ${moves === 1 ? 'command moves' : 'commands move'}` : 'nothing moves'),
+    name === 'imitation' && figures.losing.length ? `${figures.losing.length} lose their key` : '',
     without ? `${without} left without a key` : '',
   ]
     .filter(Boolean)
@@ -30,15 +32,13 @@ const says = ({ name, figures, moves, without }: Policy) =>
     <div v-for="one in policies" :key="one.name" class="policy" :class="{ on: one.name === 'halfway' }">
       <b>{{ names[one.name] }}</b>
       <b class="figures share">{{ percent(one.figures.stays, one) }} %</b>
-      <span
-        class="track"
-        role="img"
-        :aria-label="`${percent(one.figures.stays, one)} % of the presses stay, ${percent(one.figures.misleads, one)} % mislead, ${percent(one.figures.dead, one)} % do nothing`"
-        ><i class="stays" :style="{ width: `${percent(one.figures.stays, one)}%` }"></i
-        ><i class="misleads" :style="{ width: `${percent(one.figures.misleads, one)}%` }"></i
-      ></span>
+      <ShareTrack :figures="one.figures" />
       <span>{{ says(one) }}</span>
     </div>
+    <p class="legend mid">
+      <i class="stays"></i> stay <i class="misleads"></i> mislead <i class="dead"></i> do nothing, of all judged uses a
+      day
+    </p>
     <label class="slider"
       >The busiest that keep their keys
       <ElSlider
@@ -59,7 +59,7 @@ const says = ({ name, figures, moves, without }: Policy) =>
 }
 .policy {
   display: grid;
-  grid-template-columns: 190px 64px minmax(120px, 1fr) minmax(200px, 1.2fr);
+  grid-template-columns: 160px 56px minmax(100px, 0.7fr) minmax(260px, 1.3fr);
   gap: 14px;
   align-items: center;
   min-height: 40px;
@@ -72,20 +72,25 @@ const says = ({ name, figures, moves, without }: Policy) =>
 .share {
   font-size: 16px;
 }
-.track {
+.legend {
   display: flex;
-  height: 12px;
-  background: var(--hair);
+  gap: 6px;
+  align-items: center;
+  margin: 6px 8px 2px;
+  font-size: 12.5px;
 }
-.track i {
-  display: block;
-  height: 100%;
+.legend i {
+  width: 18px;
+  height: 8px;
 }
 .stays {
   background: var(--ink);
 }
 .misleads {
   background: var(--flag);
+}
+.dead {
+  background: var(--rule);
 }
 .slider {
   display: grid;

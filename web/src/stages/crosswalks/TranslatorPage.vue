@@ -14,7 +14,7 @@ import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import CrosswalkIndex from './CrosswalkIndex.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
-import { RELATION_WORDS } from './words.ts';
+import { RELATION_WORDS, statesSaid } from './words.ts';
 
 /** For every old press: what it did, what to press here with the keyset in hand, where it misleads; and what is lost. */
 const workspace = useWorkspace();
@@ -53,7 +53,7 @@ const table = (): PlainTable => ({
     written(line.shortcut, platform.value, style.value),
     label('old', line.did),
     place(line.context),
-    line.answers.map((one) => label('now', one.target)).join('; ') || answersSaid(line),
+    line.answers.map((one) => `${label('now', one.target)}${statesSaid(one)}`).join('; ') || answersSaid(line),
     line.answers.map((one) => keyed(one.now) || 'no key').join('; '),
     line.misleads.map((id) => label('now', id)).join('; '),
   ]),
@@ -136,11 +136,11 @@ const table = (): PlainTable => ({
                 </th>
                 <td class="word mid">{{ one.answers.map((each) => RELATION_WORDS[each.relation]).join(', ') }}</td>
                 <td>
-                  {{ one.answers.map((each) => label('now', each.target)).join(', ') }}
+                  {{ one.answers.map((each) => `${label('now', each.target)}${statesSaid(each)}`).join(', ') }}
                   <span class="mid">{{ answersSaid(one) }}</span>
                 </td>
                 <td>
-                  <template v-for="each in one.answers" :key="each.target">
+                  <template v-for="each in one.answers" :key="`${each.sourceState} ${each.target} ${each.targetState}`">
                     <KeyChip v-for="key in each.now" :key="key" :shortcut="key" :platform="platform" :how="style" />
                     <span v-if="!each.now.length" class="mid">no key</span>
                   </template>

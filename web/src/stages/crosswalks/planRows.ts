@@ -1,6 +1,7 @@
-import type { Claim, Plan, Step } from '@crib/core/crosswalk';
+import type { Claim, MoveFigures, Plan } from '@crib/core/crosswalk';
 import type { Crosswalk, Edit } from '@crib/core/contract';
-import { platformName } from '@crib/core/keys';
+import { platformName, type Platform } from '@crib/core/keys';
+import type { PlanStep } from '../../workers/plan.ts';
 import { RELATION_WORDS } from './words.ts';
 
 /** A line of the plan: an old press that is kept, or a command that makes way. */
@@ -19,6 +20,7 @@ export interface PlanRow {
 export interface PlanSection {
   readonly title: string;
   readonly weight: number;
+  readonly figures: MoveFigures;
   readonly rows: readonly PlanRow[];
 }
 
@@ -29,33 +31,46 @@ export const displacedBy = ({ displaced }: Plan, row: PlanRow) =>
 /** The lines of a plan step by step. */
 export function planSections(
   plan: Plan,
-  steps: readonly Step[],
+  steps: readonly PlanStep[],
   judged: Crosswalk['commands'],
+  /** The platforms that both programs run on: a press that is kept on all of them needs no word of it. */
+  theirs: readonly Platform[],
   label: (id: number) => string,
 ): PlanSection[] {
   const relationOf = ({ source, target }: Claim) => judged.find((one) => one.source === source && one.target === target)!.relation; // prettier-ignore
-  const on = ({ platform }: Pick<Edit, 'platform'>) => (platform === null ? '' : ` on ${platformName(platform)}`);
+  const on = (platforms: readonly Platform[]) =>
+    platforms.length === 0 || theirs.every((one) => platforms.includes(one))
+      ? ''
+      : ` on ${platforms.map(platformName).join(' and ')}`;
   const keptRow = (claim: Claim): PlanRow => {
-    const { source, target, context, shortcut, platform } = claim;
-    const row: PlanRow = { key: `${source} ${target} ${shortcut} ${platform}`, kind: 'kept', old: shortcut, source, target, context, word: RELATION_WORDS[relationOf(claim) as keyof typeof RELATION_WORDS], now: [shortcut], says: '' }; // prettier-ignore
+    const { source, target, context, shortcut, platforms } = claim;
+    const row: PlanRow = { key: `${source} ${target} ${shortcut} ${context}`, kind: 'kept', old: shortcut, source, target, context, word: RELATION_WORDS[relationOf(claim) as keyof typeof RELATION_WORDS], now: [shortcut], says: '' }; // prettier-ignore
     const owner = displacedBy(plan, row);
-    return { ...row, says: `kept${on(claim)}${owner ? `, from ${label(owner.command)}` : ''}` };
+    return { ...row, says: `kept${on(platforms)}${owner ? `, from ${label(owner.command)}` : ''}` };
   };
-  const wayRow = (edit: Edit): PlanRow => {
-    const { command: target, context, shortcuts } = edit;
+  const wayRow = ({ command: target, context, shortcuts }: Edit, platforms: readonly Platform[]): PlanRow => {
     const gets = plan.displaced.find((one) => one.command === target && one.context === context)?.now ?? null;
     const kind = gets !== null && shortcuts.includes(gets) ? 'moved' : 'left';
     const says = kind === 'moved' ? 'moved' : shortcuts.length ? 'keeps' : 'left without';
-    return { key: `way ${target} ${context} ${edit.platform}`, kind, old: null, source: null, target, context, word: 'makes way', now: shortcuts, says: `${says}${on(edit)}` }; // prettier-ignore
+    return { key: `way ${target} ${context} ${shortcuts.join()}`, kind, old: null, source: null, target, context, word: 'makes way', now: shortcuts, says: `${says}${on(platforms)}` }; // prettier-ignore
   };
-  const rowsOf = (edit: Edit): PlanRow[] => {
-    const claims = plan.kept.filter((one) => one.target === edit.command && one.context === edit.context && (one.platform === null || edit.platform === null || one.platform === edit.platform)); // prettier-ignore
-    return claims.length ? claims.map(keptRow) : [wayRow(edit)];
+  const rowsOf = (edit: Edit, _: number, all: readonly Edit[]): PlanRow[] => {
+    const alike = all.filter((one) => one.command === edit.command && one.context === edit.context && one.shortcuts.join() === edit.shortcuts.join()); // prettier-ignore
+    const claims = plan.kept.filter((one) => one.target === edit.command && one.context === edit.context && (edit.platform === null || one.platforms.includes(edit.platform))); // prettier-ignore
+    return claims.length
+      ? claims.map(keptRow)
+      : [
+          wayRow(
+            edit,
+            alike.flatMap((one) => one.platform ?? []),
+          ),
+        ];
   };
-  return steps.map(({ edits, weight }, index) => ({
+  return steps.map(({ edits, weight, figures }, index) => ({
     title: `Step ${index + 1} of ${steps.length}`,
     weight: Math.round(weight),
-    // A press that is kept on several platforms by an edit each is one line.
+    figures,
+    // What is so on several platforms by an edit each is one line.
     rows: [...new Map(edits.flatMap(rowsOf).map((row) => [row.key, row])).values()],
   }));
 }

@@ -12,6 +12,8 @@ export function useCrosswalk() {
   const { route, appSlug } = usePlace();
   const crosswalk = shallowRef<Crosswalk | null>(null);
   const other = shallowRef<Opened | null>(null);
+  /** The releases of the other program, the newest first. */
+  const otherReleases = shallowRef<readonly number[]>([]);
   const problem = shallowRef<Problem | null>(null);
   const id = computed(() => Number(route.params['crosswalk']));
   async function load() {
@@ -27,6 +29,7 @@ export function useCrosswalk() {
       if (wanted !== id.value) return;
       crosswalk.value = found;
       other.value = newest;
+      otherReleases.value = releases.map((one) => one.id);
     } catch (error) {
       if (wanted === id.value) problem.value = problemsOf(error)[0] ?? null;
     }
@@ -36,5 +39,6 @@ export function useCrosswalk() {
   const coming = computed(() => crosswalk.value?.to.slug === appSlug.value);
   const from = computed(() => (coming.value ? other.value : workspace.opened));
   const to = computed(() => (coming.value ? workspace.opened : other.value));
-  return { crosswalk, from, to, problem, load };
+  const oldReleases = computed(() => (coming.value ? otherReleases.value : (workspace.app?.releases ?? []).map((one) => one.id))); // prettier-ignore
+  return { crosswalk, from, to, oldReleases, problem, load };
 }

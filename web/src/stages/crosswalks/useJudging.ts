@@ -1,11 +1,11 @@
 import { computed, onBeforeUnmount, ref, shallowRef, watch, type Ref } from 'vue';
-import { matchedCommands, standings, taught, type Proposed } from '@crib/core/crosswalk';
-import type { Crosswalk, Judgement, SentJudgements } from '@crib/core/contract';
+import { listsOf, standings, taught, type Proposed } from '@crib/core/crosswalk';
+import type { ByWay, Crosswalk, Judgement, SentJudgements, WordSectionSaid } from '@crib/core/contract';
 import type { Opened } from '@crib/core/keyset';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
 import type { CrosswalkAnswer, CrosswalkQuestion } from '../../workers/crosswalk.ts';
-import { useWorkspace } from '../../stores/workspace.ts';
+import { layoutInHand } from '../../parts/chips.ts';
 
 type Judged = SentJudgements['judged'][number];
 
@@ -13,49 +13,70 @@ type Judged = SentJudgements['judged'][number];
  * Judging a crosswalk: what was said, the proposals for what is in view (computed in a worker, anew after each judgement),
  * saving, and taking back. Sources are those of the crosswalk, whichever way it is looked at.
  */
-export function useJudging(crosswalk: Ref<Crosswalk | null>, from: Ref<Opened | null>, to: Ref<Opened | null>) {
-  const workspace = useWorkspace();
+export function useJudging(
+  crosswalk: Ref<Crosswalk | null>,
+  from: Ref<Opened | null>,
+  to: Ref<Opened | null>,
+  at: () => number,
+) {
   const problems = shallowRef<readonly Problem[]>([]);
   const busy = ref(false);
   const proposals = shallowRef<ReadonlyMap<number, Proposed>>(new Map());
-  const undone = shallowRef<readonly { readonly judged: Judged; readonly was: Judged }[]>([]);
+  /** What was said before each act, of all that it judged. */
+  const undone = shallowRef<readonly (readonly Judged[])[]>([]);
 
-  const matched = (one: Opened) => matchedCommands(one, workspace.keyboardsFor(one.catalogue.release.platforms));
   let worker: Worker | null = null;
-  let round = 0;
+  const round = ref(0);
+  /** Sources whose proposals are of this round: others still stand as they were, or at a glance. */
+  const settled = shallowRef<ReadonlySet<number>>(new Set());
+  let left = false;
   /** Sources that this round has not asked for yet. */
   let waiting: readonly number[] = [];
   const post = (question: CrosswalkQuestion) => worker?.postMessage(question);
-  function begin() {
+  async function begin() {
     worker?.terminate();
     worker = null;
-    if (!from.value || !to.value || !crosswalk.value) return;
+    const [here, there, id] = [from.value, to.value, crosswalk.value?.id];
+    if (!here || !there || id === undefined) return;
+    const [words, byWay] = await Promise.all([
+      ask<WordSectionSaid[]>('GET', '/api/words'),
+      ask<ByWay[]>('GET', `/api/crosswalks/${id}/by-way`),
+    ]).catch((error: unknown) => ((problems.value = problemsOf(error)), [undefined, undefined] as const));
+    if (left || here !== from.value || there !== to.value || id !== crosswalk.value?.id) return;
     worker = new Worker(new URL('../../workers/crosswalk.ts', import.meta.url), { type: 'module' });
     worker.onmessage = ({ data }: MessageEvent<CrosswalkAnswer>) => {
-      if (data.round !== round) return;
+      if (data.round !== round.value) return;
       proposals.value = new Map([...proposals.value, ...data.proposed.map((one) => [one.source, one] as const)]);
+      if (data.kind !== 'sources') return;
+      settled.value = new Set([...settled.value, ...data.proposed.map((one) => one.source)]);
       askNext(100);
     };
-    post({ kind: 'lists', lists: { sources: matched(from.value), targets: matched(to.value) } });
-    propose();
+    proposals.value = new Map();
+    post({ kind: 'lists', lists: { ...listsOf(here, there, layoutInHand.value), words, byWay } });
+    propose(at(), true);
   }
-  /** Asks anew, the sources from one on first; what was asked before is given up. */
-  function propose(first = 0) {
+  /** Asks anew, the sources from one on first, at a glance where nothing is known yet; what was asked before is given up. */
+  function propose(first: number, glance = false) {
     if (!from.value || !crosswalk.value) return;
-    round++;
-    post({ kind: 'judged', judged: taught(crosswalk.value.commands) });
+    round.value++;
+    settled.value = new Set();
     const ids = from.value.catalogue.commands.map((one) => one.id);
-    const at = Math.max(0, ids.indexOf(first));
-    waiting = [...ids.slice(at), ...ids.slice(0, at)];
+    const begins = Math.max(0, ids.indexOf(first));
+    waiting = [...ids.slice(begins), ...ids.slice(0, begins)];
+    if (glance) post({ kind: 'glance', round: round.value, sources: waiting.slice(0, 20) });
+    post({ kind: 'judged', judged: taught(crosswalk.value.commands) });
     askNext(20);
   }
   function askNext(count: number) {
     const sources = waiting.slice(0, count);
     waiting = waiting.slice(count);
-    if (sources.length) post({ kind: 'sources', round, sources });
+    if (sources.length) post({ kind: 'sources', round: round.value, sources });
   }
-  watch([from, to, () => crosswalk.value?.id], begin, { immediate: true });
-  onBeforeUnmount(() => worker?.terminate());
+  watch([from, to, () => crosswalk.value?.id], () => void begin(), { immediate: true });
+  onBeforeUnmount(() => {
+    left = true;
+    worker?.terminate();
+  });
 
   const bySource = computed(() => standings(crosswalk.value?.commands ?? [], 'source'));
   const byTarget = computed(() => standings(crosswalk.value?.commands ?? [], 'target'));
@@ -63,12 +84,13 @@ export function useJudging(crosswalk: Ref<Crosswalk | null>, from: Ref<Opened | 
     source,
     matches: (crosswalk.value?.commands ?? [])
       .filter((one) => one.source === source)
-      .map(({ target, relation, note }: Judgement) => ({ target, relation, note })),
+      .map(({ target, relation, note, sourceState, targetState }: Judgement) => ({ target, relation, note, sourceState, targetState })), // prettier-ignore
   });
 
   async function send(judged: readonly Judged[]): Promise<boolean> {
     busy.value = true;
     problems.value = [];
+    settled.value = new Set();
     try {
       crosswalk.value = await ask<Crosswalk>('PUT', `/api/crosswalks/${crosswalk.value!.id}/judgements`, { of: 'command', judged }); // prettier-ignore
       return true;
@@ -81,19 +103,33 @@ export function useJudging(crosswalk: Ref<Crosswalk | null>, from: Ref<Opened | 
   }
   /** Judges sources, each in place of what was said of it; what was said is remembered, to be taken back. */
   async function judge(judged: readonly Judged[]): Promise<boolean> {
-    const steps = judged.map((one) => ({ judged: one, was: saidOf(one.source) }));
-    if (!(await send(judged))) return false;
-    undone.value = [...undone.value, ...steps];
+    const was = judged.map((one) => saidOf(one.source));
+    if (!(await send(judged))) {
+      propose(judged[0]!.source);
+      return false;
+    }
+    undone.value = [...undone.value, was];
     propose(judged.at(-1)!.source);
     return true;
   }
-  /** Takes the last judgement back; whose it was. */
+  /** Takes the last act back; whose it was first. */
   async function undo(): Promise<number | null> {
     const last = undone.value.at(-1);
-    if (!last || !(await send([last.was]))) return null;
+    const [first] = last ?? [];
+    if (!last || !first || !(await send(last))) return null;
     undone.value = undone.value.slice(0, -1);
-    propose(last.was.source);
-    return last.was.source;
+    propose(first.source);
+    return first.source;
   }
-  return { problems, busy, proposals, bySource, byTarget, judge, undo, undoable: computed(() => undone.value.length) };
+  return {
+    problems,
+    busy,
+    proposals,
+    settled,
+    bySource,
+    byTarget,
+    judge,
+    undo,
+    undoable: computed(() => undone.value.length),
+  };
 }

@@ -1,22 +1,28 @@
 import { onBeforeUnmount, shallowRef, watch, type Ref } from 'vue';
 import type { Crosswalk } from '@crib/core/contract';
 import type { Opened } from '@crib/core/keyset';
-import type { Rest } from '@crib/core/reach';
+import type { PressPool, Rest } from '@crib/core/reach';
 import { layoutsInHand } from '../../stores/hand.ts';
 import { usePlace } from '../../stores/place.ts';
 import type { PlanAnswer, PlanAsked } from '../../workers/plan.ts';
 
-/** What is asked of a plan: how many old commands keep their keys, who in any case, which presses nobody gets. */
+/** What is asked of a plan: how many old commands keep their keys, who in any case, which presses nobody gets, and which there are for those that make way. */
 export interface PlanWish {
   readonly keep: number;
   readonly pinned: readonly number[];
   readonly ruledOut: readonly string[];
+  readonly pool: PressPool;
   readonly steps: number;
 }
 
 /** A plan worked out in a worker, anew whenever the wish changes; the last one stands until the next is there. */
 export function usePlan(
-  ends: { crosswalk: Ref<Crosswalk | null>; from: Ref<Opened | null>; to: Ref<Opened | null> },
+  ends: {
+    crosswalk: Ref<Crosswalk | null>;
+    from: Ref<Opened | null>;
+    to: Ref<Opened | null>;
+    oldReleases: Ref<readonly number[]>;
+  },
   wish: Ref<PlanWish>,
   rest: Ref<Rest>,
 ) {
@@ -40,6 +46,7 @@ export function usePlan(
       old: from.value.catalogue,
       now: to.value.catalogue,
       crosswalk: crosswalk.value,
+      oldReleases: [...ends.oldReleases.value],
       layouts: layoutsInHand.value.map((one) => one.id),
       platform: platform.value,
       rest: { ...rest.value },

@@ -20,7 +20,7 @@ export interface WaitingLine {
 const plural = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`;
 const GROUPS = [
   { title: 'Learners see this now', tone: 'flag', kinds: ['stale'] },
-  { title: 'Work that was begun', tone: 'sun', kinds: ['open', 'carry', 'lineage'] },
+  { title: 'Work that was begun', tone: 'sun', kinds: ['open', 'carry', 'lineage', 'unjudged'] },
   { title: 'Worth a look', tone: '', kinds: ['errors', 'keyless', 'untried'] },
 ] as const satisfies readonly { title: string; tone: string; kinds: readonly DeskLine['kind'][] }[];
 
@@ -62,7 +62,7 @@ export function useDesk() {
       params: { app: slug, release: line.release, ...params },
       query: { ...luggage.value, ...query },
     });
-    const key = `${slug} ${line.kind} ${line.release} ${'keyset' in line ? line.keyset : 'id' in line ? `${line.of} ${line.id}` : 'platform' in line ? line.platform : ''}`; // prettier-ignore
+    const key = `${slug} ${line.kind} ${line.release} ${'keyset' in line ? line.keyset : 'id' in line ? `${line.of} ${line.id}` : 'platform' in line ? line.platform : 'crosswalk' in line ? line.crosswalk : ''}`; // prettier-ignore
     const base = { key, count: line.count };
     switch (line.kind) {
       case 'stale': {
@@ -98,6 +98,14 @@ export function useDesk() {
           said: `: ${plural(line.count, 'command or place', 'commands and places')} may be ${line.count === 1 ? 'an old one' : 'old ones'} renamed`,
           act: 'Confirm or refuse',
           to: at('lineage'),
+        };
+      case 'unjudged':
+        return {
+          ...base,
+          subject: `${line.from} to ${app}`,
+          said: `: ${plural(line.count, 'command')} of ${line.from} ${line.count === 1 ? 'is' : 'are'} not judged yet`,
+          act: 'Judge',
+          to: at('judging', { show: 'unjudged' }, { crosswalk: line.crosswalk }),
         };
       case 'errors':
         return {

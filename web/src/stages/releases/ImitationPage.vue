@@ -1,9 +1,12 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, shallowRef, watch } from 'vue';
+import { lineageFrom, standings } from '@crib/core/crosswalk';
+import type { Crosswalk } from '@crib/core/contract';
 import { faithfulness, likelyLineage, relation, sideOf, type ImitatedPress } from '@crib/core/release';
 import IndexLine from '../../parts/IndexLine.vue';
 import KeyChip from '../../parts/KeyChip.vue';
 import StateNote from '../../parts/StateNote.vue';
+import { crosswalkBetween } from '../../stores/elsewhere.ts';
 import { useLineage } from '../../stores/lineage.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
@@ -24,7 +27,22 @@ const keyset = computed(() => {
 const origin = computed(() => (keyset.value?.imitates ? [keyset.value.imitates] : []));
 const original = useCatalogues(origin);
 
+/** Of another program: what was judged between the two, undefined while it is looked for. */
+const judgedBetween = shallowRef<Crosswalk | null | undefined>();
+const ends = computed(() => [original.loaded.value.get(keyset.value?.imitates ?? 0), imitation.loaded.value.get(line.value?.releaseId ?? 0)].map((one) => one?.catalogue.app.slug ?? '')); // prettier-ignore
+watch(
+  () => ends.value.join(' '),
+  async () => {
+    const [a = '', b = ''] = ends.value;
+    judgedBetween.value = !a || !b || a === b ? null : undefined;
+    if (judgedBetween.value === null) return;
+    const between = await crosswalkBetween(b, a).catch(() => null);
+    if (ends.value.join(' ') === `${a} ${b}`) judgedBetween.value = between;
+  },
+  { immediate: true },
+);
 const found = computed(() => {
+  if (judgedBetween.value === undefined) return null;
   const [a, b] = [original.loaded.value.get(keyset.value?.imitates ?? 0), imitation.loaded.value.get(line.value?.releaseId ?? 0)]; // prettier-ignore
   const shipped = a?.shipped;
   if (!a || !b || !shipped || !keyset.value) return null;
@@ -32,11 +50,14 @@ const found = computed(() => {
     ? platform.value
     : a.catalogue.release.platforms[0]!;
   const sides = [sideOf(a, shipped.id, workspace.keyboardsFor([on]), on), sideOf(b, keyset.value.id, workspace.keyboardsFor([platform.value]), platform.value)] as const; // prettier-ignore
-  const judged = a.catalogue.app.id === b.catalogue.app.id;
+  const own = a.catalogue.app.id === b.catalogue.app.id;
+  const crosswalk = judgedBetween.value;
   const likely = likelyLineage(...sides);
-  const between = judged ? lineage.between(a.catalogue, b.catalogue) : { commands: relation(likely.commands), contexts: relation(likely.contexts) }; // prettier-ignore
+  const between = own ? lineage.between(a.catalogue, b.catalogue) : crosswalk ? lineageFrom(crosswalk, a.catalogue.app.slug, likely) : { commands: relation(likely.commands), contexts: relation(likely.contexts) }; // prettier-ignore
+  const standing = crosswalk && standings(crosswalk.commands, crosswalk.from.slug === a.catalogue.app.slug ? 'source' : 'target'); // prettier-ignore
+  const unjudged = own ? 0 : a.catalogue.commands.filter(({ id }) => !standing || !['counterparts', 'none'].includes(standing(id).kind)).length; // prettier-ignore
   const truth = faithfulness(sides[0], sides[1], between, a.uses());
-  return { a, b, on, truth, judged };
+  return { a, b, on, truth, unjudged, crosswalk };
 });
 const only = kept('only');
 const FARES = { same: 'Does the same', different: 'Does something else', missing: 'Does nothing' } as const;
@@ -101,8 +122,14 @@ const place = (id: number) => found.value?.a.tree.get(id).name ?? '';
           </tr>
         </tbody>
       </table>
-      <p v-if="!found.judged" class="mid">
-        Commands of the two programs are matched by id or label. Nobody has judged the matches yet.
+      <p v-if="found.unjudged" class="mid">
+        {{ found.unjudged }} of {{ found.a.catalogue.commands.length }} commands of {{ found.a.catalogue.app.name }} are
+        not judged yet; they are matched by id or label.
+        <RouterLink
+          v-if="found.crosswalk"
+          :to="{ name: 'judging', params: { crosswalk: found.crosswalk.id }, query: { show: 'unjudged' } }"
+          >Judge them</RouterLink
+        ><RouterLink v-else :to="{ name: 'crosswalks' }">Begin a crosswalk</RouterLink>
       </p>
       <div class="lines" tabindex="0" role="region" aria-label="Its presses">
         <table>

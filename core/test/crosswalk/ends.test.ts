@@ -1,0 +1,190 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { JUDGEMENTS, type Judgement } from '../../src/contract/index.ts';
+import {
+  WORD_LIST,
+  byWayOf,
+  claimsOf,
+  composed,
+  inverse,
+  lineageFrom,
+  placeProposals,
+  plan,
+  prepared,
+  propose,
+  readSets,
+  wordsInUse,
+  writtenSets,
+  type Relation,
+} from '../../src/crosswalk/index.ts';
+import { opened } from '../../src/keyset/index.ts';
+import { RESTS } from '../../src/reach/index.ts';
+import { catalogue } from '../list/fixtures.ts';
+import { commandsOf } from './lists.ts';
+import { after, made, world } from './worlds.ts';
+
+const end = (slug: string) => ({ slug, name: slug.toUpperCase() });
+const judgedPairs = (from: number, to: number): fc.Arbitrary<Judgement[]> =>
+  fc.uniqueArray(
+    fc.record({ source: fc.integer({ min: from, max: from + 3 }), target: fc.integer({ min: to, max: to + 3 }), relation: fc.constantFrom(...JUDGEMENTS) }), // prettier-ignore
+    { selector: (one) => `${one.source} ${one.target}`, maxLength: 8 },
+  ).map((list) => list.map((one) => ({ ...one, target: one.relation === 'none' || one.relation === 'later' ? null : one.target, note: '', sourceState: '', targetState: '', who: '', on: '2026-01-01' }))); // prettier-ignore
+
+describe('a third program', () => {
+  it('leads from one end to the other whichever way its crosswalks go, as walking every pair finds', () => {
+    fc.assert(
+      fc.property(judgedPairs(1, 11), judgedPairs(21, 11), (here, there) => {
+        // A to C is judged from A, B to C from B: the second is read backwards.
+        const others = [
+          { from: end('a'), to: end('c'), commands: here },
+          { from: end('b'), to: end('c'), commands: there },
+        ];
+        const found = byWayOf({ from: end('a'), to: end('b') }, others);
+        const walked = new Map<string, Set<Relation>>();
+        for (const one of here)
+          for (const two of there) {
+            if (one.target === null || one.target !== two.target) continue;
+            const key = `${one.source} ${two.source}`;
+            walked.set(key, (walked.get(key) ?? new Set()).add(composed(one.relation as Relation, inverse(two.relation as Relation)))); // prettier-ignore
+          }
+        expect(new Set(found.map((one) => `${one.source} ${one.target}`))).toEqual(new Set(walked.keys()));
+        for (const one of found) {
+          expect(one.by).toBe('C');
+          const ways = walked.get(`${one.source} ${one.target}`)!;
+          expect(ways.has(one.relation) || (one.relation === 'related' && ways.has('broad') && ways.has('narrow'))).toBe(true); // prettier-ignore
+        }
+      }),
+    );
+  });
+
+  it('puts its pair among the proposals even where no word and no key is shared', () => {
+    const [sources, targets] = [commandsOf('cm5'), commandsOf('ace')];
+    const alone = prepared({ sources, targets }).knowing([]);
+    let brought = 0;
+    for (const source of sources.slice(0, 12)) {
+      const target = targets.find((one) => !alone.candidates(source.id).some((each) => each.target === one.id));
+      if (!target) continue;
+      const byWay = [{ source: source.id, target: target.id, relation: 'exact' as const }];
+      const list = propose({ sources, targets, byWay }).find((one) => one.source === source.id)!.proposals;
+      expect(list.map((one) => one.target)).toContain(target.id);
+      brought++;
+    }
+    expect(brought).toBeGreaterThan(6);
+  });
+});
+
+describe('a lineage from a crosswalk', () => {
+  it('is what was judged from either end, and what is likely only where nobody judged', () => {
+    const likely = fc.uniqueArray(fc.tuple(fc.integer({ min: 1, max: 4 }), fc.integer({ min: 11, max: 14 })), { selector: String, maxLength: 6 }); // prettier-ignore
+    fc.assert(
+      fc.property(judgedPairs(1, 11), likely, (judged, pairs) => {
+        const found = lineageFrom({ from: end('a'), commands: judged, contexts: [] }, 'a', { commands: pairs, contexts: [] }); // prettier-ignore
+        for (let id = 1; id <= 4; id++) {
+          const mine = judged.filter((one) => one.source === id && one.relation !== 'later');
+          const like = mine.filter((one) => one.target !== null && one.relation !== 'related').map((one) => one.target);
+          const told = found.commands.forward(id);
+          expect(told).toEqual(expect.arrayContaining(like));
+          if (mine.length) expect(told.filter((one) => !like.includes(one))).toEqual([]);
+          else for (const one of told) expect(pairs).toContainEqual([id, one]);
+        }
+        const back = lineageFrom({ from: end('a'), commands: judged, contexts: [] }, 'b', { commands: [], contexts: [] }); // prettier-ignore
+        const turned = (list: readonly number[]) => list.toSorted((a, b) => a - b);
+        for (let id = 11; id <= 14; id++) {
+          const mine = judged.filter((one) => one.target === id && one.relation !== 'related').map((one) => one.source);
+          expect(turned(back.commands.forward(id))).toEqual(turned(mine));
+        }
+      }),
+    );
+  });
+});
+
+describe('a word list', () => {
+  it('reads back as it is written, and names the line of what is no set of words', () => {
+    for (const { sets } of WORD_LIST) expect(readSets(writtenSets(sets))).toEqual({ sets, problems: [] });
+    const word = fc.stringMatching(/^[a-zäöß0-9]{1,12}$/u);
+    fc.assert(
+      fc.property(fc.array(fc.uniqueArray(word, { minLength: 2, maxLength: 5 }), { maxLength: 6 }), (sets) => {
+        const given = sets.map((one) => one.map((each) => each.normalize('NFC')));
+        expect(readSets(writtenSets(given)).sets).toEqual(given);
+      }),
+    );
+    const { problems } = readSets('sounding, depth\n\nlone\nso-called fathom\n');
+    expect(problems.map((one) => [one.code, one.place])).toEqual([['lone-word', { line: 3 }], ['not-a-word', { line: 4 }]]); // prettier-ignore
+  });
+
+  it('has what was written in place of what ships, and other sections beside it', () => {
+    const first = WORD_LIST[0]!;
+    const own = [{ name: first.name, sets: [['a', 'b']], revision: 3 }, { name: 'Plotting room', sets: [['c', 'd']], revision: 1 }]; // prettier-ignore
+    const found = wordsInUse(own);
+    expect(found.map((one) => one.name)).toEqual([...WORD_LIST.map((one) => one.name), 'Plotting room']);
+    expect(found[0]).toEqual({ name: first.name, sets: [['a', 'b']], revision: 3, shipped: true });
+    expect(found.slice(1, -1).every((one) => one.revision === 0)).toBe(true);
+  });
+});
+
+describe('places of two programs', () => {
+  it('answer to each other by where the counterparts of their commands are, and by name where nothing is judged', () => {
+    const commands = Array.from({ length: 12 }, (_, i) => ({ label: `C${i + 1}` }));
+    const plain = catalogue(commands, []);
+    const home = (id: number) => plain.contexts[1 + (id % (plain.contexts.length - 1))]!.id;
+    const one = opened({ ...plain, commands: plain.commands.map((each) => ({ ...each, home: home(each.id) })) });
+    const names = placeProposals(one, one, [], WORD_LIST);
+    for (const { id } of one.tree.inOrder) expect(names.get(id)![0]!.target).toBe(id);
+    // All commands of a place have their counterparts in the next one: the votes go before the name.
+    const places = plain.contexts.slice(1).map((each) => each.id);
+    const next = (id: number) => places[(places.indexOf(id) + 1) % places.length]!;
+    const pairs = plain.commands.flatMap((each) => {
+      const target = one.catalogue.commands.filter((other) => other.home === next(home(each.id)));
+      return target.map((other) => ({ source: each.id, target: other.id, relation: 'close' as const }));
+    });
+    const voted = placeProposals(one, one, pairs, WORD_LIST);
+    for (const id of places) expect(voted.get(id)!.find((each) => each.agree)).toMatchObject({ target: next(id), agree: voted.get(id)![0]!.of }); // prettier-ignore
+  });
+});
+
+describe('a plan that is told which presses there are', () => {
+  const because = () => 'x';
+  it('gives nobody a press that is ruled out, and those that make way only what the pool has', () => {
+    let given = 0;
+    fc.assert(
+      fc.property(world, fc.constantFrom('A', 'F5', 'Ctrl+J'), (one, out) => {
+        const { setting, coming } = made(one);
+        const { keyboards } = setting.weighed;
+        const pool = { combinations: ['Primary', 'Primary+Shift'], functionKeys: false };
+        const found = plan({ coming, setting, facts: { rest: RESTS[0]!, pool }, keep: Infinity, ruledOut: [out], because }); // prettier-ignore
+        const press = (shortcut: string) => keyboards.pressKey(shortcut, 'windows');
+        for (const { shortcut, target, context } of found.kept)
+          if (press(shortcut) === press(out)) expect(setting.weighed.on('windows').at(target, context).map((held) => press(held.shortcut))).toContain(press(out)); // prettier-ignore
+        for (const { now } of found.displaced) {
+          if (!now) continue;
+          given++;
+          expect(now).toMatch(/^Primary\+(Shift\+)?\S$/);
+          expect(press(now)).not.toBe(press(out));
+        }
+      }),
+      { numRuns: 120 },
+    );
+    expect(given).toBeGreaterThan(10);
+  }, 60_000);
+
+  it('gives a press that two claim to the busier, whatever that leaves the others, where not all old hands are kept', () => {
+    let rivals = 0;
+    fc.assert(
+      fc.property(world, (one) => {
+        const { setting, coming } = made(one);
+        const ask = (keep: number) => plan({ coming, setting, facts: { rest: RESTS[0]! }, keep, because });
+        const [some, all] = [ask(99), ask(Infinity)];
+        const sum = ({ kept }: typeof some) => kept.reduce((total, claim) => total + claim.uses, 0);
+        if (![...some.refused, ...all.refused].some(({ why }) => why === 'would clash' || why === 'too many'))
+          expect(sum(all)).toBeGreaterThanOrEqual(sum(some) - 1e-9);
+        const busiest = claimsOf(coming, setting)[0];
+        const lost = some.refused.find(({ claim }) => claim === busiest || claim.source === busiest?.source);
+        if (lost?.why === 'another is busier') expect(some.kept.some((claim) => claim.uses >= lost.claim.uses)).toBe(true); // prettier-ignore
+        if (some.refused.some(({ why }) => why === 'another is busier')) rivals++;
+        expect(after(setting, some.edits)).toBeDefined();
+      }),
+      { numRuns: 120 },
+    );
+    expect(rivals).toBeGreaterThan(3);
+  }, 60_000);
+});

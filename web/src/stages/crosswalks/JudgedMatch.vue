@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import type { Match } from '@crib/core/crosswalk';
+import type { Command } from '@crib/core/contract';
+import NoteField from './NoteField.vue';
+import { RELATION_WORDS } from './words.ts';
+
+/** A counterpart that was judged: of the whole command or of one of its states, with what the trainer notes of it. */
+const props = defineProps<{ match: Match; command: Command; target: Command | undefined }>();
+const emit = defineEmits<{ amend: [match: Match | null] }>();
+const change = (part: Partial<Match>) => emit('amend', { ...props.match, ...part });
+</script>
+
+<template>
+  <div class="judged">
+    <p>
+      <b>{{ RELATION_WORDS[match.relation] }}</b>: {{ target?.label ?? 'not in this release'
+      }}<button type="button" class="btn plain" @click="emit('amend', null)">Take it out</button>
+    </p>
+    <label v-if="command.states.length" class="line"
+      >When it is at
+      <ElSelect
+        :model-value="match.sourceState ?? ''"
+        size="small"
+        :aria-label="`State of ${command.label}`"
+        @update:model-value="(sourceState: string) => change({ sourceState })"
+      >
+        <ElOption value="" label="any of its states" />
+        <ElOption v-for="state in command.states" :key="state" :value="state" :label="state" />
+      </ElSelect>
+    </label>
+    <label v-if="target?.states.length" class="line"
+      >Until it shows
+      <ElSelect
+        :model-value="match.targetState ?? ''"
+        size="small"
+        :aria-label="`State of ${target.label}`"
+        @update:model-value="(targetState: string) => change({ targetState })"
+      >
+        <ElOption value="" label="any of its states" />
+        <ElOption v-for="state in target.states" :key="state" :value="state" :label="state" />
+      </ElSelect>
+    </label>
+    <label class="line"
+      >Note
+      <NoteField
+        :note="match.note ?? ''"
+        :title="`Note on ${target?.label ?? 'the counterpart'}`"
+        @keep="(note) => change({ note })"
+      />
+    </label>
+  </div>
+</template>
+
+<style scoped>
+.judged {
+  display: grid;
+  gap: 6px;
+  padding: 6px 0 8px;
+  border-bottom: 1px solid var(--hair);
+}
+.judged p {
+  margin: 0;
+}
+.line {
+  display: grid;
+  grid-template-columns: 92px 1fr;
+  gap: 8px;
+  align-items: center;
+  color: var(--mid);
+  font-size: 12.5px;
+}
+.btn.plain {
+  margin-left: 8px;
+}
+</style>

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { COMBINATIONS } from '@crib/core/reach';
+import KeyChip from '../../parts/KeyChip.vue';
+import KeyPicker from '../../parts/KeyPicker.vue';
+import { usePlace } from '../../stores/place.ts';
+
+/** Which presses the commands that make way may get, and which nobody gets. */
+const props = defineProps<{ allowed: readonly string[]; ruledOut: readonly string[] }>();
+const emit = defineEmits<{ allow: [kinds: string[]]; rule: [shortcuts: string[]] }>();
+const { platform, style } = usePlace();
+const FUNCTION = 'F';
+const KINDS = [...COMBINATIONS.map((held) => held.join('+')), FUNCTION];
+const sample = (kind: string) => (kind === FUNCTION ? 'F6' : kind ? `${kind}+B` : 'B');
+const title = (kind: string) => (kind === FUNCTION ? 'function keys, held alike' : kind ? 'held so' : 'keys alone');
+const without = (one: string) => emit('rule', props.ruledOut.filter((other) => other !== one)); // prettier-ignore
+</script>
+
+<template>
+  <h3>Commands that make way may get</h3>
+  <ElCheckboxGroup
+    :model-value="[...allowed]"
+    aria-label="Presses they may get"
+    @update:model-value="(kinds) => emit('allow', kinds.map(String))"
+  >
+    <ElCheckbox v-for="kind in KINDS" :key="kind" :value="kind"
+      ><KeyChip :shortcut="sample(kind)" :platform="platform" :how="style" /> {{ title(kind) }}</ElCheckbox
+    >
+  </ElCheckboxGroup>
+  <h3>Keys that nobody gets</h3>
+  <p v-if="!ruledOut.length" class="mid">None are ruled out.</p>
+  <p v-for="one in ruledOut" :key="one" class="out">
+    <KeyChip :shortcut="one" :platform="platform" :how="style" />
+    <button type="button" class="btn plain" @click="without(one)">Allow again</button>
+  </p>
+  <details>
+    <summary>Rule one out</summary>
+    <KeyPicker
+      :platform="platform"
+      @pick="(stored) => stored && !ruledOut.includes(stored) && emit('rule', [...ruledOut, stored])"
+    />
+  </details>
+</template>
+
+<style scoped>
+.el-checkbox-group {
+  display: grid;
+  gap: 2px;
+}
+.out {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+  margin: 4px 0;
+}
+</style>

@@ -1,0 +1,212 @@
+<script setup lang="ts">
+import { computed, shallowRef } from 'vue';
+import { RELATIONS, placeProposals, standings, type Relation } from '@crib/core/crosswalk';
+import type { Crosswalk, WordSectionSaid } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import { ask, problemsOf } from '../../api/client.ts';
+import ProblemList from '../../parts/ProblemList.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { usePlace } from '../../stores/place.ts';
+import CrosswalkIndex from './CrosswalkIndex.vue';
+import NoteField from './NoteField.vue';
+import { useCrosswalk } from './useCrosswalk.ts';
+import { RELATION_WORDS } from './words.ts';
+
+/** Which place of one program answers to which of the other: proposed by name and by where counterparts are, and judged. */
+const { kept, set } = usePlace();
+const { crosswalk, from, to, problem, load } = useCrosswalk();
+const problems = shallowRef<readonly Problem[]>([]);
+const words = shallowRef<readonly WordSectionSaid[] | null>(null);
+ask<WordSectionSaid[]>('GET', '/api/words').then((found) => (words.value = found), (error: unknown) => (problems.value = problemsOf(error))); // prettier-ignore
+const at = kept('row');
+const rows = computed(() => from.value?.tree.inOrder ?? []);
+const selected = computed(() => rows.value.find((one) => String(one.id) === at.value) ?? rows.value[0] ?? null);
+const standing = computed(() => standings(crosswalk.value?.contexts ?? [], 'source'));
+const counterparts = computed(() => (crosswalk.value?.commands ?? []).flatMap(({ target, relation, ...one }) => (target === null || relation === 'none' || relation === 'later' ? [] : [{ ...one, target, relation }]))); // prettier-ignore
+const proposals = computed(() =>
+  from.value && to.value && words.value
+    ? placeProposals(from.value, to.value, counterparts.value, words.value)
+    : new Map<number, never[]>(),
+);
+const name = (id: number) => to.value?.tree.inOrder.find((one) => one.id === id)?.name ?? 'not in this release';
+const noteOf = (source: number) => crosswalk.value?.contexts.find((one) => one.source === source)?.note ?? '';
+const judged = computed(() => rows.value.filter((one) => standing.value(one.id).kind !== 'unjudged').length);
+
+async function say(
+  source: number,
+  matches: readonly { target: number | null; relation: Relation | 'none'; note: string }[],
+) {
+  problems.value = [];
+  try {
+    crosswalk.value = await ask<Crosswalk>('PUT', `/api/crosswalks/${crosswalk.value!.id}/judgements`, { of: 'context', judged: [{ source, matches }] }); // prettier-ignore
+  } catch (error) {
+    problems.value = problemsOf(error);
+  }
+}
+function change(source: number, part: { target?: number | null; relation?: Relation; note?: string }) {
+  const [match] = standing.value(source).matches;
+  const now = { target: match?.target ?? null, relation: match?.relation ?? 'exact', note: noteOf(source), ...part };
+  void say(source, [now.target === null ? { ...now, relation: 'none' } : now]);
+}
+const evidence = ({ names, agree, of }: { names: number; agree: number; of: number }) =>
+  [agree && `${agree} of ${of} counterparts of its commands are there`, names >= 0.5 && 'a like name'].filter(Boolean).join(', '); // prettier-ignore
+</script>
+
+<template>
+  <ReleaseGate>
+    <StageFrame>
+      <template #index><CrosswalkIndex :crosswalk="crosswalk" /></template>
+      <StateNote v-if="problem" first :problem="problem" @again="load" />
+      <StateNote v-else-if="!crosswalk || !from || !to" first loading />
+      <template v-else>
+        <h1>
+          Places of {{ crosswalk.from.name }} and of {{ crosswalk.to.name
+          }}<small>{{ judged }} of {{ rows.length }} judged</small>
+        </h1>
+        <ProblemList :problems="problems" />
+        <div class="lines" tabindex="0" role="region" aria-label="Places">
+          <table>
+            <thead>
+              <tr>
+                <th scope="col">In {{ crosswalk.from.name }}</th>
+                <th scope="col">Relation</th>
+                <th scope="col">In {{ crosswalk.to.name }}</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="one in rows" :key="one.id" :class="{ chosen: one === selected }">
+                <th scope="row">
+                  <button
+                    type="button"
+                    class="btn plain"
+                    :style="{ marginLeft: `${16 * from.tree.depth(one.id)}px` }"
+                    :aria-pressed="one === selected"
+                    @click="set({ row: String(one.id) }, true)"
+                  >
+                    {{ one.name }}
+                  </button>
+                </th>
+                <td class="mid word">
+                  {{
+                    standing(one.id).kind === 'counterparts'
+                      ? RELATION_WORDS[standing(one.id).matches[0]!.relation]
+                      : standing(one.id).kind === 'none'
+                        ? 'no counterpart'
+                        : 'unjudged'
+                  }}
+                </td>
+                <td>
+                  <template v-if="standing(one.id).kind === 'counterparts'">{{
+                    standing(one.id)
+                      .matches.map((match) => name(match.target))
+                      .join(', ')
+                  }}</template>
+                  <span v-else-if="standing(one.id).kind === 'unjudged' && proposals.get(one.id)?.[0]" class="mid"
+                    >{{ name(proposals.get(one.id)![0]!.target) }}?</span
+                  >
+                </td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+      </template>
+      <template #margin>
+        <template v-if="selected && from && to">
+          <h2>{{ selected.name }}</h2>
+          <p class="under">{{ from.tree.path(selected.id) }}</p>
+          <h3>Proposals</h3>
+          <p v-if="!proposals.get(selected.id)?.length" class="mid">Nothing there is like it.</p>
+          <button
+            v-for="one in proposals.get(selected.id) ?? []"
+            :key="one.target"
+            type="button"
+            class="proposal"
+            @click="change(selected.id, { target: one.target })"
+          >
+            <b>{{ name(one.target) }}</b><small>{{ evidence(one) }}</small>
+          </button>
+          <h3>Judged</h3>
+          <label class="line"
+            >Answers to
+            <ElSelect
+              :model-value="standing(selected.id).matches[0]?.target ?? ''"
+              filterable
+              size="small"
+              aria-label="Answers to"
+              placeholder="choose a place"
+              @update:model-value="(target: number) => change(selected!.id, { target })"
+            >
+              <ElOption v-for="one in to.tree.inOrder" :key="one.id" :value="one.id" :label="to.tree.path(one.id)" />
+            </ElSelect>
+          </label>
+          <label v-if="standing(selected.id).matches.length" class="line"
+            >As
+            <ElSelect
+              :model-value="standing(selected.id).matches[0]!.relation"
+              size="small"
+              aria-label="Relation"
+              @update:model-value="(relation: Relation) => change(selected!.id, { relation })"
+            >
+              <ElOption v-for="one in RELATIONS" :key="one" :value="one" :label="RELATION_WORDS[one]" />
+            </ElSelect>
+          </label>
+          <label v-if="standing(selected.id).kind !== 'unjudged'" class="line"
+            >Note
+            <NoteField :note="noteOf(selected.id)" title="Note" @keep="(note) => change(selected!.id, { note })" />
+          </label>
+          <div class="actions">
+            <button type="button" class="btn" @click="change(selected.id, { target: null })">No counterpart</button>
+            <button
+              v-if="standing(selected.id).kind !== 'unjudged'"
+              type="button"
+              class="btn plain"
+              @click="say(selected.id, [])"
+            >
+              Take the judgement back
+            </button>
+          </div>
+        </template>
+      </template>
+    </StageFrame>
+  </ReleaseGate>
+</template>
+
+<style scoped>
+.word {
+  font: 12.5px var(--mono);
+}
+.proposal {
+  display: block;
+  width: 100%;
+  padding: 6px 0;
+  border: 0;
+  border-bottom: 1px solid var(--hair);
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+.proposal:hover {
+  background: var(--tide-wash);
+}
+small {
+  display: block;
+  color: var(--mid);
+  font-size: 12.5px;
+}
+h1 small {
+  display: inline;
+}
+.line {
+  display: grid;
+  grid-template-columns: 92px 1fr;
+  gap: 8px;
+  align-items: center;
+  margin-bottom: 6px;
+  color: var(--mid);
+  font-size: 12.5px;
+}
+</style>

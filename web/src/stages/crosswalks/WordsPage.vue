@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue';
+import { onBeforeRouteLeave, onBeforeRouteUpdate } from 'vue-router';
+import { readSets, writtenSets } from '@crib/core/crosswalk';
+import type { WordSectionSaid } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import { ask, problemsOf } from '../../api/client.ts';
+import IndexLine from '../../parts/IndexLine.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
+import { usePlace } from '../../stores/place.ts';
+import CrosswalkIndex from './CrosswalkIndex.vue';
+
+/** The words that proposals take for one another, by field: each line a set of words of one meaning. */
+const { kept, set } = usePlace();
+const sections = shallowRef<readonly WordSectionSaid[] | null>(null);
+const problem = shallowRef<Problem | null>(null);
+const problems = shallowRef<readonly Problem[]>([]);
+const said = ref('');
+const busy = ref(false);
+const text = ref('');
+const named = ref('');
+const at = kept('section');
+const NEW = '+';
+const selected = computed(() => sections.value?.find((one) => one.name === at.value) ?? (at.value === NEW ? null : sections.value?.[0]) ?? null); // prettier-ignore
+const stands = computed(() => (selected.value ? writtenSets(selected.value.sets) : ''));
+const read = computed(() => readSets(text.value));
+const changed = computed(() => text.value.trim() !== stands.value.trim());
+async function load() {
+  problem.value = null;
+  try {
+    sections.value = await ask<WordSectionSaid[]>('GET', '/api/words');
+  } catch (error) {
+    problem.value = problemsOf(error)[0] ?? null;
+  }
+}
+void load();
+watch([selected, stands], () => (text.value = stands.value), { immediate: true });
+async function send(method: 'PUT' | 'DELETE', path: string, body: object | undefined, sentence: string) {
+  busy.value = true;
+  problems.value = [];
+  said.value = '';
+  try {
+    sections.value = await ask<WordSectionSaid[]>(method, path, body);
+    said.value = sentence;
+  } catch (error) {
+    problems.value = problemsOf(error);
+  } finally {
+    busy.value = false;
+  }
+}
+async function save() {
+  const name = selected.value?.name ?? named.value.trim();
+  if (read.value.problems.length) return (problems.value = read.value.problems);
+  await send('PUT', '/api/words', { name, revision: selected.value?.revision ?? 0, sets: read.value.sets }, 'Saved. Proposals go by it from now on.'); // prettier-ignore
+  if (problems.value.length || selected.value) return;
+  text.value = stands.value;
+  await set({ section: name }, true);
+}
+const restore = () => send('DELETE', `/api/words/${encodeURIComponent(selected.value!.name)}`, undefined, selected.value!.shipped ? 'As it ships again.' : 'Taken out.'); // prettier-ignore
+const leave = () => !changed.value || window.confirm('The words are not saved. Leave them?');
+onBeforeRouteLeave(leave);
+onBeforeRouteUpdate((to, from) => to.query['section'] === from.query['section'] || leave());
+</script>
+
+<template>
+  <ReleaseGate>
+    <StageFrame>
+      <template #index>
+        <CrosswalkIndex :crosswalk="null" />
+        <h3>Sections</h3>
+        <IndexLine
+          v-for="one in sections ?? []"
+          :key="one.name"
+          :on="one.name === selected?.name"
+          :count="one.sets.length"
+          @click="set({ section: one.name })"
+          >{{ one.name }}</IndexLine
+        >
+        <IndexLine :on="at === NEW" @click="set({ section: NEW })">Another section</IndexLine>
+      </template>
+      <StateNote v-if="problem" first :problem="problem" @again="load" />
+      <StateNote v-else-if="!sections" first loading />
+      <template v-else>
+        <h1>
+          Words of one meaning<small>{{ selected ? selected.name : 'another section' }}</small>
+        </h1>
+        <ElInput
+          v-model="text"
+          type="textarea"
+          :rows="24"
+          resize="none"
+          class="words"
+          spellcheck="false"
+          :aria-label="`Words of one meaning, ${selected?.name ?? 'another section'}`"
+          placeholder="sounding depth fathom"
+        />
+        <div class="foot">
+          <span>{{ read.sets.length }} {{ read.sets.length === 1 ? 'set' : 'sets' }}, one a line</span>
+        </div>
+      </template>
+      <template #margin>
+        <form v-if="sections" class="make" @submit.prevent="save">
+          <h2>{{ selected?.name ?? 'Another section' }}</h2>
+          <p class="under">
+            {{
+              !selected
+                ? 'A field of your own: the words your programs use.'
+                : !selected.shipped
+                  ? 'Written here.'
+                  : selected.revision
+                    ? 'Ships with Crib, and was changed here.'
+                    : 'As it ships with Crib.'
+            }}
+          </p>
+          <p>Each line holds words that mean the same. Proposals of counterparts take one for another.</p>
+          <label v-if="!selected">Its name<ElInput v-model="named" maxlength="60" placeholder="Plotting room" /></label>
+          <ProblemList :problems="problems" />
+          <p role="status">{{ said }}</p>
+          <div class="actions">
+            <button type="submit" class="btn primary" :disabled="busy || !changed || (!selected && !named.trim())">
+              Save
+            </button>
+            <button v-if="selected?.revision" type="button" class="btn" :disabled="busy" @click="restore">
+              {{ selected.shipped ? 'As it ships' : 'Take it out' }}
+            </button>
+          </div>
+        </form>
+      </template>
+    </StageFrame>
+  </ReleaseGate>
+</template>
+
+<style scoped>
+.words {
+  margin-top: 14px;
+}
+.words :deep(textarea) {
+  font: 13.5px/1.7 var(--mono);
+}
+</style>
