@@ -71,7 +71,6 @@ export async function crosswalks() {
   const contexts = now.catalogue.contexts.map(({ id }) => ({ ...commands[0]!, source: id, target: id }));
   const coming = comingFrom(old, { commands, contexts } as unknown as Crosswalk);
   const ask = (keep: number) => plan({ coming, setting, facts: { rest: RESTS[0]!, uses: usesThere(coming) }, keep, because: () => 'kept' }); // prettier-ignore
-  begun = performance.now();
   let keep = 50;
   let found = ask(keep);
   while (found.displaced.length < 300 && keep < 1000) found = ask((keep += 50));

@@ -59,7 +59,12 @@ function settingOf({ catalogues }: Acting, opened: Opened, id: number, layouts: 
   return opened.setting(id, catalogues.keyboards(layoutsNamed(layouts), opened.catalogue.release.platforms));
 }
 
-export async function openedOf({ catalogues }: Acting, db: Db, id: number, language: string | null = null): Promise<Opened> {
+export async function openedOf(
+  { catalogues }: Acting,
+  db: Db,
+  id: number,
+  language: string | null = null,
+): Promise<Opened> {
   return catalogues.openedIn(db, await releaseOfKeyset(db, id), language);
 }
 
