@@ -1,7 +1,14 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { Catalogue, EditionBody, PublicEdition, PublishedEdition, Sheet } from '@crib/core/contract';
+import {
+  SheetSection,
+  type Catalogue,
+  type EditionBody,
+  type PublicEdition,
+  type PublishedEdition,
+  type Sheet,
+} from '@crib/core/contract';
 import { newAddress, slugOf } from '../src/publish/address.ts';
 import { Client, withServer } from './harness.ts';
 
@@ -13,13 +20,13 @@ let catalogue: Catalogue;
 let sheet: Sheet;
 
 const recipe: unknown = JSON.parse(readFileSync(new URL('../../demo/fathomry/recipe.json', import.meta.url), 'utf8'));
-const sheetBody = (sections: Sheet['sections'], revision = sheet.revision) => ({
+const sheetBody = (sections: object[], revision = sheet.revision) => ({
   revision,
   keysetId: sheet.keysetId,
   title: 'First week',
   sections,
 });
-const put = (sections: Sheet['sections'], revision?: number) =>
+const put = (sections: object[], revision?: number) =>
   client.ask<Sheet>('PUT', `/api/sheets/${sheet.id}`, sheetBody(sections, revision));
 
 beforeAll(async () => {
@@ -57,9 +64,14 @@ describe('a sheet', () => {
     };
     expect((await put([section])).status).toBe(200);
     expect(await put([section])).toMatchObject({ status: 412, body: { code: 'changed-meanwhile' } });
-    const foreign = await put([{ title: 'X', rows: [{ command: 999_999, note: '' }] }], sheet.revision + 1);
+    const foreign = await put(
+      [{ title: 'X', rows: [{ command: 999_999, note: '', lesson: null }] }],
+      sheet.revision + 1,
+    );
     expect(foreign).toMatchObject({ status: 409, body: { code: 'in-use' } });
-    expect((await client.must<Sheet>('GET', `/api/sheets/${sheet.id}`)).sections).toEqual([section]);
+    expect((await client.must<Sheet>('GET', `/api/sheets/${sheet.id}`)).sections).toEqual([
+      SheetSection.parse(section),
+    ]);
   });
 });
 
@@ -92,7 +104,7 @@ describe('an edition', () => {
   it('does not change with what it was made from; the next one does', async () => {
     const before = JSON.stringify(await open());
     const { revision } = await client.must<Sheet>('GET', `/api/sheets/${sheet.id}`);
-    await put([{ title: 'Other', rows: [{ command: catalogue.commands[1]!.id, note: '' }] }], revision);
+    await put([{ title: 'Other', rows: [{ command: catalogue.commands[1]!.id, note: '', lesson: null }] }], revision);
     const second = await client.must<PublishedEdition>('POST', `/api/sheets/${sheet.id}/editions`);
     expect(second.number).toBe(2);
     expect(JSON.stringify(await open())).toBe(before);

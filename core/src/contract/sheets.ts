@@ -6,11 +6,78 @@ import { ChangesBody } from './releases.ts';
 const line = (most: number) => z.string().trim().max(most);
 const prose = z.string().trim().max(1000);
 
+/** Where a row is taught: a page of a course, and how long it takes. */
+export const Lesson = z.object({
+  title: line(120).min(1),
+  address: z.url({ protocol: /^https?$/ }).max(500),
+  minutes: z.int().min(1).max(600).nullable(),
+});
+export type Lesson = z.infer<typeof Lesson>;
+
 /** A row of a sheet: a command, and what the trainer says of it. */
-export const SheetRow = z.object({ command: Id, note: line(240) });
+export const SheetRow = z.object({ command: Id, note: line(240), lesson: Lesson.nullable().default(null) });
 export type SheetRow = z.infer<typeof SheetRow>;
-export const SheetSection = z.object({ title: line(120), rows: z.array(SheetRow).max(300) });
+
+/** What fills a section by itself, from the catalogue as it is when the sheet is made. */
+export const SheetRule = z.discriminatedUnion('by', [
+  z.strictObject({ by: z.literal('category'), category: line(120) }),
+  z.strictObject({ by: z.literal('place'), context: Id }),
+  /** The steps of a run in their order, repeats among them. */
+  z.strictObject({ by: z.literal('run'), run: Id }),
+  /** Commands whose shipped keys are others than in the release before, and new ones with keys. */
+  z.strictObject({ by: z.literal('changed') }),
+  /** All edits of the keyset, with their reasons. */
+  z.strictObject({ by: z.literal('edits') }),
+  /** Edits of the keyset since the last edition of the sheet. */
+  z.strictObject({ by: z.literal('edits since') }),
+  z.strictObject({ by: z.literal('used'), most: z.int().min(1).max(100) }),
+  /** One key with everything that is held with it. */
+  z.strictObject({ by: z.literal('key'), key: line(40).min(1) }),
+  z.strictObject({ by: z.literal('fixed') }),
+  /** What gets one out: help, undo, leaving, and the list of keys. */
+  z.strictObject({ by: z.literal('stuck') }),
+  /** What answers to the commands of another program, the most used first. */
+  z.strictObject({ by: z.literal('coming'), crosswalk: Id }),
+]);
+export type SheetRule = z.infer<typeof SheetRule>;
+
+export const SHEET_ORDERS = ['given', 'menu', 'category', 'alphabet', 'key'] as const;
+export const SheetSection = z.object({
+  title: line(120),
+  /** What fills it; then `rows` are pinned: they stand first. */
+  rule: SheetRule.nullable().default(null),
+  sort: z.enum(SHEET_ORDERS).default('given'),
+  rows: z.array(SheetRow).max(300),
+  /** Commands that the rule gives and the trainer does not want. */
+  leftOut: z.array(Id).max(300).default([]),
+});
 export type SheetSection = z.infer<typeof SheetSection>;
+
+export const SHEET_PAPERS = ['a4', 'letter', 'a3', 'pocket'] as const;
+export const ROW_PARTS = ['place', 'menu', 'note', 'memory aid', 'origin', 'needs', 'then', 'sign', 'states', 'advice', 'lesson', 'reason'] as const; // prettier-ignore
+/** How a sheet is set. */
+export const SheetLook = z.object({
+  paper: z.enum(SHEET_PAPERS).default('a4'),
+  landscape: z.boolean().default(false),
+  columns: z.int().min(1).max(5).default(3),
+  /** It may take so many pages. */
+  pages: z.int().min(1).max(12).default(1),
+  /** From how far it is read, in cm: the type is no smaller than that allows; null where nobody says. */
+  distance: z.int().min(20).max(600).nullable().default(null),
+  /** Set for readers who need large print. */
+  largePrint: z.boolean().default(false),
+  /** What a row says besides its keys and its name. */
+  parts: z.array(z.enum(ROW_PARTS)).default(['note', 'memory aid', 'reason']),
+  /** All platforms side by side, or one at a time. */
+  sideBySide: z.boolean().default(false),
+  /** A box to tick before each row. */
+  ticks: z.boolean().default(false),
+  /** What the signs of the modifiers mean. */
+  legend: z.boolean().default(false),
+  /** What is new since the last edition stands out. */
+  marksNew: z.boolean().default(false),
+});
+export type SheetLook = z.infer<typeof SheetLook>;
 
 /** A composed sheet: sections of commands, shown with the keys of one keyset. */
 export const Sheet = z.object({
@@ -20,6 +87,11 @@ export const Sheet = z.object({
   title: line(120).min(1),
   intro: prose,
   credit: line(240),
+  /** What learners may do with it. */
+  terms: line(240).default(''),
+  /** That it is not the maker’s. */
+  independence: line(240).default(''),
+  look: z.preprocess((look) => look ?? {}, SheetLook),
   language: EditionLanguage,
   revision: Id,
   sections: z.array(SheetSection).max(40),
@@ -39,6 +111,19 @@ export const EditionRow = z.object({
   note: z.string(),
   memoryAid: z.string(),
   fixed: z.boolean(),
+  category: z.string().default(''),
+  needs: z.string().default(''),
+  then: z.string().default(''),
+  sign: z.string().default(''),
+  /** What it goes through, or what each press does. */
+  states: z.array(z.string()).default([]),
+  /** Why this way is advised among several. */
+  advice: z.string().default(''),
+  /** Why the keyset has other keys than shipped. */
+  reason: z.string().default(''),
+  lesson: Lesson.nullable().default(null),
+  /** What is so only since the edition before. */
+  since: z.enum(['', 'new', 'changed']).default(''),
 });
 export type EditionRow = z.infer<typeof EditionRow>;
 
@@ -58,6 +143,9 @@ export const EditionBody = z.object({
   title: z.string(),
   intro: z.string(),
   credit: z.string(),
+  terms: z.string().default(''),
+  independence: z.string().default(''),
+  look: z.preprocess((look) => look ?? {}, SheetLook),
   language: EditionLanguage,
   number: Id,
   publishedOn: z.iso.date(),
@@ -90,3 +178,16 @@ export const PublicEdition = z.object({
   howToLoad: z.string(),
 });
 export type PublicEdition = z.infer<typeof PublicEdition>;
+
+/** What a sheet is made from besides its release and keyset. */
+export const SheetFacts = z.object({
+  /** Commands whose shipped keys are others than in the release before. */
+  changed: z.array(Id),
+  /** The last edition, where there is one. */
+  last: EditionBody.nullable(),
+  /** Crosswalks that lead here: which commands answer to what, the most used first. */
+  coming: z.array(
+    z.object({ crosswalk: Id, from: z.string(), lines: z.array(z.object({ target: Id, said: z.string() })) }),
+  ),
+});
+export type SheetFacts = z.infer<typeof SheetFacts>;

@@ -1,25 +1,40 @@
 import type { Platform } from '../keys/index.ts';
-import type { Command, EditionBody, EditionRow, Sheet } from '../contract/index.ts';
+import type { Command, EditionBody, EditionRow, Sheet, SheetFacts } from '../contract/index.ts';
 import type { Opened } from '../keyset/index.ts';
 import type { Keyboards } from '../press/index.ts';
 import { changingIn } from './changing.ts';
+import { NO_FACTS, rowsIn } from './rules.ts';
 
 /** A sheet with every key filled in, as it would be published now. */
 export function composeSheet(
-  sheet: Pick<Sheet, 'title' | 'intro' | 'credit' | 'language' | 'sections' | 'keysetId'>,
+  sheet: Pick<
+    Sheet,
+    'title' | 'intro' | 'credit' | 'terms' | 'independence' | 'look' | 'language' | 'sections' | 'keysetId'
+  >,
   opened: Opened,
   keyboards: Keyboards,
   edition: { readonly number: number; readonly publishedOn: string },
+  facts: SheetFacts = NO_FACTS,
 ): EditionBody {
   const { catalogue, commands } = opened;
   const keyset = opened.keyset(sheet.keysetId)!;
   const row = rowsOf(opened, sheet.keysetId, keyboards);
+  const before =
+    facts.last && new Map(facts.last.sections.flatMap((one) => one.rows.map((each) => [each.command, each] as const)));
+  const since = (now: EditionRow): EditionRow['since'] => {
+    if (!before) return '';
+    const then = before.get(now.command);
+    return !then ? 'new' : sameRow(then, now, keyboards) ? '' : 'changed';
+  };
   return {
     format: 'crib-sheet',
     version: 1,
     title: sheet.title,
     intro: sheet.intro,
     credit: sheet.credit,
+    terms: sheet.terms,
+    independence: sheet.independence,
+    look: sheet.look,
     language: sheet.language,
     number: edition.number,
     publishedOn: edition.publishedOn,
@@ -30,9 +45,9 @@ export function composeSheet(
     changing: changingIn(opened, sheet.keysetId, keyboards),
     sections: sheet.sections.map((section) => ({
       title: section.title,
-      rows: section.rows.flatMap(({ command, note }) => {
-        const known = commands.get(command);
-        return known ? [row(known, note)] : [];
+      rows: rowsIn(section, opened, sheet.keysetId, keyboards, facts).map(({ command, note, lesson }) => {
+        const made = { ...row(commands.get(command)!, note), lesson };
+        return { ...made, since: since(made) };
       }),
     })),
   };
@@ -41,6 +56,14 @@ export function composeSheet(
 /** Whether two lists of shortcuts are the same presses in the same order on a platform. */
 export const sameKeys = (a: readonly string[], b: readonly string[], platform: Platform, { pressKey }: Keyboards) =>
   a.length === b.length && a.every((one, i) => pressKey(one, platform) === pressKey(b[i]!, platform));
+
+/** Whether two rows of a command say the same to a learner: its name and its keys. */
+export function sameRow(a: EditionRow, b: EditionRow, keyboards: Keyboards): boolean {
+  const platforms = keyboards.platforms.filter((one) => one in a.keys || one in b.keys);
+  return (
+    a.label === b.label && platforms.every((one) => sameKeys(a.keys[one] ?? [], b.keys[one] ?? [], one, keyboards))
+  );
+}
 
 /** Fills in the row of a command, as a keyset has it on the platforms of its release. */
 export function rowsOf(
@@ -79,6 +102,15 @@ export function rowsOf(
       note,
       memoryAid: held.map((one) => one.edit?.memoryAid ?? one.binding?.memoryAid ?? '').find(Boolean) ?? '',
       fixed: command.fixed,
+      category: command.category,
+      needs: command.needs,
+      then: command.then,
+      sign: command.sign,
+      states: command.states.length ? command.states : command.presses,
+      advice: catalogue.groups.find((one) => one.kind === 'ways' && one.advised === command.id)?.because ?? '',
+      reason: held.map((one) => one.edit?.reason ?? '').find(Boolean) ?? '',
+      lesson: null,
+      since: '',
     };
   };
 }

@@ -14,6 +14,8 @@ export interface WrongLine {
 export function sheetOn<Made extends Pick<Sheet, 'sections'>>(sheet: Made, lineage: Lineage): Made {
   const sections = sheet.sections.map((section) => ({
     ...section,
+    rule: section.rule?.by === 'place' ? { ...section.rule, context: lineage.contexts.forward(section.rule.context)[0] ?? section.rule.context } : section.rule, // prettier-ignore
+    leftOut: section.leftOut.flatMap((id) => lineage.commands.forward(id).slice(0, 1)),
     rows: section.rows.flatMap((row) => {
       const [command] = lineage.commands.forward(row.command);
       return command === undefined ? [] : [{ ...row, command }];

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Catalogue } from '../../src/contract/index.ts';
+import { Sheet, type Catalogue } from '../../src/contract/index.ts';
 import { openList, readList, type ListAnswers, type ListReading } from '../../src/list/index.ts';
 import { composeSheet, ledgerTable, sheetCsv, tableCsv } from '../../src/sheet/index.ts';
 import { opened } from '../../src/keyset/index.ts';
@@ -149,7 +149,7 @@ describe('what a list says besides', () => {
   });
   it('comes back from our own sheet as the same rows', () => {
     const made = takenIn(catalogue(), reading('Command id,Label,Shortcut,Menu\na,Alpha,Ctrl+J or F5,File > Alpha\nb,=SUM,Ctrl++,File > B\n').plan); // prettier-ignore
-    const sheet = { id: 1, appId: 1, keysetId: 1, title: 'S', intro: '', credit: '', language: 'en' as const, revision: 1, sections: [{ title: 'All', rows: made.commands.map((one) => ({ command: one.id, note: '' })) }] }; // prettier-ignore
+    const sheet = Sheet.parse({ id: 1, appId: 1, keysetId: 1, title: 'S', intro: '', credit: '', language: 'en', revision: 1, sections: [{ title: 'All', rows: made.commands.map((one) => ({ command: one.id, note: '' })) }] }); // prettier-ignore
     const keyboards = keyboardsOf([US], ['windows', 'macos']);
     const body = composeSheet(sheet, opened(made), keyboards, { number: 1, publishedOn: '2026-01-01' });
     const { plan } = reading(sheetCsv(body), made);

@@ -1,5 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import type { ChangesBody, CommandState, EditionBody, EditionRow } from '../../src/contract/index.ts';
+import {
+  EditionRow,
+  SheetSection,
+  type ChangesBody,
+  type CommandState,
+  type EditionBody,
+} from '../../src/contract/index.ts';
 import { US } from '../../src/keys/index.ts';
 import { RESTS } from '../../src/reach/index.ts';
 import {
@@ -232,18 +238,19 @@ describe('a line of change notes', () => {
 });
 
 describe('what is out of date', () => {
-  const row = (name: string, more: Partial<EditionRow> = {}): EditionRow => ({
-    command: name,
-    label: `Label of ${name}`,
-    menu: 'View',
-    keys: { windows: ['J'] },
-    shipped: {},
-    contexts: ['Everywhere'],
-    note: '',
-    memoryAid: '',
-    fixed: false,
-    ...more,
-  });
+  const row = (name: string, more: Partial<EditionRow> = {}): EditionRow =>
+    EditionRow.parse({
+      command: name,
+      label: `Label of ${name}`,
+      menu: 'View',
+      keys: { windows: ['J'] },
+      shipped: {},
+      contexts: ['Everywhere'],
+      note: '',
+      memoryAid: '',
+      fixed: false,
+      ...more,
+    });
   const body = { sections: [{ title: '', rows: ['a', 'b', 'c', 'd', 'e'].map((name) => row(name)) }] } as EditionBody;
   const keyboards = usKeyboards();
   it('is each line that is not so any more, with why', () => {
@@ -263,8 +270,9 @@ describe('what is out of date', () => {
     expect(wrongLines(body, (name) => row(name), keyboards)).toEqual([]);
   });
   it('is made on another release with its commands followed, and without those that are gone', () => {
-    const sheet = { sections: [{ title: 'S', rows: [1, 2, 3].map((id) => ({ command: id, note: `n${id}` })) }] };
+    const sheet = { sections: [SheetSection.parse({ title: 'S', leftOut: [2, 3], rows: [1, 2, 3].map((id) => ({ command: id, note: `n${id}` })) })] }; // prettier-ignore
     const lineage = { commands: relation([[1, 1], [2, 20]]), contexts: relation([]) }; // prettier-ignore
-    expect(sheetOn(sheet, lineage).sections[0]!.rows).toEqual([{ command: 1, note: 'n1' }, { command: 20, note: 'n2' }]); // prettier-ignore
+    expect(sheetOn(sheet, lineage).sections[0]!.rows).toMatchObject([{ command: 1, note: 'n1' }, { command: 20, note: 'n2' }]); // prettier-ignore
+    expect(sheetOn(sheet, lineage).sections[0]!.leftOut).toEqual([20]);
   });
 });

@@ -1,45 +1,48 @@
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import type { EditionBody, EditionRow } from '../../src/contract/index.ts';
+import { EditionBody, EditionRow } from '../../src/contract/index.ts';
 import { sheetCsv } from '../../src/sheet/index.ts';
 
 const texts = fc.string({
   unit: fc.constantFrom('a', 'é', '=', '+', '-', '@', "'", '"', ',', ';', '\n', '\t', '\r', '<', ' ', '|'),
   maxLength: 8,
 });
-const rows: fc.Arbitrary<EditionRow> = fc.record({
-  command: texts,
-  label: texts,
-  menu: texts,
-  keys: fc.constantFrom<Record<string, string[]>>(
-    { windows: ['Ctrl++', '-'] },
-    { windows: ['='] },
-    { windows: [] },
-    {},
-  ),
-  shipped: fc.constant({}),
-  contexts: fc.array(texts, { maxLength: 2 }),
-  note: texts,
-  memoryAid: texts,
-  fixed: fc.boolean(),
-});
-const bodyOf = (list: EditionRow[]): EditionBody => ({
-  format: 'crib-sheet',
-  version: 1,
-  title: 'T',
-  intro: '',
-  credit: '',
-  language: 'en',
-  changing: null,
-  number: 1,
-  publishedOn: '2026-11-24',
-  app: 'A',
-  release: '1',
-  keyset: { name: 'K', revision: 1, custom: true },
-  platforms: ['windows'],
-  sections: [{ title: '=S', rows: list }],
-});
+const rows: fc.Arbitrary<EditionRow> = fc
+  .record({
+    command: texts,
+    label: texts,
+    menu: texts,
+    keys: fc.constantFrom<Record<string, string[]>>(
+      { windows: ['Ctrl++', '-'] },
+      { windows: ['='] },
+      { windows: [] },
+      {},
+    ),
+    shipped: fc.constant({}),
+    contexts: fc.array(texts, { maxLength: 2 }),
+    note: texts,
+    memoryAid: texts,
+    fixed: fc.boolean(),
+  })
+  .map((row) => EditionRow.parse(row));
+const bodyOf = (list: EditionRow[]): EditionBody =>
+  EditionBody.parse({
+    format: 'crib-sheet',
+    version: 1,
+    title: 'T',
+    intro: '',
+    credit: '',
+    language: 'en',
+    changing: null,
+    number: 1,
+    publishedOn: '2026-11-24',
+    app: 'A',
+    release: '1',
+    keyset: { name: 'K', revision: 1, custom: true },
+    platforms: ['windows'],
+    sections: [{ title: '=S', rows: list }],
+  });
 
 describe('a sheet as CSV', () => {
   it('gives every cell back, and lets none begin as a formula does (RFC 4180, read by Papa Parse)', () => {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import { EditionBody, Recipe, type CustomKeyset } from '../../src/contract/index.ts';
+import { EditionBody, Recipe, Sheet, type CustomKeyset } from '../../src/contract/index.ts';
 import { canonicalJson, changingSaid, composeSheet, sheetCsv } from '../../src/sheet/index.ts';
 import { writePreset } from '../../src/preset/index.ts';
 import { effective, opened } from '../../src/keyset/index.ts';
@@ -29,7 +29,10 @@ const school = custom([
   edit(4, 'set', ['Primary+Shift+Q', 'Z Z'], { context: 2 }),
   edit(1, 'set', ['Alt+D'], { platform: 'macos' }),
 ]);
-const sheet = {
+const sheet = Sheet.parse({
+  id: 1,
+  appId: 1,
+  revision: 1,
   title: 'First week',
   intro: '',
   credit: '',
@@ -42,7 +45,7 @@ const sheet = {
     },
     { title: 'Gone', rows: [{ command: 99, note: '' }] },
   ],
-};
+});
 const body = composeSheet(sheet, opened(withEdits(school)), usKeyboards(), { number: 3, publishedOn: '2026-11-24' });
 
 describe('a composed sheet', () => {

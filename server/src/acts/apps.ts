@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { SheetSection } from '@crib/core/contract';
 import type {
   App,
   NewApp,
@@ -83,9 +84,9 @@ export const keepPlan = (acting: Acting, slug: string, { steps, ...asked }: Kept
       if (sheet === null) continue;
       const keysetId = made[index]!;
       const id = await insertSheet(db, app.id, keysetId, name);
-      const { revision, language } = await loadSheet(db, id);
       const rows = [...new Set(edits.map((one) => one.command))].map((command) => ({ command, note: '' }));
-      await updateSheet(db, id, { revision, language, keysetId, title: name, intro: '', credit: '', sections: [{ title: sheet, rows }] }); // prettier-ignore
+      const section = SheetSection.parse({ title: sheet, rows });
+      await updateSheet(db, id, { ...(await loadSheet(db, id)), sections: [section] });
     }
     return made;
   });

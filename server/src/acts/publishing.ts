@@ -1,8 +1,17 @@
 import type { z } from 'zod';
-import type { ChangeNotes, PublishedEdition, SentReissue, SentSheet, Sheet, StaleEdition } from '@crib/core/contract';
+import type {
+  ChangeNotes,
+  PublishedEdition,
+  SentReissue,
+  SentSheet,
+  Sheet,
+  SheetFacts,
+  StaleEdition,
+} from '@crib/core/contract';
 import { reissue, staleEditions } from '../publish/impact.ts';
 import { publishNotes } from '../publish/notes.ts';
 import { publishSheet } from '../publish/publish.ts';
+import { sheetFacts } from '../publish/sheet-facts.ts';
 import { appBySlug } from '../store/apps.ts';
 import { loadNotes } from '../store/notes.ts';
 import { editionsOf, insertSheet, loadSheet, updateSheet } from '../store/sheets.ts';
@@ -13,8 +22,14 @@ type SheetFound = Sheet & { readonly releaseId: number };
 export const makeSheet = (acting: Acting, slug: string, keyset: number, title: string): Promise<SheetFound> =>
   act(acting, async (db) => loadSheet(db, await insertSheet(db, (await appBySlug(db, slug)).id, keyset, title)));
 
-export const sheetAt = (acting: Acting, id: number): Promise<SheetFound & { editions: PublishedEdition[] }> =>
-  look(acting, async (db) => ({ ...(await loadSheet(db, id)), editions: await editionsOf(db, { sheetId: id }) }));
+export const sheetAt = (
+  acting: Acting,
+  id: number,
+): Promise<SheetFound & { editions: PublishedEdition[]; facts: SheetFacts }> =>
+  look(acting, async (db) => {
+    const sheet = await loadSheet(db, id);
+    return { ...sheet, editions: await editionsOf(db, { sheetId: id }), facts: await sheetFacts(acting, db, sheet) };
+  });
 
 export const changeSheet = (acting: Acting, id: number, asked: z.output<typeof SentSheet>): Promise<SheetFound> =>
   act(acting, async (db) => {

@@ -134,10 +134,7 @@ async function madeOn(
     await catalogues.opened(db, await releaseOfKeyset(db, keysetId)),
   ];
   const id = await insertSheet(db, sheet.appId, keysetId, sheet.title);
-  const { title, intro, credit, language, sections } = sheetOn(
-    sheet,
-    await lineageFrom(db, here.catalogue, there.catalogue),
-  );
-  await updateSheet(db, id, { revision: 1, keysetId, title, intro, credit, language, sections });
+  const made = sheetOn(sheet, await lineageFrom(db, here.catalogue, there.catalogue));
+  await updateSheet(db, id, { ...made, revision: 1, keysetId });
   return id;
 }

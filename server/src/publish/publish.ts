@@ -9,6 +9,7 @@ import type { Db } from '../store/db.ts';
 import { insertEdition, insertForms, loadSheet, nextEdition, recipesOf, type FileRecord } from '../store/sheets.ts';
 import { newAddress, slugOf } from './address.ts';
 import { formsOf } from './forms.ts';
+import { sheetFacts } from './sheet-facts.ts';
 
 export const sha256 = (text: string) => createHash('sha256').update(text, 'utf8').digest('hex');
 
@@ -16,14 +17,13 @@ export const sha256 = (text: string) => createHash('sha256').update(text, 'utf8'
 export async function publishSheet(acting: Acting, db: Db, sheetId: number): Promise<PublishedEdition> {
   const number = await nextEdition(db, { sheetId });
   const sheet = await loadSheet(db, sheetId);
-  if (!sheet.sections.some((section) => section.rows.length)) {
-    refuse('empty-sheet', 'There is no command on this sheet. Put some into a section, then publish it.');
-  }
   const opened = await acting.catalogues.opened(db, sheet.releaseId);
   const { catalogue } = opened;
   const keyboards = acting.catalogues.keyboards([US], catalogue.release.platforms);
   const publishedOn = new Date().toISOString().slice(0, 10);
-  const composed = composeSheet(sheet, opened, keyboards, { number, publishedOn });
+  const composed = composeSheet(sheet, opened, keyboards, { number, publishedOn }, await sheetFacts(acting, db, sheet));
+  if (!composed.sections.some((section) => section.rows.length))
+    refuse('empty-sheet', 'There is no command on this sheet. Put some into a section, then publish it.');
   const body = canonicalJson(composed);
   const keyset = catalogue.keysets.find((one) => one.id === sheet.keysetId)!;
   const recipes = keyset.kind === 'custom' ? await recipesOf(db, sheet.appId) : [];

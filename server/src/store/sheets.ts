@@ -1,8 +1,9 @@
+import { SheetLook } from '@crib/core/contract';
 import type { EditionFile, PublishedEdition, Recipe, SentSheet, Sheet, SheetSection } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { first, rows, type Db } from './db.ts';
 
-const SHEET = `id, app_id AS "appId", release_id AS "releaseId", keyset_id AS "keysetId", title, intro, credit, language, revision`;
+const SHEET = `id, app_id AS "appId", release_id AS "releaseId", keyset_id AS "keysetId", title, intro, credit, terms, independence, look, language, revision`;
 
 export async function insertSheet(db: Db, appId: number, keysetId: number, title: string): Promise<number> {
   const made = await first<{ id: number }>(
@@ -23,21 +24,22 @@ export async function loadSheet(db: Db, id: number): Promise<Sheet & { releaseId
   if (!sheet) return refuse('not-found', `There is no sheet ${id}.`);
   const sections = await rows<SheetSection>(
     db,
-    `SELECT s.title, coalesce(
-       (SELECT jsonb_agg(jsonb_build_object('command', r.command_id, 'note', r.note) ORDER BY r.position)
+    `SELECT s.title, s.rule, s.sort, to_jsonb(s.left_out) AS "leftOut", coalesce(
+       (SELECT jsonb_agg(jsonb_build_object('command', r.command_id, 'note', r.note, 'lesson', r.lesson) ORDER BY r.position)
         FROM sheet_row r WHERE r.sheet_id = s.sheet_id AND r.section = s.position), '[]') AS rows
      FROM sheet_section s WHERE s.sheet_id = $1 ORDER BY s.position`,
     [id],
   );
-  return { ...sheet, sections };
+  return { ...sheet, look: SheetLook.parse(sheet.look), sections };
 }
 
 /** Writes a sheet anew, if it is still at the revision that was changed. */
 export async function updateSheet(db: Db, id: number, sent: SentSheet): Promise<void> {
   const current = await loadSheet(db, id);
   const updated = await db.query(
-    `UPDATE sheet SET title = $3, intro = $4, credit = $5, language = $6, revision = revision + 1 WHERE id = $1 AND revision = $2`,
-    [id, sent.revision, sent.title, sent.intro, sent.credit, sent.language],
+    `UPDATE sheet SET title = $3, intro = $4, credit = $5, language = $6, terms = $7, independence = $8, look = $9,
+       revision = revision + 1 WHERE id = $1 AND revision = $2`,
+    [id, sent.revision, sent.title, sent.intro, sent.credit, sent.language, sent.terms, sent.independence, sent.look],
   );
   if (updated.rowCount === 0)
     refuse(
@@ -47,18 +49,20 @@ export async function updateSheet(db: Db, id: number, sent: SentSheet): Promise<
   if (sent.keysetId !== current.keysetId)
     refuse('keyset-stays', 'A sheet keeps its keyset. Make a new sheet for another one.');
   await db.query('DELETE FROM sheet_section WHERE sheet_id = $1', [id]);
-  const sections = sent.sections.map(({ title }, position) => ({ title, position }));
+  const sections = sent.sections.map(({ rows: _rows, ...section }, position) => ({ ...section, position }));
   await db.query(
-    `INSERT INTO sheet_section (sheet_id, position, title) SELECT $1, position, title FROM jsonb_to_recordset($2) AS g (position integer, title text)`,
+    `INSERT INTO sheet_section (sheet_id, position, title, rule, sort, left_out)
+     SELECT $1, position, title, nullif(rule, 'null'), sort, array(SELECT value::bigint FROM jsonb_array_elements_text("leftOut"))
+     FROM jsonb_to_recordset($2) AS g (position integer, title text, rule jsonb, sort text, "leftOut" jsonb)`,
     [id, JSON.stringify(sections)],
   );
   const lines = sent.sections.flatMap((section, s) =>
     section.rows.map((row, position) => ({ ...row, section: s, position })),
   );
   await db.query(
-    `INSERT INTO sheet_row (sheet_id, section, position, release_id, command_id, note)
-     SELECT $1, section, position, $3, command, note
-     FROM jsonb_to_recordset($2) AS g (section integer, position integer, command bigint, note text)`,
+    `INSERT INTO sheet_row (sheet_id, section, position, release_id, command_id, note, lesson)
+     SELECT $1, section, position, $3, command, note, nullif(lesson, 'null')
+     FROM jsonb_to_recordset($2) AS g (section integer, position integer, command bigint, note text, lesson jsonb)`,
     [id, JSON.stringify(lines), current.releaseId],
   );
 }
@@ -146,6 +150,16 @@ export async function insertEdition(
 export function editionsOf(db: Db, of: EditionOf): Promise<PublishedEdition[]> {
   const [column, id] = 'sheetId' in of ? ['sheet_id', of.sheetId] : ['notes_id', of.notesId];
   return rows<PublishedEdition>(db, `SELECT ${PUBLISHED} FROM edition WHERE ${column} = $1 ORDER BY number DESC`, [id]);
+}
+
+/** The body of the newest edition of a sheet. */
+export async function lastEdition(db: Db, sheetId: number): Promise<string | null> {
+  const found = await first<{ body: string }>(
+    db,
+    'SELECT body FROM edition WHERE sheet_id = $1 ORDER BY number DESC LIMIT 1',
+    [sheetId],
+  );
+  return found?.body ?? null;
 }
 
 /** The newest edition of every sheet of an app, with its body. */

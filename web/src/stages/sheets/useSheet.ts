@@ -1,7 +1,7 @@
 import { computed, ref, shallowRef } from 'vue';
 import { composeSheet } from '@crib/core/sheet';
 import type { Problem } from '@crib/core/error';
-import type { PublishedEdition, Sheet, SheetSection } from '@crib/core/contract';
+import type { PublishedEdition, SentSheet, Sheet, SheetFacts, SheetSection } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
@@ -11,7 +11,7 @@ export function move<T>(list: T[], from: number, by: number) {
   if (one !== undefined) list.splice(Math.max(0, Math.min(list.length, from + by)), 0, one);
 }
 
-type Loaded = Sheet & { editions: PublishedEdition[] };
+type Loaded = Sheet & { editions: PublishedEdition[]; facts: SheetFacts };
 
 /** A sheet being composed: kept as it is changed, shown as it would be published. */
 export function useSheet(id: () => number) {
@@ -36,20 +36,12 @@ export function useSheet(id: () => number) {
     unsaved.value = true;
   }
   async function save(): Promise<boolean> {
-    const { title, intro, credit, language, keysetId, revision, sections, editions } = sheet.value!;
+    const { editions, facts, id: _id, appId: _app, ...sent } = sheet.value!;
     busy.value = true;
     problems.value = [];
     try {
-      const saved = await ask<Sheet>('PUT', `/api/sheets/${id()}`, {
-        title,
-        intro,
-        credit,
-        language,
-        keysetId,
-        revision,
-        sections,
-      });
-      sheet.value = { ...saved, editions };
+      const saved = await ask<Sheet>('PUT', `/api/sheets/${id()}`, sent satisfies SentSheet);
+      sheet.value = { ...saved, editions, facts };
       unsaved.value = false;
       return true;
     } catch (error) {
@@ -76,14 +68,12 @@ export function useSheet(id: () => number) {
     const { opened, keyboards } = workspace;
     if (!sheet.value || !opened || !workspace.keyset(sheet.value.keysetId)) return null;
     const number = (sheet.value.editions[0]?.number ?? 0) + 1;
-    return composeSheet(sheet.value, opened, keyboards, {
-      number,
-      publishedOn: new Date().toISOString().slice(0, 10),
-    });
+    const publishedOn = new Date().toISOString().slice(0, 10);
+    return composeSheet(sheet.value, opened, keyboards, { number, publishedOn }, sheet.value.facts);
   });
   const addRow = (section: number, command: number) =>
-    change((draft) => draft.sections[section]?.rows.push({ command, note: '' }));
+    change((draft) => draft.sections[section]?.rows.push({ command, note: '', lesson: null }));
   const addSection = (title: string) =>
-    change((draft) => draft.sections.push({ title, rows: [] } satisfies SheetSection));
+    change((draft) => draft.sections.push({ title, rule: null, sort: 'given', rows: [], leftOut: [] } satisfies SheetSection)); // prettier-ignore
   return { sheet, problems, unsaved, busy, body, load, change, save, publish, addRow, addSection };
 }

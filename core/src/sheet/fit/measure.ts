@@ -1,0 +1,151 @@
+import { each } from '../../memory/index.ts';
+import { FACE_TABLES, type Face } from './metrics.ts';
+
+/** A piece of text in one face, where it begins on its line and how wide it is, in pt. */
+export interface Run {
+  readonly text: string;
+  readonly face: Face;
+  readonly x: number;
+  readonly width: number;
+}
+/** A line of text with its runs. */
+export interface Line {
+  readonly runs: readonly Run[];
+  readonly width: number;
+}
+
+interface Measured {
+  readonly unitsPerEm: number;
+  readonly advance: ReadonlyMap<string, number>;
+  readonly kern: ReadonlyMap<string, number>;
+}
+const measured = (face: Face): Measured => {
+  const { unitsPerEm, advances, kerning } = FACE_TABLES[face];
+  const pairs = (text: string) => Array.from({ length: text.length / 2 }, (_, at) => text.slice(2 * at, 2 * at + 2));
+  return {
+    unitsPerEm,
+    advance: new Map(advances.flatMap(([width, signs]) => [...signs].map((sign) => [sign, width] as const))),
+    kern: new Map(kerning.flatMap(([by, text]) => pairs(text).map((pair) => [pair, by] as const))),
+  };
+};
+const TABLES: Readonly<Record<Face, Measured>> = {
+  text: measured('text'),
+  bold: measured('bold'),
+  head: measured('head'),
+  keys: measured('keys'),
+  signs: measured('signs'),
+};
+
+/** The face that a sign is set in: the one asked for, or the one that has the signs of keys. */
+const faceOf = (sign: string, face: Face): Face => (TABLES[face].advance.has(sign) ? face : 'signs');
+
+/** How wide a text is in one face, with kerning, in em; a sign that no face has is as wide as a capital. */
+function widthIn(text: string, face: Face): number {
+  const { advance, kern, unitsPerEm } = TABLES[face];
+  let [sum, before] = [0, ''];
+  for (const sign of text) {
+    sum += (advance.get(sign) ?? 0.7 * unitsPerEm) + (before ? (kern.get(before + sign) ?? 0) : 0);
+    before = sign;
+  }
+  return sum / unitsPerEm;
+}
+
+/** Measures texts; what comes again, at any size, is measured once. Spaces are not kerned, so that words add up. */
+export interface Measurer {
+  /** How wide a text is, in pt. */
+  width(text: string, face: Face, size: number): number;
+  /**
+   * A text broken into lines of at most a width (pt): at spaces, and at zero-width ones, each line as full as it can be; a
+   * word that is wider than a line is broken where it is full. White space is one space.
+   */
+  lines(text: string, face: Face, size: number, width: number): Line[];
+}
+
+interface Piece {
+  readonly text: string;
+  readonly face: Face;
+  readonly em: number;
+}
+
+/** A place where a line may end, and nothing is seen. */
+export const ZERO = '\u200b';
+
+export function measurer(): Measurer {
+  /** A text as pieces of one face each. */
+  const inFace = each((face: Face) =>
+    each((text: string): { pieces: readonly Piece[]; em: number } => {
+      const pieces: Piece[] = [];
+      let [at, current] = ['', face];
+      const close = () => at && pieces.push({ text: at, face: current, em: widthIn(at, current) });
+      for (const sign of text) {
+        const next = faceOf(sign, face);
+        if (next !== current) {
+          close();
+          at = '';
+        }
+        current = next;
+        at += sign;
+      }
+      close();
+      return { pieces, em: pieces.reduce((sum, one) => sum + one.em, 0) };
+    }),
+  );
+  const em = (text: string, face: Face) => inFace(face)(text).em;
+  const wordsOf = each((text: string) =>
+    text.split(/\s+/).flatMap((word) => {
+      const pieces = word.split(ZERO).filter(Boolean);
+      return pieces.map((piece, at) => ({ piece, glued: at > 0 }));
+    }),
+  );
+
+  function line(text: string, face: Face, size: number): Line {
+    const { pieces, em: whole } = inFace(face)(text);
+    let x = 0;
+    const runs = pieces.map((one): Run => {
+      const run = { text: one.text, face: one.face, x, width: size * one.em };
+      x += run.width;
+      return run;
+    });
+    return { runs, width: size * whole };
+  }
+  /** A word in parts that fit a line. */
+  function parts(word: string, face: Face, most: number): string[] {
+    if (em(word, face) <= most) return [word];
+    const found: string[] = [];
+    let at = '';
+    for (const sign of word) {
+      if (at && widthIn(at + sign, face) > most) {
+        found.push(at);
+        at = '';
+      }
+      at += sign;
+    }
+    return [...found, at];
+  }
+  return {
+    width: (text, face, size) => size * em(text, face),
+    lines(text, face, size, width) {
+      const most = width / size;
+      const space = em(' ', face);
+      const found: string[] = [];
+      let [now, used] = ['', 0];
+      for (const { piece, glued } of wordsOf(text)) {
+        const [first, ...more] = parts(piece, face, most);
+        const wide = em(first!, face);
+        const between = glued ? 0 : space;
+        if (now && used + between + wide <= most)
+          [now, used] = [`${now}${glued ? '' : ' '}${first}`, used + between + wide];
+        else {
+          if (now) found.push(now);
+          [now, used] = [first!, wide];
+        }
+        for (const part of more) {
+          found.push(now);
+          [now, used] = [part, em(part, face)];
+        }
+      }
+      if (now) found.push(now);
+      return found.map((one) => line(one, face, size));
+    },
+  };
+}

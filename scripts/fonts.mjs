@@ -1,0 +1,70 @@
+// @ts-check
+import { writeFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import * as fontkit from 'fontkit';
+
+/**
+ * Writes how wide the signs of the faces of sheets are, and how pairs of them are kerned, from the font files that ship:
+ * a page then breaks its lines without a font library, and as paper does. Usage: node scripts/fonts.mjs
+ */
+const require = createRequire(new URL('../server/package.json', import.meta.url));
+const google = (/** @type {string} */ family, /** @type {string} */ weight, /** @type {string} */ file) =>
+  require.resolve(`@expo-google-fonts/${family}/${weight}/${file}_${weight}.ttf`);
+const FACES = {
+  text: google('atkinson-hyperlegible-next', '400Regular', 'AtkinsonHyperlegibleNext'),
+  bold: google('atkinson-hyperlegible-next', '600SemiBold', 'AtkinsonHyperlegibleNext'),
+  head: google('bricolage-grotesque', '700Bold', 'BricolageGrotesque'),
+  keys: google('atkinson-hyperlegible-mono', '500Medium', 'AtkinsonHyperlegibleMono'),
+  signs: require.resolve('dejavu-fonts-ttf/ttf/DejaVuSans.ttf'),
+};
+/** Letters that labels are written with in the languages of Latin script, and what stands around them. */
+const LATIN = [[0x20, 0x7e], [0xa0, 0x24f], [0x2010, 0x2027], [0x2030, 0x203a], [0x20ac, 0x20ac], [0x2122, 0x2122], [0x2212, 0x2212]]; // prettier-ignore
+/** Signs of keys, arrows, mathematics, Greek and Cyrillic, for which the others are not sure to have a glyph. */
+const MORE = [[0x370, 0x4ff], [0x2190, 0x21ff], [0x2200, 0x22ff], [0x2300, 0x23ff], [0x25a0, 0x25ff], [0x2610, 0x2612], [0x2713, 0x2717], [0x2660, 0x2667]]; // prettier-ignore
+const KERNED = [[0x21, 0x7e], [0xc0, 0xff], [0x2019, 0x201d]]; // prettier-ignore
+const each = (/** @type {number[][]} */ ranges) => ranges.flatMap(([from = 0, to = 0]) => Array.from({ length: to - from + 1 }, (_, i) => from + i)); // prettier-ignore
+const PLAIN = { liga: false, clig: false, calt: false };
+
+const faces = Object.entries(FACES).map(([name, file]) => {
+  const font = /** @type {fontkit.Font} */ (fontkit.openSync(file));
+  const has = each(name === 'signs' ? [...LATIN, ...MORE] : LATIN).filter((code) => font.hasGlyphForCodePoint(code));
+  const width = (/** @type {number} */ code) => font.glyphForCodePoint(code).advanceWidth;
+  /** @type {Map<number, number[]>} */
+  const byWidth = new Map();
+  for (const code of has) byWidth.set(width(code), [...(byWidth.get(width(code)) ?? []), code]);
+  const advances = [...byWidth].sort((a, b) => b[1].length - a[1].length).map(([advance, codes]) => [advance, String.fromCodePoint(...codes)]); // prettier-ignore
+  /** @type {Map<number, string>} */
+  const byKern = new Map();
+  const letters = name === 'keys' || name === 'signs' ? [] : each(KERNED).filter((code) => font.hasGlyphForCodePoint(code)); // prettier-ignore
+  for (const a of letters)
+    for (const b of letters) {
+      const pair = String.fromCodePoint(a, b);
+      const { positions } = font.layout(pair, PLAIN);
+      const kern = positions.reduce((sum, one) => sum + one.xAdvance, 0) - width(a) - width(b);
+      if (kern !== 0) byKern.set(kern, (byKern.get(kern) ?? '') + pair);
+    }
+  const kerning = [...byKern].sort((a, b) => b[1].length - a[1].length);
+  const { unitsPerEm, ascent, descent } = font;
+  const capHeight = font.capHeight || Math.round(font.glyphForCodePoint(72).bbox.maxY);
+  return `  ${name}: ${JSON.stringify({ unitsPerEm, ascent, descent, capHeight, advances, kerning })},`;
+});
+writeFileSync(
+  new URL('../core/src/sheet/fit/metrics.ts', import.meta.url),
+  `/** Written by scripts/fonts.mjs from the font files of sheets; in units of the em. */
+export interface FaceTable {
+  readonly unitsPerEm: number;
+  readonly ascent: number;
+  readonly descent: number;
+  readonly capHeight: number;
+  /** Signs by their width. */
+  readonly advances: readonly (readonly [number, string])[];
+  /** Pairs of signs by how much nearer or farther they stand. */
+  readonly kerning: readonly (readonly [number, string])[];
+}
+export type Face = 'text' | 'bold' | 'head' | 'keys' | 'signs';
+// prettier-ignore
+export const FACE_TABLES: Readonly<Record<Face, FaceTable>> = {
+${faces.join('\n')}
+};
+`,
+);

@@ -1,0 +1,48 @@
+import { EditionBody, type Sheet, type SheetFacts } from '@crib/core/contract';
+import { comingFrom } from '@crib/core/crosswalk';
+import { US, showStored } from '@crib/core/keys';
+import { changedKeys } from '@crib/core/sheet';
+import type { Acting } from '../acts/acting.ts';
+import { appBySlug, releasesOf } from '../store/apps.ts';
+import { crosswalkAt, crosswalksOf } from '../store/crosswalks.ts';
+import type { Db } from '../store/db.ts';
+import { lastEdition } from '../store/sheets.ts';
+import { lineageFrom } from './notes.ts';
+
+/** What a sheet is made from besides its release and keyset: the release before, its last edition, other programs. */
+export async function sheetFacts(
+  { catalogues }: Acting,
+  db: Db,
+  sheet: Pick<Sheet, 'id' | 'appId'> & { readonly releaseId: number },
+): Promise<SheetFacts> {
+  const releases = await releasesOf(db, sheet.appId);
+  const at = releases.findIndex((one) => one.id === sheet.releaseId);
+  const now = await catalogues.opened(db, sheet.releaseId);
+  const before = at > 0 ? await catalogues.opened(db, releases[at - 1]!.id) : null;
+  const keyboards = catalogues.keyboards([US], now.catalogue.release.platforms);
+  const lineage = before && (await lineageFrom(db, before.catalogue, now.catalogue));
+  const last = await lastEdition(db, sheet.id);
+  const coming: SheetFacts['coming'] = [];
+  for (const { id, from, to } of await crosswalksOf(db, sheet.appId)) {
+    if (to.slug !== now.catalogue.app.slug) continue;
+    const [newest] = (await releasesOf(db, (await appBySlug(db, from.slug)).id)).toReversed();
+    if (!newest) continue;
+    const old = await catalogues.opened(db, newest.id);
+    const { counterparts, uses } = comingFrom(old, await crosswalkAt(db, id));
+    const { platforms } = old.catalogue.release;
+    const held = old.shipped && old.weighed(old.shipped.id, catalogues.keyboards([US], platforms)).on(platforms[0]!);
+    const lines = counterparts
+      .toSorted((a, b) => (uses.get(b.source) ?? 0) - (uses.get(a.source) ?? 0))
+      .map(({ source, target }) => {
+        const key = held?.of(source)[0]?.shortcut;
+        const was = old.commands.get(source)?.label ?? '';
+        return { target, said: `${from.name}: ${was}${key ? `, ${showStored(key, platforms[0]!)}` : ''}` };
+      });
+    coming.push({ crosswalk: id, from: from.name, lines });
+  }
+  return {
+    changed: before && lineage ? changedKeys(before, now, lineage, keyboards) : [],
+    last: last === null ? null : EditionBody.parse(JSON.parse(last)),
+    coming,
+  };
+}
