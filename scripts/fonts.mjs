@@ -1,13 +1,20 @@
 // @ts-check
 import { writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import * as fontkit from 'fontkit';
 
 /**
  * Writes how wide the signs of the faces of sheets are, and how pairs of them are kerned, from the font files that ship:
  * a page then breaks its lines without a font library, and as paper does. Usage: node scripts/fonts.mjs
  */
 const require = createRequire(new URL('../server/package.json', import.meta.url));
+/**
+ * @typedef {{ advanceWidth: number, bbox: { maxY: number } }} Glyph
+ * @typedef {{ unitsPerEm: number, ascent: number, descent: number, capHeight: number,
+ *   hasGlyphForCodePoint: (code: number) => boolean, glyphForCodePoint: (code: number) => Glyph,
+ *   layout: (text: string, features: object) => { positions: { xAdvance: number }[] } }} Font
+ * @type {{ openSync: (file: string) => Font }}
+ */
+const fontkit = require('fontkit');
 const google = (/** @type {string} */ family, /** @type {string} */ weight, /** @type {string} */ file) =>
   require.resolve(`@expo-google-fonts/${family}/${weight}/${file}_${weight}.ttf`);
 const FACES = {
@@ -21,12 +28,12 @@ const FACES = {
 const LATIN = [[0x20, 0x7e], [0xa0, 0x24f], [0x2010, 0x2027], [0x2030, 0x203a], [0x20ac, 0x20ac], [0x2122, 0x2122], [0x2212, 0x2212]]; // prettier-ignore
 /** Signs of keys, arrows, mathematics, Greek and Cyrillic, for which the others are not sure to have a glyph. */
 const MORE = [[0x370, 0x4ff], [0x2190, 0x21ff], [0x2200, 0x22ff], [0x2300, 0x23ff], [0x25a0, 0x25ff], [0x2610, 0x2612], [0x2713, 0x2717], [0x2660, 0x2667]]; // prettier-ignore
-const KERNED = [[0x21, 0x7e], [0xc0, 0xff], [0x2019, 0x201d]]; // prettier-ignore
+const KERNED = [[0x20, 0x7e], [0xc0, 0xff], [0x2019, 0x201d]]; // prettier-ignore
 const each = (/** @type {number[][]} */ ranges) => ranges.flatMap(([from = 0, to = 0]) => Array.from({ length: to - from + 1 }, (_, i) => from + i)); // prettier-ignore
 const PLAIN = { liga: false, clig: false, calt: false };
 
 const faces = Object.entries(FACES).map(([name, file]) => {
-  const font = /** @type {fontkit.Font} */ (fontkit.openSync(file));
+  const font = fontkit.openSync(file);
   const has = each(name === 'signs' ? [...LATIN, ...MORE] : LATIN).filter((code) => font.hasGlyphForCodePoint(code));
   const width = (/** @type {number} */ code) => font.glyphForCodePoint(code).advanceWidth;
   /** @type {Map<number, number[]>} */

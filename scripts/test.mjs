@@ -15,6 +15,7 @@ await main(async () => {
     'postgresql-15',
     'chromium',
     'poppler-utils',
+    'qpdf',
     // The layout tables are compared with their source, and with what a browser reports on a display with real layouts.
     'libxkbcommon-tools',
     'xkb-data',

@@ -1,6 +1,6 @@
 import { platformName, showStored } from '../keys/index.ts';
 import type { EditionBody } from '../contract/index.ts';
-import { tableCsv } from './table.ts';
+import { markdownText, tableCsv, tableMarkdown, type PlainTable } from './table.ts';
 
 /**
  * JSON with the members of every object in the order of their UTF-16 code units and without white space: for our
@@ -14,13 +14,10 @@ export function canonicalJson(value: unknown): string {
   return `{${members.map(([name, member]) => `${JSON.stringify(name)}:${canonicalJson(member)}`).join(',')}}`;
 }
 
-/**
- * A published sheet as CSV (RFC 4180, CRLF, UTF-8 with a byte order mark so that spreadsheets read it so):
- * one row a command, a column a platform.
- */
-export function sheetCsv(body: EditionBody): string {
+/** The rows of a published sheet as a table: one row a command, a column a platform. */
+function rowsTable(body: EditionBody, title: boolean): PlainTable[] {
   const header = [
-    'Section',
+    ...(title ? ['Section'] : []),
     'Command id',
     'Command',
     'Where it works',
@@ -29,9 +26,10 @@ export function sheetCsv(body: EditionBody): string {
     'Note',
     'Memory aid',
   ];
-  const rows = body.sections.flatMap((section) =>
-    section.rows.map((row) => [
-      section.title,
+  return body.sections.map((section) => ({
+    header,
+    rows: section.rows.map((row) => [
+      ...(title ? [section.title] : []),
       row.command,
       row.label,
       row.contexts.join('; '),
@@ -42,6 +40,20 @@ export function sheetCsv(body: EditionBody): string {
       row.note,
       row.memoryAid,
     ]),
-  );
-  return tableCsv({ header, rows });
+  }));
+}
+
+/** A published sheet as CSV (RFC 4180, CRLF, UTF-8 with a byte order mark so that spreadsheets read it so). */
+export function sheetCsv(body: EditionBody): string {
+  const tables = rowsTable(body, true);
+  const { header } = tables[0] ?? { header: [] };
+  return tableCsv({ header, rows: tables.flatMap((one) => one.rows) });
+}
+
+/** A published sheet as Markdown: a table for each section under its title. */
+export function sheetMarkdown(body: EditionBody): string {
+  const parts = rowsTable(body, false).map((table, at) => [`## ${markdownText(body.sections[at]!.title)}`, tableMarkdown(table)]); // prettier-ignore
+  const foot = [body.credit, body.terms, body.independence].filter(Boolean).map(markdownText);
+  const head = `${body.app} ${body.release}, ${body.keyset.name}, edition ${body.number}, ${body.publishedOn}`;
+  return [`# ${markdownText(body.title)}`, markdownText(head), markdownText(body.intro), ...parts.flat(), ...foot].filter(Boolean).join('\n\n') + '\n'; // prettier-ignore
 }

@@ -2,7 +2,7 @@ export { composeSheet, rowsOf } from './compose.ts';
 export { NO_FACTS, keyName, rowsIn, ruled, type Ruled } from './rules.ts';
 export { changedKeys, differences, type RowDifference } from './differences.ts';
 export * from './fit/index.ts';
-export { canonicalJson, sheetCsv } from './export.ts';
+export { canonicalJson, sheetCsv, sheetMarkdown } from './export.ts';
 export { tableCsv, tableHtml, tableMarkdown, tableText, type PlainTable } from './table.ts';
 export { argue, arguedMarkdown, type Argued, type ArguedRow } from './argued.ts';
 export {

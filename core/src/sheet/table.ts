@@ -16,11 +16,12 @@ export function tableCsv({ header, rows }: PlainTable): string {
   return `\uFEFF${Papa.unparse(cells, { newline: '\r\n' })}\r\n`;
 }
 
-const escaped = (cell: string) => cell.replace(/[\\|`*_<>[\]]/g, (sign) => `\\${sign}`).replace(/\n/g, ' ');
+/** A text as it stands in Markdown, on one line: nothing of it is markup. */
+export const markdownText = (cell: string) => cell.replace(/[\\|`*_<>[\]]/g, (sign) => `\\${sign}`).replace(/\n/g, ' ');
 
 /** A table as Markdown (GitHub Flavored Markdown Spec 4.10, from memory). */
 export function tableMarkdown({ header, rows }: PlainTable): string {
-  const line = (cells: readonly string[]) => `| ${cells.map(escaped).join(' | ')} |`;
+  const line = (cells: readonly string[]) => `| ${cells.map(markdownText).join(' | ')} |`;
   return [line(header), `|${' --- |'.repeat(header.length)}`, ...rows.map(line)].join('\n') + '\n';
 }
 

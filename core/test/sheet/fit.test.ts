@@ -172,7 +172,7 @@ describe('a sheet laid out', () => {
           if (list.length) expect(said).toContain(title.replace(/\s/g, ''));
           for (const row of list) expect(said).toContain(row.label.replace(/\s/g, ''));
         }
-        expect(layout.pages.length <= one.look.pages).toBe(layout.fits);
+        if (layout.fits) expect(layout.pages.length).toBeLessThanOrEqual(one.look.pages);
         expect(layout.pages.map((page) => page.over)).toEqual(layout.pages.map((_, at) => at >= one.look.pages));
         if (!layout.fits) over++;
         for (const { x, y, width, height, texts } of all) {

@@ -10,7 +10,7 @@ const PLAIN = { liga: false, clig: false, calt: false } as unknown as PDFKit.Mix
 const UNKERNED = { ...PLAIN, kern: false } as unknown as PDFKit.Mixins.OpenTypeFeatures[];
 const LINES: Record<Rect['kind'], { width: number; color: string }> = {
   key: { width: 0.5, color: '#8a8372' },
-  'own key': { width: 1.1, color: INK },
+  'own key': { width: 0, color: INK },
   tick: { width: 0.7, color: INK },
   rule: { width: 1.2, color: INK },
   hair: { width: 0.5, color: '#ddd8cb' },
@@ -18,9 +18,9 @@ const LINES: Record<Rect['kind'], { width: number; color: string }> = {
   fold: { width: 0.4, color: '#8a8372' },
 };
 
-/** A sheet as PDF, from its layout: real text in embedded faces, with a structure that a screen reader goes by. */
-export async function sheetPdf(layout: SheetLayout, body: EditionBody): Promise<Buffer> {
-  const { width, height, pages } = layout;
+/** A sheet as PDF, from its layouts one after another: real text in embedded faces, with a structure that a screen reader goes by. */
+export async function sheetPdf(layouts: readonly SheetLayout[], body: EditionBody): Promise<Buffer> {
+  const [{ width, height }] = layouts as [SheetLayout];
   const doc = new PDFDocument({
     size: [width, height],
     margin: 0,
@@ -45,7 +45,7 @@ export async function sheetPdf(layout: SheetLayout, body: EditionBody): Promise<
     list?.end();
     list = null;
   };
-  for (const page of pages) {
+  for (const page of layouts.flatMap((one) => one.pages)) {
     doc.addPage({ size: [width, height], margin: 0 });
     for (const placing of page.placings) {
       drawRects(doc, placing.rects);
@@ -84,7 +84,7 @@ const textOf = ({ texts }: Placing) => texts.map(({ runs }) => runs.map((run) =>
 function drawTexts(doc: PDFKit.PDFDocument, { texts }: Placing) {
   for (const { x, y, size, tone, runs } of texts)
     for (const [at, run] of runs.entries()) {
-      doc.font(run.face).fontSize(size).fillColor(tone === 'mid' ? MID : INK); // prettier-ignore
+      doc.font(run.face).fontSize(size).fillColor({ ink: INK, mid: MID, light: '#ffffff' }[tone]); // prettier-ignore
       // What comes next is another word: whoever hears or copies the text needs the space between.
       const text = at === runs.length - 1 ? `${run.text} ` : run.text;
       doc.text(text, x + run.x, y, {
@@ -101,7 +101,7 @@ function drawRects(doc: PDFKit.PDFDocument, rects: readonly Rect[]) {
   doc.markContent('Artifact', { type: 'Layout' });
   for (const { kind, x, y, width, height } of rects) {
     const { width: line, color } = LINES[kind];
-    if (kind === 'fresh') {
+    if (kind === 'fresh' || kind === 'own key') {
       doc.rect(x, y, width, height).fill(color);
       continue;
     }

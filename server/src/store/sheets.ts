@@ -254,10 +254,10 @@ export function formAt(db: Db, editionId: number, ending: string): Promise<Editi
   );
 }
 
-/** Editions published before their forms were kept. */
+/** Editions published before all of their forms were kept. */
 export function editionsWithoutForms(db: Db): Promise<{ address: string; body: string }[]> {
   return rows(
     db,
-    `SELECT address, body FROM edition e WHERE NOT EXISTS (SELECT 1 FROM edition_form f WHERE f.edition_id = e.id) ORDER BY id`,
+    `SELECT address, body FROM edition e WHERE NOT EXISTS (SELECT 1 FROM edition_form f WHERE f.edition_id = e.id AND f.ending = 'pdf') ORDER BY id`,
   );
 }

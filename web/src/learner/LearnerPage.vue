@@ -160,9 +160,7 @@ const print = () => window.print();
       <footer>
         <span>{{ whole.credit }}</span>
         <span class="downloads"
-          ><template v-if="changes"
-            ><a :href="`${base}/sheet.pdf`" download>PDF</a> · <a :href="`${base}/sheet.md`" download>Markdown</a> ·
-          </template>
+          ><a :href="`${base}/sheet.pdf`" download>PDF</a> · <a :href="`${base}/sheet.md`" download>Markdown</a> ·
           <a :href="`${base}/sheet.csv`" download>CSV</a> · <a :href="`${base}/sheet.json`" download>Crib JSON</a></span
         >
       </footer>

@@ -9,7 +9,7 @@ export interface Text {
   readonly lines: readonly Line[];
   readonly face: Face;
   readonly size: number;
-  readonly tone: 'ink' | 'mid';
+  readonly tone: 'ink' | 'mid' | 'light';
   readonly x: number;
   readonly y: number;
   readonly leading: number;
@@ -70,8 +70,9 @@ export function blocksOf(
         const list = lines(key.replace(/\+(?=.)/g, `+${ZERO}`), 'keys', keySize, widths[at]! - 2 * PAD.x * size);
         const height = list.length * LEADING * keySize + 2 * PAD.y * size;
         const stored = row.keys[platforms[at]!]![index]!;
-        frames.push({ x, y, width: Math.max(...list.map((line) => line.width)) + 2 * PAD.x * size, height, ours: shipped !== undefined && !shipped.includes(stored) }); // prettier-ignore
-        texts.push({ lines: list, face: 'keys', size: keySize, tone: 'ink', x: x + PAD.x * size, y: y + PAD.y * size, leading: LEADING * keySize }); // prettier-ignore
+        const ours = shipped !== undefined && !shipped.includes(stored);
+        frames.push({ x, y, width: Math.max(...list.map((line) => line.width)) + 2 * PAD.x * size, height, ours }); // prettier-ignore
+        texts.push({ lines: list, face: 'keys', size: keySize, tone: ours ? 'light' : 'ink', x: x + PAD.x * size, y: y + PAD.y * size, leading: LEADING * keySize }); // prettier-ignore
         y += height + 0.18 * size;
       });
       if (keys.length === 0) {

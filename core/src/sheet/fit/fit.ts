@@ -1,4 +1,5 @@
 import type { EditionBody } from '../../contract/index.ts';
+import { platformName } from '../../keys/index.ts';
 import { tell } from '../../words/index.ts';
 import { LEADING, blocksOf, type Block, type Reading } from './blocks.ts';
 import { balanced, place, type Placed } from './columns.ts';
@@ -12,7 +13,7 @@ export interface PlacedText {
   readonly x: number;
   readonly y: number;
   readonly size: number;
-  readonly tone: 'ink' | 'mid';
+  readonly tone: 'ink' | 'mid' | 'light';
   readonly runs: readonly Run[];
 }
 export interface Rect {
@@ -101,7 +102,7 @@ type Prepared = ReturnType<typeof prepared>;
 function prepared(body: EditionBody, reading: Reading, address: string, paper: Paper, size: number, measure: Measurer) {
   const across = paper.width - 2 * paper.margin;
   const width = (across - (paper.columns - 1) * paper.gap) / paper.columns;
-  const head = headOf(body, size, paper.fold ? width : across, measure);
+  const head = headOf(body, reading, size, paper.fold ? width : across, measure);
   const foot = footOf(body, reading, address, size, across, measure);
   const sections = blocksOf(body, reading, size, width, measure);
   const bottom = paper.height - paper.margin - foot.height;
@@ -141,9 +142,11 @@ function stack(
   return { height: y, parts: made };
 }
 
-function headOf(body: EditionBody, size: number, width: number, measure: Measurer): Stack {
+function headOf(body: EditionBody, { platforms }: Reading, size: number, width: number, measure: Measurer): Stack {
   const { title, intro, app, release, keyset, language, number } = body;
-  const about = `${tell(language, 'page.with', { app, release, keyset: keyset.name })} · ${tell(language, 'page.edition', { number })}`; // prettier-ignore
+  // Where it is set for one platform of several, it says for which.
+  const on = platforms.length === 1 && body.platforms.length > 1 ? platformName(platforms[0]!) : '';
+  const about = [tell(language, 'page.with', { app, release, keyset: keyset.name }), on, tell(language, 'page.edition', { number })].filter(Boolean).join(' · '); // prettier-ignore
   return stack(
     [
       { kind: 'title', text: title, face: 'head', size: 1.9 * size, tone: 'ink', after: 0.1 * size },

@@ -50,7 +50,7 @@ function widthIn(text: string, face: Face): number {
   return sum / unitsPerEm;
 }
 
-/** Measures texts; what comes again, at any size, is measured once. Spaces are not kerned, so that words add up. */
+/** Measures texts; what comes again, at any size, is measured once. */
 export interface Measurer {
   /** How wide a text is, in pt. */
   width(text: string, face: Face, size: number): number;
@@ -91,6 +91,10 @@ export function measurer(): Measurer {
     }),
   );
   const em = (text: string, face: Face) => inFace(face)(text).em;
+  /** A space between two signs, kerned to both. */
+  const gap = each((face: Face) =>
+    each((pair: string) => widthIn(`${pair[0]} ${pair[1]}`, face) - widthIn(pair[0]!, face) - widthIn(pair[1]!, face)),
+  );
   const wordsOf = each((text: string) =>
     text.split(/\s+/).flatMap((word) => {
       const pieces = word.split(ZERO).filter(Boolean);
@@ -126,13 +130,12 @@ export function measurer(): Measurer {
     width: (text, face, size) => size * em(text, face),
     lines(text, face, size, width) {
       const most = width / size;
-      const space = em(' ', face);
       const found: string[] = [];
       let [now, used] = ['', 0];
       for (const { piece, glued } of wordsOf(text)) {
         const [first, ...more] = parts(piece, face, most);
         const wide = em(first!, face);
-        const between = glued ? 0 : space;
+        const between = glued || !now ? 0 : gap(face)(now.at(-1)! + first![0]!);
         if (now && used + between + wide <= most)
           [now, used] = [`${now}${glued ? '' : ' '}${first}`, used + between + wide];
         else {

@@ -41,13 +41,14 @@ export const PAGE_CSS = `
 .sheet-page { display: block; background: #fff; }
 .sheet-page text { font-kerning: normal; font-variant-ligatures: none; white-space: pre; fill: #182430; }
 .sheet-page .mid { fill: #55616b; }
+.sheet-page .light { fill: #fff; }
 .sheet-page .f-text { font-family: 'Crib Text'; }
 .sheet-page .f-bold { font-family: 'Crib Text'; font-weight: 600; }
 .sheet-page .f-head { font-family: 'Crib Head'; font-weight: 700; }
 .sheet-page .f-keys { font-family: 'Crib Keys'; font-weight: 500; }
 .sheet-page .f-signs { font-family: 'Crib Signs'; font-kerning: none; }
 .sheet-page .key { fill: none; stroke: #8a8372; stroke-width: 0.5; }
-.sheet-page .own-key { fill: none; stroke: #182430; stroke-width: 1.1; }
+.sheet-page .own-key { fill: #182430; }
 .sheet-page .tick { fill: none; stroke: #182430; stroke-width: 0.7; }
 .sheet-page .rule { stroke: #182430; stroke-width: 1.2; }
 .sheet-page .hair { stroke: #ddd8cb; stroke-width: 0.5; }

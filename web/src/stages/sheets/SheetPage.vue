@@ -1,20 +1,24 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue';
+import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { onBeforeRouteLeave } from 'vue-router';
 import IndexLine from '../../parts/IndexLine.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import EditionLanguage from '../../parts/EditionLanguage.vue';
 import DeleteThing from '../../parts/DeleteThing.vue';
-import SheetView from '../../parts/SheetView.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import RuledRows from './RuledRows.vue';
 import SectionRows from './SectionRows.vue';
+import SectionRule from './SectionRule.vue';
+import SheetLook from './SheetLook.vue';
+import SheetPaper from './SheetPaper.vue';
+import type { SheetLayout } from '@crib/core/sheet';
 import { move, useSheet } from './useSheet.ts';
 
 const workspace = useWorkspace();
-const { route, router, platform, style, luggage } = usePlace();
+const { route, router, kept, set, platform, style, luggage } = usePlace();
 const { sheet, problems, unsaved, busy, body, load, change, save, publish, addRow, addSection } = useSheet(() =>
   Number(route.params['sheet']),
 );
@@ -25,7 +29,20 @@ onBeforeRouteLeave(() => !unsaved.value || confirm('The sheet has unsaved change
 const section = ref(0);
 const newTitle = ref('');
 const used = computed(() => new Set(sheet.value?.sections.flatMap((one) => one.rows.map((row) => row.command)) ?? []));
-const rowsInAll = computed(() => sheet.value?.sections.reduce((sum, one) => sum + one.rows.length, 0) ?? 0);
+const rowsInAll = computed(() => body.value?.sections.reduce((sum, one) => sum + one.rows.length, 0) ?? 0);
+/** What the margin holds: the section in hand, or how the page is set. */
+const view = kept('view', 'section');
+const zoom = kept('zoom', '100');
+const layout = shallowRef<SheetLayout | null>(null);
+const custom = computed(() => workspace.keyset(sheet.value?.keysetId ?? 0)?.kind === 'custom');
+const written = computed(() => (style.value === 'symbols' ? 'symbols' : 'words'));
+const fitted = computed(() => {
+  const found = layout.value;
+  if (!found) return '';
+  const pages = `${found.pages.length} ${found.pages.length === 1 ? 'page' : 'pages'}`;
+  if (!found.fits) return `${pages}: more than it may take, at the least size of ${found.size} pt`;
+  return `${found.size} pt, ${pages}${found.broken ? `, ${found.broken} ${found.broken === 1 ? 'section' : 'sections'} over two columns` : ''}`;
+});
 function makeSection(title: string) {
   if (!title.trim()) return;
   addSection(title.trim());
@@ -54,13 +71,14 @@ async function gone() {
     <template #index>
       <h2>Sections</h2>
       <p class="mid">{{ rowsInAll }} lines</p>
-      <h3>Add commands to</h3>
+      <IndexLine :on="view === 'look'" @click="set({ view: 'look' }, true)">The page</IndexLine>
+      <h3>Its sections</h3>
       <IndexLine
         v-for="(one, index) in sheet.sections"
         :key="index"
-        :on="index === section"
-        :count="one.rows.length"
-        @click="section = index"
+        :on="view === 'section' && index === section"
+        :count="body.sections[index]?.rows.length ?? 0"
+        @click="((section = index), set({ view: '' }, true))"
         >{{ one.title || 'without a title' }}</IndexLine
       >
       <form class="add" @submit.prevent="makeSection(newTitle)">
@@ -83,7 +101,16 @@ async function gone() {
       >
     </h1>
     <div class="tools">
-      <span>Shown as on A4, upright</span>
+      <span role="status">{{ fitted }}</span>
+      <ElSelect
+        :model-value="zoom"
+        size="small"
+        style="width: 92px"
+        aria-label="Zoom"
+        @update:model-value="(value: string) => set({ zoom: value === '100' ? '' : value }, true)"
+      >
+        <ElOption v-for="one in ['60', '80', '100', '130', '180']" :key="one" :value="one" :label="`${one} %`" />
+      </ElSelect>
       <span class="end">
         <span role="status" class="state">{{ busy ? 'Saving…' : unsaved ? 'Not saved yet' : 'Saved' }}</span>
         <button type="button" class="btn" :disabled="!unsaved || busy" @click="save">Save</button>
@@ -93,75 +120,113 @@ async function gone() {
       </span>
     </div>
     <ProblemList :problems="problems" />
-    <div class="desk" tabindex="0" role="region" aria-label="Preview of the page">
-      <article class="page">
-        <h2 class="title">{{ sheet.title }}</h2>
-        <p class="mid">{{ body.app }} {{ body.release }} with the {{ body.keyset.name }} · edition {{ body.number }}</p>
-        <p v-if="sheet.intro" class="intro">{{ sheet.intro }}</p>
-        <StateNote v-if="rowsInAll === 0" title="An empty page"
-          ><p>Add a section, then put commands into it from the margin.</p></StateNote
-        >
-        <SheetView v-else :body="body" :language="body.language" :platform="platform" :how="style" />
-        <p class="credit">{{ sheet.credit }}</p>
-      </article>
-    </div>
+    <StateNote v-if="rowsInAll === 0" title="An empty page"
+      ><p>Add a section, then let a rule fill it, or put commands into it from the margin.</p></StateNote
+    >
+    <SheetPaper
+      v-else
+      :body="body"
+      :platform="platform"
+      :how="written"
+      :zoom="Number(zoom)"
+      :section="section"
+      @layout="(now) => (layout = now)"
+      @choose="(at) => ((section = at), set({ view: '' }, true))"
+    />
 
     <template #margin>
-      <template v-if="sheet.editions.length">
-        <h2>Published</h2>
-        <p v-for="edition in sheet.editions" :key="edition.number">
-          <a :href="edition.path" target="_blank" rel="noopener">Edition {{ edition.number }}</a>
-          <span class="mid figures">{{ edition.publishedAt.slice(0, 10) }}</span>
-        </p>
-        <p><RouterLink :to="{ name: 'handouts', query: luggage }">All handouts</RouterLink></p>
+      <template v-if="view === 'look'">
+        <h2>The page</h2>
+        <div class="field">
+          <EditionLanguage
+            :model-value="sheet.language"
+            @update:model-value="(language) => change((draft) => (draft.language = language))"
+          />
+        </div>
+        <label class="field"
+          >Title<ElInput
+            :model-value="sheet.title"
+            maxlength="120"
+            @update:model-value="(title) => change((draft) => (draft.title = String(title)))"
+        /></label>
+        <label class="field"
+          >Above the sections<ElInput
+            :model-value="sheet.intro"
+            type="textarea"
+            :rows="2"
+            maxlength="1000"
+            @update:model-value="(intro) => change((draft) => (draft.intro = String(intro)))"
+        /></label>
+        <label class="field"
+          >Credit and licence<ElInput
+            :model-value="sheet.credit"
+            type="textarea"
+            :rows="2"
+            maxlength="240"
+            @update:model-value="(credit) => change((draft) => (draft.credit = String(credit)))"
+        /></label>
+        <label class="field"
+          >What learners may do with it<ElInput
+            :model-value="sheet.terms"
+            maxlength="240"
+            @update:model-value="(terms) => change((draft) => (draft.terms = String(terms)))"
+        /></label>
+        <label class="field"
+          >That it is not the maker’s<ElInput
+            :model-value="sheet.independence"
+            maxlength="240"
+            placeholder="Not made or checked by the maker of the program"
+            @update:model-value="(text) => change((draft) => (draft.independence = String(text)))"
+        /></label>
+        <SheetLook :look="sheet.look" @change="(part) => change((draft) => Object.assign(draft.look, part))" />
+        <template v-if="sheet.editions.length">
+          <h2>Published</h2>
+          <p v-for="edition in sheet.editions" :key="edition.number">
+            <a :href="edition.path" target="_blank" rel="noopener">Edition {{ edition.number }}</a>
+            <span class="mid figures">{{ edition.publishedAt.slice(0, 10) }}</span>
+          </p>
+          <p><RouterLink :to="{ name: 'handouts', query: luggage }">All handouts</RouterLink></p>
+        </template>
+        <div class="actions"><DeleteThing kind="sheet" :id="sheet.id" :name="sheet.title" @deleted="gone" /></div>
       </template>
-      <h2 :class="{ next: sheet.editions.length }">
-        {{ sheet.sections[section]?.title ?? 'No section yet' }}
-      </h2>
-      <SectionRows
-        v-if="sheet.sections[section]"
-        :section="sheet.sections[section]!"
-        :used="used"
-        :keyset="sheet.keysetId"
-        :platform="platform"
-        :how="style"
-        @change="(act) => change((draft) => act(draft.sections[section]!))"
-        @add="(command) => addRow(section, command)"
-      />
-      <div v-if="sheet.sections[section]" class="actions">
-        <button type="button" class="btn" :disabled="section === 0" @click="sectionUp">Section up</button>
-        <button type="button" class="btn" @click="removeSection">Remove section</button>
-      </div>
-      <h3>The sheet itself</h3>
-      <div class="field">
-        <EditionLanguage
-          :model-value="sheet.language"
-          @update:model-value="(language) => change((draft) => (draft.language = language))"
+      <template v-else>
+        <h2>{{ sheet.sections[section]?.title || 'No section yet' }}</h2>
+        <template v-if="sheet.sections[section]">
+          <label class="field"
+            >Title<ElInput
+              :model-value="sheet.sections[section]!.title"
+              maxlength="120"
+              @update:model-value="(title) => change((draft) => (draft.sections[section]!.title = String(title)))"
+          /></label>
+          <SectionRule
+            :section="sheet.sections[section]!"
+            :facts="sheet.facts"
+            :custom="custom"
+            @change="(act) => change((draft) => act(draft.sections[section]!))"
+          />
+        </template>
+        <RuledRows
+          v-if="sheet.sections[section]?.rule"
+          :section="sheet.sections[section]!"
+          :facts="sheet.facts"
+          :keyset="sheet.keysetId"
+          @change="(act) => change((draft) => act(draft.sections[section]!))"
         />
-      </div>
-      <label class="field"
-        >Title<ElInput
-          :model-value="sheet.title"
-          maxlength="120"
-          @update:model-value="(title) => change((draft) => (draft.title = String(title)))"
-      /></label>
-      <label class="field"
-        >Above the sections<ElInput
-          :model-value="sheet.intro"
-          type="textarea"
-          :rows="2"
-          maxlength="1000"
-          @update:model-value="(intro) => change((draft) => (draft.intro = String(intro)))"
-      /></label>
-      <label class="field"
-        >Credit and licence<ElInput
-          :model-value="sheet.credit"
-          type="textarea"
-          :rows="2"
-          maxlength="240"
-          @update:model-value="(credit) => change((draft) => (draft.credit = String(credit)))"
-      /></label>
-      <div class="actions"><DeleteThing kind="sheet" :id="sheet.id" :name="sheet.title" @deleted="gone" /></div>
+        <SectionRows
+          v-else-if="sheet.sections[section]"
+          :section="sheet.sections[section]!"
+          :used="used"
+          :keyset="sheet.keysetId"
+          :platform="platform"
+          :how="style"
+          @change="(act) => change((draft) => act(draft.sections[section]!))"
+          @add="(command) => addRow(section, command)"
+        />
+        <div v-if="sheet.sections[section]" class="actions">
+          <button type="button" class="btn" :disabled="section === 0" @click="sectionUp">Section up</button>
+          <button type="button" class="btn" @click="removeSection">Remove section</button>
+        </div>
+      </template>
     </template>
   </StageFrame>
 </template>
@@ -178,44 +243,6 @@ async function gone() {
 }
 .state {
   align-self: center;
-}
-.desk {
-  flex: 1;
-  min-height: 0;
-  overflow: auto;
-  margin: 0 -18px;
-  padding: 20px;
-  background: var(--desk);
-}
-.page {
-  width: 794px;
-  min-height: 1123px;
-  margin: 0 auto;
-  padding: 45px;
-  background: var(--sheet);
-  zoom: 0.86;
-}
-.title {
-  font: 700 28px/1.1 var(--head);
-}
-.intro {
-  margin: 6px 0;
-}
-.page :deep(.sections) {
-  margin-top: 16px;
-  columns: 3;
-  column-gap: 22px;
-}
-.page :deep(.entry) {
-  grid-template-columns: 92px minmax(0, 1fr);
-}
-.credit {
-  margin-top: 18px;
-  color: var(--mid);
-  font-size: 12px;
-}
-.next {
-  margin-top: 20px;
 }
 .field {
   display: grid;

@@ -1,0 +1,96 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import Papa from 'papaparse';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { EditionBody, SHEET_PAPERS } from '@crib/core/contract';
+import { showStored } from '@crib/core/keys';
+import { fit, sheetCsv, sheetMarkdown } from '@crib/core/sheet';
+import { formsOf } from '../src/publish/forms.ts';
+import { sheetPdf } from '../src/publish/sheet-pdf.ts';
+
+let folder: string;
+beforeAll(() => (folder = mkdtempSync(join(tmpdir(), 'crib-pdf-')))); // prettier-ignore
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const tool = (name: string, ...args: string[]) => execFileSync(name, args, { encoding: 'utf8', maxBuffer: 2 ** 26 });
+const decoded = (text: string) => text.replaceAll('&lt;', '<').replaceAll('&gt;', '>').replaceAll('&quot;', '"').replaceAll('&amp;', '&'); // prettier-ignore
+
+const WORDS = ['Place', 'sounding', 'Łódź', 'AVATAR', 'Tide', 'naïve', 'contour', '“To”', '⌘', '<b>', 'a&b', 'W.A.', '12.5', 'first', 'affinity'] as const; // prettier-ignore
+const phrase = (most: number) => fc.array(fc.constantFrom(...WORDS), { minLength: 1, maxLength: most }).map((list) => list.join(' ')); // prettier-ignore
+const KEYS = [['Primary+Shift+D'], ['F5', 'Primary+Alt+PageUp'], [], ['A']];
+const body = fc
+  .record({
+    sections: fc.array(fc.record({ title: phrase(3), rows: fc.array(fc.record({ label: phrase(4), keys: fc.constantFrom(...KEYS), ours: fc.boolean(), note: fc.oneof(fc.constant(''), phrase(6)) }), { minLength: 1, maxLength: 5 }) }), { minLength: 1, maxLength: 4 }), // prettier-ignore
+    look: fc.record({ paper: fc.constantFrom(...SHEET_PAPERS), landscape: fc.boolean(), columns: fc.integer({ min: 1, max: 4 }), pages: fc.integer({ min: 1, max: 2 }), ticks: fc.boolean() }), // prettier-ignore
+  })
+  .map(({ sections, look }) => {
+    let at = 0;
+    const rows = (list: (typeof sections)[number]['rows']) => list.map(({ label, keys, note, ours }) => ({ command: `c${at++}`, label, menu: '', keys: { windows: keys }, shipped: ours ? { windows: [] } : {}, contexts: ['Chart'], note, memoryAid: '', fixed: false })); // prettier-ignore
+    return EditionBody.parse({
+      format: 'crib-sheet', version: 1, title: 'First week', intro: 'All of it.', credit: 'School', language: 'en', number: 3, publishedOn: '2026-11-27', app: 'Fathomry', release: '7.0',
+      keyset: { name: 'School set', revision: 1, custom: true }, platforms: ['windows'], look, sections: sections.map((one) => ({ title: one.title, rows: rows(one.rows) })),
+    }); // prettier-ignore
+  });
+
+describe('a sheet as PDF', () => {
+  it('says every line where the layout has it, within half a millimetre, tagged, with its faces embedded (poppler, qpdf)', async () => {
+    let checked = 0;
+    await fc.assert(
+      fc.asyncProperty(body, async (one) => {
+        const layout = fit(one, { platforms: ['windows'], how: 'words' });
+        const file = join(folder, 'sheet.pdf');
+        writeFileSync(file, await sheetPdf([layout], one));
+        const pages = tool('pdftotext', '-bbox', file, '-').split('<page ').slice(1);
+        expect(pages).toHaveLength(layout.pages.length);
+        pages.forEach((text, at) => {
+          const words = [...text.matchAll(/<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">(.*)<\/word>/g)].map(([, x, top, right, bottom, word]) => ({ x: Number(x), top: Number(top), right: Number(right), bottom: Number(bottom), word: decoded(word!) })); // prettier-ignore
+          const runs = layout.pages[at]!.placings.flatMap((placing) => placing.texts.flatMap(({ x, y, runs }) => runs.map((run) => ({ ...run, x: x + run.x, y })))); // prettier-ignore
+          expect(words.map((each) => each.word).join('').replace(/\s/g, '').length).toBe(runs.map((run) => run.text).join('').replace(/\s/g, '').length); // prettier-ignore
+          for (const run of runs) {
+            const [first] = run.text.trim().split(' ');
+            const lead = run.text.startsWith(' ') ? 10 : 1.42;
+            const found = words.filter((each) => first!.startsWith(each.word) || each.word.startsWith(first!) || each.word.includes(first!)).filter((each) => Math.abs(each.x - run.x) < lead || each.word.includes(first!)); // prettier-ignore
+            const here = found.filter((each) => each.top < run.y + 1 && each.bottom > run.y - 1);
+            expect(here.length, run.text).toBeGreaterThan(0);
+          }
+          const said = new Set(words.map((each) => each.word));
+          const cut = runs.flatMap((run) => run.text.trim().split(' ')).filter((word) => ![...said].some((each) => each.includes(word))); // prettier-ignore
+          expect(cut).toEqual([]);
+          // A line ends where it was measured to end.
+          for (const run of runs) {
+            const last = run.text.trim().split(' ').at(-1)!;
+            const ends = words.filter((each) => each.word.endsWith(last) && each.top < run.y + 1 && each.bottom > run.y - 1).map((each) => Math.abs(each.right - run.x - run.width)); // prettier-ignore
+            if (ends.length && run.text === run.text.trim()) expect(Math.min(...ends), run.text).toBeLessThan(1.42);
+          }
+        });
+        if (checked++ % 20) return;
+        const tree = tool('pdfinfo', '-struct-text', file);
+        expect(tree.match(/^\s*LI \(/gm)).toHaveLength(one.sections.reduce((sum, section) => sum + section.rows.length, 0)); // prettier-ignore
+        for (const section of one.sections) for (const row of section.rows) expect(tree.replace(/\s+/g, '')).toContain(row.label.replace(/\s+/g, '')); // prettier-ignore
+        expect(tool('pdffonts', file).split('\n').slice(2).filter(Boolean).every((line) => / yes yes yes /.test(line))).toBe(true); // prettier-ignore
+        const info = tool('pdfinfo', file);
+        expect(info).toMatch(/Tagged:\s+yes/);
+        expect(tool('qpdf', '--check', file)).toContain('No syntax or stream encoding errors');
+      }),
+      { numRuns: 200 },
+    );
+  }, 300_000);
+
+  it('says the same rows as CSV and Markdown, and what looks like markup is text', async () => {
+    await fc.assert(
+      fc.asyncProperty(body, async (one) => {
+        const rows = one.sections.flatMap((section) => section.rows.map((row) => [row.label, (row.keys['windows'] ?? []).map((key) => showStored(key, 'windows')).join(' or ')])); // prettier-ignore
+        const csv = Papa.parse<string[]>(sheetCsv(one).slice(1).trim()).data.slice(1).map((cells) => [cells[2], cells[4]]); // prettier-ignore
+        expect(csv).toEqual(rows);
+        const markdown = sheetMarkdown(one).split('\n').filter((line) => line.startsWith('| ') && !/^\| (---|Command id)/.test(line)).map((line) => line.slice(2, -2).split(' | ').map((cell) => cell.replace(/\\(.)/g, '$1'))); // prettier-ignore
+        expect(markdown.map((cells) => [cells[1], cells[3]])).toEqual(rows);
+        expect(sheetMarkdown(one)).not.toContain('<b>');
+      }),
+      { numRuns: 60 },
+    );
+    const forms = await formsOf(EditionBody.parse({ ...fc.sample(body, { numRuns: 1, seed: 4 })[0]!, platforms: ['windows', 'macos'] })); // prettier-ignore
+    expect(forms.map((form) => form.ending)).toEqual(['csv', 'md', 'pdf']);
+  }, 60_000);
+});

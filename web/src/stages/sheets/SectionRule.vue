@@ -1,0 +1,148 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { SHEET_ORDERS, type SheetFacts, type SheetRule, type SheetSection } from '@crib/core/contract';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** What fills a section: by hand, or a rule with what it names; and in which order. */
+const props = defineProps<{ section: SheetSection; facts: SheetFacts; custom: boolean }>();
+const emit = defineEmits<{ change: [act: (section: SheetSection) => void] }>();
+const workspace = useWorkspace();
+type By = SheetRule['by'];
+const RULES: Record<By, string> = {
+  category: 'A category',
+  place: 'All keys of a place',
+  run: 'A run, in its order',
+  changed: 'Changed in this release',
+  edits: 'All edits of the keyset',
+  'edits since': 'Edits since the last edition',
+  used: 'The most used',
+  key: 'One key with all its modifiers',
+  fixed: 'What cannot be changed',
+  stuck: 'When stuck',
+  coming: 'Coming from another program',
+};
+const ORDERS: Record<(typeof SHEET_ORDERS)[number], string> = { given: 'as given', menu: 'by menu', category: 'by category', alphabet: 'by name', key: 'by key' }; // prettier-ignore
+const catalogue = computed(() => workspace.catalogue);
+const categories = computed(() => [...new Set((catalogue.value?.commands ?? []).map((one) => one.category).filter(Boolean))]); // prettier-ignore
+const can = computed(() => (Object.keys(RULES) as By[]).filter((by) => (by === 'run' ? catalogue.value?.runs.length : by === 'coming' ? props.facts.coming.length : by === 'edits' || by === 'edits since' ? props.custom : true))); // prettier-ignore
+/** A rule with the first of what it can name. */
+function begun(by: By): SheetRule {
+  switch (by) {
+    case 'category':
+      return { by, category: categories.value[0] ?? '' };
+    case 'place':
+      return { by, context: catalogue.value!.contexts[0]!.id };
+    case 'run':
+      return { by, run: catalogue.value!.runs[0]!.id };
+    case 'used':
+      return { by, most: 12 };
+    case 'key':
+      return { by, key: 'S' };
+    case 'coming':
+      return { by, crosswalk: props.facts.coming[0]!.crosswalk };
+    default:
+      return { by };
+  }
+}
+const choose = (by: By | 'hand') => emit('change', (one) => (one.rule = by === 'hand' ? null : begun(by)));
+const named = (rule: SheetRule) => emit('change', (one) => (one.rule = rule));
+</script>
+
+<template>
+  <label class="field"
+    >Filled by
+    <ElSelect
+      :model-value="section.rule?.by ?? 'hand'"
+      size="small"
+      aria-label="Filled by"
+      @update:model-value="choose"
+    >
+      <ElOption value="hand" label="hand" />
+      <ElOption v-for="by in can" :key="by" :value="by" :label="RULES[by]" />
+    </ElSelect>
+  </label>
+  <template v-if="section.rule">
+    <ElSelect
+      v-if="section.rule.by === 'category'"
+      :model-value="section.rule.category"
+      filterable
+      size="small"
+      aria-label="Category"
+      @update:model-value="(category: string) => named({ by: 'category', category })"
+    >
+      <ElOption v-for="one in categories" :key="one" :value="one" :label="one" />
+    </ElSelect>
+    <ElSelect
+      v-else-if="section.rule.by === 'place'"
+      :model-value="section.rule.context"
+      filterable
+      size="small"
+      aria-label="Place"
+      @update:model-value="(context: number) => named({ by: 'place', context })"
+    >
+      <ElOption
+        v-for="one in workspace.tree?.inOrder ?? []"
+        :key="one.id"
+        :value="one.id"
+        :label="workspace.tree!.path(one.id)"
+      />
+    </ElSelect>
+    <ElSelect
+      v-else-if="section.rule.by === 'run'"
+      :model-value="section.rule.run"
+      size="small"
+      aria-label="Run"
+      @update:model-value="(run: number) => named({ by: 'run', run })"
+    >
+      <ElOption v-for="one in catalogue?.runs ?? []" :key="one.id" :value="one.id" :label="one.name" />
+    </ElSelect>
+    <ElInputNumber
+      v-else-if="section.rule.by === 'used'"
+      :model-value="section.rule.most"
+      :min="1"
+      :max="100"
+      size="small"
+      controls-position="right"
+      aria-label="How many"
+      @update:model-value="(most: number | undefined) => named({ by: 'used', most: most ?? 12 })"
+    />
+    <ElInput
+      v-else-if="section.rule.by === 'key'"
+      :model-value="section.rule.key"
+      size="small"
+      maxlength="40"
+      aria-label="Key"
+      @update:model-value="(key) => key && named({ by: 'key', key: String(key) })"
+    />
+    <ElSelect
+      v-else-if="section.rule.by === 'coming'"
+      :model-value="section.rule.crosswalk"
+      size="small"
+      aria-label="From which program"
+      @update:model-value="(crosswalk: number) => named({ by: 'coming', crosswalk })"
+    >
+      <ElOption v-for="one in facts.coming" :key="one.crosswalk" :value="one.crosswalk" :label="one.from" />
+    </ElSelect>
+  </template>
+  <label class="field"
+    >In order
+    <ElSelect
+      :model-value="section.sort"
+      size="small"
+      aria-label="In order"
+      @update:model-value="(sort: SheetSection['sort']) => emit('change', (one) => (one.sort = sort))"
+    >
+      <ElOption v-for="one in SHEET_ORDERS" :key="one" :value="one" :label="ORDERS[one]" />
+    </ElSelect>
+  </label>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  grid-template-columns: 92px 1fr;
+  gap: 8px;
+  align-items: center;
+  margin: 6px 0;
+}
+</style>

@@ -1,0 +1,136 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { ROW_PARTS, SHEET_PAPERS, type SheetLook } from '@crib/core/contract';
+import { leastAt } from '@crib/core/sheet';
+
+/** How a sheet is set: paper, columns, pages, how large the type has to be, and what a row says. */
+const props = defineProps<{ look: SheetLook }>();
+const emit = defineEmits<{ change: [part: Partial<SheetLook>] }>();
+const PAPERS: Record<SheetLook['paper'], string> = { a4: 'A4', letter: 'Letter', a3: 'A3, a poster', pocket: 'Pocket card, folded' }; // prettier-ignore
+const PARTS: Record<(typeof ROW_PARTS)[number], string> = {
+  place: 'Where it works',
+  menu: 'Menu path',
+  note: 'Note',
+  'memory aid': 'Memory aid',
+  origin: 'What was shipped',
+  needs: 'What it needs',
+  then: 'What comes next',
+  sign: 'What the user sees',
+  states: 'States and presses',
+  advice: 'Advice among ways',
+  lesson: 'Lesson',
+  reason: 'Reason of an edit',
+};
+const least = computed(() => (props.look.distance === null ? '' : `no smaller than ${Math.ceil(4 * leastAt(props.look.distance)) / 4} pt`)); // prettier-ignore
+const toggle = (part: (typeof ROW_PARTS)[number], on: boolean) =>
+  emit('change', { parts: ROW_PARTS.filter((one) => (one === part ? on : props.look.parts.includes(one))) });
+</script>
+
+<template>
+  <h3>The paper</h3>
+  <label class="field"
+    >Size
+    <ElSelect
+      :model-value="look.paper"
+      size="small"
+      aria-label="Paper"
+      @update:model-value="(paper: SheetLook['paper']) => emit('change', { paper })"
+    >
+      <ElOption v-for="one in SHEET_PAPERS" :key="one" :value="one" :label="PAPERS[one]" />
+    </ElSelect>
+  </label>
+  <ElCheckbox
+    v-if="look.paper !== 'pocket'"
+    :model-value="look.landscape"
+    label="Landscape"
+    @update:model-value="(on) => emit('change', { landscape: Boolean(on) })"
+  />
+  <label v-if="look.paper !== 'pocket'" class="field"
+    >Columns
+    <ElInputNumber
+      :model-value="look.columns"
+      :min="1"
+      :max="5"
+      size="small"
+      controls-position="right"
+      aria-label="Columns"
+      @update:model-value="(columns: number | undefined) => emit('change', { columns: columns ?? 3 })"
+    />
+  </label>
+  <label class="field"
+    >Pages at the most
+    <ElInputNumber
+      :model-value="look.pages"
+      :min="1"
+      :max="12"
+      size="small"
+      controls-position="right"
+      aria-label="Pages at the most"
+      @update:model-value="(pages: number | undefined) => emit('change', { pages: pages ?? 1 })"
+    />
+  </label>
+  <label class="field"
+    >Read from, in cm
+    <ElInputNumber
+      :model-value="look.distance ?? undefined"
+      :min="20"
+      :max="600"
+      :step="10"
+      size="small"
+      controls-position="right"
+      aria-label="Read from, in cm"
+      placeholder="any"
+      @update:model-value="(distance: number | undefined) => emit('change', { distance: distance ?? null })"
+    />
+  </label>
+  <p v-if="least" class="mid">{{ least }}: a capital is seen under 16 minutes of arc</p>
+  <ElCheckbox
+    :model-value="look.largePrint"
+    label="Large print, 16 pt or more"
+    @update:model-value="(on) => emit('change', { largePrint: Boolean(on) })"
+  />
+  <h3>What a row says</h3>
+  <ElCheckbox
+    v-for="part in ROW_PARTS"
+    :key="part"
+    :model-value="look.parts.includes(part)"
+    :label="PARTS[part]"
+    @update:model-value="(on) => toggle(part, Boolean(on))"
+  />
+  <h3>Besides</h3>
+  <ElCheckbox
+    :model-value="look.sideBySide"
+    label="All platforms side by side"
+    @update:model-value="(on) => emit('change', { sideBySide: Boolean(on) })"
+  />
+  <ElCheckbox
+    :model-value="look.ticks"
+    label="A box to tick before each row"
+    @update:model-value="(on) => emit('change', { ticks: Boolean(on) })"
+  />
+  <ElCheckbox
+    :model-value="look.legend"
+    label="What the signs mean"
+    @update:model-value="(on) => emit('change', { legend: Boolean(on) })"
+  />
+  <ElCheckbox
+    :model-value="look.marksNew"
+    label="Mark what is new since the last edition"
+    @update:model-value="(on) => emit('change', { marksNew: Boolean(on) })"
+  />
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  grid-template-columns: 120px 1fr;
+  gap: 8px;
+  align-items: center;
+  margin-bottom: 6px;
+}
+.el-checkbox {
+  display: flex;
+  height: auto;
+  min-height: 28px;
+}
+</style>

@@ -1,0 +1,86 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, watch } from 'vue';
+import { fit, pageSvg, type SheetLayout } from '@crib/core/sheet';
+import type { EditionBody } from '@crib/core/contract';
+import type { Platform, Style } from '@crib/core/keys';
+import { paperFaces } from '../../parts/faces.ts';
+
+/** The pages of a sheet as they are printed: one layout, drawn; what stands there can be chosen. */
+const props = defineProps<{
+  body: EditionBody;
+  platform: Platform;
+  how: Style;
+  zoom: number;
+  section: number | null;
+}>();
+const emit = defineEmits<{ choose: [section: number, row: number | null]; layout: [layout: SheetLayout] }>();
+paperFaces();
+const platforms = computed(() => (props.body.look.sideBySide ? props.body.platforms : [props.platform]));
+const layout = computed(() => fit(props.body, { platforms: platforms.value, how: props.how }));
+watch(layout, (now) => emit('layout', now), { immediate: true });
+const pages = computed(() =>
+  layout.value.pages.map((page, at) => ({
+    over: page.over,
+    svg: pageSvg(layout.value, page, `${props.body.title}, page ${at + 1}`),
+  })),
+);
+const desk = ref<HTMLElement | null>(null);
+function choose(event: Event) {
+  const group = (event.target as Element).closest<SVGElement>('[data-section]');
+  if (!group) return;
+  const { section, row } = group.dataset;
+  emit('choose', Number(section), row === undefined ? null : Number(row));
+}
+watch(
+  () => props.section,
+  (section) => nextTick(() => desk.value?.querySelector(`[data-section="${section}"]`)?.scrollIntoView({ block: 'nearest' })), // prettier-ignore
+);
+</script>
+
+<template>
+  <div ref="desk" class="desk" tabindex="0" role="region" aria-label="Preview of the page" @click="choose">
+    <div
+      v-for="(page, at) in pages"
+      :key="at"
+      class="leaf"
+      :class="{ over: page.over }"
+      :style="{ width: `${(layout.width * zoom) / 75}px` }"
+    >
+      <p v-if="page.over" class="says">This page is more than the sheet may take.</p>
+      <!-- eslint-disable-next-line vue/no-v-html -- drawn by core, every text escaped -->
+      <div v-html="page.svg"></div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.desk {
+  display: grid;
+  flex: 1;
+  gap: 16px;
+  align-content: start;
+  justify-content: center;
+  min-height: 0;
+  margin: 0 -18px;
+  padding: 20px;
+  overflow: auto;
+  background: var(--desk);
+}
+.leaf :deep(svg) {
+  width: 100%;
+  height: auto;
+}
+.leaf :deep([data-section]) {
+  cursor: pointer;
+}
+.over {
+  outline: 2px solid var(--flag);
+}
+.says {
+  margin: 0;
+  padding: 4px 8px;
+  background: var(--flag-wash);
+  color: var(--flag);
+  font-size: 12.5px;
+}
+</style>
