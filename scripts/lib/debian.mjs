@@ -27,6 +27,7 @@ const PRESENT = {
   xvfb: () => existsSync('/usr/bin/Xvfb'),
   'x11-xkb-utils': () => existsSync('/usr/bin/setxkbmap'),
   xdotool: () => existsSync('/usr/bin/xdotool'),
+  qpdf: () => existsSync('/usr/bin/qpdf'),
 };
 
 /**

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { ProofException } from './sheets.ts';
 import { SavedView } from './editing.ts';
 import { App, Command, CommandWords, Id, Release } from './entities.ts';
 import { LayerChange } from './history.ts';
@@ -131,5 +132,6 @@ export const PublishedEdition = z.object({
   path: z.string(),
   hash: z.string(),
   publishedAt: z.string(),
+  exceptions: z.array(ProofException).default([]),
 });
 export type PublishedEdition = z.infer<typeof PublishedEdition>;

@@ -183,6 +183,8 @@ export type PublicEdition = z.infer<typeof PublicEdition>;
 export const SheetFacts = z.object({
   /** Commands whose shipped keys are others than in the release before. */
   changed: z.array(Id),
+  /** What commands were called in the release before, where that was otherwise. */
+  renamed: z.array(z.object({ command: Id, was: z.string() })),
   /** The last edition, where there is one. */
   last: EditionBody.nullable(),
   /** Crosswalks that lead here: which commands answer to what, the most used first. */
@@ -191,3 +193,14 @@ export const SheetFacts = z.object({
   ),
 });
 export type SheetFacts = z.infer<typeof SheetFacts>;
+
+/** What a proof found wrong and the trainer publishes all the same. */
+export const ProofException = z.object({ finding: z.string().max(500), said: z.string(), because: line(240).min(1) });
+export type ProofException = z.infer<typeof ProofException>;
+/** Publishing a sheet: why what is wrong on it stays, finding by finding. */
+export const SentEdition = z.strictObject({
+  exceptions: z
+    .array(ProofException.omit({ said: true }))
+    .max(200)
+    .default([]),
+});

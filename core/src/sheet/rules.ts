@@ -9,7 +9,7 @@ export interface Ruled {
   readonly command: number;
   readonly note: string;
 }
-export const NO_FACTS: SheetFacts = { changed: [], last: null, coming: [] };
+export const NO_FACTS: SheetFacts = { changed: [], renamed: [], last: null, coming: [] };
 
 /** The commands a rule gives, in the rule’s own order. What it names and is not there any more gives none. */
 export function ruled(

@@ -124,6 +124,16 @@ export const EN = {
   'why.setting': 'A setting changes what it does: {setting}.',
   'why.look at preset': 'It is not in the program as it comes: look whether the preset is loaded.',
 
+  'proof.other keys': '“{quoted}” is not what {command} has: it has {keysOr}.',
+  'proof.no keys': '“{quoted}” is not what {command} has: it has no key.',
+  'proof.renamed': '“{was}” is called {now} in this release.',
+  'proof.count': 'The title says {stated}; there {rows, plural, one {is # row} other {are # rows}}.',
+  'proof.doubled': '{command} stands on the sheet already, under “{where}”.',
+  'proof.empty': 'Nothing stands under “{title}”: it is left out in print.',
+  'proof.missing': '{count, plural, one {# row has} other {# rows have}} no key on {platforms}: {labels}.',
+  'proof.place':
+    '{count, plural, one {# row has a key that does} other {# rows have keys that do}} something else in another place: {labels}. Show where each works.',
+  'proof.untried': 'Nobody has tried the keys of {count, plural, one {# row} other {# rows}} on {platforms}: {labels}.',
   'match.same words': 'the same words',
   'match.like words': 'words of one meaning',
   'match.some words': 'some words in common',

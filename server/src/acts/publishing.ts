@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import type {
   ChangeNotes,
   PublishedEdition,
+  SentEdition,
   SentReissue,
   SentSheet,
   Sheet,
@@ -37,8 +38,11 @@ export const changeSheet = (acting: Acting, id: number, asked: z.output<typeof S
     return loadSheet(db, id);
   });
 
-export const issueSheet = (acting: Acting, id: number): Promise<PublishedEdition> =>
-  act(acting, (db) => publishSheet(acting, db, id));
+export const issueSheet = (
+  acting: Acting,
+  id: number,
+  { exceptions }: z.output<typeof SentEdition>,
+): Promise<PublishedEdition> => act(acting, (db) => publishSheet(acting, db, id, exceptions));
 
 export const notesAt = (acting: Acting, id: number): Promise<ChangeNotes & { editions: PublishedEdition[] }> =>
   look(acting, async (db) => ({ ...(await loadNotes(db, id)), editions: await editionsOf(db, { notesId: id }) }));

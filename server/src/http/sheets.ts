@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { SentSheet } from '@crib/core/contract';
+import { SentEdition, SentSheet } from '@crib/core/contract';
 import { changeSheet, issueSheet, sheetAt } from '../acts/publishing.ts';
 import { idIn, sent } from './errors.ts';
 import type { ActingOf } from './session.ts';
@@ -18,7 +18,7 @@ export function sheetRoutes(acting: ActingOf): Router {
     res.json((await sheetAt(acting(req), idIn(req.params))).editions);
   });
   router.post('/sheets/:id/editions', async (req, res) => {
-    res.status(201).json(await issueSheet(acting(req), idIn(req.params)));
+    res.status(201).json(await issueSheet(acting(req), idIn(req.params), sent(SentEdition, req.body ?? {})));
   });
   return router;
 }

@@ -1,12 +1,21 @@
 import { createHash } from 'node:crypto';
-import type { PublishedEdition } from '@crib/core/contract';
-import { canonicalJson, composeSheet } from '@crib/core/sheet';
+import type { ProofException, PublishedEdition } from '@crib/core/contract';
+import { canonicalJson, composeSheet, proof } from '@crib/core/sheet';
 import { writePreset } from '@crib/core/preset';
-import { refuse } from '@crib/core/error';
+import { problem, refuse, refuseAny } from '@crib/core/error';
+import { say } from '@crib/core/words';
 import { US } from '@crib/core/keys';
 import type { Acting } from '../acts/acting.ts';
 import type { Db } from '../store/db.ts';
-import { insertEdition, insertForms, loadSheet, nextEdition, recipesOf, type FileRecord } from '../store/sheets.ts';
+import {
+  editionsOf,
+  insertEdition,
+  insertForms,
+  loadSheet,
+  nextEdition,
+  recipesOf,
+  type FileRecord,
+} from '../store/sheets.ts';
 import { newAddress, slugOf } from './address.ts';
 import { formsOf } from './forms.ts';
 import { sheetFacts } from './sheet-facts.ts';
@@ -14,16 +23,29 @@ import { sheetFacts } from './sheet-facts.ts';
 export const sha256 = (text: string) => createHash('sha256').update(text, 'utf8').digest('hex');
 
 /** Publishes a sheet as its next edition, with a preset file for each platform when its keyset is a custom one. */
-export async function publishSheet(acting: Acting, db: Db, sheetId: number): Promise<PublishedEdition> {
+export async function publishSheet(
+  acting: Acting,
+  db: Db,
+  sheetId: number,
+  named: readonly Omit<ProofException, 'said'>[] = [],
+): Promise<PublishedEdition> {
   const number = await nextEdition(db, { sheetId });
   const sheet = await loadSheet(db, sheetId);
   const opened = await acting.catalogues.opened(db, sheet.releaseId);
   const { catalogue } = opened;
   const keyboards = acting.catalogues.keyboards([US], catalogue.release.platforms);
   const publishedOn = new Date().toISOString().slice(0, 10);
-  const composed = composeSheet(sheet, opened, keyboards, { number, publishedOn }, await sheetFacts(acting, db, sheet));
+  const facts = await sheetFacts(acting, db, sheet);
+  const composed = composeSheet(sheet, opened, keyboards, { number, publishedOn }, facts);
   if (!composed.sections.some((section) => section.rows.length))
     refuse('empty-sheet', 'There is no command on this sheet. Put some into a section, then publish it.');
+  // What was named for the last edition need not be named again.
+  const [last] = await editionsOf(db, { sheetId });
+  const because = new Map([...(last?.exceptions ?? []), ...named].map((one) => [one.finding, one.because]));
+  const wrong = proof(sheet, composed, opened, keyboards, facts).filter((one) => one.wrong);
+  const unnamed = wrong.filter((one) => !because.has(one.key));
+  refuseAny(unnamed.map((one) => problem('proof', `${say(one.said)} Mend it, or say why it stays.`)));
+  const exceptions = wrong.map((one) => ({ finding: one.key, said: say(one.said), because: because.get(one.key)! }));
   const body = canonicalJson(composed);
   const keyset = catalogue.keysets.find((one) => one.id === sheet.keysetId)!;
   const recipes = keyset.kind === 'custom' ? await recipesOf(db, sheet.appId) : [];
@@ -42,6 +64,7 @@ export async function publishSheet(acting: Acting, db: Db, sheetId: number): Pro
     slug: slugOf(sheet.title),
     body,
     hash: sha256(body),
+    exceptions,
     howToLoad: recipes.map((recipe) => recipe.howToLoad).join('\n'),
   };
   const made = await insertEdition(db, edition, onePerName(files), acting.actor);

@@ -1,6 +1,8 @@
 import { EditionBody, type Sheet, type SheetFacts } from '@crib/core/contract';
 import { comingFrom } from '@crib/core/crosswalk';
 import { US, showStored } from '@crib/core/keys';
+import type { Opened } from '@crib/core/keyset';
+import type { Lineage } from '@crib/core/release';
 import { changedKeys } from '@crib/core/sheet';
 import type { Acting } from '../acts/acting.ts';
 import { appBySlug, releasesOf } from '../store/apps.ts';
@@ -8,6 +10,15 @@ import { crosswalkAt, crosswalksOf } from '../store/crosswalks.ts';
 import type { Db } from '../store/db.ts';
 import { lastEdition } from '../store/sheets.ts';
 import { lineageFrom } from './notes.ts';
+
+/** What commands were called in an earlier release, where that was otherwise. */
+const renamedSince = (before: Opened, now: Opened, lineage: Lineage): SheetFacts['renamed'] =>
+  now.catalogue.commands.flatMap(({ id, label }) =>
+    lineage.commands.back(id).flatMap((old) => {
+      const was = before.commands.get(old)?.label;
+      return was === undefined || was === label ? [] : [{ command: id, was }];
+    }),
+  );
 
 /** What a sheet is made from besides its release and keyset: the release before, its last edition, other programs. */
 export async function sheetFacts(
@@ -42,6 +53,7 @@ export async function sheetFacts(
   }
   return {
     changed: before && lineage ? changedKeys(before, now, lineage, keyboards) : [],
+    renamed: before && lineage ? renamedSince(before, now, lineage) : [],
     last: last === null ? null : EditionBody.parse(JSON.parse(last)),
     coming,
   };

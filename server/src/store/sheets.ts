@@ -1,5 +1,13 @@
 import { SheetLook } from '@crib/core/contract';
-import type { EditionFile, PublishedEdition, Recipe, SentSheet, Sheet, SheetSection } from '@crib/core/contract';
+import type {
+  EditionFile,
+  ProofException,
+  PublishedEdition,
+  Recipe,
+  SentSheet,
+  Sheet,
+  SheetSection,
+} from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { first, rows, type Db } from './db.ts';
 
@@ -107,13 +115,15 @@ export interface EditionRecord {
   readonly body: string;
   readonly hash: string;
   readonly howToLoad: string;
+  /** What was wrong and was published all the same, with why. */
+  readonly exceptions?: readonly ProofException[];
 }
 
 export interface FileRecord extends Omit<EditionFile, 'bytes'> {
   readonly body: string;
 }
 
-const PUBLISHED = `number, address, '/s/' || slug || '/' || address AS path, hash, published_at AS "publishedAt"`;
+const PUBLISHED = `number, address, '/s/' || slug || '/' || address AS path, hash, published_at AS "publishedAt", exceptions`;
 
 export async function insertEdition(
   db: Db,
@@ -123,8 +133,8 @@ export async function insertEdition(
 ): Promise<PublishedEdition> {
   const made = await first<PublishedEdition & { id: number }>(
     db,
-    `INSERT INTO edition (sheet_id, notes_id, number, address, slug, body, hash, how_to_load, published_by)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) RETURNING id, ${PUBLISHED}`,
+    `INSERT INTO edition (sheet_id, notes_id, number, address, slug, body, hash, how_to_load, published_by, exceptions)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) RETURNING id, ${PUBLISHED}`,
     [
       'sheetId' in edition.of ? edition.of.sheetId : null,
       'notesId' in edition.of ? edition.of.notesId : null,
@@ -135,6 +145,7 @@ export async function insertEdition(
       edition.hash,
       edition.howToLoad,
       editorId,
+      JSON.stringify(edition.exceptions ?? []),
     ],
   );
   const { id, ...published } = made!;

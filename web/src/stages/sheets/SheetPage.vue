@@ -9,6 +9,7 @@ import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import ProofPanel from './ProofPanel.vue';
 import RuledRows from './RuledRows.vue';
 import SectionRows from './SectionRows.vue';
 import SectionRule from './SectionRule.vue';
@@ -19,9 +20,22 @@ import { move, useSheet } from './useSheet.ts';
 
 const workspace = useWorkspace();
 const { route, router, kept, set, platform, style, luggage } = usePlace();
-const { sheet, problems, unsaved, busy, body, load, change, save, publish, addRow, addSection } = useSheet(() =>
-  Number(route.params['sheet']),
-);
+const {
+  sheet,
+  problems,
+  unsaved,
+  busy,
+  body,
+  findings,
+  because,
+  mend,
+  load,
+  change,
+  save,
+  publish,
+  addRow,
+  addSection,
+} = useSheet(() => Number(route.params['sheet']));
 onMounted(load);
 watch(() => route.params['sheet'], load);
 onBeforeRouteLeave(() => !unsaved.value || confirm('The sheet has unsaved changes. Leave without saving?'));
@@ -57,6 +71,12 @@ function removeSection() {
   change((draft) => draft.sections.splice(section.value, 1));
   section.value = Math.max(0, section.value - 1);
 }
+/** What is wrong is shown first, unless it was said why it stays. */
+async function issue() {
+  if (findings.value.some((one) => one.wrong && !because.value.get(one.key)?.trim()))
+    await set({ view: 'proof' }, true);
+  await publish();
+}
 async function gone() {
   unsaved.value = false;
   await router.push({ name: 'sheets', query: luggage.value });
@@ -72,6 +92,7 @@ async function gone() {
       <h2>Sections</h2>
       <p class="mid">{{ rowsInAll }} lines</p>
       <IndexLine :on="view === 'look'" @click="set({ view: 'look' }, true)">The page</IndexLine>
+      <IndexLine :on="view === 'proof'" :count="findings.length" @click="set({ view: 'proof' }, true)">Proof</IndexLine>
       <h3>Its sections</h3>
       <IndexLine
         v-for="(one, index) in sheet.sections"
@@ -114,7 +135,7 @@ async function gone() {
       <span class="end">
         <span role="status" class="state">{{ busy ? 'Saving…' : unsaved ? 'Not saved yet' : 'Saved' }}</span>
         <button type="button" class="btn" :disabled="!unsaved || busy" @click="save">Save</button>
-        <button type="button" class="btn primary" :disabled="busy || rowsInAll === 0" @click="publish">
+        <button type="button" class="btn primary" :disabled="busy || rowsInAll === 0" @click="issue">
           Publish edition {{ (sheet.editions[0]?.number ?? 0) + 1 }}
         </button>
       </span>
@@ -135,7 +156,16 @@ async function gone() {
     />
 
     <template #margin>
-      <template v-if="view === 'look'">
+      <ProofPanel
+        v-if="view === 'proof'"
+        :findings="findings"
+        :because="because"
+        :sections="sheet.sections"
+        @mend="mend"
+        @because="(key, text) => because.set(key, text)"
+        @choose="(at) => (section = at)"
+      />
+      <template v-else-if="view === 'look'">
         <h2>The page</h2>
         <div class="field">
           <EditionLanguage

@@ -1,5 +1,5 @@
 import { computed, ref, shallowRef } from 'vue';
-import { composeSheet } from '@crib/core/sheet';
+import { composeSheet, mended, proof, type Finding } from '@crib/core/sheet';
 import type { Problem } from '@crib/core/error';
 import type { PublishedEdition, SentSheet, Sheet, SheetFacts, SheetSection } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
@@ -25,6 +25,7 @@ export function useSheet(id: () => number) {
     problems.value = [];
     try {
       sheet.value = await ask<Loaded>('GET', `/api/sheets/${id()}`);
+      because.value = new Map(sheet.value.editions[0]?.exceptions.map((one) => [one.finding, one.because]));
       unsaved.value = false;
     } catch (error) {
       problems.value = problemsOf(error);
@@ -55,7 +56,8 @@ export function useSheet(id: () => number) {
     if (unsaved.value && !(await save())) return;
     busy.value = true;
     try {
-      const edition = await ask<PublishedEdition>('POST', `/api/sheets/${id()}/editions`);
+      const exceptions = findings.value.flatMap(({ key, wrong }) => (wrong && because.value.get(key)?.trim() ? [{ finding: key, because: because.value.get(key)!.trim() }] : [])); // prettier-ignore
+      const edition = await ask<PublishedEdition>('POST', `/api/sheets/${id()}/editions`, { exceptions });
       sheet.value = { ...sheet.value!, editions: [edition, ...sheet.value!.editions] };
       await workspace.reload();
     } catch (error) {
@@ -71,9 +73,33 @@ export function useSheet(id: () => number) {
     const publishedOn = new Date().toISOString().slice(0, 10);
     return composeSheet(sheet.value, opened, keyboards, { number, publishedOn }, sheet.value.facts);
   });
+  const findings = computed(() => {
+    const { opened, keyboards } = workspace;
+    return sheet.value && body.value && opened
+      ? proof(sheet.value, body.value, opened, keyboards, sheet.value.facts)
+      : [];
+  });
+  /** Why what is wrong stays, by finding: what was named for the last edition stands there already. */
+  const because = ref(new Map<string, string>());
+  const mend = (finding: Finding) => change((draft) => Object.assign(draft, mended(draft, finding)));
   const addRow = (section: number, command: number) =>
     change((draft) => draft.sections[section]?.rows.push({ command, note: '', lesson: null }));
   const addSection = (title: string) =>
     change((draft) => draft.sections.push({ title, rule: null, sort: 'given', rows: [], leftOut: [] } satisfies SheetSection)); // prettier-ignore
-  return { sheet, problems, unsaved, busy, body, load, change, save, publish, addRow, addSection };
+  return {
+    sheet,
+    problems,
+    unsaved,
+    busy,
+    body,
+    findings,
+    because,
+    mend,
+    load,
+    change,
+    save,
+    publish,
+    addRow,
+    addSection,
+  };
 }
