@@ -35,15 +35,15 @@ const SPOKEN: Readonly<Record<string, string>> = {
   pea: 'P', pee: 'P', cue: 'Q', queue: 'Q', are: 'R', ess: 'S', tea: 'T', tee: 'T', you: 'U', vee: 'V', ex: 'X', why: 'Y', wye: 'Y', zed: 'Z', zee: 'Z',
 }; // prettier-ignore
 const LETTER = `(?:${Object.keys(SPOKEN).join('|')})`;
-const JOIN = '(?:\\s*\\+\\s*|-|\\s+plus\\s+|\\s+and\\s+|\\s+)';
-const HELD = `(?:(?:${MODIFIER})${JOIN})+(?:${NAMED}|${LETTER}(?![\\p{L}])|[\\p{L}\\p{N}](?![\\p{L}\\p{N}])|[,./;])`;
-const SIGNED = `${SIGN}+\\s*(?:${NAMED}|[\\p{L}\\p{N}](?![\\p{L}\\p{N}]))`;
+const JOIN = '(?:\\s{0,3}\\+\\s{0,3}|-|\\s{1,3}plus\\s{1,3}|\\s{1,3}and\\s{1,3}|\\s{1,3})';
+const HELD = `(?:(?:${MODIFIER})${JOIN}){1,4}(?:${NAMED}|${LETTER}(?![\\p{L}])|[\\p{L}\\p{N}](?![\\p{L}\\p{N}])|[,./;])`;
+const SIGNED = `${SIGN}{1,4}\\s{0,3}(?:${NAMED}|[\\p{L}\\p{N}](?![\\p{L}\\p{N}]))`;
 const VERB = '(?:press(?:ing|es)?|hit(?:ting|s)?|push(?:ing)?|tap(?:ping)?|strike|striking|type|typing|use|using|hold(?:ing)?)(?: and hold)?(?: down)?(?: the)?'; // prettier-ignore
-const LONE = `(?<=\\b${VERB}\\s+)(?:${NAMED}|[\\p{L}\\p{N}](?![\\p{L}\\p{N}]))`;
-const KEYED = `(?:${NAMED}|[\\p{L}\\p{N}])(?=\\s+key\\b)`;
-const ON = `(?<=\\b(?:on|with|is|by)\\s+)(?:[B-HJ-Z]|f(?:1\\d|2[0-4]|[1-9]))(?![\\p{L}\\p{N}])`;
+const LONE = `(?<=\\b${VERB}\\s{1,3})(?:${NAMED}|[\\p{L}\\p{N}](?![\\p{L}\\p{N}]))`;
+const KEYED = `(?:${NAMED}|[\\p{L}\\p{N}])(?=\\s{1,3}key\\b)`;
+const ON = `(?<=\\b(?:on|with|is|by)\\s{1,3})(?:[B-HJ-Z]|f(?:1\\d|2[0-4]|[1-9]))(?![\\p{L}\\p{N}])`;
 const BARE = `(?<![\\p{L}\\p{N}])f(?:1\\d|2[0-4]|[1-9])(?![\\p{L}\\p{N}])`;
-const BEGINS = `(?<=^|[.;:!?]\\s+)(?:(?:${NAMED})(?=\\s+(?!(?:is|was|has)\\b)\\p{Ll}+s\\b)|[B-HJ-Z](?=\\s+\\p{Ll}))`;
+const BEGINS = `(?<=^|[.;:!?]\\s{1,3})(?:(?:${NAMED})(?=\\s{1,3}(?!(?:is|was|has)\\b)\\p{Ll}+s\\b)|[B-HJ-Z](?=\\s{1,3}\\p{Ll}))`;
 const KEYS = new RegExp(`(?<![\\p{L}\\p{N}])(?:${[HELD, SIGNED, LONE, KEYED, ON, BARE, BEGINS].join('|')})`, 'giu');
 /** Single letters count as keys only where they are capitals, or something says that they are pressed. */
 const CAPITALS = /^[\p{Ll}]$/u;
@@ -56,10 +56,10 @@ const LONGEST = 2000;
 export function keysIn(text: string): KeyMention[] {
   return [...text.slice(0, LONGEST).matchAll(KEYS)].flatMap((found): KeyMention[] => {
     const [span] = found;
-    if (CAPITALS.test(span) && !new RegExp(`${VERB}\\s+$`, 'iu').test(text.slice(0, found.index)) && !/^\s+key\b/i.test(text.slice(found.index + span.length))) return []; // prettier-ignore
+    if (CAPITALS.test(span) && !new RegExp(`${VERB}\\s{1,3}$`, 'iu').test(text.slice(0, found.index)) && !/^\s+key\b/i.test(text.slice(found.index + span.length))) return []; // prettier-ignore
     const plain = span
       .replace(new RegExp(`(?<=[\\s+-])${LETTER}$`, 'iu'), (word) => SPOKEN[word.toLowerCase()]!)
-      .replace(/\s+(?:plus|and)\s+/gi, '+');
+      .replace(/\s{1,3}(?:plus|and)\s{1,3}/gi, '+');
     const read = readShortcuts(plain, { suggest: false });
     const list = read.kind === 'read' ? read.shortcuts : read.kind === 'choice' ? read.readings.flatMap((one) => ('shortcuts' in one ? one.shortcuts : [])) : []; // prettier-ignore
     const shortcuts = [...new Set(list.map(writeStored))].filter((one) => parseStored(one).strokes.length === 1);

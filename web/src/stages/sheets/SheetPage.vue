@@ -112,6 +112,14 @@ async function gone() {
         />
         <button class="btn" type="submit">Add</button>
       </form>
+      <template v-if="sheet.editions.length">
+        <h3>Published</h3>
+        <p v-for="edition in sheet.editions" :key="edition.number">
+          <a :href="edition.path" target="_blank" rel="noopener">Edition {{ edition.number }}</a>
+          <span class="mid figures">{{ edition.publishedAt.slice(0, 10) }}</span>
+        </p>
+        <p><RouterLink :to="{ name: 'handouts', query: luggage }">All handouts</RouterLink></p>
+      </template>
     </template>
 
     <h1>
@@ -209,14 +217,6 @@ async function gone() {
             @update:model-value="(text) => change((draft) => (draft.independence = String(text)))"
         /></label>
         <SheetLook :look="sheet.look" @change="(part) => change((draft) => Object.assign(draft.look, part))" />
-        <template v-if="sheet.editions.length">
-          <h2>Published</h2>
-          <p v-for="edition in sheet.editions" :key="edition.number">
-            <a :href="edition.path" target="_blank" rel="noopener">Edition {{ edition.number }}</a>
-            <span class="mid figures">{{ edition.publishedAt.slice(0, 10) }}</span>
-          </p>
-          <p><RouterLink :to="{ name: 'handouts', query: luggage }">All handouts</RouterLink></p>
-        </template>
         <div class="actions"><DeleteThing kind="sheet" :id="sheet.id" :name="sheet.title" @deleted="gone" /></div>
       </template>
       <template v-else>

@@ -1,0 +1,73 @@
+import { execFileSync } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { margin } from '../made.ts';
+import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
+
+test('a sheet is filled by rules, set for its paper, proofed, mended, published with a named exception, and read as PDF', async ({
+  page,
+}, info) => {
+  const heard = complaints(page);
+  await signIn(page);
+  await page.goto('/sheets/fathomry/7.0');
+  await page.getByLabel('Title').fill('Checking soundings');
+  await pick(page, 'With the keys of', 'School set');
+  await page.getByRole('button', { name: 'Compose it' }).click();
+  const preview = page.getByRole('region', { name: 'Preview of the page' });
+  const index = page.getByRole('navigation', { name: 'Index' });
+  const add = async (title: string) => {
+    await page.getByLabel('Title of a new section').fill(title);
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+  };
+  await add('In its order');
+  await pick(page, 'Filled by', 'A run, in its order');
+  await pick(page, 'Run', 'Checking soundings');
+  await expect(preview.getByRole('img')).toContainText('Place sounding');
+  await add('Ours');
+  await pick(page, 'Filled by', 'All edits of the keyset');
+  const rows = async () => Number(/(\d+) rows by its rule/.exec(await margin(page).innerText())![1]);
+  const all = await rows();
+  expect(all).toBeGreaterThan(5);
+  await margin(page).getByRole('button', { name: /^Leave .* out$/ }).first().click(); // prettier-ignore
+  expect(await rows()).toBe(all - 1);
+  await margin(page).getByRole('button', { name: /^Pin / }).last().click(); // prettier-ignore
+  await expectNoBarriers(page, 'a section by rule');
+
+  // Larger paper takes larger type; large print takes more pages, and says so where they are too many.
+  const size = async () => Number(/^([\d.]+) pt/.exec(await page.getByText(/ pt, /).first().innerText())![1]); // prettier-ignore
+  await index.getByRole('button', { name: 'The page' }).click();
+  const small = await size();
+  await pick(page, 'Paper', 'A3, a poster');
+  expect(await size()).toBeGreaterThan(small);
+  await pick(page, 'Paper', 'Pocket card, folded');
+  await margin(page).getByText('Large print, 16 pt or more').click();
+  await expect(preview.getByText('This page is more than the sheet may take.').first()).toBeVisible();
+  await pick(page, 'Paper', 'A4');
+  await margin(page).getByText('Large print, 16 pt or more').click();
+  await expectNoBarriers(page, 'how a page is set');
+
+  // A stale line in a text is found, and mended with one press; another stays, and it is said why.
+  await margin(page).getByLabel('Above the sections').fill('Hit F9 to place a sounding. Shift Q traces the shoreline.');
+  await page.getByRole('button', { name: 'Publish edition 1' }).click();
+  await expect(margin(page).getByRole('heading', { name: 'Proof' })).toBeVisible();
+  await expect(margin(page).getByText('“F9” is not what Place sounding has')).toBeVisible();
+  await expectNoBarriers(page, 'a proof');
+  await margin(page).getByRole('button', { name: 'Mend it' }).first().click();
+  await expect(margin(page).getByText('“F9” is not what Place sounding has')).toBeHidden();
+  await page.getByRole('button', { name: 'Publish edition 1' }).click();
+  await expect(page.getByText(/Mend it, or say why it stays\./).first()).toBeVisible();
+  await margin(page).getByLabel(/^Why it stays: “Shift Q”/).fill('The old keys, for a laugh.'); // prettier-ignore
+  await page.getByRole('button', { name: 'Publish edition 1' }).click();
+  const link = index.getByRole('link', { name: 'Edition 1' });
+  await expect(link).toBeVisible();
+  const path = (await link.getAttribute('href'))!;
+  const pdf = await page.request.get(`/public/editions/${path.split('/').at(-1)}/sheet.pdf`);
+  const file = info.outputPath('sheet.pdf');
+  writeFileSync(file, await pdf.body());
+  const text = execFileSync('pdftotext', [file, '-'], { encoding: 'utf8' });
+  expect(text.replace(/\s+/g, ' ')).toContain('Hit S to place a sounding.');
+  expect(text).toContain('Fathomry 7.0 with the School set');
+  const md = await (await page.request.get(`/public/editions/${path.split('/').at(-1)}/sheet.md`)).text();
+  expect(md).toContain('## In its order');
+  expect(heard).toEqual([]);
+});
