@@ -102,12 +102,13 @@ describe('an edition', () => {
   });
 
   it('does not change with what it was made from; the next one does', async () => {
-    const before = JSON.stringify(await open());
+    const told = async () => { const { standing: _frame, ...rest } = await open(); return JSON.stringify(rest); }; // prettier-ignore
+    const before = await told();
     const { revision } = await client.must<Sheet>('GET', `/api/sheets/${sheet.id}`);
     await put([{ title: 'Other', rows: [{ command: catalogue.commands[1]!.id, note: '', lesson: null }] }], revision);
     const second = await client.must<PublishedEdition>('POST', `/api/sheets/${sheet.id}/editions`);
     expect(second.number).toBe(2);
-    expect(JSON.stringify(await open())).toBe(before);
+    expect(await told()).toBe(before);
     const both = await client.must<PublishedEdition[]>('GET', `/api/sheets/${sheet.id}/editions`);
     expect(both.map((one) => one.number)).toEqual([2, 1]);
   });
@@ -136,6 +137,24 @@ describe('an edition', () => {
     for (const path of ['/api/apps', `/api/sheets/${sheet.id}`, `/api/releases/${catalogue.release.id}`]) {
       expect(await learner.ask('GET', path)).toMatchObject({ status: 401, body: { code: 'not-signed-in' } });
     }
+  });
+
+  it('is withdrawn once, with a reason; its page leads to what stands, its files say so first, and its body stays', async () => {
+    const before = await open();
+    const made = await client.must<PublishedEdition>('POST', `/api/sheets/${sheet.id}/editions`);
+    expect((await open()).standing).toEqual({ withdrawn: null, newer: { number: made.number, path: made.path } });
+    const withdraw = (address: string) => client.ask('POST', `/api/editions/${address}/withdrawal`, { because: 'A line was wrong.' }); // prettier-ignore
+    expect((await withdraw(edition.address)).status).toBe(201);
+    expect((await withdraw(edition.address)).status).toBe(409);
+    const after = await open();
+    expect(after.standing.withdrawn).toMatchObject({ because: 'A line was wrong.' });
+    expect([after.body, after.hash]).toEqual([before.body, before.hash]);
+    const pdf = (query: string) => fetch(`${server.address()}/public/editions/${edition.address}/sheet.pdf${query}`, { redirect: 'manual' }); // prettier-ignore
+    expect([(await pdf('')).status, (await pdf('')).headers.get('location'), (await pdf('?kept')).status]).toEqual([302, edition.path, 200]); // prettier-ignore
+    // One that was withdrawn takes nobody’s place.
+    await withdraw(made.address);
+    expect((await open()).standing.newer?.number).not.toBe(made.number);
+    expect((await learner.ask('POST', `/api/editions/${made.address}/withdrawal`, { because: 'x' })).status).toBe(401);
   });
 });
 

@@ -133,5 +133,6 @@ export const PublishedEdition = z.object({
   hash: z.string(),
   publishedAt: z.string(),
   exceptions: z.array(ProofException).default([]),
+  withdrawn: z.object({ on: z.iso.date(), because: z.string() }).nullable().default(null),
 });
 export type PublishedEdition = z.infer<typeof PublishedEdition>;

@@ -169,6 +169,15 @@ export const EditionFile = z.object({
 });
 export type EditionFile = z.infer<typeof EditionFile>;
 
+/** What became of an edition since: it says so around a body that never changes. */
+export const EditionStanding = z.object({
+  withdrawn: z.object({ on: z.iso.date(), because: z.string() }).nullable(),
+  /** The newest edition that stands, where that is a later one. */
+  newer: z.object({ number: Id, path: z.string() }).nullable(),
+});
+export type EditionStanding = z.infer<typeof EditionStanding>;
+export const SentWithdrawal = z.strictObject({ because: line(240).min(1) });
+
 /** What anyone who has the address can see. */
 export const PublicEdition = z.object({
   address: z.string(),
@@ -176,6 +185,7 @@ export const PublicEdition = z.object({
   body: z.discriminatedUnion('format', [EditionBody, ChangesBody]),
   files: z.array(EditionFile),
   howToLoad: z.string(),
+  standing: EditionStanding,
 });
 export type PublicEdition = z.infer<typeof PublicEdition>;
 

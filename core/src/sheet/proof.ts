@@ -118,25 +118,29 @@ function together(
   const found: [FindingKind, Said, Mend | null][] = [];
   for (const platform of body.platforms) {
     const without = rows.filter((row) => !row.keys[platform]?.length && body.platforms.some((one) => row.keys[one]?.length)); // prettier-ignore
-    if (without.length) found.push(['missing', said('proof.missing', { labels: listed(without), count: without.length, platforms: { platforms: [platform] } }), null]); // prettier-ignore
+    if (without.length) found.push(['missing', said('proof.missing', { ...listed(without), platforms: { platforms: [platform] } }), null]); // prettier-ignore
   }
   const weighed = opened.weighed(sheet.keysetId, keyboards);
   const elsewhere = rows.filter((row) => {
     const command = ids.get(row.command)!;
     return keyboards.platforms.some((platform) => weighed.on(platform).of(command).some((held) => weighed.near(held.shortcut).some(({ held: other, how }) => how === 'meet' && other.command !== command && other.context !== held.context && weighed.on(platform).of(other.command).includes(other)))); // prettier-ignore
   });
-  if (elsewhere.length && !sheet.look.parts.includes('place')) found.push(['place', said('proof.place', { labels: listed(elsewhere), count: elsewhere.length }), { by: 'showing places' }]); // prettier-ignore
+  if (elsewhere.length && !sheet.look.parts.includes('place')) found.push(['place', said('proof.place', { ...listed(elsewhere), }), { by: 'showing places' }]); // prettier-ignore
   const shipped = opened.shipped;
   if (shipped?.kind === 'shipped')
     for (const platform of body.platforms) {
       const untried = unverifiedOn(shipped, platform);
       const mine = rows.filter((row) => untried.has(ids.get(row.command)!) && (row.keys[platform]?.length ?? 0) > 0 && !row.shipped[platform]); // prettier-ignore
-      if (mine.length) found.push(['untried', said('proof.untried', { labels: listed(mine), count: mine.length, platforms: { platforms: [platform] } }), null]); // prettier-ignore
+      if (mine.length) found.push(['untried', said('proof.untried', { ...listed(mine), platforms: { platforms: [platform] } }), null]); // prettier-ignore
     }
   return found;
 }
-/** The first few of rows by name. */
-const listed = (rows: readonly { readonly label: string }[]) => rows.slice(0, 4).map((row) => row.label).join(', ') + (rows.length > 4 ? ', …' : ''); // prettier-ignore
+/** The first few of rows by name, and how many there are. */
+const listed = (rows: readonly { readonly label: string }[]) => ({
+  labels: rows.slice(0, 3).map((row) => row.label).join(', '),
+  more: Math.max(0, rows.length - 3),
+  count: rows.length,
+}); // prettier-ignore
 
 /** A sheet with a finding mended; what names no row or text stays as it is. */
 export function mended<Made extends Pick<Sheet, 'title' | 'intro' | 'sections' | 'look'>>(

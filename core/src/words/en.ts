@@ -130,10 +130,12 @@ export const EN = {
   'proof.count': 'The title says {stated}; there {rows, plural, one {is # row} other {are # rows}}.',
   'proof.doubled': '{command} stands on the sheet already, under “{where}”.',
   'proof.empty': 'Nothing stands under “{title}”: it is left out in print.',
-  'proof.missing': '{count, plural, one {# row has} other {# rows have}} no key on {platforms}: {labels}.',
+  'proof.missing':
+    '{count, plural, one {# row has} other {# rows have}} no key on {platforms}: {labels}{more, plural, =0 {} other { and # more}}.',
   'proof.place':
-    '{count, plural, one {# row has a key that does} other {# rows have keys that do}} something else in another place: {labels}. Show where each works.',
-  'proof.untried': 'Nobody has tried the keys of {count, plural, one {# row} other {# rows}} on {platforms}: {labels}.',
+    '{count, plural, one {# row has a key that does} other {# rows have keys that do}} something else in another place: {labels}{more, plural, =0 {} other { and # more}}. Show where each works.',
+  'proof.untried':
+    'Nobody has tried the keys of {count, plural, one {# row} other {# rows}} on {platforms}: {labels}{more, plural, =0 {} other { and # more}}.',
   'match.same words': 'the same words',
   'match.like words': 'words of one meaning',
   'match.some words': 'some words in common',

@@ -28,6 +28,8 @@ export const LEARNER_DE: Readonly<Record<LearnerCode, string>> = {
   'page.fetching': 'Das Blatt wird geholt …',
   'page.now': 'jetzt',
   'page.no key': 'keine Taste',
+  'page.withdrawn': 'Zurückgezogen am {on}.',
+  'page.newer': 'Ausgabe {number} ist an ihre Stelle getreten.',
   'row.shipped': 'ausgeliefert: {keys}',
   'row.shipped none': 'ohne Taste ausgeliefert',
   'row.needs': 'braucht: {text}',

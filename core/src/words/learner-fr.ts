@@ -28,6 +28,8 @@ export const LEARNER_FR: Readonly<Record<LearnerCode, string>> = {
   'page.fetching': 'Chargement de la fiche…',
   'page.now': 'maintenant',
   'page.no key': 'aucune touche',
+  'page.withdrawn': 'Retirée le {on}.',
+  'page.newer': 'L’édition {number} l’a remplacée.',
   'row.shipped': 'd’origine : {keys}',
   'row.shipped none': 'sans touche d’origine',
   'row.needs': 'il faut : {text}',

@@ -32,6 +32,8 @@ export const LEARNER_EN = {
   'page.fetching': 'Fetching the sheet…',
   'page.now': 'now',
   'page.no key': 'no key',
+  'page.withdrawn': 'Withdrawn on {on}.',
+  'page.newer': 'Edition {number} has taken its place.',
   'row.shipped': 'shipped: {keys}',
   'row.shipped none': 'shipped without a key',
   'row.needs': 'needs: {text}',

@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import type {
   ChangeNotes,
+  EditionStanding,
   PublishedEdition,
   SentEdition,
   SentReissue,
@@ -15,7 +16,7 @@ import { publishSheet } from '../publish/publish.ts';
 import { sheetFacts } from '../publish/sheet-facts.ts';
 import { appBySlug } from '../store/apps.ts';
 import { loadNotes } from '../store/notes.ts';
-import { editionsOf, insertSheet, loadSheet, updateSheet } from '../store/sheets.ts';
+import { editionAt, editionsOf, insertSheet, loadSheet, standingOf, updateSheet, withdraw } from '../store/sheets.ts';
 import { act, look, type Acting } from './acting.ts';
 
 type SheetFound = Sheet & { readonly releaseId: number };
@@ -43,6 +44,13 @@ export const issueSheet = (
   id: number,
   { exceptions }: z.output<typeof SentEdition>,
 ): Promise<PublishedEdition> => act(acting, (db) => publishSheet(acting, db, id, exceptions));
+
+/** Withdraws an edition; it stays readable, and says so. */
+export const withdrawEdition = (acting: Acting, address: string, because: string): Promise<EditionStanding> =>
+  act(acting, async (db) => {
+    await withdraw(db, address, because, acting.actor);
+    return standingOf(db, (await editionAt(db, address)).id);
+  });
 
 export const notesAt = (acting: Acting, id: number): Promise<ChangeNotes & { editions: PublishedEdition[] }> =>
   look(acting, async (db) => ({ ...(await loadNotes(db, id)), editions: await editionsOf(db, { notesId: id }) }));

@@ -2,7 +2,7 @@ import { Router, type Response } from 'express';
 import { PublicEdition } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import type { Pool } from '../store/db.ts';
-import { editionAt, fileText, filesOf, formAt } from '../store/sheets.ts';
+import { editionAt, fileText, filesOf, formAt, standingOf } from '../store/sheets.ts';
 
 /** What learners get without an account: published editions, by their address, and nothing else. */
 export function publicRoutes(pool: Pool): Router {
@@ -20,6 +20,7 @@ export function publicRoutes(pool: Pool): Router {
       hash,
       howToLoad,
       files,
+      standing: await standingOf(pool, id),
       body: PublicEdition.shape.body.parse(JSON.parse(body)),
     };
     res.json(edition);
@@ -31,7 +32,10 @@ export function publicRoutes(pool: Pool): Router {
   // Made when the edition was published: nothing is computed for a reader.
   for (const ending of ['csv', 'md', 'pdf'] as const) {
     router.get(`/editions/:address/sheet.${ending}`, async (req, res) => {
-      const { id, slug } = await editionAt(pool, String(req.params['address']));
+      const { id, slug, address } = await editionAt(pool, String(req.params['address']));
+      // A file that was withdrawn answers with the page that says so; from there it is still to be had.
+      if (!('kept' in req.query) && (await standingOf(pool, id)).withdrawn)
+        return res.redirect(`/s/${slug}/${address}`);
       const form = await formAt(pool, id, ending);
       if (!form) return refuse('not-found', 'This sheet is not published in that form.');
       download(res, `${slug}.${ending}`, form.type, form.content);

@@ -1,6 +1,6 @@
 import { Router } from 'express';
-import { SentEdition, SentSheet } from '@crib/core/contract';
-import { changeSheet, issueSheet, sheetAt } from '../acts/publishing.ts';
+import { SentEdition, SentSheet, SentWithdrawal } from '@crib/core/contract';
+import { changeSheet, issueSheet, sheetAt, withdrawEdition } from '../acts/publishing.ts';
 import { idIn, sent } from './errors.ts';
 import type { ActingOf } from './session.ts';
 
@@ -19,6 +19,10 @@ export function sheetRoutes(acting: ActingOf): Router {
   });
   router.post('/sheets/:id/editions', async (req, res) => {
     res.status(201).json(await issueSheet(acting(req), idIn(req.params), sent(SentEdition, req.body ?? {})));
+  });
+  router.post('/editions/:address/withdrawal', async (req, res) => {
+    const { because } = sent(SentWithdrawal, req.body);
+    res.status(201).json(await withdrawEdition(acting(req), req.params.address, because));
   });
   return router;
 }

@@ -68,7 +68,7 @@ async function grant(client: pg.Client, serverRole: string) {
   await client.query(`
     GRANT USAGE ON SCHEMA ${SCHEMA} TO ${role};
     GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA ${SCHEMA} TO ${role};
-    REVOKE UPDATE, DELETE ON edition, edition_file, edition_form, correction, fact_correction FROM ${role};
+    REVOKE UPDATE, DELETE ON edition, edition_withdrawal, edition_file, edition_form, correction, fact_correction FROM ${role};
     REVOKE INSERT ON fact_correction FROM ${role};
     REVOKE ALL ON FUNCTION ${SCHEMA}.merge_commands, ${SCHEMA}.split_command, ${SCHEMA}.correct_fact FROM PUBLIC;
     GRANT EXECUTE ON FUNCTION ${SCHEMA}.merge_commands, ${SCHEMA}.split_command, ${SCHEMA}.correct_fact TO ${role};

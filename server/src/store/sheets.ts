@@ -1,6 +1,7 @@
 import { SheetLook } from '@crib/core/contract';
 import type {
   EditionFile,
+  EditionStanding,
   ProofException,
   PublishedEdition,
   Recipe,
@@ -123,7 +124,8 @@ export interface FileRecord extends Omit<EditionFile, 'bytes'> {
   readonly body: string;
 }
 
-const PUBLISHED = `number, address, '/s/' || slug || '/' || address AS path, hash, published_at AS "publishedAt", exceptions`;
+const PUBLISHED = `number, address, '/s/' || slug || '/' || address AS path, hash, published_at AS "publishedAt", exceptions,
+  (SELECT jsonb_build_object('on', w.withdrawn_on, 'because', w.because) FROM edition_withdrawal w WHERE w.edition_id = edition.id) AS withdrawn`;
 
 export async function insertEdition(
   db: Db,
@@ -271,4 +273,30 @@ export function editionsWithoutForms(db: Db): Promise<{ address: string; body: s
     db,
     `SELECT address, body FROM edition e WHERE NOT EXISTS (SELECT 1 FROM edition_form f WHERE f.edition_id = e.id AND f.ending = 'pdf') ORDER BY id`,
   );
+}
+
+/** What became of an edition since it was published. */
+export async function standingOf(db: Db, id: number): Promise<EditionStanding> {
+  const found = await first<EditionStanding>(
+    db,
+    `SELECT (SELECT jsonb_build_object('on', w.withdrawn_on, 'because', w.because)
+         FROM edition_withdrawal w WHERE w.edition_id = e.id) AS withdrawn,
+       (SELECT jsonb_build_object('number', n.number, 'path', '/s/' || n.slug || '/' || n.address) FROM edition n
+         WHERE n.number > e.number AND (n.sheet_id = e.sheet_id OR n.notes_id = e.notes_id)
+           AND NOT EXISTS (SELECT 1 FROM edition_withdrawal w WHERE w.edition_id = n.id)
+         ORDER BY n.number DESC LIMIT 1) AS newer
+     FROM edition e WHERE e.id = $1`,
+    [id],
+  );
+  return found!;
+}
+
+/** Withdraws an edition: once, with the day and why. */
+export async function withdraw(db: Db, address: string, because: string, editor: number): Promise<void> {
+  const { id } = await editionAt(db, address);
+  const done = await db.query(
+    'INSERT INTO edition_withdrawal (edition_id, because, withdrawn_by) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING',
+    [id, because, editor],
+  );
+  if (done.rowCount === 0) refuse('taken', 'This edition has been withdrawn already.');
 }

@@ -7,6 +7,7 @@ import { fetchEdition, type Missing } from './edition.ts';
 import { LANGUAGE_NAMES, likelyLanguage, likelyPlatform } from './reader.ts';
 import { changingSaid } from '@crib/core/sheet';
 import ChangesView from '../parts/ChangesView.vue';
+import StandingNote from './StandingNote.vue';
 import SheetView from '../parts/SheetView.vue';
 import { keyLanguage } from '../parts/chips.ts';
 
@@ -83,6 +84,9 @@ const changing = computed(() => {
   return told ? changingSaid(told, platform.value, sheet.value!.language) : '';
 });
 const file = computed(() => edition.value?.files.find((one) => one.platform === platform.value));
+const standing = computed(() => edition.value?.standing ?? null);
+/** What was withdrawn is still to be had, when it is asked for by name. */
+const kept = computed(() => (standing.value?.withdrawn ? '?kept' : ''));
 const base = computed(() => `/public/editions/${address}`);
 const print = () => window.print();
 </script>
@@ -112,6 +116,7 @@ const print = () => window.print();
           </div>
         </div>
       </header>
+      <StandingNote v-if="standing" :standing="standing" :language="language" :written="whole.language" />
       <p v-if="whole.intro" class="intro" :lang="whole.language">{{ whole.intro }}</p>
       <div class="find">
         <label for="find">{{ t('page.find') }}</label>
@@ -160,8 +165,10 @@ const print = () => window.print();
       <footer>
         <span>{{ whole.credit }}</span>
         <span class="downloads"
-          ><a :href="`${base}/sheet.pdf`" download>PDF</a> · <a :href="`${base}/sheet.md`" download>Markdown</a> ·
-          <a :href="`${base}/sheet.csv`" download>CSV</a> · <a :href="`${base}/sheet.json`" download>Crib JSON</a></span
+          ><a :href="`${base}/sheet.pdf${kept}`" download>PDF</a> ·
+          <a :href="`${base}/sheet.md${kept}`" download>Markdown</a> ·
+          <a :href="`${base}/sheet.csv${kept}`" download>CSV</a> ·
+          <a :href="`${base}/sheet.json`" download>Crib JSON</a></span
         >
       </footer>
     </article>

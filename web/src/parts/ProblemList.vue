@@ -6,9 +6,11 @@ defineProps<{ problems: readonly Problem[] }>();
 </script>
 
 <template>
-  <ul v-if="problems.length" class="problems" role="alert">
-    <li v-for="problem in problems" :key="problem.sentence">{{ problem.sentence }}</li>
-  </ul>
+  <div v-if="problems.length" class="problems" role="alert">
+    <ul>
+      <li v-for="problem in problems" :key="problem.sentence">{{ problem.sentence }}</li>
+    </ul>
+  </div>
 </template>
 
 <style scoped>
@@ -18,6 +20,10 @@ defineProps<{ problems: readonly Problem[] }>();
   background: var(--flag-wash);
   box-shadow: inset 3px 0 0 var(--flag);
   color: var(--flag-ink);
+}
+ul {
+  margin: 0;
+  padding: 0;
   list-style: none;
 }
 </style>

@@ -1,21 +1,27 @@
 <script setup lang="ts">
-import { ref, shallowRef, watch } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import type { RouteLocationRaw } from 'vue-router';
 import type { Problem } from '@crib/core/error';
 import type { PublishedEdition } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
+import EditionMargin from './EditionMargin.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 interface Line extends PublishedEdition {
   title: string;
+  /** What it is an edition of. */
+  of: string;
   /** Where it is made. */
   to: RouteLocationRaw;
 }
 const workspace = useWorkspace();
-const { releaseLabel, luggage } = usePlace();
+const { releaseLabel, luggage, kept, set } = usePlace();
+const at = kept('row');
+const selected = computed(() => lines.value?.find((one) => one.address === at.value) ?? lines.value?.[0] ?? null);
+const earlier = computed(() => (lines.value ?? []).filter((one) => one.of === selected.value?.of && one.number < selected.value.number)); // prettier-ignore
 const lines = shallowRef<Line[] | null>(null);
 const failed = shallowRef<Problem | null>(null);
 const copied = ref('');
@@ -37,10 +43,20 @@ async function load() {
     const query = luggage.value;
     lines.value = [
       ...sheets.flatMap(({ id, title }, at) =>
-        lists[at]!.map((one) => ({ ...one, title, to: { name: 'sheet', params: { sheet: id }, query } })),
+        lists[at]!.map((one) => ({
+          ...one,
+          title,
+          of: `sheet ${id}`,
+          to: { name: 'sheet', params: { sheet: id }, query },
+        })),
       ),
       ...notes.flatMap(({ id, title }, at) =>
-        told[at]!.editions.map((one) => ({ ...one, title, to: { name: 'notes', params: { notes: id }, query } })),
+        told[at]!.editions.map((one) => ({
+          ...one,
+          title,
+          of: `notes ${id}`,
+          to: { name: 'notes', params: { notes: id }, query },
+        })),
       ),
     ];
   } catch (error) {
@@ -57,7 +73,7 @@ async function copy(line: Line) {
 <template>
   <StateNote whole v-if="failed" :problem="failed" @again="load" />
   <StateNote whole v-else-if="!lines" loading />
-  <StageFrame v-else wide>
+  <StageFrame v-else>
     <template #index>
       <h2>{{ workspace.app?.name }}</h2>
       <p class="mid">{{ releaseLabel }}</p>
@@ -81,11 +97,20 @@ async function copy(line: Line) {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="line in lines" :key="line.address">
+          <tr v-for="line in lines" :key="line.address" :class="{ chosen: line === selected }">
             <th scope="row">
               <RouterLink :to="line.to">{{ line.title }}</RouterLink>
             </th>
-            <td class="figures">{{ line.number }}</td>
+            <td>
+              <button
+                type="button"
+                class="btn plain figures"
+                :aria-pressed="line === selected"
+                @click="set({ row: line.address }, true)"
+              >
+                {{ line.number }}{{ line.withdrawn ? ', withdrawn' : '' }}
+              </button>
+            </td>
             <td class="figures">{{ line.publishedAt.slice(0, 10) }}</td>
             <td class="figures">
               <a :href="line.path" target="_blank" rel="noopener">{{ line.path }}</a>
@@ -102,6 +127,9 @@ async function copy(line: Line) {
     <div class="foot">
       <span>An edition never changes. Whoever has its address can open it without an account.</span>
     </div>
+    <template #margin>
+      <EditionMargin v-if="selected" :edition="selected" :earlier="earlier" @withdrawn="load" />
+    </template>
   </StageFrame>
 </template>
 

@@ -55,8 +55,8 @@ function where({ at }: Finding): string {
           {{ where(one) }}</button><template v-else>{{ where(one) }}</template>
       </p>
       <p>{{ say(one.said) }}</p>
-      <div class="actions">
-        <button v-if="one.mend" type="button" class="btn" @click="emit('mend', one)">
+      <div v-if="one.mend" class="actions">
+        <button type="button" class="btn" @click="emit('mend', one)">
           {{ { text: 'Mend it', dropping: 'Take it off here', 'showing places': 'Show the places' }[one.mend.by] }}
         </button>
       </div>

@@ -52,7 +52,7 @@ const putBack = (command: number) =>
       <button
         type="button"
         class="btn plain"
-        :aria-label="`${pinned.has(row.command) ? 'No longer pin' : 'Pin'} ${label(row.command)}`"
+        :aria-label="`${pinned.has(row.command) ? 'unpin' : 'pin'} ${label(row.command)}`"
         @click="pinned.has(row.command) ? unpin(row.command) : pin(row.command, row.note)"
       >
         {{ pinned.has(row.command) ? 'unpin' : 'pin' }}
@@ -60,7 +60,7 @@ const putBack = (command: number) =>
       <button
         type="button"
         class="btn plain"
-        :aria-label="`Leave ${label(row.command)} out`"
+        :aria-label="`leave out ${label(row.command)}`"
         @click="leave(row.command)"
       >
         leave out

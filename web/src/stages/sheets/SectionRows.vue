@@ -5,6 +5,7 @@ import type { Shown } from '../../parts/chips.ts';
 import type { SheetSection } from '@crib/core/contract';
 import KeyChip from '../../parts/KeyChip.vue';
 import { useWorkspace } from '../../stores/workspace.ts';
+import { VueDraggable } from 'vue-draggable-plus';
 import { move } from './useSheet.ts';
 
 /** The lines of a section, in order, and putting commands in. */
@@ -39,47 +40,54 @@ const keysOf = (command: number) => [
 
 <template>
   <p class="under">Its lines, in the order they are printed</p>
-  <div v-for="(row, at) in section.rows" :key="`${row.command} ${at}`" class="row">
-    <div class="pair">
-      <b>{{ label(row.command) }}</b>
-      <span>
-        <button
-          type="button"
-          class="btn plain"
-          :aria-label="`${label(row.command)} up`"
-          :disabled="at === 0"
-          @click="emit('change', (one) => move(one.rows, at, -1))"
-        >
-          ↑
-        </button>
-        <button
-          type="button"
-          class="btn plain"
-          :aria-label="`${label(row.command)} down`"
-          :disabled="at === section.rows.length - 1"
-          @click="emit('change', (one) => move(one.rows, at, 1))"
-        >
-          ↓
-        </button>
-        <button
-          type="button"
-          class="btn plain"
-          :aria-label="`Take ${label(row.command)} off the sheet`"
-          @click="emit('change', (one) => one.rows.splice(at, 1))"
-        >
-          off
-        </button>
-      </span>
+  <VueDraggable
+    :model-value="section.rows"
+    handle=".grip"
+    :animation="0"
+    @update:model-value="(rows: SheetSection['rows']) => emit('change', (one) => (one.rows = rows))"
+  >
+    <div v-for="(row, at) in section.rows" :key="`${row.command} ${at}`" class="row">
+      <div class="pair">
+        <b class="grip">{{ label(row.command) }}</b>
+        <span>
+          <button
+            type="button"
+            class="btn plain"
+            :aria-label="`${label(row.command)} up`"
+            :disabled="at === 0"
+            @click="emit('change', (one) => move(one.rows, at, -1))"
+          >
+            ↑
+          </button>
+          <button
+            type="button"
+            class="btn plain"
+            :aria-label="`${label(row.command)} down`"
+            :disabled="at === section.rows.length - 1"
+            @click="emit('change', (one) => move(one.rows, at, 1))"
+          >
+            ↓
+          </button>
+          <button
+            type="button"
+            class="btn plain"
+            :aria-label="`Take ${label(row.command)} off the sheet`"
+            @click="emit('change', (one) => one.rows.splice(at, 1))"
+          >
+            off
+          </button>
+        </span>
+      </div>
+      <ElInput
+        :model-value="row.note"
+        size="small"
+        :aria-label="`Note to ${label(row.command)}`"
+        placeholder="note"
+        maxlength="240"
+        @update:model-value="(note) => emit('change', (one) => (one.rows[at]!.note = String(note)))"
+      />
     </div>
-    <ElInput
-      :model-value="row.note"
-      size="small"
-      :aria-label="`Note to ${label(row.command)}`"
-      placeholder="note"
-      maxlength="240"
-      @update:model-value="(note) => emit('change', (one) => (one.rows[at]!.note = String(note)))"
-    />
-  </div>
+  </VueDraggable>
   <h3><label for="wanted">Add a command</label></h3>
   <ElInput id="wanted" v-model="wanted" placeholder="Name a command" clearable />
   <button v-for="command in found" :key="command.id" type="button" class="found" @click="emit('add', command.id)">
@@ -94,6 +102,9 @@ const keysOf = (command: number) => [
 .row {
   padding: 4px 0 8px;
   border-bottom: 1px solid var(--rule);
+}
+.grip {
+  cursor: grab;
 }
 .row .btn {
   margin-left: 8px;

@@ -73,9 +73,8 @@ function removeSection() {
 }
 /** What is wrong is shown first, unless it was said why it stays. */
 async function issue() {
-  if (findings.value.some((one) => one.wrong && !because.value.get(one.key)?.trim()))
-    await set({ view: 'proof' }, true);
-  await publish();
+  const unnamed = findings.value.some((one) => one.wrong && !because.value.get(one.key)?.trim());
+  await (unnamed ? set({ view: 'proof' }, true) : publish());
 }
 async function gone() {
   unsaved.value = false;
@@ -116,7 +115,7 @@ async function gone() {
         <h3>Published</h3>
         <p v-for="edition in sheet.editions" :key="edition.number">
           <a :href="edition.path" target="_blank" rel="noopener">Edition {{ edition.number }}</a>
-          <span class="mid figures">{{ edition.publishedAt.slice(0, 10) }}</span>
+          <span class="mid figures published">{{ edition.publishedAt.slice(0, 10) }}</span>
         </p>
         <p><RouterLink :to="{ name: 'handouts', query: luggage }">All handouts</RouterLink></p>
       </template>
@@ -270,6 +269,9 @@ async function gone() {
 .add .btn {
   height: 24px;
   padding: 0 8px;
+}
+.published {
+  margin-left: 8px;
 }
 .state {
   align-self: center;

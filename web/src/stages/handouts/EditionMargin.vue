@@ -1,0 +1,122 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue';
+import QR from 'qrcode';
+import { showStored } from '@crib/core/keys';
+import { differences, type RowDifference } from '@crib/core/sheet';
+import type { EditionBody, PublicEdition, PublishedEdition } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import { ask, problemsOf } from '../../api/client.ts';
+import ProblemList from '../../parts/ProblemList.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** An edition in hand: its address as a code, what differs from an earlier one, what stays wrong, and withdrawing it. */
+const props = defineProps<{ edition: PublishedEdition & { title: string }; earlier: readonly PublishedEdition[] }>();
+const emit = defineEmits<{ withdrawn: [] }>();
+const workspace = useWorkspace();
+const { platform } = usePlace();
+const code = ref('');
+const problems = shallowRef<readonly Problem[]>([]);
+const because = ref('');
+const other = ref('');
+const changed = shallowRef<readonly RowDifference[] | null>(null);
+const KINDS: Record<RowDifference['kind'], string> = { added: 'new', dropped: 'gone', renamed: 'renamed', 'other keys': 'other keys', 'other words': 'other words' }; // prettier-ignore
+watch(
+  () => props.edition.address,
+  async () => {
+    other.value = props.earlier[0]?.address ?? '';
+    because.value = '';
+    problems.value = [];
+    code.value = await QR.toString(location.origin + props.edition.path, { type: 'svg', margin: 0 });
+  },
+  { immediate: true },
+);
+const body = async (address: string) => (await ask<PublicEdition>('GET', `/public/editions/${address}`)).body;
+watch(
+  [() => props.edition.address, other],
+  async ([address, against]) => {
+    changed.value = null;
+    if (!against) return;
+    try {
+      const [now, before] = await Promise.all([body(address), body(against)]);
+      if (now.format === 'crib-sheet' && before.format === 'crib-sheet' && other.value === against)
+        changed.value = differences(before as EditionBody, now as EditionBody, workspace.keyboards);
+    } catch (error) {
+      problems.value = problemsOf(error);
+    }
+  },
+  { immediate: true },
+);
+const keys = (row: RowDifference['now']) => (row?.keys[platform.value] ?? []).map((key) => showStored(key, platform.value)).join(' or '); // prettier-ignore
+const said = computed(() =>
+  (changed.value ?? []).map(({ kind, before, now }) => ({
+    label: (now ?? before)!.label,
+    what: kind === 'other keys' ? `${keys(before) || 'no key'} → ${keys(now) || 'no key'}` : kind === 'renamed' ? `was ${before!.label}` : KINDS[kind], // prettier-ignore
+  })),
+);
+async function withdraw() {
+  problems.value = [];
+  try {
+    await ask('POST', `/api/editions/${props.edition.address}/withdrawal`, { because: because.value });
+    emit('withdrawn');
+  } catch (error) {
+    problems.value = problemsOf(error);
+  }
+}
+</script>
+
+<template>
+  <h2>{{ edition.title }}</h2>
+  <p class="under">Edition {{ edition.number }}, {{ edition.publishedAt.slice(0, 10) }}</p>
+  <p v-if="edition.withdrawn" class="gone">Withdrawn on {{ edition.withdrawn.on }}: {{ edition.withdrawn.because }}</p>
+  <!-- eslint-disable-next-line vue/no-v-html -- drawn from an address of ours -->
+  <div class="code" role="img" :aria-label="`Code for ${edition.path}`" v-html="code"></div>
+  <template v-if="edition.exceptions.length">
+    <h3>Published with</h3>
+    <p v-for="one in edition.exceptions" :key="one.finding">
+      {{ one.said }} <span class="mid">{{ one.because }}</span>
+    </p>
+  </template>
+  <template v-if="earlier.length">
+    <h3>Against an earlier edition</h3>
+    <ElSelect v-model="other" size="small" aria-label="Earlier edition">
+      <ElOption
+        v-for="one in earlier"
+        :key="one.address"
+        :value="one.address"
+        :label="`Edition ${one.number}, ${one.publishedAt.slice(0, 10)}`"
+      />
+    </ElSelect>
+    <p v-if="changed?.length === 0" class="mid">Every row is the same.</p>
+    <p v-for="(one, at) in said" :key="at" class="line">
+      <b>{{ one.label }}</b> <span class="mid">{{ one.what }}</span>
+    </p>
+  </template>
+  <ProblemList :problems="problems" />
+  <form v-if="!edition.withdrawn" class="make" @submit.prevent="withdraw">
+    <h3>Withdraw it</h3>
+    <label>Because<ElInput v-model="because" maxlength="240" placeholder="what learners read on its page" /></label>
+    <div class="actions">
+      <button type="submit" class="btn" :disabled="!because.trim()">Withdraw the edition</button>
+    </div>
+  </form>
+</template>
+
+<style scoped>
+.code {
+  width: 120px;
+  margin: 10px 0;
+  padding: 8px;
+  background: #fff;
+}
+.gone {
+  padding: 6px 10px;
+  background: var(--flag-wash);
+  color: var(--flag);
+}
+.line {
+  margin: 0;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--hair);
+}
+</style>
