@@ -71,3 +71,48 @@ test('a sheet is filled by rules, set for its paper, proofed, mended, published 
   expect(md).toContain('## In its order');
   expect(heard).toEqual([]);
 });
+
+test('an edition is told from an earlier one, has a code to its address, and is withdrawn: learners read it on its page', async ({
+  page,
+  browser,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  await page.goto('/sheets/fathomry/7.0/1');
+  await page.getByRole('button', { name: /^Lines/ }).click();
+  await margin(page)
+    .getByRole('button', { name: /off the sheet$/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Publish edition 2' }).click();
+  await expect(page.getByRole('link', { name: 'Edition 2' })).toBeVisible();
+  await page.goto('/handouts/fathomry/7.0');
+  const rows = page.getByRole('row', { name: /First week at the plotting desk/ });
+  await rows.first().getByRole('button', { name: '2', exact: true }).click();
+  await expect(margin(page).getByText('gone')).toHaveCount(1);
+  await expect(margin(page).getByRole('img', { name: /^Code for \/s\/first-week/ })).toBeVisible();
+  await expectNoBarriers(page, 'handouts with an edition in hand');
+
+  await rows.last().getByRole('button', { name: '1', exact: true }).click();
+  const path = (await rows
+    .last()
+    .getByRole('link', { name: /^\/s\// })
+    .getAttribute('href'))!;
+  await margin(page).getByLabel('Because').fill('A key has changed.');
+  await margin(page).getByRole('button', { name: 'Withdraw the edition' }).click();
+  await expect(margin(page).getByText(/^Withdrawn on/)).toBeVisible();
+  await expect(rows.last()).toContainText('withdrawn');
+
+  const context = await browser.newContext({ baseURL: process.env['CRIB_ADDRESS']! });
+  const learner = await context.newPage();
+  await learner.goto(path);
+  await expect(learner.getByText('A key has changed.')).toBeVisible();
+  await expectNoBarriers(learner, 'a withdrawn sheet');
+  await learner.getByRole('link', { name: 'Edition 2 has taken its place.' }).click();
+  await expect(learner.getByText('A key has changed.')).toBeHidden();
+  // The address of the file answers with the page that says so.
+  await learner.goto(`/public/editions/${path.split('/').at(-1)}/sheet.csv`);
+  await expect(learner.getByText('A key has changed.')).toBeVisible();
+  await context.close();
+  expect(heard).toEqual([]);
+});

@@ -36,7 +36,7 @@ const SPOKEN: Readonly<Record<string, string>> = {
 }; // prettier-ignore
 const LETTER = `(?:${Object.keys(SPOKEN).join('|')})`;
 const JOIN = '(?:\\s{0,3}\\+\\s{0,3}|-|\\s{1,3}plus\\s{1,3}|\\s{1,3}and\\s{1,3}|\\s{1,3})';
-const HELD = `(?:(?:${MODIFIER})${JOIN}){1,4}(?:${NAMED}|${LETTER}(?![\\p{L}])|[\\p{L}\\p{N}](?![\\p{L}\\p{N}])|[,./;])`;
+const HELD = `(?:(?:${MODIFIER})${JOIN}){1,4}(?:${NAMED}|(?:left|right|up|down|del|ins)(?![\\p{L}])|${LETTER}(?![\\p{L}])|[\\p{L}\\p{N}](?![\\p{L}\\p{N}])|[,./;])`;
 const SIGNED = `${SIGN}{1,4}\\s{0,3}(?:${NAMED}|[\\p{L}\\p{N}](?![\\p{L}\\p{N}]))`;
 const VERB = '(?:press(?:ing|es)?|hit(?:ting|s)?|push(?:ing)?|tap(?:ping)?|strike|striking|type|typing|use|using|hold(?:ing)?)(?: and hold)?(?: down)?(?: the)?'; // prettier-ignore
 const LONE = `(?<=\\b${VERB}\\s{1,3})(?:${NAMED}|[\\p{L}\\p{N}](?![\\p{L}\\p{N}]))`;
@@ -67,15 +67,18 @@ export function keysIn(text: string): KeyMention[] {
   });
 }
 
+/** A word without its ending; a doubled last letter is one, as `add` and `added`. */
+const stemOf = (word: string) => stemmer(word.toLowerCase()).replace(/([^aeiou])\1$/, '$1');
+
 /** Words of a text as they are compared, with where each stands. */
 function wordsIn(text: string): { stem: string; from: number; to: number }[] {
   return [...text.matchAll(/[\p{L}\p{N}]+/gu)]
     .filter(([word]) => !SMALL.has(word.toLowerCase()))
-    .map((found) => ({ stem: stemmer(found[0].toLowerCase()), from: found.index, to: found.index + found[0].length }));
+    .map((found) => ({ stem: stemOf(found[0]), from: found.index, to: found.index + found[0].length }));
 }
 
 /** Verbs that a text leaves out, or says in other words: `the whole chart` is `Show whole chart`. */
-const PLAIN_VERBS = new Set(['go', 'show', 'open', 'make', 'set', 'do', 'get', 'turn'].map(stemmer));
+const PLAIN_VERBS = new Set(['go', 'show', 'open', 'make', 'set', 'do', 'get', 'turn'].map(stemOf));
 /** A name as its words, and without a plain verb where two words are left. */
 function waysToSay(name: string): string[][] {
   const stems = wordsIn(name).map((one) => one.stem);
