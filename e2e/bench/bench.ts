@@ -6,6 +6,7 @@ import { type AppOverview, type Catalogue, type Release } from '@crib/core/contr
 import { launchOptions } from '../browser.ts';
 import { allClashes, editing, keys, largeCatalogue } from './core.ts';
 import { crosswalks } from './crosswalks.ts';
+import { sheets } from './sheets.ts';
 import { signs } from './signs.ts';
 import { comparing, history } from './releases.ts';
 import { learnerScripts, scale } from './scale.ts';
@@ -177,6 +178,7 @@ const PARTS = {
   signs: () => signs(largeCatalogue(10)),
   keys: () => keys(keyOf),
   crosswalks,
+  sheets,
   comparing,
   history: () => history(ask, listOf),
   scale: () => scale(ask, listOf),

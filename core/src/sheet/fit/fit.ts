@@ -68,7 +68,12 @@ export function fit(body: EditionBody, reading: Reading, address = ''): SheetLay
   const sizes = sizesOf(body.look);
   const measure = measurer();
   const room = (size: number) => prepared(body, reading, address, paper, size, measure);
-  const able = (at: number) => at < sizes.length && fitsIn(room(sizes[at]!), body.look.pages);
+  // A word is cut only where it has to be at any size.
+  const cuts = isCut(room(sizes[0]!));
+  const able = (at: number) => {
+    const tried = at < sizes.length ? room(sizes[at]!) : null;
+    return tried !== null && (cuts || !isCut(tried)) && fitsIn(tried, body.look.pages);
+  };
   let [low, high] = [0, sizes.length];
   while (low < high) {
     const middle = (low + high) >> 1;
@@ -91,9 +96,13 @@ export function fit(body: EditionBody, reading: Reading, address = ''): SheetLay
 function fitsIn({ sections, heights, gap, head, bottom, tops }: Prepared, pages: number): boolean {
   return tops(0, 0) <= bottom && head.height <= bottom && place(sections, heights(pages), gap) !== null;
 }
-/** Whether a sheet fits its pages at a size; in pt. */
+const isCut = ({ sections }: Prepared) =>
+  sections.some((list) => list.some((block) => block.texts.some((text) => text.lines.some((line) => line.cut))));
+/** Whether a sheet fits its pages at a size (pt), with no word cut that is whole at the least size. */
 export function fitsAt(body: EditionBody, reading: Reading, size: number, address = ''): boolean {
-  return fitsIn(prepared(body, reading, address, paperOf(body.look), size, measurer()), body.look.pages);
+  const at = (one: number) => prepared(body, reading, address, paperOf(body.look), one, measurer());
+  const tried = at(size);
+  return fitsIn(tried, body.look.pages) && (!isCut(tried) || isCut(at(sizesOf(body.look)[0]!)));
 }
 
 type Prepared = ReturnType<typeof prepared>;

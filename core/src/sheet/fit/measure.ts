@@ -12,6 +12,8 @@ export interface Run {
 export interface Line {
   readonly runs: readonly Run[];
   readonly width: number;
+  /** It ends within a word, which was too wide for a line. */
+  readonly cut: boolean;
 }
 
 interface Measured {
@@ -110,7 +112,7 @@ export function measurer(): Measurer {
       x += run.width;
       return run;
     });
-    return { runs, width: size * whole };
+    return { runs, width: size * whole, cut: false };
   }
   /** A word in parts that fit a line. */
   function parts(word: string, face: Face, most: number): string[] {
@@ -131,6 +133,7 @@ export function measurer(): Measurer {
     lines(text, face, size, width) {
       const most = width / size;
       const found: string[] = [];
+      const cuts = new Set<number>();
       let [now, used] = ['', 0];
       for (const { piece, glued } of wordsOf(text)) {
         const [first, ...more] = parts(piece, face, most);
@@ -143,12 +146,12 @@ export function measurer(): Measurer {
           [now, used] = [first!, wide];
         }
         for (const part of more) {
-          found.push(now);
+          cuts.add(found.push(now) - 1);
           [now, used] = [part, em(part, face)];
         }
       }
       if (now) found.push(now);
-      return found.map((one) => line(one, face, size));
+      return found.map((one, at) => ({ ...line(one, face, size), cut: cuts.has(at) }));
     },
   };
 }
