@@ -1,5 +1,6 @@
 import type { EditionBody, EditionRow } from '../../contract/index.ts';
 import { US, showStored, type Platform, type Style } from '../../keys/index.ts';
+import { each } from '../../memory/index.ts';
 import { tell } from '../../words/index.ts';
 import { ZERO, type Line, type Measurer } from './measure.ts';
 import type { Face } from './metrics.ts';
@@ -38,6 +39,11 @@ const SMALL = 0.82;
 /** Room in a frame beside and above its text, in em. */
 const PAD = { x: 0.32, y: 0.16 };
 
+/** The keys of a row as they are written, platform by platform; the same at every size. */
+export type KeysOf = (row: EditionRow) => readonly (readonly string[])[];
+export const keysWritten = ({ language }: EditionBody, { platforms, how }: Reading): KeysOf =>
+  each((row) => platforms.map((platform) => (row.keys[platform] ?? []).map((key) => showStored(key, platform, how, US, language)))); // prettier-ignore
+
 /** A sheet at a size and column width as blocks, section by section. */
 export function blocksOf(
   body: EditionBody,
@@ -45,9 +51,9 @@ export function blocksOf(
   size: number,
   width: number,
   { lines, width: widthOf }: Measurer,
+  keysOf: KeysOf,
 ): Block[][] {
   const { look, language } = body;
-  const keysOf = (row: EditionRow) => platforms.map((platform) => (row.keys[platform] ?? []).map((key) => showStored(key, platform, how, US, language))); // prettier-ignore
   const rows = body.sections.flatMap((one) => one.rows);
   const tick = look.ticks ? 1.5 * size : 0;
   const keySize = 0.92 * size;

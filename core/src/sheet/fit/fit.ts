@@ -1,7 +1,7 @@
 import type { EditionBody } from '../../contract/index.ts';
 import { platformName } from '../../keys/index.ts';
 import { tell } from '../../words/index.ts';
-import { LEADING, blocksOf, type Block, type Reading } from './blocks.ts';
+import { LEADING, blocksOf, keysWritten, type Block, type KeysOf, type Reading } from './blocks.ts';
 import { balanced, place, type Placed } from './columns.ts';
 import { legendOf } from './legend.ts';
 import { measurer, type Measurer, type Run } from './measure.ts';
@@ -67,7 +67,8 @@ export function fit(body: EditionBody, reading: Reading, address = ''): SheetLay
   const paper = paperOf(body.look);
   const sizes = sizesOf(body.look);
   const measure = measurer();
-  const room = (size: number) => prepared(body, reading, address, paper, size, measure);
+  const keysOf = keysWritten(body, reading);
+  const room = (size: number) => prepared(body, reading, address, paper, size, measure, keysOf);
   // A word is cut only where it has to be at any size.
   const cuts = isCut(room(sizes[0]!));
   const able = (at: number) => {
@@ -100,7 +101,8 @@ const isCut = ({ sections }: Prepared) =>
   sections.some((list) => list.some((block) => block.texts.some((text) => text.lines.some((line) => line.cut))));
 /** Whether a sheet fits its pages at a size (pt), with no word cut that is whole at the least size. */
 export function fitsAt(body: EditionBody, reading: Reading, size: number, address = ''): boolean {
-  const at = (one: number) => prepared(body, reading, address, paperOf(body.look), one, measurer());
+  const at = (one: number) =>
+    prepared(body, reading, address, paperOf(body.look), one, measurer(), keysWritten(body, reading));
   const tried = at(size);
   return fitsIn(tried, body.look.pages) && (!isCut(tried) || isCut(at(sizesOf(body.look)[0]!)));
 }
@@ -108,12 +110,20 @@ export function fitsAt(body: EditionBody, reading: Reading, size: number, addres
 type Prepared = ReturnType<typeof prepared>;
 
 /** Everything of a sheet at one size: its head and foot, its blocks, and how high columns are. */
-function prepared(body: EditionBody, reading: Reading, address: string, paper: Paper, size: number, measure: Measurer) {
+function prepared(
+  body: EditionBody,
+  reading: Reading,
+  address: string,
+  paper: Paper,
+  size: number,
+  measure: Measurer,
+  keysOf: KeysOf,
+) {
   const across = paper.width - 2 * paper.margin;
   const width = (across - (paper.columns - 1) * paper.gap) / paper.columns;
   const head = headOf(body, reading, size, paper.fold ? width : across, measure);
   const foot = footOf(body, reading, address, size, across, measure);
-  const sections = blocksOf(body, reading, size, width, measure);
+  const sections = blocksOf(body, reading, size, width, measure, keysOf);
   const bottom = paper.height - paper.margin - foot.height;
   const tops = (page: number, column: number) => paper.margin + (page === 0 && (!paper.fold || column === 0) ? head.height : 0); // prettier-ignore
   const heights = (pages: number) => Array.from({ length: pages * paper.columns }, (_, at) => bottom - tops(Math.floor(at / paper.columns), at % paper.columns)); // prettier-ignore
