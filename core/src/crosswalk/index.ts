@@ -15,6 +15,7 @@ export {
 } from './proposals.ts';
 export { matchedCommands } from './matched.ts';
 export { byWayOf, listsOf, matchQuestion } from './question.ts';
+export { carriedAlong, crosswalkIn, type End } from './carried.ts';
 export { placeProposals, type PlaceProposal } from './places.ts';
 export { standings, taught, type Standing } from './judged.ts';
 export { evidenceOf } from './evidence.ts';

@@ -4,6 +4,7 @@ import { JUDGEMENTS, type Judgement } from '../../src/contract/index.ts';
 import {
   WORD_LIST,
   byWayOf,
+  carriedAlong,
   claimsOf,
   composed,
   inverse,
@@ -187,4 +188,53 @@ describe('a plan that is told which presses there are', () => {
     );
     expect(rivals).toBeGreaterThan(3);
   }, 60_000);
+});
+
+describe('judgements in another release', () => {
+  const said = (source: number, target: number | null, relation: Judgement['relation'] = 'close'): Judgement => ({
+    source,
+    target,
+    relation,
+    note: 'n',
+    sourceState: '',
+    targetState: '',
+    who: '',
+    on: '2026-01-01',
+  });
+  const end = (here: readonly number[], links: readonly (readonly [number, number])[] = []) => ({
+    has: (id: number) => here.includes(id),
+    links: links.map(([old, now]) => ({ old, now, confirmed: true })),
+  });
+  const pairs = (list: readonly Judgement[]) => list.map((one) => [one.source, one.target]);
+
+  it('follow what was renamed, split and merged at either end, forward and back; what was judged itself goes first', () => {
+    // 1 became 2 became 3; 11 was split into 12 and 13; 4 and 5 were merged into 6.
+    const source = end([3, 6, 7], [[1, 2], [2, 3], [4, 6], [5, 6]]); // prettier-ignore
+    const target = end([12, 13, 14], [[11, 12], [11, 13]]); // prettier-ignore
+    expect(pairs(carriedAlong([said(1, 11)], source, target))).toEqual([[3, 12], [3, 13]]); // prettier-ignore
+    expect(pairs(carriedAlong([said(4, 14), said(5, 14)], source, target))).toEqual([[6, 14]]);
+    expect(pairs(carriedAlong([said(1, 14), said(3, null, 'none')], source, target))).toEqual([[1, 14], [3, null]]); // prettier-ignore
+    // In an older release the way leads back; a refused link leads nowhere.
+    expect(pairs(carriedAlong([said(3, 12)], end([1], source.links.map((one) => [one.old, one.now] as const)), end([11], target.links.map((one) => [one.old, one.now] as const))))).toEqual([[1, 11]]); // prettier-ignore
+    const refused = { ...source, links: source.links.map((one) => ({ ...one, confirmed: false })) };
+    expect(pairs(carriedAlong([said(1, 14)], refused, target))).toEqual([[1, 14]]);
+  });
+
+  it('are the same where everything is there, and name only what is there where lineage leads to it', () => {
+    const link = fc.tuple(fc.integer({ min: 1, max: 6 }), fc.integer({ min: 1, max: 6 }));
+    const links = fc.array(link, { maxLength: 6 });
+    fc.assert(
+      fc.property(judgedPairs(1, 11), links, fc.subarray([1, 2, 3, 4, 5, 6]), (list, lineage, here) => {
+        const judged = [...new Map(list.map((one) => [`${one.source} ${one.target}`, one])).values()];
+        const all = Array.from({ length: 20 }, (_, at) => at);
+        expect(carriedAlong(judged, end(all, lineage), end(all))).toEqual(judged);
+        const found = carriedAlong(judged, end(here, lineage), end(all));
+        const names = new Set(found.map((one) => `${one.source} ${one.target}`));
+        expect(names.size).toBe(found.length);
+        for (const one of found)
+          if (!here.includes(one.source)) expect(judged.map((each) => each.source)).toContain(one.source);
+        for (const one of judged) if (here.includes(one.source)) expect(pairs(found)).toContainEqual([one.source, one.target]); // prettier-ignore
+      }),
+    );
+  });
 });

@@ -1,6 +1,7 @@
 import { computed, shallowRef, watch } from 'vue';
+import { crosswalkIn, type End } from '@crib/core/crosswalk';
 import { opened, type Opened } from '@crib/core/keyset';
-import type { AppOverview, Catalogue, Crosswalk } from '@crib/core/contract';
+import type { AppOverview, Catalogue, Crosswalk, LineageLink } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
 import { usePlace } from '../../stores/place.ts';
@@ -10,7 +11,9 @@ import { useWorkspace } from '../../stores/workspace.ts';
 export function useCrosswalk() {
   const workspace = useWorkspace();
   const { route, appSlug } = usePlace();
-  const crosswalk = shallowRef<Crosswalk | null>(null);
+  /** As it is stored; what is handed on holds in the two releases. */
+  const stored = shallowRef<Crosswalk | null>(null);
+  const lineage = shallowRef<ReadonlyMap<string, readonly LineageLink[]>>(new Map());
   const other = shallowRef<Opened | null>(null);
   /** The releases of the other program, the newest first. */
   const otherReleases = shallowRef<readonly number[]>([]);
@@ -18,16 +21,18 @@ export function useCrosswalk() {
   const id = computed(() => Number(route.params['crosswalk']));
   async function load() {
     problem.value = null;
-    crosswalk.value = null;
+    stored.value = null;
     other.value = null;
     const wanted = id.value;
     try {
       const found = await ask<Crosswalk>('GET', `/api/crosswalks/${wanted}`);
       const slug = found.from.slug === appSlug.value ? found.to.slug : found.from.slug;
+      const links = await Promise.all([found.from, found.to].map((end) => ask<LineageLink[]>('GET', `/api/apps/${end.slug}/lineage`))) as [LineageLink[], LineageLink[]]; // prettier-ignore
       const { releases } = await ask<AppOverview>('GET', `/api/apps/${slug}`);
       const newest = releases[0] ? opened(await ask<Catalogue>('GET', `/api/releases/${releases[0].id}`)) : null;
       if (wanted !== id.value) return;
-      crosswalk.value = found;
+      lineage.value = new Map([[found.from.slug, links[0]], [found.to.slug, links[1]]]); // prettier-ignore
+      stored.value = found;
       other.value = newest;
       otherReleases.value = releases.map((one) => one.id);
     } catch (error) {
@@ -36,9 +41,23 @@ export function useCrosswalk() {
   }
   watch(id, load, { immediate: true });
   /** Whether the app in hand is the one that learners come to. */
-  const coming = computed(() => crosswalk.value?.to.slug === appSlug.value);
+  const coming = computed(() => stored.value?.to.slug === appSlug.value);
   const from = computed(() => (coming.value ? other.value : workspace.opened));
   const to = computed(() => (coming.value ? workspace.opened : other.value));
+  const endOf = (opened: Opened | null, slug: string) => {
+    const links = lineage.value.get(slug) ?? [];
+    const of = (kind: LineageLink['kind'], has: (id: number) => boolean): End => ({ has, links: links.filter((one) => one.kind === kind) }); // prettier-ignore
+    const places = new Set(opened?.tree.inOrder.map((one) => one.id));
+    return { commands: of('command', (id) => opened?.commands.has(id) ?? false), contexts: of('context', (id) => places.has(id)) }; // prettier-ignore
+  };
+  const crosswalk = computed<Crosswalk | null>({
+    get: () => {
+      const found = stored.value;
+      if (!found || !from.value || !to.value) return found;
+      return crosswalkIn(found, endOf(from.value, found.from.slug), endOf(to.value, found.to.slug));
+    },
+    set: (found) => (stored.value = found),
+  });
   const oldReleases = computed(() => (coming.value ? otherReleases.value : (workspace.app?.releases ?? []).map((one) => one.id))); // prettier-ignore
   return { crosswalk, from, to, oldReleases, problem, load };
 }

@@ -1,0 +1,56 @@
+import type { Crosswalk, Judgement, LineageLink } from '../contract/index.ts';
+
+/** What there is of commands or places at one end: in the release in hand, and confirmed to be others renamed or split. */
+export interface End {
+  has(id: number): boolean;
+  readonly links: readonly Pick<LineageLink, 'old' | 'now' | 'confirmed'>[];
+}
+
+/** What something is in the release in hand: itself, or the nearest that lineage leads to, forward or back. */
+function hereOf({ has, links }: End): (id: number) => readonly number[] {
+  const beside = new Map<number, number[]>();
+  for (const { old, now, confirmed } of links) {
+    if (!confirmed) continue;
+    // prettier-ignore
+    for (const [from, to] of [[old, now], [now, old]] as const) beside.set(from, [...(beside.get(from) ?? []), to]);
+  }
+  return (id) => {
+    const seen = new Set([id]);
+    for (let at = [id]; at.length;) {
+      const found = at.filter(has);
+      if (found.length) return found;
+      at = at.flatMap((one) => beside.get(one) ?? []).filter((one) => !seen.has(one) && seen.add(one));
+    }
+    return [];
+  };
+}
+
+/**
+ * Judgements as they hold in the releases in hand: what was judged of a command that is called otherwise there, or was split
+ * or merged, is carried along its lineage. What was judged of the very command goes before what is carried to it; what lineage
+ * leads nowhere stays as it is.
+ */
+export function carriedAlong(judged: readonly Judgement[], source: End, target: End): Judgement[] {
+  const [from, to] = [hereOf(source), hereOf(target)];
+  const own = new Set(judged.map((one) => one.source));
+  const all = judged.flatMap((one): Judgement[] => {
+    const there = one.target === null ? [null] : to(one.target).length ? to(one.target) : [one.target];
+    if (source.has(one.source)) return there.map((id) => ({ ...one, target: id }));
+    const here = from(one.source).filter((id) => !own.has(id));
+    return (here.length ? here : [one.source]).flatMap((id) => there.map((other) => ({ ...one, source: id, target: other }))); // prettier-ignore
+  });
+  const seen = new Set<string>();
+  const name = (one: Judgement) => [one.source, one.sourceState, one.target, one.targetState].join(' ');
+  return all.filter((one) => !seen.has(name(one)) && seen.add(name(one)));
+}
+
+/** A crosswalk as it holds in two releases. */
+export const crosswalkIn = <Made extends Pick<Crosswalk, 'commands' | 'contexts'>>(
+  crosswalk: Made,
+  from: { readonly commands: End; readonly contexts: End },
+  to: { readonly commands: End; readonly contexts: End },
+): Made => ({
+  ...crosswalk,
+  commands: carriedAlong(crosswalk.commands, from.commands, to.commands),
+  contexts: carriedAlong(crosswalk.contexts, from.contexts, to.contexts),
+});
