@@ -34,15 +34,17 @@ export function carriedAlong(judged: readonly Judgement[], source: End, target: 
   const [from, to] = [hereOf(source), hereOf(target)];
   const own = new Set(judged.map((one) => one.source));
   const all = judged.flatMap((one): Judgement[] => {
-    const there = one.target === null ? [null] : to(one.target).length ? to(one.target) : [one.target];
+    const there = one.target === null ? [null] : orItself(to(one.target), one.target);
     if (source.has(one.source)) return there.map((id) => ({ ...one, target: id }));
-    const here = from(one.source).filter((id) => !own.has(id));
-    return (here.length ? here : [one.source]).flatMap((id) => there.map((other) => ({ ...one, source: id, target: other }))); // prettier-ignore
+    const here = orItself(from(one.source).filter((id) => !own.has(id)), one.source); // prettier-ignore
+    return here.flatMap((id) => there.map((other) => ({ ...one, source: id, target: other }))); // prettier-ignore
   });
   const seen = new Set<string>();
   const name = (one: Judgement) => [one.source, one.sourceState, one.target, one.targetState].join(' ');
   return all.filter((one) => !seen.has(name(one)) && seen.add(name(one)));
 }
+
+const orItself = (found: readonly number[], id: number) => (found.length ? found : [id]);
 
 /** A crosswalk as it holds in two releases. */
 export const crosswalkIn = <Made extends Pick<Crosswalk, 'commands' | 'contexts'>>(

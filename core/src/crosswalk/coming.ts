@@ -2,6 +2,7 @@ import { usesADay } from '../catalogue/index.ts';
 import type { Crosswalk } from '../contract/index.ts';
 import type { Opened } from '../keyset/index.ts';
 import { relation, type Lineage } from '../release/index.ts';
+import { matchesOf } from './judged.ts';
 import { inverted, type Match, type Relation } from './relations.ts';
 
 /** What learners bring along: the program they come from, what answers to what there, and how often it is used. */
@@ -20,12 +21,8 @@ export interface Coming {
 export function comingFrom(old: Opened, { commands, contexts }: Pick<Crosswalk, 'commands' | 'contexts'>): Coming {
   return {
     old,
-    counterparts: commands.flatMap(({ source, target, relation: kind, sourceState, targetState }) =>
-      target === null || kind === 'none' || kind === 'later'
-        ? []
-        : [{ source, target, relation: kind, sourceState, targetState }],
-    ),
-    places: new Map(contexts.flatMap(({ source, target }) => (target === null ? [] : [[source, target] as const]))),
+    counterparts: matchesOf(commands),
+    places: new Map(matchesOf(contexts).map(({ source, target }) => [source, target])),
     judged: new Set(commands.flatMap((one) => (one.relation === 'later' ? [] : one.source))),
     uses: usesADay(old.catalogue.uses),
   };
@@ -39,7 +36,7 @@ export const isLike = ({ relation: kind, sourceState }: Match) => LIKE.has(kind)
 /** What has become of commands and places, as between two releases: a crosswalk for a lineage. */
 export function lineageOf({ counterparts, places }: Coming): Lineage {
   return {
-    commands: relation(counterparts.flatMap((one) => (isLike(one) ? [[one.source, one.target] as const] : []))), // prettier-ignore
+    commands: relation(counterparts.filter(isLike).map((one) => [one.source, one.target] as const)),
     contexts: relation([...places]),
   };
 }
@@ -58,7 +55,7 @@ export function lineageFrom(
 ): Lineage {
   const forth = from.slug === slug;
   const pairsOf = (judged: Crosswalk['commands'], unjudged: LikelyPairs['commands']) => {
-    const list = judged.flatMap(({ target, relation: kind, ...one }): Match[] => (target === null || kind === 'none' || kind === 'later' ? [] : [{ ...one, target, relation: kind }])); // prettier-ignore
+    const list = matchesOf(judged);
     const told = new Set(
       judged.flatMap((one) => (one.relation === 'later' ? [] : forth ? one.source : (one.target ?? []))),
     );

@@ -17,7 +17,7 @@ export { matchedCommands } from './matched.ts';
 export { byWayOf, listsOf, matchQuestion } from './question.ts';
 export { carriedAlong, crosswalkIn, type End } from './carried.ts';
 export { placeProposals, type PlaceProposal } from './places.ts';
-export { standings, taught, type Standing } from './judged.ts';
+export { matchesOf, standings, taught, type Standing } from './judged.ts';
 export { evidenceOf } from './evidence.ts';
 export { comingFrom, isLike, lineageFrom, lineageOf, usesThere, type Coming, type LikelyPairs } from './coming.ts';
 export { claimsOf, hindranceOf, isShipped, type Claim, type Hindrance } from './claims.ts';

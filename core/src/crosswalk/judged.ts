@@ -1,5 +1,5 @@
 import type { Judgement } from '../contract/index.ts';
-import { inverted, type Match, type Relation } from './relations.ts';
+import { inverted, type Match } from './relations.ts';
 
 /** How a command stands in a crosswalk: its counterparts, that there is none, put off, or not yet judged. */
 export interface Standing {
@@ -8,20 +8,23 @@ export interface Standing {
 }
 const UNJUDGED: Standing = { kind: 'unjudged', matches: [] };
 
-const isMatch = (one: Judgement): one is Judgement & { target: number; relation: Relation } => one.target !== null;
+/** The counterparts among judgements. */
+export const matchesOf = (judged: readonly Judgement[]): Match[] =>
+  judged.flatMap(({ source, target, relation, sourceState, targetState, note }) =>
+    target === null || relation === 'none' || relation === 'later'
+      ? []
+      : [{ source, target, relation, sourceState, targetState, note }],
+  );
 
 /** Judgements by what stands on one side; from the other side only counterparts are known. */
 export function standings(judged: readonly Judgement[], from: 'source' | 'target'): (id: number) => Standing {
   const found = new Map<number, Standing>();
-  for (const one of judged) {
-    if (!isMatch(one)) {
-      if (from === 'source' && !one.sourceState)
-        found.set(one.source, { kind: one.relation === 'none' ? 'none' : 'later', matches: [] });
-      continue;
-    }
-    const { source, target, relation, sourceState, targetState, note } = one;
-    const said: Match = { source, target, relation, sourceState, targetState, note };
-    const match = from === 'source' ? said : inverted([said])[0]!;
+  if (from === 'source')
+    for (const { source, relation, sourceState } of judged)
+      if ((relation === 'none' || relation === 'later') && !sourceState)
+        found.set(source, { kind: relation, matches: [] });
+  const matches = matchesOf(judged);
+  for (const match of from === 'source' ? matches : inverted(matches)) {
     const known = found.get(match.source);
     found.set(match.source, { kind: 'counterparts', matches: [...(known?.matches ?? []), match] });
   }
@@ -30,4 +33,6 @@ export function standings(judged: readonly Judgement[], from: 'source' | 'target
 
 /** The pairs that matching learns from: what was judged the same or near. */
 export const taught = (judged: readonly Judgement[]): { source: number; target: number }[] =>
-  judged.flatMap((one) => (isMatch(one) && !one.sourceState && !one.targetState && (one.relation === 'exact' || one.relation === 'close') ? [{ source: one.source, target: one.target }] : [])); // prettier-ignore
+  matchesOf(judged)
+    .filter((one) => !one.sourceState && !one.targetState && (one.relation === 'exact' || one.relation === 'close'))
+    .map(({ source, target }) => ({ source, target }));

@@ -2,7 +2,7 @@ import type { ByWay, Crosswalk } from '../contract/index.ts';
 import type { Layout } from '../keys/index.ts';
 import type { Opened } from '../keyset/index.ts';
 import { keyboardsOf } from '../press/index.ts';
-import { taught } from './judged.ts';
+import { matchesOf, taught } from './judged.ts';
 import { matchedCommands } from './matched.ts';
 import type { MatchQuestion } from './proposals.ts';
 import { composition, inverted, type Match } from './relations.ts';
@@ -29,9 +29,7 @@ export function byWayOf(
   others: readonly Pick<Crosswalk, 'from' | 'to' | 'commands'>[],
 ): ByWay[] {
   const onward = others.flatMap(({ commands, ...ends }) => {
-    const matches = commands.flatMap(({ target, relation, ...one }): Match[] =>
-      target === null || relation === 'none' || relation === 'later' ? [] : [{ ...one, target, relation }],
-    );
+    const matches = matchesOf(commands);
     return [
       { a: ends.from, b: ends.to, matches },
       { a: ends.to, b: ends.from, matches: inverted(matches) },

@@ -50,8 +50,9 @@ export interface ProposalFacts {
   readonly groups?: readonly CommandGroup[];
   /** Times a day. */
   readonly uses?: ReadonlyMap<number, number>;
-  /** What a command has in the learner’s other programs. */
+  /** Which presses there are to propose; all, where nothing is said. */
   readonly pool?: PressPool;
+  /** What a command has in the learner’s other programs. */
   readonly elsewhere?: (command: Command) => readonly { readonly shortcut: string; readonly app: string }[];
 }
 

@@ -2,7 +2,7 @@ import { platformName, showStored } from '../keys/index.ts';
 import type { CommandGroup, Keyset, Run } from '../contract/index.ts';
 import type { Opened } from '../keyset/index.ts';
 import type { Keyboards } from '../press/index.ts';
-import { sameKeys } from './compose.ts';
+import { sameKeys } from './same-keys.ts';
 import { groupSpread, runFigures, type RunFigures, type RunSetting } from '../reach/index.ts';
 
 /** One command that the two keysets give other keys. */

@@ -20,11 +20,18 @@ export interface KeyClaim {
   /** Whether only one of the keys named with it has to be right. */
   readonly among: readonly KeyMention[];
 }
-/** A command by the names a text may give it. */
+/** A command by the names a text may give it, each as its words without their endings: in their order, and sorted. */
 export interface Named {
   readonly command: number;
-  readonly names: readonly string[];
+  readonly ways: readonly { readonly stems: readonly string[]; readonly sorted: string }[];
 }
+export const namedBy = (command: number, names: readonly string[]): Named => ({
+  command,
+  ways: names
+    .flatMap(waysToSay)
+    .filter((stems) => stems.length > 0)
+    .map((stems) => ({ stems, sorted: [...stems].sort().join(' ') })),
+});
 
 const MODIFIER = '(?:ctrl|control|strg|shift|umschalt|alt gr|altgr|alt|option|opt|cmd|command|win|windows|super|meta)';
 const SIGN = '[⌘⌥⌃⇧⊞]';
@@ -89,14 +96,15 @@ function waysToSay(name: string): string[][] {
 export function commandsIn(text: string, named: readonly Named[]): CommandMention[] {
   const words = wordsIn(text.slice(0, LONGEST));
   const found: (CommandMention & { length: number })[] = [];
-  for (const { command, names } of named)
-    for (const stems of names.flatMap(waysToSay)) {
-      if (stems.length === 0) continue;
+  const known = new Set(words.map((one) => one.stem));
+  for (const { command, ways } of named)
+    for (const { stems, sorted } of ways) {
+      if (!stems.every((stem) => known.has(stem))) continue;
       for (let at = 0; at + stems.length <= words.length; at++) {
         const here = words.slice(at, at + stems.length);
         const same = stems.every((stem, i) => here[i]!.stem === stem);
         // `The tide table opens` is `Open tide table`: the same words in another order.
-        const turned = !same && stems.length > 1 && [...stems].sort().join(' ') === here.map((one) => one.stem).sort().join(' '); // prettier-ignore
+        const turned = !same && stems.length > 1 && sorted === here.map((one) => one.stem).sort().join(' '); // prettier-ignore
         if (same || turned) found.push({ command, from: here[0]!.from, to: here.at(-1)!.to, length: stems.length });
       }
     }

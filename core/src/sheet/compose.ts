@@ -4,6 +4,7 @@ import type { Opened } from '../keyset/index.ts';
 import type { Keyboards } from '../press/index.ts';
 import { changingIn } from './changing.ts';
 import { NO_FACTS, rowsIn } from './rules.ts';
+import { sameKeys } from './same-keys.ts';
 
 /** A sheet with every key filled in, as it would be published now. */
 export function composeSheet(
@@ -52,10 +53,6 @@ export function composeSheet(
     })),
   };
 }
-
-/** Whether two lists of shortcuts are the same presses in the same order on a platform. */
-export const sameKeys = (a: readonly string[], b: readonly string[], platform: Platform, { pressKey }: Keyboards) =>
-  a.length === b.length && a.every((one, i) => pressKey(one, platform) === pressKey(b[i]!, platform));
 
 /** Whether two rows of a command say the same to a learner: its name and its keys. */
 export function sameRow(a: EditionRow, b: EditionRow, keyboards: Keyboards): boolean {

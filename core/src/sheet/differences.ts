@@ -2,7 +2,8 @@ import type { EditionBody, EditionRow } from '../contract/index.ts';
 import type { Opened } from '../keyset/index.ts';
 import type { Keyboards } from '../press/index.ts';
 import type { Lineage } from '../release/index.ts';
-import { rowsOf, sameKeys } from './compose.ts';
+import { rowsOf } from './compose.ts';
+import { sameKeys } from './same-keys.ts';
 
 /** What became of a row between two editions. */
 export interface RowDifference {

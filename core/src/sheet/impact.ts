@@ -1,7 +1,7 @@
 import type { Catalogue, ChangeLine, ChangesBody, EditionBody, EditionRow, Sheet } from '../contract/index.ts';
 import { menuOf, type Lineage } from '../release/index.ts';
 import type { Keyboards } from '../press/index.ts';
-import { sameKeys } from './compose.ts';
+import { sameKeys } from './same-keys.ts';
 import { said, say } from '../words/index.ts';
 
 /** A line of an edition that is wrong now, and why. */

@@ -2,7 +2,7 @@ import type { EditionBody, Sheet, SheetFacts } from '../contract/index.ts';
 import { unverifiedOn, type Opened } from '../keyset/index.ts';
 import type { Keyboards } from '../press/index.ts';
 import { said, type Said } from '../words/index.ts';
-import { commandsIn } from './claims.ts';
+import { commandsIn, namedBy } from './claims.ts';
 import { namedIn, wrongClaims } from './wrong-claims.ts';
 
 export type FindingKind = 'text' | 'renamed' | 'count' | 'doubled' | 'empty' | 'missing' | 'place' | 'untried';
@@ -43,6 +43,7 @@ export function proof(
   facts: SheetFacts,
 ): Finding[] {
   const named = namedIn(opened);
+  const former = facts.renamed.map(({ command, was }) => namedBy(command, [was]));
   const ids = new Map(opened.catalogue.commands.map((one) => [one.name, one.id]));
   const label = (command: number) => opened.commands.get(command)?.label ?? '';
   const findings: Finding[] = [];
@@ -58,10 +59,7 @@ export function proof(
       add('text', true, at, keys.length ? said('proof.other keys', { quoted, command: label(command), keysOr }) : said('proof.no keys', { quoted, command: label(command) }), mend, quoted); // prettier-ignore
     }
     const now = new Set(commandsIn(text, named).map((one) => one.command));
-    for (const { command, from, to } of commandsIn(
-      text,
-      facts.renamed.map(({ command, was }) => ({ command, names: [was] })),
-    )) {
+    for (const { command, from, to } of commandsIn(text, former)) {
       // prettier-ignore
       if (now.has(command)) continue;
       const mended = text.slice(0, from) + label(command) + text.slice(to);

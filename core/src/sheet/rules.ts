@@ -1,8 +1,9 @@
 import { usesADay } from '../catalogue/index.ts';
 import type { Command, SheetFacts, SheetRule, SheetSection } from '../contract/index.ts';
-import { parseStored, writeStored } from '../keys/index.ts';
+import { parseStored, writeStored, type Key } from '../keys/index.ts';
 import type { Opened } from '../keyset/index.ts';
 import type { Keyboards } from '../press/index.ts';
+import { sameKeys } from './same-keys.ts';
 
 /** A command that stands in a section, and what the rule says of it. */
 export interface Ruled {
@@ -19,7 +20,6 @@ export function ruled(
   keyboards: Keyboards,
   facts: SheetFacts,
 ): Ruled[] {
-  // prettier-ignore
   const { catalogue, commands } = opened;
   const weighed = opened.weighed(keysetId, keyboards);
   const plain = (list: readonly Command[]): Ruled[] => list.map(({ id }) => ({ command: id, note: '' }));
@@ -65,26 +65,18 @@ export function ruled(
   function keysDiffer(before: Readonly<Record<string, readonly string[]>> | undefined, id: number): boolean {
     return keyboards.platforms.some((platform) => {
       const now = [...new Set(weighed.on(platform).of(id).map((held) => held.shortcut))]; // prettier-ignore
-      return now.join(' ') !== (before?.[platform] ?? []).join(' ');
+      return !sameKeys(now, before?.[platform] ?? [], platform, keyboards);
     });
   }
   /** Whether it has one of the keys that get one out in most programs: Escape, F1, undo (common practice, no source). */
   function helps(id: number): boolean {
-    return keyboards.platforms.some((platform) =>
-      weighed
-        .on(platform)
-        .of(id)
-        .some((held) => OUT.has(held.shortcut)),
-    );
+    return keyboards.platforms.some((platform) => weighed.on(platform).of(id).some((held) => OUT.has(held.shortcut))); // prettier-ignore
   }
 }
 const OUT = new Set(['Escape', 'F1', 'Primary+Z', 'Ctrl+Z', 'Meta+Z']);
 
 /** A key by itself, as a rule names it. */
-export const keyName = (key: Parameters<typeof writeKey>[0]): string => writeKey(key);
-function writeKey(key: Extract<ReturnType<typeof parseStored>['strokes'][number], { kind: 'key' }>['key']): string {
-  return writeStored({ strokes: [{ kind: 'key', modifiers: [], key }], manner: 'pressed' });
-}
+const keyName = (key: Key) => writeStored({ strokes: [{ kind: 'key', modifiers: [], key }], manner: 'pressed' });
 
 /** The rows of a section as they stand: by hand, or pinned ones first and what the rule gives after them. */
 export function rowsIn(

@@ -1,7 +1,7 @@
 import { parseStored, showStored, writeStored, type Platform } from '../keys/index.ts';
 import type { Opened } from '../keyset/index.ts';
 import type { Keyboards } from '../press/index.ts';
-import { claimsIn, type Named } from './claims.ts';
+import { claimsIn, namedBy, type Named } from './claims.ts';
 
 /** What a text claims of a key and a command, and is not so; with the keys the command has. */
 export interface WrongClaim {
@@ -15,7 +15,7 @@ export interface WrongClaim {
 
 /** The commands of a release by the names that a text may give them. */
 export const namedIn = ({ catalogue }: Opened): Named[] =>
-  catalogue.commands.map(({ id, label, otherNames, wordings }) => ({ command: id, names: [label, ...otherNames, ...wordings.map((one) => one.label)] })); // prettier-ignore
+  catalogue.commands.map(({ id, label, otherNames, wordings }) => namedBy(id, [label, ...otherNames, ...wordings.map((one) => one.label)])); // prettier-ignore
 
 /** Claims of a text that hold on no platform of a release, with a keyset. */
 export function wrongClaims(

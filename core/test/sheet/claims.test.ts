@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { parseStored, showStored, writeStored, type Modifier } from '../../src/keys/index.ts';
-import { claimsIn, commandsIn, keysIn } from '../../src/sheet/index.ts';
+import { claimsIn, commandsIn, keysIn, namedBy } from '../../src/sheet/index.ts';
 
 const LETTERS = [...'BCDFGHJKLMNOPQRSTVWXYZ'];
 const NAMED = ['F3', 'F11', 'PageUp', 'Escape', 'Enter', 'Home', 'ArrowLeft'];
@@ -10,7 +10,7 @@ const shortcut = fc
   .record({ held, key: fc.constantFrom(...LETTERS, ...NAMED) })
   .map(({ held: modifiers, key }) => writeStored(parseStored([...modifiers, key].join('+'))));
 const NAMES = ['Place sounding', 'Open tide table', 'Close chart', 'Add light', 'Measure distance'];
-const named = NAMES.map((name, at) => ({ command: at + 1, names: [name] }));
+const named = NAMES.map((name, at) => namedBy(at + 1, [name]));
 
 describe('keys in a text', () => {
   it('are found where they stand, however they are written, and read as what they are', () => {
@@ -58,7 +58,7 @@ describe('commands in a text', () => {
         expect(commandsIn(turned, named).map((one) => one.command)).toEqual([at + 1]);
       }),
     );
-    const both = [...named, { command: 9, names: ['Close chart window'] }];
+    const both = [...named, namedBy(9, ['Close chart window'])];
     expect(commandsIn('close the chart window', both).map((one) => one.command)).toEqual([9]);
   });
 

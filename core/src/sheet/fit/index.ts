@@ -3,5 +3,5 @@ export { detailsOf, type Reading } from './blocks.ts';
 export { measurer, type Line, type Measurer, type Run } from './measure.ts';
 export { FACE_TABLES, type Face } from './metrics.ts';
 export { MM, leastAt, paperOf, sizesOf, type Paper } from './paper.ts';
-export { balanced, place, type Item, type Placed, type Spot } from './columns.ts';
+export { balanced, place, type Item } from './columns.ts';
 export { PAGE_CSS, escaped, layoutText, pageSvg } from './svg.ts';

@@ -127,19 +127,7 @@ const facts = computed(() => [props.command.category, props.command.menu].filter
   display: grid;
   grid-template-columns: 24px 1fr auto;
   gap: 8px;
-  width: 100%;
   align-items: start;
-  padding: 6px 0;
-  border: 0;
-  border-bottom: 1px solid var(--hair);
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  cursor: pointer;
-}
-.proposal:hover {
-  background: var(--tide-wash);
 }
 small {
   display: block;

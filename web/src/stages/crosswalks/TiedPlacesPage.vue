@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, shallowRef } from 'vue';
-import { RELATIONS, placeProposals, standings, type Relation } from '@crib/core/crosswalk';
+import { RELATIONS, matchesOf, placeProposals, standings, type Relation } from '@crib/core/crosswalk';
 import type { Crosswalk, WordSectionSaid } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
@@ -24,7 +24,7 @@ const at = kept('row');
 const rows = computed(() => from.value?.tree.inOrder ?? []);
 const selected = computed(() => rows.value.find((one) => String(one.id) === at.value) ?? rows.value[0] ?? null);
 const standing = computed(() => standings(crosswalk.value?.contexts ?? [], 'source'));
-const counterparts = computed(() => (crosswalk.value?.commands ?? []).flatMap(({ target, relation, ...one }) => (target === null || relation === 'none' || relation === 'later' ? [] : [{ ...one, target, relation }]))); // prettier-ignore
+const counterparts = computed(() => matchesOf(crosswalk.value?.commands ?? []));
 const proposals = computed(() =>
   from.value && to.value && words.value
     ? placeProposals(from.value, to.value, counterparts.value, words.value)
@@ -176,21 +176,6 @@ const evidence = ({ names, agree, of }: { names: number; agree: number; of: numb
 <style scoped>
 .word {
   font: 12.5px var(--mono);
-}
-.proposal {
-  display: block;
-  width: 100%;
-  padding: 6px 0;
-  border: 0;
-  border-bottom: 1px solid var(--hair);
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  cursor: pointer;
-}
-.proposal:hover {
-  background: var(--tide-wash);
 }
 small {
   display: block;
