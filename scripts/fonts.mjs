@@ -19,7 +19,6 @@ const google = (/** @type {string} */ family, /** @type {string} */ weight, /** 
   require.resolve(`@expo-google-fonts/${family}/${weight}/${file}_${weight}.ttf`);
 const FACES = {
   text: google('atkinson-hyperlegible-next', '400Regular', 'AtkinsonHyperlegibleNext'),
-  bold: google('atkinson-hyperlegible-next', '600SemiBold', 'AtkinsonHyperlegibleNext'),
   head: google('bricolage-grotesque', '700Bold', 'BricolageGrotesque'),
   keys: google('atkinson-hyperlegible-mono', '500Medium', 'AtkinsonHyperlegibleMono'),
   signs: require.resolve('dejavu-fonts-ttf/ttf/DejaVuSans.ttf'),
@@ -68,7 +67,7 @@ export interface FaceTable {
   /** Pairs of signs by how much nearer or farther they stand. */
   readonly kerning: readonly (readonly [number, string])[];
 }
-export type Face = 'text' | 'bold' | 'head' | 'keys' | 'signs';
+export type Face = 'text' | 'head' | 'keys' | 'signs';
 // prettier-ignore
 export const FACE_TABLES: Readonly<Record<Face, FaceTable>> = {
 ${faces.join('\n')}

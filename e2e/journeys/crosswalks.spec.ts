@@ -226,8 +226,17 @@ test('rows are marked and judged together, a counterpart gets a note and a secon
   await expectNoBarriers(page, 'what was judged');
 
   // What Brinechart answers to in Fathomry, and Fathomry in Tallowline, is proposed by way of it.
-  const ways = (await (await page.request.get(`/api/crosswalks/${release}/by-way`)).json()) as { by: string }[];
-  expect(ways.every((one) => one.by === 'Fathomry')).toBe(true);
+  const list = (await (await page.request.get('/api/apps/fathomry/crosswalks')).json()) as CrosswalkOverview[];
+  const ofOld = async (slug: string) => (await (await page.request.get(`/api/crosswalks/${list.find((one) => one.from.slug === slug && one.to.slug === 'fathomry')!.id}`)).json()) as Crosswalk; // prettier-ignore
+  const pair = (await ofOld('brinechart')).commands.find((one) => one.relation === 'exact')!;
+  const back = await ofOld('tallowline');
+  const { releases } = (await (await page.request.get('/api/apps/tallowline')).json()) as AppOverview;
+  const theirs = (await (await page.request.get(`/api/releases/${releases[0]!.id}`)).json()) as Catalogue;
+  const source = theirs.commands.at(-1)!.id;
+  const judged = [{ source, matches: [{ target: pair.target, relation: 'close' }] }];
+  await page.request.put(`/api/crosswalks/${back.id}/judgements`, { data: { of: 'command', judged } });
+  const ways = (await (await page.request.get(`/api/crosswalks/${release}/by-way`)).json()) as object[];
+  expect(ways).toContainEqual({ source: pair.source, target: source, relation: 'close', by: 'Fathomry' });
   expect(heard).toEqual([]);
 });
 

@@ -1,4 +1,5 @@
 import type { Crosswalk, Judgement, LineageLink } from '../contract/index.ts';
+import type { Opened } from '../keyset/index.ts';
 
 /** What there is of commands or places at one end: in the release in hand, and confirmed to be others renamed or split. */
 export interface End {
@@ -46,13 +47,23 @@ export function carriedAlong(judged: readonly Judgement[], source: End, target: 
 
 const orItself = (found: readonly number[], id: number) => (found.length ? found : [id]);
 
-/** A crosswalk as it holds in two releases. */
-export const crosswalkIn = <Made extends Pick<Crosswalk, 'commands' | 'contexts'>>(
+/** The commands and places of a release, with what was decided about their lineage. */
+const endsIn = ({ commands, tree }: Opened, links: readonly LineageLink[]) => {
+  const places = new Set(tree.inOrder.map((one) => one.id));
+  const of = (kind: LineageLink['kind'], has: (id: number) => boolean): End => ({ has, links: links.filter((one) => one.kind === kind) }); // prettier-ignore
+  return { commands: of('command', (id) => commands.has(id)), contexts: of('context', (id) => places.has(id)) };
+};
+
+/** A crosswalk as it holds in two releases, by what was decided about lineage in either program. */
+export function crosswalkIn<Made extends Pick<Crosswalk, 'commands' | 'contexts'>>(
   crosswalk: Made,
-  from: { readonly commands: End; readonly contexts: End },
-  to: { readonly commands: End; readonly contexts: End },
-): Made => ({
-  ...crosswalk,
-  commands: carriedAlong(crosswalk.commands, from.commands, to.commands),
-  contexts: carriedAlong(crosswalk.contexts, from.contexts, to.contexts),
-});
+  from: { readonly release: Opened; readonly links: readonly LineageLink[] },
+  to: { readonly release: Opened; readonly links: readonly LineageLink[] },
+): Made {
+  const [source, target] = [endsIn(from.release, from.links), endsIn(to.release, to.links)];
+  return {
+    ...crosswalk,
+    commands: carriedAlong(crosswalk.commands, source.commands, target.commands),
+    contexts: carriedAlong(crosswalk.contexts, source.contexts, target.contexts),
+  };
+}

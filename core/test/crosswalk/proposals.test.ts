@@ -77,7 +77,8 @@ describe('proposals of counterparts on command lists of open libraries', () => {
   it('learn from judgements: rows not judged are no worse for it, on the whole better', () => {
     const gain = set.flatMap((gold) => {
       const judged = [...gold.right].flatMap(([source, targets]) => (targets.size ? [{ source, target: [...targets][0]! }] : [])); // prettier-ignore
-      return [10, 30].map((count) => {
+      const counts = [10, 30, 60].filter((count) => count + 20 <= judged.length);
+      return counts.map((count) => {
         // In the order of the menu, and spread over the list.
         const orders = [judged, judged.toSorted((a, b) => ((a.source * 7919) % 101) - ((b.source * 7919) % 101))];
         return mean(

@@ -37,7 +37,6 @@ const { openSync } = require('fontkit') as { openSync(file: string): Font };
 const google = (family: string, weight: string, file: string) => require.resolve(`@expo-google-fonts/${family}/${weight}/${file}_${weight}.ttf`); // prettier-ignore
 const FILES: Record<Face, string> = {
   text: google('atkinson-hyperlegible-next', '400Regular', 'AtkinsonHyperlegibleNext'),
-  bold: google('atkinson-hyperlegible-next', '600SemiBold', 'AtkinsonHyperlegibleNext'),
   head: google('bricolage-grotesque', '700Bold', 'BricolageGrotesque'),
   keys: google('atkinson-hyperlegible-mono', '500Medium', 'AtkinsonHyperlegibleMono'),
   signs: require.resolve('dejavu-fonts-ttf/ttf/DejaVuSans.ttf'),

@@ -1,7 +1,6 @@
 import type { z } from 'zod';
 import type {
   ByWay,
-  Catalogue,
   Crosswalk,
   CrosswalkOverview,
   NewCrosswalk,
@@ -11,7 +10,7 @@ import type {
   SentWords,
   WordSectionSaid,
 } from '@crib/core/contract';
-import { byWayOf, wordsInUse } from '@crib/core/crosswalk';
+import { byWayOf, crosswalkIn, wordsInUse } from '@crib/core/crosswalk';
 import { refuse } from '@crib/core/error';
 import type { Matcher } from '../matching/matcher.ts';
 import { appBySlug, overview } from '../store/apps.ts';
@@ -26,6 +25,7 @@ import {
   writeJudgements,
 } from '../store/crosswalks.ts';
 import type { Db } from '../store/db.ts';
+import { lineageOf } from '../store/releases.ts';
 import { dropWords, saveWords, writtenWords } from '../store/words.ts';
 import { act, look, type Acting } from './acting.ts';
 
@@ -87,16 +87,18 @@ export async function proposals(
   asked: z.output<typeof ProposalsAsked>,
 ): Promise<ProposedFor[]> {
   const task = await look(acting, async (db) => {
-    const crosswalk = await crosswalkAt(db, id);
-    const releaseIn = async (slug: string, wanted: number | undefined): Promise<Catalogue> => {
-      const { releases } = await overview(db, slug);
+    const stored = await crosswalkAt(db, id);
+    const endIn = async (slug: string, wanted: number | undefined) => {
+      const { id: app, releases } = await overview(db, slug);
       const found = wanted === undefined ? releases[0] : releases.find((one) => one.id === wanted);
       if (!found) return refuse('not-found', wanted ? `${slug} has no release ${wanted}.` : `${slug} has no release yet.`); // prettier-ignore
-      return (await acting.catalogues.opened(db, found.id)).catalogue;
+      return { release: await acting.catalogues.opened(db, found.id), links: await lineageOf(db, app) };
     };
+    const [from, to] = [await endIn(stored.from.slug, asked.from), await endIn(stored.to.slug, asked.to)];
+    const crosswalk = crosswalkIn(stored, from, to);
     return {
-      from: await releaseIn(crosswalk.from.slug, asked.from),
-      to: await releaseIn(crosswalk.to.slug, asked.to),
+      from: from.release.catalogue,
+      to: to.release.catalogue,
       crosswalk,
       words: wordsInUse(await writtenWords(db)),
       byWay: byWayOf(crosswalk, await crosswalksBeside(db, id)),

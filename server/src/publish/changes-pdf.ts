@@ -1,33 +1,23 @@
-import { createRequire } from 'node:module';
 import pdfmake from 'pdfmake';
 import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 import type { ChangesBody } from '@crib/core/contract';
 import { changesFrom, changesTable } from '@crib/core/sheet';
 import { tell } from '@crib/core/words';
+import { FACE_FILES, fontFile, google } from './faces.ts';
 
-const require = createRequire(import.meta.url);
-const google = (family: string, weight: string, file: string) =>
-  require.resolve(`@expo-google-fonts/${family}/${weight}/${file}_${weight}.ttf`);
 const TEXT = 'atkinson-hyperlegible-next';
 const fonts = {
   text: {
-    normal: google(TEXT, '400Regular', 'AtkinsonHyperlegibleNext'),
+    normal: FACE_FILES.text,
     bold: google(TEXT, '600SemiBold', 'AtkinsonHyperlegibleNext'),
     italics: google(TEXT, '400Regular_Italic', 'AtkinsonHyperlegibleNext'),
   },
-  head: {
-    normal: google('bricolage-grotesque', '700Bold', 'BricolageGrotesque'),
-    bold: google('bricolage-grotesque', '700Bold', 'BricolageGrotesque'),
-  },
+  head: { normal: FACE_FILES.head, bold: FACE_FILES.head },
   keys: {
-    normal: google('atkinson-hyperlegible-mono', '500Medium', 'AtkinsonHyperlegibleMono'),
+    normal: FACE_FILES.keys,
     bold: google('atkinson-hyperlegible-mono', '600SemiBold', 'AtkinsonHyperlegibleMono'),
   },
-  // Has the signs that the others lack.
-  signs: {
-    normal: require.resolve('dejavu-fonts-ttf/ttf/DejaVuSans.ttf'),
-    bold: require.resolve('dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf'),
-  },
+  signs: { normal: FACE_FILES.signs, bold: fontFile('dejavu-fonts-ttf/ttf/DejaVuSans-Bold.ttf') },
 };
 const files = new Set(Object.values(fonts).flatMap((family) => Object.values(family)));
 pdfmake.setFonts(fonts);

@@ -1,14 +1,12 @@
 import { PAGE_CSS } from '@crib/core/sheet';
 import head from '@expo-google-fonts/bricolage-grotesque/700Bold/BricolageGrotesque_700Bold.ttf?url';
 import keys from '@expo-google-fonts/atkinson-hyperlegible-mono/500Medium/AtkinsonHyperlegibleMono_500Medium.ttf?url';
-import bold from '@expo-google-fonts/atkinson-hyperlegible-next/600SemiBold/AtkinsonHyperlegibleNext_600SemiBold.ttf?url';
 import text from '@expo-google-fonts/atkinson-hyperlegible-next/400Regular/AtkinsonHyperlegibleNext_400Regular.ttf?url';
 import signs from 'dejavu-fonts-ttf/ttf/DejaVuSans.ttf?url';
 import { once } from '@crib/core/memory';
 
 const FACES = [
   ['Crib Text', text, '400'],
-  ['Crib Text', bold, '600'],
   ['Crib Head', head, '700'],
   ['Crib Keys', keys, '500'],
   ['Crib Signs', signs, '400'],

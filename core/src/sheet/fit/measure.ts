@@ -32,7 +32,6 @@ const measured = (face: Face): Measured => {
 };
 const TABLES: Readonly<Record<Face, Measured>> = {
   text: measured('text'),
-  bold: measured('bold'),
   head: measured('head'),
   keys: measured('keys'),
   signs: measured('signs'),

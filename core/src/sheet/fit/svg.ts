@@ -43,7 +43,6 @@ export const PAGE_CSS = `
 .sheet-page .mid { fill: #55616b; }
 .sheet-page .light { fill: #fff; }
 .sheet-page .f-text { font-family: 'Crib Text'; }
-.sheet-page .f-bold { font-family: 'Crib Text'; font-weight: 600; }
 .sheet-page .f-head { font-family: 'Crib Head'; font-weight: 700; }
 .sheet-page .f-keys { font-family: 'Crib Keys'; font-weight: 500; }
 .sheet-page .f-signs { font-family: 'Crib Signs'; font-kerning: none; }

@@ -1,5 +1,5 @@
 import { computed, shallowRef, watch } from 'vue';
-import { crosswalkIn, type End } from '@crib/core/crosswalk';
+import { crosswalkIn } from '@crib/core/crosswalk';
 import { opened, type Opened } from '@crib/core/keyset';
 import type { AppOverview, Catalogue, Crosswalk, LineageLink } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
@@ -27,11 +27,11 @@ export function useCrosswalk() {
     try {
       const found = await ask<Crosswalk>('GET', `/api/crosswalks/${wanted}`);
       const slug = found.from.slug === appSlug.value ? found.to.slug : found.from.slug;
-      const links = await Promise.all([found.from, found.to].map((end) => ask<LineageLink[]>('GET', `/api/apps/${end.slug}/lineage`))) as [LineageLink[], LineageLink[]]; // prettier-ignore
+      const decided = await Promise.all([found.from, found.to].map((end) => ask<LineageLink[]>('GET', `/api/apps/${end.slug}/lineage`))) as [LineageLink[], LineageLink[]]; // prettier-ignore
       const { releases } = await ask<AppOverview>('GET', `/api/apps/${slug}`);
       const newest = releases[0] ? opened(await ask<Catalogue>('GET', `/api/releases/${releases[0].id}`)) : null;
       if (wanted !== id.value) return;
-      lineage.value = new Map([[found.from.slug, links[0]], [found.to.slug, links[1]]]); // prettier-ignore
+      lineage.value = new Map([[found.from.slug, decided[0]], [found.to.slug, decided[1]]]); // prettier-ignore
       stored.value = found;
       other.value = newest;
       otherReleases.value = releases.map((one) => one.id);
@@ -44,17 +44,12 @@ export function useCrosswalk() {
   const coming = computed(() => stored.value?.to.slug === appSlug.value);
   const from = computed(() => (coming.value ? other.value : workspace.opened));
   const to = computed(() => (coming.value ? workspace.opened : other.value));
-  const endOf = (opened: Opened | null, slug: string) => {
-    const links = lineage.value.get(slug) ?? [];
-    const of = (kind: LineageLink['kind'], has: (id: number) => boolean): End => ({ has, links: links.filter((one) => one.kind === kind) }); // prettier-ignore
-    const places = new Set(opened?.tree.inOrder.map((one) => one.id));
-    return { commands: of('command', (id) => opened?.commands.has(id) ?? false), contexts: of('context', (id) => places.has(id)) }; // prettier-ignore
-  };
+  const links = (slug: string) => lineage.value.get(slug) ?? [];
   const crosswalk = computed<Crosswalk | null>({
     get: () => {
       const found = stored.value;
       if (!found || !from.value || !to.value) return found;
-      return crosswalkIn(found, endOf(from.value, found.from.slug), endOf(to.value, found.to.slug));
+      return crosswalkIn(found, { release: from.value, links: links(found.from.slug) }, { release: to.value, links: links(found.to.slug) }); // prettier-ignore
     },
     set: (found) => (stored.value = found),
   });
