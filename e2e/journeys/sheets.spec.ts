@@ -22,7 +22,7 @@ test('a sheet is filled by rules, set for its paper, proofed, mended, published 
   await add('In its order');
   await pick(page, 'Filled by', 'A run, in its order');
   await pick(page, 'Run', 'Checking soundings');
-  await expect(preview.getByRole('img')).toContainText('Strike');
+  await expect(preview.getByRole('group')).toContainText('Strike');
   await add('Ours');
   await pick(page, 'Filled by', 'All edits of the keyset');
   const rows = async () => Number(/(\d+) rows by its rule/.exec(await margin(page).innerText())![1]);
@@ -67,6 +67,7 @@ test('a sheet is filled by rules, set for its paper, proofed, mended, published 
   const text = execFileSync('pdftotext', [file, '-'], { encoding: 'utf8' });
   expect(text.replace(/\s+/g, ' ')).toContain('Hit D to place a sounding.');
   expect(text).toContain('Fathomry 7.0 with the School set');
+  expect(text).toContain(path);
   const md = await (await page.request.get(`/public/editions/${path.split('/').at(-1)}/sheet.md`)).text();
   expect(md).toContain('## In its order');
   expect(heard).toEqual([]);

@@ -90,7 +90,7 @@ describe('a sheet as PDF', () => {
       }),
       { numRuns: 60 },
     );
-    const forms = await formsOf(EditionBody.parse({ ...fc.sample(body, { numRuns: 1, seed: 4 })[0]!, platforms: ['windows', 'macos'] })); // prettier-ignore
+    const forms = await formsOf(EditionBody.parse({ ...fc.sample(body, { numRuns: 1, seed: 4 })[0]!, platforms: ['windows', 'macos'] }), '/s/first/abcde'); // prettier-ignore
     expect(forms.map((form) => form.ending)).toEqual(['csv', 'md', 'pdf']);
   }, 60_000);
 });

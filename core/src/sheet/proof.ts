@@ -56,11 +56,10 @@ export function proof(
       const quoted = text.slice(from, to);
       const mend: Mend | null = mended === null ? null : { by: 'text', text: mended };
       const keysOr = keys.map((one) => ({ keys: one, on: keyboards.platforms[0]! }));
-      add('text', true, at, keys.length ? said('proof.other keys', { quoted, command: label(command), keysOr }) : said('proof.no keys', { quoted, command: label(command) }), mend, quoted); // prettier-ignore
+      add('text', true, at, keys.length ? said('proof.other keys', { quoted, command: label(command), keysOr }) : said('proof.no keys', { quoted, command: label(command) }), mend, `${quoted} ${command}`); // prettier-ignore
     }
     const now = new Set(commandsIn(text, named).map((one) => one.command));
     for (const { command, from, to } of commandsIn(text, former)) {
-      // prettier-ignore
       if (now.has(command)) continue;
       const mended = text.slice(0, from) + label(command) + text.slice(to);
       add('renamed', true, at, said('proof.renamed', { was: text.slice(from, to), now: label(command) }), { by: 'text', text: mended }, String(command)); // prettier-ignore
@@ -77,7 +76,7 @@ export function proof(
     const right = /^\d/.test(word) || rows < 1 || rows > 20 ? String(rows) : NUMBERS[rows - 1]!;
     const cased = word[0] === word[0]!.toUpperCase() ? right[0]!.toUpperCase() + right.slice(1) : right;
     const text = title.slice(0, found.index) + cased + title.slice(found.index + word.length);
-    add('count', true, at, said('proof.count', { stated: word, rows }), { by: 'text', text });
+    add('count', true, at, said('proof.count', { stated: word, rows }), { by: 'text', text }, `${word} ${rows}`);
   };
 
   read(sheet.title, { part: 'title' });
@@ -123,7 +122,7 @@ function together(
     const command = ids.get(row.command)!;
     return keyboards.platforms.some((platform) => weighed.on(platform).of(command).some((held) => weighed.near(held.shortcut).some(({ held: other, how }) => how === 'meet' && other.command !== command && other.context !== held.context && weighed.on(platform).of(other.command).includes(other)))); // prettier-ignore
   });
-  if (elsewhere.length && !sheet.look.parts.includes('place')) found.push(['place', said('proof.place', { ...listed(elsewhere), }), { by: 'showing places' }]); // prettier-ignore
+  if (elsewhere.length && !sheet.look.parts.includes('place')) found.push(['place', said('proof.place', listed(elsewhere)), { by: 'showing places' }]); // prettier-ignore
   const shipped = opened.shipped;
   if (shipped?.kind === 'shipped')
     for (const platform of body.platforms) {
@@ -145,7 +144,6 @@ export function mended<Made extends Pick<Sheet, 'title' | 'intro' | 'sections' |
   sheet: Made,
   { at, mend }: Pick<Finding, 'at' | 'mend'>,
 ): Made {
-  // prettier-ignore
   if (!mend) return sheet;
   if (mend.by === 'showing places') return { ...sheet, look: { ...sheet.look, parts: [...new Set([...sheet.look.parts, 'place' as const])] } }; // prettier-ignore
   const section = (change: (one: Made['sections'][number]) => Made['sections'][number], index: number) => ({ ...sheet, sections: sheet.sections.map((one, i) => (i === index ? change(one) : one)) }); // prettier-ignore

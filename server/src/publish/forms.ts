@@ -10,8 +10,8 @@ export interface Form {
   readonly content: Buffer;
 }
 
-/** The forms that an edition is handed out in beside its JSON. */
-export async function formsOf(body: EditionBody | ChangesBody): Promise<Form[]> {
+/** The forms that an edition is handed out in beside its JSON; a printed sheet says where it is to be had. */
+export async function formsOf(body: EditionBody | ChangesBody, path: string): Promise<Form[]> {
   const text = (ending: 'csv' | 'md', type: string, content: string): Form => ({
     ending,
     type: `${type}; charset=utf-8`,
@@ -20,7 +20,7 @@ export async function formsOf(body: EditionBody | ChangesBody): Promise<Form[]> 
   if (body.format !== 'crib-changes') {
     // Each platform in its turn, where they do not stand side by side.
     const readings = body.look.sideBySide ? [body.platforms] : body.platforms.map((one) => [one]);
-    const layouts = readings.map((platforms) => fit(body, { platforms, how: 'words' }));
+    const layouts = readings.map((platforms) => fit(body, { platforms, how: 'words' }, path));
     return [
       text('csv', 'text/csv', sheetCsv(body)),
       text('md', 'text/markdown', sheetMarkdown(body)),

@@ -5,6 +5,6 @@ import { formsOf } from './forms.ts';
 
 /** Makes the forms of editions that were published before forms were kept. */
 export async function keepForms(db: Db): Promise<void> {
-  for (const { address, body } of await editionsWithoutForms(db))
-    await insertForms(db, address, await formsOf(PublicEdition.shape.body.parse(JSON.parse(body))));
+  for (const { address, path, body } of await editionsWithoutForms(db))
+    await insertForms(db, address, await formsOf(PublicEdition.shape.body.parse(JSON.parse(body)), path));
 }

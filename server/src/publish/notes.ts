@@ -85,6 +85,6 @@ export async function publishNotes(acting: Acting, db: Db, notesId: number): Pro
     howToLoad: '',
   };
   const made = await insertEdition(db, edition, [], acting.actor);
-  await insertForms(db, made.address, await formsOf(changes));
+  await insertForms(db, made.address, await formsOf(changes, made.path));
   return made;
 }

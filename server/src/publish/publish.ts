@@ -68,7 +68,7 @@ export async function publishSheet(
     howToLoad: recipes.map((recipe) => recipe.howToLoad).join('\n'),
   };
   const made = await insertEdition(db, edition, onePerName(files), acting.actor);
-  await insertForms(db, made.address, await formsOf(composed));
+  await insertForms(db, made.address, await formsOf(composed, made.path));
   return made;
 }
 

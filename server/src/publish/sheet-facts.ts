@@ -1,5 +1,5 @@
 import { EditionBody, type Sheet, type SheetFacts } from '@crib/core/contract';
-import { comingFrom } from '@crib/core/crosswalk';
+import { comingFrom, crosswalkIn } from '@crib/core/crosswalk';
 import { US, showStored } from '@crib/core/keys';
 import type { Opened } from '@crib/core/keyset';
 import type { Lineage } from '@crib/core/release';
@@ -8,6 +8,7 @@ import type { Acting } from '../acts/acting.ts';
 import { appBySlug, releasesOf } from '../store/apps.ts';
 import { crosswalkAt, crosswalksOf } from '../store/crosswalks.ts';
 import type { Db } from '../store/db.ts';
+import { lineageOf } from '../store/releases.ts';
 import { lastEdition } from '../store/sheets.ts';
 import { lineageFrom } from './notes.ts';
 
@@ -33,13 +34,16 @@ export async function sheetFacts(
   const keyboards = catalogues.keyboards([US], now.catalogue.release.platforms);
   const lineage = before && (await lineageFrom(db, before.catalogue, now.catalogue));
   const last = await lastEdition(db, sheet.id);
+  const own = await lineageOf(db, sheet.appId);
   const coming: SheetFacts['coming'] = [];
   for (const { id, from, to } of await crosswalksOf(db, sheet.appId)) {
     if (to.slug !== now.catalogue.app.slug) continue;
-    const [newest] = (await releasesOf(db, (await appBySlug(db, from.slug)).id)).toReversed();
+    const { id: other } = await appBySlug(db, from.slug);
+    const newest = (await releasesOf(db, other)).at(-1);
     if (!newest) continue;
     const old = await catalogues.opened(db, newest.id);
-    const { counterparts, uses } = comingFrom(old, await crosswalkAt(db, id));
+    const crosswalk = crosswalkIn(await crosswalkAt(db, id), { release: old, links: await lineageOf(db, other) }, { release: now, links: own }); // prettier-ignore
+    const { counterparts, uses } = comingFrom(old, crosswalk);
     const { platforms } = old.catalogue.release;
     const held = old.shipped && old.weighed(old.shipped.id, catalogues.keyboards([US], platforms)).on(platforms[0]!);
     const lines = counterparts

@@ -268,10 +268,10 @@ export function formAt(db: Db, editionId: number, ending: string): Promise<Editi
 }
 
 /** Editions published before all of their forms were kept. */
-export function editionsWithoutForms(db: Db): Promise<{ address: string; body: string }[]> {
+export function editionsWithoutForms(db: Db): Promise<{ address: string; path: string; body: string }[]> {
   return rows(
     db,
-    `SELECT address, body FROM edition e WHERE NOT EXISTS (SELECT 1 FROM edition_form f WHERE f.edition_id = e.id AND f.ending = 'pdf') ORDER BY id`,
+    `SELECT address, '/s/' || slug || '/' || address AS path, body FROM edition e WHERE NOT EXISTS (SELECT 1 FROM edition_form f WHERE f.edition_id = e.id AND f.ending = 'pdf') ORDER BY id`,
   );
 }
 

@@ -147,7 +147,6 @@ function stack(
   width: number,
   measure: Measurer,
 ): Stack {
-  // prettier-ignore
   let y = 0;
   const made = parts
     .filter((one) => one.text)
@@ -185,7 +184,6 @@ function footOf(
   width: number,
   measure: Measurer,
 ): Stack {
-  // prettier-ignore
   const { language, look, credit, terms, independence, publishedOn } = body;
   const small = Math.max(4.5, 0.72 * size);
   const signs = look.legend ? legendOf(platforms, how, language) : [];
@@ -234,7 +232,6 @@ function standing(
   section: number,
   row: number,
 ): Placing {
-  // prettier-ignore
   const texts = block.texts.flatMap((text) => text.lines.map((line, at): PlacedText => ({ x: x + text.x, y: y + text.y + at * text.leading + ABOVE * text.size, size: text.size, tone: text.tone, runs: line.runs }))); // prettier-ignore
   const keys = block.frames.map((one): Rect => ({ kind: one.ours ? 'own key' : 'key', x: x + one.x, y: y + one.y, width: one.width, height: one.height })); // prettier-ignore
   const under = y + block.height - (block.kind === 'heading' ? 0.42 : 0.2) * size;

@@ -33,7 +33,7 @@ export function pageSvg(
 ): string {
   // prettier-ignore
   const placings = page.placings.map(placingOf).join('');
-  return `<svg xmlns="http://www.w3.org/2000/svg" class="sheet-page" viewBox="0 0 ${n(width)} ${n(height)}" width="${n(width)}pt" height="${n(height)}pt" role="img" aria-label="${escaped(title)}">${placings}</svg>`; // prettier-ignore
+  return `<svg xmlns="http://www.w3.org/2000/svg" class="sheet-page" viewBox="0 0 ${n(width)} ${n(height)}" width="${n(width)}pt" height="${n(height)}pt" role="group" aria-label="${escaped(title)}">${placings}</svg>`; // prettier-ignore
 }
 
 /** What the pages of a sheet are drawn with: its faces by their names, and its lines. Readable in black and white. */
