@@ -52,7 +52,8 @@ export interface PlanAnswer {
 }
 /** A step, and what becomes of old hands once it is learned. */
 export interface PlanStep extends Step {
-  readonly figures: MoveFigures;
+  /** Null while it is worked out. */
+  readonly figures: MoveFigures | null;
 }
 
 interface Ready {
@@ -86,6 +87,7 @@ function prepare(asked: Extract<PlanAsked, { kind: 'programs' }>): Ready | null 
 }
 
 const known = new Map<string, Policy>();
+let latest = 0;
 self.onmessage = ({ data }: MessageEvent<PlanAsked>) => {
   if (data.kind === 'programs') {
     ready = prepare(data);
@@ -124,9 +126,19 @@ self.onmessage = ({ data }: MessageEvent<PlanAsked>) => {
     fixed('keep', Infinity),
     ...(imitation ? [{ name: 'imitation' as const, figures: moveFigures(coming, imitation, platform), moves: 0, without: 0 }] : []), // prettier-ignore
   ];
-  const parts = steps(halfway.edits, setting, there, data.steps).map((part, at, all): PlanStep => {
-    const put = all.slice(0, at + 1).flatMap((one) => one.edits);
-    return { ...part, figures: moveFigures(coming, settingAfter(setting, { put, remove: [] }), platform) };
+  const parts = steps(halfway.edits, setting, there, data.steps);
+  const answer = (of: readonly PlanStep[]) =>
+    self.postMessage({ round: data.round, policies, plan: halfway, steps: of } satisfies PlanAnswer);
+  answer(parts.map((part) => ({ ...part, figures: null })));
+  // The plan is shown at once; what each step does to old hands follows, unless something else was asked meanwhile.
+  latest = data.round;
+  setTimeout(() => {
+    if (latest !== data.round) return;
+    answer(
+      parts.map((part, at) => {
+        const put = parts.slice(0, at + 1).flatMap((one) => one.edits);
+        return { ...part, figures: moveFigures(coming, settingAfter(setting, { put, remove: [] }), platform) };
+      }),
+    );
   });
-  self.postMessage({ round: data.round, policies, plan: halfway, steps: parts } satisfies PlanAnswer);
 };

@@ -136,7 +136,8 @@ function onKey(event: KeyboardEvent) {
               <tr class="step">
                 <th colspan="5" scope="rowgroup">
                   <span class="after"
-                    ><span>{{ part.title }} · weight {{ part.weight }} · then</span><ShareTrack :figures="part.figures"
+                    ><span>{{ part.title }} · weight {{ part.weight }} · then</span
+                    ><ShareTrack v-if="part.figures" :figures="part.figures"
                   /></span>
                 </th>
               </tr>

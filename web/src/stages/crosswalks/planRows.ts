@@ -20,7 +20,7 @@ export interface PlanRow {
 export interface PlanSection {
   readonly title: string;
   readonly weight: number;
-  readonly figures: MoveFigures;
+  readonly figures: MoveFigures | null;
   readonly rows: readonly PlanRow[];
 }
 
