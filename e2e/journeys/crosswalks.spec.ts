@@ -127,6 +127,8 @@ test('a plan keeps old keys, is pinned, cut into two steps and saved; in the led
     .first()
     .click();
   await expect(margin(page).getByRole('heading', { name: 'Place sounding keeps the old keys' })).toBeVisible();
+  await expect(margin(page).getByRole('heading', { name: 'In other places' })).toBeVisible();
+  await expect(margin(page).getByText(/^(Can|Cannot) be pressed on/)).toBeVisible();
   await margin(page).getByRole('button', { name: 'Keep it in any case' }).click();
   await page.goto(page.url().replace('keep=10', 'keep=0'));
   await expect(table.getByRole('row', { name: /Plant spot/ }).first()).toBeVisible();
@@ -279,6 +281,9 @@ test('places are tied, words of one meaning are written and restored, hands in b
   const table = page.getByRole('region', { name: 'The plan, step by step' });
   const moved = table.getByRole('row', { name: /^none nothing like it makes way Draw light sector/ });
   await expect(moved).toContainText('Ctrl+D');
+  await moved.click();
+  await expect(margin(page).getByRole('heading', { name: 'Other free keys' })).toBeVisible();
+  await expectNoBarriers(page, 'a command that makes way');
   await page.goto(`/crosswalks/fathomry/7.2/${of('brinechart')}/plan?keep=40&pool=Primary%2BShift&ruled=D`);
   await expect(moved).toBeHidden();
   await expect(page.getByText('you ruled the keys out')).toBeVisible();

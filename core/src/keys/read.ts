@@ -41,5 +41,10 @@ function readSigned(text: string, options: ReadOptions): ReadResult {
     const control = readPlain(inner.replace('^+', '⌃+'), options);
     if (control.kind === 'read') result = control;
   }
+  // Brackets that leave nothing to read when they are taken away are keys themselves: `( then Globe )`.
+  if (result.kind === 'error' && inner !== text) {
+    const whole = readPlain(text, options);
+    if (whole.kind === 'read') return whole;
+  }
   return found.remark && result.kind === 'read' ? { ...result, remark: found.remark } : result;
 }

@@ -137,6 +137,8 @@ describe('what a screen reader says', () => {
     expect(writeSpoken(parseStored('Alt+PageUp'), 'macos')).toBe('Option Page Up');
     expect(writeSpoken(parseStored('Ctrl+/'), 'windows')).toBe('Control slash');
     expect(writeSpoken(parseStored('U B'), 'windows')).toBe('U then B');
+    expect(read('( then Globe )')).toEqual(['( Fn+)']);
+    expect(read('A then ( then Shift )')).toEqual(['A ( Shift+)']);
   });
   it('is read back as the same press', () => {
     fc.assert(

@@ -29,7 +29,7 @@ const at = kept('row');
 const sure = ref(false);
 const list = ref<HTMLElement | null>(null);
 const judging = useJudging(crosswalk, from, to, () => from.value?.catalogue.commands.find((one) => one.name === at.value)?.id ?? 0); // prettier-ignore
-const { problems, proposals, settled, bySource, byTarget, judge, undoable } = judging;
+const { problems, proposals, settled, waiting, stop, bySource, byTarget, judge, undoable } = judging;
 
 const likely = (id: number) => proposals.value.get(id)?.likelihood ?? 0;
 const FILTERS: readonly (readonly [string, string, (id: number, standing: Standing) => boolean])[] = [
@@ -105,6 +105,16 @@ const said = (standing: Standing, id: number) =>
             }}
             as <b>{{ RELATION_WORDS[as] }}</b>{{ also ? ', beside what is judged' : '' }}</span
           >
+          <span
+            v-if="settled.size < all.length"
+            class="mid"
+            role="progressbar"
+            :aria-valuenow="settled.size"
+            :aria-valuemax="all.length"
+            aria-label="Commands with proposals"
+            >{{ settled.size }} of {{ all.length }} have proposals</span
+          >
+          <button v-if="waiting" type="button" class="btn plain" @click="stop">Stop</button>
           <span class="end">
             <button type="button" class="btn" :disabled="!undoable" @click="back">Undo</button>
             <button type="button" class="btn" :aria-pressed="sure" @click="sure = !sure">Take the likeliest</button>

@@ -10,6 +10,7 @@ import StateNote from '../../parts/StateNote.vue';
 import { useHands } from '../../stores/hands.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import PlanFacts from './PlanFacts.vue';
 import PlanFigures from './PlanFigures.vue';
 import PlanPolicies from './PlanPolicies.vue';
 import PlanPool from './PlanPool.vue';
@@ -219,6 +220,7 @@ function onKey(event: KeyboardEvent) {
                 Nobody gets these keys
               </button>
             </div>
+            <PlanFacts :plan="answer.plan" :to="to!" :row="selected" :pool="{ ...pool, without: ruledOut }" />
           </template>
           <template v-else>
             <h2>Meeting halfway</h2>

@@ -31,7 +31,7 @@ export function useJudging(
   const settled = shallowRef<ReadonlySet<number>>(new Set());
   let left = false;
   /** Sources that this round has not asked for yet. */
-  let waiting: readonly number[] = [];
+  const waiting = shallowRef<readonly number[]>([]);
   const post = (question: CrosswalkQuestion) => worker?.postMessage(question);
   async function begin() {
     worker?.terminate();
@@ -62,14 +62,14 @@ export function useJudging(
     settled.value = new Set();
     const ids = from.value.catalogue.commands.map((one) => one.id);
     const begins = Math.max(0, ids.indexOf(first));
-    waiting = [...ids.slice(begins), ...ids.slice(0, begins)];
-    if (glance) post({ kind: 'glance', round: round.value, sources: waiting.slice(0, 20) });
+    waiting.value = [...ids.slice(begins), ...ids.slice(0, begins)];
+    if (glance) post({ kind: 'glance', round: round.value, sources: waiting.value.slice(0, 20) });
     post({ kind: 'judged', judged: taught(crosswalk.value.commands) });
     askNext(20);
   }
   function askNext(count: number) {
-    const sources = waiting.slice(0, count);
-    waiting = waiting.slice(count);
+    const sources = waiting.value.slice(0, count);
+    waiting.value = waiting.value.slice(count);
     if (sources.length) post({ kind: 'sources', round: round.value, sources });
   }
   watch([from, to, () => crosswalk.value?.id], () => void begin(), { immediate: true });
@@ -126,6 +126,9 @@ export function useJudging(
     busy,
     proposals,
     settled,
+    waiting: computed(() => waiting.value.length > 0),
+    /** Asks for no further proposals; what is there stays, and a judgement asks anew. */
+    stop: () => (waiting.value = []),
     bySource,
     byTarget,
     judge,
