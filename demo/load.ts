@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { readShortcuts, writeStored } from '@crib/core/keys';
-import type { AppOverview, Catalogue, EditPlace } from '@crib/core/contract';
+import type { AppOverview, Catalogue, CrosswalkOverview, EditPlace } from '@crib/core/contract';
 import { releaseMaker, type PlaceFile, type ReleaseFile } from './releases.ts';
 
 /**
@@ -56,6 +56,8 @@ interface SheetFile {
     intro: string;
     credit: string;
     sections: { title: string; rows: (string | [string, string])[] }[];
+    /** What a learner said of it. */
+    report: { kind: string; command: string; text: string };
   };
 }
 
@@ -120,18 +122,37 @@ async function load() {
     ),
   }));
   const { title, intro, credit } = written;
-  await call('PUT', `/api/sheets/${sheet.id}`, {
-    revision: sheet.revision,
-    keysetId: school,
-    title,
-    intro,
-    credit,
-    sections,
-  });
+  const look = { strips: { board: 'ansi', layout: 'us' } };
+  const write = (revision: number, list: object[]) =>
+    call<{ revision: number }>('PUT', `/api/sheets/${sheet.id}`, { revision, keysetId: school, title, intro, credit, look, sections: list }); // prettier-ignore
+  // The first edition went out without its last section.
+  const begun = await write(sheet.revision, sections.slice(0, -1));
   await call('POST', `/api/sheets/${sheet.id}/editions`);
+  await write(begun.revision, sections);
+  const { address } = await call<{ address: string }>('POST', `/api/sheets/${sheet.id}/editions`);
+  await call('POST', `/public/editions/${address}/reports`, written.report);
   await make(newest);
   await notes(slug, shipped.id);
   for (const folder of ['brinechart', 'tallowline']) await otherProgram(folder);
+  await comingFrom(slug, 'brinechart');
+  await call('PUT', '/api/shelf', { title: 'Ebbstone Chart School', open: true });
+}
+
+/** A sheet for learners who come from another program, filled by its crosswalk; where keys in use lie stands on it too. */
+async function comingFrom(slug: string, other: string) {
+  const { keysets } = await call<AppOverview>('GET', `/api/apps/${slug}`);
+  const crosswalks = await call<CrosswalkOverview[]>('GET', `/api/apps/${slug}/crosswalks`);
+  const found = crosswalks.find((one) => one.from.slug === other) ?? fail(`there is no crosswalk from ${other}`);
+  const keysetId = keysets.filter((one) => one.isDefault).at(-1)!.id;
+  const title = `Coming from ${found.from.name}`;
+  const sheet = await call<{ id: number; revision: number }>('POST', `/api/apps/${slug}/sheets`, { keysetId, title });
+  const sections = [
+    { title: 'What answers to your commands', rule: { by: 'coming', crosswalk: found.id }, rows: [] },
+    { title: 'Where its keys lie', figure: { of: 'reach', layout: 'us' }, rows: [] },
+    { title: 'What is free', figure: { of: 'room', layout: 'us' }, rows: [] },
+  ];
+  const look = { landscape: true, columns: 4, pages: 3 };
+  await call('PUT', `/api/sheets/${sheet.id}`, { ...sheet, keysetId, title, intro: '', credit: '', look, sections });
 }
 
 interface OtherFile {

@@ -17,7 +17,11 @@ export default defineConfig({
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 900,
-    rollupOptions: { input: { index: at('index.html'), learner: at('learner.html') } },
+    rollupOptions: { input: { index: at('index.html') } },
   },
-  server: { proxy: { '/api': 'http://127.0.0.1:4310', '/public': 'http://127.0.0.1:4310' } },
+  server: {
+    proxy: Object.fromEntries(
+      ['/api', '/public', '/s/', '/n/', '/shelf/'].map((path) => [path, 'http://127.0.0.1:4310']),
+    ),
+  },
 });

@@ -1,5 +1,5 @@
 import { EditionBody } from '@crib/core/contract';
-import { fit, pageSvg } from '@crib/core/sheet';
+import { fit, pageHtml } from '@crib/core/sheet';
 import { HELD, LETTERS, lines, median, ms } from './table.ts';
 
 /** A sheet of 200 rows in eight sections laid out on two pages, and drawn; beside measuring its texts alone. */
@@ -19,5 +19,5 @@ export async function sheets() {
   const lay = () => fit(body, { platforms: ['windows'], how: 'words' });
   const layout = lay();
   lines.push([`200 rows fitted, ${layout.size} pt`, ms(await median(lay)), '50 ms', '']);
-  lines.push(['its pages drawn', ms(await median(() => layout.pages.map((page) => pageSvg(layout, page, 'First week')))), '', '']); // prettier-ignore
+  lines.push(['its pages drawn', ms(await median(() => layout.pages.map((page) => pageHtml(layout, page, { title: 'First week' })))), '', '']); // prettier-ignore
 }

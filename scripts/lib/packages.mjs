@@ -26,8 +26,9 @@ export async function ensureBuild() {
     'core/src',
     'web/src',
     'web/index.html',
-    'web/learner.html',
+    'web/public',
     'web/vite.config.ts',
+    'web/vite.learner.config.ts',
     'package-lock.json',
   ];
   const newest = Math.max(...sources.map((path) => newestChange(join(root, path))));

@@ -29,6 +29,7 @@ import { createApp } from '../src/http/app.ts';
 import { hashPassword } from '../src/http/password.ts';
 import { readerInThreads, type ListReader } from '../src/lists/reader.ts';
 import { matcherInThreads, type Matcher } from '../src/matching/matcher.ts';
+import { counterOn } from '../src/publish/counting.ts';
 import { READERS, openPool, type Pool } from '../src/store/db.ts';
 import { saveEditor } from '../src/store/editors.ts';
 
@@ -148,7 +149,18 @@ export function withServer(): { address: () => string; pool: () => Pool; client:
     lists = readerInThreads();
     matcher = matcherInThreads();
     const logger = pino({ level: 'silent' });
-    server = createServer(createApp({ pool, readers, lists, matcher, sessionSecret: 'only for tests', logger }));
+    server = createServer(
+      createApp({
+        pool,
+        readers,
+        lists,
+        matcher,
+        counter: counterOn(pool, 100),
+        sessionSecret: 'only for tests',
+        logger,
+        site: 'https://school.example',
+      }),
+    );
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
     const at = server.address();
     address = `http://127.0.0.1:${typeof at === 'object' && at ? at.port : 0}`;

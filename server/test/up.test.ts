@@ -120,7 +120,7 @@ describe('lists that would end or stall the server', () => {
 });
 
 describe('requests that are not what they say', () => {
-  const post = (body: BodyInit, headers: Record<string, string>, path = '/api/session') =>
+  const post = (body: string | Uint8Array<ArrayBuffer>, headers: Record<string, string>, path = '/api/session') =>
     fetch(server.address() + path, {
       method: 'POST',
       body,

@@ -24,6 +24,8 @@ export const DeskLine = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('lineage'), release: Label, count: z.int() }),
   /** Commands of another program that nobody has judged, in a crosswalk that leads here. */
   z.object({ kind: z.literal('unjudged'), release: Label, crosswalk: Id, from: z.string(), count: z.int() }),
+  /** What learners reported and nobody has ended. */
+  z.object({ kind: z.literal('reports'), release: Label, count: z.int() }),
   /** Clashes of severity error. */
   z.object({ kind: z.literal('errors'), ...KeysetNamed, layouts: z.array(z.string()) }),
   /** Commands used often that have no key on a platform. */

@@ -134,5 +134,12 @@ export const PublishedEdition = z.object({
   publishedAt: z.string(),
   exceptions: z.array(ProofException).default([]),
   withdrawn: z.object({ on: z.iso.date(), because: z.string() }).nullable().default(null),
+  /** The address that shows the newest edition, its path, and whether that stands on the public index. */
+  standing: z.string(),
+  newest: z.string(),
+  listed: z.boolean(),
+  /** How often it was opened and downloaded from this server. */
+  opened: z.int().default(0),
+  downloaded: z.int().default(0),
 });
 export type PublishedEdition = z.infer<typeof PublishedEdition>;

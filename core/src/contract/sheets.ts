@@ -41,12 +41,22 @@ export const SheetRule = z.discriminatedUnion('by', [
 ]);
 export type SheetRule = z.infer<typeof SheetRule>;
 
+/** A drawing that stands in a section in place of rows: where used keys lie, or what is free near the hands. */
+export const SheetFigure = z.strictObject({
+  of: z.enum(['reach', 'room']),
+  layout: line(40).default('us'),
+  /** In which place; the outermost where none is named. */
+  context: Id.nullable().default(null),
+});
+export type SheetFigure = z.infer<typeof SheetFigure>;
+
 export const SHEET_ORDERS = ['given', 'menu', 'category', 'alphabet', 'key'] as const;
 export const SheetSection = z.object({
   title: line(120),
   /** What fills it; then `rows` are pinned: they stand first. */
   rule: SheetRule.nullable().default(null),
   sort: z.enum(SHEET_ORDERS).default('given'),
+  figure: SheetFigure.nullable().default(null),
   rows: z.array(SheetRow).max(300),
   /** Commands that the rule gives and the trainer does not want. */
   leftOut: z.array(Id).max(300).default([]),
@@ -72,8 +82,17 @@ export const SheetLook = z.object({
   sideBySide: z.boolean().default(false),
   /** A box to tick before each row. */
   ticks: z.boolean().default(false),
+  /** Three boxes before each row: I use it, I mean to learn it, not for me. */
+  marks: z.boolean().default(false),
+  /** Its address as a code that a telephone reads. */
+  code: z.boolean().default(true),
   /** What the signs of the modifiers mean. */
   legend: z.boolean().default(false),
+  /** Strips to lay above keys, and labels for keycaps, for a keyboard and a layout. */
+  strips: z
+    .object({ board: line(40), layout: line(40) })
+    .nullable()
+    .default(null),
   /** What is new since the last edition stands out. */
   marksNew: z.boolean().default(false),
 });
@@ -136,6 +155,22 @@ export const EditionChanging = z.object({
 });
 export type EditionChanging = z.infer<typeof EditionChanging>;
 
+/** A drawing of an edition on one platform: complete in itself. */
+export const EditionFigure = z.object({
+  of: z.enum(['reach', 'room']),
+  platform: PlatformName,
+  layout: z.string(),
+  place: z.string(),
+  /** Keys by what is printed on them; on a reach chart with where they lie, in mm, and how they are used. */
+  keys: z.array(z.object({ sign: z.string(), x: z.number(), y: z.number(), used: z.enum(['', 'alone', 'held']) })),
+  fingers: z.array(z.object({ x: z.number(), y: z.number() })),
+  /** What is held, and what each key is then. */
+  rows: z.array(
+    z.object({ held: z.string(), cells: z.array(z.enum(['free', 'taken', 'elsewhere', 'others', 'types'])) }),
+  ),
+});
+export type EditionFigure = z.infer<typeof EditionFigure>;
+
 /** What an edition says, for good. Crib's own JSON form of a sheet. */
 export const EditionBody = z.object({
   format: z.literal('crib-sheet'),
@@ -153,7 +188,9 @@ export const EditionBody = z.object({
   release: z.string(),
   keyset: z.object({ name: z.string(), revision: Id, custom: z.boolean() }),
   platforms: z.array(PlatformName),
-  sections: z.array(z.object({ title: z.string(), rows: z.array(EditionRow) })),
+  sections: z.array(
+    z.object({ title: z.string(), rows: z.array(EditionRow), figures: z.array(EditionFigure).default([]) }),
+  ),
   changing: EditionChanging.nullable().default(null),
 });
 export type EditionBody = z.infer<typeof EditionBody>;
@@ -214,3 +251,41 @@ export const SentEdition = z.strictObject({
     .max(200)
     .default([]),
 });
+
+export const REPORT_KINDS = ['wrong', 'question', 'missing'] as const;
+/** What a learner says of an edition: that a line is wrong, a question, or that a line is missing. */
+export const SentReport = z.object({
+  kind: z.enum(REPORT_KINDS),
+  /** The name of the command it is about; '' for none. */
+  command: z.string().trim().max(200).default(''),
+  text: z.string().trim().min(1).max(1000),
+});
+export type SentReport = z.infer<typeof SentReport>;
+export const REPORT_OUTCOMES = ['mended', 'answered', 'left'] as const;
+/** How a report ended, and what was done. */
+export const EndedReport = z.strictObject({ outcome: z.enum(REPORT_OUTCOMES), because: line(240).default('') });
+export type EndedReport = z.infer<typeof EndedReport>;
+export const LearnerReport = z.object({
+  id: Id,
+  address: z.string(),
+  path: z.string(),
+  title: z.string(),
+  number: Id,
+  /** What the edition is of. */
+  sheetId: Id.nullable(),
+  notesId: Id.nullable(),
+  kind: z.enum(REPORT_KINDS),
+  command: z.string(),
+  said: z.string(),
+  saidOn: z.iso.date(),
+  outcome: z.enum(REPORT_OUTCOMES).nullable(),
+  because: z.string(),
+  endedOn: z.iso.date().nullable(),
+});
+export type LearnerReport = z.infer<typeof LearnerReport>;
+
+/** The public index of what is published. */
+export const Shelf = z.object({ title: z.string(), open: z.boolean(), address: z.string(), path: z.string() });
+export type Shelf = z.infer<typeof Shelf>;
+export const SentShelf = z.strictObject({ title: line(120).min(1), open: z.boolean() });
+export const SentListing = z.strictObject({ listed: z.boolean() });

@@ -3,6 +3,7 @@ import type { Command, EditionBody, EditionRow, Sheet, SheetFacts } from '../con
 import type { Opened } from '../keyset/index.ts';
 import type { Keyboards } from '../press/index.ts';
 import { changingIn } from './changing.ts';
+import { figuresOf } from './figures.ts';
 import { NO_FACTS, rowsIn } from './rules.ts';
 import { sameKeys } from './same-keys.ts';
 
@@ -50,6 +51,7 @@ export function composeSheet(
         const made = { ...row(commands.get(command)!, note), lesson };
         return { ...made, since: since(made) };
       }),
+      figures: section.figure ? figuresOf(section.figure, opened, sheet.keysetId) : [],
     })),
   };
 }

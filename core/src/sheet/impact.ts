@@ -15,6 +15,7 @@ export function sheetOn<Made extends Pick<Sheet, 'sections'>>(sheet: Made, linea
   const sections = sheet.sections.map((section) => ({
     ...section,
     rule: section.rule?.by === 'place' ? { ...section.rule, context: lineage.contexts.forward(section.rule.context)[0] ?? section.rule.context } : section.rule, // prettier-ignore
+    figure: section.figure && { ...section.figure, context: section.figure.context === null ? null : (lineage.contexts.forward(section.figure.context)[0] ?? null) }, // prettier-ignore
     leftOut: section.leftOut.flatMap((id) => lineage.commands.forward(id).slice(0, 1)),
     rows: section.rows.flatMap((row) => {
       const [command] = lineage.commands.forward(row.command);

@@ -11,7 +11,7 @@ import {
   layoutText,
   leastAt,
   measurer,
-  pageSvg,
+  pageHtml,
   paperOf,
   place,
   sizesOf,
@@ -181,7 +181,7 @@ describe('a sheet laid out', () => {
           for (const text of texts) for (const run of text.runs) expect(text.x + run.x + run.width).toBeLessThanOrEqual(layout.width - 8 * (layout.size > 15 ? 0 : 1)); // prettier-ignore
         }
         expect(fit(one, reading)).toEqual(layout);
-        expect(pageSvg(layout, layout.pages[0]!, one.title).match(/<text /g)!.length).toBe(layout.pages[0]!.placings.flatMap((each) => each.texts.flatMap((text) => text.runs)).length); // prettier-ignore
+        expect(pageHtml(layout, layout.pages[0]!, { title: one.title }).match(/<span class="l /g)!.length).toBe(layout.pages[0]!.placings.flatMap((each) => each.texts.flatMap((text) => text.runs)).length); // prettier-ignore
       }),
       { numRuns: 120 },
     );

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { EditionBody, ROW_PARTS, type EditionRow } from '../../src/contract/index.ts';
 import { US } from '../../src/keys/index.ts';
 import { keyboardsOf } from '../../src/press/index.ts';
-import { detailsOf, differences, fit, layoutText, pageSvg, type SheetLayout } from '../../src/sheet/index.ts';
+import { detailsOf, differences, fit, layoutText, pageHtml, type SheetLayout } from '../../src/sheet/index.ts';
 
 const keyboards = keyboardsOf([US], ['windows', 'macos']);
 const plain = {
@@ -109,11 +109,11 @@ describe('a page', () => {
         fc.pre(label.trim() !== '');
         const body = bodyOf([{ ...plain, label }]);
         const layout = fit(body, { platforms: ['windows'], how: 'words' });
-        const svg = pageSvg(layout, layout.pages[0]!, body.title);
+        const html = pageHtml(layout, layout.pages[0]!, { title: body.title });
         // Outside of its own tags there is no bracket, and no bare ampersand anywhere.
-        expect(svg.replace(/<\/?(?:svg|g|text|rect|line)(?: [\w-]+="[^"<>]*")*\/?>/g, '')).not.toMatch(/[<>]/);
-        expect(svg).not.toMatch(/&(?!amp;|lt;|gt;|quot;|#39;)/);
-        expect(svg).toContain('data-section="0" data-row="0"');
+        expect(html.replace(/<\/?(?:section|h[12]|p|ul|li|kbd|span|small|i)(?: [\w-]+="[^"<>]*")*>/g, '')).not.toMatch(/[<>]/);
+        expect(html).not.toMatch(/&(?!amp;|lt;|gt;|quot;|#39;)/);
+        expect(html).toContain('data-section="0" data-row="0"');
       }),
     ); // prettier-ignore
   });

@@ -5,6 +5,8 @@ import type { Catalogues } from './catalogues.ts';
 export interface Acting {
   readonly pool: Pool;
   readonly catalogues: Catalogues;
+  /** Where Crib is reached from outside: what is printed says so. */
+  readonly site: string;
   /** The number of the editor. */
   readonly actor: number;
 }

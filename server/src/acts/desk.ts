@@ -5,6 +5,7 @@ import { staleEditions } from '../publish/impact.ts';
 import { lineageFrom } from '../publish/notes.ts';
 import { overview } from '../store/apps.ts';
 import { crosswalksOf } from '../store/crosswalks.ts';
+import { reportsOf } from '../store/handouts.ts';
 import { lineageOf } from '../store/releases.ts';
 import { look, type Acting } from './acting.ts';
 
@@ -50,9 +51,14 @@ export const deskOf = (acting: Acting, slug: string, layoutIds: readonly string[
     const unjudged = (await crosswalksOf(db, app.id))
       .filter(({ to, judged, commands }) => to.slug === slug && judged < commands)
       .map(({ id, from, judged, commands }): DeskLine => ({ kind: 'unjudged', release: newest.label, crosswalk: id, from: from.name, count: commands - judged })); // prettier-ignore
+    const reported = (await reportsOf(db, app.id)).filter((one) => one.outcome === null).length;
+    const reports: DeskLine[] = reported ? [{ kind: 'reports', release: newest.label, count: reported }] : [];
     const inUse = await Promise.all(
       [...new Set(left.map((one) => one.releaseId))].map((id) => catalogues.opened(db, id)),
     );
     const waiting = [now, ...inUse].flatMap((one) => waitingIn(one, keyboards, goesOn));
-    return { app: slug, lines: [...stale, ...carry, ...lineage, ...unjudged, ...waiting, ...untriedIn(now)] };
+    return {
+      app: slug,
+      lines: [...reports, ...stale, ...carry, ...lineage, ...unjudged, ...waiting, ...untriedIn(now)],
+    };
   });

@@ -9,13 +9,18 @@ import type { Pool } from '../store/db.ts';
 import { keptCatalogues } from '../acts/catalogues.ts';
 import type { ListReader } from '../lists/reader.ts';
 import type { Matcher } from '../matching/matcher.ts';
+import { learnerAssets } from '../publish/assets.ts';
+import type { Counter } from '../publish/counting.ts';
+import { readingRoom } from '../publish/reading.ts';
 import { appRoutes } from './apps.ts';
 import { LARGE_BODY, PLAIN_BODY, SIGN_IN_BODY } from './bodies.ts';
 import { notFound, sendErrors } from './errors.ts';
 import { binRoutes } from './bin.ts';
 import { editingRoutes } from './editing.ts';
 import { keysetRoutes } from './keysets.ts';
+import { handoutRoutes } from './handouts.ts';
 import { listRoutes } from './lists.ts';
+import { pageRoutes } from './pages.ts';
 import { publicRoutes } from './public.ts';
 import { crosswalkRoutes } from './crosswalks.ts';
 import { releaseRoutes } from './releases.ts';
@@ -28,8 +33,12 @@ export interface Settings {
   readonly readers: Pool;
   readonly lists: ListReader;
   readonly matcher: Matcher;
+  /** Counts what learners open and download. */
+  readonly counter: Counter;
   readonly sessionSecret: string;
   readonly logger: Logger;
+  /** Where Crib is reached from outside, without a slash at its end. */
+  readonly site: string;
   /** The folder of the built pages; without it only the API answers. */
   readonly pages?: string | undefined;
   /** Accounts that the sign-in page shows: of the demo only. */
@@ -42,8 +51,10 @@ export function createApp({
   readers,
   lists,
   matcher,
+  counter,
   sessionSecret,
   logger,
+  site,
   pages,
   demoAccounts,
 }: Settings): Express {
@@ -61,10 +72,13 @@ export function createApp({
   app.use(compression());
 
   if (demoAccounts) app.get('/public/demo', (_req, res) => void res.json(demoAccounts));
-  app.use('/public', publicRoutes(readers));
+  const assets = learnerAssets(pages);
+  const room = readingRoom(readers, site, assets);
+  app.use('/public', publicRoutes(readers, pool, room, counter, site, assets));
+  app.use(pageRoutes(readers, room, counter, site, assets));
 
   const api = Router();
-  const acting = actingWith(pool, keptCatalogues());
+  const acting = actingWith(pool, keptCatalogues(), site);
   api.use(sameSite, sessions(pool, sessionSecret));
   api.use('/session', SIGN_IN_BODY);
   api.use(sessionRoutes(pool));
@@ -80,6 +94,7 @@ export function createApp({
     editingRoutes(acting),
     releaseRoutes(acting),
     crosswalkRoutes(acting, matcher),
+    handoutRoutes(acting, readers, room, site, assets),
   );
   api.use(notFound);
   app.use('/api', api);
@@ -91,7 +106,7 @@ export function createApp({
   return app;
 }
 
-/** Two pages: the learner's below /s/, the editors' everywhere else. */
+/** The editors’ page, everywhere that is nothing else. */
 function servePages(app: Express, folder: string) {
   app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
   app.use(express.static(folder, { index: false }));
@@ -99,7 +114,6 @@ function servePages(app: Express, folder: string) {
     const file = join(folder, name);
     return existsSync(file) ? readFileSync(file, 'utf8') : '';
   };
-  const [learner, editor] = [page('learner.html'), page('index.html')];
-  app.get('/s/{*rest}', (_req, res) => void res.type('html').set('X-Robots-Tag', 'noindex').send(learner));
+  const editor = page('index.html');
   app.get('/{*rest}', (_req, res) => void res.type('html').send(editor));
 }

@@ -22,6 +22,7 @@ const STATUS: Record<string, number> = {
   'other-consequences': 412,
   'file-too-large': 413,
   'bad-request': 400,
+  'too-many': 429,
   busy: 503,
 };
 

@@ -1,50 +1,82 @@
-import { Router, type Response } from 'express';
-import { PublicEdition } from '@crib/core/contract';
+import { Router, urlencoded, type Response } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import { PublicEdition, SentReport } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
+import type { LearnerAssets } from '../publish/assets.ts';
+import type { Counted, Counter } from '../publish/counting.ts';
+import type { ReadingRoom } from '../publish/reading.ts';
+import { siteZip } from '../publish/site-zip.ts';
 import type { Pool } from '../store/db.ts';
-import { editionAt, fileText, filesOf, formAt, standingOf } from '../store/sheets.ts';
+import { insertReport } from '../store/handouts.ts';
+import { editionAt, fileText, formAt, standingOf } from '../store/sheets.ts';
+import { SIGN_IN_BODY } from './bodies.ts';
+import { sent } from './errors.ts';
 
-/** What learners get without an account: published editions, by their address, and nothing else. */
-export function publicRoutes(pool: Pool): Router {
+/** Forms of editions as files: what each ends in, how it is counted, and what it is called. */
+const FORMS: readonly (readonly [string, string, Counted])[] = [['csv', 'sheet.csv', 'csv'], ['md', 'sheet.md', 'md'], ['pdf', 'sheet.pdf', 'pdf'], ['strips.pdf', 'strips.pdf', 'strips']]; // prettier-ignore
+
+/** What learners get without an account: published editions, by their address, and nothing else; and what they report. */
+export function publicRoutes(
+  pool: Pool,
+  writers: Pool,
+  room: ReadingRoom,
+  counter: Counter,
+  site: string,
+  assets: LearnerAssets,
+): Router {
   const router = Router();
   router.use((_req, res, next) => {
-    res.set({ 'Cache-Control': 'public, max-age=300', 'X-Robots-Tag': 'noindex' });
+    res.set({ 'Cache-Control': 'no-cache', 'X-Robots-Tag': 'noindex' });
     next();
   });
 
   router.get('/editions/:address', async (req, res) => {
-    const { id, body, hash, address, howToLoad } = await editionAt(pool, req.params.address);
-    const files = await filesOf(pool, id);
-    const edition: PublicEdition = {
-      address,
-      hash,
-      howToLoad,
-      files,
-      standing: await standingOf(pool, id),
-      body: PublicEdition.shape.body.parse(JSON.parse(body)),
-    };
-    res.json(edition);
+    const { id, slug: _slug, newest: _newest, strips: _strips, ...edition } = await room.edition(req.params.address);
+    res.json({ ...edition, standing: await standingOf(pool, id) } satisfies PublicEdition);
   });
   router.get('/editions/:address/sheet.json', async (req, res) => {
-    const { body, slug } = await editionAt(pool, req.params.address);
+    const { body, slug, address } = await editionAt(pool, req.params.address);
+    counter.add(address, 'json');
     download(res, `${slug}.json`, 'application/json', body);
   });
   // Made when the edition was published: nothing is computed for a reader.
-  for (const ending of ['csv', 'md', 'pdf'] as const) {
-    router.get(`/editions/:address/sheet.${ending}`, async (req, res) => {
+  for (const [ending, name, counted] of FORMS) {
+    router.get(`/editions/:address/${name}`, async (req, res) => {
       const { id, slug, address } = await editionAt(pool, String(req.params['address']));
       // A file that was withdrawn answers with the page that says so; from there it is still to be had.
       if (!('kept' in req.query) && (await standingOf(pool, id)).withdrawn)
         return res.redirect(`/s/${slug}/${address}`);
       const form = await formAt(pool, id, ending);
       if (!form) return refuse('not-found', 'This sheet is not published in that form.');
+      counter.add(address, counted);
       download(res, `${slug}.${ending}`, form.type, form.content);
     });
   }
   router.get('/editions/:address/files/:name', async (req, res) => {
-    const { id } = await editionAt(pool, req.params.address);
+    const { id, address } = await editionAt(pool, req.params.address);
+    counter.add(address, 'preset');
     download(res, req.params.name, 'application/octet-stream', await fileText(pool, id, req.params.name));
   });
+  router.get('/editions/:address/site.zip', async (req, res) => {
+    const { slug, address, body } = await room.edition(req.params.address);
+    counter.add(address, 'site');
+    download(res, `${slug}.zip`, 'application/zip', await siteZip(pool, room, assets, site, body.title, [address]));
+  });
+
+  // So many reports a minute from one address; the address is kept nowhere but in this count.
+  const slowDown = rateLimit({
+    windowMs: 60_000,
+    limit: 6,
+    validate: { trustProxy: false },
+    handler: () => refuse('too-many', 'That were many reports in a minute. Wait one, then send the next.'),
+  });
+  router.post('/editions/:address/reports', slowDown, urlencoded({ extended: false, limit: '8kb' }), SIGN_IN_BODY, async (req, res) => {
+    const { id, slug, address } = await room.edition(String(req.params['address']));
+    await insertReport(writers, id, sent(SentReport, req.body));
+    // A form without a script comes back to its page.
+    if (req.is('urlencoded')) res.redirect(303, `/s/${slug}/${address}?reported#report`);
+    else res.status(201).json({});
+  }); // prettier-ignore
   return router;
 }
 

@@ -51,8 +51,8 @@ export type ActingOf = (req: Request) => Acting;
 
 /** Acts of the editor who is signed in. */
 export const actingWith =
-  (pool: Pool, catalogues: Catalogues): ActingOf =>
-  (req) => ({ pool, catalogues, actor: req.session.editorId! });
+  (pool: Pool, catalogues: Catalogues, site: string): ActingOf =>
+  (req) => ({ pool, catalogues, site, actor: req.session.editorId! });
 
 /** Signing in and out, and who is signed in. */
 export function sessionRoutes(pool: Pool): Router {

@@ -1,35 +1,55 @@
 import type { ChangesBody, EditionBody } from '@crib/core/contract';
-import { changesCsv, changesMarkdown, fit, sheetCsv, sheetMarkdown } from '@crib/core/sheet';
-import { changesPdf } from './changes-pdf.ts';
-import { sheetPdf } from './sheet-pdf.ts';
+import {
+  changesCsv,
+  changesFrom,
+  changesMarkdown,
+  fit,
+  sheetCsv,
+  sheetMarkdown,
+  stripsIn,
+  type SheetLayout,
+} from '@crib/core/sheet';
+import { layoutPdf, type PdfFacts } from './layout-pdf.ts';
 
 /** A form of an edition as a file, made once, when it is published. */
 export interface Form {
-  readonly ending: 'csv' | 'md' | 'pdf';
+  readonly ending: 'csv' | 'md' | 'pdf' | 'strips.pdf';
   readonly type: string;
   readonly content: Buffer;
 }
 
-/** The forms that an edition is handed out in beside its JSON; a printed sheet says where it is to be had. */
-export async function formsOf(body: EditionBody | ChangesBody, path: string): Promise<Form[]> {
+/** What the PDF of an edition is called, and in which language it is. */
+export function pdfFacts(body: EditionBody | ChangesBody): PdfFacts {
+  const { title, credit, language, publishedOn } = body;
+  const subject = body.format === 'crib-changes' ? changesFrom(body) : `${body.app} ${body.release}`;
+  return { title, author: credit, subject, language, publishedOn };
+}
+
+/** The pages of an edition on paper: each platform in its turn, unless they stand side by side. */
+export function printed(body: EditionBody | ChangesBody, address: string) {
+  const together = body.format === 'crib-changes' || body.look.sideBySide;
+  const readings = together ? [body.platforms] : body.platforms.map((one) => [one]);
+  return readings.map((platforms) => fit(body, { platforms, how: 'words' }, address));
+}
+
+/** The forms that an edition is handed out in beside its JSON; in print it says at which address it is to be had. */
+export async function formsOf(body: EditionBody | ChangesBody, address: string): Promise<Form[]> {
   const text = (ending: 'csv' | 'md', type: string, content: string): Form => ({
     ending,
     type: `${type}; charset=utf-8`,
     content: Buffer.from(content, 'utf8'),
   });
-  if (body.format !== 'crib-changes') {
-    // Each platform in its turn, where they do not stand side by side.
-    const readings = body.look.sideBySide ? [body.platforms] : body.platforms.map((one) => [one]);
-    const layouts = readings.map((platforms) => fit(body, { platforms, how: 'words' }, path));
-    return [
-      text('csv', 'text/csv', sheetCsv(body)),
-      text('md', 'text/markdown', sheetMarkdown(body)),
-      { ending: 'pdf', type: 'application/pdf', content: await sheetPdf(layouts, body) },
-    ];
-  }
+  const strips = body.format === 'crib-sheet' ? stripsIn(body) : [];
+  const pdf = async (ending: 'pdf' | 'strips.pdf', layouts: readonly SheetLayout[]): Promise<Form> => ({
+    ending,
+    type: 'application/pdf',
+    content: await layoutPdf(layouts, pdfFacts(body)),
+  });
+  const changes = body.format === 'crib-changes';
   return [
-    text('csv', 'text/csv', changesCsv(body)),
-    text('md', 'text/markdown', changesMarkdown(body)),
-    { ending: 'pdf', type: 'application/pdf', content: await changesPdf(body) },
+    text('csv', 'text/csv', changes ? changesCsv(body) : sheetCsv(body)),
+    text('md', 'text/markdown', changes ? changesMarkdown(body) : sheetMarkdown(body)),
+    await pdf('pdf', printed(body, address)),
+    ...(strips.length ? [await pdf('strips.pdf', strips)] : []),
   ];
 }

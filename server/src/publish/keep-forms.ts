@@ -4,7 +4,7 @@ import { editionsWithoutForms, insertForms } from '../store/sheets.ts';
 import { formsOf } from './forms.ts';
 
 /** Makes the forms of editions that were published before forms were kept. */
-export async function keepForms(db: Db): Promise<void> {
+export async function keepForms(db: Db, site: string): Promise<void> {
   for (const { address, path, body } of await editionsWithoutForms(db))
-    await insertForms(db, address, await formsOf(PublicEdition.shape.body.parse(JSON.parse(body)), path));
+    await insertForms(db, address, await formsOf(PublicEdition.shape.body.parse(JSON.parse(body)), site + path));
 }

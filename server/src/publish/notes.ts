@@ -12,6 +12,7 @@ import type { Db } from '../store/db.ts';
 import { loadNotes } from '../store/notes.ts';
 import { lineageOf } from '../store/releases.ts';
 import { insertEdition, insertForms, nextEdition } from '../store/sheets.ts';
+import { keepStanding } from '../store/handouts.ts';
 import { newAddress, slugOf } from './address.ts';
 import { formsOf } from './forms.ts';
 import { sha256 } from './publish.ts';
@@ -84,7 +85,8 @@ export async function publishNotes(acting: Acting, db: Db, notesId: number): Pro
     hash: sha256(body),
     howToLoad: '',
   };
+  await keepStanding(db, edition.of, newAddress(), edition.slug);
   const made = await insertEdition(db, edition, [], acting.actor);
-  await insertForms(db, made.address, await formsOf(changes, made.path));
+  await insertForms(db, made.address, await formsOf(changes, acting.site + made.path));
   return made;
 }

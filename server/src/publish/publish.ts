@@ -16,6 +16,7 @@ import {
   recipesOf,
   type FileRecord,
 } from '../store/sheets.ts';
+import { keepStanding } from '../store/handouts.ts';
 import { newAddress, slugOf } from './address.ts';
 import { formsOf } from './forms.ts';
 import { sheetFacts } from './sheet-facts.ts';
@@ -37,7 +38,7 @@ export async function publishSheet(
   const publishedOn = new Date().toISOString().slice(0, 10);
   const facts = await sheetFacts(acting, db, sheet);
   const composed = composeSheet(sheet, opened, keyboards, { number, publishedOn }, facts);
-  if (!composed.sections.some((section) => section.rows.length))
+  if (!composed.sections.some((section) => section.rows.length + section.figures.length))
     refuse('empty-sheet', 'There is no command on this sheet. Put some into a section, then publish it.');
   // What was named for the last edition need not be named again.
   const [last] = await editionsOf(db, { sheetId });
@@ -67,8 +68,9 @@ export async function publishSheet(
     exceptions,
     howToLoad: recipes.map((recipe) => recipe.howToLoad).join('\n'),
   };
+  await keepStanding(db, edition.of, newAddress(), edition.slug);
   const made = await insertEdition(db, edition, onePerName(files), acting.actor);
-  await insertForms(db, made.address, await formsOf(composed, made.path));
+  await insertForms(db, made.address, await formsOf(composed, acting.site + made.path));
   return made;
 }
 

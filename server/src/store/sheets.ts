@@ -33,7 +33,7 @@ export async function loadSheet(db: Db, id: number): Promise<Sheet & { releaseId
   if (!sheet) return refuse('not-found', `There is no sheet ${id}.`);
   const sections = await rows<SheetSection>(
     db,
-    `SELECT s.title, s.rule, s.sort, to_jsonb(s.left_out) AS "leftOut", coalesce(
+    `SELECT s.title, s.rule, s.sort, s.figure, to_jsonb(s.left_out) AS "leftOut", coalesce(
        (SELECT jsonb_agg(jsonb_build_object('command', r.command_id, 'note', r.note, 'lesson', r.lesson) ORDER BY r.position)
         FROM sheet_row r WHERE r.sheet_id = s.sheet_id AND r.section = s.position), '[]') AS rows
      FROM sheet_section s WHERE s.sheet_id = $1 ORDER BY s.position`,
@@ -60,9 +60,9 @@ export async function updateSheet(db: Db, id: number, sent: SentSheet): Promise<
   await db.query('DELETE FROM sheet_section WHERE sheet_id = $1', [id]);
   const sections = sent.sections.map(({ rows: _rows, ...section }, position) => ({ ...section, position }));
   await db.query(
-    `INSERT INTO sheet_section (sheet_id, position, title, rule, sort, left_out)
-     SELECT $1, position, title, nullif(rule, 'null'), sort, array(SELECT value::bigint FROM jsonb_array_elements_text("leftOut"))
-     FROM jsonb_to_recordset($2) AS g (position integer, title text, rule jsonb, sort text, "leftOut" jsonb)`,
+    `INSERT INTO sheet_section (sheet_id, position, title, rule, sort, figure, left_out)
+     SELECT $1, position, title, nullif(rule, 'null'), sort, nullif(figure, 'null'), array(SELECT value::bigint FROM jsonb_array_elements_text("leftOut"))
+     FROM jsonb_to_recordset($2) AS g (position integer, title text, rule jsonb, sort text, figure jsonb, "leftOut" jsonb)`,
     [id, JSON.stringify(sections)],
   );
   const lines = sent.sections.flatMap((section, s) =>
@@ -125,7 +125,20 @@ export interface FileRecord extends Omit<EditionFile, 'bytes'> {
 }
 
 const PUBLISHED = `number, address, '/s/' || slug || '/' || address AS path, hash, published_at AS "publishedAt", exceptions,
-  (SELECT jsonb_build_object('on', w.withdrawn_on, 'because', w.because) FROM edition_withdrawal w WHERE w.edition_id = edition.id) AS withdrawn`;
+  (SELECT jsonb_build_object('on', w.withdrawn_on, 'because', w.because) FROM edition_withdrawal w WHERE w.edition_id = edition.id) AS withdrawn,
+  (SELECT jsonb_build_object('address', a.address, 'path', '/n/' || a.slug || '/' || a.address, 'listed', a.listed) FROM standing_address a
+    WHERE a.sheet_id = edition.sheet_id OR a.notes_id = edition.notes_id) AS standing,
+  (SELECT coalesce(sum(count) FILTER (WHERE what = 'opened'), 0)::int FROM edition_count c WHERE c.edition_id = edition.id) AS opened,
+  (SELECT coalesce(sum(count) FILTER (WHERE what <> 'opened'), 0)::int FROM edition_count c WHERE c.edition_id = edition.id) AS downloaded`;
+type PublishedRow = Omit<PublishedEdition, 'standing' | 'newest' | 'listed'> & {
+  standing: { address: string; path: string; listed: boolean };
+};
+const publishedOf = ({ standing: { address, path, listed }, ...rest }: PublishedRow): PublishedEdition => ({
+  ...rest,
+  standing: address,
+  newest: path,
+  listed,
+});
 
 export async function insertEdition(
   db: Db,
@@ -133,7 +146,7 @@ export async function insertEdition(
   files: readonly FileRecord[],
   editorId: number,
 ): Promise<PublishedEdition> {
-  const made = await first<PublishedEdition & { id: number }>(
+  const made = await first<PublishedRow & { id: number }>(
     db,
     `INSERT INTO edition (sheet_id, notes_id, number, address, slug, body, hash, how_to_load, published_by, exceptions)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) RETURNING id, ${PUBLISHED}`,
@@ -157,12 +170,13 @@ export async function insertEdition(
       [id, file.name, file.platform, file.recipe, file.body, file.hash, file.losses],
     );
   }
-  return published;
+  return publishedOf(published);
 }
 
-export function editionsOf(db: Db, of: EditionOf): Promise<PublishedEdition[]> {
+export async function editionsOf(db: Db, of: EditionOf): Promise<PublishedEdition[]> {
   const [column, id] = 'sheetId' in of ? ['sheet_id', of.sheetId] : ['notes_id', of.notesId];
-  return rows<PublishedEdition>(db, `SELECT ${PUBLISHED} FROM edition WHERE ${column} = $1 ORDER BY number DESC`, [id]);
+  const found = await rows<PublishedRow>(db, `SELECT ${PUBLISHED} FROM edition WHERE ${column} = $1 ORDER BY number DESC`, [id]); // prettier-ignore
+  return found.map(publishedOf);
 }
 
 /** The body of the newest edition of a sheet. */
@@ -199,12 +213,15 @@ export interface StoredEdition {
   readonly body: string;
   readonly hash: string;
   readonly howToLoad: string;
+  /** The path at which the newest edition stands. */
+  readonly newest: string;
 }
 
 export async function editionAt(db: Db, address: string): Promise<StoredEdition> {
   const found = await first<StoredEdition>(
     db,
-    'SELECT id, address, slug, body, hash, how_to_load AS "howToLoad" FROM edition WHERE address = $1',
+    `SELECT e.id, e.address, e.slug, e.body, e.hash, e.how_to_load AS "howToLoad", '/n/' || a.slug || '/' || a.address AS newest
+     FROM edition e JOIN standing_address a ON a.sheet_id = e.sheet_id OR a.notes_id = e.notes_id WHERE e.address = $1`,
     [address],
   );
   return (

@@ -1,6 +1,18 @@
-import { createApp } from 'vue';
-import LearnerPage from './LearnerPage.vue';
-import '../styles/base.css';
-import './print.css';
+import './page.css';
+import { addFinding } from './finding.ts';
+import { addLarge } from './large.ts';
+import { addMarks } from './marks.ts';
+import { element, rows, t } from './words.ts';
 
-createApp(LearnerPage).mount('#app');
+/** What a learner’s page can do more than be read, once its script is there. */
+if (rows.length && !document.body.classList.contains('embedded')) {
+  const print = element('button', { type: 'button' }, t('page.print'));
+  print.addEventListener('click', () => window.print());
+  addMarks();
+  addFinding([addLarge(), print]);
+}
+// A page in which this one stands is told how high it is.
+if (window.parent !== window)
+  new ResizeObserver(() =>
+    window.parent.postMessage({ cribHeight: document.body.scrollHeight, of: document.body.dataset['sheet'] }, '*'),
+  ).observe(document.body);

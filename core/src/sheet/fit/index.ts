@@ -1,7 +1,11 @@
-export { fit, fitsAt, type Placing, type PlacedText, type Rect, type SheetLayout, type SheetPage } from './fit.ts';
-export { detailsOf, type Reading } from './blocks.ts';
+export { fit, fitsAt } from './fit.ts';
+export { layoutText, partsOf, type Drawing, type PlacedText, type Placing, type Rect, type SheetLayout, type SheetPage, type Stroke } from './layout.ts'; // prettier-ignore
+export { detailsOf, type Reading } from './sheet-setting.ts';
 export { measurer, type Line, type Measurer, type Run } from './measure.ts';
 export { FACE_TABLES, type Face } from './metrics.ts';
 export { MM, leastAt, paperOf, sizesOf, type Paper } from './paper.ts';
 export { balanced, place, type Item } from './columns.ts';
-export { PAGE_CSS, escaped, layoutText, pageSvg } from './svg.ts';
+export { escaped, pageHtml } from './html.ts';
+export { PAGE_CSS } from './page-css.ts';
+export { stripsIn, stripsOf, type StripBoard } from './strips.ts';
+export { codeOf } from './code.ts';

@@ -107,6 +107,14 @@ export function useDesk() {
           act: 'Judge',
           to: at('judging', { show: 'unjudged' }, { crosswalk: line.crosswalk }),
         };
+      case 'reports':
+        return {
+          ...base,
+          subject: app,
+          said: `: ${plural(line.count, 'report')} of learners ${line.count === 1 ? 'waits' : 'wait'}`,
+          act: 'Read them',
+          to: at('handouts', { view: 'reports' }),
+        };
       case 'errors':
         return {
           ...base,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
 import QR from 'qrcode';
-import { showStored } from '@crib/core/keys';
+import { platformName, showStored } from '@crib/core/keys';
 import { differences, type RowDifference } from '@crib/core/sheet';
 import type { EditionBody, PublicEdition, PublishedEdition } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
@@ -12,7 +12,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 
 /** An edition in hand: its address as a code, what differs from an earlier one, what stays wrong, and withdrawing it. */
 const props = defineProps<{ edition: PublishedEdition & { title: string }; earlier: readonly PublishedEdition[] }>();
-const emit = defineEmits<{ withdrawn: [] }>();
+const emit = defineEmits<{ changed: [] }>();
 const workspace = useWorkspace();
 const { platform } = usePlace();
 const code = ref('');
@@ -31,7 +31,40 @@ watch(
   },
   { immediate: true },
 );
+const snippet = computed(() => {
+  const { origin } = location;
+  return `<iframe src="${origin}${props.edition.newest}?embed" title="${props.edition.title.replaceAll('"', '&quot;')}" style="width:100%;border:0"></iframe><script src="${origin}/embed.js" async></${'script'}>`;
+});
+async function list(listed: boolean) {
+  try {
+    await ask('PUT', `/api/listed/${props.edition.standing}`, { listed });
+    emit('changed');
+  } catch (error) {
+    problems.value = problemsOf(error);
+  }
+}
 const body = async (address: string) => (await ask<PublicEdition>('GET', `/public/editions/${address}`)).body;
+/** Whom it is for: who works with that release, keyset and platforms, in that language. */
+const whom = ref('');
+const LANGUAGES = { en: 'English', de: 'German', fr: 'French' };
+watch(
+  () => props.edition.address,
+  async (address) => {
+    whom.value = '';
+    try {
+      const found = await body(address);
+      const at =
+        found.format === 'crib-sheet'
+          ? `${found.app} ${found.release} with the ${found.keyset.name}`
+          : `${found.app} who go over to ${found.now.release}`;
+      if (address === props.edition.address)
+        whom.value = `For learners of ${at}, on ${found.platforms.map(platformName).join(', ')}; in ${LANGUAGES[found.language]}.`;
+    } catch (error) {
+      problems.value = problemsOf(error);
+    }
+  },
+  { immediate: true },
+);
 watch(
   [() => props.edition.address, other],
   async ([address, against]) => {
@@ -58,7 +91,7 @@ async function withdraw() {
   problems.value = [];
   try {
     await ask('POST', `/api/editions/${props.edition.address}/withdrawal`, { because: because.value });
-    emit('withdrawn');
+    emit('changed');
   } catch (error) {
     problems.value = problemsOf(error);
   }
@@ -71,6 +104,26 @@ async function withdraw() {
   <p v-if="edition.withdrawn" class="gone">Withdrawn on {{ edition.withdrawn.on }}: {{ edition.withdrawn.because }}</p>
   <!-- eslint-disable-next-line vue/no-v-html -- drawn from an address of ours -->
   <div class="code" role="img" :aria-label="`Code for ${edition.path}`" v-html="code"></div>
+  <p v-if="whom">{{ whom }}</p>
+  <h3>Elsewhere</h3>
+  <p>
+    <a :href="edition.newest" target="_blank" rel="noopener">Always the newest</a> ·
+    <a :href="`${edition.newest}/feed.atom`">Feed</a> ·
+    <a :href="`/public/editions/${edition.address}/site.zip`" download>As files for a website</a>
+  </p>
+  <label class="embed"
+    >In another page<textarea
+      readonly
+      rows="3"
+      :value="snippet"
+      @focus="($event.target as HTMLTextAreaElement).select()"
+    ></textarea>
+  </label>
+  <ElCheckbox
+    :model-value="edition.listed"
+    label="On the public index"
+    @update:model-value="(on) => list(Boolean(on))"
+  />
   <template v-if="edition.exceptions.length">
     <h3>Published with</h3>
     <p v-for="one in edition.exceptions" :key="one.finding">
@@ -108,6 +161,19 @@ async function withdraw() {
   margin: 10px 0;
   padding: 8px;
   background: #fff;
+}
+.embed {
+  display: grid;
+  gap: 4px;
+  margin: 8px 0;
+}
+.embed textarea {
+  border: 1px solid var(--rule);
+  border-radius: 0;
+  background: var(--sheet);
+  color: var(--ink);
+  font: 400 11.5px/1.4 var(--mono);
+  resize: vertical;
 }
 .gone {
   padding: 6px 10px;

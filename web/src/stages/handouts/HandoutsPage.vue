@@ -2,11 +2,14 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { RouteLocationRaw } from 'vue-router';
 import type { Problem } from '@crib/core/error';
-import type { PublishedEdition } from '@crib/core/contract';
+import type { LearnerReport, PublishedEdition } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
+import IndexLine from '../../parts/IndexLine.vue';
 import EditionMargin from './EditionMargin.vue';
+import ReportList from './ReportList.vue';
+import ShelfPanel from './ShelfPanel.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
@@ -18,7 +21,10 @@ interface Line extends PublishedEdition {
   to: RouteLocationRaw;
 }
 const workspace = useWorkspace();
-const { releaseLabel, luggage, kept, set } = usePlace();
+const { releaseLabel, luggage, kept, set, appSlug } = usePlace();
+const view = kept('view');
+const reports = shallowRef<readonly LearnerReport[]>([]);
+const waiting = computed(() => reports.value.filter((one) => !one.outcome).length);
 const at = kept('row');
 const selected = computed(() => lines.value?.find((one) => one.address === at.value) ?? lines.value?.[0] ?? null);
 const earlier = computed(() => (lines.value ?? []).filter((one) => one.of === selected.value?.of && one.number < selected.value.number)); // prettier-ignore
@@ -63,7 +69,14 @@ async function load() {
     failed.value = problemsOf(error)[0]!;
   }
 }
-watch(() => workspace.catalogue, load, { immediate: true });
+async function loadReports() {
+  try {
+    if (appSlug.value) reports.value = await ask('GET', `/api/apps/${appSlug.value}/reports`);
+  } catch (error) {
+    failed.value = problemsOf(error)[0]!;
+  }
+}
+watch(() => workspace.catalogue, () => void Promise.all([load(), loadReports()]), { immediate: true }); // prettier-ignore
 async function copy(line: Line) {
   await navigator.clipboard.writeText(origin + line.path).catch(() => {});
   copied.value = line.address;
@@ -77,58 +90,77 @@ async function copy(line: Line) {
     <template #index>
       <h2>{{ workspace.app?.name }}</h2>
       <p class="mid">{{ releaseLabel }}</p>
+      <IndexLine :on="view === ''" :count="lines.length" @click="set({ view: '' }, true)">Editions</IndexLine>
+      <IndexLine :on="view === 'reports'" :count="waiting" @click="set({ view: 'reports' }, true)"
+        >Reports of learners</IndexLine
+      >
+      <IndexLine :on="view === 'index'" @click="set({ view: 'index' }, true)">Public index</IndexLine>
+      <IndexLine :to="{ name: 'impact', query: luggage }">Out of date</IndexLine>
+      <h3>For a website</h3>
+      <p>
+        <a class="btn plain" :href="`/api/apps/${appSlug}/site.zip`" download>All newest ones as files</a>
+      </p>
     </template>
-    <h1>
-      Handouts<small>{{ lines.length === 1 ? 'one edition is out' : `${lines.length} editions are out` }}</small>
-    </h1>
-    <StateNote v-if="lines.length === 0" title="Nothing is published yet">
-      <p>Compose a sheet and publish it: its address and its files stand here then.</p>
-      <RouterLink class="btn" :to="{ name: 'sheets', query: luggage }">To the sheets</RouterLink>
-    </StateNote>
-    <div v-else class="lines">
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">Sheet or notes</th>
-            <th scope="col">Edition</th>
-            <th scope="col">Published</th>
-            <th scope="col">Address for learners</th>
-            <th scope="col"><span class="sr-only">Copy</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="line in lines" :key="line.address" :class="{ chosen: line === selected }">
-            <th scope="row">
-              <RouterLink :to="line.to">{{ line.title }}</RouterLink>
-            </th>
-            <td>
-              <button
-                type="button"
-                class="btn plain figures"
-                :aria-pressed="line === selected"
-                @click="set({ row: line.address }, true)"
-              >
-                {{ line.number }}{{ line.withdrawn ? ', withdrawn' : '' }}
-              </button>
-            </td>
-            <td class="figures">{{ line.publishedAt.slice(0, 10) }}</td>
-            <td class="figures">
-              <a :href="line.path" target="_blank" rel="noopener">{{ line.path }}</a>
-            </td>
-            <td>
-              <button type="button" class="btn plain" @click="copy(line)">
-                {{ copied === line.address ? 'Copied' : 'Copy' }}
-              </button>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
-    <div class="foot">
-      <span>An edition never changes. Whoever has its address can open it without an account.</span>
-    </div>
+    <ReportList v-if="view === 'reports'" :reports="reports" @ended="loadReports" />
+    <ShelfPanel v-else-if="view === 'index'" />
+    <template v-else>
+      <h1>
+        Handouts<small>{{ lines.length === 1 ? 'one edition is out' : `${lines.length} editions are out` }}</small>
+      </h1>
+      <StateNote v-if="lines.length === 0" title="Nothing is published yet">
+        <p>Compose a sheet and publish it: its address and its files stand here then.</p>
+        <RouterLink class="btn" :to="{ name: 'sheets', query: luggage }">To the sheets</RouterLink>
+      </StateNote>
+      <div v-else class="lines">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Sheet or notes</th>
+              <th scope="col">Edition</th>
+              <th scope="col">Published</th>
+              <th scope="col" class="count">Opened</th>
+              <th scope="col" class="count">Downloaded</th>
+              <th scope="col">Address for learners</th>
+              <th scope="col"><span class="sr-only">Copy</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="line in lines" :key="line.address" :class="{ chosen: line === selected }">
+              <th scope="row">
+                <RouterLink :to="line.to">{{ line.title }}</RouterLink>
+              </th>
+              <td>
+                <button
+                  type="button"
+                  class="btn plain figures"
+                  :aria-pressed="line === selected"
+                  @click="set({ row: line.address }, true)"
+                >
+                  {{ line.number }}{{ line.withdrawn ? ', withdrawn' : '' }}
+                </button>
+              </td>
+              <td class="figures">{{ line.publishedAt.slice(0, 10) }}</td>
+              <td class="figures count">{{ line.opened }}</td>
+              <td class="figures count">{{ line.downloaded }}</td>
+              <td class="figures address">
+                <a :href="line.path" target="_blank" rel="noopener">{{ line.path }}</a>
+              </td>
+              <td>
+                <button type="button" class="btn plain" @click="copy(line)">
+                  {{ copied === line.address ? 'Copied' : 'Copy' }}
+                </button>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <div class="foot">
+        <span>An edition never changes. Whoever has its address can open it without an account.</span>
+        <span>Counts say how often, and nothing about who.</span>
+      </div>
+    </template>
     <template #margin>
-      <EditionMargin v-if="selected" :edition="selected" :earlier="earlier" @withdrawn="load" />
+      <EditionMargin v-if="selected && view === ''" :edition="selected" :earlier="earlier" @changed="load" />
     </template>
   </StageFrame>
 </template>
@@ -136,5 +168,14 @@ async function copy(line: Line) {
 <style scoped>
 td {
   font-size: 12.5px;
+}
+.count {
+  text-align: right;
+}
+td.figures {
+  white-space: nowrap;
+}
+td.address {
+  white-space: normal;
 }
 </style>

@@ -12,7 +12,7 @@ import {
 } from '@crib/core/release';
 import { changesCsv, changesMarkdown, composeChanges } from '@crib/core/sheet';
 import { ask, problemsOf } from '../../api/client.ts';
-import ChangesView from '../../parts/ChangesView.vue';
+import SheetPaper from '../sheets/SheetPaper.vue';
 import type { LearnerLanguage } from '@crib/core/words';
 import DeleteThing from '../../parts/DeleteThing.vue';
 import EditionLanguage from '../../parts/EditionLanguage.vue';
@@ -194,11 +194,14 @@ async function gone() {
         </span>
       </div>
       <ProblemList :problems="problems" />
-      <article v-if="view === 'learner'" class="scroll preview" tabindex="0" aria-label="As the learner sees it">
-        <p v-if="form.intro">{{ form.intro }}</p>
-        <ChangesView :language="form.language" :body="body" :platform="platform" :how="style" />
-        <p class="mid">{{ form.credit }}</p>
-      </article>
+      <SheetPaper
+        v-if="view === 'learner'"
+        :body="body"
+        :platform="platform"
+        :how="style === 'symbols' ? 'symbols' : 'words'"
+        :zoom="100"
+        :section="null"
+      />
       <div v-else class="scroll" tabindex="0" role="region" aria-label="The notes">
         <StateNote v-if="!groups.length" title="Nothing moved between the two">
           <p>Add a line of your own in the margin, if there is something to say.</p>
@@ -257,8 +260,5 @@ async function gone() {
   overflow-y: auto;
   margin-right: -18px;
   padding: 0 18px 20px 0;
-}
-.preview {
-  max-width: 860px;
 }
 </style>

@@ -1,6 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { SHEET_ORDERS, type SheetFacts, type SheetRule, type SheetSection } from '@crib/core/contract';
+import {
+  SHEET_ORDERS,
+  type SheetFacts,
+  type SheetFigure,
+  type SheetRule,
+  type SheetSection,
+} from '@crib/core/contract';
+import { layoutInHand } from '../../parts/chips.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** What fills a section: by hand, or a rule with what it names; and in which order. */
@@ -44,7 +51,14 @@ function begun(by: By): SheetRule {
       return { by };
   }
 }
-const choose = (by: By | 'hand') => emit('change', (one) => (one.rule = by === 'hand' ? null : begun(by)));
+/** Drawings stand in place of rows, for the layout in hand. */
+const FIGURES: Record<SheetFigure['of'], string> = { reach: 'A reach chart', room: 'A table of room left' };
+const choose = (by: By | 'hand' | SheetFigure['of']) =>
+  emit('change', (one) => {
+    one.figure = by === 'reach' || by === 'room' ? { of: by, layout: layoutInHand.value.id, context: null } : null;
+    one.rule = by === 'hand' || by === 'reach' || by === 'room' ? null : begun(by);
+  });
+const inPlace = (context: number) => emit('change', (one) => (one.figure = one.figure && { ...one.figure, context }));
 const named = (rule: SheetRule) => emit('change', (one) => (one.rule = rule));
 </script>
 
@@ -52,13 +66,25 @@ const named = (rule: SheetRule) => emit('change', (one) => (one.rule = rule));
   <label class="field"
     >Filled by
     <ElSelect
-      :model-value="section.rule?.by ?? 'hand'"
+      :model-value="section.figure?.of ?? section.rule?.by ?? 'hand'"
       size="small"
       aria-label="Filled by"
       @update:model-value="choose"
     >
       <ElOption value="hand" label="hand" />
       <ElOption v-for="by in can" :key="by" :value="by" :label="RULES[by]" />
+      <ElOption v-for="(name, kind) in FIGURES" :key="kind" :value="kind" :label="name" />
+    </ElSelect>
+  </label>
+  <label v-if="section.figure" class="field"
+    >In
+    <ElSelect
+      :model-value="section.figure.context ?? workspace.tree?.root.id"
+      size="small"
+      aria-label="Place of the drawing"
+      @update:model-value="inPlace"
+    >
+      <ElOption v-for="one in workspace.tree?.inOrder ?? []" :key="one.id" :value="one.id" :label="one.name" />
     </ElSelect>
   </label>
   <template v-if="section.rule">

@@ -109,6 +109,16 @@ const toggle = (part: (typeof ROW_PARTS)[number], on: boolean) =>
     @update:model-value="(on) => emit('change', { ticks: Boolean(on) })"
   />
   <ElCheckbox
+    :model-value="look.marks"
+    label="Boxes: I use it, I mean to learn it, not for me"
+    @update:model-value="(on) => emit('change', { marks: Boolean(on) })"
+  />
+  <ElCheckbox
+    :model-value="look.code"
+    label="Its address as a code to scan"
+    @update:model-value="(on) => emit('change', { code: Boolean(on) })"
+  />
+  <ElCheckbox
     :model-value="look.legend"
     label="What the signs mean"
     @update:model-value="(on) => emit('change', { legend: Boolean(on) })"

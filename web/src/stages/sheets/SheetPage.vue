@@ -3,7 +3,6 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import { onBeforeRouteLeave } from 'vue-router';
 import IndexLine from '../../parts/IndexLine.vue';
 import ProblemList from '../../parts/ProblemList.vue';
-import EditionLanguage from '../../parts/EditionLanguage.vue';
 import DeleteThing from '../../parts/DeleteThing.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
@@ -15,6 +14,8 @@ import SectionRows from './SectionRows.vue';
 import SectionRule from './SectionRule.vue';
 import SheetLook from './SheetLook.vue';
 import SheetPaper from './SheetPaper.vue';
+import SheetTexts from './SheetTexts.vue';
+import StripLook from './StripLook.vue';
 import type { SheetLayout } from '@crib/core/sheet';
 import { move, useSheet } from './useSheet.ts';
 
@@ -44,6 +45,7 @@ const section = ref(0);
 const newTitle = ref('');
 const used = computed(() => new Set(sheet.value?.sections.flatMap((one) => one.rows.map((row) => row.command)) ?? []));
 const rowsInAll = computed(() => body.value?.sections.reduce((sum, one) => sum + one.rows.length, 0) ?? 0);
+const isEmpty = computed(() => rowsInAll.value === 0 && !body.value?.sections.some((one) => one.figures.length));
 /** What the margin holds: the section in hand, or how the page is set. */
 const view = kept('view', 'section');
 const zoom = kept('zoom', '100');
@@ -91,6 +93,7 @@ async function gone() {
       <h2>Sections</h2>
       <p class="mid">{{ rowsInAll }} lines</p>
       <IndexLine :on="view === 'look'" @click="set({ view: 'look' }, true)">The page</IndexLine>
+      <IndexLine :on="view === 'strips'" @click="set({ view: 'strips' }, true)">Strips and keycaps</IndexLine>
       <IndexLine :on="view === 'proof'" :count="findings.length" @click="set({ view: 'proof' }, true)">Proof</IndexLine>
       <h3>Its sections</h3>
       <IndexLine
@@ -142,13 +145,13 @@ async function gone() {
       <span class="end">
         <span role="status" class="state">{{ busy ? 'Saving…' : unsaved ? 'Not saved yet' : 'Saved' }}</span>
         <button type="button" class="btn" :disabled="!unsaved || busy" @click="save">Save</button>
-        <button type="button" class="btn primary" :disabled="busy || rowsInAll === 0" @click="issue">
+        <button type="button" class="btn primary" :disabled="busy || isEmpty" @click="issue">
           Publish edition {{ (sheet.editions[0]?.number ?? 0) + 1 }}
         </button>
       </span>
     </div>
     <ProblemList :problems="problems" />
-    <StateNote v-if="rowsInAll === 0" title="An empty page"
+    <StateNote v-if="isEmpty" title="An empty page"
       ><p>Add a section, then let a rule fill it, or put commands into it from the margin.</p></StateNote
     >
     <SheetPaper
@@ -158,6 +161,7 @@ async function gone() {
       :how="written"
       :zoom="Number(zoom)"
       :section="section"
+      :strips="view === 'strips'"
       @layout="(now) => (layout = now)"
       @choose="(at) => ((section = at), set({ view: '' }, true))"
     />
@@ -172,49 +176,15 @@ async function gone() {
         @because="(key, text) => because.set(key, text)"
         @choose="(at) => (section = at)"
       />
+      <StripLook
+        v-else-if="view === 'strips'"
+        :look="sheet.look"
+        :platform="platform"
+        @change="(part) => change((draft) => Object.assign(draft.look, part))"
+      />
       <template v-else-if="view === 'look'">
         <h2>The page</h2>
-        <div class="field">
-          <EditionLanguage
-            :model-value="sheet.language"
-            @update:model-value="(language) => change((draft) => (draft.language = language))"
-          />
-        </div>
-        <label class="field"
-          >Title<ElInput
-            :model-value="sheet.title"
-            maxlength="120"
-            @update:model-value="(title) => change((draft) => (draft.title = String(title)))"
-        /></label>
-        <label class="field"
-          >Above the sections<ElInput
-            :model-value="sheet.intro"
-            type="textarea"
-            :rows="2"
-            maxlength="1000"
-            @update:model-value="(intro) => change((draft) => (draft.intro = String(intro)))"
-        /></label>
-        <label class="field"
-          >Credit and licence<ElInput
-            :model-value="sheet.credit"
-            type="textarea"
-            :rows="2"
-            maxlength="240"
-            @update:model-value="(credit) => change((draft) => (draft.credit = String(credit)))"
-        /></label>
-        <label class="field"
-          >What learners may do with it<ElInput
-            :model-value="sheet.terms"
-            maxlength="240"
-            @update:model-value="(terms) => change((draft) => (draft.terms = String(terms)))"
-        /></label>
-        <label class="field"
-          >That it is not the maker’s<ElInput
-            :model-value="sheet.independence"
-            maxlength="240"
-            placeholder="Not made or checked by the maker of the program"
-            @update:model-value="(text) => change((draft) => (draft.independence = String(text)))"
-        /></label>
+        <SheetTexts :sheet="sheet" @change="(part) => change((draft) => Object.assign(draft, part))" />
         <SheetLook :look="sheet.look" @change="(part) => change((draft) => Object.assign(draft.look, part))" />
         <div class="actions"><DeleteThing kind="sheet" :id="sheet.id" :name="sheet.title" @deleted="gone" /></div>
       </template>
@@ -242,7 +212,7 @@ async function gone() {
           @change="(act) => change((draft) => act(draft.sections[section]!))"
         />
         <SectionRows
-          v-else-if="sheet.sections[section]"
+          v-else-if="sheet.sections[section] && !sheet.sections[section]!.figure"
           :section="sheet.sections[section]!"
           :used="used"
           :keyset="sheet.keysetId"

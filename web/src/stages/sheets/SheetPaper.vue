@@ -1,32 +1,38 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue';
-import { fit, pageSvg, type SheetLayout } from '@crib/core/sheet';
-import type { EditionBody } from '@crib/core/contract';
+import { fit, pageHtml, stripsIn, type SheetLayout } from '@crib/core/sheet';
+import type { ChangesBody, EditionBody } from '@crib/core/contract';
 import type { Platform, Style } from '@crib/core/keys';
 import { paperFaces } from '../../parts/faces.ts';
 
-/** The pages of a sheet as they are printed: one layout, drawn; what stands there can be chosen. */
+/** The pages of a sheet or of change notes as they are printed: one layout, drawn; what stands there can be chosen. */
 const props = defineProps<{
-  body: EditionBody;
+  body: EditionBody | ChangesBody;
   platform: Platform;
   how: Style;
   zoom: number;
   section: number | null;
+  /** Strips and labels of the sheet in place of its pages. */
+  strips?: boolean;
 }>();
 const emit = defineEmits<{ choose: [section: number, row: number | null]; layout: [layout: SheetLayout] }>();
 paperFaces();
-const platforms = computed(() => (props.body.look.sideBySide ? props.body.platforms : [props.platform]));
-const layout = computed(() => fit(props.body, { platforms: platforms.value, how: props.how }));
+const platforms = computed(() =>
+  props.body.format === 'crib-sheet' && props.body.look.sideBySide ? props.body.platforms : [props.platform],
+);
+/** Shown for one platform: the one in hand. */
+const strips = computed(() => (props.strips && props.body.format === 'crib-sheet' ? stripsIn({ ...props.body, platforms: [props.platform] }, props.how)[0] : null)); // prettier-ignore
+const layout = computed(() => strips.value ?? fit(props.body, { platforms: platforms.value, how: props.how }, `${location.origin}/s/…`)); // prettier-ignore
 watch(layout, (now) => emit('layout', now), { immediate: true });
 const pages = computed(() =>
   layout.value.pages.map((page, at) => ({
     over: page.over,
-    svg: pageSvg(layout.value, page, `${props.body.title}, page ${at + 1}`),
+    html: pageHtml(layout.value, page, { title: `${props.body.title}, page ${at + 1}` }),
   })),
 );
 const desk = ref<HTMLElement | null>(null);
 function choose(event: Event) {
-  const group = (event.target as Element).closest<SVGElement>('[data-section]');
+  const group = (event.target as Element).closest<HTMLElement>('[data-section]');
   if (!group) return;
   const { section, row } = group.dataset;
   emit('choose', Number(section), row === undefined ? null : Number(row));
@@ -42,13 +48,13 @@ watch(
     <div
       v-for="(page, at) in pages"
       :key="at"
-      class="leaf"
+      class="paper"
       :class="{ over: page.over }"
-      :style="{ width: `${(layout.width * zoom) / 75}px` }"
+      :style="{ '--u': `${zoom / 75}px` }"
     >
       <p v-if="page.over" class="says">This page is more than the sheet may take.</p>
       <!-- eslint-disable-next-line vue/no-v-html -- drawn by core, every text escaped -->
-      <div v-html="page.svg"></div>
+      <div v-html="page.html"></div>
     </div>
   </div>
 </template>
@@ -59,18 +65,14 @@ watch(
   flex: 1;
   gap: 16px;
   align-content: start;
-  justify-content: center;
+  justify-content: safe center;
   min-height: 0;
   margin: 0 -18px;
   padding: 20px;
   overflow: auto;
   background: var(--desk);
 }
-.leaf :deep(svg) {
-  width: 100%;
-  height: auto;
-}
-.leaf :deep([data-section]) {
+.paper :deep([data-section]) {
   cursor: pointer;
 }
 .over {

@@ -85,7 +85,7 @@ export function useSheet(id: () => number) {
   const addRow = (section: number, command: number) =>
     change((draft) => draft.sections[section]?.rows.push({ command, note: '', lesson: null }));
   const addSection = (title: string) =>
-    change((draft) => draft.sections.push({ title, rule: null, sort: 'given', rows: [], leftOut: [] } satisfies SheetSection)); // prettier-ignore
+    change((draft) => draft.sections.push({ title, rule: null, sort: 'given', figure: null, rows: [], leftOut: [] } satisfies SheetSection)); // prettier-ignore
   return {
     sheet,
     problems,

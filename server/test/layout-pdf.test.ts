@@ -8,8 +8,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { EditionBody, SHEET_PAPERS } from '@crib/core/contract';
 import { showStored } from '@crib/core/keys';
 import { fit, sheetCsv, sheetMarkdown } from '@crib/core/sheet';
-import { formsOf } from '../src/publish/forms.ts';
-import { sheetPdf } from '../src/publish/sheet-pdf.ts';
+import { formsOf, pdfFacts } from '../src/publish/forms.ts';
+import { layoutPdf } from '../src/publish/layout-pdf.ts';
 
 let folder: string;
 beforeAll(() => (folder = mkdtempSync(join(tmpdir(), 'crib-pdf-')))); // prettier-ignore
@@ -41,7 +41,7 @@ describe('a sheet as PDF', () => {
       fc.asyncProperty(body, async (one) => {
         const layout = fit(one, { platforms: ['windows'], how: 'words' });
         const file = join(folder, 'sheet.pdf');
-        writeFileSync(file, await sheetPdf([layout], one));
+        writeFileSync(file, await layoutPdf([layout], pdfFacts(one)));
         const pages = tool('pdftotext', '-bbox', file, '-').split('<page ').slice(1);
         expect(pages).toHaveLength(layout.pages.length);
         pages.forEach((text, at) => {

@@ -1,35 +1,50 @@
 import PDFDocument from 'pdfkit';
-import type { EditionBody } from '@crib/core/contract';
-import type { Placing, Rect, SheetLayout } from '@crib/core/sheet';
+import type { Drawing, Placing, Rect, SheetLayout, Stroke } from '@crib/core/sheet';
 import { FACE_FILES } from './faces.ts';
 
 const INK = '#182430';
 const MID = '#55616b';
+const FAINT = '#8a8372';
 /** No ligatures: a line is as wide as it was measured. */
 const PLAIN = { liga: false, clig: false, calt: false } as unknown as PDFKit.Mixins.OpenTypeFeatures[];
 const UNKERNED = { ...PLAIN, kern: false } as unknown as PDFKit.Mixins.OpenTypeFeatures[];
 const LINES: Record<Rect['kind'], { width: number; color: string }> = {
-  key: { width: 0.5, color: '#8a8372' },
+  key: { width: 0.5, color: FAINT },
   'own key': { width: 0, color: INK },
   tick: { width: 0.7, color: INK },
   rule: { width: 1.2, color: INK },
   hair: { width: 0.5, color: '#ddd8cb' },
   fresh: { width: 0, color: INK },
-  fold: { width: 0.4, color: '#8a8372' },
+  fold: { width: 0.4, color: FAINT },
+  cell: { width: 0.5, color: MID },
+};
+const TONES: Record<Stroke['tone'], { line: string; area: string }> = {
+  ink: { line: INK, area: INK },
+  mid: { line: MID, area: MID },
+  faint: { line: FAINT, area: '#ddd8cb' },
+  paper: { line: '#ffffff', area: '#ffffff' },
 };
 
-/** A sheet as PDF, from its layouts one after another: real text in embedded faces, with a structure that a screen reader goes by. */
-export async function sheetPdf(layouts: readonly SheetLayout[], body: EditionBody): Promise<Buffer> {
-  const [{ width, height }] = layouts as [SheetLayout];
+/** What a document is called, and in which language it is. */
+export interface PdfFacts {
+  readonly title: string;
+  readonly author: string;
+  readonly subject: string;
+  readonly language: string;
+  readonly publishedOn: string;
+}
+
+/** Layouts one after another as PDF: real text in embedded faces, with a structure that a screen reader goes by. */
+export async function layoutPdf(layouts: readonly SheetLayout[], facts: PdfFacts): Promise<Buffer> {
+  const { title, author, subject, language, publishedOn } = facts;
   const doc = new PDFDocument({
-    size: [width, height],
     margin: 0,
     autoFirstPage: false,
     tagged: true,
-    lang: body.language,
+    lang: language,
     displayTitle: true,
     pdfVersion: '1.7',
-    info: { Title: body.title, Author: body.credit, Subject: `${body.app} ${body.release}`, CreationDate: new Date(`${body.publishedOn}T00:00:00Z`) }, // prettier-ignore
+    info: { Title: title, Author: author, Subject: subject, CreationDate: new Date(`${publishedOn}T00:00:00Z`) },
   });
   const done = new Promise<Buffer>((resolve, reject) => {
     const parts: Buffer[] = [];
@@ -45,32 +60,34 @@ export async function sheetPdf(layouts: readonly SheetLayout[], body: EditionBod
     list?.end();
     list = null;
   };
-  for (const page of layouts.flatMap((one) => one.pages)) {
+  for (const { width, height, page } of layouts.flatMap(({ pages, ...size }) =>
+    pages.map((page) => ({ ...size, page })),
+  )) {
     doc.addPage({ size: [width, height], margin: 0 });
     for (const placing of page.placings) {
       drawRects(doc, placing.rects);
+      if (placing.kind !== 'row') closeList();
       if (placing.kind === 'foot') {
-        closeList();
         doc.markContent('Artifact', { type: 'Pagination' });
         drawTexts(doc, placing);
         doc.endMarkedContent();
-        continue;
-      }
-      if (placing.kind !== 'row') {
-        closeList();
+      } else if (placing.drawing) {
+        const { drawing } = placing;
+        whole.add(doc.struct('Figure', { alt: drawing.alt }, () => { draw(doc, placing, drawing); drawTexts(doc, placing); })); // prettier-ignore
+      } else if (placing.kind !== 'row') {
         const tag = placing.kind === 'title' ? 'H1' : placing.kind === 'heading' ? 'H2' : 'P';
         whole.add(doc.struct(tag, {}, () => drawTexts(doc, placing)));
         if (placing.kind === 'heading') doc.outline.addItem(textOf(placing));
-        continue;
+      } else {
+        if (!list) {
+          list = doc.struct('L');
+          whole.add(list);
+        }
+        const item = doc.struct('LI');
+        list.add(item);
+        item.add(doc.struct('LBody', {}, () => drawTexts(doc, placing)));
+        item.end();
       }
-      if (!list) {
-        list = doc.struct('L');
-        whole.add(list);
-      }
-      const item = doc.struct('LI');
-      list.add(item);
-      item.add(doc.struct('LBody', {}, () => drawTexts(doc, placing)));
-      item.end();
     }
   }
   closeList();
@@ -93,6 +110,17 @@ function drawTexts(doc: PDFKit.PDFDocument, { texts }: Placing) {
         features: run.face === 'signs' ? UNKERNED : PLAIN,
       });
     }
+}
+
+/** A drawing from the corner of its placing. */
+function draw(doc: PDFKit.PDFDocument, { x, y, width, height }: Placing, { strokes }: Drawing) {
+  doc.save().translate(x, y).rect(0, 0, width, height).clip();
+  for (const { path, line, tone } of strokes) {
+    doc.path(path);
+    if (line === null) doc.fill(TONES[tone].area);
+    else doc.lineWidth(line).stroke(TONES[tone].line);
+  }
+  doc.restore();
 }
 
 /** Frames and lines say nothing that the words do not: a screen reader passes them. */

@@ -1,0 +1,56 @@
+import type { Block } from './blocks.ts';
+import type { Drawing, PlacedText, Placing } from './layout.ts';
+import type { Measurer } from './measure.ts';
+import type { Face } from './metrics.ts';
+import type { Paper } from './paper.ts';
+
+export const LEADING = 1.25;
+/** How a line of a size stands above its baseline, in em. */
+export const ABOVE = 0.95;
+
+/** What is set on pages: a head, sections of blocks, and a foot, each at any size. */
+export interface Setting {
+  readonly paper: Paper;
+  /** It may take so many pages. */
+  readonly pages: number;
+  /** Sizes it may be set in, in pt, the least first. */
+  readonly sizes: readonly number[];
+  /** The numbers that the sections of blocks have in the body. */
+  readonly named: readonly number[];
+  head(size: number, width: number, measure: Measurer): Stack;
+  foot(size: number, width: number, measure: Measurer, page: string): Stack;
+  sections(size: number, width: number, measure: Measurer): Block[][];
+  /** What the numbers of pages say; where there is one page they say nothing. */
+  numbered(page: number, pages: number): string;
+}
+
+/** Paragraphs over one another. */
+export interface Stack {
+  readonly height: number;
+  readonly parts: readonly { readonly kind: Placing['kind']; readonly texts: readonly PlacedText[]; readonly y: number; readonly height: number }[]; // prettier-ignore
+  /** Something drawn beside them, at the right. */
+  readonly aside?: { readonly size: number; readonly drawing: Drawing } | undefined;
+}
+export interface Paragraph {
+  readonly kind: Placing['kind'];
+  readonly text: string;
+  readonly face: Face;
+  readonly size: number;
+  readonly tone: 'ink' | 'mid';
+  readonly after: number;
+}
+
+/** Paragraphs over one another, from a point downwards; those without a text take no room. */
+export function stack(paragraphs: readonly Paragraph[], width: number, measure: Measurer): Stack {
+  let y = 0;
+  const parts = paragraphs
+    .filter((one) => one.text)
+    .map(({ kind, text, face, size, tone, after }) => {
+      const from = y;
+      const texts = measure.lines(text, face, size, width).map(({ runs, cut }, at): PlacedText => ({ x: 0, y: from + at * LEADING * size + ABOVE * size, size, tone, runs, cut, role: 'plain', part: 0 })); // prettier-ignore
+      const height = texts.length * LEADING * size;
+      y += height + after;
+      return { kind, texts, y: from, height };
+    });
+  return { height: y, parts };
+}

@@ -1,0 +1,166 @@
+import type { EditionBody, EditionRow } from '../../contract/index.ts';
+import { US, platformName, showStored, type Platform, type Style } from '../../keys/index.ts';
+import { each } from '../../memory/index.ts';
+import { tell } from '../../words/index.ts';
+import { KEY_SIZE, PAD, SMALL, TICK, assembled, headingOf, type Block } from './blocks.ts';
+import { codeOf } from './code.ts';
+import { figureBlock } from './figure-block.ts';
+import { legendOf } from './legend.ts';
+import { ZERO, type Measurer } from './measure.ts';
+import { MM, paperOf, sizesOf } from './paper.ts';
+import { stack, type Setting, type Stack } from './setting.ts';
+
+/** How the rows of a sheet are read: on which platforms, and in words or in signs. */
+export interface Reading {
+  readonly platforms: readonly Platform[];
+  readonly how: Style;
+}
+
+/** Lines may end behind a plus. */
+export const breaking = (key: string) => key.replace(/\+(?=.)/g, `+${ZERO}`);
+
+/** A sheet as it is set: on its paper, with its rows read in one way, and the address it is to be had at. */
+export function sheetSetting(body: EditionBody, reading: Reading, address: string): Setting {
+  const paper = paperOf(body.look);
+  const sections = body.sections.map((one, index) => ({ ...one, index }));
+  const filled = sections.filter((one) => one.rows.length + one.figures.length > 0);
+  // Keys are written out once, at whatever size they are set.
+  const keysOf: KeysOf = each((row) => reading.platforms.map((platform) => (row.keys[platform] ?? []).map((key) => showStored(key, platform, reading.how, US, body.language)))); // prettier-ignore
+  return {
+    paper,
+    pages: body.look.pages,
+    sizes: sizesOf(body.look),
+    named: filled.map((one) => one.index),
+    head: (size, width, measure) => headOf(body, reading, address, size, width, measure),
+    foot: (size, width, measure, page) => footOf(body, reading, address, size, width, measure, page),
+    sections: (size, width, measure) => blocksOf(body, reading, size, width, measure, keysOf),
+    numbered: (page, pages) => tell(body.language, 'print.page', { page, pages }),
+  };
+}
+
+function headOf(
+  body: EditionBody,
+  { platforms }: Reading,
+  address: string,
+  size: number,
+  width: number,
+  measure: Measurer,
+): Stack {
+  const { title, intro, app, release, keyset, language, number, look } = body;
+  // Where it is set for one platform of several, it says for which.
+  const on = platforms.length === 1 && body.platforms.length > 1 ? platformName(platforms[0]!) : '';
+  const about = [tell(language, 'page.with', { app, release, keyset: keyset.name }), on, tell(language, 'page.edition', { number })].filter(Boolean).join(' · '); // prettier-ignore
+  // Modules of at least 0.35 mm, so that a telephone reads them from a hand's breadth (common practice, no source).
+  const code = look.code && address ? { size: 14 * MM, drawing: codeOf(address, 14 * MM) } : undefined;
+  const beside = code ? width - code.size - 3 * MM : width;
+  const made = stack(
+    [
+      { kind: 'title', text: title, face: 'head', size: 1.9 * size, tone: 'ink', after: 0.1 * size },
+      { kind: 'about', text: about, face: 'text', size: 0.85 * size, tone: 'mid', after: intro ? 0.4 * size : size },
+      { kind: 'intro', text: intro, face: 'text', size, tone: 'ink', after: size },
+    ],
+    beside,
+    measure,
+  );
+  return { ...made, height: Math.max(made.height, code ? code.size + size : 0), aside: code };
+}
+
+function footOf(
+  { language, look, credit, terms, independence, publishedOn, number }: EditionBody,
+  { platforms, how }: Reading,
+  address: string,
+  size: number,
+  width: number,
+  measure: Measurer,
+  page: string,
+): Stack {
+  const small = Math.max(4.5, 0.72 * size);
+  const signs = look.legend ? legendOf(platforms, how, language) : [];
+  const legend = signs.length ? `${tell(language, 'page.legend')}: ${signs.join(', ')}` : '';
+  const marks = look.marks ? tell(language, 'page.boxes') : '';
+  const words = [credit, terms, independence].filter(Boolean).join(' · ');
+  const edition = [tell(language, 'print.edition', { number, on: publishedOn }), address, page].filter(Boolean).join(' · '); // prettier-ignore
+  const line = (text: string) => ({ kind: 'foot' as const, text, face: 'text' as const, size: small, tone: 'mid' as const, after: 0 }); // prettier-ignore
+  const made = stack([line(legend), line(marks), line(words), line(edition)], width, measure);
+  return { ...made, height: made.height + 0.8 * size };
+}
+
+/** The keys of a row as they are written, platform by platform. */
+type KeysOf = (row: EditionRow) => readonly (readonly string[])[];
+
+/** A sheet at a size and column width as blocks, section by section. */
+function blocksOf(
+  body: EditionBody,
+  { platforms, how }: Reading,
+  size: number,
+  width: number,
+  measure: Measurer,
+  keysOf: KeysOf,
+): Block[][] {
+  const { look, language } = body;
+  const rows = body.sections.flatMap((one) => one.rows);
+  const ticks = look.marks ? 3 : look.ticks ? 1 : 0;
+  const tick = ticks ? (TICK * ticks + 0.25) * size : 0;
+  const framed = (text: string) => measure.width(text, 'keys', KEY_SIZE * size) + 2 * PAD.x * size;
+  // Each platform’s keys have a column of their own: as wide as the widest, and never more than its share.
+  const most = ((0.46 + 0.12 * (platforms.length - 1)) * (width - tick)) / platforms.length;
+  const widths = platforms.map((_, at) => Math.min(most, Math.max(2.2 * size, ...rows.map((row) => Math.max(0, ...keysOf(row)[at]!.map(framed)))))); // prettier-ignore
+  const from = tick + widths.reduce((sum, one) => sum + one + 0.7 * size, 0);
+
+  const rowBlock = (row: EditionRow): Block => {
+    const { texts, frames, put, key } = assembled(size, measure);
+    let keysHeight = 0;
+    let x = tick;
+    keysOf(row).forEach((keys, at) => {
+      let y = 0;
+      const shipped = row.shipped[platforms[at]!];
+      keys.forEach((written, index) => {
+        const stored = row.keys[platforms[at]!]![index]!;
+        y += key(breaking(written), shipped !== undefined && !shipped.includes(stored), x, y, widths[at]!).height + 0.18 * size; // prettier-ignore
+      });
+      if (keys.length === 0)
+        y = put(tell(language, 'page.no key'), { at: SMALL * size, tone: 'mid', role: 'none', x, y: PAD.y * size, width: widths[at]! }); // prettier-ignore
+      keysHeight = Math.max(keysHeight, y);
+      x += widths[at]! + 0.7 * size;
+    });
+    let y = PAD.y * size;
+    y += put(row.label, { role: 'label', x: from, y, width: width - from });
+    for (const text of detailsOf(body, row, platforms, how))
+      y += put(text, { at: SMALL * size, tone: 'mid', role: 'detail', x: from, y, width: width - from });
+    const height = Math.max(keysHeight, y) + 0.42 * size;
+    return { kind: 'row', height, keeps: false, texts, frames, ticks, fresh: look.marksNew && row.since !== '', drawing: null }; // prettier-ignore
+  };
+  return body.sections
+    .filter((section) => section.rows.length + section.figures.length > 0)
+    .map(({ title, rows: list, figures }) => [
+      ...(title ? [headingOf(title, size, width, measure)] : []),
+      ...figures.filter((one) => platforms.includes(one.platform)).map((one) => figureBlock(one, size, width, language, measure)), // prettier-ignore
+      ...list.map(rowBlock),
+    ]);
+}
+
+/** What a row says besides its keys and its name, as far as the sheet says it. */
+export function detailsOf(body: EditionBody, row: EditionRow, platforms: readonly Platform[], how: Style): string[] {
+  const { look, language } = body;
+  const shipped = platforms.flatMap((platform) => {
+    const before = row.shipped[platform];
+    if (!before) return [];
+    const keys = before.map((key) => showStored(key, platform, how, US, language)).join(', ');
+    return [keys ? tell(language, 'row.shipped', { keys }) : tell(language, 'row.shipped none')];
+  });
+  const said: Record<(typeof look.parts)[number], string> = {
+    place: row.contexts.join(', '),
+    menu: row.menu,
+    note: row.note,
+    'memory aid': row.memoryAid,
+    origin: [...new Set(shipped)].join('; '),
+    needs: row.needs && tell(language, 'row.needs', { text: row.needs }),
+    then: row.then && tell(language, 'row.then', { text: row.then }),
+    sign: row.sign && tell(language, 'row.sign', { text: row.sign }),
+    states: row.states.join(', '),
+    advice: row.advice,
+    reason: row.reason,
+    lesson: !row.lesson ? '' : row.lesson.minutes === null ? row.lesson.title : tell(language, 'row.minutes', { title: row.lesson.title, minutes: row.lesson.minutes }), // prettier-ignore
+  };
+  return [...new Set(look.parts.map((part) => said[part]).filter(Boolean))];
+}

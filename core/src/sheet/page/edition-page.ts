@@ -1,0 +1,139 @@
+import type { PublicEdition } from '../../contract/index.ts';
+import { platformName, type Platform, type Style } from '../../keys/index.ts';
+import { LEARNER_LANGUAGES, tell, type LearnerCode, type LearnerLanguage } from '../../words/index.ts';
+import { changesFrom } from '../changes.ts';
+import { changingSaid } from '../changing.ts';
+import { escaped, fit, pageHtml } from '../fit/index.ts';
+import { documentOf, linkTo, type Assets } from './shell.ts';
+
+/** How an edition is read: on which platform, with keys in words or in signs, and in which language its frame speaks. */
+export interface PageChoice {
+  readonly platform: Platform;
+  readonly how: Style;
+  readonly language: LearnerLanguage;
+}
+/** Where the things around an edition are. */
+export interface PageLinks {
+  /** Where it is to be had, whole: it is printed on it. */
+  readonly address: string;
+  /** The same page read otherwise. */
+  readonly to: (choice: PageChoice) => string;
+  readonly files: { readonly pdf: string; readonly csv: string; readonly md: string; readonly json: string };
+  readonly preset: (name: string) => string;
+  readonly strips?: string;
+  /** The address that always shows the newest edition. */
+  readonly newest?: string;
+  readonly feed?: string;
+  /** All of it as files for a web host. */
+  readonly site?: string;
+  /** Where reports are sent. */
+  readonly report?: string;
+}
+export interface PageFrame {
+  readonly links: PageLinks;
+  readonly assets: Assets;
+  /** It stands in another page: with a small frame of its own. */
+  readonly embedded?: boolean;
+  /** A report has just been sent. */
+  readonly reported?: boolean;
+}
+
+/** What the languages call themselves. */
+const LANGUAGE_NAMES: Record<LearnerLanguage, string> = { en: 'English', de: 'Deutsch', fr: 'Français' };
+/** What the script says, in the language of the frame. */
+const SCRIPT_SAYS = ['page.find', 'page.find hint', 'page.none', 'page.print', 'page.large', 'page.large end', 'mark.use', 'mark.learn', 'mark.not', 'mark.what'] as const satisfies readonly LearnerCode[]; // prettier-ignore
+
+/** A published edition as a page of its own, from its layout: what stands on it is what its PDF says. */
+export function editionPage(edition: PublicEdition, choice: PageChoice, frame: PageFrame): string {
+  const { body } = edition;
+  const { language } = choice;
+  const platforms = body.format === 'crib-sheet' && body.look.sideBySide ? body.platforms : [choice.platform];
+  const layout = fit(body, { platforms, how: choice.how }, frame.links.address);
+  const t = (code: LearnerCode, values: Record<string, string | number> = {}) => tell(language, code, values);
+  const about = body.format === 'crib-changes' ? changesFrom(body) : `${body.app} ${body.release}, ${body.keyset.name}`;
+  const pages = layout.pages.map((page, at) => pageHtml(layout, page, { title: t('print.page', { page: at + 1, pages: layout.pages.length }), ours: t('chip.ours') })); // prettier-ignore
+  const sheet = `<main class="flows" lang="${body.language}" style="--wide:${layout.width.toFixed(2)}">${pages.join('')}</main>`; // prettier-ignore
+  const words = JSON.stringify(Object.fromEntries(SCRIPT_SAYS.map((code) => [code, t(code)])));
+  const { links } = frame;
+  const head = [
+    links.newest && `<link rel="canonical" href="${escaped(links.newest)}">`,
+    links.feed && `<link rel="alternate" type="application/atom+xml" title="${escaped(body.title)}" href="${escaped(links.feed)}">`, // prettier-ignore
+  ];
+  return documentOf({
+    language,
+    title: `${body.title} · ${t('page.edition', { number: body.number })}`,
+    description: body.intro || about,
+    assets: frame.assets,
+    head: head.filter(Boolean).join(''),
+    style: `@page { size: ${layout.width.toFixed(2)}pt ${layout.height.toFixed(2)}pt; margin: 0; }`,
+    attributes: `class="edition${frame.embedded ? ' embedded' : ''}" data-sheet="${escaped(edition.address)}" data-words="${escaped(words)}"`, // prettier-ignore
+    content: frame.embedded
+      ? `${standingNote(edition, language)}${sheet}<p class="whole">${linkTo(links.to(choice), t('page.whole'), 'target="_blank" rel="noopener"')}</p>` // prettier-ignore
+      : `<header class="frame">${choices(edition, choice, frame)}${standingNote(edition, language)}</header>${sheet}${besides(edition, choice, frame)}`, // prettier-ignore
+  });
+}
+
+/** What became of an edition since it was published. */
+function standingNote({ standing: { withdrawn, newer }, body }: PublicEdition, language: LearnerLanguage): string {
+  const note = (html: string) => `<p class="stands" role="status">${html}</p>`;
+  const gone = withdrawn ? note(`${escaped(tell(language, 'page.withdrawn', { on: withdrawn.on }))} <span lang="${body.language}">${escaped(withdrawn.because)}</span>`) : ''; // prettier-ignore
+  return gone + (newer ? note(linkTo(newer.path, tell(language, 'page.newer', { number: newer.number }))) : '');
+}
+
+/** The ways to read it, as links: each is a page of its own. */
+function choices({ body, files }: PublicEdition, choice: PageChoice, { links }: PageFrame): string {
+  const { language, platform, how } = choice;
+  const t = (code: LearnerCode) => tell(language, code);
+  const chosen = (other: Partial<PageChoice>, text: string, on: boolean, more = '') => linkTo(links.to({ ...choice, ...other }), text, [on ? 'aria-current="true"' : '', more].filter(Boolean).join(' ')); // prettier-ignore
+  const group = (name: string, list: readonly string[]) => `<div role="group" aria-label="${escaped(name)}">${list.join('')}</div>`; // prettier-ignore
+  const together = body.format === 'crib-sheet' && body.look.sideBySide;
+  const file = files.find((one) => one.platform === platform);
+  return `<nav>${[
+    body.platforms.length > 1 && !together ? group(t('page.platform'), body.platforms.map((one) => chosen({ platform: one }, platformName(one), one === platform))) : '', // prettier-ignore
+    group(t('page.keys'), [chosen({ how: 'words' }, t('page.in words'), how === 'words'), chosen({ how: 'symbols' }, t('page.in symbols'), how === 'symbols')]), // prettier-ignore
+    group(t('page.language'), LEARNER_LANGUAGES.map((one) => chosen({ language: one }, LANGUAGE_NAMES[one], one === language, `lang="${one}"`))), // prettier-ignore
+    file ? linkTo(links.preset(file.name), t('page.get preset'), 'class="primary" download') : '',
+  ].join('')}</nav>`; // prettier-ignore
+}
+
+/** What stands under a sheet: how keys are changed, the preset file, the other forms, and where to say what is wrong. */
+function besides(edition: PublicEdition, { platform, language }: PageChoice, { links, reported }: PageFrame): string {
+  const { body, files, howToLoad, standing } = edition;
+  const t = (code: LearnerCode) => tell(language, code);
+  const section = (title: string, html: string, name = '') => `<section${name && ` id="${name}"`}><h2>${escaped(title)}</h2>${html}</section>`; // prettier-ignore
+  const changing = body.format === 'crib-sheet' && body.changing ? changingSaid(body.changing, platform, body.language) : ''; // prettier-ignore
+  const file = files.find((one) => one.platform === platform);
+  const losses = file?.losses.length
+    ? `<details><summary>${escaped(t('page.losses'))}</summary><ul>${file.losses.map((one) => `<li>${escaped(one)}</li>`).join('')}</ul></details>` // prettier-ignore
+    : '';
+  // What was withdrawn is still to be had, when it is asked for by name.
+  const kept = standing.withdrawn ? '?kept' : '';
+  const downloads = [
+    [links.files.pdf + kept, 'PDF'],
+    [links.strips ? links.strips + kept : '', t('page.strips')],
+    [links.files.md + kept, 'Markdown'],
+    [links.files.csv + kept, 'CSV'],
+    [links.files.json, 'JSON'],
+    [links.site ?? '', t('page.site')],
+  ].flatMap(([href, text]) => (href ? [linkTo(href, text!, 'download')] : []));
+  const follow = [links.newest && linkTo(links.newest, t('page.newest')), links.feed && linkTo(links.feed, t('page.feed'))]; // prettier-ignore
+  return `<footer>${[
+    changing ? section(t('page.changing'), `<p lang="${body.language}">${escaped(changing)}</p>`) : '',
+    file ? section(t('page.loading file'), `<p lang="${body.language}">${escaped(howToLoad)}</p>${losses}<p class="sum">${escaped(file.name)} · SHA-256 ${file.hash}</p>`) : '', // prettier-ignore
+    links.report ? section(t('report.title'), reported ? `<p role="status">${escaped(t('report.thanks'))}</p>` : reportForm(body, links.report, language), 'report') : '', // prettier-ignore
+    `<p class="downloads">${[...downloads, ...follow].filter(Boolean).join(' · ')}</p>`,
+  ].join('')}</footer>`; // prettier-ignore
+}
+
+/** A report of a learner: what it is about, and what is said; nothing else is sent. */
+function reportForm(body: PublicEdition['body'], action: string, language: LearnerLanguage): string {
+  const t = (code: LearnerCode) => escaped(tell(language, code));
+  const rows = body.format === 'crib-sheet' ? body.sections.flatMap((one) => one.rows.map((row) => [row.command, row.label])) : body.groups.flatMap((one) => one.lines.map((line) => [line.command, line.subject])); // prettier-ignore
+  const lines = [...new Map(rows.filter(([command, label]) => command && label) as [string, string][])];
+  const options = lines.map(([command, label]) => `<option value="${escaped(command)}">${escaped(label)}</option>`).join(''); // prettier-ignore
+  return `<form method="post" action="${escaped(action)}"><p>${t('report.about')}</p>
+<fieldset><legend>${t('report.kind')}</legend>${(['wrong', 'question', 'missing'] as const).map((kind, at) => `<label><input type="radio" name="kind" value="${kind}"${at ? '' : ' checked'}> ${t(`report.${kind}`)}</label>`).join('')}</fieldset>
+<label>${t('report.line')}<select name="command"><option value="">${t('report.no line')}</option>${options}</select></label>
+<label>${t('report.text')}<textarea name="text" rows="3" maxlength="1000" required></textarea></label>
+<button type="submit">${t('report.send')}</button></form>`; // prettier-ignore
+}

@@ -1,0 +1,44 @@
+import { Router } from 'express';
+import { EndedReport, SentListing, SentShelf } from '@crib/core/contract';
+import { changeShelf, endOneReport, listAt, newestOf, reportsIn, shelf } from '../acts/handouts.ts';
+import type { LearnerAssets } from '../publish/assets.ts';
+import type { ReadingRoom } from '../publish/reading.ts';
+import { siteZip } from '../publish/site-zip.ts';
+import type { Pool } from '../store/db.ts';
+import { idIn, sent } from './errors.ts';
+import type { ActingOf } from './session.ts';
+
+/** What becomes of editions once they are out: reports of learners, the public index, and files for a website. */
+export function handoutRoutes(
+  acting: ActingOf,
+  readers: Pool,
+  room: ReadingRoom,
+  site: string,
+  assets: LearnerAssets,
+): Router {
+  const router = Router();
+
+  router.get('/apps/:slug/reports', async (req, res) => {
+    res.json(await reportsIn(acting(req), req.params.slug));
+  });
+  router.post('/reports/:id/end', async (req, res) => {
+    await endOneReport(acting(req), idIn(req.params), sent(EndedReport, req.body));
+    res.status(204).end();
+  });
+  router.put('/listed/:address', async (req, res) => {
+    await listAt(acting(req), req.params.address, sent(SentListing, req.body).listed);
+    res.status(204).end();
+  });
+  router.get('/shelf', async (req, res) => {
+    res.json(await shelf(acting(req)));
+  });
+  router.put('/shelf', async (req, res) => {
+    res.json(await changeShelf(acting(req), sent(SentShelf, req.body)));
+  });
+  router.get('/apps/:slug/site.zip', async (req, res) => {
+    const { name, addresses } = await newestOf(acting(req), req.params.slug);
+    res.attachment(`${req.params.slug}.zip`).type('application/zip');
+    res.end(await siteZip(readers, room, assets, site, name, addresses));
+  });
+  return router;
+}

@@ -1,0 +1,76 @@
+import { Router, type Request, type Response } from 'express';
+import { CribError } from '@crib/core/error';
+import { listPage, notePage } from '@crib/core/sheet';
+import { LEARNER_LANGUAGES, tell, type LearnerLanguage } from '@crib/core/words';
+import type { LearnerAssets } from '../publish/assets.ts';
+import type { Counter } from '../publish/counting.ts';
+import { atomFeed, issuedEdition } from '../publish/feed.ts';
+import { choiceOf, type ReadingRoom } from '../publish/reading.ts';
+import { issuedAt, issuedIn, shelfAt } from '../store/handouts.ts';
+import { isOutage, type Db } from '../store/db.ts';
+
+/** Pages that stand in other sites’ pages: who may frame them is not ours to say. */
+const FRAMED = "default-src 'self'; style-src 'self' 'unsafe-inline'; script-src 'self'; frame-ancestors *";
+
+/** Learners’ pages: editions, the newest of a sheet, feeds, and the public index. Text first; nobody signs in. */
+export function pageRoutes(db: Db, room: ReadingRoom, counter: Counter, site: string, assets: LearnerAssets): Router {
+  const router = Router();
+  const shared = { style: assets.style && `/${assets.style}`, script: '' };
+  const languageOf = (req: Request): LearnerLanguage =>
+    [String(req.query['language'] ?? ''), ...req.acceptsLanguages()].flatMap((tag) => LEARNER_LANGUAGES.find((one) => one === tag.slice(0, 2)) ?? [])[0] ?? 'en'; // prettier-ignore
+
+  async function sendEdition(req: Request, res: Response, address: string) {
+    const edition = await room.edition(address);
+    const embedded = 'embed' in req.query;
+    const choice = choiceOf(edition, req.query, req.get('user-agent') ?? '', req.acceptsLanguages());
+    const { html, packed, etag } = await room.page(address, choice, { embedded, reported: 'reported' in req.query });
+    counter.add(address, 'opened');
+    res.set({
+      'Content-Type': 'text/html; charset=utf-8',
+      'Cache-Control': 'no-cache',
+      'X-Robots-Tag': 'noindex',
+      ETag: etag,
+      Vary: 'Accept-Encoding, Accept-Language, User-Agent',
+    });
+    if (embedded) {
+      res.removeHeader('X-Frame-Options');
+      res.set('Content-Security-Policy', FRAMED);
+    }
+    if (req.get('if-none-match')?.includes(etag)) return void res.status(304).end();
+    if (req.acceptsEncodings('gzip')) res.set('Content-Encoding', 'gzip').end(packed);
+    else res.end(html);
+  }
+  const feed = (res: Response, content: string) => void res.set({ 'Content-Type': 'application/atom+xml; charset=utf-8', 'Cache-Control': 'no-cache' }).send(content); // prettier-ignore
+  /** What is not there is said on a page, in the reader’s language. */
+  const page = (work: (req: Request, res: Response) => Promise<void>) => async (req: Request, res: Response) => {
+    try {
+      await work(req, res);
+    } catch (error) {
+      const missing = error instanceof CribError && error.problems[0]?.code === 'not-found';
+      if ((!missing && !isOutage(error)) || res.headersSent) throw error;
+      const language = languageOf(req);
+      const said = tell(language, missing ? 'page.not there' : 'page.unanswered');
+      if (!missing) res.set('Retry-After', '5');
+      res.status(missing ? 404 : 503).set('Cache-Control', 'no-store').type('html').send(notePage(language, said, shared)); // prettier-ignore
+    }
+  };
+
+  router.get('/s/:slug/:address', page((req, res) => sendEdition(req, res, String(req.params['address'])))); // prettier-ignore
+  router.get('/n/:slug/:address', page(async (req, res) => sendEdition(req, res, await room.newest(String(req.params['address']))))); // prettier-ignore
+  router.get('/n/:slug/:address/feed.atom', page(async (req, res) => {
+    const issued = await issuedAt(db, String(req.params['address']));
+    const [first] = issued.map(issuedEdition);
+    if (!first) return void res.status(404).type('html').send(notePage(languageOf(req), tell(languageOf(req), 'page.not there'), shared));
+    feed(res, atomFeed(site, first.newest, `${first.newest}/feed.atom`, first.body.title, issued));
+  })); // prettier-ignore
+  router.get('/shelf/:address', page(async (req, res) => {
+    const shelf = await shelfAt(db, String(req.params['address']));
+    const editions = (await issuedIn(db, { listed: true })).map(issuedEdition).map(({ newest, about, body }) => ({ title: body.title, about, number: body.number, publishedOn: body.publishedOn, language: body.language, href: newest }));
+    res.set('Cache-Control', 'no-cache').type('html').send(listPage({ title: shelf.title, language: languageOf(req), editions, assets: shared, feed: `${shelf.path}/feed.atom` }));
+  })); // prettier-ignore
+  router.get('/shelf/:address/feed.atom', page(async (req, res) => {
+    const shelf = await shelfAt(db, String(req.params['address']));
+    feed(res, atomFeed(site, shelf.path, `${shelf.path}/feed.atom`, shelf.title, await issuedIn(db, { listed: true })));
+  })); // prettier-ignore
+  return router;
+}

@@ -1,0 +1,101 @@
+import { createHash } from 'node:crypto';
+import { gzipSync } from 'node:zlib';
+import { LRUCache } from 'lru-cache';
+import { PublicEdition, type EditionStanding } from '@crib/core/contract';
+import { conventionOf, type Platform } from '@crib/core/keys';
+import { editionPage, type PageChoice } from '@crib/core/sheet';
+import { LEARNER_LANGUAGES, type LearnerLanguage } from '@crib/core/words';
+import { newestAt } from '../store/handouts.ts';
+import { editionAt, filesOf, formAt, standingOf } from '../store/sheets.ts';
+import type { Db } from '../store/db.ts';
+import type { LearnerAssets } from './assets.ts';
+
+/** What does not change of an edition. */
+export type KeptEdition = Omit<PublicEdition, 'standing'> & { readonly id: number; readonly slug: string; readonly newest: string; readonly strips: boolean }; // prettier-ignore
+
+/** A page as it is sent: whole, packed, and what tells it from another. */
+export interface Page {
+  readonly html: Buffer;
+  readonly packed: Buffer;
+  readonly etag: string;
+}
+
+/** What was said of an edition since may be so many ms old. */
+const FRESH = 1000;
+
+/** Editions as pages. Bodies and pages are kept, since they never change; what stands around them is asked for each second. */
+export function readingRoom(db: Db, site: string, assets: LearnerAssets) {
+  const editions = new LRUCache<string, Promise<KeptEdition>>({ max: 500 });
+  const standings = new LRUCache<string, Promise<EditionStanding>>({ max: 5000, ttl: FRESH });
+  const newest = new LRUCache<string, Promise<string>>({ max: 5000, ttl: FRESH });
+  const pages = new LRUCache<string, Page>({ maxSize: 64 * 1024 * 1024, sizeCalculation: ({ html, packed }) => html.length + packed.length }); // prettier-ignore
+  const kept = <T>(cache: LRUCache<string, Promise<T>>, key: string, make: () => Promise<T>): Promise<T> => {
+    const known = cache.get(key);
+    if (known) return known;
+    const made = make();
+    cache.set(key, made);
+    // What failed is asked for anew.
+    made.catch(() => cache.delete(key));
+    return made;
+  };
+  const edition = (address: string) =>
+    kept(editions, address, async (): Promise<KeptEdition> => {
+      const { id, slug, body, hash, howToLoad, newest: path } = await editionAt(db, address);
+      const strips = (await formAt(db, id, 'strips.pdf')) !== undefined;
+      return { id, slug, address, hash, howToLoad, newest: path, strips, files: await filesOf(db, id), body: PublicEdition.shape.body.parse(JSON.parse(body)) }; // prettier-ignore
+    });
+  const standing = async (address: string) => {
+    const { id } = await edition(address);
+    return kept(standings, address, () => standingOf(db, id));
+  };
+  return {
+    edition,
+    standing,
+    /** Which edition is the newest under a standing address. */
+    newest: (address: string) => kept(newest, address, () => newestAt(db, address)),
+    /** An edition as a page, read in one way. */
+    async page(address: string, choice: PageChoice, { embedded = false, reported = false }: { embedded?: boolean; reported?: boolean } = {}): Promise<Page> {
+      const [found, now] = [await edition(address), await standing(address)];
+      const key = JSON.stringify([address, choice.platform, choice.how, choice.language, embedded, reported, now]);
+      const known = pages.get(key);
+      if (known) return known;
+      const { id: _id, slug, newest: path, strips, ...rest } = found;
+      const base = `/public/editions/${address}`;
+      const own = `/s/${slug}/${address}`;
+      const html = Buffer.from(
+        editionPage({ ...rest, standing: now }, choice, {
+          assets: { style: assets.style && `/${assets.style}`, script: assets.script && `/${assets.script}` },
+          embedded,
+          reported,
+          links: {
+            address: site + own,
+            to: ({ platform, how, language }) => `${embedded ? own : ''}?${new URLSearchParams({ platform, style: how, language })}`, // prettier-ignore
+            files: { pdf: `${base}/sheet.pdf`, csv: `${base}/sheet.csv`, md: `${base}/sheet.md`, json: `${base}/sheet.json` }, // prettier-ignore
+            ...(strips ? { strips: `${base}/strips.pdf` } : {}),
+            preset: (name) => `${base}/files/${encodeURIComponent(name)}`,
+            newest: site + path,
+            feed: `${path}/feed.atom`,
+            site: `${base}/site.zip`,
+            report: `${base}/reports`,
+          },
+        }),
+      );
+      const etag = `"${createHash('sha256').update(html).digest('base64url').slice(0, 22)}"`;
+      const made = { html, packed: gzipSync(html, { level: 9 }), etag };
+      pages.set(key, made);
+      return made;
+    },
+  };
+} // prettier-ignore
+export type ReadingRoom = ReturnType<typeof readingRoom>;
+
+/** How a reader reads it: as the address says, else as far as the browser tells. */
+export function choiceOf({ body }: Pick<PublicEdition, 'body'>, asked: Readonly<Record<string, unknown>>, agent: string, languages: readonly string[]): PageChoice {
+  const guess = /Mac|iPhone|iPad/.test(agent) ? 'macos' : /Linux|X11|CrOS/.test(agent) && !/Android/.test(agent) ? 'linux' : 'windows';
+  const { platforms } = body;
+  const likely = platforms.find((one) => conventionOf(one) === guess) ?? platforms[0]!;
+  const platform: Platform = platforms.find((one) => one === asked['platform']) ?? likely;
+  const tags = [asked['language'], ...languages].flatMap((tag) => (typeof tag === 'string' ? [tag.slice(0, 2).toLowerCase()] : []));
+  const language: LearnerLanguage = tags.flatMap((tag) => LEARNER_LANGUAGES.find((one) => one === tag) ?? [])[0] ?? body.language;
+  return { platform, how: asked['style'] === 'symbols' ? 'symbols' : 'words', language };
+} // prettier-ignore

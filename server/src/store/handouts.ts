@@ -1,0 +1,135 @@
+import type { EndedReport, LearnerReport, SentReport, Shelf } from '@crib/core/contract';
+import { refuse } from '@crib/core/error';
+import { first, rows, type Db } from './db.ts';
+import type { EditionOf } from './sheets.ts';
+
+/** Gives a sheet, or change notes, the address at which the newest edition stands; it keeps the one it has. */
+export async function keepStanding(db: Db, of: EditionOf, address: string, slug: string): Promise<void> {
+  await db.query(
+    `INSERT INTO standing_address (address, slug, sheet_id, notes_id) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING`,
+    [address, slug, 'sheetId' in of ? of.sheetId : null, 'notesId' in of ? of.notesId : null],
+  );
+}
+
+/** The address of the newest edition that stands under a standing address; of the newest of all, where all were withdrawn. */
+export async function newestAt(db: Db, address: string): Promise<string> {
+  const found = await first<{ address: string }>(
+    db,
+    `SELECT e.address FROM standing_address s JOIN edition e ON e.sheet_id = s.sheet_id OR e.notes_id = s.notes_id
+     LEFT JOIN edition_withdrawal w ON w.edition_id = e.id
+     WHERE s.address = $1 ORDER BY w.edition_id IS NOT NULL, e.number DESC LIMIT 1`,
+    [address],
+  );
+  return found?.address ?? refuse('not-found', 'There is no sheet at this address. Check it letter by letter, or ask who gave it to you.'); // prettier-ignore
+}
+
+/** Whether it stands on the public index from now on. */
+export async function setListed(db: Db, address: string, listed: boolean): Promise<void> {
+  const done = await db.query('UPDATE standing_address SET listed = $2 WHERE address = $1', [address, listed]);
+  if (done.rowCount === 0) refuse('not-found', 'Nothing that is published has this address.');
+}
+
+/** An edition as a list or a feed shows it. */
+export interface Issued {
+  readonly address: string;
+  readonly path: string;
+  readonly newest: string;
+  readonly publishedAt: string;
+  readonly body: string;
+}
+const ISSUED = `e.address, '/s/' || e.slug || '/' || e.address AS path, '/n/' || s.slug || '/' || s.address AS newest, e.published_at AS "publishedAt", e.body`;
+
+/** The newest editions under standing addresses that are listed, or of one app, or the last ones of one address. */
+export function issuedIn(db: Db, of: { app: number } | { listed: true }): Promise<Issued[]> {
+  return rows<Issued>(
+    db,
+    `SELECT * FROM (
+       SELECT DISTINCT ON (s.address) ${ISSUED} FROM standing_address s
+       JOIN edition e ON e.sheet_id = s.sheet_id OR e.notes_id = s.notes_id
+       LEFT JOIN sheet h ON h.id = s.sheet_id LEFT JOIN change_notes n ON n.id = s.notes_id
+       WHERE NOT EXISTS (SELECT 1 FROM edition_withdrawal w WHERE w.edition_id = e.id)
+         AND h.bin_id IS NULL AND n.bin_id IS NULL AND ($1::bigint IS NULL OR coalesce(h.app_id, n.app_id) = $1) AND ($1::bigint IS NOT NULL OR s.listed)
+       ORDER BY s.address, e.number DESC) newest
+     ORDER BY "publishedAt" DESC`,
+    ['app' in of ? of.app : null],
+  );
+}
+
+/** The editions under one standing address that were not withdrawn, the newest first. */
+export function issuedAt(db: Db, address: string): Promise<Issued[]> {
+  return rows<Issued>(
+    db,
+    `SELECT ${ISSUED} FROM standing_address s JOIN edition e ON e.sheet_id = s.sheet_id OR e.notes_id = s.notes_id
+     WHERE s.address = $1 AND NOT EXISTS (SELECT 1 FROM edition_withdrawal w WHERE w.edition_id = e.id)
+     ORDER BY e.number DESC LIMIT 50`,
+    [address],
+  );
+}
+
+/** Adds to what was counted of editions today. */
+export async function addCounts(db: Db, counts: readonly { address: string; what: string; count: number }[]) {
+  await db.query(
+    `INSERT INTO edition_count (edition_id, what, count)
+     SELECT e.id, c.what, c.count FROM jsonb_to_recordset($1) AS c (address text, what text, count int) JOIN edition e ON e.address = c.address
+     ON CONFLICT (edition_id, what, day) DO UPDATE SET count = edition_count.count + excluded.count`,
+    [JSON.stringify(counts)],
+  );
+}
+
+/** So many reports may wait about one edition; more would bury the work list. */
+const MOST_WAITING = 200;
+
+export async function insertReport(db: Db, edition: number, { kind, command, text }: SentReport): Promise<void> {
+  const done = await db.query(
+    `INSERT INTO report (edition_id, kind, command, said)
+     SELECT $1, $2, $3, $4 WHERE (SELECT count(*) FROM report WHERE edition_id = $1 AND outcome IS NULL) < $5`,
+    [edition, kind, command, text, MOST_WAITING],
+  );
+  if (done.rowCount === 0)
+    refuse('too-many', 'Many reports about this sheet wait to be read. Please try again in a few days.');
+}
+
+const REPORT = `r.id, e.address, '/s/' || e.slug || '/' || e.address AS path, e.body::jsonb ->> 'title' AS title, e.number, e.sheet_id AS "sheetId", e.notes_id AS "notesId",
+  r.kind, r.command, r.said, r.said_on AS "saidOn", r.outcome, r.because, r.ended_on AS "endedOn"`;
+
+/** What learners have said of editions of an app: what waits first, the oldest of it before. */
+export function reportsOf(db: Db, appId: number): Promise<LearnerReport[]> {
+  return rows<LearnerReport>(
+    db,
+    `SELECT ${REPORT} FROM report r JOIN edition e ON e.id = r.edition_id
+     LEFT JOIN sheet s ON s.id = e.sheet_id LEFT JOIN change_notes n ON n.id = e.notes_id
+     WHERE coalesce(s.app_id, n.app_id) = $1
+     ORDER BY r.outcome IS NOT NULL, r.ended_on DESC, r.id LIMIT 500`,
+    [appId],
+  );
+}
+
+/** Ends a report, once: mended, answered, or left as it is. */
+export async function endReport(db: Db, id: number, { outcome, because }: EndedReport, editor: number): Promise<void> {
+  const done = await db.query(
+    `UPDATE report SET outcome = $2, because = $3, ended_on = current_date, ended_by = $4 WHERE id = $1 AND outcome IS NULL`,
+    [id, outcome, because, editor],
+  );
+  if (done.rowCount === 0) refuse('not-found', 'No report with this number waits any more.');
+}
+
+export async function shelfOf(db: Db): Promise<Shelf | null> {
+  return (await first<Shelf>(db, `SELECT title, open, address, '/shelf/' || address AS path FROM shelf`)) ?? null;
+}
+
+/** The public index at an address, while it is open. */
+export async function shelfAt(db: Db, address: string): Promise<Shelf> {
+  const found = await first<Shelf>(db, `SELECT title, open, address, '/shelf/' || address AS path FROM shelf WHERE address = $1 AND open`, [address]); // prettier-ignore
+  return found ?? refuse('not-found', 'There is no index at this address.');
+}
+
+export async function saveShelf(
+  db: Db,
+  { title, open }: Pick<Shelf, 'title' | 'open'>,
+  address: string,
+): Promise<void> {
+  await db.query(
+    'INSERT INTO shelf (address, title, open) VALUES ($1, $2, $3) ON CONFLICT (id) DO UPDATE SET title = $2, open = $3',
+    [address, title, open],
+  );
+}

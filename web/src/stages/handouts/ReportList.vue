@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import { ref, shallowRef } from 'vue';
+import type { LearnerReport } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import { ask, problemsOf } from '../../api/client.ts';
+import ProblemList from '../../parts/ProblemList.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** What learners reported, as a work list: each leads to where it is mended, and ends with what was done. */
+const props = defineProps<{ reports: readonly LearnerReport[] }>();
+const emit = defineEmits<{ ended: [] }>();
+const workspace = useWorkspace();
+const { luggage } = usePlace();
+const KINDS: Record<LearnerReport['kind'], string> = { wrong: 'A line is wrong', question: 'A question', missing: 'A line is missing' }; // prettier-ignore
+const OUTCOMES = [['mended', 'Mended'], ['answered', 'Answered'], ['left', 'Leave it as it is']] as const; // prettier-ignore
+const ENDED: Record<NonNullable<LearnerReport['outcome']>, string> = { mended: 'mended', answered: 'answered', left: 'left as it is' }; // prettier-ignore
+const because = ref(new Map<number, string>());
+const problems = shallowRef<readonly Problem[]>([]);
+const labelOf = (one: LearnerReport) => workspace.catalogue?.commands.find((command) => command.name === one.command)?.label ?? one.command; // prettier-ignore
+const madeAt = (one: LearnerReport) =>
+  one.sheetId === null
+    ? { name: 'notes', params: { notes: one.notesId }, query: luggage.value }
+    : { name: 'sheet', params: { sheet: one.sheetId }, query: luggage.value };
+const commandAt = (one: LearnerReport) => ({ name: 'command', params: { command: one.command }, query: luggage.value });
+const known = (one: LearnerReport) => workspace.catalogue?.commands.some((command) => command.name === one.command);
+async function end(one: LearnerReport, outcome: NonNullable<LearnerReport['outcome']>) {
+  problems.value = [];
+  try {
+    await ask('POST', `/api/reports/${one.id}/end`, { outcome, because: because.value.get(one.id)?.trim() ?? '' });
+    emit('ended');
+  } catch (error) {
+    problems.value = problemsOf(error);
+  }
+}
+const waiting = () => props.reports.filter((one) => !one.outcome).length;
+</script>
+
+<template>
+  <h1>
+    Reports of learners<small>{{ waiting() }} {{ waiting() === 1 ? 'waits' : 'wait' }}</small>
+  </h1>
+  <ProblemList :problems="problems" />
+  <StateNote v-if="!reports.length" title="Nobody has reported anything">
+    <p>
+      Under every published sheet learners can say that a line is wrong, ask, or ask for a line. It stands here then.
+    </p>
+  </StateNote>
+  <ul v-else tabindex="0" aria-label="Reports">
+    <li v-for="one in reports" :key="one.id" :class="{ ended: one.outcome }">
+      <p class="what">
+        <b>{{ KINDS[one.kind] }}</b>
+        <span v-if="one.command"
+          >: <RouterLink v-if="known(one)" :to="commandAt(one)">{{ labelOf(one) }}</RouterLink><template v-else>{{
+            one.command
+          }}</template></span
+        >
+        <span class="mid">
+          on <a :href="one.path" target="_blank" rel="noopener">{{ one.title }}, edition {{ one.number }}</a
+          >, {{ one.saidOn }}</span
+        >
+      </p>
+      <blockquote>{{ one.said }}</blockquote>
+      <p v-if="one.outcome" class="mid">
+        {{ ENDED[one.outcome] }} on {{ one.endedOn }}{{ one.because ? `: ${one.because}` : '' }}
+      </p>
+      <div v-else class="actions">
+        <RouterLink class="btn" :to="madeAt(one)">To where it is made</RouterLink>
+        <ElInput
+          :model-value="because.get(one.id) ?? ''"
+          size="small"
+          maxlength="240"
+          :aria-label="`What was done about: ${one.said}`"
+          placeholder="what was done"
+          @update:model-value="(text) => because.set(one.id, String(text))"
+        />
+        <button v-for="[outcome, says] in OUTCOMES" :key="outcome" type="button" class="btn" @click="end(one, outcome)">
+          {{ says }}
+        </button>
+      </div>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+ul {
+  min-height: 0;
+  margin: 0;
+  padding: 0;
+  overflow: auto;
+  list-style: none;
+}
+li {
+  padding: 10px 0;
+  border-bottom: 1px solid var(--rule);
+}
+p {
+  margin: 0;
+}
+blockquote {
+  margin: 6px 0;
+  padding-left: 12px;
+  border-left: 2px solid var(--rule);
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+.actions {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  align-items: center;
+}
+.actions .el-input {
+  width: 220px;
+}
+</style>

@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import type { Sheet } from '@crib/core/contract';
+import EditionLanguage from '../../parts/EditionLanguage.vue';
+
+/** What a sheet says besides its sections, and in which language. */
+type Texts = Pick<Sheet, 'title' | 'intro' | 'credit' | 'terms' | 'independence' | 'language'>;
+defineProps<{ sheet: Texts }>();
+const emit = defineEmits<{ change: [part: Partial<Texts>] }>();
+const FIELDS = [
+  { name: 'title', says: 'Title', most: 120, rows: 0, hint: '' },
+  { name: 'intro', says: 'Above the sections', most: 1000, rows: 2, hint: '' },
+  { name: 'credit', says: 'Credit and licence', most: 240, rows: 2, hint: '' },
+  { name: 'terms', says: 'What learners may do with it', most: 240, rows: 0, hint: '' },
+  { name: 'independence', says: 'That it is not the maker’s', most: 240, rows: 0, hint: 'Not made or checked by the maker of the program' },
+] as const; // prettier-ignore
+</script>
+
+<template>
+  <div class="field">
+    <EditionLanguage :model-value="sheet.language" @update:model-value="(language) => emit('change', { language })" />
+  </div>
+  <label v-for="{ name, says, most, rows, hint } in FIELDS" :key="name" class="field"
+    >{{ says
+    }}<ElInput
+      :model-value="sheet[name]"
+      :type="rows ? 'textarea' : 'text'"
+      :rows="rows || 1"
+      :maxlength="most"
+      :placeholder="hint"
+      @update:model-value="(text) => emit('change', { [name]: String(text) })"
+  /></label>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  gap: 4px;
+  margin-bottom: 10px;
+}
+</style>

@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import type { SheetLook } from '@crib/core/contract';
+import { BOARDS, LAYOUTS, usualBoard, type Platform } from '@crib/core/keys';
+import { layoutInHand } from '../../parts/chips.ts';
+
+/** For which keyboard strips and labels for keycaps are made, if a sheet has them. */
+const props = defineProps<{ look: SheetLook; platform: Platform }>();
+const emit = defineEmits<{ change: [part: Pick<SheetLook, 'strips'>] }>();
+const turn = (on: boolean) => emit('change', { strips: on ? { layout: layoutInHand.value.id, board: usualBoard(layoutInHand.value, props.platform).id } : null }); // prettier-ignore
+const set = (part: Partial<NonNullable<SheetLook['strips']>>) => emit('change', { strips: { ...props.look.strips!, ...part } }); // prettier-ignore
+</script>
+
+<template>
+  <h2>Strips and keycaps</h2>
+  <p class="under">
+    A strip lies above the function keys or the digits, as wide as they are; labels are as large as a keycap. They hold
+    the lines of this sheet that are one press.
+  </p>
+  <ElCheckbox
+    :model-value="look.strips !== null"
+    label="Hand them out with the sheet"
+    @update:model-value="(on) => turn(Boolean(on))"
+  />
+  <template v-if="look.strips">
+    <label class="field"
+      >Keyboard
+      <ElSelect
+        :model-value="look.strips.board"
+        size="small"
+        aria-label="Keyboard of the strips"
+        @update:model-value="(board: string) => set({ board })"
+      >
+        <ElOption v-for="one in BOARDS" :key="one.id" :value="one.id" :label="one.name" />
+      </ElSelect>
+    </label>
+    <label class="field"
+      >Layout
+      <ElSelect
+        :model-value="look.strips.layout"
+        filterable
+        size="small"
+        aria-label="Layout of the strips"
+        @update:model-value="(layout: string) => set({ layout })"
+      >
+        <ElOption v-for="one in LAYOUTS" :key="one.id" :value="one.id" :label="one.name" />
+      </ElSelect>
+    </label>
+    <p class="mid">Print them at full size; a ruler on the page shows whether the printer did.</p>
+  </template>
+</template>
+
+<style scoped>
+.field {
+  display: grid;
+  grid-template-columns: 90px 1fr;
+  gap: 8px;
+  align-items: center;
+  margin: 6px 0;
+}
+</style>
