@@ -95,7 +95,7 @@ export default tseslint.config(
       { regex: '^node:', message: 'Pages run in a browser.' },
     ],
   ),
-  { files: ['web/vite.config.ts', 'web/**/*.test.ts'], rules: { 'no-restricted-imports': 'off' } },
+  { files: ['web/vite*.config.ts', 'web/**/*.test.ts'], rules: { 'no-restricted-imports': 'off' } },
   wall(
     ['server/src/http/**/*.ts'],
     [

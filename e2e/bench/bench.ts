@@ -9,7 +9,8 @@ import { crosswalks } from './crosswalks.ts';
 import { sheets } from './sheets.ts';
 import { signs } from './signs.ts';
 import { comparing, history } from './releases.ts';
-import { learnerScripts, scale } from './scale.ts';
+import { pages } from './pages.ts';
+import { scale } from './scale.ts';
 import { HELD, LETTERS, lines, median, ms } from './table.ts';
 
 /** Prints what was measured beside what is aimed at, and a baseline from the same run. Usage: bench.ts ADDRESS */
@@ -182,7 +183,7 @@ const PARTS = {
   comparing,
   history: () => history(ask, listOf),
   scale: () => scale(ask, listOf),
-  learnerScripts,
+  pages: () => pages(address, ask),
   largeLedger,
   ledger,
 };

@@ -1,5 +1,3 @@
-import { readFileSync, readdirSync } from 'node:fs';
-import { gzipSync } from 'node:zlib';
 import type { AppOverview, Catalogue, Release } from '@crib/core/contract';
 import { lines, median, ms } from './table.ts';
 
@@ -89,14 +87,4 @@ export async function scale(ask: Ask, listOf: (rows: number) => string) {
   }
   waits.sort((a, b) => a - b);
   lines.push(['another request while 10,000 rows are previewed, p99', ms(waits[Math.floor(waits.length * 0.99)] ?? 0), '50 ms', `${ms(waits[waits.length >> 1] ?? 0)} median of ${waits.length}`]); // prettier-ignore
-}
-
-/** The scripts that a learner’s page loads, compressed as the server sends them. */
-export function learnerScripts() {
-  const dist = new URL('../../web/dist/', import.meta.url);
-  const page = readFileSync(new URL('learner.html', dist), 'utf8');
-  const names = new Set([...page.matchAll(/(?:src|href)="\/(assets\/[^"]+\.js)"/g)].map(([, name]) => name!));
-  const bytes = [...names].reduce((sum, name) => sum + gzipSync(readFileSync(new URL(name, dist))).length, 0);
-  const all = readdirSync(new URL('assets/', dist)).filter((name) => name.endsWith('.js')).length;
-  lines.push(['learner’s scripts, compressed', `${Math.round(bytes / 1024)} kB`, '60 kB', `${names.size} of ${all} scripts`]); // prettier-ignore
 }

@@ -166,6 +166,13 @@ test('a new release: read in, two renames confirmed, new meanings seen, the Scho
   await expectNoBarriers(page, 'the notes');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
+  // A claim of a key that is not so is found, and mended with one key.
+  await margin(page).getByLabel('Before the lines').fill('Press F9 to show drying heights.');
+  await expect(margin(page).getByText(/“F9” is not what Drying heights has/)).toBeVisible();
+  await page.getByRole('button', { name: 'Publish edition 1' }).click();
+  await expect(page.getByText(/Mend it, or say why it stays/)).toBeVisible();
+  await margin(page).getByRole('button', { name: 'Mend it' }).click();
+  await expect(margin(page).getByText('What your own texts say of keys is so.')).toBeVisible();
   await page.getByRole('switch', { name: /as the learner sees it/ }).click();
   await expect(page.getByRole('region', { name: 'Preview of the page' })).toContainText('Room 4 stays on 1.0 until Friday.'); // prettier-ignore
   await page.getByRole('button', { name: 'Publish edition 1' }).click();

@@ -85,11 +85,11 @@ test('an edition is told from an earlier one, has a code to its address, and is 
     .getByRole('button', { name: /off the sheet$/ })
     .first()
     .click();
-  await page.getByRole('button', { name: 'Publish edition 2' }).click();
-  await expect(page.getByRole('link', { name: 'Edition 2' })).toBeVisible();
+  await page.getByRole('button', { name: 'Publish edition 3' }).click();
+  await expect(page.getByRole('link', { name: 'Edition 3' })).toBeVisible();
   await page.goto('/handouts/fathomry/7.0');
   const rows = page.getByRole('row', { name: /First week at the plotting desk/ });
-  await rows.first().getByRole('button', { name: '2', exact: true }).click();
+  await rows.first().getByRole('button', { name: '3', exact: true }).click();
   await expect(margin(page).getByText('gone')).toHaveCount(1);
   await expect(margin(page).getByRole('img', { name: /^Code for \/s\/first-week/ })).toBeVisible();
   await expectNoBarriers(page, 'handouts with an edition in hand');
@@ -109,7 +109,7 @@ test('an edition is told from an earlier one, has a code to its address, and is 
   await learner.goto(path);
   await expect(learner.getByText('A key has changed.')).toBeVisible();
   await expectNoBarriers(learner, 'a withdrawn sheet');
-  await learner.getByRole('link', { name: 'Edition 2 has taken its place.' }).click();
+  await learner.getByRole('link', { name: 'Edition 3 has taken its place.' }).click();
   await expect(learner.getByText('A key has changed.')).toBeHidden();
   // The address of the file answers with the page that says so.
   await learner.goto(`/public/editions/${path.split('/').at(-1)}/sheet.csv`);

@@ -7,7 +7,7 @@ import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { EditionBody, SHEET_PAPERS } from '@crib/core/contract';
 import { showStored } from '@crib/core/keys';
-import { fit, sheetCsv, sheetMarkdown } from '@crib/core/sheet';
+import { fit, sheetCsv, sheetMarkdown, stripsIn } from '@crib/core/sheet';
 import { formsOf, pdfFacts } from '../src/publish/forms.ts';
 import { layoutPdf } from '../src/publish/layout-pdf.ts';
 
@@ -92,5 +92,31 @@ describe('a sheet as PDF', () => {
     );
     const forms = await formsOf(EditionBody.parse({ ...fc.sample(body, { numRuns: 1, seed: 4 })[0]!, platforms: ['windows', 'macos'] }), '/s/first/abcde'); // prettier-ignore
     expect(forms.map((form) => form.ending)).toEqual(['csv', 'md', 'pdf']);
+  }, 60_000);
+
+  it('has strips at true scale: keys as far apart as the published pitch, a ruler of 100 mm, drawings with words for who does not see them', async () => {
+    const keys = Array.from({ length: 12 }, (_, at) => `F${at + 1}`);
+    const rows = [...keys, ...'1234567890'].map((key, at) => ({ command: `c${at}`, label: `Do${at}`, menu: '', keys: { windows: [key] }, shipped: {}, contexts: [], note: '', memoryAid: '', fixed: false })); // prettier-ignore
+    const figure = { of: 'room', platform: 'windows', layout: 'US', place: 'Chart', keys: [{ sign: 'A', x: 0, y: 0, used: '' }], fingers: [], rows: [{ held: '', cells: ['free'] }] }; // prettier-ignore
+    const one = EditionBody.parse({ ...fc.sample(body, { numRuns: 1, seed: 7 })[0]!, look: { strips: { board: 'iso', layout: 'de' } }, sections: [{ title: 'Keys', rows, figures: [figure] }] }); // prettier-ignore
+    const [strips] = stripsIn(one);
+    const file = join(folder, 'strips.pdf');
+    writeFileSync(file, await layoutPdf([strips!], pdfFacts(one)));
+    const text = tool('pdftotext', '-bbox', file, '-');
+    const at = (word: string) => Number(new RegExp(`<word xMin="([\\d.]+)"[^>]*>${word}</word>`).exec(text)![1]) / (72 / 25.4); // prettier-ignore
+    // From key to key ¾ inch; between F4 and F5, and F8 and F9, half a key more (ISO 9241-410 and common practice, from memory).
+    const pitch = keys.slice(1).map((key, n) => at(key) - at(keys[n]!));
+    pitch.forEach((mm, n) => expect(Math.abs(mm - (n === 3 || n === 7 ? 28.575 : 19.05)), keys[n]).toBeLessThan(0.1));
+    for (let n = 1; n < 9; n++) expect(Math.abs(at(`Do${n + 12}`) - at(`Do${n + 11}`) - 19.05)).toBeLessThan(0.1);
+    expect(text).toContain('>100</word>');
+    expect(tool('pdfinfo', file)).toMatch(/Page size:\s+841\.\d+ x 595\.\d+/);
+    const whole = join(folder, 'figure.pdf');
+    writeFileSync(whole, await layoutPdf([fit(one, { platforms: ['windows'], how: 'words' }, 'https://school.example/s/x/y')], pdfFacts(one))); // prettier-ignore
+    for (const path of [file, whole]) expect(tool('qpdf', '--check', path)).toContain('No syntax or stream encoding errors'); // prettier-ignore
+    expect(tool('pdfinfo', '-struct', whole).match(/^\s*Figure$/gm)).toHaveLength(2);
+    const objects = tool('qpdf', '--qdf', '--object-streams=disable', whole, '-');
+    expect(objects).toContain('/Alt (https://school.example/s/x/y)');
+    expect(objects.match(/\/Alt /g)).toHaveLength(2);
+    expect((await formsOf(one, 'x')).map((form) => form.ending)).toEqual(['csv', 'md', 'pdf', 'strips.pdf']);
   }, 60_000);
 });

@@ -30,7 +30,8 @@ function reachOn(figure: SheetFigure, opened: Opened, keysetId: number, platform
   const used = new Map<string, 'alone' | 'held'>();
   for (const row of room.rows)
     for (const cell of row.cells) {
-      if (cell.by.length === 0) continue;
+      // What fires there: in the place itself, and what shows through from around it.
+      if (!cell.by.some((one) => tree.relation(context, one.context) !== 'narrower')) continue;
       const press = readPress(cell.press);
       const { code } = targetOf(press);
       if (code && used.get(code) !== 'alone') used.set(code, heldBy(press).length === 0 ? 'alone' : 'held');

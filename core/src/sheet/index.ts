@@ -8,6 +8,7 @@ export { namedIn, wrongClaims, type WrongClaim } from './wrong-claims.ts';
 export { mended, proof, type Finding, type FindingKind, type Mend, type Spot } from './proof.ts';
 export { canonicalJson, sheetCsv, sheetMarkdown } from './export.ts';
 export { tableCsv, tableHtml, tableMarkdown, tableText, type PlainTable } from './table.ts';
+export { notesProof, type NotesFinding } from './notes-proof.ts';
 export { argue, arguedMarkdown, type Argued, type ArguedRow } from './argued.ts';
 export {
   changesCsv,

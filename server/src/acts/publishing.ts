@@ -55,8 +55,11 @@ export const withdrawEdition = (acting: Acting, address: string, because: string
 export const notesAt = (acting: Acting, id: number): Promise<ChangeNotes & { editions: PublishedEdition[] }> =>
   look(acting, async (db) => ({ ...(await loadNotes(db, id)), editions: await editionsOf(db, { notesId: id }) }));
 
-export const issueNotes = (acting: Acting, id: number): Promise<PublishedEdition> =>
-  act(acting, (db) => publishNotes(acting, db, id));
+export const issueNotes = (
+  acting: Acting,
+  id: number,
+  { exceptions }: z.output<typeof SentEdition>,
+): Promise<PublishedEdition> => act(acting, (db) => publishNotes(acting, db, id, exceptions));
 
 /** Editions of an app whose lines are not so any more. */
 export const staleIn = (acting: Acting, slug: string): Promise<StaleEdition[]> =>

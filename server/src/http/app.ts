@@ -109,6 +109,8 @@ export function createApp({
 /** The editors’ page, everywhere that is nothing else. */
 function servePages(app: Express, folder: string) {
   app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  // The one script that other sites load from here.
+  app.use('/embed.js', (_req, res, next) => void (res.set('Cross-Origin-Resource-Policy', 'cross-origin'), next()));
   app.use(express.static(folder, { index: false }));
   const page = (name: string) => {
     const file = join(folder, name);

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { NewNotes, SentCarry, SentLineage, SentNotes, SentReissue } from '@crib/core/contract';
+import { NewNotes, SentCarry, SentEdition, SentLineage, SentNotes, SentReissue } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { issueAnew, issueNotes, notesAt, staleIn } from '../acts/publishing.ts';
 import {
@@ -57,7 +57,7 @@ export function releaseRoutes(acting: ActingOf): Router {
     res.json(await changeNotes(acting(req), idIn(req.params), sent(SentNotes, req.body)));
   });
   router.post('/notes/:id/editions', async (req, res) => {
-    res.status(201).json(await issueNotes(acting(req), idIn(req.params)));
+    res.status(201).json(await issueNotes(acting(req), idIn(req.params), sent(SentEdition, req.body ?? {})));
   });
 
   router.get('/apps/:slug/impact', async (req, res) => {

@@ -2,19 +2,20 @@ import { US } from '@crib/core/keys';
 import type { Opened } from '@crib/core/keyset';
 import { RESTS } from '@crib/core/reach';
 import { comparedOn, lineageBetween, noteLines, type Lineage, type NoteLine } from '@crib/core/release';
-import { canonicalJson, composeChanges } from '@crib/core/sheet';
+import { canonicalJson, composeChanges, notesProof } from '@crib/core/sheet';
 import { refuse } from '@crib/core/error';
-import type { Catalogue, ChangesBody, PublishedEdition } from '@crib/core/contract';
+import type { Catalogue, ChangesBody, ProofException, PublishedEdition } from '@crib/core/contract';
 import { releasesOf } from '../store/apps.ts';
 import type { Acting } from '../acts/acting.ts';
 import { releaseOfKeyset } from '../store/catalogue.ts';
 import type { Db } from '../store/db.ts';
 import { loadNotes } from '../store/notes.ts';
 import { lineageOf } from '../store/releases.ts';
-import { insertEdition, insertForms, nextEdition } from '../store/sheets.ts';
+import { editionsOf, insertEdition, insertForms, nextEdition } from '../store/sheets.ts';
 import { keepStanding } from '../store/handouts.ts';
 import { newAddress, slugOf } from './address.ts';
 import { formsOf } from './forms.ts';
+import { exceptionsFor } from './exceptions.ts';
 import { sha256 } from './publish.ts';
 
 /** The lineage between two releases of an app, as it was confirmed. */
@@ -69,15 +70,32 @@ export async function changesNow(
   return composeChanges({ ...notes, language: language ?? notes.language }, lines, { ...frame, number, publishedOn });
 }
 
-/** Publishes change notes as their next edition. */
-export async function publishNotes(acting: Acting, db: Db, notesId: number): Promise<PublishedEdition> {
+/** What texts of change notes claim of keys and is not so. */
+async function findingsOf({ catalogues }: Acting, db: Db, notesId: number) {
+  const notes = await loadNotes(db, notesId);
+  const side = async (keyset: number) => ({ opened: await catalogues.opened(db, await releaseOfKeyset(db, keyset)), keyset }); // prettier-ignore
+  const [old, now] = [await side(notes.oldKeyset), await side(notes.nowKeyset)];
+  return notesProof(notes, old, now, catalogues.keyboards([US], now.opened.catalogue.release.platforms));
+}
+
+/** Publishes change notes as their next edition, with what is wrong and was named, and refuses what was not. */
+export async function publishNotes(
+  acting: Acting,
+  db: Db,
+  notesId: number,
+  named: readonly Omit<ProofException, 'said'>[] = [],
+): Promise<PublishedEdition> {
   const number = await nextEdition(db, { notesId });
   const changes = await changesNow(acting, db, notesId, number);
   if (changes.groups.length === 0)
     refuse('empty-notes', 'There is no line in these notes. Put one in, then publish them.');
+  const found = await findingsOf(acting, db, notesId);
+  const [last] = await editionsOf(db, { notesId });
+  const exceptions = exceptionsFor(found, [...(last?.exceptions ?? []), ...named]);
   const body = canonicalJson(changes);
   const edition = {
     of: { notesId },
+    exceptions,
     number,
     address: newAddress(),
     slug: slugOf(changes.title),

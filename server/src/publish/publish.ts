@@ -2,8 +2,7 @@ import { createHash } from 'node:crypto';
 import type { ProofException, PublishedEdition } from '@crib/core/contract';
 import { canonicalJson, composeSheet, proof } from '@crib/core/sheet';
 import { writePreset } from '@crib/core/preset';
-import { problem, refuse, refuseAny } from '@crib/core/error';
-import { say } from '@crib/core/words';
+import { refuse } from '@crib/core/error';
 import { US } from '@crib/core/keys';
 import type { Acting } from '../acts/acting.ts';
 import type { Db } from '../store/db.ts';
@@ -18,6 +17,7 @@ import {
 } from '../store/sheets.ts';
 import { keepStanding } from '../store/handouts.ts';
 import { newAddress, slugOf } from './address.ts';
+import { exceptionsFor } from './exceptions.ts';
 import { formsOf } from './forms.ts';
 import { sheetFacts } from './sheet-facts.ts';
 
@@ -40,13 +40,9 @@ export async function publishSheet(
   const composed = composeSheet(sheet, opened, keyboards, { number, publishedOn }, facts);
   if (!composed.sections.some((section) => section.rows.length + section.figures.length))
     refuse('empty-sheet', 'There is no command on this sheet. Put some into a section, then publish it.');
-  // What was named for the last edition need not be named again.
   const [last] = await editionsOf(db, { sheetId });
-  const because = new Map([...(last?.exceptions ?? []), ...named].map((one) => [one.finding, one.because]));
   const wrong = proof(sheet, composed, opened, keyboards, facts).filter((one) => one.wrong);
-  const unnamed = wrong.filter((one) => !because.has(one.key));
-  refuseAny(unnamed.map((one) => problem('proof', `${say(one.said)} Mend it, or say why it stays.`)));
-  const exceptions = wrong.map((one) => ({ finding: one.key, said: say(one.said), because: because.get(one.key)! }));
+  const exceptions = exceptionsFor(wrong, [...(last?.exceptions ?? []), ...named]);
   const body = canonicalJson(composed);
   const keyset = catalogue.keysets.find((one) => one.id === sheet.keysetId)!;
   const recipes = keyset.kind === 'custom' ? await recipesOf(db, sheet.appId) : [];

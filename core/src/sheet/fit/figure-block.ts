@@ -60,11 +60,14 @@ function chart({ keys, fingers }: EditionFigure, width: number, measure: Measure
   }); // prettier-ignore
   const size = 7.5 * scale;
   const texts: Text[] = [];
+  // Each line says how far it is, at the right of the fingers.
+  const [right] = [...fingers].sort((a, b) => b.x - a.x);
+  if (right) for (const level of LEVELS) texts.push(centred(String(level), ...at(right.x + level + 3.5, right.y + 6), 4.2 * scale, 'mid', measure)); // prettier-ignore
   for (const { sign, x, y, used } of keys) {
     const [cx, cy] = at(x, y);
     if (used) strokes.push({ path: circle(cx, cy, 7.6 * scale), line: used === 'alone' ? null : 0.9, tone: 'ink' });
     const fits = Math.min(size, (14 * scale) / Math.max(1, measure.width(sign, 'keys', 1)));
-    texts.push(centred(sign, cx, cy + 0.3 * fits, fits, used === 'alone' ? 'light' : 'ink', measure));
+    texts.push(centred(sign, cx, cy, fits, used === 'alone' ? 'light' : 'ink', measure));
   }
   for (const { x, y } of fingers) {
     const [cx, cy] = at(x, y + 8.6);

@@ -7,6 +7,7 @@ import {
   pressOf,
   pressText,
   readPresses,
+  targetOf,
   type Keyboard,
 } from '../../press/index.ts';
 import { PITCH, boardSpots, type KeySpot } from '../../reach/index.ts';
@@ -54,10 +55,12 @@ function heldOn(body: EditionBody, { platform, how }: StripBoard, keyboard: Keyb
         const presses = text === null ? [] : readPresses(text);
         const [press] = presses;
         if (!press || presses.length > 1 || press.manner !== 'pressed') return [];
+        const { code, action } = targetOf(press);
+        if (!code || action) return [];
         const names = heldBy(press);
         const held = pressText(pressOf(names, 'X')).replace(/\+?X$/, '');
         const said = names.length ? showStored([...names, 'A'].join('+'), platform, how, US, body.language).replace(/\+?A$/, '') : ''; // prettier-ignore
-        return [{ code: press.target, held, count: names.length, said, label: row.label }];
+        return [{ code, held, count: names.length, said, label: row.label }];
       }),
     ),
   );

@@ -53,7 +53,7 @@ export function editionPage(edition: PublicEdition, choice: PageChoice, frame: P
   const about = body.format === 'crib-changes' ? changesFrom(body) : `${body.app} ${body.release}, ${body.keyset.name}`;
   const pages = layout.pages.map((page, at) => pageHtml(layout, page, { title: t('print.page', { page: at + 1, pages: layout.pages.length }), ours: t('chip.ours') })); // prettier-ignore
   const sheet = `<main class="flows" lang="${body.language}" style="--wide:${layout.width.toFixed(2)}">${pages.join('')}</main>`; // prettier-ignore
-  const words = JSON.stringify(Object.fromEntries(SCRIPT_SAYS.map((code) => [code, t(code)])));
+  const words = JSON.stringify(Object.fromEntries(SCRIPT_SAYS.map((code) => [code, t(code, { label: '{label}' })])));
   const { links } = frame;
   const head = [
     links.newest && `<link rel="canonical" href="${escaped(links.newest)}">`,

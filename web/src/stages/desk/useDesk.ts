@@ -20,9 +20,13 @@ export interface WaitingLine {
 const plural = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`;
 const GROUPS = [
   { title: 'Learners see this now', tone: 'flag', kinds: ['stale'] },
+  { title: 'Learners have said', tone: 'flag', kinds: ['reports'] },
   { title: 'Work that was begun', tone: 'sun', kinds: ['open', 'carry', 'lineage', 'unjudged'] },
   { title: 'Worth a look', tone: '', kinds: ['errors', 'keyless', 'untried'] },
 ] as const satisfies readonly { title: string; tone: string; kinds: readonly DeskLine['kind'][] }[];
+/** A kind of line that stands in no group would not be seen. */
+type Unseen = Exclude<DeskLine['kind'], (typeof GROUPS)[number]['kinds'][number]>;
+[] satisfies Unseen[] satisfies never[];
 
 /** The desk: the apps at once, and what waits in each as it is found. */
 export function useDesk() {

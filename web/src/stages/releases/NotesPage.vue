@@ -10,7 +10,7 @@ import {
   type StandingGroup,
   type StandingLine,
 } from '@crib/core/release';
-import { changesCsv, changesMarkdown, composeChanges } from '@crib/core/sheet';
+import { changesCsv, changesMarkdown, composeChanges, notesProof, type NotesFinding } from '@crib/core/sheet';
 import { ask, problemsOf } from '../../api/client.ts';
 import SheetPaper from '../sheets/SheetPaper.vue';
 import type { LearnerLanguage } from '@crib/core/words';
@@ -24,6 +24,7 @@ import { useLineage } from '../../stores/lineage.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import NotesGroup from './NotesGroup.vue';
+import NotesProof from './NotesProof.vue';
 import ReleasesFrame from './ReleasesFrame.vue';
 import { useCatalogues } from './useCatalogues.ts';
 
@@ -107,6 +108,21 @@ const body = computed(() => {
     publishedOn: new Date().toISOString().slice(0, 10),
   });
 });
+/** Claims of keys that are not so, and why some of them stay. */
+const because = ref(new Map<string, string>());
+const findings = computed(() => {
+  if (!sides.value) return [];
+  const { old, now } = sides.value;
+  const keyboards = workspace.keyboardsFor(now.opened.catalogue.release.platforms);
+  return notesProof({ ...form, groups: arrangement(groups.value) }, old, now, keyboards);
+});
+function mend({ mended }: NotesFinding) {
+  if (!mended) return;
+  const { title, intro } = mended;
+  Object.assign(form, { title, intro });
+  groups.value = arranged(lines.value, mended.groups, form.language);
+  touched.value = true;
+}
 const counts = computed(() => {
   const all = groups.value.flatMap((one) => one.lines);
   return { all: all.length, out: all.filter((one) => one.out).length, stale: all.filter((one) => one.stale).length };
@@ -140,7 +156,8 @@ const publish = () =>
       notes.value = { ...notes.value!, ...saved };
       touched.value = false;
     }
-    const made = await ask<PublishedEdition>('POST', `/api/notes/${notes.value!.id}/editions`);
+    const exceptions = findings.value.flatMap(({ key }) => (because.value.get(key)?.trim() ? [{ finding: key, because: because.value.get(key)!.trim() }] : [])); // prettier-ignore
+    const made = await ask<PublishedEdition>('POST', `/api/notes/${notes.value!.id}/editions`, { exceptions });
     notes.value = { ...notes.value!, editions: [made, ...notes.value!.editions] };
     await workspace.reload();
   }, 'Published.');
@@ -232,6 +249,12 @@ async function gone() {
           <EditionLanguage v-model="form.language" @update:model-value="touched = true" />
           <label>Credit <ElInput v-model="form.credit" maxlength="240" @input="touched = true" /></label>
         </div>
+        <NotesProof
+          :findings="findings"
+          :because="because"
+          @mend="mend"
+          @because="(key, text) => because.set(key, text)"
+        />
         <h3>Published</h3>
         <p v-if="!notes.editions.length" class="mid">Not yet.</p>
         <div v-for="one in notes.editions" :key="one.address" class="pair">

@@ -1,0 +1,271 @@
+import { execFileSync } from 'node:child_process';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { dirname, join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { expect, test, type Page } from '@playwright/test';
+import { unzipSync } from 'fflate';
+import jsQR from 'jsqr';
+import { PNG } from 'pngjs';
+import type { PublishedEdition } from '@crib/core/contract';
+import { margin } from '../made.ts';
+import { complaints, expectNoBarriers, signIn } from '../pages.ts';
+
+const editions = async (page: Page) => (await (await page.request.get('/api/sheets/1/editions')).json()) as PublishedEdition[]; // prettier-ignore
+const MM = 96 / 25.4;
+
+test('a published page has every line where its PDF has it, within half a millimetre and with the same line breaks; its code leads to it', async ({
+  page,
+}, info) => {
+  await signIn(page);
+  const [{ path, address }] = (await editions(page)) as [PublishedEdition];
+  await page.goto(`${path}?platform=windows&style=words`);
+  await page.emulateMedia({ media: 'print' });
+  await page.evaluate(() => document.fonts.ready);
+  /** The runs of the page as they stand on it, in mm from its corner. */
+  const runs = await page.evaluate((mm) => {
+    const leaf = document.querySelector('.leaf')!.getBoundingClientRect();
+    return [...document.querySelectorAll('.leaf .l')].map((one) => {
+      const { left, right, top, bottom } = one.getBoundingClientRect();
+      return { text: one.textContent, x: (left - leaf.left) / mm, right: (right - leaf.left) / mm, middle: ((top + bottom) / 2 - leaf.top) / mm }; // prettier-ignore
+    });
+  }, MM);
+  const file = info.outputPath('sheet.pdf');
+  writeFileSync(file, await (await page.request.get(`/public/editions/${address}/sheet.pdf`)).body());
+  const [first] = execFileSync('pdftotext', ['-bbox', file, '-'], { encoding: 'utf8' }).split('</page>');
+  const pt = 25.4 / 72;
+  const words = [...first!.matchAll(/<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">(.*)<\/word>/g)].map(([, x, top, right, bottom, word]) => ({ word: word!.replaceAll('&amp;', '&'), x: Number(x) * pt, right: Number(right) * pt, middle: ((Number(top) + Number(bottom)) / 2) * pt })); // prettier-ignore
+  expect(runs.length).toBeGreaterThan(60);
+  for (const { text, x, right, middle } of runs) {
+    const parts = text.trim().split(/\s+/);
+    const near = words.filter((one) => Math.abs(one.middle - middle) < 1.5);
+    // A run begins and ends where the PDF's words do: the line is broken at the same places.
+    const begins = near.filter((one) => one.word.startsWith(parts[0]!) || parts[0]!.startsWith(one.word));
+    expect(Math.min(...begins.map((one) => Math.abs(one.x - x))), text).toBeLessThan(0.5);
+    const ends = near.filter((one) => one.word.endsWith(parts.at(-1)!));
+    expect(Math.min(...ends.map((one) => Math.abs(one.right - right))), text).toBeLessThan(0.5);
+  }
+  await page.emulateMedia({ media: 'screen' });
+  const picture = PNG.sync.read(await page.screenshot());
+  const read = jsQR(new Uint8ClampedArray(picture.data), picture.width, picture.height);
+  expect(read?.data).toBe(new URL(path, process.env['CRIB_ADDRESS']).href);
+});
+
+test('without a script a learner reads, changes platform and reports; the trainer ends the report where it is mended', async ({
+  page,
+  browser,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  const [{ path }] = (await editions(page)) as [PublishedEdition];
+  const context = await browser.newContext({ baseURL: process.env['CRIB_ADDRESS']!, javaScriptEnabled: false, locale: 'de-DE' }); // prettier-ignore
+  const learner = await context.newPage();
+  await learner.goto(`${path}?platform=windows`);
+  await expect(learner.getByRole('listitem').filter({ hasText: 'Place sounding' })).toBeVisible();
+  await learner.getByRole('link', { name: 'macOS' }).click();
+  await expect(learner.getByText(/· macOS · edition/)).toBeVisible();
+  await learner.getByLabel('Eine Zeile fehlt').check();
+  await learner.getByLabel('Was Sie gesehen haben').fill('Wie gehe ich zurück?');
+  await learner.getByRole('button', { name: 'Senden' }).click();
+  await expect(learner.getByText('Danke. Es ist jetzt bei der Lehrkraft.')).toBeVisible();
+  await context.close();
+
+  await page.goto('/desk');
+  await page.locator('.waits', { hasText: 'reports of learners wait' }).getByRole('link').click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('2 wait');
+  const report = page.getByRole('listitem').filter({ hasText: 'Wie gehe ich zurück?' });
+  await expect(report).toContainText('A line is missing');
+  await expectNoBarriers(page, 'reports of learners');
+  await report.getByRole('textbox').fill('It has Undo now.');
+  await report.getByRole('button', { name: 'Mended' }).click();
+  await expect(report).toContainText('It has Undo now.');
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('1 waits');
+  await page.getByRole('button', { name: 'Public index' }).click();
+  await page.getByRole('link', { name: /\/shelf\// }).waitFor();
+  await expectNoBarriers(page, 'the public index in handouts');
+  const shelf = await page
+    .getByRole('link', { name: /\/shelf\// })
+    .first()
+    .getAttribute('href');
+  await page.goto(shelf!);
+  await page.getByRole('link', { name: 'First week at the plotting desk' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'Place sounding' })).toBeVisible();
+  expect(heard).toEqual([]);
+});
+
+test('by keys alone a sheet is found in, marked, shown large a section or a line at a time; and it stands in another page at its height', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  const [{ path, newest }] = (await editions(page)) as [PublishedEdition];
+  await page.goto(`${path}?platform=windows&language=en`);
+  await expectNoBarriers(page, 'a published sheet');
+  await page.getByLabel('Find').focus();
+  await page.keyboard.type('sounding place');
+  const rows = page.locator('li[data-section]').filter({ visible: true });
+  await expect(rows).toHaveCount(1);
+  await expectNoBarriers(page, 'a sheet that was searched');
+  await page.keyboard.press('Escape');
+  await page.getByLabel('Find').fill('');
+
+  // Marks go from line to line by arrows, turn by Enter, and are kept and printed.
+  await page.locator('.mark').first().focus();
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.mark').nth(1)).toHaveAccessibleName(/: I use it$/);
+  await page.keyboard.press('Enter');
+  await expect(page.locator('.mark').nth(1)).toHaveAccessibleName(/: I mean to learn it$/);
+  await page.reload();
+  await expect(page.locator('.mark[data-mark=learn]')).toHaveCount(1);
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.locator('.mark').filter({ visible: true })).toHaveCount(1);
+  await page.emulateMedia({ media: 'screen' });
+
+  await page.getByRole('button', { name: 'Large, a section at a time' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('1 / 5')).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('heading', { name: 'Depths' })).toBeVisible();
+  await expect(rows).toHaveCount(5);
+  await expectNoBarriers(page, 'a section shown large');
+  await page.reload();
+  await expect(page.getByText('2 / 5')).toBeVisible();
+  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  await page.keyboard.press('Enter');
+  await expect(rows).toHaveCount(1);
+  await page.keyboard.press('Space');
+  await expect(rows).toContainText('Repeat last sounding');
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Find')).toBeVisible();
+
+  // In another site's page: no higher and no lower than it is.
+  const body = `<title>Elsewhere</title><iframe src="${new URL(newest, process.env['CRIB_ADDRESS']).href}?embed" title="Sheet" style="width:100%;border:0"></iframe><script src="${process.env['CRIB_ADDRESS']}/embed.js"></script>`; // prettier-ignore
+  const elsewhere = createServer((_req, res) => void res.setHeader('content-type', 'text/html').end(body));
+  await new Promise<void>((listening) => elsewhere.listen(0, '127.0.0.1', listening));
+  await page.goto(`http://127.0.0.1:${(elsewhere.address() as AddressInfo).port}/`);
+  const frame = page.frameLocator('iframe');
+  await expect(frame.getByRole('listitem').filter({ hasText: 'Place sounding' })).toBeVisible();
+  const inside = await frame.locator('body').evaluate((body) => body.scrollHeight);
+  await expect.poll(async () => Math.abs((await page.locator('iframe').boundingBox())!.height - inside)).toBeLessThan(2); // prettier-ignore
+  elsewhere.close();
+  expect(heard).toEqual([]);
+});
+
+test('the files for a website work from a folder: the same rows, and no request leaves it', async ({
+  page,
+  browser,
+}, info) => {
+  await signIn(page);
+  const zip = await (await page.request.get('/api/apps/fathomry/site.zip')).body();
+  const folder = info.outputPath('site');
+  for (const [name, bytes] of Object.entries(unzipSync(zip))) {
+    mkdirSync(dirname(join(folder, name)), { recursive: true });
+    writeFileSync(join(folder, name), bytes);
+  }
+  const [{ path }] = (await editions(page)) as [PublishedEdition];
+  await page.goto(`${path}?platform=macos&style=symbols&language=en`);
+  const told = await page.locator('li[data-section]').allTextContents();
+  const context = await browser.newContext();
+  const reader = await context.newPage();
+  const asked: string[] = [];
+  reader.on('request', (request) => asked.push(request.url()));
+  const heard = complaints(reader);
+  await reader.goto(pathToFileURL(join(folder, 'index.html')).href);
+  await reader.getByRole('link', { name: 'First week at the plotting desk' }).click();
+  await reader.getByRole('link', { name: 'macOS' }).click();
+  await reader.getByRole('link', { name: 'Keys in symbols' }).click();
+  expect(await reader.locator('li[data-section]').allTextContents()).toEqual(told);
+  expect(await reader.evaluate(() => document.fonts.ready.then(() => document.fonts.check("12px 'Crib Text'")))).toBe(true); // prettier-ignore
+  await reader.getByLabel('Find').fill('wreck');
+  await expect(reader.locator('li[data-section]').filter({ visible: true })).toHaveCount(1);
+  expect(asked.length).toBeGreaterThan(5);
+  expect(asked.filter((url) => !url.startsWith('file:'))).toEqual([]);
+  expect(heard).toEqual([]);
+  const pdf = readFileSync(join(folder, (await reader.getByRole('link', { name: 'PDF' }).evaluate((link: HTMLAnchorElement) => new URL(link.href).pathname)).split('/site/')[1]!)); // prettier-ignore
+  expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
+  await context.close();
+});
+
+test('by keyboard alone a sheet is composed from rules, proofed, mended, published, and withdrawn', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  const heard = complaints(page);
+  await signIn(page);
+  await page.goto('/sheets/fathomry/7.0');
+  /** Goes by Tab until something of a name has the focus. */
+  async function tabTo(name: RegExp, back = false) {
+    for (let at = 0; at < 150; at++) {
+      await page.keyboard.press(back ? 'Shift+Tab' : 'Tab');
+      const focused = await page.evaluate(() => {
+        const one = document.activeElement as HTMLInputElement | null;
+        const labelled = one?.labels?.[0]?.textContent ?? '';
+        return `${one?.getAttribute('aria-label') ?? ''} ${labelled} ${one?.textContent ?? ''}`.trim();
+      });
+      if (name.test(focused)) return;
+    }
+    throw new Error(`Tab does not lead to ${String(name)}`);
+  }
+  /** Opens the list that has the focus, and goes down to an option. */
+  async function choose(option: string) {
+    await page.keyboard.press('Enter');
+    for (let at = 0; at < 40; at++) {
+      const on = await page.evaluate(() => [...document.querySelectorAll('.el-select-dropdown__item.is-hovering')].filter((one) => (one as HTMLElement).offsetParent).map((one) => one.textContent?.trim())[0]); // prettier-ignore
+      if (on === option) return page.keyboard.press('Enter');
+      await page.keyboard.press('ArrowDown');
+    }
+    throw new Error(`no option ${option}`);
+  }
+  await tabTo(/^Title/);
+  await page.keyboard.type('By keys alone');
+  await tabTo(/With the keys of/);
+  await choose('School set');
+  await tabTo(/Compose it/);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'By keys alone' })).toBeVisible();
+  await tabTo(/Title of a new section/);
+  await page.keyboard.type('In its order');
+  await page.keyboard.press('Enter');
+  await tabTo(/^Filled by/);
+  await choose('A run, in its order');
+  await tabTo(/Title of a new section/, true);
+  await page.keyboard.type('Where keys lie');
+  await page.keyboard.press('Enter');
+  await tabTo(/^Filled by/);
+  await choose('A reach chart');
+  await expect(page.getByRole('img', { name: /keys in use in Everywhere/ })).toBeVisible();
+  // A stale line above the sections is found, and mended with one key.
+  await tabTo(/^The page/, true);
+  await page.keyboard.press('Enter');
+  await tabTo(/Above the sections/);
+  await page.keyboard.type('Hit F9 to place a sounding.');
+  await tabTo(/^Proof/, true);
+  await page.keyboard.press('Enter');
+  await expect(margin(page).getByText('“F9” is not what Place sounding has')).toBeVisible();
+  await tabTo(/^Mend it/);
+  await page.keyboard.press('Enter');
+  await expect(margin(page).getByText('“F9” is not what Place sounding has')).toBeHidden();
+  await expectNoBarriers(page, 'a sheet with a drawing');
+  await tabTo(/^Publish edition 1/, true);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('link', { name: 'Edition 1' })).toBeVisible();
+  await page.goto('/handouts/fathomry/7.0');
+  await expect(page.getByRole('row', { name: /By keys alone/ })).toBeVisible();
+  const at = (await page
+    .getByRole('row', { name: /By keys alone/ })
+    .getByRole('button')
+    .first()
+    .textContent())!;
+  expect(at.trim()).toBe('1');
+  await tabTo(/^By keys alone/);
+  await page.keyboard.press('Tab');
+  await page.keyboard.press('Enter');
+  await expect(margin(page).getByRole('heading', { name: 'By keys alone' })).toBeVisible();
+  await tabTo(/^Because/);
+  await page.keyboard.type('Only tried out.');
+  await page.keyboard.press('Enter');
+  await expect(margin(page).getByText(/^Withdrawn on/)).toBeVisible();
+  expect(heard).toEqual([]);
+});
