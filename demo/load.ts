@@ -175,6 +175,7 @@ async function otherProgram(folder: string) {
   const idOf = (name: string) => named.get(name) ?? fail(`${folder} has no command ${name}`);
   const uses = Object.entries(counted).map(([name, perDay]) => ({ command: idOf(name), perDay, often: null }));
   await call('PUT', `/api/apps/${app.slug}/uses`, { source, uses });
+  await call('POST', `/api/apps/${app.slug}/recipes`, json(`${folder}/recipe.json`));
   await call('POST', `/api/releases/${id}/seal`);
 
   const made = await call<{ id: number }>('POST', '/api/crosswalks', { from: app.slug, to: crosswalk.to });

@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { Ajv2020 } from 'ajv/dist/2020.js';
 import RssParser from 'rss-parser';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { LearnerReport, type AppOverview, type PublishedEdition, type Shelf } from '@crib/core/contract';
@@ -137,5 +139,16 @@ describe('what goes on around editions', () => {
     const many = await Promise.all(Array.from({ length: 8 }, () => learner.ask('POST', path, { kind: 'question', text: 'Why?' }))); // prettier-ignore
     expect(many.filter((each) => each.status === 429).length).toBeGreaterThanOrEqual(3);
     expect((await learner.ask('GET', `/api/apps/${slug}/reports`)).status).toBe(401);
+  });
+
+  it('are recipes by a published schema (JSON Schema 2020-12, by ajv): those of the scenario hold, others do not', async () => {
+    const schema = (await (await get('/public/recipe.schema.json')).json()) as object;
+    const valid = new Ajv2020({ strict: false }).compile(schema);
+    const recipe = (folder: string) => JSON.parse(readFileSync(new URL(`../../demo/${folder}/recipe.json`, import.meta.url), 'utf8')) as Record<string, unknown>; // prettier-ignore
+    for (const folder of ['brinechart', 'tallowline']) expect(valid(recipe(folder)), folder).toBe(true);
+    const { kind: _kind, ...fathomry } = recipe('fathomry');
+    expect(valid({ syntax: 'lines', ...fathomry })).toBe(true);
+    for (const wrong of [{ syntax: 'html' }, { joiner: 'longer' }, { lineEnd: '\r' }, { record: '' }, { extension: '../x' }])
+      expect(valid({ ...recipe('brinechart'), ...wrong }), JSON.stringify(wrong)).toBe(false); // prettier-ignore
   });
 });

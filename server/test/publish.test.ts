@@ -115,8 +115,12 @@ describe('an edition', () => {
 
   it('offers a preset file a platform, CSV and JSON, and nothing else without an account', async () => {
     const { files } = await open();
-    expect(files.map((one) => one.platform)).toEqual(['macos', 'windows']);
-    for (const file of files) {
+    expect(files.map((one) => [one.platform, one.back])).toEqual([['macos', false], ['windows', false], ['macos', true], ['windows', true]]); // prettier-ignore
+    // The file that leads back says what was shipped: nothing, where the keyset gave the first key.
+    const back = await learner.ask<string>('GET', `/public/editions/${edition.address}/files/${files[3]!.name}`);
+    expect(back.body).not.toContain('all place-sounding = ctl:sft:d');
+    expect(back.body).toContain('place-sounding');
+    for (const file of files.filter((one) => !one.back)) {
       const text = (await learner.ask<string>('GET', `/public/editions/${edition.address}/files/${file.name}`)).body;
       expect(createHash('sha256').update(text).digest('hex')).toBe(file.hash);
       expect(text.split('\r\n')).toContain(

@@ -213,8 +213,8 @@ describe('two recipes with one file extension', () => {
     await client.must('PUT', `/api/sheets/${sheet.id}`, { revision: sheet.revision, keysetId: id, title: 'S', intro: '', credit: '', sections }); // prettier-ignore
     const { address } = await client.must<{ address: string }>('POST', `/api/sheets/${sheet.id}/editions`);
     const { files } = await client.must<{ files: { name: string }[] }>('GET', `/public/editions/${address}`);
-    expect(files).toHaveLength(4);
-    expect(new Set(files.map((one) => one.name)).size).toBe(4);
+    expect(files).toHaveLength(8);
+    expect(new Set(files.map((one) => one.name)).size).toBe(8);
     for (const form of ['sheet.csv', 'sheet.json']) expect((await client.ask('GET', `/public/editions/${address}/${form}`)).status).toBe(200); // prettier-ignore
   });
 });

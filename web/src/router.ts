@@ -132,6 +132,7 @@ export const router = createRouter({
     view('notes', `/releases/${RELEASE}/notes/:notes`, 'Change notes', () => import('./stages/releases/NotesPage.vue')),
     view('sheets', `/sheets/${RELEASE}`, 'Sheets', () => import('./stages/sheets/SheetsPage.vue')),
     view('sheet', `/sheets/${RELEASE}/:sheet`, 'Sheet', () => import('./stages/sheets/SheetPage.vue')),
+    view('bench', `/handouts/${RELEASE}/bench`, 'The bench', () => import('./stages/handouts/BenchPage.vue')),
     view('handouts', `/handouts/${RELEASE}`, 'Handouts', () => import('./stages/handouts/HandoutsPage.vue')),
     view('nowhere', '/:rest(.*)', 'Not here', () => import('./stages/entry/NowherePage.vue')),
   ],

@@ -1,11 +1,11 @@
 import { z } from 'zod';
-import { PlatformName } from './entities.ts';
+import { Id, PlatformName } from './entities.ts';
 
 const word = z
   .string()
   .min(1)
   .max(60)
-  .regex(/^[^\s\0]+$/, 'one word');
+  .regex(/^[^\r\n\0]+$/, 'one line');
 const textLine = z
   .string()
   .max(400)
@@ -19,22 +19,41 @@ const PlatformWords = z.object({
   keys: z.record(z.string(), word),
 });
 
-/** A preset file format of text records: enough to write the file. */
-export const Recipe = z.object({
-  kind: z.literal('text records'),
+export const RECIPE_ENCODINGS = ['utf-8', 'utf-8 with mark', 'utf-16le', 'utf-16be', 'latin-1'] as const;
+export const RECIPE_SYNTAXES = ['lines', 'xml', 'json'] as const;
+
+const RecipeShape = z.object({
   name: z.string().trim().min(1).max(80),
   extension: z.string().regex(/^[a-z0-9]{1,12}$/),
+  /** How the text between the records is taken apart: line by line, or as nested elements or members. */
+  syntax: z.enum(RECIPE_SYNTAXES),
+  encoding: z.enum(RECIPE_ENCODINGS).default('utf-8'),
   lineEnd: z.enum(['\n', '\r\n']),
+  /** The file holds what the keyset changes, or every binding. */
+  scope: z.enum(['changes', 'all']).default('changes'),
   /** Lines before and after the records; `{keyset}`, `{edition}`, `{release}`, `{platform}` are filled in. */
-  header: z.array(textLine).max(20),
-  footer: z.array(textLine).max(20),
-  /** One binding; `{command}`, `{keys}` and `{context}` are filled in. */
-  record: textLine,
+  header: z.array(textLine).max(40),
+  footer: z.array(textLine).max(40),
+  /** Lines around the records of one context, with `{context}`; null where records stand side by side. */
+  group: z
+    .object({ open: textLine.min(1), close: textLine })
+    .nullable()
+    .default(null),
+  /** One binding: `{command}` (or `{label}`), `{keys}` and `{context}` are filled in; an argument has `{argument}`. */
+  record: textLine.min(1),
+  /** A binding of a command with a value, where the format tells them apart. */
+  argument: textLine.nullable().default(null),
   /** A command that the preset leaves without a key; null when the format cannot say that. */
   noKey: textLine.nullable(),
+  /** What stands between two records. */
+  between: z.string().max(3).default(''),
+  /** What a line begins with that is no record. */
+  comment: z.string().max(8).nullable().default(null),
   joiner: z.string().max(3),
   /** What parts the strokes of a sequence; null when the format has none. */
   sequence: z.string().min(1).max(8).nullable(),
+  /** What parts several shortcuts of a command; null when each has a record of its own. */
+  several: z.string().min(1).max(8).nullable().default(null),
   letters: z.enum(['capitals', 'small']),
   /** What contexts are called in the file; others cannot be written. */
   contexts: z.record(z.string(), word),
@@ -43,7 +62,23 @@ export const Recipe = z.object({
   /** Names of pointer actions; others cannot be written. */
   pointers: z.record(z.string(), word),
   platforms: z.record(PlatformName, PlatformWords),
-  /** How a learner loads the file. */
+  /** How a learner loads the file, and how they go back. */
   howToLoad: z.string().max(2000),
+  howToGoBack: z.string().max(2000).default(''),
 });
-export type Recipe = z.infer<typeof Recipe>;
+
+/** A preset file format as data: one description that writes the file and reads it. */
+export const Recipe = z.preprocess((stored) => {
+  // As it was kept before there were other forms.
+  if (stored === null || typeof stored !== 'object' || !('kind' in stored)) return stored;
+  const { kind: _kind, ...rest } = stored;
+  return { syntax: 'lines', ...rest };
+}, RecipeShape);
+export type Recipe = z.infer<typeof RecipeShape>;
+
+/** A recipe as it is kept. */
+export const KeptRecipe = z.object({ id: Id, revision: Id, recipe: Recipe });
+export type KeptRecipe = z.infer<typeof KeptRecipe>;
+export const SentRecipe = z.strictObject({ revision: Id, recipe: Recipe });
+/** The recipe as a JSON Schema (2020-12), for who writes one elsewhere. */
+export const recipeSchema = () => ({ ...z.toJSONSchema(RecipeShape, { io: 'input' }), title: 'Crib recipe of a preset file format' }); // prettier-ignore

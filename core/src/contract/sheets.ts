@@ -203,6 +203,8 @@ export const EditionFile = z.object({
   bytes: z.int(),
   hash: z.string(),
   losses: z.array(z.string()),
+  /** It leads back to the shipped keys. */
+  back: z.boolean().default(false),
 });
 export type EditionFile = z.infer<typeof EditionFile>;
 

@@ -1,2 +1,16 @@
-export { writePreset, type PresetFile } from './write.ts';
+export { writePreset, physical, type PresetFile, type PresetWish } from './write.ts';
+export { readPreset, saidIn, type ReadBinding, type ReadPreset } from './read.ts';
+export { mergedPreset, type PresetChange, type MergedPreset } from './merge.ts';
+export { planPreset, type PresetPlan } from './plan.ts';
+export {
+  benchWith,
+  eventsOf,
+  pressedOn,
+  runSheet,
+  strokeOn,
+  type Bench,
+  type BenchStep,
+  type RunLine,
+} from './bench.ts';
+export { decoded, encoded, MOST_BYTES } from './encoding.ts';
 export { STACK_FILE_VERSION, StackFile, stackFile, planStackFile, type FilePlan } from './stack-file.ts';

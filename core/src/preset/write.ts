@@ -1,171 +1,159 @@
-import {
-  KEY_WORDS,
-  US,
-  parseStored,
-  platformName,
-  showStored,
-  physicalModifiers,
-  type KeyWords,
-  type Platform,
-  type Shortcut,
-  type Stroke,
-} from '../keys/index.ts';
-import type { Catalogue, Keyset, Recipe } from '../contract/index.ts';
 import { contextTree, type ContextTree } from '../catalogue/index.ts';
+import type { Catalogue, Command, Keyset, Recipe } from '../contract/index.ts';
+import { KEY_WORDS, US, parseStored, physicalModifiers, platformName, showStored, writeStored, type Platform } from '../keys/index.ts'; // prettier-ignore
 import { effective, stackOf, type Effective } from '../keyset/index.ts';
-import { tell, type LearnerCode, type LearnerLanguage } from '../words/index.ts';
+import { tell, type LearnerLanguage } from '../words/index.ts';
+import { canBeWritten, encoded } from './encoding.ts';
+import { keyReader, keysText } from './key-text.ts';
+import { Lost, required, written } from './lost.ts';
+import { filled, matched, tokensOf, type Fields } from './template.ts';
 
 /** A preset file, and what the format has no words for. */
 export interface PresetFile {
   readonly name: string;
   readonly text: string;
+  /** The file as it is handed out, in the recipe’s encoding. */
+  readonly bytes: Uint8Array;
   /** Each names the shortcut and the feature that the format lacks. */
   readonly losses: readonly string[];
 }
-
-type Lack = Extract<LearnerCode, `lack.${string}`>;
-/** A feature that the format has no words for, by what it is called in the edition’s language. */
-class Lost {
-  constructor(
-    readonly lack: Lack,
-    readonly named: (words: KeyWords) => string = () => '',
-  ) {}
+export interface PresetWish {
+  readonly edition: number;
+  readonly language?: LearnerLanguage;
+  /** A file that leads back to the shipped keys. */
+  readonly back?: boolean;
 }
 
+/** A text as it stands within a file of a syntax. */
+const ESCAPES: Record<Recipe['syntax'], (text: string) => string> = {
+  lines: (text) => text,
+  xml: (text) => text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`),
+  json: (text) => JSON.stringify(text).slice(1, -1),
+};
+
+/** A shortcut with the modifiers that a platform has for it: what a file of that platform can say. */
+export function physical(stored: string, platform: Platform): string {
+  const { strokes, manner } = parseStored(stored);
+  return writeStored({ manner, strokes: strokes.map((one) => (one.kind === 'tap' ? one : { ...one, modifiers: physicalModifiers(one.modifiers, platform) })) }); // prettier-ignore
+}
+
+/** Writes records of a recipe on a platform; each is one that reads as what was meant, or is lost. */
+export function recordWriter(recipe: Recipe, platform: Platform, commands: ReadonlyMap<string, Command>) {
+  const escape = ESCAPES[recipe.syntax];
+  const reads = keyReader(recipe, platform);
+  const tokens = { record: tokensOf(recipe.record), argument: tokensOf(recipe.argument ?? ''), noKey: tokensOf(recipe.noKey ?? '') }; // prettier-ignore
+  const keys = (stored: string): string => {
+    const text = keysText(recipe, stored, platform);
+    if (reads(text) !== physical(stored, platform) || (recipe.several && text.includes(recipe.several)) || text !== text.trim()) throw new Lost('lack.key', () => lastKey(stored)); // prettier-ignore
+    return text;
+  };
+  const record = (kind: keyof typeof tokens, template: string, fields: Fields): string => {
+    const line = filled(template, fields, escape);
+    // In lines nothing is escaped: what would read otherwise cannot be written.
+    if (recipe.syntax === 'lines') {
+      const back = matched(tokens[kind], line);
+      const strange = Object.entries(fields).find(([field, value]) => back && Object.hasOwn(back, field) && back[field] !== value); // prettier-ignore
+      if (!back || strange || (kind !== 'noKey' && recipe.noKey && matched(tokens.noKey, line))) throw new Lost('lack.text', () => strange?.[1] ?? line); // prettier-ignore
+      if (recipe.comment && line.trimStart().startsWith(recipe.comment)) throw new Lost('lack.text', () => line);
+    }
+    if (!canBeWritten(line, recipe.encoding)) throw new Lost('lack.text', () => line);
+    return line;
+  };
+  const placed = (context: string) => required(Object.hasOwn(recipe.contexts, context) ? recipe.contexts[context] : undefined, 'lack.context', () => context); // prettier-ignore
+  /** A command is named by its id and its label; an argument by its whole and its value, where the format has that. */
+  const named = (command: Command): { kind: 'record' | 'argument'; fields: Fields } => {
+    const own = { command: command.name, label: command.label };
+    const whole = recipe.argument && command.argumentOf ? commands.get(command.argumentOf) : undefined;
+    if (!whole) return { kind: 'record', fields: own };
+    return { kind: 'argument', fields: { command: whole.name, label: whole.label, argument: command.argument } };
+  };
+  return {
+    keys,
+    /** A command with keys that are written already. */
+    binding(command: Command, texts: string, context: string): string {
+      const { kind, fields } = named(command);
+      return record(kind, kind === 'argument' ? recipe.argument! : recipe.record, { ...fields, keys: texts, context: placed(context) }); // prettier-ignore
+    },
+    nothing: (command: Command, context: string): string => record('noKey', required(recipe.noKey, 'lack.no key'), { command: command.name, label: command.label, context: placed(context) }), // prettier-ignore
+  };
+}
+const lastKey = (stored: string): string => {
+  const last = parseStored(stored).strokes.at(-1)!;
+  return last.kind === 'key' && last.key.by === 'character' ? last.key.character : stored;
+};
+
 /**
- * Writes what a keyset changes against the shipped one as a preset file. What the recipe cannot say is left out and
- * listed as a loss; everything else is in the file. Records stand in the catalogue's order of commands.
+ * Writes what a keyset changes against the shipped one (or all of it, as the recipe says) as a preset file, or the file
+ * that leads back. What the recipe cannot say is left out and listed as a loss; everything else is in the file and reads
+ * back as it was. Records stand in the catalogue’s order of commands.
  */
-export function writePreset(
-  recipe: Recipe,
-  keyset: Keyset,
-  catalogue: Catalogue,
-  platform: Platform,
-  edition: number,
-  language: LearnerLanguage = 'en',
-): PresetFile {
+export function writePreset(recipe: Recipe, keyset: Keyset, catalogue: Catalogue, platform: Platform, { edition, language = 'en', back = false }: PresetWish): PresetFile {
   const stack = stackOf(keyset, catalogue.keysets);
-  const ours = effective(stack, platform);
-  const shipped = effective({ ...stack, layers: [] }, platform);
+  const [mine, shipped] = [effective(stack, platform), effective({ ...stack, layers: [] }, platform)];
+  const [ours, theirs] = back ? [shipped, mine] : [mine, shipped];
   const tree = contextTree(catalogue.contexts);
-  const records: string[] = [];
+  const writer = recordWriter(recipe, platform, new Map(catalogue.commands.map((one) => [one.name, one])));
   const losses: string[] = [];
+  const records: { context: number; line: string }[] = [];
   const shown = (shortcut: string) => showStored(shortcut, platform, 'words', US, language);
   const called = ({ lack, named }: Lost) => tell(language, lack, { name: named(KEY_WORDS[language]) });
   for (const command of catalogue.commands) {
-    for (const context of changedContexts(command.id, ours, shipped, tree)) {
-      const held = ours.at(command.id, context);
+    for (const context of placesOf(command.id, ours, theirs, tree, recipe.scope)) {
+      const held = ours.at(command.id, context).map((one) => one.shortcut);
       const place = tree.get(context).name;
+      const lost = (keys: string, why: Lost) => losses.push(tell(language, 'loss.keys', { command: command.label, keys: shown(keys), lack: called(why) }));
       if (held.length === 0) {
-        const line = written(() => record(recipe, required(recipe.noKey, 'lack.no key'), command.name, '', place));
-        if (typeof line === 'string') records.push(line);
+        const line = written(() => writer.nothing(command, place));
+        if (typeof line === 'string') records.push({ context, line });
         else losses.push(tell(language, 'loss.no key', { command: command.label, place, lack: called(line) }));
       }
-      for (const { shortcut } of held) {
-        const line = written(() =>
-          record(recipe, recipe.record, command.name, keysText(recipe, shortcut, platform), place),
-        );
-        if (typeof line === 'string') records.push(line);
-        else
-          losses.push(
-            tell(language, 'loss.keys', { command: command.label, keys: shown(shortcut), lack: called(line) }),
-          );
+      const texts = held.flatMap((stored) => {
+        const text = written(() => writer.keys(stored));
+        if (typeof text === 'string') return [{ stored, text }];
+        lost(stored, text);
+        return [];
+      });
+      const shares = recipe.several === null ? texts.map((one) => [one]) : texts.length ? [texts] : [];
+      for (const share of shares) {
+        const line = written(() => writer.binding(command, share.map((one) => one.text).join(recipe.several ?? ''), place));
+        if (typeof line === 'string') records.push({ context, line });
+        else for (const { stored } of share) lost(stored, line);
       }
     }
   }
   for (const { id, label } of catalogue.commands) {
-    const held = ours.holds(id);
-    const inside = catalogue.commands.find((one) => one.id === held);
+    const inside = catalogue.commands.find((one) => one.id === ours.holds(id));
     if (inside) losses.push(tell(language, 'loss.by hand', { command: inside.label, slot: label }));
   }
-  const fill = (line: string) =>
-    line
-      .replaceAll('{keyset}', keyset.name)
-      .replaceAll('{edition}', String(edition))
-      .replaceAll('{release}', catalogue.release.label)
-      .replaceAll('{platform}', platformName(platform));
-  const lines = [...recipe.header.map(fill), ...records, ...recipe.footer.map(fill)];
-  const name = `${slug(keyset.name)}-${slug(catalogue.release.label)}-${platform}-${edition}.${recipe.extension}`;
-  return { name, text: lines.map((line) => line + recipe.lineEnd).join(''), losses };
-}
+  const facts = { keyset: keyset.name, edition: String(edition), release: catalogue.release.label, platform: platformName(platform) };
+  const around = (lines: readonly string[]) => lines.map((line) => filled(line, facts, (text) => ESCAPES[recipe.syntax](writable(text, recipe))));
+  const lines = [...around(recipe.header), ...bodyOf(recipe, records, tree), ...around(recipe.footer)];
+  const text = lines.map((line) => line + recipe.lineEnd).join('');
+  const name = [slug(keyset.name), slug(catalogue.release.label), platform, ...(back ? ['back'] : []), edition].join('-');
+  return { name: `${name}.${recipe.extension}`, text, bytes: encoded(text, recipe.encoding), losses };
+} // prettier-ignore
 
+/** Records as they stand in the file: side by side, or context by context in their order, with what parts them. */
+function bodyOf({ group, between, contexts, syntax }: Recipe, records: readonly { context: number; line: string }[], tree: ContextTree): string[] {
+  const parted = (list: readonly string[]) => list.map((line, at) => (at < list.length - 1 ? line + between : line));
+  if (!group) return parted(records.map((one) => one.line));
+  const used = tree.inOrder.filter((context) => records.some((one) => one.context === context.id));
+  return used.flatMap((context, at) => {
+    const open = filled(group.open, { context: contexts[context.name] ?? '' }, ESCAPES[syntax]);
+    const close = group.close + (at < used.length - 1 ? between : '');
+    return [open, ...parted(records.filter((one) => one.context === context.id).map((one) => one.line)), ...(group.close || close ? [close] : [])];
+  });
+} // prettier-ignore
+
+const writable = (text: string, { encoding }: Recipe) => [...text].map((sign) => (canBeWritten(sign, encoding) ? sign : '?')).join(''); // prettier-ignore
 const slug = (text: string) =>
   text
     .toLowerCase()
     .replace(/[^\p{L}\p{N}]+/gu, '-')
     .replace(/^-|-$/g, '') || 'preset';
 
-/** The contexts in which a command has other shortcuts than shipped, in the tree's order. */
-function changedContexts(command: number, ours: Effective, shipped: Effective, tree: ContextTree): number[] {
-  const texts = (from: Effective, context: number) =>
-    from
-      .at(command, context)
-      .map((held) => held.shortcut)
-      .join(' | ');
-  return tree.inOrder.map((context) => context.id).filter((id) => texts(ours, id) !== texts(shipped, id));
-}
-
-function written(write: () => string): string | Lost {
-  try {
-    return write();
-  } catch (error) {
-    if (error instanceof Lost) return error;
-    throw error;
-  }
-}
-
-function required<T>(word: T | null | undefined, lack: Lack, named?: (words: KeyWords) => string): T {
-  if (word === null || word === undefined) throw new Lost(lack, named);
-  return word;
-}
-
-function record(recipe: Recipe, pattern: string, command: string, keys: string, context: string): string {
-  const place = required(recipe.contexts[context], 'lack.context', () => context);
-  return pattern.replace(
-    /\{(command|keys|context)\}/g,
-    (_, part) => ({ command, keys, context: place })[part as 'keys'],
-  );
-}
-
-function keysText(recipe: Recipe, stored: string, platform: Platform): string {
-  const shortcut = parseStored(stored);
-  const strokes = shortcut.strokes.map((stroke) => strokeText(recipe, stroke, platform));
-  const joined = strokes.length > 1 ? strokes.join(required(recipe.sequence, 'lack.strokes')) : strokes[0]!;
-  return mannerText(recipe, shortcut) + joined;
-}
-
-function mannerText(recipe: Recipe, { manner }: Shortcut): string {
-  return manner === 'pressed' ? '' : `${required(recipe.manners[manner], `lack.${manner}`)} `;
-}
-
-function strokeText(recipe: Recipe, stroke: Stroke, platform: Platform): string {
-  if (stroke.kind === 'tap') throw new Lost('lack.tap');
-  const words = required(recipe.platforms[platform], 'lack.platform', () => platformName(platform));
-  const wanted = new Set(physicalModifiers(stroke.modifiers, platform));
-  const modifiers = words.modifiers.filter(([modifier]) => wanted.delete(modifier)).map(([, word]) => word);
-  for (const modifier of wanted) throw new Lost('lack.modifier', ({ held }) => held[modifier] ?? modifier);
-  if (stroke.kind === 'key') return [...modifiers, keyText(recipe, stroke.key, words.keys)].join(recipe.joiner);
-  const action = required(
-    recipe.pointers[stroke.action],
-    'lack.pointer',
-    ({ pointer }) => pointer[stroke.action] ?? stroke.action,
-  );
-  if (stroke.over) throw new Lost('lack.over');
-  const held = stroke.held ? [keyText(recipe, stroke.held, words.keys)] : [];
-  return [...modifiers, ...held, action].join(recipe.joiner);
-}
-
-function keyText(
-  recipe: Recipe,
-  key: (Stroke & { kind: 'key' })['key'],
-  names: Readonly<Record<string, string>>,
-): string {
-  if (key.by === 'position') return required(names[`[${key.code}]`], 'lack.position', () => key.code);
-  if (key.by === 'name') return required(names[key.name], 'lack.key', ({ keys }) => keys[key.name] ?? key.name);
-  const named = names[key.character];
-  if (named) return named;
-  // A character that the file uses to join keys would be read as the joiner.
-  if (key.character === recipe.joiner || key.character === recipe.sequence?.trim())
-    throw new Lost('lack.key', () => key.character);
-  return recipe.letters === 'small' ? key.character.toLowerCase() : key.character;
-}
+/** The contexts in which a command has other shortcuts than in the other state, or any at all, in the tree’s order. */
+function placesOf(command: number, ours: Effective, theirs: Effective, tree: ContextTree, scope: Recipe['scope']): number[] {
+  const texts = (from: Effective, context: number) => from.at(command, context).map((held) => held.shortcut).join(' | ');
+  return tree.inOrder.map((context) => context.id).filter((id) => (scope === 'all' ? ours.at(command, id).length > 0 : false) || texts(ours, id) !== texts(theirs, id));
+} // prettier-ignore

@@ -130,18 +130,18 @@ describe('a preset file', () => {
   }); // prettier-ignore
   const lines = (edits: Parameters<typeof custom>[0], platform = 'windows', how = recipe) => {
     const keyset = custom(edits);
-    return writePreset(how, keyset, withEdits(keyset), platform, 7);
+    return writePreset(how, keyset, withEdits(keyset), platform, { edition: 7 });
   };
 
   it('holds the header, what differs from the shipped keys, and nothing else', () => {
-    const file = writePreset(recipe, school, withEdits(school), 'windows', 7);
+    const file = writePreset(recipe, school, withEdits(school), 'windows', { edition: 7 });
     expect(file.text).toBe(
       ['set layer 2 7', 'for 7.0 Windows', 'all depth.place = d', 'all line.join = -none-', 'end', ''].join('\r\n'),
     );
     expect(file.name).toBe('layer-2-7-0-windows-7.fkeys');
   });
   it('names each loss by what the format lacks, and writes the rest', () => {
-    const { losses } = writePreset(recipe, school, withEdits(school), 'windows', 7);
+    const { losses } = writePreset(recipe, school, withEdits(school), 'windows', { edition: 7 });
     expect(losses).toEqual([
       'Pan, Ctrl+Shift+Q: the file has no words for the context Chart window.',
       'Pan, Z then Z: the file has no words for the context Chart window.',
@@ -154,6 +154,8 @@ describe('a preset file', () => {
     ['Shift+Drag', 'sft:pull'],
     ['Alt+Space+Drag', 'alt:space:pull'],
     ['Ctrl++', 'ctl:+'],
+    [':', ':'],
+    ['Ctrl+:', 'ctl::'],
   ])('writes %s as %s', (stored, written) => {
     expect(lines([edit(1, 'set', [stored])]).text).toContain(`all depth.place = ${written}\r\n`);
   });
@@ -162,7 +164,6 @@ describe('a preset file', () => {
     ['Meta+Q', 'the modifier Meta'],
     ['tap(Alt)', 'a modifier tapped alone'],
     ['F5', 'the key F5'],
-    [':', 'the key :'],
     ['[Numpad5]', 'the position Numpad5'],
     ['WheelUp', 'the pointer action WheelUp'],
     ['Drag@over', 'pointing over an object'],
@@ -174,8 +175,10 @@ describe('a preset file', () => {
   it('tells its losses in the language of the edition, keys and all', () => {
     const clear = edit(1, 'clear', []);
     const told = (language: 'de' | 'fr', edits: Parameters<typeof custom>[0]) =>
-      writePreset({ ...recipe, noKey: null }, custom(edits), withEdits(custom(edits)), 'windows', 7, language)
-        .losses[0];
+      writePreset({ ...recipe, noKey: null }, custom(edits), withEdits(custom(edits)), 'windows', {
+        edition: 7,
+        language,
+      }).losses[0];
     expect(told('de', [edit(1, 'set', ['Primary+Delete'])])).toMatch(/, Strg\+Entf: Die Datei hat keine Worte für die Taste Entf\.$/); // prettier-ignore
     expect(told('fr', [clear])).toMatch(/: le fichier n’a pas de mots pour une commande sans touche\.$/);
   });
@@ -210,7 +213,7 @@ describe('a preset file', () => {
           .filter(({ command }) => command !== 3)
           .map(({ command, context, keys }) => edit(command, keys.length ? 'set' : 'clear', keys, { context }));
         const keyset = custom(edits);
-        const { text, losses } = writePreset(recipe, keyset, withEdits(keyset), 'windows', 7);
+        const { text, losses } = writePreset(recipe, keyset, withEdits(keyset), 'windows', { edition: 7 });
         const records = text.split('\r\n').slice(2, -2);
         const stack = { shipped: base.keysets[0] as never, layers: [keyset] };
         const [now, before] = [effective(stack, 'windows'), effective({ ...stack, layers: [] }, 'windows')];

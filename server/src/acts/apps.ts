@@ -10,7 +10,9 @@ import type {
   NewContext,
   NewKeyset,
   NewRelease,
+  KeptRecipe,
   Recipe,
+  SentRecipe,
   Release,
 } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
@@ -25,7 +27,7 @@ import {
   releaseOf,
   sealRelease,
 } from '../store/apps.ts';
-import { insertRecipe, insertSheet, loadSheet, recipesOf, updateSheet } from '../store/sheets.ts';
+import { insertRecipe, insertSheet, loadSheet, recipesOf, updateRecipe, updateSheet } from '../store/sheets.ts';
 import { act, look, type Acting } from './acting.ts';
 import { newKeyset, newLayers, openedOf } from './keysets.ts';
 
@@ -67,11 +69,14 @@ export const makePlace = (acting: Acting, id: number, asked: z.output<typeof New
 export const makeKeyset = (acting: Acting, slug: string, asked: z.output<typeof NewKeyset>): Promise<number> =>
   act(acting, async (db) => newKeyset(acting, db, (await appBySlug(db, slug)).id, asked));
 
-export const recipesIn = (acting: Acting, slug: string): Promise<Recipe[]> =>
+export const recipesIn = (acting: Acting, slug: string): Promise<KeptRecipe[]> =>
   look(acting, async (db) => recipesOf(db, (await appBySlug(db, slug)).id));
 
 export const makeRecipe = (acting: Acting, slug: string, recipe: Recipe): Promise<number> =>
   act(acting, async (db) => insertRecipe(db, (await appBySlug(db, slug)).id, recipe));
+
+export const changeRecipe = (acting: Acting, id: number, { revision, recipe }: z.output<typeof SentRecipe>): Promise<void> =>
+  act(acting, (db) => updateRecipe(db, id, revision, recipe)); // prettier-ignore
 
 /** Keeps a plan: all its layers and sheets, or nothing. */
 export const keepPlan = (acting: Acting, slug: string, { steps, ...asked }: KeptPlan): Promise<number[]> =>

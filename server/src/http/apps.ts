@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { KeptPlan, NewApp, NewContext, NewKeyset, NewRelease, NewSheet, Recipe } from '@crib/core/contract';
+import { KeptPlan, NewApp, NewContext, NewKeyset, NewRelease, NewSheet, Recipe, SentRecipe } from '@crib/core/contract';
 import * as acts from '../acts/apps.ts';
 import { deskOf } from '../acts/desk.ts';
 import { makeSheet } from '../acts/publishing.ts';
@@ -57,6 +57,10 @@ export function appRoutes(acting: ActingOf): Router {
   router.post('/apps/:slug/recipes', async (req, res) => {
     const recipe = sent(Recipe, req.body);
     res.status(201).json({ id: await acts.makeRecipe(acting(req), req.params.slug, recipe), name: recipe.name });
+  });
+  router.put('/recipes/:id', async (req, res) => {
+    await acts.changeRecipe(acting(req), idIn(req.params), sent(SentRecipe, req.body));
+    res.status(204).end();
   });
   return router;
 }

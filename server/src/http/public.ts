@@ -1,6 +1,6 @@
 import { Router, urlencoded, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
-import { PublicEdition, SentReport } from '@crib/core/contract';
+import { PublicEdition, SentReport, recipeSchema } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import type { LearnerAssets } from '../publish/assets.ts';
 import type { Counted, Counter } from '../publish/counting.ts';
@@ -8,7 +8,7 @@ import type { ReadingRoom } from '../publish/reading.ts';
 import { siteZip } from '../publish/site-zip.ts';
 import type { Pool } from '../store/db.ts';
 import { insertReport } from '../store/handouts.ts';
-import { editionAt, fileText, formAt, standingOf } from '../store/sheets.ts';
+import { editionAt, fileBytes, formAt, standingOf } from '../store/sheets.ts';
 import { SIGN_IN_BODY } from './bodies.ts';
 import { sent } from './errors.ts';
 
@@ -30,6 +30,7 @@ export function publicRoutes(
     next();
   });
 
+  router.get('/recipe.schema.json', (_req, res) => void res.json(recipeSchema()));
   router.get('/editions/:address', async (req, res) => {
     const { id, slug: _slug, newest: _newest, strips: _strips, ...edition } = await room.edition(req.params.address);
     res.json({ ...edition, standing: await standingOf(pool, id) } satisfies PublicEdition);
@@ -55,7 +56,7 @@ export function publicRoutes(
   router.get('/editions/:address/files/:name', async (req, res) => {
     const { id, address } = await editionAt(pool, req.params.address);
     counter.add(address, 'preset');
-    download(res, req.params.name, 'application/octet-stream', await fileText(pool, id, req.params.name));
+    download(res, req.params.name, 'application/octet-stream', await fileBytes(pool, id, req.params.name));
   });
   router.get('/editions/:address/site.zip', async (req, res) => {
     const { slug, address, body } = await room.edition(req.params.address);

@@ -21,7 +21,7 @@ import { exceptionsFor } from './exceptions.ts';
 import { formsOf } from './forms.ts';
 import { sheetFacts } from './sheet-facts.ts';
 
-export const sha256 = (text: string) => createHash('sha256').update(text, 'utf8').digest('hex');
+export const sha256 = (content: string | Uint8Array) => createHash('sha256').update(content).digest('hex');
 
 /** Publishes a sheet as its next edition, with a preset file for each platform when its keyset is a custom one. */
 export async function publishSheet(
@@ -46,13 +46,16 @@ export async function publishSheet(
   const body = canonicalJson(composed);
   const keyset = catalogue.keysets.find((one) => one.id === sheet.keysetId)!;
   const recipes = keyset.kind === 'custom' ? await recipesOf(db, sheet.appId) : [];
-  const files = recipes.flatMap((recipe) =>
+  const files = recipes.flatMap(({ recipe }) =>
     catalogue.release.platforms
       .filter((platform) => platform in recipe.platforms)
-      .map((platform): FileRecord => {
-        const { name, text, losses } = writePreset(recipe, keyset, catalogue, platform, number, sheet.language);
-        return { name, platform, recipe: recipe.name, body: text, hash: sha256(text), losses: [...losses] };
-      }),
+      .flatMap((platform) =>
+        [false, true].map((back): FileRecord => {
+          const wish = { edition: number, language: sheet.language, back };
+          const { name, bytes, losses } = writePreset(recipe, keyset, catalogue, platform, wish);
+          return { name, platform, recipe: recipe.name, content: bytes, hash: sha256(bytes), losses: [...losses], back }; // prettier-ignore
+        }),
+      ),
   );
   const edition = {
     of: { sheetId },
@@ -62,7 +65,7 @@ export async function publishSheet(
     body,
     hash: sha256(body),
     exceptions,
-    howToLoad: recipes.map((recipe) => recipe.howToLoad).join('\n'),
+    howToLoad: recipes.map(({ recipe }) => [recipe.howToLoad, recipe.howToGoBack].filter(Boolean).join(' ')).join('\n'), // prettier-ignore
   };
   await keepStanding(db, edition.of, newAddress(), edition.slug);
   const made = await insertEdition(db, edition, onePerName(files), acting.actor);

@@ -4,7 +4,7 @@ import { promisify } from 'node:util';
 import { zip, type AsyncZippable } from 'fflate';
 import { editionPage, listPage, type ListedEdition, type PageChoice } from '@crib/core/sheet';
 import { LEARNER_LANGUAGES, type LearnerLanguage } from '@crib/core/words';
-import { fileText, formAt } from '../store/sheets.ts';
+import { fileBytes, formAt } from '../store/sheets.ts';
 import type { Db } from '../store/db.ts';
 import type { LearnerAssets } from './assets.ts';
 import { issuedEdition } from './feed.ts';
@@ -50,7 +50,7 @@ export async function siteZip(db: Db, room: ReadingRoom, assets: LearnerAssets, 
       const form = await formAt(db, id, ending);
       if (form) files[`${folder}/${ending.includes('.') ? ending : `sheet.${ending}`}`] = form.content;
     }
-    for (const file of edition.files) files[`${folder}/files/${file.name}`] = text(await fileText(db, id, file.name));
+    for (const file of edition.files) files[`${folder}/files/${file.name}`] = await fileBytes(db, id, file.name);
     const { about } = issuedEdition({ address, path: '', newest, publishedAt: '', body: JSON.stringify(body) });
     listed.push({ title: body.title, about, number: body.number, publishedOn: body.publishedOn, language: body.language, href: `${folder}/index.html` });
   }

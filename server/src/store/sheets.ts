@@ -1,10 +1,10 @@
-import { SheetLook } from '@crib/core/contract';
+import { Recipe, SheetLook } from '@crib/core/contract';
 import type {
   EditionFile,
   EditionStanding,
   ProofException,
+  KeptRecipe,
   PublishedEdition,
-  Recipe,
   SentSheet,
   Sheet,
   SheetSection,
@@ -85,9 +85,23 @@ export async function insertRecipe(db: Db, appId: number, recipe: Recipe): Promi
   return made!.id;
 }
 
-export async function recipesOf(db: Db, appId: number): Promise<Recipe[]> {
-  const found = await rows<{ body: Recipe }>(db, 'SELECT body FROM recipe WHERE app_id = $1 ORDER BY id', [appId]);
-  return found.map((row) => row.body);
+/** Writes a recipe anew, if it is still at the revision that was changed. */
+export async function updateRecipe(db: Db, id: number, revision: number, recipe: Recipe): Promise<void> {
+  const done = await db.query(
+    'UPDATE recipe SET name = $3, body = $4, revision = revision + 1 WHERE id = $1 AND revision = $2',
+    [id, revision, recipe.name, JSON.stringify(recipe)],
+  );
+  if (done.rowCount === 0) refuse('changed-meanwhile', 'Somebody has changed this recipe meanwhile, or it is gone. Open it again; what you wrote is still here to copy.'); // prettier-ignore
+}
+
+/** The recipes of an app, read as they are kept now, whatever they were kept as. */
+export async function recipesOf(db: Db, appId: number): Promise<KeptRecipe[]> {
+  const found = await rows<{ id: number; revision: number; body: unknown }>(
+    db,
+    'SELECT id, revision, body FROM recipe WHERE app_id = $1 ORDER BY id',
+    [appId],
+  );
+  return found.map(({ id, revision, body }) => ({ id, revision, recipe: Recipe.parse(body) }));
 }
 
 const columnOf = (of: EditionOf) => ('sheetId' in of ? (['sheet', of.sheetId] as const) : (['change_notes', of.notesId] as const)); // prettier-ignore
@@ -121,7 +135,7 @@ export interface EditionRecord {
 }
 
 export interface FileRecord extends Omit<EditionFile, 'bytes'> {
-  readonly body: string;
+  readonly content: Uint8Array;
 }
 
 const PUBLISHED = `number, address, '/s/' || slug || '/' || address AS path, hash, published_at AS "publishedAt", exceptions,
@@ -166,8 +180,8 @@ export async function insertEdition(
   const { id, ...published } = made!;
   for (const file of files) {
     await db.query(
-      `INSERT INTO edition_file (edition_id, name, platform, recipe, body, hash, losses) VALUES ($1, $2, $3, $4, $5, $6, $7)`,
-      [id, file.name, file.platform, file.recipe, file.body, file.hash, file.losses],
+      `INSERT INTO edition_file (edition_id, name, platform, recipe, content, hash, losses, back) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)`,
+      [id, file.name, file.platform, file.recipe, file.content, file.hash, file.losses, file.back],
     );
   }
   return publishedOf(published);
@@ -233,17 +247,18 @@ export async function editionAt(db: Db, address: string): Promise<StoredEdition>
 export function filesOf(db: Db, editionId: number): Promise<EditionFile[]> {
   return rows<EditionFile>(
     db,
-    'SELECT name, platform, recipe, octet_length(body) AS bytes, hash, losses FROM edition_file WHERE edition_id = $1 ORDER BY name',
+    'SELECT name, platform, recipe, octet_length(content) AS bytes, hash, losses, back FROM edition_file WHERE edition_id = $1 ORDER BY back, name',
     [editionId],
   );
 }
 
-export async function fileText(db: Db, editionId: number, name: string): Promise<string> {
-  const found = await first<{ body: string }>(db, 'SELECT body FROM edition_file WHERE edition_id = $1 AND name = $2', [
-    editionId,
-    name,
-  ]);
-  return found?.body ?? refuse('not-found', 'This edition has no such file.');
+export async function fileBytes(db: Db, editionId: number, name: string): Promise<Buffer> {
+  const found = await first<{ content: Buffer }>(
+    db,
+    'SELECT content FROM edition_file WHERE edition_id = $1 AND name = $2',
+    [editionId, name],
+  );
+  return found?.content ?? refuse('not-found', 'This edition has no such file.');
 }
 
 /** The newest edition of all change notes of an app, with its body. */

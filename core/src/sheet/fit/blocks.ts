@@ -1,7 +1,7 @@
 import type { Drawing, TextRole } from './layout.ts';
 import type { Line, Measurer } from './measure.ts';
 import type { Face } from './metrics.ts';
-import { LEADING } from './setting.ts';
+import { LEADING } from './leading.ts';
 
 /** Lines of one size that stand together, with how far they lie from the top left of their block. */
 export interface Text {

@@ -4,7 +4,7 @@ import { tell, type LearnerLanguage } from '../../words/index.ts';
 import { SMALL, type Block, type Text } from './blocks.ts';
 import type { Stroke } from './layout.ts';
 import type { Measurer } from './measure.ts';
-import { LEADING } from './setting.ts';
+import { LEADING } from './leading.ts';
 
 /** Lines of equal distance from the resting fingers, in mm, the farthest first. */
 const LEVELS = [57, 38, 19];

@@ -4,7 +4,8 @@ import { changesSetting } from './changes-setting.ts';
 import { balanced, place, type Placed } from './columns.ts';
 import type { PlacedText, Placing, Rect, SheetLayout, SheetPage } from './layout.ts';
 import { measurer, type Measurer } from './measure.ts';
-import { ABOVE, type Setting } from './setting.ts';
+import { ABOVE } from './leading.ts';
+import type { Setting } from './setting.ts';
 import { sheetSetting, type Reading } from './sheet-setting.ts';
 
 const settingOf = (body: EditionBody | ChangesBody, reading: Reading, address: string) =>

@@ -3,10 +3,7 @@ import type { Drawing, PlacedText, Placing } from './layout.ts';
 import type { Measurer } from './measure.ts';
 import type { Face } from './metrics.ts';
 import type { Paper } from './paper.ts';
-
-export const LEADING = 1.25;
-/** How a line of a size stands above its baseline, in em. */
-export const ABOVE = 0.95;
+import { ABOVE, LEADING } from './leading.ts';
 
 /** What is set on pages: a head, sections of blocks, and a foot, each at any size. */
 export interface Setting {

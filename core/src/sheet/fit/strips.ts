@@ -16,7 +16,7 @@ import type { PlacedText, Placing, Rect, SheetLayout, SheetPage, TextRole } from
 import { measurer, type Line, type Measurer } from './measure.ts';
 import type { Face } from './metrics.ts';
 import { MM } from './paper.ts';
-import { ABOVE } from './setting.ts';
+import { ABOVE } from './leading.ts';
 
 /** A command of the sheet on a press of one key. */
 interface Held {

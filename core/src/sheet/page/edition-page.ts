@@ -87,7 +87,7 @@ function choices({ body, files }: PublicEdition, choice: PageChoice, { links }: 
   const chosen = (other: Partial<PageChoice>, text: string, on: boolean, more = '') => linkTo(links.to({ ...choice, ...other }), text, [on ? 'aria-current="true"' : '', more].filter(Boolean).join(' ')); // prettier-ignore
   const group = (name: string, list: readonly string[]) => `<div role="group" aria-label="${escaped(name)}">${list.join('')}</div>`; // prettier-ignore
   const together = body.format === 'crib-sheet' && body.look.sideBySide;
-  const file = files.find((one) => one.platform === platform);
+  const file = files.find((one) => one.platform === platform && !one.back);
   return `<nav>${[
     body.platforms.length > 1 && !together ? group(t('page.platform'), body.platforms.map((one) => chosen({ platform: one }, platformName(one), one === platform))) : '', // prettier-ignore
     group(t('page.keys'), [chosen({ how: 'words' }, t('page.in words'), how === 'words'), chosen({ how: 'symbols' }, t('page.in symbols'), how === 'symbols')]), // prettier-ignore
@@ -102,7 +102,9 @@ function besides(edition: PublicEdition, { platform, language }: PageChoice, { l
   const t = (code: LearnerCode) => tell(language, code);
   const section = (title: string, html: string, name = '') => `<section${name && ` id="${name}"`}><h2>${escaped(title)}</h2>${html}</section>`; // prettier-ignore
   const changing = body.format === 'crib-sheet' && body.changing ? changingSaid(body.changing, platform, body.language) : ''; // prettier-ignore
-  const file = files.find((one) => one.platform === platform);
+  const file = files.find((one) => one.platform === platform && !one.back);
+  const toBack = files.find((one) => one.platform === platform && one.back);
+  const back = toBack ? `<p>${linkTo(links.preset(toBack.name), t('page.get back'), 'download')}</p>` : '';
   const losses = file?.losses.length
     ? `<details><summary>${escaped(t('page.losses'))}</summary><ul>${file.losses.map((one) => `<li>${escaped(one)}</li>`).join('')}</ul></details>` // prettier-ignore
     : '';
@@ -119,7 +121,7 @@ function besides(edition: PublicEdition, { platform, language }: PageChoice, { l
   const follow = [links.newest && linkTo(links.newest, t('page.newest')), links.feed && linkTo(links.feed, t('page.feed'))]; // prettier-ignore
   return `<footer>${[
     changing ? section(t('page.changing'), `<p lang="${body.language}">${escaped(changing)}</p>`) : '',
-    file ? section(t('page.loading file'), `<p lang="${body.language}">${escaped(howToLoad)}</p>${losses}<p class="sum">${escaped(file.name)} · SHA-256 ${file.hash}</p>`) : '', // prettier-ignore
+    file ? section(t('page.loading file'), `<p lang="${body.language}">${escaped(howToLoad)}</p>${back}${losses}<p class="sum">${escaped(file.name)} · SHA-256 ${file.hash}</p>`) : '', // prettier-ignore
     links.report ? section(t('report.title'), reported ? `<p role="status">${escaped(t('report.thanks'))}</p>` : reportForm(body, links.report, language), 'report') : '', // prettier-ignore
     `<p class="downloads">${[...downloads, ...follow].filter(Boolean).join(' · ')}</p>`,
   ].join('')}</footer>`; // prettier-ignore

@@ -8,6 +8,7 @@ import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import IndexLine from '../../parts/IndexLine.vue';
 import EditionMargin from './EditionMargin.vue';
+import PresetFiles from './PresetFiles.vue';
 import ReportList from './ReportList.vue';
 import ShelfPanel from './ShelfPanel.vue';
 import { usePlace } from '../../stores/place.ts';
@@ -94,7 +95,9 @@ async function copy(line: Line) {
       <IndexLine :on="view === 'reports'" :count="waiting" @click="set({ view: 'reports' }, true)"
         >Reports of learners</IndexLine
       >
+      <IndexLine :on="view === 'presets'" @click="set({ view: 'presets' }, true)">Preset files</IndexLine>
       <IndexLine :on="view === 'index'" @click="set({ view: 'index' }, true)">Public index</IndexLine>
+      <IndexLine :to="{ name: 'bench', query: luggage }">The bench</IndexLine>
       <IndexLine :to="{ name: 'impact', query: luggage }">Out of date</IndexLine>
       <h3>For a website</h3>
       <p>
@@ -102,6 +105,7 @@ async function copy(line: Line) {
       </p>
     </template>
     <ReportList v-if="view === 'reports'" :reports="reports" @ended="loadReports" />
+    <PresetFiles v-else-if="view === 'presets'" />
     <ShelfPanel v-else-if="view === 'index'" />
     <template v-else>
       <h1>

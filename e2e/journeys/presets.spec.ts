@@ -1,0 +1,84 @@
+import { expect, test } from '@playwright/test';
+import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
+
+test('a recipe is edited beside the file it writes; a file of the program becomes a keyset, and what nobody knows is asked', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  await page.goto('/handouts/fathomry/7.0?view=presets&platform=windows');
+  const example = page.getByRole('region', { name: 'The file that it writes' });
+  await pick(page, 'Keyset of the example', 'School set');
+  await expect(example).toContainText('fathomry keys 3');
+  await expect(example).toContainText('title School set');
+  await expect(example).toContainText('= d');
+  await expectNoBarriers(page, 'preset files');
+
+  // A letter more in the recipe, and the file shows it; what is no recipe is said with its place.
+  const code = page.getByRole('textbox', { name: /^The recipe/ });
+  const recipe = JSON.parse(await code.inputValue()) as { footer: string[]; scope: string };
+  await code.fill(JSON.stringify({ ...recipe, lineEnd: 'x' }));
+  await expect(page.getByRole('alert')).toContainText('lineEnd:');
+  await code.fill('{ half');
+  await expect(page.getByRole('alert')).toContainText('This is no JSON');
+  await code.fill(JSON.stringify({ ...recipe, footer: ['', 'that is all'] }, null, 2));
+  await expect(example).toContainText('that is all');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+
+  // The program's own file: what differs, what is the same, what nobody knows.
+  const lines = ['fathomry keys 3', 'title mine', '', 'chart depth.place-sounding = ctl:9', 'all nobody.knows = q', 'chart view.closer = hyper:z', 'colour of the desk = blue', 'end', '']; // prettier-ignore
+  await page.setInputFiles('input[type=file]', { name: 'mine.fkeys', mimeType: 'text/plain', buffer: Buffer.from(lines.join('\r\n')) }); // prettier-ignore
+  await expect(page.getByText(/It stands on 7.0 as shipped: 0 keys are as shipped, 1 differs, 2 are questions/)).toBeVisible(); // prettier-ignore
+  await expect(page.getByText('Line 5: “nobody.knows”, a command that nobody knows.')).toBeVisible();
+  await expectNoBarriers(page, 'a file of the program');
+  await page.getByLabel('Name of the keyset').fill('Mine, as read');
+  await page.getByRole('button', { name: 'Make a keyset of it' }).click();
+  await expect(page).toHaveURL(/\/keysets\/fathomry\/7\.0\/\d+/);
+  const id = Number(/\/(\d+)(?:\?|$)/.exec(page.url())![1]);
+  const made = (await (await page.request.get(`/api/keysets/${id}`)).json()) as { edits: { shortcuts: string[]; platform: string }[] }; // prettier-ignore
+  expect(made.edits.map((one) => [one.platform, one.shortcuts])).toEqual([['windows', ['Ctrl+9']]]);
+
+  // What is no file of that kind is refused with a sentence.
+  await page.goto('/handouts/fathomry/7.0?view=presets&platform=windows');
+  await page.setInputFiles('input[type=file]', { name: 'x.fkeys', mimeType: 'text/plain', buffer: Buffer.from([0x61, 0xff, 0xfe, 0x80, 0x81]) }); // prettier-ignore
+  await expect(page.getByText(/These bytes are no UTF-8/)).toBeVisible();
+  expect(heard).toEqual([]);
+});
+
+test('the bench loads what a learner gets: presses fire as the sheet says, and every line of it is kept', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  const editions = (await (await page.request.get('/api/sheets/1/editions')).json()) as { number: number }[]; // prettier-ignore
+  const { number } = editions.at(-1)!;
+  await page.goto('/handouts/fathomry/7.0/bench?platform=windows');
+  const log = page.getByRole('log', { name: 'What the presses did' });
+  const area = page.getByRole('application');
+  const last = log.getByRole('listitem').first();
+  await area.focus();
+  // As shipped D does something else; S places a sounding.
+  await page.keyboard.press('Shift+G');
+  await expect(last).not.toContainText('Add light');
+  await page.getByRole('button', { name: `First week at the plotting desk, edition ${number}` }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('keys are other than shipped');
+  await area.focus();
+  for (const [keys, command] of [['d', 'Place sounding'], ['Shift+G', 'Add light'], ['Alt+Home', 'North up'], ['b', 'Add buoy'], ['Control+g', 'Go to position'], ['F9', 'Closer'], ['Shift+F9', 'Farther'], ['w', 'Add wreck'], ['i', 'Part contour'], ['Control+z', 'Undo']] as const) {
+    await page.keyboard.press(keys);
+    await expect(last, keys).toContainText(command);
+  } // prettier-ignore
+  await expect(page.getByRole('img', { name: 'A chart with 3 marks' })).toBeVisible();
+  // Two keys one after another, and what is begun is forgotten after the pause.
+  await page.keyboard.press('p');
+  await expect(last).toContainText('waits');
+  await expectNoBarriers(page, 'the bench');
+  await page.getByRole('button', { name: 'Press every line' }).click();
+  await expect(page.getByText(/^2\d kept, 0 broken, \d not pressed\.$/)).toBeVisible();
+
+  // With another file lines are broken, and what fires in their place is told.
+  await page.setInputFiles('input[type=file]', { name: 'mine.fkeys', mimeType: 'text/plain', buffer: Buffer.from('chart depth.place-sounding = ctl:9\r\n') }); // prettier-ignore
+  await page.getByRole('button', { name: 'Press every line' }).click();
+  await expect(page.getByRole('heading', { name: 'Broken' })).toBeVisible();
+  expect(heard).toEqual([]);
+});

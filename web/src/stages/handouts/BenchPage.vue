@@ -1,0 +1,204 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue';
+import { platformName, type Stroke } from '@crib/core/keys';
+import type { UserState } from '@crib/core/keyset';
+import type { Press } from '@crib/core/press';
+import { pressedOn, strokeOn, type BenchStep } from '@crib/core/preset';
+import IndexLine from '../../parts/IndexLine.vue';
+import KeyChip from '../../parts/KeyChip.vue';
+import PlaceSelect from '../../parts/PlaceSelect.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import BenchChart from './BenchChart.vue';
+import BenchRun from './BenchRun.vue';
+import { useBench } from './useBench.ts';
+
+/** A stand-in for the taught program: it loads the bytes of a preset, takes real presses, and says what fires and why. */
+const workspace = useWorkspace();
+const { kept, set, platform, style, luggage, releaseLabel } = usePlace();
+const asked = kept('edition');
+const { editions, sheet, loaded, take, problems, plan, bench } = useBench(asked);
+const where = kept('where');
+const state = ref<UserState>('none');
+const context = computed({
+  get: () => Number(where.value) || (workspace.tree?.inOrder[1]?.id ?? workspace.tree?.root.id ?? 0),
+  set: (one: number) => (where.value = String(one)),
+});
+const scene = computed(() => bench.value?.scene(context.value, state.value) ?? null);
+const policy = computed(() => workspace.catalogue?.app.keyPolicy);
+
+type Entry = BenchStep & { readonly n: number };
+const entries = shallowRef<readonly Entry[]>([]);
+const fired = shallowRef<{ name: string; n: number } | null>(null);
+let past: readonly Press[] = [];
+let [timer, count] = [0, 0];
+watch([scene, plan], () => (past = []));
+const label = (command: number) => workspace.commands.get(command)?.label ?? '';
+const placeOf = (id: number) => workspace.tree!.get(id).name;
+function tell(step: BenchStep) {
+  window.clearTimeout(timer);
+  entries.value = [{ ...step, n: ++count }, ...entries.value].slice(0, 12);
+  past = step.made;
+  const command = step.did.fires && workspace.commands.get(step.did.fires.command);
+  if (command) fired.value = { name: command.name, n: count };
+  // What was begun and is not gone on with is forgotten after the program’s pause.
+  if (past.length) timer = window.setTimeout(() => (past = []), policy.value?.pause ?? 1000);
+}
+function onKey(event: KeyboardEvent) {
+  if (!bench.value || !scene.value || event.key === 'Tab') return;
+  const { code, key, ctrlKey, altKey, shiftKey, metaKey } = event;
+  const step = pressedOn(bench.value, scene.value, past, { code, key, ctrlKey, altKey, shiftKey, metaKey, altGraph: event.getModifierState('AltGraph') }); // prettier-ignore
+  if (!step) return;
+  event.preventDefault();
+  tell(step);
+}
+function pointed(action: 'WheelUp' | 'WheelDown' | 'DoubleClick' | 'RightClick', event: MouseEvent) {
+  if (!scene.value) return;
+  const modifiers = ([['Ctrl', event.ctrlKey], ['Alt', event.altKey], ['Shift', event.shiftKey], ['Meta', event.metaKey]] as const).flatMap(([name, on]) => (on ? [name] : [])); // prettier-ignore
+  const step = strokeOn(scene.value, past, { kind: 'pointer', modifiers, action } satisfies Stroke);
+  if (step && step.did.outcome !== 'nothing') tell(step);
+}
+const name = ({ did }: Entry) =>
+  did.fires
+    ? label(did.fires.command)
+    : did.typed
+      ? 'types'
+      : { waits: 'waits', chooses: 'one of several', ambiguous: 'one of several', nothing: 'nothing', fires: '' }[did.outcome]; // prettier-ignore
+/** Why it did that, in a sentence. */
+function why({ did }: Entry): string {
+  if (did.fires) {
+    const { command, context: at } = did.fires;
+    const given = plan.value?.edits.some((one) => one.command === command && one.context === at);
+    return given ? `the file gives it these keys in ${placeOf(at)}` : `as shipped, in ${placeOf(at)}`;
+  }
+  if (did.typed) return 'the place takes text, and this types';
+  if (did.outcome === 'waits') return 'these keys begin others: it waits for the next';
+  const [other] = did.candidates;
+  if (!other?.stopped) return 'nothing has these keys';
+  return `${label(other.held.command)} has them, but ${other.stopped === 'not active' ? `only in ${placeOf(other.held.context)}` : other.stopped}`;
+}
+</script>
+
+<template>
+  <ReleaseGate>
+    <StageFrame>
+      <template #index>
+        <h2>{{ workspace.app?.name }}</h2>
+        <p class="mid">{{ releaseLabel }}</p>
+        <IndexLine :to="{ name: 'handouts', query: luggage }">All handouts</IndexLine>
+        <h3>Loaded</h3>
+        <IndexLine :on="!asked" @click="set({ edition: '' }, true)">Nothing: as shipped</IndexLine>
+        <IndexLine
+          v-for="one in editions"
+          :key="one.address"
+          :on="asked === one.address"
+          @click="set({ edition: one.address }, true)"
+          >{{ one.title }}, edition {{ one.number }}</IndexLine
+        >
+        <label class="file"
+          >A file of your own<input
+            type="file"
+            @change="
+              (event) => {
+                const file = (event.target as HTMLInputElement).files?.[0];
+                if (file) void take(file);
+              }
+            "
+        /></label>
+      </template>
+      <h1>
+        The bench<small>{{
+          loaded
+            ? `${loaded}: ${plan?.edits.length ?? 0} keys are other than shipped`
+            : `as ${workspace.app?.name} has its keys on ${platformName(platform)}`
+        }}</small>
+      </h1>
+      <div class="tools">
+        <label>in <PlaceSelect v-model="context" size="small" label="Where you are in the program" /></label>
+        <label
+          >while
+          <ElSelect v-model="state" size="small" aria-label="State of the program" style="width: 230px">
+            <ElOption value="none" label="nothing special is on" />
+            <ElOption v-if="policy?.rootOnly" value="root only" :label="policy.rootOnly" />
+            <ElOption v-if="policy?.diverted" value="diverted" :label="policy.diverted" />
+          </ElSelect>
+        </label>
+      </div>
+      <ProblemList :problems="problems" />
+      <div
+        class="press"
+        tabindex="0"
+        role="application"
+        aria-label="Press keys here; Tab leaves"
+        @keydown="onKey"
+        @wheel.prevent="(event) => pointed(event.deltaY < 0 ? 'WheelUp' : 'WheelDown', event)"
+        @dblclick="(event) => pointed('DoubleClick', event)"
+        @contextmenu.prevent="(event) => pointed('RightClick', event)"
+      >
+        <BenchChart :fired="fired" />
+        <p class="hint">Click here, then press keys as you would in the program. Tab leaves.</p>
+      </div>
+      <div class="log" role="log" tabindex="0" aria-label="What the presses did">
+        <ol>
+          <li v-for="one in entries" :key="one.n">
+            <KeyChip :shortcut="one.shortcut" :platform="platform" :how="style" />
+            <b>{{ name(one) }}</b>
+            <span class="mid">{{ why(one) }}</span>
+          </li>
+        </ol>
+      </div>
+      <template #margin><BenchRun :sheet="sheet" :bench="bench" /></template>
+    </StageFrame>
+  </ReleaseGate>
+</template>
+
+<style scoped>
+.press {
+  position: relative;
+  flex: 0 0 300px;
+  border: 2px solid var(--ink);
+  background: var(--sheet);
+}
+.press:focus-visible {
+  outline: 3px solid var(--tide);
+}
+.hint {
+  position: absolute;
+  bottom: 0;
+  left: 10px;
+  margin: 4px 0;
+  color: var(--mid);
+  font-size: 12.5px;
+}
+.log {
+  min-height: 0;
+  margin: 10px 0;
+  overflow: auto;
+}
+.log ol {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.log li {
+  display: grid;
+  grid-template-columns: 150px 200px 1fr;
+  gap: 12px;
+  align-items: baseline;
+  padding: 4px 0;
+  border-bottom: 1px solid var(--hair);
+}
+.file {
+  display: grid;
+  gap: 4px;
+  padding: 8px 20px;
+  font-size: 12.5px;
+}
+.file input {
+  max-width: 100%;
+  font-size: 11.5px;
+}
+</style>

@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import { computed, shallowRef, watch } from 'vue';
+import type { EditionBody } from '@crib/core/contract';
+import { runSheet, type Bench, type RunLine } from '@crib/core/preset';
+import KeyChip from '../../parts/KeyChip.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** Every line of a sheet pressed on the bench, by the events that a keyboard makes: kept, or broken. */
+const props = defineProps<{ sheet: EditionBody | null; bench: Bench | null }>();
+const workspace = useWorkspace();
+const { platform, style } = usePlace();
+const lines = shallowRef<readonly RunLine[] | null>(null);
+watch([() => props.sheet, () => props.bench], () => (lines.value = null));
+const run = () => (lines.value = props.sheet && props.bench && workspace.opened ? runSheet(props.sheet, props.bench, workspace.opened) : null); // prettier-ignore
+const of = (outcome: RunLine['outcome']) => lines.value?.filter((one) => one.outcome === outcome) ?? [];
+const [kept, broken, left] = [computed(() => of('kept')), computed(() => of('broken')), computed(() => of('not pressed'))]; // prettier-ignore
+const label = (command: number) => workspace.commands.get(command)?.label ?? '';
+const rowOf = (one: RunLine) => props.sheet!.sections[one.section]!.rows[one.row]!;
+</script>
+
+<template>
+  <h2>Run the sheet</h2>
+  <p v-if="!sheet" class="under">Choose an edition, and its lines are pressed.</p>
+  <template v-else>
+    <p class="under">Each line of {{ sheet.title }} is pressed by the events that a keyboard makes.</p>
+    <div class="actions"><button type="button" class="btn primary" @click="run">Press every line</button></div>
+    <template v-if="lines">
+      <p role="status">{{ kept.length }} kept, {{ broken.length }} broken, {{ left.length }} not pressed.</p>
+      <h3 v-if="broken.length">Broken</h3>
+      <p v-for="one in broken" :key="`${one.section} ${one.row} ${one.shortcut}`">
+        <KeyChip :shortcut="one.shortcut" :platform="platform" :how="style" /> {{ rowOf(one).label }}
+        <span class="mid">{{ one.instead === null ? 'nothing fires' : `fires ${label(one.instead)}` }}</span>
+      </p>
+      <h3 v-if="left.length">To be tried by hand</h3>
+      <p v-for="one in left" :key="`${one.section} ${one.row} ${one.shortcut}`">
+        <KeyChip :shortcut="one.shortcut" :platform="platform" :how="style" /> {{ rowOf(one).label }}
+      </p>
+    </template>
+  </template>
+</template>

@@ -1,0 +1,177 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef, watch } from 'vue';
+import { Recipe, type KeptRecipe } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import { platformName } from '@crib/core/keys';
+import { writePreset } from '@crib/core/preset';
+import { ask, problemsOf } from '../../api/client.ts';
+import ProblemList from '../../parts/ProblemList.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import ReadPresetFile from './ReadPresetFile.vue';
+
+/** Recipes of preset files: each edited as data, beside the file that it writes of the keyset in hand; and files read by it. */
+const workspace = useWorkspace();
+const { appSlug, platform, kept, set } = usePlace();
+const recipes = shallowRef<readonly KeptRecipe[] | null>(null);
+const problems = shallowRef<readonly Problem[]>([]);
+const text = ref('');
+const at = kept('recipe');
+const one = computed(() => recipes.value?.find((each) => String(each.id) === at.value) ?? recipes.value?.[0] ?? null);
+async function load() {
+  problems.value = [];
+  try {
+    if (appSlug.value) recipes.value = await ask('GET', `/api/apps/${appSlug.value}/recipes`);
+  } catch (error) {
+    problems.value = problemsOf(error);
+  }
+}
+onMounted(load);
+watch(appSlug, load);
+watch(one, (now) => (text.value = now ? JSON.stringify(now.recipe, null, 2) : ''), { immediate: true });
+
+/** The recipe as it is written, or what is wrong with it and where. */
+const written = computed(() => {
+  let value: unknown;
+  try {
+    value = JSON.parse(text.value);
+  } catch (error) {
+    return { recipe: null, wrong: [`This is no JSON: ${(error as Error).message}.`] };
+  }
+  const found = Recipe.safeParse(value);
+  if (found.success) return { recipe: found.data, wrong: [] };
+  return { recipe: null, wrong: found.error.issues.slice(0, 5).map((issue) => `${issue.path.join(' › ') || 'The recipe'}: ${issue.message}.`) }; // prettier-ignore
+});
+const unsaved = computed(() => one.value !== null && text.value !== JSON.stringify(one.value.recipe, null, 2));
+const keysets = computed(() => workspace.catalogue?.keysets ?? []);
+const chosen = ref(0);
+const keyset = computed(() => workspace.keyset(chosen.value) ?? workspace.custom.at(-1) ?? keysets.value[0]);
+/** The file that the recipe writes now. */
+const example = computed(() => {
+  const { recipe } = written.value;
+  const { catalogue } = workspace;
+  if (!recipe || !catalogue || !keyset.value) return null;
+  try {
+    return writePreset(recipe, keyset.value, catalogue, platform.value, { edition: 1 });
+  } catch (error) {
+    return { name: '', text: problemsOf(error)[0]!.sentence, losses: [] };
+  }
+});
+const lines = computed(() => (example.value?.text ?? '').split(/\r?\n/));
+const MOST = 60;
+async function save() {
+  problems.value = [];
+  try {
+    await ask('PUT', `/api/recipes/${one.value!.id}`, { revision: one.value!.revision, recipe: written.value.recipe });
+    await load();
+  } catch (error) {
+    problems.value = problemsOf(error);
+  }
+}
+</script>
+
+<template>
+  <h1>
+    Preset files<small v-if="one">{{ one.recipe.name }}</small>
+  </h1>
+  <ProblemList :problems="problems" />
+  <StateNote v-if="!recipes && !problems.length" loading />
+  <StateNote v-else-if="!one" title="No recipe yet">
+    <p>A recipe says how the program writes its keys into a file. It is sent over the API; the handbook shows one.</p>
+  </StateNote>
+  <div v-else class="scroll" tabindex="0" role="region" aria-label="The recipe and what it writes">
+    <div class="tools">
+      <ElSelect
+        v-if="recipes!.length > 1"
+        :model-value="String(one.id)"
+        size="small"
+        aria-label="Recipe"
+        style="width: 220px"
+        @update:model-value="(id: string) => set({ recipe: id }, true)"
+      >
+        <ElOption v-for="each in recipes!" :key="each.id" :value="String(each.id)" :label="each.recipe.name" />
+      </ElSelect>
+      <span role="status">{{ unsaved ? 'Not saved yet' : 'Saved' }}</span>
+      <button type="button" class="btn primary" :disabled="!unsaved || !written.recipe" @click="save">Save</button>
+    </div>
+    <div class="sides">
+      <label
+        >The recipe
+        <textarea v-model="text" class="code" rows="24" spellcheck="false"></textarea>
+        <span v-for="wrong in written.wrong" :key="wrong" class="wrong" role="alert">{{ wrong }}</span>
+      </label>
+      <div>
+        <label class="of"
+          >What it writes of
+          <ElSelect
+            :model-value="keyset?.id"
+            size="small"
+            aria-label="Keyset of the example"
+            @update:model-value="(id: number) => (chosen = id)"
+          >
+            <ElOption v-for="each in keysets" :key="each.id" :value="each.id" :label="each.name" />
+          </ElSelect>
+          <span class="mid">on {{ platformName(platform) }}</span>
+        </label>
+        <pre v-if="example" class="code" tabindex="0" role="region" aria-label="The file that it writes">{{
+          lines.slice(0, MOST).join('\n')
+        }}</pre>
+        <p v-if="lines.length > MOST" class="mid">and {{ lines.length - MOST }} lines more</p>
+        <h2 class="lost">What it cannot say</h2>
+        <p v-if="!example?.losses.length" class="mid">Nothing is lost.</p>
+        <p v-for="loss in example?.losses.slice(0, 12)" :key="loss">{{ loss }}</p>
+        <p v-if="(example?.losses.length ?? 0) > 12" class="mid">and {{ example!.losses.length - 12 }} more</p>
+      </div>
+    </div>
+    <ReadPresetFile v-if="written.recipe" :recipe="written.recipe" />
+  </div>
+</template>
+
+<style scoped>
+.scroll {
+  flex: 1;
+  min-height: 0;
+  overflow: auto;
+}
+.sides {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 18px;
+}
+.sides > * {
+  display: block;
+  min-width: 0;
+}
+.code {
+  box-sizing: border-box;
+  width: 100%;
+  margin: 4px 0;
+  padding: 8px;
+  border: 1px solid var(--rule);
+  border-radius: 0;
+  background: var(--paper);
+  color: var(--ink);
+  font: 400 12px/1.45 var(--mono);
+}
+pre.code {
+  max-height: 360px;
+  overflow: auto;
+}
+.of {
+  display: flex;
+  gap: 8px;
+  align-items: center;
+}
+.of .el-select {
+  width: 180px;
+}
+.lost {
+  margin: 10px 0 4px;
+  font-size: 15px;
+}
+.wrong {
+  display: block;
+  color: var(--flag);
+}
+</style>

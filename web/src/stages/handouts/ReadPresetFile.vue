@@ -1,0 +1,134 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue';
+import type { Recipe } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import { platformName } from '@crib/core/keys';
+import { planPreset, readPreset } from '@crib/core/preset';
+import { ask, problemsOf } from '../../api/client.ts';
+import KeyChip from '../../parts/KeyChip.vue';
+import ProblemList from '../../parts/ProblemList.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** A file that the program wrote itself, read by a recipe: what it stands on, what it changes, and what nobody knows. */
+const props = defineProps<{ recipe: Recipe }>();
+const workspace = useWorkspace();
+const { router, platform, style, luggage } = usePlace();
+const bytes = shallowRef<Uint8Array | null>(null);
+const name = ref('');
+const problems = shallowRef<readonly Problem[]>([]);
+const busy = ref(false);
+const WHAT = { command: 'a command that nobody knows', context: 'a place that nobody knows', keys: 'keys that nobody knows' }; // prettier-ignore
+
+async function take(event: Event) {
+  const [file] = (event.target as HTMLInputElement).files ?? [];
+  if (!file) return;
+  name.value = file.name.replace(/\.\w+$/, '').slice(0, 60);
+  bytes.value = new Uint8Array(await file.arrayBuffer());
+}
+const found = computed(() => {
+  const { catalogue } = workspace;
+  if (!bytes.value || !catalogue) return null;
+  try {
+    const read = readPreset(props.recipe, bytes.value, catalogue, platform.value);
+    return { read, plan: planPreset(props.recipe, read, catalogue, platform.value, workspace.keyboardOn(platform.value)), wrong: null }; // prettier-ignore
+  } catch (error) {
+    return { read: null, plan: null, wrong: problemsOf(error)[0]! };
+  }
+});
+watch(found, () => (problems.value = []));
+const label = (command: number) => workspace.commands.get(command)?.label ?? '';
+const place = (context: number) => workspace.tree?.get(context).name ?? '';
+/** The edits as a keyset over what the file stands on; only for the platform of the file. */
+async function make() {
+  const plan = found.value!.plan!;
+  busy.value = true;
+  problems.value = [];
+  try {
+    const edits = plan.edits.map(({ command, context, shortcuts }) => ({ command, context, platform: platform.value, action: shortcuts.length ? 'set' : 'clear', shortcuts, reason: `As in ${name.value}.`, memoryAid: '' })); // prettier-ignore
+    const made = await ask<{ id: number }>('POST', `/api/apps/${workspace.app!.slug}/keysets`, { name: name.value.trim(), baseId: plan.base.id, edits, why: `Read from ${name.value}.` }); // prettier-ignore
+    await workspace.reload();
+    await router.push({ name: 'keyset', params: { keyset: made.id }, query: luggage.value });
+  } catch (error) {
+    problems.value = problemsOf(error);
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <section>
+    <h2>Read a file of the program</h2>
+    <p class="mid">
+      A file that the program wrote for {{ platformName(platform) }}: what differs from the shipped keys becomes a
+      keyset.
+    </p>
+    <label class="pick">File<input type="file" @change="take" /></label>
+    <ProblemList :problems="found?.wrong ? [found.wrong] : problems" />
+    <template v-if="found?.plan && found.read">
+      <p role="status">
+        It stands on {{ found.plan.base.name }}: {{ found.plan.same }} keys are as shipped,
+        {{ found.plan.edits.length }} {{ found.plan.edits.length === 1 ? 'differs' : 'differ' }},
+        {{ found.plan.questions.length }} {{ found.plan.questions.length === 1 ? 'is a question' : 'are questions' }}.
+      </p>
+      <table v-if="found.plan.edits.length">
+        <thead>
+          <tr>
+            <th scope="col">Command</th>
+            <th scope="col">Where</th>
+            <th scope="col">Keys in the file</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="one in found.plan.edits.slice(0, 100)" :key="`${one.command} ${one.context}`">
+            <th scope="row">{{ label(one.command) }}</th>
+            <td>{{ place(one.context) }}</td>
+            <td>
+              <KeyChip v-for="key in one.shortcuts" :key="key" :shortcut="key" :platform="platform" :how="style" />
+              <span v-if="!one.shortcuts.length" class="mid">none</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="found.plan.edits.length > 100" class="mid">and {{ found.plan.edits.length - 100 }} more</p>
+      <template v-if="found.plan.questions.length">
+        <h3>Not understood</h3>
+        <p v-for="one in found.plan.questions.slice(0, 50)" :key="one.from">
+          Line {{ one.line }}:
+          <template v-for="(each, at) in one.unknown" :key="at"
+            >{{ at ? ', ' : '' }}“{{ each.said }}”, {{ WHAT[each.what] }}</template
+          >.
+        </p>
+      </template>
+      <form v-if="found.plan.edits.length" class="make" @submit.prevent="make">
+        <label>Name of the keyset<ElInput v-model="name" maxlength="60" /></label>
+        <div class="actions">
+          <button type="submit" class="btn primary" :disabled="busy || !name.trim()">Make a keyset of it</button>
+        </div>
+      </form>
+    </template>
+  </section>
+</template>
+
+<style scoped>
+section {
+  margin-top: 18px;
+  padding-top: 12px;
+  border-top: 1px solid var(--rule);
+}
+.pick {
+  display: flex;
+  gap: 10px;
+  align-items: center;
+  margin: 8px 0;
+}
+.pick input {
+  border: 1px solid var(--rule);
+  padding: 4px 8px;
+  font: inherit;
+}
+.make {
+  max-width: 360px;
+}
+</style>

@@ -1,0 +1,82 @@
+import { computed, ref, shallowRef, watch, type Ref } from 'vue';
+import type { EditionBody, KeptRecipe, PublicEdition, PublishedEdition } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import { benchWith, planPreset, readPreset } from '@crib/core/preset';
+import { ask, problemsOf } from '../../api/client.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+
+/** What stands on the bench: the bytes of a preset as a learner has them, and what the recipe reads out of them. */
+export function useBench(asked: Ref<string>) {
+  const workspace = useWorkspace();
+  const { platform, appSlug } = usePlace();
+  const recipes = shallowRef<readonly KeptRecipe[]>([]);
+  const editions = shallowRef<readonly (PublishedEdition & { title: string })[]>([]);
+  const problems = shallowRef<readonly Problem[]>([]);
+  const bytes = shallowRef<Uint8Array | null>(null);
+  const sheet = shallowRef<EditionBody | null>(null);
+  const loaded = ref('');
+  const guarded = async (work: () => Promise<void>) => {
+    problems.value = [];
+    try {
+      await work();
+    } catch (error) {
+      problems.value = problemsOf(error);
+    }
+  };
+  watch(
+    () => workspace.catalogue,
+    () =>
+      guarded(async () => {
+        if (!workspace.app || !workspace.catalogue) return;
+        recipes.value = await ask('GET', `/api/apps/${appSlug.value}/recipes`);
+        const sheets = workspace.app.sheets.filter((one) => one.editions && workspace.keyset(one.keysetId));
+        const lists = await Promise.all(sheets.map((one) => ask<PublishedEdition[]>('GET', `/api/sheets/${one.id}/editions`))); // prettier-ignore
+        editions.value = lists.flatMap((list, at) => list.map((one) => ({ ...one, title: sheets[at]!.title })));
+      }),
+    { immediate: true },
+  );
+  /** Loads the preset file of an edition, with its sheet. */
+  watch(
+    [asked, platform, editions],
+    ([address, on]) =>
+      guarded(async () => {
+        [bytes.value, sheet.value, loaded.value] = [null, null, ''];
+        if (!address || !editions.value.some((one) => one.address === address)) return;
+        const { body, files } = await ask<PublicEdition>('GET', `/public/editions/${address}`);
+        const file = files.find((one) => one.platform === on && !one.back);
+        const answer = file && (await fetch(`/public/editions/${address}/files/${encodeURIComponent(file.name)}`));
+        const content = answer && new Uint8Array(await answer.arrayBuffer());
+        if (address !== asked.value) return;
+        if (body.format === 'crib-sheet') sheet.value = body;
+        if (content) [bytes.value, loaded.value] = [content, file.name];
+      }),
+    { immediate: true },
+  );
+  const take = (file: File) =>
+    guarded(async () => {
+      bytes.value = new Uint8Array(await file.arrayBuffer());
+      loaded.value = file.name;
+    });
+  /** Nothing else of the keyset is known on the bench. */
+  const read = computed(() => {
+    const { catalogue } = workspace;
+    const recipe = recipes.value[0]?.recipe;
+    if (!bytes.value || !recipe || !catalogue) return { plan: null, problems: [] };
+    try {
+      const found = readPreset(recipe, bytes.value, catalogue, platform.value);
+      return { plan: planPreset(recipe, found, catalogue, platform.value, workspace.keyboardOn(platform.value)), problems: [] }; // prettier-ignore
+    } catch (error) {
+      return { plan: null, problems: problemsOf(error) };
+    }
+  });
+  return {
+    editions,
+    sheet,
+    loaded,
+    take,
+    problems: computed(() => [...problems.value, ...read.value.problems]),
+    plan: computed(() => read.value.plan),
+    bench: computed(() => workspace.opened && benchWith(workspace.opened, workspace.keyboardOn(platform.value), read.value.plan)), // prettier-ignore
+  };
+}
