@@ -27,8 +27,6 @@ await page.goto('/catalogue/fathomry/7.0/key/KeyU?layout=de');
 await shoot('key');
 await page.goto('/catalogue/fathomry/7.0/command/light.add-light');
 await shoot('command');
-await page.goto('/catalogue/fathomry/7.0/runs');
-await shoot('runs');
 await page.goto('/keysets/fathomry/7.0/3/clashes?layouts=us,de,fr,ja');
 await page.getByRole('option').first().click();
 await shoot('clashes');
@@ -41,8 +39,6 @@ await shoot('room');
 await page.goto('/keysets/fathomry/7.0/4/reach?what=run+1&with=2&at=KeyB');
 await page.locator('.apexcharts-bar-area').first().waitFor();
 await shoot('reach');
-await page.goto('/keysets/fathomry/7.0/3/move');
-await shoot('moving');
 await page.goto('/keysets/fathomry/7.0/3/history?at=4');
 await shoot('history');
 await page.goto('/crosswalks/fathomry/7.2/1?show=unjudged');
@@ -64,10 +60,17 @@ await shoot('notes');
 await page.goto('/sheets/fathomry/7.0/1');
 await shoot('sheet');
 await page.goto('/handouts/fathomry/7.0');
+await shoot('handouts');
 const path = await page
   .getByRole('link', { name: /^\/s\// })
   .first()
   .getAttribute('href');
+
+await page.goto(`/handouts/fathomry/7.0/bench?platform=windows&edition=${path!.split('/').at(-1)}`);
+await page.getByRole('application').focus();
+for (const keys of ['d', 'd', 'b', 'w', 'Shift+G', 'F9', 'p']) await page.keyboard.press(keys);
+await page.getByRole('button', { name: 'Press every line' }).click();
+await shoot('bench');
 
 // The page is only looked at: the app and its release are left empty.
 const apps = (await (await page.request.get('/api/apps')).json()) as { slug: string }[];

@@ -10,6 +10,7 @@ import { sheets } from './sheets.ts';
 import { signs } from './signs.ts';
 import { comparing, history } from './releases.ts';
 import { pages } from './pages.ts';
+import { presets } from './presets.ts';
 import { scale } from './scale.ts';
 import { HELD, LETTERS, lines, median, ms } from './table.ts';
 
@@ -184,6 +185,7 @@ const PARTS = {
   history: () => history(ask, listOf),
   scale: () => scale(ask, listOf),
   pages: () => pages(address, ask),
+  presets,
   largeLedger,
   ledger,
 };

@@ -5,6 +5,7 @@ import {
   parseStored,
   physicalModifiers,
   platformName,
+  readStored,
   writeStored,
   type Key,
   type Manner,
@@ -111,10 +112,7 @@ export function keyReader(recipe: Recipe, platform: Platform): (text: string) =>
     if (text === '') return null;
     const strokes = (recipe.sequence === null ? [text] : text.split(recipe.sequence)).map((one) => strokeOf(partsOf(one))); // prettier-ignore
     if (strokes.some((one) => one === null)) return null;
-    try {
-      return writeStored(parseStored(writeStored({ strokes: strokes as Stroke[], manner })));
-    } catch {
-      return null;
-    }
+    const stored = writeStored({ strokes: strokes as Stroke[], manner });
+    return 'code' in readStored(stored) ? null : stored;
   };
 }

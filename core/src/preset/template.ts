@@ -11,10 +11,11 @@ export function tokensOf(template: string): Token[] {
 }
 
 /** A template with its fields filled in, each written as the file wants it. */
-export const filled = (template: string, fields: Fields, write: (text: string) => string = (text) => text): string =>
-  tokensOf(template)
-    .map((token) => ('text' in token ? token.text : write(fields[token.field] ?? '')))
-    .join('');
+export function filled(tokens: readonly Token[], fields: Fields, write: (text: string) => string = (text) => text): string {
+  let text = '';
+  for (const token of tokens) text += 'text' in token ? token.text : write(fields[token.field] ?? '');
+  return text;
+} // prettier-ignore
 
 /**
  * The fields of a text that a template may have made, or null. Each field ends where the text behind it begins for the

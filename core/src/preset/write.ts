@@ -47,8 +47,8 @@ export function recordWriter(recipe: Recipe, platform: Platform, commands: Reado
     if (reads(text) !== physical(stored, platform) || (recipe.several && text.includes(recipe.several)) || text !== text.trim()) throw new Lost('lack.key', () => lastKey(stored)); // prettier-ignore
     return text;
   };
-  const record = (kind: keyof typeof tokens, template: string, fields: Fields): string => {
-    const line = filled(template, fields, escape);
+  const record = (kind: keyof typeof tokens, fields: Fields): string => {
+    const line = filled(tokens[kind], fields, escape);
     // In lines nothing is escaped: what would read otherwise cannot be written.
     if (recipe.syntax === 'lines') {
       const back = matched(tokens[kind], line);
@@ -72,9 +72,12 @@ export function recordWriter(recipe: Recipe, platform: Platform, commands: Reado
     /** A command with keys that are written already. */
     binding(command: Command, texts: string, context: string): string {
       const { kind, fields } = named(command);
-      return record(kind, kind === 'argument' ? recipe.argument! : recipe.record, { ...fields, keys: texts, context: placed(context) }); // prettier-ignore
+      return record(kind, { ...fields, keys: texts, context: placed(context) }); // prettier-ignore
     },
-    nothing: (command: Command, context: string): string => record('noKey', required(recipe.noKey, 'lack.no key'), { command: command.name, label: command.label, context: placed(context) }), // prettier-ignore
+    nothing(command: Command, context: string): string {
+      required(recipe.noKey, 'lack.no key');
+      return record('noKey', { command: command.name, label: command.label, context: placed(context) });
+    }, // prettier-ignore
   };
 }
 const lastKey = (stored: string): string => {
@@ -121,12 +124,14 @@ export function writePreset(recipe: Recipe, keyset: Keyset, catalogue: Catalogue
       }
     }
   }
+  const labels = new Map(catalogue.commands.map((one) => [one.id, one.label]));
   for (const { id, label } of catalogue.commands) {
-    const inside = catalogue.commands.find((one) => one.id === ours.holds(id));
-    if (inside) losses.push(tell(language, 'loss.by hand', { command: inside.label, slot: label }));
+    const held = ours.holds(id);
+    const inside = held === undefined ? undefined : labels.get(held);
+    if (inside !== undefined) losses.push(tell(language, 'loss.by hand', { command: inside, slot: label }));
   }
   const facts = { keyset: keyset.name, edition: String(edition), release: catalogue.release.label, platform: platformName(platform) };
-  const around = (lines: readonly string[]) => lines.map((line) => filled(line, facts, (text) => ESCAPES[recipe.syntax](writable(text, recipe))));
+  const around = (lines: readonly string[]) => lines.map((line) => filled(tokensOf(line), facts, (text) => ESCAPES[recipe.syntax](writable(text, recipe))));
   const lines = [...around(recipe.header), ...bodyOf(recipe, records, tree), ...around(recipe.footer)];
   const text = lines.map((line) => line + recipe.lineEnd).join('');
   const name = [slug(keyset.name), slug(catalogue.release.label), platform, ...(back ? ['back'] : []), edition].join('-');
@@ -139,7 +144,7 @@ function bodyOf({ group, between, contexts, syntax }: Recipe, records: readonly 
   if (!group) return parted(records.map((one) => one.line));
   const used = tree.inOrder.filter((context) => records.some((one) => one.context === context.id));
   return used.flatMap((context, at) => {
-    const open = filled(group.open, { context: contexts[context.name] ?? '' }, ESCAPES[syntax]);
+    const open = filled(tokensOf(group.open), { context: contexts[context.name] ?? '' }, ESCAPES[syntax]);
     const close = group.close + (at < used.length - 1 ? between : '');
     return [open, ...parted(records.filter((one) => one.context === context.id).map((one) => one.line)), ...(group.close || close ? [close] : [])];
   });

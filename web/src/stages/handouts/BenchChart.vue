@@ -32,6 +32,8 @@ const ACTS: readonly (readonly [RegExp, () => void])[] = [
 watch(
   () => props.fired,
   (now) => now && ACTS.find(([name]) => name.test(now.name))?.[1](),
+  // However fast they follow, none is left out.
+  { flush: 'sync' },
 );
 </script>
 

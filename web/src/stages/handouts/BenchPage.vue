@@ -98,8 +98,9 @@ function why({ did }: Entry): string {
           @click="set({ edition: one.address }, true)"
           >{{ one.title }}, edition {{ one.number }}</IndexLine
         >
-        <label class="file"
-          >A file of your own<input
+        <label class="btn file"
+          >Load a file of your own<input
+            class="sr-only"
             type="file"
             @change="
               (event) => {
@@ -117,7 +118,7 @@ function why({ did }: Entry): string {
         }}</small>
       </h1>
       <div class="tools">
-        <label>in <PlaceSelect v-model="context" size="small" label="Where you are in the program" /></label>
+        <label class="in">in <PlaceSelect v-model="context" size="small" label="Where you are in the program" /></label>
         <label
           >while
           <ElSelect v-model="state" size="small" aria-label="State of the program" style="width: 230px">
@@ -192,13 +193,13 @@ function why({ did }: Entry): string {
   border-bottom: 1px solid var(--hair);
 }
 .file {
-  display: grid;
-  gap: 4px;
-  padding: 8px 20px;
-  font-size: 12.5px;
+  margin: 10px 20px;
 }
-.file input {
-  max-width: 100%;
-  font-size: 11.5px;
+.file:focus-within {
+  outline: 2px solid var(--tide);
+  outline-offset: 2px;
+}
+.in .el-select {
+  width: 230px;
 }
 </style>

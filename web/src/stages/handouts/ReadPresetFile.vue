@@ -64,7 +64,7 @@ async function make() {
       A file that the program wrote for {{ platformName(platform) }}: what differs from the shipped keys becomes a
       keyset.
     </p>
-    <label class="pick">File<input type="file" @change="take" /></label>
+    <label class="btn pick">Choose a file<input class="sr-only" type="file" @change="take" /></label>
     <ProblemList :problems="found?.wrong ? [found.wrong] : problems" />
     <template v-if="found?.plan && found.read">
       <p role="status">
@@ -118,15 +118,12 @@ section {
   border-top: 1px solid var(--rule);
 }
 .pick {
-  display: flex;
-  gap: 10px;
-  align-items: center;
+  display: inline-block;
   margin: 8px 0;
 }
-.pick input {
-  border: 1px solid var(--rule);
-  padding: 4px 8px;
-  font: inherit;
+.pick:focus-within {
+  outline: 2px solid var(--tide);
+  outline-offset: 2px;
 }
 .make {
   max-width: 360px;
