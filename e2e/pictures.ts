@@ -67,6 +67,7 @@ const path = await page
   .getAttribute('href');
 
 await page.goto(`/handouts/fathomry/7.0/bench?platform=windows&edition=${path!.split('/').at(-1)}`);
+await page.getByText('keys are other than shipped').waitFor();
 await page.getByRole('application').focus();
 for (const keys of ['d', 'd', 'b', 'w', 'Shift+G', 'F9', 'p']) await page.keyboard.press(keys);
 await page.getByRole('button', { name: 'Press every line' }).click();

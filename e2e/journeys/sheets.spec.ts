@@ -42,6 +42,8 @@ test('a sheet is filled by rules, set for its paper, proofed, mended, published 
   await pick(page, 'Paper', 'Pocket card, folded');
   await margin(page).getByText('Large print, 16 pt or more').click();
   await expect(preview.getByText('This page is more than the sheet may take.').first()).toBeVisible();
+  await page.getByRole('button', { name: 'The next page' }).click();
+  await expect(page.getByText(/^page 2 of \d+$/)).toBeVisible();
   await pick(page, 'Paper', 'A4');
   await margin(page).getByText('Large print, 16 pt or more').click();
   await expectNoBarriers(page, 'how a page is set');

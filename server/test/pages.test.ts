@@ -48,6 +48,14 @@ describe('a page of an edition', () => {
     const main = (html: string) => /<main[\s\S]*<\/main>/.exec(html)![0];
     expect(main(after)).toBe(main(before));
 
+    // Who knows the first edition reads what has changed since; another number says nothing.
+    const told = await (await get(`${second.path}?platform=windows&language=en&since=1`)).text();
+    expect(told).toContain('Changed since edition 1');
+    expect(told.match(/<section class="since"[\s\S]*?<\/section>/)![0]).toMatch(
+      /Drop buoy<\/b> <span lang="en">new<\/span>[\s\S]*Sum the log<\/b> <span lang="en">gone/,
+    );
+    expect(await (await get(`${second.path}?since=99`)).text()).not.toContain('class="since"');
+
     // The address of the newest leads on, and back to what stands when that is withdrawn.
     const newest = async () => /data-sheet="([^"]+)"/.exec(await (await get(first.newest)).text())![1];
     expect(await newest()).toBe(second.address);

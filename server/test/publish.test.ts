@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
+import { unzipSync } from 'fflate';
 import { beforeAll, describe, expect, it } from 'vitest';
 import {
   SheetSection,
@@ -128,6 +129,14 @@ describe('an edition', () => {
       );
       expect(text).toContain('edition 1');
     }
+    // In one: every file as it is, how to load them, the sheet, and sums that hold.
+    const packed = new Uint8Array(await (await fetch(`${server.address()}/public/editions/${edition.address}/presets.zip`)).arrayBuffer()); // prettier-ignore
+    const inside = unzipSync(packed);
+    expect(Object.keys(inside).sort()).toEqual([...files.map((one) => one.name), 'SHA256SUMS', 'how-to-load.txt', 'sheet.pdf'].sort()); // prettier-ignore
+    for (const [, sum, name] of Buffer.from(inside['SHA256SUMS']!)
+      .toString()
+      .matchAll(/^(\w{64}) {2}(.+)$/gm))
+      expect(createHash('sha256').update(inside[name!]!).digest('hex'), name).toBe(sum);
     const csv = await learner.ask<string>('GET', `/public/editions/${edition.address}/sheet.csv`);
     expect(csv.headers.get('content-type')).toContain('text/csv');
     expect(csv.body).toContain('Depths,place-sounding,Place sounding,Everywhere,Ctrl+Shift+D,Shift+Command+D');

@@ -157,3 +157,19 @@ describe('two editions', () => {
     );
   });
 });
+
+describe('a folded card', () => {
+  it('has nothing across its fold, whatever stands on it', () => {
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom('Alpha', 'A long name of a command', 'Soundings'), { minLength: 1, maxLength: 12 }), fc.boolean(), (labels, legend) => {
+        const body = bodyOf(labels.map((label) => ({ ...plain, label })), { paper: 'pocket', pages: 3, legend });
+        const layout = fit(body, { platforms: ['macos'], how: 'symbols' }, 'https://school.example/s/first-week-at-the-desk/abcde-fghij-klmno-pqrst');
+        const fold = layout.width / 2;
+        for (const { texts, rects } of layout.pages.flatMap((page) => page.placings)) {
+          for (const { x, runs } of texts) for (const run of runs) expect(x + run.x >= fold || x + run.x + run.width <= fold, run.text).toBe(true);
+          for (const { kind, x, width } of rects) if (kind !== 'fold') expect(x >= fold || x + width <= fold + 0.01, kind).toBe(true);
+        }
+      }),
+    ); // prettier-ignore
+  });
+});

@@ -23,7 +23,11 @@ export function pageRoutes(db: Db, room: ReadingRoom, counter: Counter, site: st
     const edition = await room.edition(address);
     const embedded = 'embed' in req.query;
     const choice = choiceOf(edition, req.query, req.get('user-agent') ?? '', req.acceptsLanguages());
-    const { html, packed, etag } = await room.page(address, choice, { embedded, reported: 'reported' in req.query });
+    const { html, packed, etag } = await room.page(address, choice, {
+      embedded,
+      reported: 'reported' in req.query,
+      since: Number(req.query['since']) || 0,
+    });
     counter.add(address, 'opened');
     res.set({
       'Content-Type': 'text/html; charset=utf-8',

@@ -4,6 +4,7 @@ import { PublicEdition, SentReport, recipeSchema } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import type { LearnerAssets } from '../publish/assets.ts';
 import type { Counted, Counter } from '../publish/counting.ts';
+import { presetZip } from '../publish/preset-zip.ts';
 import type { ReadingRoom } from '../publish/reading.ts';
 import { siteZip } from '../publish/site-zip.ts';
 import type { Pool } from '../store/db.ts';
@@ -32,7 +33,14 @@ export function publicRoutes(
 
   router.get('/recipe.schema.json', (_req, res) => void res.json(recipeSchema()));
   router.get('/editions/:address', async (req, res) => {
-    const { id, slug: _slug, newest: _newest, strips: _strips, ...edition } = await room.edition(req.params.address);
+    const {
+      id,
+      slug: _slug,
+      newest: _newest,
+      strips: _strips,
+      earlier: _earlier,
+      ...edition
+    } = await room.edition(req.params.address);
     res.json({ ...edition, standing: await standingOf(pool, id) } satisfies PublicEdition);
   });
   router.get('/editions/:address/sheet.json', async (req, res) => {
@@ -57,6 +65,12 @@ export function publicRoutes(
     const { id, address } = await editionAt(pool, req.params.address);
     counter.add(address, 'preset');
     download(res, req.params.name, 'application/octet-stream', await fileBytes(pool, id, req.params.name));
+  });
+  router.get('/editions/:address/presets.zip', async (req, res) => {
+    const edition = await room.edition(req.params.address);
+    if (edition.files.length === 0) return refuse('not-found', 'This edition has no preset files.');
+    counter.add(edition.address, 'preset');
+    download(res, `${edition.slug}-presets.zip`, 'application/zip', await presetZip(pool, edition));
   });
   router.get('/editions/:address/site.zip', async (req, res) => {
     const { slug, address, body } = await room.edition(req.params.address);

@@ -5,13 +5,13 @@ import { PublicEdition, type EditionStanding } from '@crib/core/contract';
 import { conventionOf, type Platform } from '@crib/core/keys';
 import { editionPage, type PageChoice } from '@crib/core/sheet';
 import { LEARNER_LANGUAGES, type LearnerLanguage } from '@crib/core/words';
-import { newestAt } from '../store/handouts.ts';
+import { earlierThan, newestAt } from '../store/handouts.ts';
 import { editionAt, filesOf, formAt, standingOf } from '../store/sheets.ts';
 import type { Db } from '../store/db.ts';
 import type { LearnerAssets } from './assets.ts';
 
 /** What does not change of an edition. */
-export type KeptEdition = Omit<PublicEdition, 'standing'> & { readonly id: number; readonly slug: string; readonly newest: string; readonly strips: boolean }; // prettier-ignore
+export type KeptEdition = Omit<PublicEdition, 'standing'> & { readonly id: number; readonly slug: string; readonly newest: string; readonly strips: boolean; readonly earlier: readonly { readonly number: number; readonly address: string }[] }; // prettier-ignore
 
 /** A page as it is sent: whole, packed, and what tells it from another. */
 export interface Page {
@@ -42,7 +42,7 @@ export function readingRoom(db: Db, site: string, assets: LearnerAssets) {
     kept(editions, address, async (): Promise<KeptEdition> => {
       const { id, slug, body, hash, howToLoad, newest: path } = await editionAt(db, address);
       const strips = (await formAt(db, id, 'strips.pdf')) !== undefined;
-      return { id, slug, address, hash, howToLoad, newest: path, strips, files: await filesOf(db, id), body: PublicEdition.shape.body.parse(JSON.parse(body)) }; // prettier-ignore
+      return { id, slug, address, hash, howToLoad, newest: path, strips, earlier: await earlierThan(db, id), files: await filesOf(db, id), body: PublicEdition.shape.body.parse(JSON.parse(body)) }; // prettier-ignore
     });
   const standing = async (address: string) => {
     const { id } = await edition(address);
@@ -54,12 +54,15 @@ export function readingRoom(db: Db, site: string, assets: LearnerAssets) {
     /** Which edition is the newest under a standing address. */
     newest: (address: string) => kept(newest, address, () => newestAt(db, address)),
     /** An edition as a page, read in one way. */
-    async page(address: string, choice: PageChoice, { embedded = false, reported = false }: { embedded?: boolean; reported?: boolean } = {}): Promise<Page> {
+    async page(address: string, choice: PageChoice, { embedded = false, reported = false, since = 0 }: { embedded?: boolean; reported?: boolean; since?: number } = {}): Promise<Page> {
       const [found, now] = [await edition(address), await standing(address)];
-      const key = JSON.stringify([address, choice.platform, choice.how, choice.language, embedded, reported, now]);
+      const key = JSON.stringify([address, choice.platform, choice.how, choice.language, embedded, reported, since, now]);
       const known = pages.get(key);
       if (known) return known;
-      const { id: _id, slug, newest: path, strips, ...rest } = found;
+      const { id: _id, slug, newest: path, strips, earlier, ...rest } = found;
+      const knew = earlier.find((one) => one.number === since);
+      const before = knew && (await edition(knew.address)).body;
+      const query = ({ platform, how, language }: PageChoice) => new URLSearchParams({ platform, style: how, language }).toString();
       const base = `/public/editions/${address}`;
       const own = `/s/${slug}/${address}`;
       const html = Buffer.from(
@@ -67,12 +70,15 @@ export function readingRoom(db: Db, site: string, assets: LearnerAssets) {
           assets: { style: assets.style && `/${assets.style}`, script: assets.script && `/${assets.script}` },
           embedded,
           reported,
+          ...(before?.format === 'crib-sheet' ? { since: before } : {}),
           links: {
+            since: earlier.map(({ number }) => ({ number, href: `?${query(choice)}&since=${number}` })),
             address: site + own,
-            to: ({ platform, how, language }) => `${embedded ? own : ''}?${new URLSearchParams({ platform, style: how, language })}`, // prettier-ignore
+            to: (other) => `${embedded ? own : ''}?${query(other)}${before ? `&since=${since}` : ''}`,
             files: { pdf: `${base}/sheet.pdf`, csv: `${base}/sheet.csv`, md: `${base}/sheet.md`, json: `${base}/sheet.json` }, // prettier-ignore
             ...(strips ? { strips: `${base}/strips.pdf` } : {}),
             preset: (name) => `${base}/files/${encodeURIComponent(name)}`,
+            ...(found.files.length ? { presets: `${base}/presets.zip` } : {}),
             newest: site + path,
             feed: `${path}/feed.atom`,
             site: `${base}/site.zip`,

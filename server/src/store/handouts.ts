@@ -23,6 +23,16 @@ export async function newestAt(db: Db, address: string): Promise<string> {
   return found?.address ?? refuse('not-found', 'There is no sheet at this address. Check it letter by letter, or ask who gave it to you.'); // prettier-ignore
 }
 
+/** The editions of the same sheet before an edition, the last first: what its readers may know. */
+export function earlierThan(db: Db, edition: number): Promise<{ number: number; address: string }[]> {
+  return rows(
+    db,
+    `SELECT o.number, o.address FROM edition e JOIN edition o ON o.sheet_id = e.sheet_id AND o.number < e.number
+     WHERE e.id = $1 ORDER BY o.number DESC LIMIT 5`,
+    [edition],
+  );
+}
+
 /** Whether it stands on the public index from now on. */
 export async function setListed(db: Db, address: string, listed: boolean): Promise<void> {
   const done = await db.query('UPDATE standing_address SET listed = $2 WHERE address = $1', [address, listed]);

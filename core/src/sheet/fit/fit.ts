@@ -67,26 +67,27 @@ function prepared(setting: Setting, size: number, measure: Measurer) {
   const { paper } = setting;
   const across = paper.width - 2 * paper.margin;
   const width = (across - (paper.columns - 1) * paper.gap) / paper.columns;
-  const head = setting.head(size, paper.fold ? width : across, measure);
+  // Nothing stands across a fold: head and foot keep to the first half.
+  const wide = paper.fold ? width : across;
+  const head = setting.head(size, wide, measure);
   // Room for the longest number of a page, wherever there may be several.
-  const foot = setting.foot(size, across, measure, setting.pages > 1 ? setting.numbered(88, 88) : '');
+  const foot = setting.foot(size, wide, measure, setting.pages > 1 ? setting.numbered(88, 88) : '');
   const sections = setting.sections(size, width, measure);
   const bottom = paper.height - paper.margin - foot.height;
   const tops = (page: number, column: number) => paper.margin + (page === 0 && (!paper.fold || column === 0) ? head.height : 0); // prettier-ignore
   const heights = (pages: number) => Array.from({ length: pages * paper.columns }, (_, at) => bottom - tops(Math.floor(at / paper.columns), at % paper.columns)); // prettier-ignore
-  return { width, across, head, sections, heights, tops, bottom, gap: 1.1 * size, size };
+  return { width, wide, head, sections, heights, tops, bottom, gap: 1.1 * size, size };
 }
 
 const NOTHING = { rects: [], drawing: null, section: null, row: null } as const;
 
 function pagesOf(setting: Setting, at: Prepared, placed: Placed, measure: Measurer): SheetPage[] {
   const { paper } = setting;
-  const { width, across, head, sections, tops, bottom, size } = at;
+  const { width, wide, head, sections, tops, bottom, size } = at;
   const count = Math.max(1, ...placed.spots.flat().map((spot) => Math.floor(spot.column / paper.columns) + 1));
   const pages = Array.from({ length: count }, (): Placing[] => []);
   const moved = (texts: readonly PlacedText[], x: number, y: number) => texts.map((one) => ({ ...one, x: one.x + x, y: one.y + y })); // prettier-ignore
   const { margin } = paper;
-  const wide = paper.fold ? width : across;
   for (const { kind, texts, y, height } of head.parts)
     pages[0]!.push({ ...NOTHING, kind, x: margin, y: margin + y, width: wide, height, texts: moved(texts, margin, margin) }); // prettier-ignore
   if (head.aside) {
@@ -109,9 +110,9 @@ function pagesOf(setting: Setting, at: Prepared, placed: Placed, measure: Measur
     const fold: Rect[] = paper.fold
       ? [{ kind: 'fold', x: paper.width / 2, y: 0, width: 0, height: paper.height, part: null }]
       : [];
-    const foot = setting.foot(size, across, measure, count > 1 ? setting.numbered(page + 1, count) : '');
+    const foot = setting.foot(size, wide, measure, count > 1 ? setting.numbered(page + 1, count) : '');
     const from = bottom + 0.8 * size;
-    const feet = foot.parts.map(({ kind, texts, y, height }, i): Placing => ({ ...NOTHING, kind, x: margin, y: from + y, width: across, height, texts: moved(texts, margin, from), rects: i === 0 ? fold : [] })); // prettier-ignore
+    const feet = foot.parts.map(({ kind, texts, y, height }, i): Placing => ({ ...NOTHING, kind, x: margin, y: from + y, width: wide, height, texts: moved(texts, margin, from), rects: i === 0 ? fold : [] })); // prettier-ignore
     return { placings: [...placings, ...feet], over: page >= setting.pages };
   });
 }

@@ -1,10 +1,11 @@
-import type { PublicEdition } from '../../contract/index.ts';
+import type { EditionBody, PublicEdition } from '../../contract/index.ts';
 import { platformName, type Platform, type Style } from '../../keys/index.ts';
 import { LEARNER_LANGUAGES, tell, type LearnerCode, type LearnerLanguage } from '../../words/index.ts';
 import { changesFrom } from '../changes.ts';
 import { changingSaid } from '../changing.ts';
 import { escaped, fit, pageHtml } from '../fit/index.ts';
 import { documentOf, linkTo, type Assets } from './shell.ts';
+import { sinceSection } from './since.ts';
 
 /** How an edition is read: on which platform, with keys in words or in signs, and in which language its frame speaks. */
 export interface PageChoice {
@@ -20,12 +21,16 @@ export interface PageLinks {
   readonly to: (choice: PageChoice) => string;
   readonly files: { readonly pdf: string; readonly csv: string; readonly md: string; readonly json: string };
   readonly preset: (name: string) => string;
+  /** All preset files in one. */
+  readonly presets?: string;
   readonly strips?: string;
   /** The address that always shows the newest edition. */
   readonly newest?: string;
   readonly feed?: string;
   /** All of it as files for a web host. */
   readonly site?: string;
+  /** The same page for who knows an earlier edition, by its number. */
+  readonly since?: readonly { readonly number: number; readonly href: string }[];
   /** Where reports are sent. */
   readonly report?: string;
 }
@@ -36,6 +41,8 @@ export interface PageFrame {
   readonly embedded?: boolean;
   /** A report has just been sent. */
   readonly reported?: boolean;
+  /** An earlier edition that the reader knows. */
+  readonly since?: EditionBody;
 }
 
 /** What the languages call themselves. */
@@ -55,6 +62,7 @@ export function editionPage(edition: PublicEdition, choice: PageChoice, frame: P
   const sheet = `<main class="flows" lang="${body.language}" style="--wide:${layout.width.toFixed(2)}">${pages.join('')}</main>`; // prettier-ignore
   const words = JSON.stringify(Object.fromEntries(SCRIPT_SAYS.map((code) => [code, t(code, { label: '{label}' })])));
   const { links } = frame;
+  const since = frame.since && body.format === 'crib-sheet' ? sinceSection(frame.since, body, choice) : '';
   const head = [
     links.newest && `<link rel="canonical" href="${escaped(links.newest)}">`,
     links.feed && `<link rel="alternate" type="application/atom+xml" title="${escaped(body.title)}" href="${escaped(links.feed)}">`, // prettier-ignore
@@ -69,7 +77,7 @@ export function editionPage(edition: PublicEdition, choice: PageChoice, frame: P
     attributes: `class="edition${frame.embedded ? ' embedded' : ''}" data-sheet="${escaped(edition.address)}" data-words="${escaped(words)}"`, // prettier-ignore
     content: frame.embedded
       ? `${standingNote(edition, language)}${sheet}<p class="whole">${linkTo(links.to(choice), t('page.whole'), 'target="_blank" rel="noopener"')}</p>` // prettier-ignore
-      : `<header class="frame">${choices(edition, choice, frame)}${standingNote(edition, language)}</header>${sheet}${besides(edition, choice, frame)}`, // prettier-ignore
+      : `<header class="frame">${choices(edition, choice, frame)}${standingNote(edition, language)}${since}</header>${sheet}${besides(edition, choice, frame)}`, // prettier-ignore
   });
 }
 
@@ -81,7 +89,8 @@ function standingNote({ standing: { withdrawn, newer }, body }: PublicEdition, l
 }
 
 /** The ways to read it, as links: each is a page of its own. */
-function choices({ body, files }: PublicEdition, choice: PageChoice, { links }: PageFrame): string {
+function choices({ body, files }: PublicEdition, choice: PageChoice, { links, since: known }: PageFrame): string {
+  const since = known?.number;
   const { language, platform, how } = choice;
   const t = (code: LearnerCode) => tell(language, code);
   const chosen = (other: Partial<PageChoice>, text: string, on: boolean, more = '') => linkTo(links.to({ ...choice, ...other }), text, [on ? 'aria-current="true"' : '', more].filter(Boolean).join(' ')); // prettier-ignore
@@ -92,6 +101,7 @@ function choices({ body, files }: PublicEdition, choice: PageChoice, { links }: 
     body.platforms.length > 1 && !together ? group(t('page.platform'), body.platforms.map((one) => chosen({ platform: one }, platformName(one), one === platform))) : '', // prettier-ignore
     group(t('page.keys'), [chosen({ how: 'words' }, t('page.in words'), how === 'words'), chosen({ how: 'symbols' }, t('page.in symbols'), how === 'symbols')]), // prettier-ignore
     group(t('page.language'), LEARNER_LANGUAGES.map((one) => chosen({ language: one }, LANGUAGE_NAMES[one], one === language, `lang="${one}"`))), // prettier-ignore
+    links.since?.length ? group(t('page.since'), links.since.map(({ number, href }) => linkTo(href, tell(language, 'page.edition', { number }), since === number ? 'aria-current="true"' : ''))) : '', // prettier-ignore
     file ? linkTo(links.preset(file.name), t('page.get preset'), 'class="primary" download') : '',
   ].join('')}</nav>`; // prettier-ignore
 }
@@ -113,6 +123,7 @@ function besides(edition: PublicEdition, { platform, language }: PageChoice, { l
   const downloads = [
     [links.files.pdf + kept, 'PDF'],
     [links.strips ? links.strips + kept : '', t('page.strips')],
+    [links.presets ?? '', t('page.presets')],
     [links.files.md + kept, 'Markdown'],
     [links.files.csv + kept, 'CSV'],
     [links.files.json, 'JSON'],

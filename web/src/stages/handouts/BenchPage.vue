@@ -30,17 +30,24 @@ const context = computed({
 const scene = computed(() => bench.value?.scene(context.value, state.value) ?? null);
 const policy = computed(() => workspace.catalogue?.app.keyPolicy);
 
-type Entry = BenchStep & { readonly n: number };
+/** A press and what it did, told when it was made: what is loaded later says nothing of it. */
+interface Entry {
+  readonly n: number;
+  readonly shortcut: string;
+  readonly what: string;
+  readonly why: string;
+}
 const entries = shallowRef<readonly Entry[]>([]);
 const fired = shallowRef<{ name: string; n: number } | null>(null);
 let past: readonly Press[] = [];
 let [timer, count] = [0, 0];
 watch([scene, plan], () => (past = []));
+watch(plan, () => (entries.value = []));
 const label = (command: number) => workspace.commands.get(command)?.label ?? '';
 const placeOf = (id: number) => workspace.tree!.get(id).name;
 function tell(step: BenchStep) {
   window.clearTimeout(timer);
-  entries.value = [{ ...step, n: ++count }, ...entries.value].slice(0, 12);
+  entries.value = [{ n: ++count, shortcut: step.shortcut, what: name(step), why: why(step) }, ...entries.value].slice(0, 12); // prettier-ignore
   past = step.made;
   const command = step.did.fires && workspace.commands.get(step.did.fires.command);
   if (command) fired.value = { name: command.name, n: count };
@@ -61,14 +68,14 @@ function pointed(action: 'WheelUp' | 'WheelDown' | 'DoubleClick' | 'RightClick',
   const step = strokeOn(scene.value, past, { kind: 'pointer', modifiers, action } satisfies Stroke);
   if (step && step.did.outcome !== 'nothing') tell(step);
 }
-const name = ({ did }: Entry) =>
+const name = ({ did }: BenchStep) =>
   did.fires
     ? label(did.fires.command)
     : did.typed
       ? 'types'
       : { waits: 'waits', chooses: 'one of several', ambiguous: 'one of several', nothing: 'nothing', fires: '' }[did.outcome]; // prettier-ignore
 /** Why it did that, in a sentence. */
-function why({ did }: Entry): string {
+function why({ did }: BenchStep): string {
   if (did.fires) {
     const { command, context: at } = did.fires;
     const given = plan.value?.edits.some((one) => one.command === command && one.context === at);
@@ -146,8 +153,8 @@ function why({ did }: Entry): string {
         <ol>
           <li v-for="one in entries" :key="one.n">
             <KeyChip :shortcut="one.shortcut" :platform="platform" :how="style" />
-            <b>{{ name(one) }}</b>
-            <span class="mid">{{ why(one) }}</span>
+            <b>{{ one.what }}</b>
+            <span class="mid">{{ one.why }}</span>
           </li>
         </ol>
       </div>
@@ -193,7 +200,10 @@ function why({ did }: Entry): string {
   border-bottom: 1px solid var(--hair);
 }
 .file {
-  margin: 10px 20px;
+  display: block;
+  width: fit-content;
+  margin: 10px 16px 0 0;
+  white-space: normal;
 }
 .file:focus-within {
   outline: 2px solid var(--tide);

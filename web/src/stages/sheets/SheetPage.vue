@@ -48,8 +48,12 @@ const rowsInAll = computed(() => body.value?.sections.reduce((sum, one) => sum +
 const isEmpty = computed(() => rowsInAll.value === 0 && !body.value?.sections.some((one) => one.figures.length));
 /** What the margin holds: the section in hand, or how the page is set. */
 const view = kept('view', 'section');
-const zoom = kept('zoom', '100');
 const layout = shallowRef<SheetLayout | null>(null);
+const zoom = kept('zoom', '100');
+const pageAsked = kept('page');
+const pages = computed(() => layout.value?.pages.length ?? 0);
+const page = computed(() => Math.max(1, Math.min(pages.value, Number(pageAsked.value) || 1)));
+const turn = (by: number) => set({ page: String(page.value + by) }, true);
 const custom = computed(() => workspace.keyset(sheet.value?.keysetId ?? 0)?.kind === 'custom');
 const written = computed(() => (style.value === 'symbols' ? 'symbols' : 'words'));
 const fitted = computed(() => {
@@ -142,6 +146,15 @@ async function gone() {
       >
         <ElOption v-for="one in ['60', '80', '100', '130', '180']" :key="one" :value="one" :label="`${one} %`" />
       </ElSelect>
+      <span v-if="pages > 1" class="turning">
+        <button type="button" class="btn plain" :disabled="page <= 1" aria-label="The page before" @click="turn(-1)">
+          ←
+        </button>
+        <span class="figures">page {{ page }} of {{ pages }}</span>
+        <button type="button" class="btn plain" :disabled="page >= pages" aria-label="The next page" @click="turn(1)">
+          →
+        </button>
+      </span>
       <span class="end">
         <span role="status" class="state">{{ busy ? 'Saving…' : unsaved ? 'Not saved yet' : 'Saved' }}</span>
         <button type="button" class="btn" :disabled="!unsaved || busy" @click="save">Save</button>
@@ -162,6 +175,7 @@ async function gone() {
       :zoom="Number(zoom)"
       :section="section"
       :strips="view === 'strips'"
+      :page="page"
       @layout="(now) => (layout = now)"
       @choose="(at) => ((section = at), set({ view: '' }, true))"
     />

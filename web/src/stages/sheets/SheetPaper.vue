@@ -14,6 +14,8 @@ const props = defineProps<{
   section: number | null;
   /** Strips and labels of the sheet in place of its pages. */
   strips?: boolean;
+  /** The page that is looked at, from one. */
+  page?: number;
 }>();
 const emit = defineEmits<{ choose: [section: number, row: number | null]; layout: [layout: SheetLayout] }>();
 paperFaces();
@@ -41,20 +43,24 @@ watch(
   () => props.section,
   (section) => nextTick(() => desk.value?.querySelector(`[data-section="${section}"]`)?.scrollIntoView({ block: 'nearest' })), // prettier-ignore
 );
+watch(
+  () => props.page,
+  (page) => page && desk.value?.querySelectorAll('.paper')[page - 1]?.scrollIntoView({ block: 'start' }),
+);
 </script>
 
 <template>
   <div ref="desk" class="desk" tabindex="0" role="region" aria-label="Preview of the page" @click="choose">
     <div
-      v-for="(page, at) in pages"
+      v-for="(leaf, at) in pages"
       :key="at"
       class="paper"
-      :class="{ over: page.over }"
+      :class="{ over: leaf.over }"
       :style="{ '--u': `${zoom / 75}px` }"
     >
-      <p v-if="page.over" class="says">This page is more than the sheet may take.</p>
+      <p v-if="leaf.over" class="says">This page is more than the sheet may take.</p>
       <!-- eslint-disable-next-line vue/no-v-html -- drawn by core, every text escaped -->
-      <div v-html="page.html"></div>
+      <div v-html="leaf.html"></div>
     </div>
   </div>
 </template>
