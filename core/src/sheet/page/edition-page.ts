@@ -1,18 +1,13 @@
 import type { EditionBody, PublicEdition } from '../../contract/index.ts';
-import { platformName, type Platform, type Style } from '../../keys/index.ts';
+import { platformName } from '../../keys/index.ts';
 import { LEARNER_LANGUAGES, tell, type LearnerCode, type LearnerLanguage } from '../../words/index.ts';
 import { changesFrom } from '../changes.ts';
 import { changingSaid } from '../changing.ts';
 import { escaped, fit, pageHtml } from '../fit/index.ts';
+import type { PageChoice } from './choice.ts';
 import { documentOf, linkTo, type Assets } from './shell.ts';
 import { sinceSection } from './since.ts';
 
-/** How an edition is read: on which platform, with keys in words or in signs, and in which language its frame speaks. */
-export interface PageChoice {
-  readonly platform: Platform;
-  readonly how: Style;
-  readonly language: LearnerLanguage;
-}
 /** Where the things around an edition are. */
 export interface PageLinks {
   /** Where it is to be had, whole: it is printed on it. */

@@ -1,3 +1,4 @@
-export { editionPage, type PageChoice, type PageFrame, type PageLinks } from './edition-page.ts';
+export { type PageChoice } from './choice.ts';
+export { editionPage, type PageFrame, type PageLinks } from './edition-page.ts';
 export { listPage, notePage, type ListedEdition } from './list-page.ts';
 export { type Assets } from './shell.ts';
