@@ -111,7 +111,7 @@ describe('change notes', () => {
       const file = join(folder, 'notes.pdf');
       writeFileSync(file, Buffer.from(await response.arrayBuffer()));
       const read = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ');
-      for (const part of ['What 2.0 changes', 'no longer has this key', '“Discard', own.text, `Edition ${edition.number}, `])
+      for (const part of ['What 2.0 changes', 'no longer has this key', '“Discard', own.text, `Edition ${edition.number}, `, 'page 1 of 1'])
         expect(read).toContain(part); // prettier-ignore
       const fonts = execFileSync('pdffonts', [file], { encoding: 'utf8' }).trim().split('\n').slice(2);
       expect(fonts.length).toBeGreaterThan(2);

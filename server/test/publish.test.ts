@@ -155,7 +155,10 @@ describe('an edition', () => {
   it('is withdrawn once, with a reason; its page leads to what stands, its files say so first, and its body stays', async () => {
     const before = await open();
     const made = await client.must<PublishedEdition>('POST', `/api/sheets/${sheet.id}/editions`);
-    expect((await open()).standing).toEqual({ withdrawn: null, newer: { number: made.number, path: made.path } });
+    expect((await open()).standing).toEqual({
+      withdrawn: null,
+      newer: { number: made.number, on: made.publishedAt.slice(0, 10), path: made.path },
+    });
     const withdraw = (address: string) => client.ask('POST', `/api/editions/${address}/withdrawal`, { because: 'A line was wrong.' }); // prettier-ignore
     expect((await withdraw(edition.address)).status).toBe(201);
     expect((await withdraw(edition.address)).status).toBe(409);

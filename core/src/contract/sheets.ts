@@ -212,7 +212,7 @@ export type EditionFile = z.infer<typeof EditionFile>;
 export const EditionStanding = z.object({
   withdrawn: z.object({ on: z.iso.date(), because: z.string() }).nullable(),
   /** The newest edition that stands, where that is a later one. */
-  newer: z.object({ number: Id, path: z.string() }).nullable(),
+  newer: z.object({ number: Id, on: z.iso.date(), path: z.string() }).nullable(),
 });
 export type EditionStanding = z.infer<typeof EditionStanding>;
 export const SentWithdrawal = z.strictObject({ because: line(240).min(1) });

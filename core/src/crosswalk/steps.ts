@@ -34,17 +34,23 @@ export function steps(
 export function waiting(edits: readonly Edit[], setting: Setting): Waiting {
   const { weighed, tree } = setting;
   const { keyboards } = weighed;
-  const present = edits.map(({ command, context }) => [...new Set(keyboards.platforms.flatMap((one) => weighed.on(one).at(command, context).map((held) => held.shortcut)))]); // prettier-ignore
-  const kept = edits.map((edit, at) => new Set(edit.shortcuts.filter((one) => present[at]!.includes(one))));
-  const waits = edits.map((edit, at) => {
-    const mine = edit.shortcuts.filter((one) => !kept[at]!.has(one)).map((one) => keyboards.strokes(one));
-    return edits.flatMap((other, index) => {
+  // What an edit gives and takes, platform by platform: what is new on one may be there already on another.
+  const changes = edits.map(({ command, context, platform, shortcuts }) =>
+    keyboards.platforms.map((one) => {
+      if (platform !== null && platform !== one) return { given: [], taken: [] };
+      const present = weighed.on(one).at(command, context).map((held) => held.shortcut); // prettier-ignore
+      const without = (list: readonly string[], others: readonly string[]) =>
+        list.filter((key) => !others.includes(key)).map((key) => keyboards.strokes(key));
+      return { given: without(shortcuts, present), taken: without(present, shortcuts) };
+    }),
+  );
+  const meets = (at: number, other: number) => changes[at]!.some(({ given }, platform) => given.some((a) => changes[other]![platform]!.taken.some((b) => meetOn(a, b, keyboards)))); // prettier-ignore
+  const waits = edits.map((edit, at) =>
+    edits.flatMap((other, index) => {
       if (index === at || tree.relation(edit.context, other.context) === 'apart') return [];
-      if (other.command === edit.command) return [index];
-      const gone = present[index]!.filter((one) => !kept[index]!.has(one)).map((one) => keyboards.strokes(one));
-      return mine.some((a) => gone.some((b) => meetOn(a, b, keyboards))) ? [index] : [];
-    });
-  });
+      return other.command === edit.command || meets(at, index) ? [index] : [];
+    }),
+  );
   // One left without goes when its press is taken, not before.
   edits.forEach((edit, at) => {
     if (edit.shortcuts.length) return;

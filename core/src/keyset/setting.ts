@@ -1,6 +1,7 @@
 import { contextTree, usedOften, usesADay, type ContextTree } from '../catalogue/index.ts';
 import type { Catalogue, Command, KeyPolicy, Keyset } from '../contract/index.ts';
-import type { Keyboards } from '../press/index.ts';
+import type { Layout } from '../keys/index.ts';
+import { keyboardsOf, type Keyboards } from '../press/index.ts';
 import { stackOf, type Stack } from './effective.ts';
 import { takersOf, type Takers } from './takers.ts';
 import { each, once } from '../memory/index.ts';
@@ -37,6 +38,8 @@ export interface Opened {
   readonly decides: Setting['decides'];
   /** The keyset that the release comes with unless another is chosen. */
   readonly shipped: Keyset | undefined;
+  /** The keyboards of a layout on the platforms of the release. */
+  keyboards(layout: Layout): Keyboards;
   keyset(id: number): Keyset | undefined;
   stack(id: number): Stack;
   weighed(id: number, keyboards: Keyboards): Weighed;
@@ -63,6 +66,7 @@ export function opened(catalogue: Catalogue): Opened {
     slots: new Set(catalogue.groups.flatMap(({ kind, members }) => (kind === 'slots' ? members : []))),
     decides: decidesIn(catalogue.groups),
     shipped: catalogue.keysets.find((one) => one.kind === 'shipped' && one.isDefault),
+    keyboards: each((layout: Layout) => keyboardsOf([layout], catalogue.release.platforms)),
     keyset: (id) => keysets.get(id),
     stack,
     weighed: (id, keyboards) => board(keyboards).weighed(id),

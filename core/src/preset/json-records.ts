@@ -1,21 +1,20 @@
-import { parseTree, printParseErrorCode, type Node, type ParseError } from 'jsonc-parser';
+import { createScanner, parseTree, printParseErrorCode, type Node, type ParseError } from 'jsonc-parser';
 import type { Recipe } from '../contract/index.ts';
 import { refuse } from '../error/index.ts';
 import { DEEPEST, templatesOf, type FoundRecord } from './record-shape.ts';
 import { matched, tokensOf, type Token } from './template.ts';
 
-/** Counts brackets outside of texts: one look at each sign, before anything is parsed. */
+const CLOSES: Record<string, string> = { '}': '{', ']': '[' };
+/** Counts brackets by the scanner of the parser, which knows texts and comments as it does; what closes nothing counts for nothing. */
 function refuseDeep(text: string): void {
-  let [depth, inText] = [0, false];
-  for (let at = 0; at < text.length; at++) {
-    const sign = text[at]!;
-    if (inText) {
-      if (sign === '\\') at++;
-      else if (sign === '"') inText = false;
-    } else if (sign === '"') inText = true;
-    else if (sign === '[' || sign === '{') {
-      if (++depth > DEEPEST) refuse('too-large', `Members are nested at most ${DEEPEST} deep; here they are deeper.`);
-    } else if (sign === ']' || sign === '}') depth--;
+  const scanner = createScanner(text, true);
+  const open: string[] = [];
+  while (scanner.getPosition() < text.length) {
+    scanner.scan();
+    const sign = text[scanner.getTokenOffset()] ?? '';
+    if (sign === '{' || sign === '[') open.push(sign);
+    else if (open.length && open.at(-1) === CLOSES[sign]) open.pop();
+    if (open.length > DEEPEST) refuse('too-large', `Members are nested at most ${DEEPEST} deep; here they are deeper.`);
   }
 }
 

@@ -34,6 +34,9 @@ export function mergedPreset(recipe: Recipe, bytes: Uint8Array, changes: readonl
   const overwritten: ReadBinding[] = [];
   const byHand: PresetChange[] = [];
   for (const change of changes) {
+    const here = bindings.filter((one) => one.command?.id === change.command.id && one.context === change.context);
+    // What says so already stays as it is written.
+    if (says(here, change)) continue;
     const place = tree.get(change.context).name;
     const lines = written(() => linesOf(recipe, writer, change, place).join('\0'));
     if (lines instanceof Lost) {
@@ -41,7 +44,6 @@ export function mergedPreset(recipe: Recipe, bytes: Uint8Array, changes: readonl
       continue;
     }
     const [first = '', ...more] = lines.split('\0');
-    const here = bindings.filter((one) => one.command?.id === change.command.id && one.context === change.context);
     overwritten.push(...here.filter((one) => one.shortcuts.join() !== change.shortcuts.join()));
     here.forEach((one, at) => spans.push(at === 0 ? { from: one.from, to: one.to, text: first.trim() } : withoutLine(text, one, recipe)));
     const rest = here.length ? more : [first, ...more];
@@ -54,6 +56,13 @@ export function mergedPreset(recipe: Recipe, bytes: Uint8Array, changes: readonl
   for (const span of spans.sort((a, b) => b.from - a.from || b.to - a.to)) made = made.slice(0, span.from) + span.text + made.slice(span.to);
   return { text: made, bytes: encoded(made, encoding), overwritten, byHand };
 } // prettier-ignore
+
+/** Whether records of a command give it these shortcuts, and no others. */
+function says(records: readonly ReadBinding[], { shortcuts }: PresetChange): boolean {
+  if (records.length === 0 || records.some((one) => one.unknown.length > 0)) return false;
+  const said = new Set(records.flatMap((one) => one.shortcuts));
+  return said.size === shortcuts.length && shortcuts.every((one) => said.has(one));
+}
 
 function linesOf(recipe: Recipe, writer: ReturnType<typeof recordWriter>, { command, shortcuts }: PresetChange, place: string): string[] {
   if (shortcuts.length === 0) return [writer.nothing(command, place)];

@@ -20,8 +20,8 @@ function elementsOf(text: string, fragment: boolean): Element {
   const root: Element = { name: '', attributes: new Map(), children: [], parent: null, text: '', from: 0, to: text.length }; // prettier-ignore
   const parser = new SaxesParser({ fragment, position: true });
   let [now, depth]: [Element, number] = [root, 0];
-  // What leads into itself, or to another file, is refused before it could.
-  if (/<!(?:DOCTYPE|ENTITY)[^>]*(?:\[|SYSTEM\s+["'](?:file|https?):)/i.test(text) && /<!ENTITY/i.test(text)) refuse('not-a-file', 'This file declares entities of its own. Take the declarations out; no preset needs them.'); // prettier-ignore
+  // What could lead into itself, or to another file.
+  parser.on('doctype', (said) => void (/<!ENTITY/i.test(said) && refuse('not-a-file', 'This file declares entities of its own. Take the declarations out; no preset needs them.'))); // prettier-ignore
   parser.on('error', (error) => void refuse('not-a-file', `This is no well-formed XML: ${error.message.replace(/^\d+:\d+: /, '')} Line ${parser.line}, column ${parser.column + 1}.`)); // prettier-ignore
   parser.on('opentag', ({ name, attributes }) => {
     if (++depth > DEEPEST) refuse('too-large', `Elements are nested at most ${DEEPEST} deep; here they are deeper.`);

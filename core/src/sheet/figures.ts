@@ -1,15 +1,13 @@
 import type { EditionFigure, SheetFigure } from '../contract/index.ts';
 import { US, WRITING_CODES, layoutById, showStored, usualBoard, writeStored, type Platform } from '../keys/index.ts';
 import type { Opened } from '../keyset/index.ts';
-import { each } from '../memory/index.ts';
-import { heldBy, keyAtCode, keyboardOf, keyboardsOf, readPress, targetOf } from '../press/index.ts';
+import { heldBy, keyAtCode, keyboardOf, readPress, targetOf } from '../press/index.ts';
 import { RESTS, boardSpots, centreOf, restingPoints, roomIn } from '../reach/index.ts';
 
 /** Of what lies around the keys that write, what a chart shows. */
 const AROUND = ['Escape', 'Tab', 'Space', 'Enter', 'Backspace', 'ArrowUp', 'ArrowLeft', 'ArrowDown', 'ArrowRight', ...Array.from({ length: 12 }, (_, i) => `F${i + 1}`)]; // prettier-ignore
 /** A table of room left shows no more keys than that: they stand in columns. */
 const MOST_KEYS = 30;
-const onBoards = each((id: string) => each((platforms: string) => keyboardsOf([layoutById(id) ?? US], platforms.split(' ')))); // prettier-ignore
 
 /** A drawing of a section on each platform, from the catalogue as it is: what lies where, and what is in use. */
 export function figuresOf(figure: SheetFigure, opened: Opened, keysetId: number): EditionFigure[] {
@@ -18,7 +16,7 @@ export function figuresOf(figure: SheetFigure, opened: Opened, keysetId: number)
 }
 
 const settingOn = ({ layout }: SheetFigure, opened: Opened, keysetId: number) =>
-  opened.setting(keysetId, onBoards(layoutById(layout)?.id ?? US.id)(opened.catalogue.release.platforms.join(' ')));
+  opened.setting(keysetId, opened.keyboards(layoutById(layout) ?? US));
 
 /** Which keys are in use by a keyset, alone or only together with what is held; in a place and where it shows through. */
 function reachOn(figure: SheetFigure, opened: Opened, keysetId: number, platform: Platform): EditionFigure {

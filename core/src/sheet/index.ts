@@ -10,15 +10,8 @@ export { canonicalJson, sheetCsv, sheetMarkdown } from './export.ts';
 export { tableCsv, tableHtml, tableMarkdown, tableText, type PlainTable } from './table.ts';
 export { notesProof, type NotesFinding } from './notes-proof.ts';
 export { argue, arguedMarkdown, type Argued, type ArguedRow } from './argued.ts';
-export {
-  changesCsv,
-  changesFrom,
-  changesMarkdown,
-  changesTable,
-  composeChanges,
-  keysText,
-  type ChangesFrame,
-} from './changes.ts';
+export { changesCsv, changesMarkdown, changesTable, composeChanges, keysText, type ChangesFrame } from './changes.ts';
+export { subjectOf } from './subject.ts';
 export { appliesOn } from './applies.ts';
 export { rowsByName, sheetOn, wrongChanges, wrongLines, type WrongLine } from './impact.ts';
 export { ledgerTable, type LedgerKeys } from './ledger.ts';

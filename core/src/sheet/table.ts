@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import { escaped } from './escaped.ts';
 
 /** A table of plain texts, as it is handed out. */
 export interface PlainTable {
@@ -25,13 +26,10 @@ export function tableMarkdown({ header, rows }: PlainTable): string {
   return [line(header), `|${' --- |'.repeat(header.length)}`, ...rows.map(line)].join('\n') + '\n';
 }
 
-const ENTITIES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
-const html = (text: string) => text.replace(/[&<>"]/g, (sign) => ENTITIES[sign]!);
-
 /** A table as HTML, for the clipboard. */
 export function tableHtml({ header, rows }: PlainTable): string {
   const row = (cells: readonly string[], tag: 'th' | 'td') =>
-    `<tr>${cells.map((cell) => `<${tag}>${html(cell)}</${tag}>`).join('')}</tr>`;
+    `<tr>${cells.map((cell) => `<${tag}>${escaped(cell)}</${tag}>`).join('')}</tr>`;
   return `<table><thead>${row(header, 'th')}</thead><tbody>${rows.map((one) => row(one, 'td')).join('')}</tbody></table>`;
 }
 

@@ -22,7 +22,7 @@ import { opened } from '../../src/keyset/index.ts';
 import { RESTS } from '../../src/reach/index.ts';
 import { catalogue } from '../list/fixtures.ts';
 import { commandsOf } from './lists.ts';
-import { made, world } from './worlds.ts';
+import { after, made, world } from './worlds.ts';
 
 const end = (slug: string) => ({ slug, name: slug.toUpperCase() });
 const judgedPairs = (from: number, to: number): fc.Arbitrary<Judgement[]> =>
@@ -178,6 +178,9 @@ describe('a plan that is told which presses there are', () => {
         const sum = ({ kept }: typeof some) => kept.reduce((total, claim) => total + claim.uses, 0);
         if (![...some.refused, ...all.refused].some(({ why }) => why === 'would clash' || why === 'too many'))
           expect(sum(all)).toBeGreaterThanOrEqual(sum(some) - 1e-9);
+        const busiest = claimsOf(coming, setting)[0];
+        const lost = some.refused.find(({ claim }) => claim === busiest || claim.source === busiest?.source);
+        if (lost?.why === 'another is busier') expect(some.kept.some((claim) => claim.uses >= lost.claim.uses)).toBe(true); // prettier-ignore
         // Whoever gave way did so to a claim of at least its use, kept then, that wants a press of the same first key.
         const firstKey = (shortcut: string) => shortcut.split(' ')[0]!.split('+').at(-1);
         const others = claimsOf(coming, setting);
@@ -185,6 +188,7 @@ describe('a plan that is told which presses there are', () => {
           if (why === 'another is busier')
             expect(others.some((one) => one.target !== claim.target && one.uses >= claim.uses && firstKey(one.shortcut) === firstKey(claim.shortcut))).toBe(true); // prettier-ignore
         if (some.refused.some(({ why }) => why === 'another is busier')) rivals++;
+        expect(() => after(setting, some.edits)).not.toThrow();
       }),
       { numRuns: 120 },
     );

@@ -144,6 +144,9 @@ describe('a recipe', () => {
           return;
         }
         expect(saidIn(now!).get(`${command} 1`)).toEqual(shortcuts);
+        // What says so already is not written anew.
+        const again = mergedPreset(how, merged.bytes, [{ ...change, shortcuts: shortcuts.toReversed() }], on, 'windows');
+        expect([Buffer.from(again.bytes).equals(Buffer.from(merged.bytes)), again.overwritten]).toEqual([true, []]);
         for (const [place, said] of saidIn(was!)) if (place !== `${command} 1`) expect(saidIn(now!).get(place)).toEqual(said);
         // Without the records nothing differs but the lines that are new.
         const around = (text: string, read: typeof was) => read!.bindings.reduceRight((rest, one) => rest.slice(0, one.from) + rest.slice(one.to), text).replace(/[\s,]+/g, '');
@@ -194,6 +197,7 @@ describe('files as other readers see them', () => {
     const said = (form: object, text: string) => [...saidIn(readPreset(how(form), encoded(text, 'utf-8'), base, 'windows'))]; // prettier-ignore
     const expected = [['1 1', ['Ctrl+D']]];
     expect(said(FORMS[3], '<keys v="2"><!-- ours --><set><bind press="CTL+d" at="all" since="2" cmd="depth.place"><x/></bind></set></keys>')).toEqual(expected); // prettier-ignore
+    expect(said(FORMS[3], '<!DOCTYPE keys SYSTEM "keys.dtd"><keys><!-- <!ENTITY a "b"> --><bind cmd="depth.place" at="all" press="ctl+D"/></keys>')).toEqual(expected); // prettier-ignore
     expect(said(FORMS[6], '{ // ours\n "more": { "keys": [ { "key": "ctl+D", "note": [1, {}], "when": "all", "command": "depth.place" }, ] } }')).toEqual(expected); // prettier-ignore
     expect(said(FORMS[1], '# D\tnobody\n[all]\nctl+D\tdepth.place\n')).toEqual(expected);
     expect(said(FORMS[4], '<dict><place name="all"><key>depth.place</key> <string>ctl+D</string></place></dict>')).toEqual(expected); // prettier-ignore
@@ -204,6 +208,8 @@ describe('files as other readers see them', () => {
     ['an entity of the file system', FORMS[3], '<!DOCTYPE k [<!ENTITY x SYSTEM "file:///etc/passwd">]><k>&x;</k>', 'not-a-file'],
     ['elements without end', FORMS[3], '<a>'.repeat(5000), 'too-large'],
     ['lists without end', FORMS[6], '['.repeat(100_000), 'too-large'],
+    ['lists without end behind a quotation mark in a remark', FORMS[6], `// "\n${'['.repeat(100_000)}`, 'too-large'],
+    ['lists that brackets of another kind seem to close', FORMS[6], '[}'.repeat(50_000), 'too-large'],
     ['half a file', FORMS[6], '{ "keys": [ { "command": ', 'not-a-file'],
     ['no XML', FORMS[3], 'depth.place = D', 'not-a-file'],
   ])('are refused with a sentence: %s', (_what, form, text, code) => {

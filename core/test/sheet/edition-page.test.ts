@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import MarkdownIt from 'markdown-it';
 import { parse, type DefaultTreeAdapterTypes } from 'parse5';
 import { describe, expect, it } from 'vitest';
-import { PublicEdition } from '../../src/contract/index.ts';
+import { PublicEdition, type EditionBody } from '../../src/contract/index.ts';
 import {
   changesMarkdown,
   editionPage,
@@ -95,11 +95,36 @@ describe('a published page', () => {
     ); // prettier-ignore
   });
 
+  it('tells by form and in words which keys are the school’s and which cannot be changed, and has every recipe’s file', () => {
+    const made = sheetOf('First', ['Place', 'Drop', 'Save'], '');
+    const body = made.body as EditionBody;
+    const rows = body.sections[0]!.rows.map((row, at) => ({ ...row, since: at === 0 ? 'new' : '', shipped: at === 0 ? { windows: ['J'] } : {}, fixed: at === 2 })); // prettier-ignore
+    const look = { ...body.look, legend: true, marksNew: true };
+    const file = { platform: 'windows', bytes: 1, hash: 'h', losses: [], back: false };
+    const files = [{ ...file, name: 'a.keys', recipe: 'Plain' }, { ...file, name: 'b.xml', recipe: 'Marked' }, { ...file, name: 'b-back.xml', recipe: 'Marked', back: true }, { ...file, name: 'c.keys', recipe: 'Plain', platform: 'macos' }]; // prettier-ignore
+    const edition = PublicEdition.parse({ ...made, files, body: { ...body, look, sections: [{ ...body.sections[0]!, rows }] } }); // prettier-ignore
+    const page = (language: 'en' | 'de') => all(parse(editionPage(edition, { platform: 'windows', how: 'words', language }, frame))); // prettier-ignore
+    const elements = page('en');
+    const items = elements.filter((one) => one.tagName === 'li' && attribute(one, 'data-section') !== undefined).map(within); // prettier-ignore
+    expect(items).toEqual([expect.stringMatching(/^F5, the school’s Place.* new since the last edition$/), expect.stringMatching(/^F5 Drop$/), expect.stringMatching(/^F5, cannot be changed Save$/)]); // prettier-ignore
+    const frames = elements.filter((one) => one.tagName === 'kbd').map((one) => attribute(one, 'class'));
+    expect(new Set(frames).size).toBe(3);
+    // In print too: on the paper they are named in its own language, German.
+    const foot = elements
+      .filter((one) => attribute(one, 'class') === 'foot b')
+      .map(within)
+      .join(' ');
+    expect(foot).toContain('dunkle Tasten: von der Schule; Tasten in starkem Rahmen: nicht änderbar');
+    const links = elements.filter((one) => one.tagName === 'a').map((one) => attribute(one, 'href'));
+    expect(['files/a.keys', 'files/b.xml', 'files/b-back.xml', 'files/c.keys'].map((href) => links.includes(href))).toEqual([true, true, true, false]); // prettier-ignore
+  });
+
   it('tells what became of it, keeps a withdrawn file at its own address, and has a small frame where it is embedded', () => {
-    const edition = { ...sheetOf('First', ['Place'], ''), standing: { withdrawn: { on: '2026-11-20', because: 'A <key>' }, newer: { number: 3, path: '/s/first/new' } } }; // prettier-ignore
+    const edition = { ...sheetOf('First', ['Place'], ''), standing: { withdrawn: { on: '2026-11-20', because: 'A <key>' }, newer: { number: 3, on: '2026-11-21', path: '/s/first/new' } } }; // prettier-ignore
     const whole = editionPage(edition, { platform: 'macos', how: 'symbols', language: 'fr' }, frame);
     expect(whole).toContain('A &lt;key&gt;');
     expect(whole).toContain('href="/s/first/new"');
+    expect(whole).toContain('L’édition 3 l’a remplacée le 2026-11-21.');
     expect(whole).toContain('a.pdf?kept');
     expect(whole).toContain('platform=windows&amp;style=symbols&amp;language=fr');
     const embedded = editionPage(edition, { platform: 'macos', how: 'words', language: 'de' }, { ...frame, embedded: true }); // prettier-ignore

@@ -1,9 +1,11 @@
 import { Router, urlencoded, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
+import { LRUCache } from 'lru-cache';
 import { PublicEdition, SentReport, recipeSchema } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import type { LearnerAssets } from '../publish/assets.ts';
 import type { Counted, Counter } from '../publish/counting.ts';
+import { kept } from '../publish/kept.ts';
 import { presetZip } from '../publish/preset-zip.ts';
 import type { ReadingRoom } from '../publish/reading.ts';
 import { siteZip } from '../publish/site-zip.ts';
@@ -72,10 +74,14 @@ export function publicRoutes(
     counter.add(edition.address, 'preset');
     download(res, `${edition.slug}-presets.zip`, 'application/zip', await presetZip(pool, edition));
   });
+  // Many pages each: made once as long as nothing becomes of the edition.
+  const sites = new LRUCache<string, Promise<Buffer>>({ max: 20 });
   router.get('/editions/:address/site.zip', async (req, res) => {
     const { slug, address, body } = await room.edition(req.params.address);
+    const key = JSON.stringify([address, await room.standing(address)]);
+    const zip = await kept(sites, key, () => siteZip(pool, room, assets, site, body.title, [address]));
     counter.add(address, 'site');
-    download(res, `${slug}.zip`, 'application/zip', await siteZip(pool, room, assets, site, body.title, [address]));
+    download(res, `${slug}.zip`, 'application/zip', zip);
   });
 
   // So many reports a minute from one address; the address is kept nowhere but in this count.

@@ -1,12 +1,12 @@
 import { Feed } from 'feed';
 import { PublicEdition } from '@crib/core/contract';
-import { changesFrom } from '@crib/core/sheet';
+import { subjectOf } from '@crib/core/sheet';
 import type { Issued } from '../store/handouts.ts';
 
 /** An edition of a list, with its body read. */
 export function issuedEdition(one: Issued) {
   const body = PublicEdition.shape.body.parse(JSON.parse(one.body));
-  return { ...one, body, about: body.format === 'crib-changes' ? changesFrom(body) : `${body.app} ${body.release}, ${body.keyset.name}` }; // prettier-ignore
+  return { ...one, body, about: subjectOf(body) };
 }
 
 /** New editions as an Atom feed (RFC 4287, by the package `feed`): each an entry of its own, named by its address for good. */

@@ -1,12 +1,12 @@
 import type { ChangesBody, EditionBody } from '@crib/core/contract';
 import {
   changesCsv,
-  changesFrom,
   changesMarkdown,
   fit,
   sheetCsv,
   sheetMarkdown,
   stripsIn,
+  subjectOf,
   type SheetLayout,
 } from '@crib/core/sheet';
 import { layoutPdf, type PdfFacts } from './layout-pdf.ts';
@@ -21,8 +21,7 @@ export interface Form {
 /** What the PDF of an edition is called, and in which language it is. */
 export function pdfFacts(body: EditionBody | ChangesBody): PdfFacts {
   const { title, credit, language, publishedOn } = body;
-  const subject = body.format === 'crib-changes' ? changesFrom(body) : `${body.app} ${body.release}`;
-  return { title, author: credit, subject, language, publishedOn };
+  return { title, author: credit, subject: subjectOf(body), language, publishedOn };
 }
 
 /** The pages of an edition on paper: each platform in its turn, unless they stand side by side. */

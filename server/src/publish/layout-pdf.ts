@@ -11,6 +11,7 @@ const UNKERNED = { ...PLAIN, kern: false } as unknown as PDFKit.Mixins.OpenTypeF
 const LINES: Record<Rect['kind'], { width: number; color: string }> = {
   key: { width: 0.5, color: FAINT },
   'own key': { width: 0, color: INK },
+  'fixed key': { width: 1.4, color: INK },
   tick: { width: 0.7, color: INK },
   rule: { width: 1.2, color: INK },
   hair: { width: 0.5, color: '#ddd8cb' },

@@ -9,6 +9,7 @@ import { earlierThan, newestAt } from '../store/handouts.ts';
 import { editionAt, filesOf, formAt, standingOf } from '../store/sheets.ts';
 import type { Db } from '../store/db.ts';
 import type { LearnerAssets } from './assets.ts';
+import { kept } from './kept.ts';
 
 /** What does not change of an edition. */
 export type KeptEdition = Omit<PublicEdition, 'standing'> & { readonly id: number; readonly slug: string; readonly newest: string; readonly strips: boolean; readonly earlier: readonly { readonly number: number; readonly address: string }[] }; // prettier-ignore
@@ -29,15 +30,6 @@ export function readingRoom(db: Db, site: string, assets: LearnerAssets) {
   const standings = new LRUCache<string, Promise<EditionStanding>>({ max: 5000, ttl: FRESH });
   const newest = new LRUCache<string, Promise<string>>({ max: 5000, ttl: FRESH });
   const pages = new LRUCache<string, Page>({ maxSize: 64 * 1024 * 1024, sizeCalculation: ({ html, packed }) => html.length + packed.length }); // prettier-ignore
-  const kept = <T>(cache: LRUCache<string, Promise<T>>, key: string, make: () => Promise<T>): Promise<T> => {
-    const known = cache.get(key);
-    if (known) return known;
-    const made = make();
-    cache.set(key, made);
-    // What failed is asked for anew.
-    made.catch(() => cache.delete(key));
-    return made;
-  };
   const edition = (address: string) =>
     kept(editions, address, async (): Promise<KeptEdition> => {
       const { id, slug, body, hash, howToLoad, newest: path } = await editionAt(db, address);
@@ -56,11 +48,11 @@ export function readingRoom(db: Db, site: string, assets: LearnerAssets) {
     /** An edition as a page, read in one way. */
     async page(address: string, choice: PageChoice, { embedded = false, reported = false, since = 0 }: { embedded?: boolean; reported?: boolean; since?: number } = {}): Promise<Page> {
       const [found, now] = [await edition(address), await standing(address)];
-      const key = JSON.stringify([address, choice.platform, choice.how, choice.language, embedded, reported, since, now]);
-      const known = pages.get(key);
-      if (known) return known;
       const { id: _id, slug, newest: path, strips, earlier, ...rest } = found;
       const knew = earlier.find((one) => one.number === since);
+      const key = JSON.stringify([address, choice.platform, choice.how, choice.language, embedded, reported, knew?.number, now]);
+      const known = pages.get(key);
+      if (known) return known;
       const before = knew && (await edition(knew.address)).body;
       const query = ({ platform, how, language }: PageChoice) => new URLSearchParams({ platform, style: how, language }).toString();
       const base = `/public/editions/${address}`;

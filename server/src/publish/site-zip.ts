@@ -1,13 +1,13 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { setImmediate } from 'node:timers/promises';
 import { promisify } from 'node:util';
 import { zip, type AsyncZippable } from 'fflate';
-import { editionPage, listPage, type ListedEdition, type PageChoice } from '@crib/core/sheet';
+import { editionPage, listPage, subjectOf, type ListedEdition, type PageChoice } from '@crib/core/sheet';
 import { LEARNER_LANGUAGES, type LearnerLanguage } from '@crib/core/words';
 import { fileBytes, formAt } from '../store/sheets.ts';
 import type { Db } from '../store/db.ts';
 import type { LearnerAssets } from './assets.ts';
-import { issuedEdition } from './feed.ts';
 import type { ReadingRoom } from './reading.ts';
 
 const packed = promisify<AsyncZippable, Uint8Array>(zip);
@@ -23,7 +23,7 @@ export async function siteZip(db: Db, room: ReadingRoom, assets: LearnerAssets, 
   const shared = (up: string) => ({ style: assets.style && up + assets.style, script: assets.script && up + assets.script });
   const listed: ListedEdition[] = [];
   for (const address of addresses) {
-    const { id, slug, newest, strips, earlier: _earlier, ...edition } = await room.edition(address);
+    const { id, slug, newest: _newest, strips, earlier: _earlier, ...edition } = await room.edition(address);
     const { newer, withdrawn } = await room.standing(address);
     const { body } = edition;
     const folder = `${slug}-${body.number}-${address.slice(0, 5)}`;
@@ -42,7 +42,11 @@ export async function siteZip(db: Db, room: ReadingRoom, assets: LearnerAssets, 
       });
     for (const platform of body.platforms)
       for (const how of ['words', 'symbols'] as const)
-        for (const language of LEARNER_LANGUAGES) files[`${folder}/${name({ platform, how, language })}`] = text(made({ platform, how, language }));
+        for (const language of LEARNER_LANGUAGES) {
+          // Whoever else is there is answered between two pages.
+          await setImmediate();
+          files[`${folder}/${name({ platform, how, language })}`] = text(made({ platform, how, language }));
+        }
     const first: PageChoice = { platform: body.platforms[0]!, how: 'words', language: body.language };
     files[`${folder}/index.html`] = text(made(first));
     files[`${folder}/sheet.json`] = text(JSON.stringify(body));
@@ -51,8 +55,7 @@ export async function siteZip(db: Db, room: ReadingRoom, assets: LearnerAssets, 
       if (form) files[`${folder}/${ending.includes('.') ? ending : `sheet.${ending}`}`] = form.content;
     }
     for (const file of edition.files) files[`${folder}/files/${file.name}`] = await fileBytes(db, id, file.name);
-    const { about } = issuedEdition({ address, path: '', newest, publishedAt: '', body: JSON.stringify(body) });
-    listed.push({ title: body.title, about, number: body.number, publishedOn: body.publishedOn, language: body.language, href: `${folder}/index.html` });
+    listed.push({ title: body.title, about: subjectOf(body), number: body.number, publishedOn: body.publishedOn, language: body.language, href: `${folder}/index.html` });
   }
   const language: LearnerLanguage = listed[0]?.language ?? 'en';
   files['index.html'] = text(listPage({ title, language, editions: listed, assets: shared('') }));

@@ -313,7 +313,7 @@ export async function standingOf(db: Db, id: number): Promise<EditionStanding> {
     db,
     `SELECT (SELECT jsonb_build_object('on', w.withdrawn_on, 'because', w.because)
          FROM edition_withdrawal w WHERE w.edition_id = e.id) AS withdrawn,
-       (SELECT jsonb_build_object('number', n.number, 'path', '/s/' || n.slug || '/' || n.address) FROM edition n
+       (SELECT jsonb_build_object('number', n.number, 'on', (n.published_at AT TIME ZONE 'UTC')::date, 'path', '/s/' || n.slug || '/' || n.address) FROM edition n
          WHERE n.number > e.number AND (n.sheet_id = e.sheet_id OR n.notes_id = e.notes_id)
            AND NOT EXISTS (SELECT 1 FROM edition_withdrawal w WHERE w.edition_id = n.id)
          ORDER BY n.number DESC LIMIT 1) AS newer

@@ -2,8 +2,7 @@
 import { computed } from 'vue';
 import type { Platform } from '@crib/core/keys';
 import type { ChipState } from '@crib/core/keyset';
-import { tell } from '@crib/core/words';
-import { chipTexts, keyLanguage, type Shown } from './chips.ts';
+import { chipTexts, type Shown } from './chips.ts';
 
 /** A shortcut as card-corner chips, one a stroke; its state is told by form and words, not by colour alone. */
 const props = defineProps<{
@@ -12,16 +11,9 @@ const props = defineProps<{
   how?: Shown;
   state?: ChipState;
   large?: boolean;
-  /** Read by learners: what is the school’s is not theirs. */
-  learner?: boolean;
 }>();
-const says = computed(() => {
-  const { state, learner } = props;
-  if (state === 'yours') return learner ? tell(keyLanguage.value, 'chip.ours') : 'yours';
-  if (state === 'fixed') return tell(keyLanguage.value, 'chip.fixed');
-  if (state === 'new here') return tell(keyLanguage.value, 'chip.new');
-  return state === 'new meaning' ? 'same keys, other command' : '';
-});
+const SAYS: Partial<Record<ChipState, string>> = { yours: 'yours', fixed: 'cannot be changed', 'new here': 'new here', 'new meaning': 'same keys, other command' }; // prettier-ignore
+const says = computed(() => props.state && SAYS[props.state]);
 const written = computed(() => chipTexts(props.shortcut, props.platform, props.how ?? 'words'));
 </script>
 

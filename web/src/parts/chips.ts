@@ -5,7 +5,6 @@ import {
   showStored,
   writeShortcut,
   writeStrokes,
-  type KeyLanguage,
   type Layout,
   type Platform,
   type Style,
@@ -16,9 +15,6 @@ import { keyboardOf, pressedForm } from '@crib/core/press';
 
 /** How keys are shown: in words, in symbols, or as they are pressed on the layout in hand. */
 export type Shown = Style | 'pressed';
-
-/** The language in which keys are written: the trainer’s side is English, the learner’s page goes by its reader. */
-export const keyLanguage = shallowRef<KeyLanguage>('en');
 
 /** The layout in hand: positions are named by what is printed there. */
 export const layoutInHand = shallowRef<Layout>(US);
@@ -31,7 +27,7 @@ const known = new Map<string, Written & { readonly impossible: boolean }>();
 /** How a stored shortcut is shown in chips, remembered: a ledger shows the same few hundred again and again. */
 export function chipTexts(stored: string, platform: Platform, how: Shown): Written & { readonly impossible: boolean } {
   const layout = layoutInHand.value;
-  const name = `${keyLanguage.value} ${layout.id} ${platform} ${how} ${stored}`;
+  const name = `${layout.id} ${platform} ${how} ${stored}`;
   const found = known.get(name) ?? textsOf(stored, platform, how, layout);
   if (known.size > 20_000) known.clear();
   known.set(name, found);
@@ -42,7 +38,7 @@ function textsOf(stored: string, platform: Platform, how: Shown, layout: Layout)
   const shortcut = parseStored(stored);
   const pressed = pressedForm(stored, keyboards.value(platform));
   const shown = how === 'pressed' ? (pressed ?? shortcut) : shortcut;
-  const written = writeStrokes(shown, platform, how === 'pressed' ? 'words' : how, layout, keyLanguage.value);
+  const written = writeStrokes(shown, platform, how === 'pressed' ? 'words' : how, layout);
   return { ...written, impossible: pressed === null };
 }
 

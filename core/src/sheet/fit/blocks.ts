@@ -1,4 +1,4 @@
-import type { Drawing, TextRole } from './layout.ts';
+import type { Drawing, KeyKind, TextRole } from './layout.ts';
 import type { Line, Measurer } from './measure.ts';
 import type { Face } from './metrics.ts';
 import { LEADING } from './leading.ts';
@@ -20,7 +20,7 @@ export interface Frame {
   readonly y: number;
   readonly width: number;
   readonly height: number;
-  readonly ours: boolean;
+  readonly kind: KeyKind;
   readonly part: number;
 }
 /** Something that stands as a whole in a column: a heading, a row, or a drawing. */
@@ -63,13 +63,13 @@ export function assembled(size: number, { lines }: Measurer) {
     return list.length * LEADING * at;
   }; // prettier-ignore
   /** A key in its frame: how wide and high it came out. */
-  const key = (written: string, ours: boolean, x: number, y: number, most: number) => {
+  const key = (written: string, kind: KeyKind, x: number, y: number, most: number) => {
     const at = KEY_SIZE * size;
     const list = lines(written, 'keys', at, most - 2 * PAD.x * size);
     const width = Math.max(...list.map((line) => line.width)) + 2 * PAD.x * size;
     const height = list.length * LEADING * at + 2 * PAD.y * size;
-    frames.push({ x, y, width, height, ours, part: texts.length });
-    texts.push({ lines: list, face: 'keys', size: at, tone: ours ? 'light' : 'ink', role: 'key', x: x + PAD.x * size, y: y + PAD.y * size, leading: LEADING * at }); // prettier-ignore
+    frames.push({ x, y, width, height, kind, part: texts.length });
+    texts.push({ lines: list, face: 'keys', size: at, tone: kind === 'own key' ? 'light' : 'ink', role: 'key', x: x + PAD.x * size, y: y + PAD.y * size, leading: LEADING * at }); // prettier-ignore
     return { width, height };
   };
   return { texts, frames, put, key };

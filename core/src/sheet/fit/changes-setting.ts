@@ -95,7 +95,7 @@ function lineBlock(
       const wide = Math.min(column, measure.width(written, 'keys', KEY_SIZE * size) + 2 * PAD.x * size);
       room(wide);
       // Of several frames on a line each is as high as its own lines: the next line begins below the highest.
-      const made = key(breaking(written), false, x, y, column);
+      const made = key(breaking(written), 'key', x, y, column);
       lowest = Math.max(lowest, y + made.height);
       x += made.width + step;
     };

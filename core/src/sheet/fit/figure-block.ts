@@ -2,13 +2,12 @@ import type { EditionFigure } from '../../contract/index.ts';
 import { platformName } from '../../keys/index.ts';
 import { tell, type LearnerLanguage } from '../../words/index.ts';
 import { SMALL, type Block, type Text } from './blocks.ts';
-import type { Stroke } from './layout.ts';
+import { thousandths as n, type Stroke } from './layout.ts';
 import type { Measurer } from './measure.ts';
 import { LEADING } from './leading.ts';
 
 /** Lines of equal distance from the resting fingers, in mm, the farthest first. */
 const LEVELS = [57, 38, 19];
-const n = (value: number) => String(Math.round(1000 * value) / 1000);
 const circle = (x: number, y: number, r: number) => `M${n(x - r)} ${n(y)}a${n(r)} ${n(r)} 0 1 0 ${n(2 * r)} 0a${n(r)} ${n(r)} 0 1 0 ${n(-2 * r)} 0Z`; // prettier-ignore
 const square = (x: number, y: number, side: number) => `M${n(x)} ${n(y)}h${n(side)}v${n(side)}h${n(-side)}Z`;
 

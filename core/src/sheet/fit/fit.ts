@@ -71,7 +71,7 @@ function prepared(setting: Setting, size: number, measure: Measurer) {
   const wide = paper.fold ? width : across;
   const head = setting.head(size, wide, measure);
   // Room for the longest number of a page, wherever there may be several.
-  const foot = setting.foot(size, wide, measure, setting.pages > 1 ? setting.numbered(88, 88) : '');
+  const foot = setting.foot(size, wide, measure, setting.numbered(88, setting.pages > 1 ? 88 : 1));
   const sections = setting.sections(size, width, measure);
   const bottom = paper.height - paper.margin - foot.height;
   const tops = (page: number, column: number) => paper.margin + (page === 0 && (!paper.fold || column === 0) ? head.height : 0); // prettier-ignore
@@ -110,7 +110,7 @@ function pagesOf(setting: Setting, at: Prepared, placed: Placed, measure: Measur
     const fold: Rect[] = paper.fold
       ? [{ kind: 'fold', x: paper.width / 2, y: 0, width: 0, height: paper.height, part: null }]
       : [];
-    const foot = setting.foot(size, wide, measure, count > 1 ? setting.numbered(page + 1, count) : '');
+    const foot = setting.foot(size, wide, measure, setting.numbered(page + 1, count));
     const from = bottom + 0.8 * size;
     const feet = foot.parts.map(({ kind, texts, y, height }, i): Placing => ({ ...NOTHING, kind, x: margin, y: from + y, width: wide, height, texts: moved(texts, margin, from), rects: i === 0 ? fold : [] })); // prettier-ignore
     return { placings: [...placings, ...feet], over: page >= setting.pages };
@@ -128,7 +128,7 @@ function standing(
   row: number | null,
 ): Placing {
   const texts = block.texts.flatMap((text, part) => text.lines.map((line, at): PlacedText => ({ x: x + text.x, y: y + text.y + at * text.leading + ABOVE * text.size, size: text.size, tone: text.tone, runs: line.runs, role: text.role, part, cut: line.cut }))); // prettier-ignore
-  const keys = block.frames.map((one): Rect => ({ kind: one.ours ? 'own key' : 'key', x: x + one.x, y: y + one.y, width: one.width, height: one.height, part: one.part })); // prettier-ignore
+  const keys = block.frames.map((one): Rect => ({ kind: one.kind, x: x + one.x, y: y + one.y, width: one.width, height: one.height, part: one.part })); // prettier-ignore
   const under = y + block.height - (block.kind === 'heading' ? 0.42 : 0.2) * size;
   const plain = (kind: Rect['kind'], left: number, top: number, wide: number, high: number): Rect => ({ kind, x: left, y: top, width: wide, height: high, part: null }); // prettier-ignore
   const rects: Rect[] = [

@@ -1,10 +1,12 @@
-import type { PlacedText, Placing, Rect, SheetLayout, SheetPage } from './layout.ts';
+import { escaped } from '../escaped.ts';
+import { thousandths as n, type KeyKind, type PlacedText, type Placing, type Rect, type SheetLayout, type SheetPage } from './layout.ts'; // prettier-ignore
 
-const SIGNS: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' };
-/** A text as it stands in markup. */
-export const escaped = (text: string) => text.replace(/[&<>"']/g, (sign) => SIGNS[sign]!);
-/** Three places are a hundredth of a hair. */
-const n = (value: number) => String(Math.round(value * 1000) / 1000);
+/** What is said of a page to who does not see it: what it is, what frames of keys mean, and that a row is new. */
+export interface PageWords {
+  readonly title: string;
+  readonly keys?: Partial<Record<KeyKind, string>>;
+  readonly fresh?: string;
+}
 const box = ({ x, y, width, height }: Pick<Rect, 'x' | 'y' | 'width' | 'height'>, from: { x: number; y: number }) =>
   `style="--x:${n(x - from.x)};--y:${n(y - from.y)};--w:${n(width)};--h:${n(height)}"`;
 
@@ -24,8 +26,11 @@ const linesOf = (lines: readonly PlacedText[], from: { x: number; y: number }): 
 const TAGS = { title: 'h1', about: 'p', intro: 'p', heading: 'h2', foot: 'p' } as const;
 const PARTS = { label: ['span', 'name'], detail: ['small', ''], none: ['small', 'none'], arrow: ['span', 'arrow'], plain: ['span', ''], figure: ['span', ''] } as const; // prettier-ignore
 
+const FRAMES: Record<KeyKind, string> = { key: '', 'own key': 'own ', 'fixed key': 'fixed ' };
+const unseen = (before: string, text = '') => text && `<span class="unseen">${before}${escaped(text)}</span>`;
+
 /** The parts of a row: keys in their frames, its name, and what is said besides. */
-function partsOfRow({ texts, rects, x, y }: Placing, ours: string): string {
+function partsOfRow({ texts, rects, x, y }: Placing, { keys = {} }: PageWords): string {
   const numbers = [...new Set(texts.map((one) => one.part))];
   return numbers
     .map((part) => {
@@ -33,8 +38,8 @@ function partsOfRow({ texts, rects, x, y }: Placing, ours: string): string {
       const { role } = lines[0]!;
       if (role === 'key') {
         const frame = rects.find((one) => one.part === part)!;
-        const own = frame.kind === 'own key';
-        return `<kbd class="${own ? 'own ' : ''}b" ${box(frame, { x, y })}>${linesOf(lines, frame)}</kbd>${own && ours ? `<span class="unseen">, ${escaped(ours)}</span>` : ''}`; // prettier-ignore
+        const kind = frame.kind as KeyKind;
+        return `<kbd class="${FRAMES[kind]}b" ${box(frame, { x, y })}>${linesOf(lines, frame)}</kbd>${unseen(', ', keys[kind])}`; // prettier-ignore
       }
       const [tag, name] = PARTS[role];
       return `<${tag}${name && ` class="${name}"`}>${linesOf(lines, { x, y })}</${tag}>`;
@@ -52,26 +57,26 @@ function drawn({ drawing, x, y, width, height, texts, section }: Placing): strin
   return `<div class="b drawing${section === null ? ' code' : ''}"${section === null ? '' : ` data-section="${section}"`} role="img" aria-label="${escaped(drawing.alt)}" ${box({ x, y, width, height }, { x: 0, y: 0 })}><svg viewBox="0 0 ${n(width)} ${n(height)}" aria-hidden="true">${paths}</svg>${words}</div>`; // prettier-ignore
 }
 
-function placingOf(placing: Placing, ours: string): string {
+function placingOf(placing: Placing, words: PageWords): string {
   const { kind, section, row, texts, x, y } = placing;
   const at = section === null ? '' : ` data-section="${section}"${row === null ? '' : ` data-row="${row}"`}`;
   const place = box(placing, { x: 0, y: 0 });
   if (kind === 'drawing') return drawn(placing);
   if (kind === 'row') {
-    const fresh = placing.rects.some((one) => one.kind === 'fresh') ? ' fresh' : '';
-    return `<li class="b${fresh}"${at} ${place}>${marksOf(placing)}${partsOfRow(placing, ours)}</li>`;
+    const fresh = placing.rects.some((one) => one.kind === 'fresh');
+    return `<li class="b${fresh ? ' fresh' : ''}"${at} ${place}>${marksOf(placing)}${partsOfRow(placing, words)}${fresh ? unseen(' ', words.fresh) : ''}</li>`; // prettier-ignore
   }
   return `<${TAGS[kind]} class="${kind} b"${at} ${place}>${linesOf(texts, { x, y })}</${TAGS[kind]}>${placing.rects.map((rect) => markOf(rect, { x: 0, y: 0 })).join('')}`; // prettier-ignore
 }
 
 /**
  * A page as HTML: every line and box where the layout has it, in units of `--u` (a point of paper, unless said otherwise).
- * Rows are a list; `ours` is said of keys that stand out as the school’s. The same elements flow, without their places, where a screen is too narrow for the page.
+ * Rows are a list. The same elements flow, without their places, where a screen is too narrow for the page.
  */
 export function pageHtml(
   { width, height }: Pick<SheetLayout, 'width' | 'height'>,
   page: SheetPage,
-  { title, ours = '' }: { title: string; ours?: string },
+  words: PageWords,
 ): string {
   let html = '';
   let list = false;
@@ -79,7 +84,7 @@ export function pageHtml(
     const inList = placing.kind === 'row';
     if (inList !== list) html += inList ? '<ul>' : '</ul>';
     list = inList;
-    html += placingOf(placing, ours);
+    html += placingOf(placing, words);
   }
-  return `<section class="leaf" aria-label="${escaped(title)}" style="--w:${n(width)};--h:${n(height)}">${html}${list ? '</ul>' : ''}</section>`; // prettier-ignore
+  return `<section class="leaf" aria-label="${escaped(words.title)}" style="--w:${n(width)};--h:${n(height)}">${html}${list ? '</ul>' : ''}</section>`; // prettier-ignore
 }

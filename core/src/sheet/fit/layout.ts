@@ -1,5 +1,8 @@
 import type { Run } from './measure.ts';
 
+/** A number in a path or a style: three places are a hundredth of a hair. */
+export const thousandths = (value: number) => String(Math.round(1000 * value) / 1000);
+
 /** What a line of text is for its reader. */
 export type TextRole = 'plain' | 'key' | 'arrow' | 'label' | 'detail' | 'none' | 'figure';
 
@@ -16,8 +19,10 @@ export interface PlacedText {
   /** It ends within a word. */
   readonly cut: boolean;
 }
+/** What the frame of a key says: that it is the school’s, or that it cannot be changed. */
+export type KeyKind = 'key' | 'own key' | 'fixed key';
 export interface Rect {
-  readonly kind: 'key' | 'own key' | 'tick' | 'rule' | 'hair' | 'fresh' | 'fold' | 'cell';
+  readonly kind: KeyKind | 'tick' | 'rule' | 'hair' | 'fresh' | 'fold' | 'cell';
   readonly x: number;
   readonly y: number;
   readonly width: number;
@@ -70,19 +75,6 @@ export interface SheetLayout {
 }
 
 const textOf = ({ runs }: PlacedText) => runs.map((run) => run.text).join('');
-/** The texts of a placing as they are read: lines of one text joined as they were before they were broken. */
-export function partsOf({ texts }: Pick<Placing, 'texts'>): { part: number; role: TextRole; text: string }[] {
-  const found = new Map<number, { part: number; role: TextRole; text: string }>();
-  for (const line of texts) {
-    const known = found.get(line.part);
-    if (known) known.text += (joins(line.role, known.text) ? '' : ' ') + textOf(line);
-    else found.set(line.part, { part: line.part, role: line.role, text: textOf(line) });
-  }
-  return [...found.values()];
-}
-/** Keys go on behind a plus: nothing stands between the lines of one. */
-const joins = (role: TextRole, before: string) => role === 'key' && before.endsWith('+');
-
 /** The plain text of a layout in the order it is read: each row as its texts stand. */
 export const layoutText = ({ pages }: Pick<SheetLayout, 'pages'>): string[] =>
   pages.flatMap((page) => page.placings.map((one) => one.texts.map(textOf).join(' ')));

@@ -39,6 +39,8 @@ ${FAMILIES.map(([face, family, weight]) => `.leaf .f-${face} { --b: ${baseline(f
 .leaf kbd { border: calc(0.5 * var(--u, 1pt)) solid #8a8372; color: #182430; }
 .leaf kbd.own { border: 0; background: #182430; color: #fff; print-color-adjust: exact; }
 .leaf kbd .l { margin: calc(-0.5 * var(--u, 1pt)); }
+.leaf kbd.fixed { border: calc(1.4 * var(--u, 1pt)) solid #182430; }
+.leaf kbd.fixed .l { margin: calc(-1.4 * var(--u, 1pt)); }
 .leaf kbd.own .l { margin: 0; }
 .leaf .cell { border: calc(0.5 * var(--u, 1pt)) solid #55616b; }
 .leaf .tick { border: calc(0.7 * var(--u, 1pt)) solid #182430; }

@@ -17,7 +17,7 @@ export interface Setting {
   head(size: number, width: number, measure: Measurer): Stack;
   foot(size: number, width: number, measure: Measurer, page: string): Stack;
   sections(size: number, width: number, measure: Measurer): Block[][];
-  /** What the numbers of pages say; where there is one page they say nothing. */
+  /** What the numbers of pages say. */
   numbered(page: number, pages: number): string;
 }
 

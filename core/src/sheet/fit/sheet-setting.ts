@@ -1,12 +1,14 @@
 import type { EditionBody, EditionRow } from '../../contract/index.ts';
 import { US, platformName, showStored, type Platform, type Style } from '../../keys/index.ts';
-import { each } from '../../memory/index.ts';
+import { each, once } from '../../memory/index.ts';
 import { tell } from '../../words/index.ts';
+import { subjectOf } from '../subject.ts';
 import { KEY_SIZE, PAD, SMALL, TICK, assembled, headingOf, type Block } from './blocks.ts';
 import { codeOf } from './code.ts';
 import { figureBlock } from './figure-block.ts';
 import { legendOf } from './legend.ts';
 import { ZERO, type Measurer } from './measure.ts';
+import type { KeyKind } from './layout.ts';
 import { MM, paperOf, sizesOf } from './paper.ts';
 import { stack, type Setting, type Stack } from './setting.ts';
 
@@ -26,32 +28,37 @@ export function sheetSetting(body: EditionBody, reading: Reading, address: strin
   const filled = sections.filter((one) => one.rows.length + one.figures.length > 0);
   // Keys are written out once, at whatever size they are set.
   const keysOf: KeysOf = each((row) => reading.platforms.map((platform) => (row.keys[platform] ?? []).map((key) => showStored(key, platform, reading.how, US, body.language)))); // prettier-ignore
+  const signs = legendOf(reading.platforms, reading.how, body.language).join(', ');
+  const meant = [signs && `${tell(body.language, 'page.legend')}: ${signs}`, ...framesOf(body, reading)];
+  const legend = body.look.legend ? meant.filter(Boolean).join('; ') : '';
+  // Modules of at least 0.35 mm, so that a telephone reads them from a hand's breadth (common practice, no source).
+  const code = once(() => (body.look.code && address ? { size: 14 * MM, drawing: codeOf(address, 14 * MM) } : undefined)); // prettier-ignore
   return {
     paper,
     pages: body.look.pages,
     sizes: sizesOf(body.look),
     named: filled.map((one) => one.index),
-    head: (size, width, measure) => headOf(body, reading, address, size, width, measure),
-    foot: (size, width, measure, page) => footOf(body, reading, address, size, width, measure, page),
+    head: (size, width, measure) => headOf(body, reading, code, size, width, measure),
+    foot: (size, width, measure, page) => footOf(body, legend, address, size, width, measure, page),
     sections: (size, width, measure) => blocksOf(body, reading, size, width, measure, keysOf),
-    numbered: (page, pages) => tell(body.language, 'print.page', { page, pages }),
+    // One page by itself needs no number.
+    numbered: (page, pages) => (pages > 1 ? tell(body.language, 'print.page', { page, pages }) : ''),
   };
 }
 
 function headOf(
   body: EditionBody,
   { platforms }: Reading,
-  address: string,
+  codeAt: () => Stack['aside'],
   size: number,
   width: number,
   measure: Measurer,
 ): Stack {
-  const { title, intro, app, release, keyset, language, number, look } = body;
+  const { title, intro, language, number } = body;
   // Where it is set for one platform of several, it says for which.
   const on = platforms.length === 1 && body.platforms.length > 1 ? platformName(platforms[0]!) : '';
-  const about = [tell(language, 'page.with', { app, release, keyset: keyset.name }), on, tell(language, 'page.edition', { number })].filter(Boolean).join(' · '); // prettier-ignore
-  // Modules of at least 0.35 mm, so that a telephone reads them from a hand's breadth (common practice, no source).
-  const code = look.code && address ? { size: 14 * MM, drawing: codeOf(address, 14 * MM) } : undefined;
+  const about = [subjectOf(body), on, tell(language, 'page.edition', { number })].filter(Boolean).join(' · '); // prettier-ignore
+  const code = codeAt();
   const beside = code ? width - code.size - 3 * MM : width;
   const made = stack(
     [
@@ -67,7 +74,7 @@ function headOf(
 
 function footOf(
   { language, look, credit, terms, independence, publishedOn, number }: EditionBody,
-  { platforms, how }: Reading,
+  legend: string,
   address: string,
   size: number,
   width: number,
@@ -75,14 +82,24 @@ function footOf(
   page: string,
 ): Stack {
   const small = Math.max(4.5, 0.72 * size);
-  const signs = look.legend ? legendOf(platforms, how, language) : [];
-  const legend = signs.length ? `${tell(language, 'page.legend')}: ${signs.join(', ')}` : '';
   const marks = look.marks ? tell(language, 'page.boxes') : '';
   const words = [credit, terms, independence].filter(Boolean).join(' · ');
   const edition = [tell(language, 'print.edition', { number, on: publishedOn }), address, page].filter(Boolean).join(' · '); // prettier-ignore
   const line = (text: string) => ({ kind: 'foot' as const, text, face: 'text' as const, size: small, tone: 'mid' as const, after: 0 }); // prettier-ignore
   const made = stack([line(legend), line(marks), line(words), line(edition)], width, measure);
   return { ...made, height: made.height + 0.8 * size };
+}
+
+/** What the frame of a key says. */
+function kindOf(row: EditionRow, platform: Platform, key: string): KeyKind {
+  const shipped = row.shipped[platform];
+  return shipped && !shipped.includes(key) ? 'own key' : row.fixed ? 'fixed key' : 'key';
+}
+/** What the frames that stand on a sheet mean. */
+function framesOf({ sections, language }: EditionBody, { platforms }: Reading): string[] {
+  const rows = sections.flatMap((one) => one.rows);
+  const kinds = new Set(rows.flatMap((row) => platforms.flatMap((one) => (row.keys[one] ?? []).map((key) => kindOf(row, one, key))))); // prettier-ignore
+  return [...(kinds.has('own key') ? [tell(language, 'legend.own')] : []), ...(kinds.has('fixed key') ? [tell(language, 'legend.fixed')] : [])]; // prettier-ignore
 }
 
 /** The keys of a row as they are written, platform by platform. */
@@ -113,10 +130,9 @@ function blocksOf(
     let x = tick;
     keysOf(row).forEach((keys, at) => {
       let y = 0;
-      const shipped = row.shipped[platforms[at]!];
       keys.forEach((written, index) => {
         const stored = row.keys[platforms[at]!]![index]!;
-        y += key(breaking(written), shipped !== undefined && !shipped.includes(stored), x, y, widths[at]!).height + 0.18 * size; // prettier-ignore
+        y += key(breaking(written), kindOf(row, platforms[at]!, stored), x, y, widths[at]!).height + 0.18 * size; // prettier-ignore
       });
       if (keys.length === 0)
         y = put(tell(language, 'page.no key'), { at: SMALL * size, tone: 'mid', role: 'none', x, y: PAD.y * size, width: widths[at]! }); // prettier-ignore

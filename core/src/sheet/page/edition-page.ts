@@ -1,9 +1,10 @@
 import type { EditionBody, PublicEdition } from '../../contract/index.ts';
 import { platformName } from '../../keys/index.ts';
 import { LEARNER_LANGUAGES, tell, type LearnerCode, type LearnerLanguage } from '../../words/index.ts';
-import { changesFrom } from '../changes.ts';
 import { changingSaid } from '../changing.ts';
-import { escaped, fit, pageHtml } from '../fit/index.ts';
+import { escaped } from '../escaped.ts';
+import { fit, pageHtml } from '../fit/index.ts';
+import { subjectOf } from '../subject.ts';
 import type { PageChoice } from './choice.ts';
 import { documentOf, linkTo, type Assets } from './shell.ts';
 import { sinceSection } from './since.ts';
@@ -52,8 +53,8 @@ export function editionPage(edition: PublicEdition, choice: PageChoice, frame: P
   const platforms = body.format === 'crib-sheet' && body.look.sideBySide ? body.platforms : [choice.platform];
   const layout = fit(body, { platforms, how: choice.how }, frame.links.address);
   const t = (code: LearnerCode, values: Record<string, string | number> = {}) => tell(language, code, values);
-  const about = body.format === 'crib-changes' ? changesFrom(body) : `${body.app} ${body.release}, ${body.keyset.name}`;
-  const pages = layout.pages.map((page, at) => pageHtml(layout, page, { title: t('print.page', { page: at + 1, pages: layout.pages.length }), ours: t('chip.ours') })); // prettier-ignore
+  const keys = { 'own key': t('chip.ours'), 'fixed key': t('chip.fixed') };
+  const pages = layout.pages.map((page, at) => pageHtml(layout, page, { title: t('print.page', { page: at + 1, pages: layout.pages.length }), keys, fresh: t('row.since') })); // prettier-ignore
   const sheet = `<main class="flows" lang="${body.language}" style="--wide:${layout.width.toFixed(2)}">${pages.join('')}</main>`; // prettier-ignore
   const words = JSON.stringify(Object.fromEntries(SCRIPT_SAYS.map((code) => [code, t(code, { label: '{label}' })])));
   const { links } = frame;
@@ -65,7 +66,7 @@ export function editionPage(edition: PublicEdition, choice: PageChoice, frame: P
   return documentOf({
     language,
     title: `${body.title} · ${t('page.edition', { number: body.number })}`,
-    description: body.intro || about,
+    description: body.intro || subjectOf(body),
     assets: frame.assets,
     head: head.filter(Boolean).join(''),
     style: `@page { size: ${layout.width.toFixed(2)}pt ${layout.height.toFixed(2)}pt; margin: 0; }`,
@@ -80,7 +81,9 @@ export function editionPage(edition: PublicEdition, choice: PageChoice, frame: P
 function standingNote({ standing: { withdrawn, newer }, body }: PublicEdition, language: LearnerLanguage): string {
   const note = (html: string) => `<p class="stands" role="status">${html}</p>`;
   const gone = withdrawn ? note(`${escaped(tell(language, 'page.withdrawn', { on: withdrawn.on }))} <span lang="${body.language}">${escaped(withdrawn.because)}</span>`) : ''; // prettier-ignore
-  return gone + (newer ? note(linkTo(newer.path, tell(language, 'page.newer', { number: newer.number }))) : '');
+  return (
+    gone + (newer ? note(linkTo(newer.path, tell(language, 'page.newer', { number: newer.number, on: newer.on }))) : '')
+  );
 }
 
 /** The ways to read it, as links: each is a page of its own. */
@@ -91,13 +94,13 @@ function choices({ body, files }: PublicEdition, choice: PageChoice, { links, si
   const chosen = (other: Partial<PageChoice>, text: string, on: boolean, more = '') => linkTo(links.to({ ...choice, ...other }), text, [on ? 'aria-current="true"' : '', more].filter(Boolean).join(' ')); // prettier-ignore
   const group = (name: string, list: readonly string[]) => `<div role="group" aria-label="${escaped(name)}">${list.join('')}</div>`; // prettier-ignore
   const together = body.format === 'crib-sheet' && body.look.sideBySide;
-  const file = files.find((one) => one.platform === platform && !one.back);
+  const presets = files.filter((one) => one.platform === platform && !one.back);
   return `<nav>${[
     body.platforms.length > 1 && !together ? group(t('page.platform'), body.platforms.map((one) => chosen({ platform: one }, platformName(one), one === platform))) : '', // prettier-ignore
     group(t('page.keys'), [chosen({ how: 'words' }, t('page.in words'), how === 'words'), chosen({ how: 'symbols' }, t('page.in symbols'), how === 'symbols')]), // prettier-ignore
     group(t('page.language'), LEARNER_LANGUAGES.map((one) => chosen({ language: one }, LANGUAGE_NAMES[one], one === language, `lang="${one}"`))), // prettier-ignore
     links.since?.length ? group(t('page.since'), links.since.map(({ number, href }) => linkTo(href, tell(language, 'page.edition', { number }), since === number ? 'aria-current="true"' : ''))) : '', // prettier-ignore
-    file ? linkTo(links.preset(file.name), t('page.get preset'), 'class="primary" download') : '',
+    ...presets.map((one) => linkTo(links.preset(one.name), [t('page.get preset'), presets.length > 1 ? one.recipe : ''].filter(Boolean).join(' · '), 'class="primary" download')), // prettier-ignore
   ].join('')}</nav>`; // prettier-ignore
 }
 
@@ -107,12 +110,15 @@ function besides(edition: PublicEdition, { platform, language }: PageChoice, { l
   const t = (code: LearnerCode) => tell(language, code);
   const section = (title: string, html: string, name = '') => `<section${name && ` id="${name}"`}><h2>${escaped(title)}</h2>${html}</section>`; // prettier-ignore
   const changing = body.format === 'crib-sheet' && body.changing ? changingSaid(body.changing, platform, body.language) : ''; // prettier-ignore
-  const file = files.find((one) => one.platform === platform && !one.back);
-  const toBack = files.find((one) => one.platform === platform && one.back);
-  const back = toBack ? `<p>${linkTo(links.preset(toBack.name), t('page.get back'), 'download')}</p>` : '';
-  const losses = file?.losses.length
-    ? `<details><summary>${escaped(t('page.losses'))}</summary><ul>${file.losses.map((one) => `<li>${escaped(one)}</li>`).join('')}</ul></details>` // prettier-ignore
-    : '';
+  const here = files.filter((one) => one.platform === platform);
+  const presets = here.filter((one) => !one.back).map((file) => {
+    const toBack = here.find((one) => one.back && one.recipe === file.recipe);
+    const back = toBack ? `<p>${linkTo(links.preset(toBack.name), t('page.get back'), 'download')}</p>` : '';
+    const losses = file.losses.length
+      ? `<details><summary>${escaped(t('page.losses'))}</summary><ul>${file.losses.map((one) => `<li>${escaped(one)}</li>`).join('')}</ul></details>`
+      : '';
+    return `${back}${losses}<p class="sum">${escaped(file.name)} · SHA-256 ${file.hash}</p>`;
+  }); // prettier-ignore
   // What was withdrawn is still to be had, when it is asked for by name.
   const kept = standing.withdrawn ? '?kept' : '';
   const downloads = [
@@ -127,7 +133,7 @@ function besides(edition: PublicEdition, { platform, language }: PageChoice, { l
   const follow = [links.newest && linkTo(links.newest, t('page.newest')), links.feed && linkTo(links.feed, t('page.feed'))]; // prettier-ignore
   return `<footer>${[
     changing ? section(t('page.changing'), `<p lang="${body.language}">${escaped(changing)}</p>`) : '',
-    file ? section(t('page.loading file'), `<p lang="${body.language}">${escaped(howToLoad)}</p>${back}${losses}<p class="sum">${escaped(file.name)} · SHA-256 ${file.hash}</p>`) : '', // prettier-ignore
+    presets.length ? section(t('page.loading file'), `<p lang="${body.language}">${escaped(howToLoad)}</p>${presets.join('')}`) : '', // prettier-ignore
     links.report ? section(t('report.title'), reported ? `<p role="status">${escaped(t('report.thanks'))}</p>` : reportForm(body, links.report, language), 'report') : '', // prettier-ignore
     `<p class="downloads">${[...downloads, ...follow].filter(Boolean).join(' · ')}</p>`,
   ].join('')}</footer>`; // prettier-ignore

@@ -1,5 +1,6 @@
 import type { LearnerLanguage } from '../../words/index.ts';
-import { PAGE_CSS, escaped } from '../fit/index.ts';
+import { escaped } from '../escaped.ts';
+import { PAGE_CSS } from '../fit/index.ts';
 
 /** Files that learners’ pages share: their style, and the script that makes more of them. Empty where there are none. */
 export interface Assets {

@@ -3,7 +3,7 @@ import { US, showStored } from '../../keys/index.ts';
 import { keyboardsOf } from '../../press/index.ts';
 import { tell, type LearnerCode } from '../../words/index.ts';
 import { differences, type RowDifference } from '../differences.ts';
-import { escaped } from '../fit/index.ts';
+import { escaped } from '../escaped.ts';
 import type { PageChoice } from './choice.ts';
 
 const SAID: Record<Exclude<RowDifference['kind'], 'other keys' | 'renamed'>, LearnerCode> = { added: 'since.new', dropped: 'since.gone', 'other words': 'since.words' }; // prettier-ignore

@@ -20,7 +20,8 @@ import { useBench } from './useBench.ts';
 const workspace = useWorkspace();
 const { kept, set, platform, style, luggage, releaseLabel } = usePlace();
 const asked = kept('edition');
-const { editions, sheet, loaded, take, problems, plan, bench } = useBench(asked);
+const wanted = kept('recipe');
+const { recipes, chosen, editions, sheet, loaded, take, problems, plan, bench } = useBench(asked, wanted);
 const where = kept('where');
 const state = ref<UserState>('none');
 const context = computed({
@@ -105,6 +106,17 @@ function why({ did }: BenchStep): string {
           @click="set({ edition: one.address }, true)"
           >{{ one.title }}, edition {{ one.number }}</IndexLine
         >
+        <label v-if="recipes.length > 1" class="read"
+          >Read by
+          <ElSelect
+            :model-value="chosen?.name"
+            size="small"
+            aria-label="Recipe that reads the file"
+            @update:model-value="(recipe: string) => set({ recipe }, true)"
+          >
+            <ElOption v-for="one in recipes" :key="one" :value="one" :label="one" />
+          </ElSelect>
+        </label>
         <label class="btn file"
           >Load a file of your own<input
             class="sr-only"
@@ -198,6 +210,12 @@ function why({ did }: BenchStep): string {
   align-items: baseline;
   padding: 4px 0;
   border-bottom: 1px solid var(--hair);
+}
+.read {
+  display: grid;
+  gap: 4px;
+  margin: 10px 16px 0 0;
+  color: var(--mid);
 }
 .file {
   display: block;

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
-import QR from 'qrcode';
 import { platformName, showStored } from '@crib/core/keys';
-import { differences, type RowDifference } from '@crib/core/sheet';
-import type { EditionBody, PublicEdition, PublishedEdition } from '@crib/core/contract';
+import { codeOf, differences, type RowDifference } from '@crib/core/sheet';
+import type { PublicEdition, PublishedEdition } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -15,7 +14,6 @@ const props = defineProps<{ edition: PublishedEdition & { title: string }; earli
 const emit = defineEmits<{ changed: [] }>();
 const workspace = useWorkspace();
 const { platform } = usePlace();
-const code = ref('');
 const problems = shallowRef<readonly Problem[]>([]);
 const because = ref('');
 const other = ref('');
@@ -23,14 +21,15 @@ const changed = shallowRef<readonly RowDifference[] | null>(null);
 const KINDS: Record<RowDifference['kind'], string> = { added: 'new', dropped: 'gone', renamed: 'renamed', 'other keys': 'other keys', 'other words': 'other words' }; // prettier-ignore
 watch(
   () => props.edition.address,
-  async () => {
+  () => {
     other.value = props.earlier[0]?.address ?? '';
     because.value = '';
     problems.value = [];
-    code.value = await QR.toString(location.origin + props.edition.path, { type: 'svg', margin: 0 });
   },
   { immediate: true },
 );
+const SIDE = 104;
+const code = computed(() => codeOf(location.origin + props.edition.path, SIDE));
 const snippet = computed(() => {
   const { origin } = location;
   return `<iframe src="${origin}${props.edition.newest}?embed" title="${props.edition.title.replaceAll('"', '&quot;')}" style="width:100%;border:0"></iframe><script src="${origin}/embed.js" async></${'script'}>`;
@@ -44,36 +43,37 @@ async function list(listed: boolean) {
   }
 }
 const body = async (address: string) => (await ask<PublicEdition>('GET', `/public/editions/${address}`)).body;
-/** Whom it is for: who works with that release, keyset and platforms, in that language. */
-const whom = ref('');
-const LANGUAGES = { en: 'English', de: 'German', fr: 'French' };
+const inHand = shallowRef<PublicEdition['body'] | null>(null);
 watch(
   () => props.edition.address,
   async (address) => {
-    whom.value = '';
+    inHand.value = null;
     try {
       const found = await body(address);
-      const at =
-        found.format === 'crib-sheet'
-          ? `${found.app} ${found.release} with the ${found.keyset.name}`
-          : `${found.app} who go over to ${found.now.release}`;
-      if (address === props.edition.address)
-        whom.value = `For learners of ${at}, on ${found.platforms.map(platformName).join(', ')}; in ${LANGUAGES[found.language]}.`;
+      if (address === props.edition.address) inHand.value = found;
     } catch (error) {
       problems.value = problemsOf(error);
     }
   },
   { immediate: true },
 );
+const LANGUAGES = { en: 'English', de: 'German', fr: 'French' };
+/** Whom it is for: who works with that release, keyset and platforms, in that language. */
+const whom = computed(() => {
+  const now = inHand.value;
+  if (!now) return '';
+  const at = now.format === 'crib-sheet' ? `${now.app} ${now.release} with the ${now.keyset.name}` : `${now.app} who go over to ${now.now.release}`; // prettier-ignore
+  return `For learners of ${at}, on ${now.platforms.map(platformName).join(', ')}; in ${LANGUAGES[now.language]}.`;
+});
 watch(
-  [() => props.edition.address, other],
-  async ([address, against]) => {
+  [inHand, other],
+  async ([now, against]) => {
     changed.value = null;
-    if (!against) return;
+    if (!against || now?.format !== 'crib-sheet') return;
     try {
-      const [now, before] = await Promise.all([body(address), body(against)]);
-      if (now.format === 'crib-sheet' && before.format === 'crib-sheet' && other.value === against)
-        changed.value = differences(before as EditionBody, now as EditionBody, workspace.keyboards);
+      const before = await body(against);
+      if (before.format === 'crib-sheet' && other.value === against && inHand.value === now)
+        changed.value = differences(before, now, workspace.keyboards);
     } catch (error) {
       problems.value = problemsOf(error);
     }
@@ -102,8 +102,9 @@ async function withdraw() {
   <h2>{{ edition.title }}</h2>
   <p class="under">Edition {{ edition.number }}, {{ edition.publishedAt.slice(0, 10) }}</p>
   <p v-if="edition.withdrawn" class="gone">Withdrawn on {{ edition.withdrawn.on }}: {{ edition.withdrawn.because }}</p>
-  <!-- eslint-disable-next-line vue/no-v-html -- drawn from an address of ours -->
-  <div class="code" role="img" :aria-label="`Code for ${edition.path}`" v-html="code"></div>
+  <svg class="code" role="img" :aria-label="`Code for ${edition.path}`" :viewBox="`0 0 ${SIDE} ${SIDE}`">
+    <path v-for="one in code.strokes" :key="one.path" :d="one.path" />
+  </svg>
   <p v-if="whom">{{ whom }}</p>
   <h3>Elsewhere</h3>
   <p>

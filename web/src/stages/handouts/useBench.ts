@@ -1,13 +1,13 @@
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
 import type { EditionBody, KeptRecipe, PublicEdition, PublishedEdition } from '@crib/core/contract';
-import type { Problem } from '@crib/core/error';
+import { refuse, type Problem } from '@crib/core/error';
 import { benchWith, planPreset, readPreset } from '@crib/core/preset';
 import { ask, problemsOf } from '../../api/client.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
-/** What stands on the bench: the bytes of a preset as a learner has them, and what the recipe reads out of them. */
-export function useBench(asked: Ref<string>) {
+/** What stands on the bench: the bytes of a preset as a learner has them, and what a recipe reads out of them. */
+export function useBench(asked: Ref<string>, wanted: Ref<string>) {
   const workspace = useWorkspace();
   const { platform, appSlug } = usePlace();
   const recipes = shallowRef<readonly KeptRecipe[]>([]);
@@ -16,6 +16,9 @@ export function useBench(asked: Ref<string>) {
   const bytes = shallowRef<Uint8Array | null>(null);
   const sheet = shallowRef<EditionBody | null>(null);
   const loaded = ref('');
+  /** The recipe that wrote what is loaded; empty where nobody knows. */
+  const writtenBy = ref('');
+  const chosen = computed(() => recipes.value.find((one) => one.recipe.name === wanted.value)?.recipe ?? recipes.value[0]?.recipe); // prettier-ignore
   const guarded = async (work: () => Promise<void>) => {
     problems.value = [];
     try {
@@ -38,32 +41,36 @@ export function useBench(asked: Ref<string>) {
   );
   /** Loads the preset file of an edition, with its sheet. */
   watch(
-    [asked, platform, editions],
+    [asked, platform, editions, chosen],
     ([address, on]) =>
       guarded(async () => {
-        [bytes.value, sheet.value, loaded.value] = [null, null, ''];
+        [bytes.value, sheet.value, loaded.value, writtenBy.value] = [null, null, '', ''];
         if (!address || !editions.value.some((one) => one.address === address)) return;
         const { body, files } = await ask<PublicEdition>('GET', `/public/editions/${address}`);
-        const file = files.find((one) => one.platform === on && !one.back);
+        const here = files.filter((one) => one.platform === on && !one.back);
+        const file = here.find((one) => one.recipe === chosen.value?.name) ?? here[0];
         const answer = file && (await fetch(`/public/editions/${address}/files/${encodeURIComponent(file.name)}`));
+        if (answer && !answer.ok) refuse('unreachable', 'The file could not be fetched. Try again in a moment.');
         const content = answer && new Uint8Array(await answer.arrayBuffer());
-        if (address !== asked.value) return;
+        if (address !== asked.value || on !== platform.value) return;
         if (body.format === 'crib-sheet') sheet.value = body;
-        if (content) [bytes.value, loaded.value] = [content, file.name];
+        if (content) [bytes.value, loaded.value, writtenBy.value] = [content, file.name, file.recipe];
       }),
     { immediate: true },
   );
   const take = (file: File) =>
     guarded(async () => {
       bytes.value = new Uint8Array(await file.arrayBuffer());
-      loaded.value = file.name;
+      [loaded.value, writtenBy.value] = [file.name, ''];
     });
   /** Nothing else of the keyset is known on the bench. */
   const read = computed(() => {
     const { catalogue } = workspace;
-    const recipe = recipes.value[0]?.recipe;
-    if (!bytes.value || !recipe || !catalogue) return { plan: null, problems: [] };
+    if (!bytes.value || !chosen.value || !catalogue) return { plan: null, problems: [] };
+    const by = writtenBy.value;
     try {
+      const recipe = by ? recipes.value.find((one) => one.recipe.name === by)?.recipe : chosen.value;
+      if (!recipe) return refuse('not-found', `This file was written by the recipe “${by}”, which is there no more.`);
       const found = readPreset(recipe, bytes.value, catalogue, platform.value);
       return { plan: planPreset(recipe, found, catalogue, platform.value, workspace.keyboardOn(platform.value)), problems: [] }; // prettier-ignore
     } catch (error) {
@@ -71,6 +78,8 @@ export function useBench(asked: Ref<string>) {
     }
   });
   return {
+    recipes: computed(() => recipes.value.map((one) => one.recipe.name)),
+    chosen,
     editions,
     sheet,
     loaded,

@@ -22,6 +22,15 @@ const PARTS: Record<(typeof ROW_PARTS)[number], string> = {
   reason: 'Reason of an edit',
 };
 const least = computed(() => (props.look.distance === null ? '' : `no smaller than ${Math.ceil(4 * leastAt(props.look.distance)) / 4} pt`)); // prettier-ignore
+/** What a sheet has besides its rows, or has not. */
+const BESIDES = {
+  sideBySide: 'All platforms side by side',
+  ticks: 'A box to tick before each row',
+  marks: 'Boxes: I use it, I mean to learn it, not for me',
+  code: 'Its address as a code to scan',
+  legend: 'What the signs mean',
+  marksNew: 'Mark what is new since the last edition',
+} as const satisfies Partial<Record<keyof SheetLook, string>>;
 const toggle = (part: (typeof ROW_PARTS)[number], on: boolean) =>
   emit('change', { parts: ROW_PARTS.filter((one) => (one === part ? on : props.look.parts.includes(one))) });
 </script>
@@ -99,34 +108,11 @@ const toggle = (part: (typeof ROW_PARTS)[number], on: boolean) =>
   />
   <h3>Besides</h3>
   <ElCheckbox
-    :model-value="look.sideBySide"
-    label="All platforms side by side"
-    @update:model-value="(on) => emit('change', { sideBySide: Boolean(on) })"
-  />
-  <ElCheckbox
-    :model-value="look.ticks"
-    label="A box to tick before each row"
-    @update:model-value="(on) => emit('change', { ticks: Boolean(on) })"
-  />
-  <ElCheckbox
-    :model-value="look.marks"
-    label="Boxes: I use it, I mean to learn it, not for me"
-    @update:model-value="(on) => emit('change', { marks: Boolean(on) })"
-  />
-  <ElCheckbox
-    :model-value="look.code"
-    label="Its address as a code to scan"
-    @update:model-value="(on) => emit('change', { code: Boolean(on) })"
-  />
-  <ElCheckbox
-    :model-value="look.legend"
-    label="What the signs mean"
-    @update:model-value="(on) => emit('change', { legend: Boolean(on) })"
-  />
-  <ElCheckbox
-    :model-value="look.marksNew"
-    label="Mark what is new since the last edition"
-    @update:model-value="(on) => emit('change', { marksNew: Boolean(on) })"
+    v-for="(label, flag) in BESIDES"
+    :key="flag"
+    :model-value="look[flag]"
+    :label="label"
+    @update:model-value="(on) => emit('change', { [flag]: Boolean(on) })"
   />
 </template>
 
