@@ -19,6 +19,7 @@ const CORE = [
   'crosswalk',
   'sheet',
   'preset',
+  'learn',
 ];
 
 const wall = (files, patterns) => ({ files, rules: { 'no-restricted-imports': ['error', { patterns }] } });

@@ -128,13 +128,14 @@ async function load() {
   // The first edition went out without its last section.
   const begun = await write(sheet.revision, sections.slice(0, -1));
   await call('POST', `/api/sheets/${sheet.id}/editions`);
-  await write(begun.revision, sections);
-  const { address } = await call<{ address: string }>('POST', `/api/sheets/${sheet.id}/editions`);
-  await call('POST', `/public/editions/${address}/reports`, written.report);
   await make(newest);
   await notes(slug, shipped.id);
   for (const folder of ['brinechart', 'tallowline']) await otherProgram(folder);
   await comingFrom(slug, 'brinechart');
+  // The second edition knows what hands from other programs bring along.
+  await write(begun.revision, sections);
+  const { address } = await call<{ address: string }>('POST', `/api/sheets/${sheet.id}/editions`);
+  await call('POST', `/public/editions/${address}/reports`, written.report);
   await call('PUT', '/api/shelf', { title: 'Ebbstone Chart School', open: true });
 }
 

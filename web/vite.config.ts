@@ -3,21 +3,98 @@ import vue from '@vitejs/plugin-vue';
 import autoImport from 'unplugin-auto-import/vite';
 import components from 'unplugin-vue-components/vite';
 import { ElementPlusResolver } from 'unplugin-vue-components/resolvers';
-import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
+import { defineConfig, type Plugin } from 'vite';
 
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
+/** The files that the learners’ tools need, whatever of them is opened; the trainers’ pages are not kept offline. */
+const kept = new Set<string>();
+const learnersFiles: Plugin = {
+  name: 'learners-files',
+  writeBundle(_, bundle) {
+    const visit = (file: string) => {
+      const chunk = bundle[file];
+      if (kept.has(file) || chunk?.type !== 'chunk') return;
+      kept.add(file);
+      for (const one of [...chunk.imports, ...chunk.dynamicImports]) visit(one);
+      const { importedCss = [], importedAssets = [] } = chunk.viteMetadata ?? {};
+      for (const one of [...importedCss, ...importedAssets]) kept.add(one);
+    };
+    for (const chunk of Object.values(bundle))
+      if (chunk.type === 'chunk' && chunk.facadeModuleId === at('study.html')) visit(chunk.fileName);
+    kept.add('study.html');
+    kept.add('crib.svg');
+  },
+};
 export default defineConfig({
   root: at('.'),
   plugins: [
     vue(),
     autoImport({ resolvers: [ElementPlusResolver()], dts: at('src/auto-imports.d.ts') }),
+    learnersFiles,
+    VitePWA({
+      filename: 'learners.js',
+      registerType: 'prompt',
+      injectRegister: null,
+      manifest: false,
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,ttf,woff2,svg}'],
+        maximumFileSizeToCacheInBytes: 8_000_000,
+        inlineWorkboxRuntime: true,
+        sourcemap: false,
+        clientsClaim: true,
+        cleanupOutdatedCaches: true,
+        navigateFallback: null,
+        manifestTransforms: [
+          async (entries) => ({ manifest: entries.filter((one) => kept.has(one.url)), warnings: [] }),
+        ],
+        runtimeCaching: [
+          // A tool’s page is the same whatever edition it is for.
+          {
+            urlPattern: /\/s\/[^/]+\/[^/]+\/(?:find|practise|translate|bench|own)(?:\?.*)?$/,
+            handler: 'NetworkFirst',
+            options: {
+              cacheName: 'crib-tools',
+              networkTimeoutSeconds: 4,
+              precacheFallback: { fallbackURL: '/study.html' },
+            },
+          },
+          // What was opened once is read again without a connection, in whatever way it was read then.
+          {
+            urlPattern: /\/(?:s|n)\/[^/]+\/[^/]+(?:\?.*)?$/,
+            handler: 'NetworkFirst',
+            options: {
+              cacheName: 'crib-sheets',
+              networkTimeoutSeconds: 4,
+              matchOptions: { ignoreSearch: true, ignoreVary: true },
+              expiration: { maxEntries: 300 },
+            },
+          },
+          {
+            urlPattern: /\/public\/editions\/[^/]+\/program\.json$/,
+            handler: 'CacheFirst',
+            options: { cacheName: 'crib-programs', expiration: { maxEntries: 100 } },
+          },
+          {
+            urlPattern: /\/public\/editions\//,
+            handler: 'NetworkFirst',
+            options: { cacheName: 'crib-editions', networkTimeoutSeconds: 4, expiration: { maxEntries: 300 } },
+          },
+          {
+            urlPattern: /\/assets\//,
+            handler: 'CacheFirst',
+            options: { cacheName: 'crib-assets', expiration: { maxEntries: 200 } },
+          },
+        ],
+      },
+    }),
     components({ resolvers: [ElementPlusResolver()], dirs: [], dts: at('src/components.d.ts') }),
   ],
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 900,
-    rollupOptions: { input: { index: at('index.html') } },
+    rollupOptions: { input: { index: at('index.html'), study: at('study.html') } },
   },
   server: {
     proxy: Object.fromEntries(

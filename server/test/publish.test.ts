@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { unzipSync } from 'fflate';
 import { beforeAll, describe, expect, it } from 'vitest';
 import {
+  EditionProgram,
   SheetSection,
   type Catalogue,
   type EditionBody,
@@ -137,6 +138,12 @@ describe('an edition', () => {
       .toString()
       .matchAll(/^(\w{64}) {2}(.+)$/gm))
       expect(createHash('sha256').update(inside[name!]!).digest('hex'), name).toBe(sum);
+    // Tools have the program as it was published, by what anyone may know of it.
+    const program = await learner.ask<EditionProgram>('GET', `/public/editions/${edition.address}/program.json`);
+    expect(EditionProgram.parse(program.body).catalogue.commands.map((one) => one.label)).toContain('Place sounding');
+    for (const secret of [/"who":"[^"]/, /"source":"(?!")(?![^"]*from memory|[^"]*no source)[^"]/, /"reason":"[^"–]/, /"owner":\{/]) expect(JSON.stringify({ ...program.body, catalogue: { ...program.body.catalogue, systemKeys: [] } })).not.toMatch(secret); // prettier-ignore
+    const manifest = await learner.ask<string>('GET', `${edition.path}/app.webmanifest`);
+    expect(manifest.headers.get('content-type')).toContain('application/manifest+json');
     const csv = await learner.ask<string>('GET', `/public/editions/${edition.address}/sheet.csv`);
     expect(csv.headers.get('content-type')).toContain('text/csv');
     expect(csv.body).toContain('Depths,place-sounding,Place sounding,Everywhere,Ctrl+Shift+D,Shift+Command+D');

@@ -10,3 +10,4 @@ export * from './desk.ts';
 export * from './bin.ts';
 export * from './responses.ts';
 export * from './crosswalks.ts';
+export * from './program.ts';

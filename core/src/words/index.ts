@@ -1,4 +1,4 @@
-export { LEARNER_LANGUAGES, type LearnerCode, type LearnerLanguage } from './learner.ts';
+export { LANGUAGE_NAMES, LEARNER_LANGUAGES, type LearnerCode, type LearnerLanguage } from './learner.ts';
 export { LEARNER, tell } from './tell.ts';
 export { said, say, type Said, type SaidCode, type SaidKeys, type SaidValue, type Spelling } from './say.ts';
 export { EN } from './en.ts';

@@ -1,7 +1,9 @@
 import type { LearnerCode, LearnerSaid } from './learner.ts';
+import { STUDY_DE, WHY_DE } from './study-de.ts';
 
 /** The learner’s side in German. */
 export const LEARNER_DE: Readonly<Record<LearnerCode, string>> = {
+  ...STUDY_DE,
   'page.edition': 'Ausgabe {number}',
   'page.with': '{app} {release} mit „{keyset}“',
   'page.get preset': 'Tastendatei holen',
@@ -123,6 +125,7 @@ export const LEARNER_DE: Readonly<Record<LearnerCode, string>> = {
 
 /** What core finds and learners read, in German. */
 export const SAID_DE: Readonly<Record<LearnerSaid, string>> = {
+  ...WHY_DE,
   'notes.meaning':
     'hat diese Taste nicht mehr. Sie bewirkt jetzt „{now}“{destroys, select, true {, was sich nicht rückgängig machen lässt} other {}}.',
   'notes.dropped': 'gibt es in dieser Version nicht mehr',

@@ -1,7 +1,9 @@
 import type { LearnerCode, LearnerSaid } from './learner.ts';
+import { STUDY_FR, WHY_FR } from './study-fr.ts';
 
 /** The learner’s side in French. */
 export const LEARNER_FR: Readonly<Record<LearnerCode, string>> = {
+  ...STUDY_FR,
   'page.edition': 'édition {number}',
   'page.with': '{app} {release} avec « {keyset} »',
   'page.get preset': 'Obtenir le fichier de touches',
@@ -122,6 +124,7 @@ export const LEARNER_FR: Readonly<Record<LearnerCode, string>> = {
 
 /** What core finds and learners read, in French. */
 export const SAID_FR: Readonly<Record<LearnerSaid, string>> = {
+  ...WHY_FR,
   'notes.meaning':
     'n’est plus sur cette touche. Elle fait maintenant « {now} »{destroys, select, true {, ce qui ne s’annule pas} other {}}.',
   'notes.dropped': 'n’est plus dans cette version',

@@ -1,11 +1,20 @@
 import { KEY_LANGUAGES, type KeyLanguage } from '../keys/index.ts';
+import { STUDY_EN } from './study.ts';
 
 /** The languages of the learner’s side: pages, notes, and editions in print. */
 export const LEARNER_LANGUAGES = KEY_LANGUAGES;
 export type LearnerLanguage = KeyLanguage;
 
+/** What the languages call themselves. */
+export const LANGUAGE_NAMES: Readonly<Record<LearnerLanguage, string>> = {
+  en: 'English',
+  de: 'Deutsch',
+  fr: 'Français',
+};
+
 /** What the learner’s side says besides what core finds. */
 export const LEARNER_EN = {
+  ...STUDY_EN,
   'page.edition': 'edition {number}',
   'page.with': '{app} {release} with the {keyset}',
   'page.get preset': 'Get the preset file',
@@ -124,5 +133,8 @@ export const LEARNER_EN = {
 } as const;
 export type LearnerCode = keyof typeof LEARNER_EN;
 
-/** Sentences of core that learners read, besides those of their pages: change notes, and what differs in how keys are taken. */
-export type LearnerSaid = Extract<keyof typeof import('./en.ts').EN, `notes.${string}` | `policy.${string}`>;
+/** Sentences of core that learners read, besides those of their pages: change notes, what differs in how keys are taken, and why one does nothing. */
+export type LearnerSaid = Extract<
+  keyof typeof import('./en.ts').EN,
+  `notes.${string}` | `policy.${string}` | `why.${string}`
+>;

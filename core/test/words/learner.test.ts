@@ -37,7 +37,7 @@ describe('the learner’s side', () => {
       }
     }
     // Whatever change notes can say, they can say in each: a code without a translation would come out in English.
-    const told = Object.keys(EN).filter((code) => /^(notes|policy)\./.test(code)) as SaidCode[];
+    const told = Object.keys(EN).filter((code) => /^(notes|policy|why)\./.test(code)) as SaidCode[];
     for (const table of [SAID_DE, SAID_FR]) expect(Object.keys(table).sort()).toEqual([...told].sort());
   });
 

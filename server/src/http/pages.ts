@@ -60,6 +60,18 @@ export function pageRoutes(db: Db, room: ReadingRoom, counter: Counter, site: st
   };
 
   router.get('/s/:slug/:address', page((req, res) => sendEdition(req, res, String(req.params['address'])))); // prettier-ignore
+  // Whoever installs a sheet finds it under its own name.
+  router.get('/s/:slug/:address/app.webmanifest', page(async (req, res) => {
+    const { slug, address, body } = await room.edition(String(req.params['address']));
+    const start = `/s/${slug}/${address}`;
+    const icons = [{ src: '/crib.svg', sizes: 'any', type: 'image/svg+xml' }];
+    res.set('Cache-Control', 'no-cache').type('application/manifest+json').send(JSON.stringify({ id: start, start_url: start, scope: '/', name: body.title, short_name: body.title.slice(0, 12), lang: body.language, display: 'minimal-ui', background_color: '#e8e6da', theme_color: '#182430', icons }));
+  })); // prettier-ignore
+  router.get('/s/:slug/:address/:tool', page(async (req, res) => {
+    const { tools } = await room.edition(String(req.params['address']));
+    if (!assets.study || !tools.some((one) => one === req.params['tool'])) return void res.status(404).type('html').send(notePage(languageOf(req), tell(languageOf(req), 'page.not there'), shared));
+    res.set('Cache-Control', 'no-cache').type('html').send(assets.study);
+  })); // prettier-ignore
   router.get('/n/:slug/:address', page(async (req, res) => sendEdition(req, res, await room.newest(String(req.params['address']))))); // prettier-ignore
   router.get('/n/:slug/:address/feed.atom', page(async (req, res) => {
     const issued = await issuedAt(db, String(req.params['address']));

@@ -40,6 +40,7 @@ export function publicRoutes(
       slug: _slug,
       newest: _newest,
       strips: _strips,
+      tools: _tools,
       earlier: _earlier,
       ...edition
     } = await room.edition(req.params.address);
@@ -63,6 +64,13 @@ export function publicRoutes(
       download(res, `${slug}.${ending}`, form.type, form.content);
     });
   }
+  // It never changes: whoever has it need not ask again.
+  router.get('/editions/:address/program.json', async (req, res) => {
+    const { id } = await editionAt(pool, req.params.address);
+    const form = await formAt(pool, id, 'program.json');
+    if (!form) return refuse('not-found', 'This edition was published without what its tools need.');
+    res.set({ 'Content-Type': form.type, 'Cache-Control': 'public, max-age=31536000, immutable' }).end(form.content);
+  });
   router.get('/editions/:address/files/:name', async (req, res) => {
     const { id, address } = await editionAt(pool, req.params.address);
     counter.add(address, 'preset');

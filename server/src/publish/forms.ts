@@ -1,4 +1,4 @@
-import type { ChangesBody, EditionBody } from '@crib/core/contract';
+import type { ChangesBody, EditionBody, EditionProgram } from '@crib/core/contract';
 import {
   changesCsv,
   changesMarkdown,
@@ -13,7 +13,7 @@ import { layoutPdf, type PdfFacts } from './layout-pdf.ts';
 
 /** A form of an edition as a file, made once, when it is published. */
 export interface Form {
-  readonly ending: 'csv' | 'md' | 'pdf' | 'strips.pdf';
+  readonly ending: 'csv' | 'md' | 'pdf' | 'strips.pdf' | 'program.json';
   readonly type: string;
   readonly content: Buffer;
 }
@@ -52,3 +52,10 @@ export async function formsOf(body: EditionBody | ChangesBody, address: string):
     ...(strips.length ? [await pdf('strips.pdf', strips)] : []),
   ];
 }
+
+/** What the learners’ tools of an edition are computed from, as it is kept with it. */
+export const programForm = (program: EditionProgram): Form => ({
+  ending: 'program.json',
+  type: 'application/json',
+  content: Buffer.from(JSON.stringify(program), 'utf8'),
+});

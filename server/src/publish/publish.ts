@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import type { ProofException, PublishedEdition } from '@crib/core/contract';
 import { canonicalJson, composeSheet, proof } from '@crib/core/sheet';
 import { writePreset } from '@crib/core/preset';
+import { programOf } from '@crib/core/learn';
 import { refuse } from '@crib/core/error';
 import { US } from '@crib/core/keys';
 import type { Acting } from '../acts/acting.ts';
@@ -17,8 +18,9 @@ import {
 } from '../store/sheets.ts';
 import { keepStanding } from '../store/handouts.ts';
 import { newAddress, slugOf } from './address.ts';
+import { crosswalksHere } from './comings.ts';
 import { exceptionsFor } from './exceptions.ts';
-import { formsOf } from './forms.ts';
+import { formsOf, programForm } from './forms.ts';
 import { sheetFacts } from './sheet-facts.ts';
 
 export const sha256 = (content: string | Uint8Array) => createHash('sha256').update(content).digest('hex');
@@ -69,7 +71,9 @@ export async function publishSheet(
   };
   await keepStanding(db, edition.of, newAddress(), edition.slug);
   const made = await insertEdition(db, edition, onePerName(files), acting.actor);
-  await insertForms(db, made.address, await formsOf(composed, acting.site + made.path));
+  const others = await crosswalksHere(acting, db, sheet.appId, opened);
+  const program = programOf(opened, sheet.keysetId, recipes.map((one) => one.recipe), others, keyboards); // prettier-ignore
+  await insertForms(db, made.address, [...(await formsOf(composed, acting.site + made.path)), programForm(program)]);
   return made;
 }
 

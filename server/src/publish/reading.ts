@@ -1,7 +1,14 @@
 import { createHash } from 'node:crypto';
 import { gzipSync } from 'node:zlib';
 import { LRUCache } from 'lru-cache';
-import { PublicEdition, type EditionStanding } from '@crib/core/contract';
+import {
+  PublicEdition,
+  TOOLS,
+  type ToolName,
+  type EditionFile,
+  type EditionProgram,
+  type EditionStanding,
+} from '@crib/core/contract';
 import { conventionOf, type Platform } from '@crib/core/keys';
 import { editionPage, type PageChoice } from '@crib/core/sheet';
 import { LEARNER_LANGUAGES, type LearnerLanguage } from '@crib/core/words';
@@ -12,7 +19,7 @@ import type { LearnerAssets } from './assets.ts';
 import { kept } from './kept.ts';
 
 /** What does not change of an edition. */
-export type KeptEdition = Omit<PublicEdition, 'standing'> & { readonly id: number; readonly slug: string; readonly newest: string; readonly strips: boolean; readonly earlier: readonly { readonly number: number; readonly address: string }[] }; // prettier-ignore
+export type KeptEdition = Omit<PublicEdition, 'standing'> & { readonly id: number; readonly slug: string; readonly newest: string; readonly strips: boolean; readonly tools: readonly ToolName[]; readonly earlier: readonly { readonly number: number; readonly address: string }[] }; // prettier-ignore
 
 /** A page as it is sent: whole, packed, and what tells it from another. */
 export interface Page {
@@ -34,7 +41,10 @@ export function readingRoom(db: Db, site: string, assets: LearnerAssets) {
     kept(editions, address, async (): Promise<KeptEdition> => {
       const { id, slug, body, hash, howToLoad, newest: path } = await editionAt(db, address);
       const strips = (await formAt(db, id, 'strips.pdf')) !== undefined;
-      return { id, slug, address, hash, howToLoad, newest: path, strips, earlier: await earlierThan(db, id), files: await filesOf(db, id), body: PublicEdition.shape.body.parse(JSON.parse(body)) }; // prettier-ignore
+      const program = await formAt(db, id, 'program.json');
+      const files = await filesOf(db, id);
+      const tools = program ? toolsOf(JSON.parse(program.content.toString('utf8')) as EditionProgram, files) : [];
+      return { id, slug, address, hash, howToLoad, newest: path, strips, tools, earlier: await earlierThan(db, id), files, body: PublicEdition.shape.body.parse(JSON.parse(body)) }; // prettier-ignore
     });
   const standing = async (address: string) => {
     const { id } = await edition(address);
@@ -48,7 +58,7 @@ export function readingRoom(db: Db, site: string, assets: LearnerAssets) {
     /** An edition as a page, read in one way. */
     async page(address: string, choice: PageChoice, { embedded = false, reported = false, since = 0 }: { embedded?: boolean; reported?: boolean; since?: number } = {}): Promise<Page> {
       const [found, now] = [await edition(address), await standing(address)];
-      const { id: _id, slug, newest: path, strips, earlier, ...rest } = found;
+      const { id: _id, slug, newest: path, strips, tools, earlier, ...rest } = found;
       const knew = earlier.find((one) => one.number === since);
       const key = JSON.stringify([address, choice.platform, choice.how, choice.language, embedded, reported, knew?.number, now]);
       const known = pages.get(key);
@@ -69,10 +79,12 @@ export function readingRoom(db: Db, site: string, assets: LearnerAssets) {
             to: (other) => `${embedded ? own : ''}?${query(other)}${before ? `&since=${since}` : ''}`,
             files: { pdf: `${base}/sheet.pdf`, csv: `${base}/sheet.csv`, md: `${base}/sheet.md`, json: `${base}/sheet.json` }, // prettier-ignore
             ...(strips ? { strips: `${base}/strips.pdf` } : {}),
+            tools: tools.map((name) => ({ name, href: `${own}/${name}?${query(choice)}` })),
             preset: (name) => `${base}/files/${encodeURIComponent(name)}`,
             ...(found.files.length ? { presets: `${base}/presets.zip` } : {}),
             newest: site + path,
             feed: `${path}/feed.atom`,
+            app: `${own}/app.webmanifest`,
             site: `${base}/site.zip`,
             report: `${base}/reports`,
           },
@@ -86,6 +98,12 @@ export function readingRoom(db: Db, site: string, assets: LearnerAssets) {
   };
 } // prettier-ignore
 export type ReadingRoom = ReturnType<typeof readingRoom>;
+
+/** Which tools an edition has: what another program did needs one that was compared, a file of one’s own one that can be read. */
+const toolsOf = ({ coming, recipes }: EditionProgram, files: readonly EditionFile[]): ToolName[] =>
+  TOOLS.filter((one) =>
+    one === 'translate' ? coming.length > 0 : one === 'own' ? recipes.length > 0 && files.length > 0 : true,
+  );
 
 /** How a reader reads it: as the address says, else as far as the browser tells. */
 export function choiceOf({ body }: Pick<PublicEdition, 'body'>, asked: Readonly<Record<string, unknown>>, agent: string, languages: readonly string[]): PageChoice {

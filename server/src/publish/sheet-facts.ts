@@ -1,15 +1,13 @@
 import { EditionBody, type Sheet, type SheetFacts } from '@crib/core/contract';
-import { comingFrom, crosswalkIn } from '@crib/core/crosswalk';
 import { US, showStored } from '@crib/core/keys';
 import type { Opened } from '@crib/core/keyset';
 import type { Lineage } from '@crib/core/release';
 import { changedKeys } from '@crib/core/sheet';
 import type { Acting } from '../acts/acting.ts';
-import { appBySlug, releasesOf } from '../store/apps.ts';
-import { crosswalkAt, crosswalksOf } from '../store/crosswalks.ts';
+import { releasesOf } from '../store/apps.ts';
 import type { Db } from '../store/db.ts';
-import { lineageOf } from '../store/releases.ts';
 import { lastEdition } from '../store/sheets.ts';
+import { crosswalksHere } from './comings.ts';
 import { lineageFrom } from './notes.ts';
 
 /** What commands were called in an earlier release, where that was otherwise. */
@@ -23,10 +21,11 @@ const renamedSince = (before: Opened, now: Opened, lineage: Lineage): SheetFacts
 
 /** What a sheet is made from besides its release and keyset: the release before, its last edition, other programs. */
 export async function sheetFacts(
-  { catalogues }: Acting,
+  acting: Acting,
   db: Db,
   sheet: Pick<Sheet, 'id' | 'appId'> & { readonly releaseId: number },
 ): Promise<SheetFacts> {
+  const { catalogues } = acting;
   const releases = await releasesOf(db, sheet.appId);
   const at = releases.findIndex((one) => one.id === sheet.releaseId);
   const now = await catalogues.opened(db, sheet.releaseId);
@@ -34,16 +33,7 @@ export async function sheetFacts(
   const keyboards = catalogues.keyboards([US], now.catalogue.release.platforms);
   const lineage = before && (await lineageFrom(db, before.catalogue, now.catalogue));
   const last = await lastEdition(db, sheet.id);
-  const own = await lineageOf(db, sheet.appId);
-  const coming: SheetFacts['coming'] = [];
-  for (const { id, from, to } of await crosswalksOf(db, sheet.appId)) {
-    if (to.slug !== now.catalogue.app.slug) continue;
-    const { id: other } = await appBySlug(db, from.slug);
-    const newest = (await releasesOf(db, other)).at(-1);
-    if (!newest) continue;
-    const old = await catalogues.opened(db, newest.id);
-    const crosswalk = crosswalkIn(await crosswalkAt(db, id), { release: old, links: await lineageOf(db, other) }, { release: now, links: own }); // prettier-ignore
-    const { counterparts, uses } = comingFrom(old, crosswalk);
+  const coming = (await crosswalksHere(acting, db, sheet.appId, now)).map(({ crosswalk, from, coming: { old, counterparts, uses } }) => {
     const { platforms } = old.catalogue.release;
     const held = old.shipped && old.weighed(old.shipped.id, catalogues.keyboards([US], platforms)).on(platforms[0]!);
     const lines = counterparts
@@ -51,10 +41,10 @@ export async function sheetFacts(
       .map(({ source, target }) => {
         const key = held?.of(source)[0]?.shortcut;
         const was = old.commands.get(source)?.label ?? '';
-        return { target, said: `${from.name}: ${was}${key ? `, ${showStored(key, platforms[0]!)}` : ''}` };
+        return { target, said: `${from}: ${was}${key ? `, ${showStored(key, platforms[0]!)}` : ''}` };
       });
-    coming.push({ crosswalk: id, from: from.name, lines });
-  }
+    return { crosswalk, from, lines };
+  }); // prettier-ignore
   return {
     changed: before && lineage ? changedKeys(before, now, lineage, keyboards) : [],
     renamed: before && lineage ? renamedSince(before, now, lineage) : [],

@@ -16,3 +16,17 @@ if (window.parent !== window)
   new ResizeObserver(() =>
     window.parent.postMessage({ cribHeight: document.body.scrollHeight, of: document.body.dataset['sheet'] }, '*'),
   ).observe(document.body);
+// Kept for reading offline, with what it needs, where a browser can.
+if (document.querySelector('link[rel=manifest]') && window.isSecureContext && 'serviceWorker' in navigator)
+  void navigator.serviceWorker
+    .register('/learners.js')
+    .then(() => navigator.serviceWorker.ready)
+    .then(async () => {
+      const files = performance
+        .getEntriesByType('resource')
+        .map((one) => one.name)
+        .filter((one) => new URL(one).pathname.startsWith('/assets/'));
+      await (await caches.open('crib-assets')).addAll(files);
+      await (await caches.open('crib-sheets')).add(location.href);
+    })
+    .catch(() => undefined);

@@ -1,13 +1,8 @@
-import { capture, type Binds, type Platform, type Stroke } from '@crib/core/keys';
+import { capture, type Binds, type Stroke } from '@crib/core/keys';
 import { layoutInHand } from './chips.ts';
+import { machineInHand } from './machine.ts';
 
-/** The machine that is typed on, whatever platform its keys are meant for. */
-export const machineInHand: Platform = machineOf(navigator.platform || navigator.userAgent);
-
-function machineOf(told: string): Platform {
-  if (/mac|iphone|ipad/i.test(told)) return 'macos';
-  return /win/i.test(told) ? 'windows' : 'linux';
-}
+export { machineInHand };
 
 /** The stroke that a key press makes, as the program binds keys, or null for a modifier on its way. */
 export function strokeOf(event: KeyboardEvent, binds: Binds = 'character'): Stroke | null {

@@ -1,6 +1,6 @@
-import type { EditionBody, PublicEdition } from '../../contract/index.ts';
+import type { EditionBody, PublicEdition, ToolName } from '../../contract/index.ts';
 import { platformName } from '../../keys/index.ts';
-import { LEARNER_LANGUAGES, tell, type LearnerCode, type LearnerLanguage } from '../../words/index.ts';
+import { LANGUAGE_NAMES, LEARNER_LANGUAGES, tell, type LearnerCode, type LearnerLanguage } from '../../words/index.ts';
 import { changingSaid } from '../changing.ts';
 import { escaped } from '../escaped.ts';
 import { fit, pageHtml } from '../fit/index.ts';
@@ -20,9 +20,13 @@ export interface PageLinks {
   /** All preset files in one. */
   readonly presets?: string;
   readonly strips?: string;
+  /** Where the learners’ tools are, and which of them there are. */
+  readonly tools?: readonly { readonly name: ToolName; readonly href: string }[];
   /** The address that always shows the newest edition. */
   readonly newest?: string;
   readonly feed?: string;
+  /** What installs it under its own name. */
+  readonly app?: string;
   /** All of it as files for a web host. */
   readonly site?: string;
   /** The same page for who knows an earlier edition, by its number. */
@@ -41,8 +45,6 @@ export interface PageFrame {
   readonly since?: EditionBody;
 }
 
-/** What the languages call themselves. */
-const LANGUAGE_NAMES: Record<LearnerLanguage, string> = { en: 'English', de: 'Deutsch', fr: 'Français' };
 /** What the script says, in the language of the frame. */
 const SCRIPT_SAYS = ['page.find', 'page.find hint', 'page.none', 'page.print', 'page.large', 'page.large end', 'mark.use', 'mark.learn', 'mark.not', 'mark.what'] as const satisfies readonly LearnerCode[]; // prettier-ignore
 
@@ -61,6 +63,7 @@ export function editionPage(edition: PublicEdition, choice: PageChoice, frame: P
   const since = frame.since && body.format === 'crib-sheet' ? sinceSection(frame.since, body, choice) : '';
   const head = [
     links.newest && `<link rel="canonical" href="${escaped(links.newest)}">`,
+    links.app && `<link rel="manifest" href="${escaped(links.app)}">`,
     links.feed && `<link rel="alternate" type="application/atom+xml" title="${escaped(body.title)}" href="${escaped(links.feed)}">`, // prettier-ignore
   ];
   return documentOf({
@@ -100,6 +103,7 @@ function choices({ body, files }: PublicEdition, choice: PageChoice, { links, si
     group(t('page.keys'), [chosen({ how: 'words' }, t('page.in words'), how === 'words'), chosen({ how: 'symbols' }, t('page.in symbols'), how === 'symbols')]), // prettier-ignore
     group(t('page.language'), LEARNER_LANGUAGES.map((one) => chosen({ language: one }, LANGUAGE_NAMES[one], one === language, `lang="${one}"`))), // prettier-ignore
     links.since?.length ? group(t('page.since'), links.since.map(({ number, href }) => linkTo(href, tell(language, 'page.edition', { number }), since === number ? 'aria-current="true"' : ''))) : '', // prettier-ignore
+    links.tools?.length ? group(t('tool.tools'), links.tools.map(({ name, href }) => linkTo(href, t(`tool.${name}`)))) : '', // prettier-ignore
     ...presets.map((one) => linkTo(links.preset(one.name), [t('page.get preset'), presets.length > 1 ? one.recipe : ''].filter(Boolean).join(' · '), 'class="primary" download')), // prettier-ignore
   ].join('')}</nav>`; // prettier-ignore
 }

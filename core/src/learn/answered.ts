@@ -1,0 +1,43 @@
+import type { EditionProgram, OldPress } from '../contract/index.ts';
+import { parseStored, writeStored, type Stroke } from '../keys/index.ts';
+import { canonicalOn, samePress, type Keyboard } from '../press/index.ts';
+import { resolve, type Scene } from '../keyset/index.ts';
+import type { Card } from './cards.ts';
+
+/** What a press on a card comes to. */
+export type Answered =
+  | { readonly kind: 'right' }
+  | { readonly kind: 'begun' }
+  | {
+      readonly kind: 'wrong';
+      readonly shortcut: string;
+      /** The command that it is here, or those that it may be. */
+      readonly does: readonly number[];
+      /** What the same press did in other programs, and is this very card’s answer there. */
+      readonly from: readonly { readonly program: string; readonly press: OldPress }[];
+    };
+
+/** Judges strokes that were made for a card: they are one of its keys, begin one, or are something else, which is named. */
+export function answered(card: Pick<Card, 'keys' | 'command'>, strokes: readonly Stroke[], keyboard: Keyboard, known: { readonly scene: Scene; readonly program: EditionProgram } | null): Answered {
+  const shortcut = writeStored({ strokes: [...strokes], manner: 'pressed' });
+  if (card.keys.some((one) => samePress(one, shortcut, keyboard))) return { kind: 'right' };
+  const begins = card.keys.some((one) => {
+    const whole = parseStored(one);
+    return whole.strokes.length > strokes.length && samePress(writeStored({ ...whole, strokes: whole.strokes.slice(0, strokes.length) }), shortcut, keyboard);
+  });
+  if (begins) return { kind: 'begun' };
+  const made = known && canonicalOn(shortcut, keyboard);
+  if (!made) return { kind: 'wrong', shortcut, does: [], from: [] };
+  const did = resolve(known.scene, made);
+  const does = did.fires ? [did.fires.command] : did.outcome === 'chooses' || did.outcome === 'ambiguous' ? did.candidates.filter((one) => one.whole && !one.stopped).map((one) => one.held.command) : [];
+  const from = known.program.coming.flatMap(({ from: program, presses }) =>
+    (presses[keyboard.platform] ?? []).flatMap((press) => (samePress(press.shortcut, shortcut, keyboard) && press.answers.some((one) => one.command === card.command) ? [{ program, press }] : [])),
+  );
+  return { kind: 'wrong', shortcut, does: [...new Set(does)], from };
+} // prettier-ignore
+
+/** Commands whose old keys, in some program that hands come from, now do something else: they are learned first. */
+export function misleading({ coming }: EditionProgram, platform: string): ReadonlySet<string> {
+  const lines = coming.flatMap(({ presses }) => presses[platform] ?? []);
+  return new Set(lines.flatMap((one) => (one.misleads.length ? one.answers.map(({ command }) => command) : [])));
+}

@@ -1,0 +1,13 @@
+export { programOf, type ComingFrom } from './program.ts';
+export { askedHow, cardsOf, cardsText, type Asked, type Card } from './cards.ts';
+export { answered, misleading, type Answered } from './answered.ts';
+export {
+  Practised,
+  PractisedFile,
+  keyOfDay,
+  practised,
+  practisedDays,
+  session,
+  type Order,
+  type PractisedDay,
+} from './schedule.ts';

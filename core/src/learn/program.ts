@@ -1,0 +1,70 @@
+import type { Catalogue, EditionProgram, Keyset, OldPress, Recipe } from '../contract/index.ts';
+import { translator, type Coming } from '../crosswalk/index.ts';
+import type { Platform } from '../keys/index.ts';
+import type { Opened } from '../keyset/index.ts';
+import type { Keyboards } from '../press/index.ts';
+
+/** Another program whose hands come here. */
+export interface ComingFrom {
+  readonly from: string;
+  readonly coming: Coming;
+}
+
+/** The program of an edition: its release with the keyset that is taught and those it stands on, without who said what. */
+export function programOf(opened: Opened, keysetId: number, recipes: readonly Recipe[], others: readonly ComingFrom[], keyboards: Keyboards): EditionProgram {
+  const { catalogue } = opened;
+  const setting = opened.setting(keysetId, keyboards);
+  return {
+    format: 'crib-program',
+    version: 1,
+    catalogue: unsigned(catalogue, under(keysetId, catalogue.keysets)),
+    keyset: keysetId,
+    recipes: [...recipes],
+    coming: others.map(({ from, coming }) => ({
+      from,
+      presses: Object.fromEntries(catalogue.release.platforms.map((platform) => [platform, oldPresses(coming, opened, setting, platform)])),
+    })),
+  };
+} // prettier-ignore
+
+function oldPresses(coming: Coming, opened: Opened, setting: ReturnType<Opened['setting']>, platform: Platform): OldPress[] {
+  const { old, judged } = coming;
+  const label = (id: number) => opened.commands.get(id)?.label ?? '';
+  return translator(coming, setting, platform).map(({ shortcut, context, did, answers, misleads }) => ({
+    shortcut,
+    did: old.commands.get(did)?.label ?? '',
+    place: old.tree.get(context).name,
+    answers: answers.map(({ target, relation, now }) => ({ label: label(target), command: opened.commands.get(target)?.name ?? '', relation, keys: [...now] })),
+    none: judged.has(did) && answers.length === 0,
+    misleads: misleads.map(label),
+  }));
+} // prettier-ignore
+
+/** Shipped keysets, and the custom ones that one of them is made of. */
+function under(id: number, keysets: readonly Keyset[]): Keyset[] {
+  const chain = new Set<number>();
+  for (let at = keysets.find((one) => one.id === id); at;) {
+    chain.add(at.id);
+    const { kind } = at;
+    const base = kind === 'custom' ? at.baseId : 0;
+    at = keysets.find((one) => one.id === base);
+  }
+  return keysets.filter((one) => one.kind === 'shipped' || chain.has(one.id));
+}
+
+/** Without people, sources, reasons, counts of use, and what else is for trainers alone. */
+function unsigned(catalogue: Catalogue, keysets: readonly Keyset[]): Catalogue {
+  const nobody = { kind: 'list' as const, source: '', who: '', on: null, build: '', platform: null };
+  return {
+    ...catalogue,
+    runs: [],
+    uses: [],
+    corrected: [],
+    keysets: keysets.map((one): Keyset => {
+      const facts = { note: '', owner: null };
+      if (one.kind === 'custom') return { ...one, ...facts, open: [], edits: one.edits.map((edit) => ({ ...edit, reason: '' })) };
+      const bindings = one.bindings.map((binding) => ({ ...binding, note: '', provenance: nobody, trials: [] }));
+      return { ...one, ...facts, bindings, corrections: one.corrections.map((each) => ({ ...each, who: '', reason: '–' })) };
+    }),
+  };
+} // prettier-ignore

@@ -1,0 +1,217 @@
+import { readFileSync } from 'node:fs';
+import { expect, test, type Page } from '@playwright/test';
+import type { AppOverview, CrosswalkOverview, EditionBody, PublicEdition, PublishedEdition } from '@crib/core/contract';
+import { enter, tabTo, untouched, watchPointer } from '../by-hand.ts';
+import { margin } from '../made.ts';
+import { complaints, expectNoBarriers, signIn } from '../pages.ts';
+
+/** The newest edition of the first sheet, with nobody signed in any more. */
+async function newest(page: Page): Promise<PublishedEdition> {
+  await signIn(page);
+  const [edition] = (await (await page.request.get('/api/sheets/1/editions')).json()) as PublishedEdition[];
+  await page.context().clearCookies();
+  return edition!;
+}
+/** Presses stored keys one after another, as a US keyboard on Windows makes them. */
+async function pressed(page: Page, stored: string) {
+  for (const key of stored.split(' ')) await page.keyboard.press(key.length === 1 ? key.toLowerCase() : key.replace(/Ctrl|Primary/, 'Control')); // prettier-ignore
+}
+const live = (page: Page) => page.locator('p.said');
+
+test('by keys alone, in two languages, a learner finds a key, translates an old one, practises, and takes the cards along', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await watchPointer(page);
+  const { path } = await newest(page);
+  const words = {
+    en: { find: 'Find a key', shift: 'Shift+G is Add light here.', why: /^Why does/, likely: 'Most likely', practise: 'Practise', knew: 'Keys I knew', found: /^Old keys: \d+$/, start: 'Start', wrong: /^G is Rough in track here\. (?:That was the key in \w+\. )?It is /, right: /^Right: /, next: 'Next', stop: 'Stop', cards: 'Cards as a text file' }, // prettier-ignore
+    de: { find: 'Taste suchen', shift: 'Umschalt+G ist hier „Add light“.', why: /^Warum bewirkt/, likely: 'Am wahrscheinlichsten', practise: 'Üben', knew: 'Alte Tasten', found: /^Alte Tasten: \d+$/, start: 'Beginnen', wrong: /^G ist hier „Rough in track“\. (?:Das war die Taste in \w+\. )?Es ist /, right: /^Richtig: /, next: 'Weiter', stop: 'Aufhören', cards: 'Karten als Textdatei' }, // prettier-ignore
+  } as const;
+  for (const [language, said] of Object.entries(words)) {
+    await page.goto(`${path}?platform=windows&language=${language}`);
+    await tabTo(page, page.getByRole('link', { name: said.find }));
+    await page.keyboard.press('Enter');
+    const field = page.getByRole('application');
+    await tabTo(page, field);
+    await page.keyboard.press('Shift+G');
+    await expect(live(page)).toHaveText(said.shift);
+    await enter(page, said.why);
+    await expect(page.getByText(said.likely)).toBeVisible();
+    await expect(page.locator('html')).toHaveAttribute('lang', language);
+    await expectNoBarriers(page, `finding a key, ${language}`);
+
+    await tabTo(page, page.getByRole('link', { name: said.knew }), true);
+    await page.keyboard.press('Enter');
+    await tabTo(page, field);
+    await page.keyboard.press('g');
+    await expect(live(page)).toHaveText(said.found);
+    const lamp = page.getByRole('row', { name: /Plant lamp/ });
+    // The same press does something else now: what, and what to press instead.
+    await expect(lamp).toContainText('Rough in track');
+    await expect(lamp).toContainText(/(?:Shift|Umschalt)\+G\s*Add light/);
+    await expectNoBarriers(page, `translating, ${language}`);
+
+    await tabTo(page, page.getByRole('link', { name: said.practise, exact: true }), true);
+    await page.keyboard.press('Enter');
+    await enter(page, said.start);
+    await expect(field).toBeFocused();
+    await page.keyboard.press('g');
+    await expect(live(page)).toHaveText(said.wrong);
+    await expectNoBarriers(page, `practice, ${language}`);
+    // The key that it names is pressed now, and right.
+    const keys = /(?:It is|Es ist) ([^./]+?)(?: \/|\.$)/.exec((await live(page).textContent())!)![1]!;
+    await page.keyboard.press(keys.replace('Umschalt', 'Shift').replace('Strg', 'Control').replace('Ctrl', 'Control'));
+    await expect(live(page)).toHaveText(said.right);
+    await page.keyboard.press('Enter');
+    await enter(page, said.stop);
+    await expect(page.getByRole('img', { name: /: \d+ (?:right of|richtig von) \d+/ })).toBeVisible();
+    await expectNoBarriers(page, `progress, ${language}`);
+    const [file] = await Promise.all([page.waitForEvent('download'), enter(page, said.cards)]);
+    const lines = readFileSync(await file.path(), 'utf8').trimEnd().split('\n'); // prettier-ignore
+    expect(lines.length).toBeGreaterThan(20);
+    expect(lines.every((one) => one.split('\t').length === 2)).toBe(true);
+  }
+  await untouched(page);
+  expect(heard).toEqual([]);
+});
+
+test('step 1 of a plan is published; a learner downloads its file, presses ten keys as it says, practises five, and reads on without a connection', async ({
+  page,
+  browser,
+}) => {
+  const first = await newest(page);
+  await signIn(page);
+  const list = (await (await page.request.get('/api/apps/fathomry/crosswalks')).json()) as CrosswalkOverview[];
+  const { id } = list.find((one) => one.from.slug === 'brinechart' && one.to.slug === 'fathomry')!;
+  await page.goto(`/crosswalks/fathomry/7.2/${id}/plan?steps=2`);
+  await expect(page.getByRole('region', { name: 'The plan, step by step' })).toContainText('Step 2 of 2', {
+    timeout: 20_000,
+  });
+  await margin(page).getByLabel('Name').fill('First steps from Brinechart');
+  await margin(page).getByText('A keyset and a sheet for each step').click();
+  await margin(page).getByRole('button', { name: 'Save 2 steps' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('First steps from Brinechart, step 2');
+  const { sheets } = (await (await page.request.get('/api/apps/fathomry')).json()) as AppOverview;
+  const step = sheets.find((one) => one.title === 'First steps from Brinechart, step 1')!;
+  await page.goto(`/sheets/fathomry/7.2/${step.id}`);
+  await page.getByRole('button', { name: 'Publish edition 1' }).click();
+  await expect.poll(async () => ((await (await page.request.get(`/api/sheets/${step.id}/editions`)).json()) as unknown[]).length).toBe(1); // prettier-ignore
+  const [made] = (await (await page.request.get(`/api/sheets/${step.id}/editions`)).json()) as [PublishedEdition];
+
+  const context = await browser.newContext({ acceptDownloads: true });
+  const learner = await context.newPage();
+  const heard = complaints(learner);
+  const strangers: string[] = [];
+  learner.on('request', (request) => {
+    if (!request.url().startsWith(process.env['CRIB_ADDRESS']!) && !/^(?:blob|data):/.test(request.url())) strangers.push(request.url()); // prettier-ignore
+  });
+  // An edition that is not the newest, opened once.
+  await learner.goto(`${first.path}?platform=windows`);
+  await expect(learner.getByRole('heading', { level: 1 })).toBeVisible();
+  await learner.evaluate(() => navigator.serviceWorker.ready.then(() => true));
+  await learner.goto(`${made.path}?platform=windows`);
+  const [file] = await Promise.all([learner.waitForEvent('download'), learner.getByRole('link', { name: 'Get the preset file' }).click()]); // prettier-ignore
+  const { body } = (await (await learner.request.get(`/public/editions/${made.address}`)).json()) as PublicEdition;
+  const rows = (body as EditionBody).sections.flatMap((one) => one.rows);
+  // What keys alone make; the first ones once more, for ten presses.
+  const keys = rows.flatMap((row) => (row.keys['windows'] ?? []).filter((key) => !/hold:|Drag/.test(key)).map((key) => [key, row] as const)); // prettier-ignore
+  expect(keys.length).toBeGreaterThan(7);
+  await learner.getByRole('link', { name: 'Try the keys' }).click();
+  await learner.setInputFiles('input[type=file]', await file.path());
+  await expect(learner.getByText(/Keys other than shipped: \d+/)).toBeVisible();
+  const field = learner.getByRole('application');
+  for (const [key, row] of [...keys, ...keys].slice(0, 10)) {
+    await learner.getByLabel('You are in').selectOption({ label: row.contexts[0]! });
+    await field.focus();
+    await pressed(learner, key);
+    await expect(learner.getByRole('log').getByRole('listitem').first(), key).toContainText(row.label);
+  }
+  await learner.getByRole('button', { name: 'Press every line of the sheet' }).click();
+  await expect(learner.locator('.ran')).toHaveText(/^\d+ kept, 0 broken, \d+ to be tried by hand$/);
+  await expectNoBarriers(learner, 'the bench of a learner');
+
+  await learner.getByRole('link', { name: 'Practise', exact: true }).click();
+  await learner.getByRole('button', { name: 'Start' }).click();
+  for (let count = 0; count < 5; count++) {
+    const label = await learner.locator('.ask b').textContent();
+    const stored = rows.find((one) => one.label === label)!.keys['windows']![0]!;
+    if (await field.isVisible()) {
+      await pressed(learner, stored);
+      await expect(live(learner), stored).toHaveText(/^Right: /);
+      await learner.keyboard.press('Enter');
+    } else {
+      await learner.getByRole('button', { name: 'Show me' }).click();
+      await learner.getByRole('button', { name: 'I knew it' }).click();
+    }
+  }
+  await learner.getByRole('button', { name: 'Stop' }).click();
+  await expect(learner.getByRole('img', { name: 'Answers by day: 5 right of 5' })).toBeVisible();
+
+  await context.setOffline(true);
+  await learner.reload();
+  await expect(learner.getByText('You are offline. What you opened before is still here.')).toBeVisible();
+  await expect(learner.getByRole('img', { name: 'Answers by day: 5 right of 5' })).toBeVisible();
+  await learner.getByRole('link', { name: 'Find a key' }).click();
+  await field.focus();
+  await learner.keyboard.press('b');
+  await expect(live(learner)).not.toHaveText('');
+  // The old edition, read in another way than it was opened in, and the sheet itself.
+  await learner.goto(`${first.path}?platform=windows`);
+  await expect(learner.getByRole('heading', { level: 1 })).toHaveText('First week at the plotting desk');
+  await learner.goto(`${made.path}?platform=windows`);
+  await expect(learner.getByRole('heading', { level: 1 })).toHaveText('First steps from Brinechart, step 1');
+  await expect(learner.locator('li[data-section]')).toHaveCount(rows.length);
+  await context.setOffline(false);
+
+  // Saved, forgotten, and taken in again: nothing but this browser had it.
+  await learner.goto(`${made.path}/practise?platform=windows`);
+  const [saved] = await Promise.all([learner.waitForEvent('download'), learner.getByRole('button', { name: 'Save my practice' }).click()]); // prettier-ignore
+  await learner.getByRole('button', { name: 'Forget my practice' }).click();
+  await learner.getByRole('button', { name: 'Yes, forget it all (5)' }).click();
+  await expect(learner.getByText('Answers are counted here')).toBeVisible();
+  await learner.setInputFiles('input[type=file]', { name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"cards":[1]}') }); // prettier-ignore
+  await expect(learner.getByText('That is not a file of saved practice.')).toBeVisible();
+  await learner.setInputFiles('input[type=file]', await saved.path());
+  await expect(learner.getByText('Cards taken in: 5.')).toBeVisible();
+  await learner.reload();
+  await expect(learner.getByRole('img', { name: 'Answers by day: 5 right of 5' })).toBeVisible();
+  expect(strangers).toEqual([]);
+  expect(heard.filter((one) => !/ERR_INTERNET_DISCONNECTED/.test(one))).toEqual([]);
+  await context.close();
+});
+
+test('a learner’s own file gets the lines that are ticked; what goes is named before, and every other byte stays', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  const { path } = await newest(page);
+  await page.setViewportSize({ width: 360, height: 740 });
+  await page.goto(`${path}/own?platform=windows`);
+  await expect(page.getByText('Choose your file')).toBeVisible();
+  await expectNoBarriers(page, 'a file of one’s own, before');
+  const lines = ['fathomry keys 3', 'title mine', '', 'chart depth.place-sounding = ctl:9', 'all nobody.knows = q', 'colour of the desk = blue', 'end', '']; // prettier-ignore
+  const file = (buffer: Buffer) => ({ name: 'mine.fkeys', mimeType: 'text/plain', buffer });
+  await page.setInputFiles('input[type=file]', file(Buffer.from([0x61, 0xff, 0xfe, 0x80])));
+  await expect(page.getByRole('alert')).toContainText('These bytes are no UTF-8');
+  await page.setInputFiles('input[type=file]', file(Buffer.from(lines.join('\r\n'))));
+  await expect(page.getByText('mine.fkeys stands on 7.0 as shipped. Your own keys: 1.')).toBeVisible();
+  await page.getByText('Records not known here, which stay as they are: 1').click();
+  await expect(page.getByText('line 5: nobody.knows')).toBeVisible();
+  const get = async () => {
+    const [made] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Get the merged file' }).click()]); // prettier-ignore
+    return readFileSync(await made.path(), 'utf8');
+  };
+  expect(await get()).toBe(lines.join('\r\n'));
+  await page.getByLabel(/Place sounding/).check();
+  await page.getByLabel(/Add light/).check();
+  await expect(page.getByRole('heading', { name: 'These keys of yours go' })).toBeVisible();
+  await expect(page.getByText('Ctrl+9 Place sounding')).toBeVisible();
+  await expectNoBarriers(page, 'a file of one’s own');
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
+  const merged = (await get()).split('\r\n');
+  expect(merged.filter((one) => lines.includes(one))).toEqual(lines.filter((one) => !/place-sounding/.test(one)));
+  expect(merged.find((one) => /place-sounding/.test(one))).toMatch(/= d$/);
+  expect(merged.find((one) => /add-light/.test(one))).toMatch(/= shift:g$|= sft:g$|g$/);
+  expect(heard).toEqual([]);
+});

@@ -1,0 +1,30 @@
+import { comingFrom, crosswalkIn, type Coming } from '@crib/core/crosswalk';
+import type { Opened } from '@crib/core/keyset';
+import type { Acting } from '../acts/acting.ts';
+import { appBySlug, releasesOf } from '../store/apps.ts';
+import { crosswalkAt, crosswalksOf } from '../store/crosswalks.ts';
+import type { Db } from '../store/db.ts';
+import { lineageOf } from '../store/releases.ts';
+
+/** A crosswalk that leads here, with what hands from the other program bring along. */
+export interface CrosswalkHere {
+  readonly crosswalk: number;
+  readonly from: string;
+  readonly coming: Coming;
+}
+
+/** The crosswalks that lead to an app, as they hold in a release of it and in the newest of the other programs. */
+export async function crosswalksHere({ catalogues }: Acting, db: Db, appId: number, now: Opened): Promise<CrosswalkHere[]> {
+  const own = await lineageOf(db, appId);
+  const found: CrosswalkHere[] = [];
+  for (const { id, from, to } of await crosswalksOf(db, appId)) {
+    if (to.slug !== now.catalogue.app.slug) continue;
+    const { id: other } = await appBySlug(db, from.slug);
+    const newest = (await releasesOf(db, other)).at(-1);
+    if (!newest) continue;
+    const old = await catalogues.opened(db, newest.id);
+    const crosswalk = crosswalkIn(await crosswalkAt(db, id), { release: old, links: await lineageOf(db, other) }, { release: now, links: own }); // prettier-ignore
+    found.push({ crosswalk: id, from: from.name, coming: comingFrom(old, crosswalk) });
+  }
+  return found;
+} // prettier-ignore

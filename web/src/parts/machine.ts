@@ -1,0 +1,9 @@
+import type { Platform } from '@crib/core/keys';
+
+/** The machine that is typed on, whatever platform its keys are meant for. */
+export const machineInHand: Platform = machineOf(navigator.platform || navigator.userAgent);
+
+function machineOf(told: string): Platform {
+  if (/mac|iphone|ipad/i.test(told)) return 'macos';
+  return /win/i.test(told) ? 'windows' : 'linux';
+}

@@ -1,0 +1,155 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef, watch } from 'vue';
+import type { Stroke } from '@crib/core/keys';
+import type { UserState } from '@crib/core/keyset';
+import type { Press } from '@crib/core/press';
+import { benchWith, runSheet, strokeOn, type BenchStep, type RunLine } from '@crib/core/preset';
+import BenchChart from '../stages/handouts/BenchChart.vue';
+import PressField from './PressField.vue';
+import { useFile } from './useFile.ts';
+import { useStudy } from './useStudy.ts';
+
+/** The keys as a preset’s bytes have them: real presses on a small chart, and every line of the sheet. */
+const { body, opened, keyboard, t, show, label } = useStudy();
+const { name, offered, fetched, take, plan, problem, recipe, recipes, wanted } = useFile();
+watch(offered, (list) => void fetched(list.find((one) => !one.back)?.name ?? ''), { immediate: true });
+const places = computed(() => opened.value!.tree.inOrder);
+const context = ref(places.value[1]?.id ?? places.value[0]!.id);
+const state = ref<UserState>('none');
+const policy = computed(() => opened.value!.catalogue.app.keyPolicy);
+const bench = computed(() => benchWith(opened.value!, keyboard.value, plan.value));
+const scene = computed(() => bench.value.scene(context.value, state.value));
+interface Entry {
+  readonly n: number;
+  readonly shortcut: string;
+  readonly what: string;
+  readonly why: string;
+}
+const entries = shallowRef<readonly Entry[]>([]);
+const fired = shallowRef<{ name: string; n: number } | null>(null);
+let past: readonly Press[] = [];
+let [timer, count] = [0, 0];
+watch([scene, plan], () => (past = []));
+const placeOf = (id: number) => opened.value!.tree.get(id).name;
+function made(step: BenchStep | null) {
+  if (!step) return;
+  window.clearTimeout(timer);
+  entries.value = [{ n: ++count, shortcut: step.shortcut, what: what(step), why: why(step) }, ...entries.value].slice(0, 8); // prettier-ignore
+  past = step.made;
+  const command = step.did.fires && opened.value!.commands.get(step.did.fires.command);
+  if (command) fired.value = { name: command.name, n: count };
+  if (past.length) timer = window.setTimeout(() => (past = []), policy.value.pause ?? 1000);
+}
+const onStroke = (stroke: Stroke) => made(strokeOn(scene.value, past, stroke));
+/** Held, or pressed twice: told where something has it so. */
+function mannered(stroke: Stroke, manner: 'held' | 'twice') {
+  const step = strokeOn(scene.value, [], stroke, manner);
+  if (step && step.did.outcome !== 'nothing') made(step);
+}
+function pointed(action: 'WheelUp' | 'WheelDown' | 'DoubleClick' | 'RightClick', event: MouseEvent) {
+  const modifiers = ([['Ctrl', event.ctrlKey], ['Alt', event.altKey], ['Shift', event.shiftKey], ['Meta', event.metaKey]] as const).flatMap(([one, on]) => (on ? [one] : [])); // prettier-ignore
+  const step = strokeOn(scene.value, past, { kind: 'pointer', modifiers, action });
+  if (step && step.did.outcome !== 'nothing') made(step);
+}
+function what({ did }: BenchStep): string {
+  if (did.fires) return label(did.fires.command);
+  if (did.typed) return t('bench.types');
+  return t(did.outcome === 'waits' ? 'bench.waits' : did.outcome === 'chooses' || did.outcome === 'ambiguous' ? 'bench.several' : 'bench.nothing'); // prettier-ignore
+}
+function why({ did }: BenchStep): string {
+  if (did.fires) {
+    const { command, context: at } = did.fires;
+    const given = plan.value?.edits.some((one) => one.command === command && one.context === at);
+    return t(given ? 'bench.given' : 'bench.as shipped', { place: placeOf(at) });
+  }
+  const [other] = did.candidates;
+  if (did.typed || did.outcome === 'waits') return '';
+  return other?.stopped ? t('bench.only', { label: label(other.held.command), place: placeOf(other.held.context) }) : t('bench.free'); // prettier-ignore
+}
+const lines = shallowRef<readonly RunLine[] | null>(null);
+watch([bench, body], () => (lines.value = null));
+const of = (outcome: RunLine['outcome']) => lines.value?.filter((one) => one.outcome === outcome) ?? [];
+const rowOf = (one: RunLine) => body.value!.sections[one.section]!.rows[one.row]!;
+</script>
+
+<template>
+  <h1>{{ t('bench.title') }}</h1>
+  <div class="row">
+    <label
+      >{{ t('bench.preset') }}
+      <select :value="name" @change="fetched(($event.target as HTMLSelectElement).value)">
+        <option value="">{{ t('bench.shipped') }}</option>
+        <option v-for="one in offered" :key="one.name" :value="one.name">{{ one.name }}</option>
+        <option v-if="name && !offered.some((one) => one.name === name)" :value="name">{{ name }}</option>
+      </select></label
+    >
+    <label class="file"
+      >{{ t('bench.file') }}<input type="file" @change="take(($event.target as HTMLInputElement).files?.[0])"
+    /></label>
+    <label v-if="recipes.length > 1"
+      >{{ t('own.format') }}
+      <select :value="recipe?.name" @change="wanted = ($event.target as HTMLSelectElement).value">
+        <option v-for="one in recipes" :key="one.name">{{ one.name }}</option>
+      </select></label
+    >
+    <label
+      >{{ t('find.where') }}
+      <select v-model="context">
+        <option v-for="one in places" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select></label
+    >
+    <label v-if="policy.rootOnly || policy.diverted"
+      >{{ t('bench.while') }}
+      <select v-model="state">
+        <option value="none">{{ t('bench.calm') }}</option>
+        <option v-if="policy.rootOnly" value="root only">{{ policy.rootOnly }}</option>
+        <option v-if="policy.diverted" value="diverted">{{ policy.diverted }}</option>
+      </select></label
+    >
+  </div>
+  <p v-if="problem" role="alert">{{ problem }}</p>
+  <p v-else role="status">
+    {{ plan ? t('bench.loaded', { name, count: plan.edits.length }) : t('bench.shipped') }}
+  </p>
+  <div
+    class="table"
+    @wheel.prevent="(event) => pointed(event.deltaY < 0 ? 'WheelUp' : 'WheelDown', event)"
+    @dblclick="(event) => pointed('DoubleClick', event)"
+    @contextmenu.prevent="(event) => pointed('RightClick', event)"
+  >
+    <PressField :label="t('bench.title')" manners @stroke="onStroke" @manner="mannered"
+      ><BenchChart :fired="fired" /><span class="hint">{{ t('press.here') }}</span></PressField
+    >
+  </div>
+  <div role="log" tabindex="0" :aria-label="t('bench.did')">
+    <ol class="log">
+      <li v-for="one in entries" :key="one.n">
+        <kbd>{{ show(one.shortcut) }}</kbd> <b>{{ one.what }}</b> <small>{{ one.why }}</small>
+      </li>
+    </ol>
+  </div>
+  <p>
+    <button type="button" @click="lines = runSheet(body!, bench, opened!)">{{ t('bench.run') }}</button>
+  </p>
+  <p role="status" class="ran">
+    {{
+      lines
+        ? t('bench.ran', { kept: of('kept').length, broken: of('broken').length, left: of('not pressed').length })
+        : ''
+    }}
+  </p>
+  <ul v-if="lines" class="lines">
+    <li v-for="one in of('broken')" :key="`${one.section} ${one.row} ${one.shortcut}`" class="careful">
+      {{
+        t('bench.broken', {
+          keys: show(one.shortcut),
+          label: rowOf(one).label,
+          instead: one.instead === null ? t('bench.nothing') : label(one.instead),
+        })
+      }}
+    </li>
+    <li v-for="one in of('not pressed')" :key="`${one.section} ${one.row} ${one.shortcut}`">
+      <kbd>{{ show(one.shortcut) }}</kbd> {{ rowOf(one).label }}
+    </li>
+  </ul>
+</template>

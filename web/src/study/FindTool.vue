@@ -1,0 +1,186 @@
+<script setup lang="ts">
+import { computed, ref, shallowRef } from 'vue';
+import { US, writeStored, type Stroke } from '@crib/core/keys';
+import { resolve, whyNothing, type UserState } from '@crib/core/keyset';
+import { canonicalOn, samePress, type Press } from '@crib/core/press';
+import { showStored } from '@crib/core/keys';
+import { say } from '@crib/core/words';
+import PressField from './PressField.vue';
+import { useStudy } from './useStudy.ts';
+
+/** What a key does: on the sheet, here and elsewhere in the program, and in programs one may come from; and why it may do nothing. */
+const { program, body, opened, platform, keyboard, layout, language, style, t, show, label, sceneIn } = useStudy();
+const places = computed(() => opened.value!.tree.inOrder);
+const context = ref(places.value[1]?.id ?? places.value[0]!.id);
+const state = ref<UserState>('none');
+const strokes = shallowRef<readonly Stroke[]>([]);
+const stored = computed(() =>
+  strokes.value.length ? writeStored({ strokes: [...strokes.value], manner: 'pressed' }) : '',
+);
+const presses = computed(() => (stored.value ? canonicalOn(stored.value, keyboard.value) : null));
+const did = computed(() =>
+  presses.value ? resolve(sceneIn(context.value, state.value)!, presses.value as readonly Press[]) : null,
+);
+function onStroke(stroke: Stroke) {
+  // What waits is gone on with; what has fired begins anew.
+  strokes.value = did.value?.outcome === 'waits' && strokes.value.length < 5 ? [...strokes.value, stroke] : [stroke];
+  wanted.value = '';
+}
+const said = computed(() => {
+  const { value: found } = did;
+  const keys = stored.value && show(stored.value);
+  if (!found) return keys && t('find.nothing', { keys });
+  if (found.fires) return t('find.here', { keys, label: label(found.fires.command) });
+  if (found.typed) return t('find.types', { keys });
+  if (found.outcome === 'waits') return t('find.waits', { keys });
+  const able = found.candidates.filter((one) => one.whole && !one.stopped).map((one) => label(one.held.command));
+  return able.length ? t('find.choice', { keys, labels: able.join(', ') }) : t('find.nothing', { keys });
+});
+const rows = computed(() =>
+  body.value!.sections.flatMap((section) => section.rows.map((row) => ({ section: section.title, row }))),
+);
+const onSheet = computed(() =>
+  stored.value
+    ? rows.value.filter(({ row }) =>
+        (row.keys[platform.value] ?? []).some((one) => samePress(one, stored.value, keyboard.value)),
+      )
+    : [],
+);
+const elsewhere = computed(() => [
+  ...new Map(
+    (did.value?.candidates ?? [])
+      .filter((one) => one.whole && one.stopped && one.held.command !== did.value?.fires?.command)
+      .map((one) => [
+        `${one.held.command} ${one.held.context}`,
+        { label: label(one.held.command), place: opened.value!.tree.get(one.held.context).name },
+      ]),
+  ).values(),
+]);
+const came = computed(() =>
+  stored.value
+    ? program.value!.coming.flatMap(({ from, presses: old }) =>
+        (old[platform.value] ?? [])
+          .filter((one) => samePress(one.shortcut, stored.value, keyboard.value))
+          .map((one) => ({ from, label: one.did })),
+      )
+    : [],
+);
+
+/** A command that is looked for by name. */
+const words = ref('');
+const found = computed(() => {
+  const parts = words.value.toLowerCase().split(/\s+/u).filter(Boolean);
+  return parts.length
+    ? opened
+        .value!.catalogue.commands.filter((one) =>
+          parts.every((part) => [one.label, ...one.otherNames].join(' ').toLowerCase().includes(part)),
+        )
+        .slice(0, 12)
+    : [];
+});
+const keysOf = (command: number) => [
+  ...new Set(
+    sceneIn(context.value)!
+      .weighed.on(platform.value)
+      .of(command)
+      .map((one) => one.shortcut),
+  ),
+];
+
+/** The command that was meant, by its id in the program. */
+const wanted = ref('');
+const meant = computed(() => opened.value!.catalogue.commands.find((one) => one.name === wanted.value) ?? null);
+const asked = computed(() => (meant.value && stored.value) || (meant.value && keysOf(meant.value.id)[0]) || '');
+const why = computed(() => {
+  const { value: command } = meant;
+  if (!command || !asked.value) return [];
+  const { catalogue } = opened.value!;
+  const named = (name: string) => catalogue.commands.find((one) => one.name === name)?.label;
+  const spelling = {
+    language: language.value,
+    showKeys: (one: string, on: string) => showStored(one, on, style.value, US, language.value),
+  };
+  return whyNothing({
+    scene: sceneIn(context.value, state.value)!,
+    policy: catalogue.app.keyPolicy,
+    systemKeys: catalogue.systemKeys,
+    shortcut: asked.value,
+    command,
+    label,
+    named,
+  }).map((one) => ({ ...one, text: say(one.said, spelling) }));
+});
+const answer = computed(
+  () => why.value.find((one) => one.verdict === 'cause') ?? why.value.find((one) => one.verdict === 'look'),
+);
+const policy = computed(() => opened.value!.catalogue.app.keyPolicy);
+</script>
+
+<template>
+  <h1>{{ t('find.title') }}</h1>
+  <div class="row">
+    <label
+      >{{ t('find.where') }}
+      <select v-model="context">
+        <option v-for="one in places" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select></label
+    >
+    <label v-if="policy.rootOnly || policy.diverted"
+      >{{ t('bench.while') }}
+      <select v-model="state">
+        <option value="none">{{ t('bench.calm') }}</option>
+        <option v-if="policy.rootOnly" value="root only">{{ policy.rootOnly }}</option>
+        <option v-if="policy.diverted" value="diverted">{{ policy.diverted }}</option>
+      </select></label
+    >
+  </div>
+  <PressField :key="layout.id" :label="t('find.title')" pick @stroke="onStroke"
+    ><kbd v-if="stored">{{ show(stored) }}</kbd></PressField
+  >
+  <p class="said" role="status" aria-live="polite">{{ said }}</p>
+  <template v-if="stored">
+    <h2>{{ t('find.sheet') }}</h2>
+    <ul v-if="onSheet.length" class="lines">
+      <li v-for="({ section, row }, at) in onSheet" :key="at">
+        <kbd v-for="one in row.keys[platform]" :key="one">{{ show(one) }}</kbd>
+        <span :lang="body!.language"
+          ><b>{{ row.label }}</b> <small>{{ section }}</small></span
+        >
+        <button type="button" @click="wanted = row.command">{{ t('find.why', { keys: show(stored) }) }}</button>
+      </li>
+    </ul>
+    <p v-else>{{ t('find.not sheet') }}</p>
+    <template v-if="elsewhere.length">
+      <h2>{{ t('find.elsewhere') }}</h2>
+      <ul class="lines">
+        <li v-for="one in elsewhere" :key="`${one.label} ${one.place}`" :lang="body!.language">
+          <b>{{ one.label }}</b> <small>{{ one.place }}</small>
+        </li>
+      </ul>
+    </template>
+    <p v-for="one in came" :key="`${one.from} ${one.label}`">
+      {{ t('find.came', { program: one.from, label: one.label }) }}
+    </p>
+  </template>
+  <label class="search">{{ t('find.name') }} <input v-model="words" type="search" autocomplete="off" /></label>
+  <ul v-if="found.length" class="lines">
+    <li v-for="one in found" :key="one.id">
+      <kbd v-for="key in keysOf(one.id)" :key="key">{{ show(key) }}</kbd>
+      <span v-if="!keysOf(one.id).length">{{ t('page.no key') }}</span>
+      <b :lang="body!.language">{{ one.label }}</b>
+      <button v-if="keysOf(one.id).length" type="button" @click="((strokes = []), (wanted = one.name))">
+        {{ t('find.why', { keys: show(keysOf(one.id)[0]!) }) }}
+      </button>
+    </li>
+  </ul>
+  <p v-else-if="words.trim()" role="status">{{ t('page.none') }}</p>
+  <section v-if="why.length" class="why" aria-live="polite">
+    <h2>{{ t('find.why one', { keys: show(asked), label: meant!.label }) }}</h2>
+    <p v-if="answer">
+      <b>{{ t('find.answer') }}: {{ answer.text }}</b>
+    </p>
+    <ol>
+      <li v-for="one in why" :key="one.check" :class="one.verdict">{{ one.text }}</li>
+    </ol>
+  </section>
+</template>
