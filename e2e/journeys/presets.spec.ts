@@ -82,3 +82,42 @@ test('the bench loads what a learner gets: presses fire as the sheet says, and e
   await expect(page.getByRole('heading', { name: 'Broken' })).toBeVisible();
   expect(heard).toEqual([]);
 });
+
+test('a recipe is learned from a file by two marks; a word that nobody knows is asked, and told by pressing it', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  await page.goto('/handouts/fathomry/7.0?view=presets&platform=windows');
+  const text = ['! made by hand', 'paper white', ...['depth.place-sounding 5 ctl_d', 'light.add-light 6 upr_ctl_g', 'view.closer 7 f9', 'view.farther 8 upr_f9', 'buoy.add-buoy 9 b', 'wreck.add-wreck 10 w'].map((one) => `bind ${one}`), ''].join('\r\n'); // prettier-ignore
+  await page.getByLabel('Choose a file to learn from').setInputFiles({ name: 'hands.bind', mimeType: 'text/plain', buffer: Buffer.from(text) }); // prettier-ignore
+  const area = page.getByRole('textbox', { name: 'The file: select text in it' });
+  const select = (part: string) => area.evaluate((field: HTMLTextAreaElement, wanted) => {
+    const at = field.value.indexOf(wanted);
+    field.focus();
+    field.setSelectionRange(at, at + wanted.length);
+  }, part); // prettier-ignore
+  await page.getByRole('button', { name: 'This is a command' }).click();
+  await expect(page.getByText('Select the text in the file first')).toBeVisible();
+  for (const [command, keys] of [['depth.place-sounding', 'ctl_d'], ['light.add-light', 'upr_ctl_g']] as const) {
+    await select(command);
+    await page.getByRole('button', { name: 'This is a command' }).click();
+    await expect(page.getByText(`“${command}” is a command. Now select its keys.`)).toBeVisible();
+    await select(keys);
+    await page.getByRole('button', { name: 'These are its keys' }).click();
+  } // prettier-ignore
+  await expect(page.getByText('6 records are found, and the keys of 4 are read, 67 %.')).toBeVisible();
+  await expect(page.getByText('What is “upr”, in line 4?')).toBeVisible();
+  await expectNoBarriers(page, 'learning a recipe');
+  await page.getByText('Press these keys, if a word in them').nth(1).click();
+  await page.getByRole('application', { name: 'Press them' }).focus();
+  await page.keyboard.press('Control+Shift+G');
+  await expect(page.getByText('6 records are found, and the keys of 6 are read, 100 %.')).toBeVisible();
+  await expect(page.getByText('bind {command} {other} {keys}')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep this recipe' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('hands');
+  // It is an ordinary recipe from now on: the same file is read by it.
+  await page.getByLabel('Choose a file', { exact: true }).setInputFiles({ name: 'hands.bind', mimeType: 'text/plain', buffer: Buffer.from(text) }); // prettier-ignore
+  await expect(page.getByText(/It stands on 7\.0/)).toBeVisible();
+  expect(heard).toEqual([]);
+});

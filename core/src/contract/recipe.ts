@@ -39,14 +39,18 @@ const RecipeShape = z.object({
     .object({ open: textLine.min(1), close: textLine })
     .nullable()
     .default(null),
-  /** One binding: `{command}` (or `{label}`), `{keys}` and `{context}` are filled in; an argument has `{argument}`. */
+  /** One binding: `{command}` (or `{label}`), `{keys}` and `{context}` are filled in; an argument has `{argument}`, and `{other}` is not looked at. */
   record: textLine.min(1),
   /** A binding of a command with a value, where the format tells them apart. */
   argument: textLine.nullable().default(null),
   /** A command that the preset leaves without a key; null when the format cannot say that. */
   noKey: textLine.nullable(),
+  /** What is written where a template has `{other}`. */
+  other: z.string().max(60).regex(/^[^\r\n\0]*$/).default('-'),
   /** What stands between two records. */
   between: z.string().max(3).default(''),
+  /** Several blanks or tabs in a line are read as one blank: columns are filled up with them. */
+  blanks: z.boolean().default(false),
   /** What a line begins with that is no record. */
   comment: z.string().max(8).nullable().default(null),
   joiner: z.string().max(3),

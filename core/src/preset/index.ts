@@ -14,3 +14,4 @@ export {
 } from './bench.ts';
 export { decoded, encoded, MOST_BYTES } from './encoding.ts';
 export { STACK_FILE_VERSION, StackFile, stackFile, planStackFile, type FilePlan } from './stack-file.ts';
+export * from './learned/index.ts';

@@ -95,8 +95,14 @@ export function keyReader(recipe: Recipe, platform: Platform): (text: string) =>
     const key = rest.length === 1 ? keyOf(rest[0]!) : null;
     return key && { kind: 'key', modifiers: inOrder(held), key };
   };
+  const signs = [...modifiers.keys()].sort((a, b) => b.length - a.length);
+  /** Modifiers that stand before a key without a joiner, one by one. */
+  const peeled = (text: string): string[] => {
+    const sign = signs.find((one) => text.length > one.length && fold(text.slice(0, one.length)) === one);
+    return sign ? [text.slice(0, sign.length), ...peeled(text.slice(sign.length))] : [text];
+  };
   const partsOf = (text: string): string[] => {
-    if (recipe.joiner === '') return [text];
+    if (recipe.joiner === '') return peeled(text);
     // A joiner at the end is the key itself: Ctrl++.
     if (text === recipe.joiner) return [text];
     if (text.endsWith(recipe.joiner + recipe.joiner)) return [...text.slice(0, -2 * recipe.joiner.length).split(recipe.joiner), recipe.joiner]; // prettier-ignore

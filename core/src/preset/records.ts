@@ -23,7 +23,8 @@ function lineRecords(recipe: Recipe, text: string): FoundRecord[] {
     const next = text.indexOf('\n', from);
     const end = next < 0 ? text.length : next;
     const line = text.slice(from, end);
-    const plain = line.trim();
+    const trimmed = line.trim();
+    const plain = recipe.blanks ? trimmed.replace(/[ \t]+/g, ' ') : trimmed;
     const opens = group && plain ? matched(group, plain) : null;
     if (opens?.['context'] !== undefined) context = opens['context'];
     else if (plain && !(recipe.comment && plain.startsWith(recipe.comment)) && !heads.some((one) => one.length && matched(one, plain))) {
@@ -31,8 +32,8 @@ function lineRecords(recipe: Recipe, text: string): FoundRecord[] {
         const fields = matched(tokens, recipe.between && plain.endsWith(recipe.between) ? plain.slice(0, -recipe.between.length) : plain);
         // No command has a blank in its name: such a line is a setting of the program’s own.
         if (!fields || /\s/.test(fields['command'] ?? '')) continue;
-        const at = from + line.indexOf(plain);
-        found.push({ from: at, to: at + plain.length, kind, fields: context === undefined ? fields : { context, ...fields } });
+        const at = from + line.indexOf(trimmed);
+        found.push({ from: at, to: at + trimmed.length, kind, fields: context === undefined ? fields : { context, ...fields } });
         break;
       }
     }

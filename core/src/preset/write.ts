@@ -48,7 +48,7 @@ export function recordWriter(recipe: Recipe, platform: Platform, commands: Reado
     return text;
   };
   const record = (kind: keyof typeof tokens, fields: Fields): string => {
-    const line = filled(tokens[kind], fields, escape);
+    const line = filled(tokens[kind], { other: recipe.other, ...fields }, escape);
     // In lines nothing is escaped: what would read otherwise cannot be written.
     if (recipe.syntax === 'lines') {
       const back = matched(tokens[kind], line);

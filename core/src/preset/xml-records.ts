@@ -5,7 +5,7 @@ import { DEEPEST, templatesOf, type FoundRecord } from './record-shape.ts';
 import { matched, tokensOf, type Token } from './template.ts';
 
 /** An element with where it stands in its text. */
-interface Element {
+export interface Element {
   readonly name: string;
   readonly attributes: ReadonlyMap<string, string>;
   readonly children: Element[];
@@ -16,7 +16,7 @@ interface Element {
 }
 
 /** Reads XML into elements (XML 1.0, by the package `saxes`): entities of a document’s own are not expanded. */
-function elementsOf(text: string, fragment: boolean): Element {
+export function elementsOf(text: string, fragment: boolean): Element {
   const root: Element = { name: '', attributes: new Map(), children: [], parent: null, text: '', from: 0, to: text.length }; // prettier-ignore
   const parser = new SaxesParser({ fragment, position: true });
   let [now, depth]: [Element, number] = [root, 0];

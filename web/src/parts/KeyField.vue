@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { show, type Shown } from './chips.ts';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, ref, shallowRef, useId, watch } from 'vue';
 import {
   MOST_STROKES,
   machineOfText,
@@ -37,6 +37,7 @@ const props = withDefaults(
 const emit = defineEmits<{ 'update:modelValue': [stored: string] }>();
 
 const workspace = useWorkspace();
+const id = useId();
 const several = ref(false);
 const literal = ref(false);
 const held = ref(false);
@@ -129,15 +130,15 @@ defineExpose({ focus: () => pressField.value?.focus() });
 <template>
   <div class="field">
     <div class="title">
-      <b id="press-label">{{ title }}</b><span id="press-help">Tab leaves</span>
+      <b :id="`${id}-label`">{{ title }}</b><span :id="`${id}-help`">Tab leaves</span>
     </div>
     <div
       ref="pressField"
       class="press"
       role="application"
       tabindex="0"
-      aria-labelledby="press-label"
-      aria-describedby="press-help"
+      :aria-labelledby="`${id}-label`"
+      :aria-describedby="`${id}-help`"
       @keydown="onKey"
       @keyup="held = false"
       @blur="held = false"

@@ -9,6 +9,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import LearnRecipe from './LearnRecipe.vue';
 import ReadPresetFile from './ReadPresetFile.vue';
 
 /** Recipes of preset files: each edited as data, beside the file that it writes of the keyset in hand; and files read by it. */
@@ -69,6 +70,10 @@ async function save() {
     problems.value = problemsOf(error);
   }
 }
+async function learnt(id: number) {
+  await load();
+  set({ recipe: String(id) }, true);
+}
 </script>
 
 <template>
@@ -77,9 +82,12 @@ async function save() {
   </h1>
   <ProblemList :problems="problems" />
   <StateNote v-if="!recipes && !problems.length" loading />
-  <StateNote v-else-if="!one" title="No recipe yet">
-    <p>A recipe says how the program writes its keys into a file. It is sent over the API; the handbook shows one.</p>
-  </StateNote>
+  <div v-else-if="!one" class="scroll" tabindex="0" role="region" aria-label="A first recipe">
+    <StateNote title="No recipe yet">
+      <p>A recipe says how the program writes its keys into a file. Learn one from a file, or send it over the API.</p>
+    </StateNote>
+    <LearnRecipe @made="learnt" />
+  </div>
   <div v-else class="scroll" tabindex="0" role="region" aria-label="The recipe and what it writes">
     <div class="tools">
       <ElSelect
@@ -125,6 +133,7 @@ async function save() {
       </div>
     </div>
     <ReadPresetFile v-if="written.recipe" :recipe="written.recipe" />
+    <LearnRecipe @made="learnt" />
   </div>
 </template>
 

@@ -1,0 +1,2 @@
+export { learnRecipe, openedFile, type LearnedQuestion, type LearnedRecipe } from './learned.ts';
+export type { Mark, Span } from './marks.ts';
