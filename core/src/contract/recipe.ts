@@ -46,7 +46,11 @@ const RecipeShape = z.object({
   /** A command that the preset leaves without a key; null when the format cannot say that. */
   noKey: textLine.nullable(),
   /** What is written where a template has `{other}`. */
-  other: z.string().max(60).regex(/^[^\r\n\0]*$/).default('-'),
+  other: z
+    .string()
+    .max(60)
+    .regex(/^[^\r\n\0]*$/)
+    .default('-'),
   /** What stands between two records. */
   between: z.string().max(3).default(''),
   /** Several blanks or tabs in a line are read as one blank: columns are filled up with them. */
