@@ -20,6 +20,7 @@ const CORE = [
   'sheet',
   'preset',
   'learn',
+  'reply',
 ];
 
 const wall = (files, patterns) => ({ files, rules: { 'no-restricted-imports': ['error', { patterns }] } });

@@ -10,7 +10,7 @@ import jsQR from 'jsqr';
 import { PNG } from 'pngjs';
 import type { PublishedEdition } from '@crib/core/contract';
 import { margin } from '../made.ts';
-import { complaints, expectNoBarriers, signIn } from '../pages.ts';
+import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
 
 const editions = async (page: Page) => (await (await page.request.get('/api/sheets/1/editions')).json()) as PublishedEdition[]; // prettier-ignore
 const MM = 96 / 25.4;
@@ -267,5 +267,33 @@ test('by keyboard alone a sheet is composed from rules, proofed, mended, publish
   await page.keyboard.type('Only tried out.');
   await page.keyboard.press('Enter');
   await expect(margin(page).getByText(/^Withdrawn on/)).toBeVisible();
+  expect(heard).toEqual([]);
+});
+
+test('a report of a learner opens a reply that is filled in: what it is about is heard, corrected, and every sentence says where it comes from', async ({
+  page,
+}) => {
+  const heard = complaints(page);
+  await signIn(page);
+  const [edition] = (await editions(page)) as [PublishedEdition];
+  await page.request.post(`/public/editions/${edition.address}/reports`, { data: { kind: 'question', command: 'light.add-light', text: 'On my Mac G makes no light any more' } }); // prettier-ignore
+  await page.goto('/handouts/fathomry/7.0?view=reports');
+  const report = page.getByRole('listitem').filter({ hasText: 'G makes no light any more' });
+  await report.getByRole('link', { name: 'Draft a reply' }).click();
+  await expect(page.getByLabel('What the learner wrote')).toHaveValue('On my Mac G makes no light any more');
+  const reply = page.getByRole('status', { name: 'The reply, sentence by sentence' });
+  await expect(reply).toContainText('In Fathomry 7.0 with the School set, G is Rough in track');
+  await expect(reply).toContainText('For Add light press');
+  await expect(reply).toContainText('from what Fathomry 7.0 with the School set has on macOS, US layout');
+  await expect(reply).toContainText('from the crosswalk from Brinechart');
+  await expect(reply).toContainText(edition.path);
+  await expectNoBarriers(page, 'answering a learner');
+  // The trainer knows better what was pressed; what nobody can know is asked.
+  await page.getByRole('application', { name: 'The press it is about' }).focus();
+  await page.keyboard.press('Shift+G');
+  await expect(reply).toContainText('In Fathomry 7.0 with the School set, Shift+G is Add light');
+  await page.getByLabel('What the learner wrote').fill('It does not work');
+  await pick(page, 'Command it is about', 'none named');
+  await expect(page.getByText('Which key, or which command?')).toBeVisible();
   expect(heard).toEqual([]);
 });

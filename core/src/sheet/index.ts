@@ -3,7 +3,7 @@ export { NO_FACTS, rowsIn, ruled, type Ruled } from './rules.ts';
 export { changedKeys, differences, type RowDifference } from './differences.ts';
 export * from './fit/index.ts';
 export * from './page/index.ts';
-export { claimsIn, commandsIn, keysIn, namedBy, type KeyClaim } from './claims.ts';
+export { claimsIn, commandsIn, keysIn, namedBy, type KeyClaim, type Named } from './claims.ts';
 export { namedIn, wrongClaims, type WrongClaim } from './wrong-claims.ts';
 export { mended, proof, type Finding, type FindingKind, type Mend, type Spot } from './proof.ts';
 export { canonicalJson, sheetCsv, sheetMarkdown } from './export.ts';

@@ -120,6 +120,18 @@ export const STUDY_DE: Readonly<Record<keyof typeof STUDY_EN, string>> = {
   'bench.run': 'Jede Zeile des Blatts drücken',
   'bench.ran': '{kept} eingehalten, {broken} nicht, {left} von Hand zu probieren',
   'bench.broken': '{keys}, „{label}“: {instead}',
+  'reply.does': 'In {program} ist {keys} „{label}“ ({places}).',
+  'reply.nothing': 'In {program} bewirkt {keys} nichts.',
+  'reply.elsewhere': 'In {program} ist {keys} „{labels}“.',
+  'reply.press': 'Für „{label}“ drücken Sie {keys}.',
+  'reply.no key': '„{label}“ hat in {program} keine Taste.',
+  'reply.not loaded':
+    'Wenn {keys} bei Ihnen „{label}“ ist, dann ist die Datei nicht geladen: So ist es in {program}. Laden Sie {file}.',
+  'reply.other in hand':
+    'Wenn {keys} bei Ihnen „{label}“ ist, dann haben Sie {program} vor sich. Das Blatt ist für {theirs}.',
+  'reply.undo': 'Zurück geht es mit {keys} („{label}“).',
+  'reply.line': 'Es steht auf dem Blatt unter „{section}“: {address}',
+  'reply.not on sheet': 'Auf dem Blatt steht es nicht. Was jede Taste bewirkt, lässt sich dort suchen: {address}/find',
   'own.title': 'Ihre eigene Datei mit Tasten dieses Blatts',
   'own.stays': 'Die Datei wird hier gelesen und nirgends hingeschickt.',
   'own.choose': 'Datei wählen',

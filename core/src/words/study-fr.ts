@@ -120,6 +120,18 @@ export const STUDY_FR: Readonly<Record<keyof typeof STUDY_EN, string>> = {
   'bench.run': 'Essayer chaque ligne de la fiche',
   'bench.ran': '{kept} tenues, {broken} non, {left} à essayer à la main',
   'bench.broken': '{keys}, « {label} » : {instead}',
+  'reply.does': 'Dans {program}, {keys} : « {label} » ({places}).',
+  'reply.nothing': 'Dans {program}, {keys} ne fait rien.',
+  'reply.elsewhere': 'Dans {program}, {keys} : « {labels} ».',
+  'reply.press': 'Pour « {label} », appuyez sur {keys}.',
+  'reply.no key': '« {label} » n’a pas de touche dans {program}.',
+  'reply.not loaded':
+    'Si {keys} fait « {label} » chez vous, le fichier n’est pas chargé : {program} est ainsi. Chargez {file}.',
+  'reply.other in hand':
+    'Si {keys} fait « {label} » chez vous, vous avez {program} devant vous. La fiche est pour {theirs}.',
+  'reply.undo': 'Pour revenir en arrière, appuyez sur {keys} (« {label} »).',
+  'reply.line': 'C’est sur la fiche, sous « {section} » : {address}',
+  'reply.not on sheet': 'Ce n’est pas sur la fiche. Ce que fait chaque touche s’y trouve : {address}/find',
   'own.title': 'Votre fichier avec des touches de cette fiche',
   'own.stays': 'Le fichier est lu ici et n’est envoyé nulle part.',
   'own.choose': 'Choisir votre fichier',

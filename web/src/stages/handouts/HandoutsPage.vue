@@ -7,6 +7,7 @@ import { ask, problemsOf } from '../../api/client.ts';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import IndexLine from '../../parts/IndexLine.vue';
+import AnswerPanel from './AnswerPanel.vue';
 import EditionMargin from './EditionMargin.vue';
 import PresetFiles from './PresetFiles.vue';
 import ReportList from './ReportList.vue';
@@ -26,6 +27,10 @@ const { releaseLabel, luggage, kept, set, appSlug } = usePlace();
 const view = kept('view');
 const reports = shallowRef<readonly LearnerReport[]>([]);
 const waiting = computed(() => reports.value.filter((one) => !one.outcome).length);
+const asked = kept('report');
+const answered = computed(() => reports.value.find((one) => String(one.id) === asked.value) ?? null);
+/** Editions of sheets: what a learner can have in hand, the newest first. */
+const sheets = computed(() => (lines.value ?? []).filter((one) => one.of.startsWith('sheet')).toSorted((a, b) => (a.publishedAt < b.publishedAt ? 1 : -1))); // prettier-ignore
 const at = kept('row');
 const selected = computed(() => lines.value?.find((one) => one.address === at.value) ?? lines.value?.[0] ?? null);
 const earlier = computed(() => (lines.value ?? []).filter((one) => one.of === selected.value?.of && one.number < selected.value.number)); // prettier-ignore
@@ -95,6 +100,7 @@ async function copy(line: Line) {
       <IndexLine :on="view === 'reports'" :count="waiting" @click="set({ view: 'reports' }, true)"
         >Reports of learners</IndexLine
       >
+      <IndexLine :on="view === 'answer'" @click="set({ view: 'answer', report: '' }, true)">Answer a learner</IndexLine>
       <IndexLine :on="view === 'presets'" @click="set({ view: 'presets' }, true)">Preset files</IndexLine>
       <IndexLine :on="view === 'index'" @click="set({ view: 'index' }, true)">Public index</IndexLine>
       <IndexLine :to="{ name: 'bench', query: luggage }">The bench</IndexLine>
@@ -105,6 +111,7 @@ async function copy(line: Line) {
       </p>
     </template>
     <ReportList v-if="view === 'reports'" :reports="reports" @ended="loadReports" />
+    <AnswerPanel v-else-if="view === 'answer'" :editions="sheets" :report="answered" />
     <PresetFiles v-else-if="view === 'presets'" />
     <ShelfPanel v-else-if="view === 'index'" />
     <template v-else>

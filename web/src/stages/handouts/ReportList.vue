@@ -66,6 +66,12 @@ const waiting = () => props.reports.filter((one) => !one.outcome).length;
         {{ ENDED[one.outcome] }} on {{ one.endedOn }}{{ one.because ? `: ${one.because}` : '' }}
       </p>
       <div v-else class="actions">
+        <RouterLink
+          v-if="one.sheetId !== null"
+          class="btn"
+          :to="{ name: 'handouts', query: { ...luggage, view: 'answer', report: String(one.id) } }"
+          >Draft a reply</RouterLink
+        >
         <RouterLink class="btn" :to="madeAt(one)">To where it is made</RouterLink>
         <ElInput
           :model-value="because.get(one.id) ?? ''"

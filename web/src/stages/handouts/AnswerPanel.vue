@@ -1,0 +1,190 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue';
+import type { LearnerReport } from '@crib/core/contract';
+import { LAYOUTS, platformName } from '@crib/core/keys';
+import KeyField from '../../parts/KeyField.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { usePlace } from '../../stores/place.ts';
+import { useReply, type Had } from './useReply.ts';
+
+/** Answering a learner: what they wrote, what it is about, and a reply in which every sentence says where it comes from. */
+const props = defineProps<{ editions: readonly Had[]; report: LearnerReport | null }>();
+const { platform: inHand, style } = usePlace();
+const { sentence, address, platform, layout, press, command, heard, situations, asks, sentences, problem, edition } = useReply(() => props.editions, () => props.report); // prettier-ignore
+const commands = computed(() => {
+  const { opened } = situations.value?.[0] ?? {};
+  const likely = new Set(heard.value?.likely ?? []);
+  return [...(opened?.catalogue.commands ?? [])].sort((a, b) => Number(likely.has(b.id)) - Number(likely.has(a.id)) || a.label.localeCompare(b.label)); // prettier-ignore
+});
+const likely = computed(() => (command.value ? [] : (heard.value?.likely ?? [])));
+const label = (id: number) => situations.value?.[0].opened.commands.get(id)?.label ?? '';
+const ASKED = {
+  what: 'Which key, or which command? The sentence names neither. Ask, or put it in below.',
+  platform: 'On which system? The answer differs. Ask, or choose it above.',
+  layout: 'On which keyboard? The answer differs. Ask, or choose it above.',
+} as const;
+const text = computed(() => sentences.value.map((one) => one.text).join('\n'));
+const copied = ref('');
+async function copy() {
+  await navigator.clipboard.writeText(text.value).then(() => (copied.value = text.value), () => {}); // prettier-ignore
+}
+</script>
+
+<template>
+  <h1>Answer a learner</h1>
+  <StateNote v-if="!editions.length" title="No sheet is published yet">
+    <p>What a learner asks about is an edition. Publish one first.</p>
+  </StateNote>
+  <div v-else class="answer" tabindex="0" role="region" aria-label="Answer">
+    <label class="wrote"
+      >What the learner wrote
+      <textarea
+        v-model="sentence"
+        rows="3"
+        maxlength="1000"
+        placeholder="since the update G strikes my soundings out"
+      ></textarea>
+    </label>
+    <div class="about">
+      <label
+        >Edition
+        <ElSelect v-model="address" size="small" aria-label="Edition" style="width: 260px">
+          <ElOption
+            v-for="one in editions"
+            :key="one.address"
+            :value="one.address"
+            :label="`${one.title}, edition ${one.number}`"
+          />
+        </ElSelect>
+      </label>
+      <label
+        >System
+        <ElSelect
+          v-model="platform"
+          size="small"
+          aria-label="System of the learner"
+          :empty-values="[null]"
+          style="width: 120px"
+        >
+          <ElOption value="" label="not known" />
+          <ElOption v-for="one in edition?.body.platforms ?? []" :key="one" :value="one" :label="platformName(one)" />
+        </ElSelect>
+      </label>
+      <label
+        >Keyboard
+        <ElSelect
+          :model-value="layout?.id ?? ''"
+          size="small"
+          aria-label="Keyboard of the learner"
+          :empty-values="[null]"
+          style="width: 150px"
+          @update:model-value="(id: string) => (layout = LAYOUTS.find((one) => one.id === id) ?? null)"
+        >
+          <ElOption value="" label="not known" />
+          <ElOption v-for="one in LAYOUTS" :key="one.id" :value="one.id" :label="one.name" />
+        </ElSelect>
+      </label>
+      <label
+        >Command
+        <ElSelect v-model="command" filterable size="small" aria-label="Command it is about" style="width: 220px">
+          <ElOption :value="0" label="none named" />
+          <ElOption v-for="one in commands" :key="one.id" :value="one.id" :label="one.label" />
+        </ElSelect>
+      </label>
+    </div>
+    <StateNote v-if="problem" :problem="problem" />
+    <template v-else-if="heard">
+      <p v-if="likely.length" class="likely">
+        Is it one of these?
+        <button v-for="one in likely" :key="one" type="button" class="btn" @click="command = one">
+          {{ label(one) }}
+        </button>
+      </p>
+      <div class="sides">
+        <div>
+          <KeyField
+            v-model="press"
+            :platform="platform || inHand"
+            :target="platform || inHand"
+            :how="style"
+            :typed-letters="false"
+            title="The press it is about"
+          />
+          <button v-if="press" type="button" class="btn plain" @click="press = ''">No press is meant</button>
+        </div>
+        <div>
+          <h2>Reply</h2>
+          <p v-for="one in asks" :key="one" class="asks">{{ ASKED[one] }}</p>
+          <div role="status" aria-label="The reply, sentence by sentence">
+            <ol>
+              <li v-for="one in sentences" :key="one.text">
+                {{ one.text }}<small class="mid">from {{ one.from }}</small>
+              </li>
+            </ol>
+          </div>
+          <button type="button" class="btn primary" :disabled="!sentences.length" @click="copy">
+            {{ copied && copied === text ? 'Copied' : 'Copy the reply' }}
+          </button>
+        </div>
+      </div>
+    </template>
+    <p v-else class="mid">Paste a sentence: what it is about is looked for, and the reply is put together.</p>
+  </div>
+</template>
+
+<style scoped>
+.answer {
+  min-height: 0;
+  overflow: auto;
+}
+.wrote {
+  display: grid;
+  gap: 4px;
+  font-weight: 600;
+}
+textarea {
+  padding: 8px;
+  border: 1px solid var(--rule);
+  border-radius: 0;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+  font-weight: 400;
+}
+textarea::placeholder {
+  color: var(--mid);
+  opacity: 1;
+}
+.about,
+.likely {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 16px;
+  align-items: center;
+  padding: 10px 0;
+}
+.sides {
+  display: grid;
+  grid-template-columns: 280px 1fr;
+  gap: 24px;
+}
+ol {
+  margin: 4px 0 12px;
+  padding: 0;
+  list-style: none;
+}
+li {
+  padding: 6px 0;
+  border-bottom: 1px solid var(--hair);
+}
+li small {
+  display: block;
+}
+.asks {
+  padding: 6px 10px;
+  background: var(--sun-wash);
+}
+h2 {
+  margin: 0;
+}
+</style>
