@@ -109,8 +109,10 @@ test('step 1 of a plan is published; a learner downloads its file, presses ten k
   // An edition that is not the newest, opened once.
   await learner.goto(`${first.path}?platform=windows`);
   await expect(learner.getByRole('heading', { level: 1 })).toBeVisible();
+  await expect.poll(() => learner.evaluate(() => caches.match(location.href).then(Boolean))).toBe(true);
   await learner.evaluate(() => navigator.serviceWorker.ready.then(() => true));
   await learner.goto(`${made.path}?platform=windows`);
+  await expect.poll(() => learner.evaluate(() => caches.match(location.href).then(Boolean))).toBe(true);
   const [file] = await Promise.all([learner.waitForEvent('download'), learner.getByRole('link', { name: 'Get the preset file' }).click()]); // prettier-ignore
   const { body } = (await (await learner.request.get(`/public/editions/${made.address}`)).json()) as PublicEdition;
   const rows = (body as EditionBody).sections.flatMap((one) => one.rows);

@@ -46,8 +46,8 @@ export function heardIn(sentence: string, { catalogue }: Opened): Heard {
   const kept: typeof spans = [];
   for (const one of spans) if (!kept.some((other) => one.from < other.to && other.from < one.to)) kept.push(one);
   const commands = commandsIn(text, named).filter((one) => !kept.some((key) => one.from < key.to && key.from < one.to));
-  // A key inside the name of a command is no key: “Plan B”.
-  const presses = kept.filter((key) => !commands.some((one) => key.from >= one.from && key.to <= one.to)).sort((a, b) => a.from - b.from);
+  // What stands inside a name is no press: “Plan B”.
+  const presses = kept.filter((press) => !commands.some((one) => press.from >= one.from && press.to <= one.to)).sort((a, b) => a.from - b.from);
   // The longer a name, the less it stands there by chance.
   const ids = [...new Set(commands.toSorted((a, b) => b.to - b.from - (a.to - a.from)).map((one) => one.command))];
   return { presses: [...new Set(presses.flatMap((one) => one.shortcuts))], commands: ids, likely: ids.length ? [] : nearest(text, named), platform };

@@ -1,5 +1,7 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import { describe, expect, it } from 'vitest';
-import { learnRecipe, readPreset, writePreset, type Mark } from '../../src/preset/index.ts';
+import { learnRecipe, mergedPreset, readPreset, writePreset, type Mark } from '../../src/preset/index.ts';
 import type { Platform } from '../../src/keys/index.ts';
 import { custom, edit } from '../keyset/fixtures.ts';
 import { catalogue } from '../list/fixtures.ts';
@@ -88,6 +90,7 @@ function marksOf({ text, bindings, marked, show, means, whole, labels }: Shaped)
     return { command: { from: a, to: a + name.length }, keys: { from: b, to: b + keys.length }, ...(means ? { means: stored(written) } : {}) }; // prettier-ignore
   });
 }
+const spanOf = (text: string, part: string, from: number) => ({ from: text.indexOf(part, from), to: text.indexOf(part, from) + part.length }); // prettier-ignore
 const app = catalogue(NAMES.map((name) => ({ name, label: `Does ${name}` })), []); // prettier-ignore
 function explained(shaped: Shaped) {
   const bytes = fileOf(shaped);
@@ -126,5 +129,35 @@ describe('a recipe learned from a file', () => {
     const file = writePreset({ ...learned.recipe, contexts: { Everywhere: 'x', ...learned.recipe.contexts } }, mine, all, shaped.platform ?? 'windows', { edition: 1 }); // prettier-ignore
     const back = readPreset(learned.recipe, file.bytes, all, shaped.platform ?? 'windows').bindings;
     expect(back.flatMap((one) => (one.command && one.shortcuts.length ? [`${one.command.name} ${one.shortcuts.join()}`] : []))).toEqual(expect.arrayContaining(['save Ctrl+S', 'close F4'])); // prettier-ignore
+  });
+
+  it('explains the keymap that an editor library ships, and gives it back byte for byte', () => {
+    // CodeMirror 5.65.20 (MIT), keymap/sublime.js, as it lies in its package; taken apart by a pattern of its own.
+    const bytes = new Uint8Array(readFileSync(createRequire(import.meta.url).resolve('codemirror/keymap/sublime.js')));
+    const text = new TextDecoder().decode(bytes);
+    // `fallthrough` names another keymap: it is no key.
+    const pairs = [...text.matchAll(/^ +"(?!fallthrough)([^"\n]+)": "(\w+)",?$/gm)].map(([line, keys, name]) => ({ keys: keys!, name: name!, at: text.indexOf(line) })); // prettier-ignore
+    const editor = catalogue(
+      [...new Set(pairs.map((one) => one.name))].map((name) => ({ name, label: name })),
+      [],
+    );
+    const mark = ({ keys, name, at }: (typeof pairs)[number]): Mark => ({ keys: spanOf(text, keys, at), command: spanOf(text, name, text.indexOf(': "', at)) }); // prettier-ignore
+    const marked = [pairs[3]!, pairs[40]!].map(mark);
+    const { recipe, records, read, questions } = learnRecipe({ name: 'sublime.js', bytes }, marked, editor, 'macos');
+    expect([records, read]).toEqual([pairs.length, pairs.length]);
+    // Whether presses follow one another nobody can see; and more lines stand before the keys than a recipe keeps.
+    expect(questions.map((one) => one.about)).toEqual(['sequence', 'around']);
+    const found = readPreset(recipe, bytes, editor, 'macos').bindings;
+    const ours = found.map((one) => `${one.command?.name} ${one.shortcuts.join()}`);
+    // Read by hand: `-` joins, blanks part strokes; what the word list of the library calls keys.
+    const names: Record<string, string> = { Cmd: 'Meta', Left: 'ArrowLeft', Right: 'ArrowRight', Up: 'ArrowUp', Down: 'ArrowDown', Esc: 'Escape' }; // prettier-ignore
+    const order = ['Ctrl', 'Alt', 'Shift', 'Meta'];
+    const byHand = (keys: string) => keys.split(' ').map((stroke) => {
+      const parts = (stroke.endsWith('--') ? [...stroke.slice(0, -2).split('-'), '-'] : stroke.split('-')).map((part) => names[part] ?? part);
+      return [...parts.slice(0, -1).sort((a, b) => order.indexOf(a) - order.indexOf(b)), parts.at(-1)!].join('+');
+    }).join(' '); // prettier-ignore
+    const right = pairs.filter((one) => ours.includes(`${one.name} ${byHand(one.keys)}`));
+    expect(right.length).toBe(pairs.length);
+    expect(mergedPreset(recipe, bytes, [], editor, 'macos').bytes).toEqual(bytes);
   });
 });

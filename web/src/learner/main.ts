@@ -16,17 +16,12 @@ if (window.parent !== window)
   new ResizeObserver(() =>
     window.parent.postMessage({ cribHeight: document.body.scrollHeight, of: document.body.dataset['sheet'] }, '*'),
   ).observe(document.body);
-// Kept for reading offline, with what it needs, where a browser can.
+// Kept for reading offline, with what it needs, where a browser can: at once, whether or not a worker is there yet.
 if (document.querySelector('link[rel=manifest]') && window.isSecureContext && 'serviceWorker' in navigator)
-  void navigator.serviceWorker
-    .register('/learners.js')
-    .then(() => navigator.serviceWorker.ready)
-    .then(async () => {
-      const files = performance
-        .getEntriesByType('resource')
-        .map((one) => one.name)
-        .filter((one) => new URL(one).pathname.startsWith('/assets/'));
-      await (await caches.open('crib-assets')).addAll(files);
-      await (await caches.open('crib-sheets')).add(location.href);
-    })
-    .catch(() => undefined);
+  void keep().catch(() => undefined);
+async function keep() {
+  await (await caches.open('crib-sheets')).add(location.href);
+  const files = performance.getEntriesByType('resource').map((one) => one.name).filter((one) => new URL(one).pathname.startsWith('/assets/')); // prettier-ignore
+  await (await caches.open('crib-assets')).addAll([...new Set(files)]);
+  await navigator.serviceWorker.register('/learners.js');
+}

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
-import type { Stroke } from '@crib/core/keys';
 import type { UserState } from '@crib/core/keyset';
-import type { Press } from '@crib/core/press';
-import { benchWith, runSheet, strokeOn, type BenchStep, type RunLine } from '@crib/core/preset';
+import { benchWith, runSheet, type RunLine } from '@crib/core/preset';
+import { useBenchLog } from '../parts/useBenchLog.ts';
 import BenchChart from '../stages/handouts/BenchChart.vue';
 import PressField from './PressField.vue';
 import { useFile } from './useFile.ts';
@@ -19,53 +18,16 @@ const state = ref<UserState>('none');
 const policy = computed(() => opened.value!.catalogue.app.keyPolicy);
 const bench = computed(() => benchWith(opened.value!, keyboard.value, plan.value));
 const scene = computed(() => bench.value.scene(context.value, state.value));
-interface Entry {
-  readonly n: number;
-  readonly shortcut: string;
-  readonly what: string;
-  readonly why: string;
-}
-const entries = shallowRef<readonly Entry[]>([]);
-const fired = shallowRef<{ name: string; n: number } | null>(null);
-let past: readonly Press[] = [];
-let [timer, count] = [0, 0];
-watch([scene, plan], () => (past = []));
-const placeOf = (id: number) => opened.value!.tree.get(id).name;
-function made(step: BenchStep | null) {
-  if (!step) return;
-  window.clearTimeout(timer);
-  entries.value = [{ n: ++count, shortcut: step.shortcut, what: what(step), why: why(step) }, ...entries.value].slice(0, 8); // prettier-ignore
-  past = step.made;
-  const command = step.did.fires && opened.value!.commands.get(step.did.fires.command);
-  if (command) fired.value = { name: command.name, n: count };
-  if (past.length) timer = window.setTimeout(() => (past = []), policy.value.pause ?? 1000);
-}
-const onStroke = (stroke: Stroke) => made(strokeOn(scene.value, past, stroke));
-/** Held, or pressed twice: told where something has it so. */
-function mannered(stroke: Stroke, manner: 'held' | 'twice') {
-  const step = strokeOn(scene.value, [], stroke, manner);
-  if (step && step.did.outcome !== 'nothing') made(step);
-}
-function pointed(action: 'WheelUp' | 'WheelDown' | 'DoubleClick' | 'RightClick', event: MouseEvent) {
-  const modifiers = ([['Ctrl', event.ctrlKey], ['Alt', event.altKey], ['Shift', event.shiftKey], ['Meta', event.metaKey]] as const).flatMap(([one, on]) => (on ? [one] : [])); // prettier-ignore
-  const step = strokeOn(scene.value, past, { kind: 'pointer', modifiers, action });
-  if (step && step.did.outcome !== 'nothing') made(step);
-}
-function what({ did }: BenchStep): string {
-  if (did.fires) return label(did.fires.command);
-  if (did.typed) return t('bench.types');
-  return t(did.outcome === 'waits' ? 'bench.waits' : did.outcome === 'chooses' || did.outcome === 'ambiguous' ? 'bench.several' : 'bench.nothing'); // prettier-ignore
-}
-function why({ did }: BenchStep): string {
-  if (did.fires) {
-    const { command, context: at } = did.fires;
-    const given = plan.value?.edits.some((one) => one.command === command && one.context === at);
-    return t(given ? 'bench.given' : 'bench.as shipped', { place: placeOf(at) });
-  }
-  const [other] = did.candidates;
-  if (did.typed || did.outcome === 'waits') return '';
-  return other?.stopped ? t('bench.only', { label: label(other.held.command), place: placeOf(other.held.context) }) : t('bench.free'); // prettier-ignore
-}
+const { entries, fired, stroke, letGo, pointed } = useBenchLog(scene, opened, plan, () => ({
+  types: t('bench.types'),
+  waits: t('bench.waits'),
+  several: t('bench.several'),
+  nothing: t('bench.nothing'),
+  free: t('bench.free'),
+  given: (place) => t('bench.given', { place }),
+  shipped: (place) => t('bench.as shipped', { place }),
+  only: (command, place) => t('bench.only', { label: command, place }),
+}));
 const lines = shallowRef<readonly RunLine[] | null>(null);
 watch([bench, body], () => (lines.value = null));
 const of = (outcome: RunLine['outcome']) => lines.value?.filter((one) => one.outcome === outcome) ?? [];
@@ -117,7 +79,7 @@ const rowOf = (one: RunLine) => body.value!.sections[one.section]!.rows[one.row]
     @dblclick="(event) => pointed('DoubleClick', event)"
     @contextmenu.prevent="(event) => pointed('RightClick', event)"
   >
-    <PressField :label="t('bench.title')" manners @stroke="onStroke" @manner="mannered"
+    <PressField :label="t('bench.title')" @stroke="stroke" @let-go="letGo"
       ><BenchChart :fired="fired" /><span class="hint">{{ t('press.here') }}</span></PressField
     >
   </div>

@@ -30,9 +30,11 @@ const said = computed(() => {
   const { value: found } = did;
   const keys = stored.value && show(stored.value);
   if (!found) return keys && t('find.nothing', { keys });
-  if (found.fires) return t('find.here', { keys, label: label(found.fires.command) });
+  // What waits does what it is only when nothing follows.
+  const here = found.fires ? t('find.here', { keys, label: label(found.fires.command) }) : '';
+  if (found.outcome === 'waits') return [t('find.waits', { keys }), here].filter(Boolean).join(' ');
+  if (here) return here;
   if (found.typed) return t('find.types', { keys });
-  if (found.outcome === 'waits') return t('find.waits', { keys });
   const able = found.candidates.filter((one) => one.whole && !one.stopped).map((one) => label(one.held.command));
   return able.length ? t('find.choice', { keys, labels: able.join(', ') }) : t('find.nothing', { keys });
 });

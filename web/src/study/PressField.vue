@@ -4,29 +4,16 @@ import { NAMED_KEYS, conventionOf, tableOn, usualBoard, type Key, type Modifier,
 import { useStudy } from './useStudy.ts';
 
 /** Takes real presses, and keys that are picked: for phones, and for what the browser keeps. Tab and Shift+Tab leave it. */
-const props = defineProps<{ label: string; pick?: boolean; manners?: boolean }>();
-const emit = defineEmits<{ stroke: [stroke: Stroke]; manner: [stroke: Stroke, manner: 'held' | 'twice'] }>();
+defineProps<{ label: string; pick?: boolean }>();
+const emit = defineEmits<{ stroke: [stroke: Stroke, event: KeyboardEvent]; letGo: [] }>();
 const { layout, platform, strokesOf, t } = useStudy();
 const field = ref<HTMLElement | null>(null);
 function onKey(event: KeyboardEvent) {
   if (event.key === 'Tab') return;
   event.preventDefault();
   if (event.repeat) return;
-  for (const stroke of strokesOf(event)) {
-    emit('stroke', stroke);
-    if (!props.manners) continue;
-    const again = last && last.code === event.code && event.timeStamp - last.at < TWICE;
-    if (again) emit('manner', stroke, 'twice');
-    last = again ? null : { code: event.code, at: event.timeStamp };
-    window.clearTimeout(hold);
-    hold = window.setTimeout(() => emit('manner', stroke, 'held'), HELD);
-  }
+  for (const stroke of strokesOf(event)) emit('stroke', stroke, event);
 }
-/** Held for so long, or pressed twice within so long, in ms, is another press (common practice, no source). */
-const [HELD, TWICE] = [400, 400];
-let last: { code: string; at: number } | null = null;
-let hold = 0;
-const letGo = () => window.clearTimeout(hold);
 const held = ref<Modifier[]>([]);
 const picked = ref('');
 const MODIFIERS: Record<string, readonly (readonly [Modifier, string])[]> = {
@@ -48,7 +35,7 @@ function pickIt() {
   const name = picked.value;
   if (!name) return;
   const key: Key = NAMED_KEYS.has(name) ? { by: 'name', name: name as NamedKey } : { by: 'character', character: name };
-  emit('stroke', { kind: 'key', modifiers: [...held.value], key });
+  emit('stroke', { kind: 'key', modifiers: [...held.value], key }, new KeyboardEvent('keydown'));
   [held.value, picked.value] = [[], ''];
 }
 defineExpose({ focus: () => field.value?.focus() });
@@ -63,8 +50,8 @@ defineExpose({ focus: () => field.value?.focus() });
       tabindex="0"
       :aria-label="`${label}. ${t('press.here')}`"
       @keydown="onKey"
-      @keyup="letGo"
-      @blur="letGo"
+      @keyup="emit('letGo')"
+      @blur="emit('letGo')"
     >
       <slot
         ><span class="hint">{{ t('press.here') }}</span></slot

@@ -24,8 +24,12 @@ export type LearnedQuestion =
   | { readonly about: 'word'; readonly word: string; readonly times: number; readonly line: number }
   | { readonly about: 'sequence'; readonly sign: string }
   | { readonly about: 'no key'; readonly word: string; readonly times: number }
-  | { readonly about: 'place'; readonly word: string };
+  | { readonly about: 'place'; readonly word: string }
+  /** More lines stand before or behind the records than a recipe keeps. */
+  | { readonly about: 'around'; readonly lines: number };
 
+/** So many lines a recipe keeps before and behind its records. */
+const MOST_AROUND = 40;
 const NOTHING = /^(?:-?none-?|null|nil|nothing|unassigned|unbound|unset|disabled|empty|-{1,3}|<none>)$/i;
 
 /** The bytes of a file as text, with the encoding that they show: a mark, pairs with an empty byte, UTF-8, or else Latin-1. */
@@ -75,10 +79,12 @@ export function learnRecipe(file: { readonly name: string; readonly bytes: Uint8
   const sure = (one: ReadBinding) => one.command !== null || marks.some((mark) => mark.command.from >= one.from && mark.command.to <= one.to);
   const start = all.findIndex(sure);
   const last = all.findLast((one, at) => sure(one) || (at > start && !one.unknown.some(({ what }) => what === 'keys')));
+  const before = all[start] ? linesAround(text.slice(0, lineAt(text, all[start].from).from), base) : [];
+  const behind = last ? linesAround(text.slice(lineAt(text, last.to).to + 1), base) : [];
   const recipe: Recipe = {
     ...inner,
-    header: all[start] ? linesAround(text.slice(0, lineAt(text, all[start].from).from), base) : [],
-    footer: last ? linesAround(text.slice(lineAt(text, last.to).to + 1), base) : [],
+    header: before.slice(-MOST_AROUND),
+    footer: behind.slice(0, MOST_AROUND),
   };
   const found = readPreset(recipe, file.bytes, catalogue, platform).bindings;
   const misread = found.filter((one) => one.unknown.some(({ what }) => what === 'keys'));
@@ -92,6 +98,7 @@ export function learnRecipe(file: { readonly name: string; readonly bytes: Uint8
       ...vocabulary.unknown.slice(0, 40).map(({ word, times }) => ({ about: 'word' as const, word, times, line: lineOf(word) })),
       ...(vocabulary.undecided === null ? [] : [{ about: 'sequence' as const, sign: vocabulary.undecided }]),
       ...(noKey ? [{ about: 'no key' as const, word: noKey, times: texts.filter((one) => one === noKey).length }] : []),
+      ...[before, behind].flatMap((one) => (one.length > MOST_AROUND ? [{ about: 'around' as const, lines: one.length }] : [])),
       ...places.filter((one) => !Object.values(contexts).includes(one)).map((word) => ({ about: 'place' as const, word })),
     ],
   };
@@ -138,5 +145,5 @@ function linesAround(text: string, { group }: Recipe): string[] {
   const lines = text.split(/\r?\n/).map((one) => one.slice(0, 400));
   const opens = group && group.open.split('{context}')[0]!;
   const own = opens ? lines.filter((one) => !one.trim().startsWith(opens)) : lines;
-  return own.length && own.at(-1) === '' ? own.slice(-41, -1) : own.slice(-40);
+  return own.length && own.at(-1) === '' ? own.slice(0, -1) : own;
 }

@@ -1,13 +1,12 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue';
-import { platformName, type Stroke } from '@crib/core/keys';
+import { computed, ref, toRef } from 'vue';
+import { capture, platformName } from '@crib/core/keys';
 import type { UserState } from '@crib/core/keyset';
-import type { Press } from '@crib/core/press';
-import { pressedOn, strokeOn, type BenchStep } from '@crib/core/preset';
 import IndexLine from '../../parts/IndexLine.vue';
 import KeyChip from '../../parts/KeyChip.vue';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
 import ProblemList from '../../parts/ProblemList.vue';
+import { useBenchLog } from '../../parts/useBenchLog.ts';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import { usePlace } from '../../stores/place.ts';
@@ -31,62 +30,24 @@ const context = computed({
 const scene = computed(() => bench.value?.scene(context.value, state.value) ?? null);
 const policy = computed(() => workspace.catalogue?.app.keyPolicy);
 
-/** A press and what it did, told when it was made: what is loaded later says nothing of it. */
-interface Entry {
-  readonly n: number;
-  readonly shortcut: string;
-  readonly what: string;
-  readonly why: string;
-}
-const entries = shallowRef<readonly Entry[]>([]);
-const fired = shallowRef<{ name: string; n: number } | null>(null);
-let past: readonly Press[] = [];
-let [timer, count] = [0, 0];
-watch([scene, plan], () => (past = []));
-watch(plan, () => (entries.value = []));
-const label = (command: number) => workspace.commands.get(command)?.label ?? '';
-const placeOf = (id: number) => workspace.tree!.get(id).name;
-function tell(step: BenchStep) {
-  window.clearTimeout(timer);
-  entries.value = [{ n: ++count, shortcut: step.shortcut, what: name(step), why: why(step) }, ...entries.value].slice(0, 12); // prettier-ignore
-  past = step.made;
-  const command = step.did.fires && workspace.commands.get(step.did.fires.command);
-  if (command) fired.value = { name: command.name, n: count };
-  // What was begun and is not gone on with is forgotten after the program’s pause.
-  if (past.length) timer = window.setTimeout(() => (past = []), policy.value?.pause ?? 1000);
-}
+const { entries, fired, stroke, letGo, pointed } = useBenchLog(scene, toRef(workspace, 'opened'), plan, () => ({
+  types: 'types',
+  waits: 'waits: these keys begin others',
+  several: 'one of several',
+  nothing: 'nothing',
+  free: 'nothing has these keys',
+  given: (place) => `the file gives it these keys in ${place}`,
+  shipped: (place) => `as shipped, in ${place}`,
+  only: (label, place) => `${label} has them, but only in ${place}`,
+}));
 function onKey(event: KeyboardEvent) {
-  if (!bench.value || !scene.value || event.key === 'Tab') return;
+  if (!bench.value || !scene.value || event.key === 'Tab' || event.repeat) return;
   const { code, key, ctrlKey, altKey, shiftKey, metaKey } = event;
-  const step = pressedOn(bench.value, scene.value, past, { code, key, ctrlKey, altKey, shiftKey, metaKey, altGraph: event.getModifierState('AltGraph') }); // prettier-ignore
-  if (!step) return;
+  const { layout, platform: machine } = bench.value.keyboard;
+  const made = capture({ code, key, ctrlKey, altKey, shiftKey, metaKey, altGraph: event.getModifierState('AltGraph') }, { layout, machine, binds: bench.value.binds }); // prettier-ignore
+  if (!made) return;
   event.preventDefault();
-  tell(step);
-}
-function pointed(action: 'WheelUp' | 'WheelDown' | 'DoubleClick' | 'RightClick', event: MouseEvent) {
-  if (!scene.value) return;
-  const modifiers = ([['Ctrl', event.ctrlKey], ['Alt', event.altKey], ['Shift', event.shiftKey], ['Meta', event.metaKey]] as const).flatMap(([name, on]) => (on ? [name] : [])); // prettier-ignore
-  const step = strokeOn(scene.value, past, { kind: 'pointer', modifiers, action } satisfies Stroke);
-  if (step && step.did.outcome !== 'nothing') tell(step);
-}
-const name = ({ did }: BenchStep) =>
-  did.fires
-    ? label(did.fires.command)
-    : did.typed
-      ? 'types'
-      : { waits: 'waits', chooses: 'one of several', ambiguous: 'one of several', nothing: 'nothing', fires: '' }[did.outcome]; // prettier-ignore
-/** Why it did that, in a sentence. */
-function why({ did }: BenchStep): string {
-  if (did.fires) {
-    const { command, context: at } = did.fires;
-    const given = plan.value?.edits.some((one) => one.command === command && one.context === at);
-    return given ? `the file gives it these keys in ${placeOf(at)}` : `as shipped, in ${placeOf(at)}`;
-  }
-  if (did.typed) return 'the place takes text, and this types';
-  if (did.outcome === 'waits') return 'these keys begin others: it waits for the next';
-  const [other] = did.candidates;
-  if (!other?.stopped) return 'nothing has these keys';
-  return `${label(other.held.command)} has them, but ${other.stopped === 'not active' ? `only in ${placeOf(other.held.context)}` : other.stopped}`;
+  stroke(made, event);
 }
 </script>
 
@@ -154,6 +115,8 @@ function why({ did }: BenchStep): string {
         role="application"
         aria-label="Press keys here; Tab leaves"
         @keydown="onKey"
+        @keyup="letGo"
+        @blur="letGo"
         @wheel.prevent="(event) => pointed(event.deltaY < 0 ? 'WheelUp' : 'WheelDown', event)"
         @dblclick="(event) => pointed('DoubleClick', event)"
         @contextmenu.prevent="(event) => pointed('RightClick', event)"

@@ -72,6 +72,7 @@ function asked(one: LearnedQuestion): string {
   if (one.about === 'word') return `What is “${one.word}”${one.line ? `, in line ${one.line}` : ''}? Mark a record that has it, and press its keys.`; // prettier-ignore
   if (one.about === 'sequence') return `Where keys are parted by “${one.sign}”, are they pressed one after another, or are they several ways? Mark such a record, and press its keys.`; // prettier-ignore
   if (one.about === 'no key') return `“${one.word}” is taken to say that a command has no key; ${one.times} have it.`;
+  if (one.about === 'around') return `${one.lines} lines stand beside the records, more than a recipe keeps. It reads this file and changes keys in it; files that it writes from nothing lack some of these lines.`; // prettier-ignore
   return `Which place is “${one.word}”? Put it into “contexts” of the recipe.`;
 }
 async function keep() {
