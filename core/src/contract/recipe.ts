@@ -73,6 +73,8 @@ const RecipeShape = z.object({
   /** How a learner loads the file, and how they go back. */
   howToLoad: z.string().max(2000),
   howToGoBack: z.string().max(2000).default(''),
+  /** What is to be done besides: a script to copy, settings that must agree, what the file does not hold. */
+  steps: z.array(textLine.min(1)).max(20).default([]),
 });
 
 /** A preset file format as data: one description that writes the file and reads it. */

@@ -12,6 +12,7 @@ export { notesProof, type NotesFinding } from './notes-proof.ts';
 export { argue, arguedMarkdown, type Argued, type ArguedRow } from './argued.ts';
 export { changesCsv, changesMarkdown, changesTable, composeChanges, keysText, type ChangesFrame } from './changes.ts';
 export { subjectOf } from './subject.ts';
+export { loadingSteps, loadingText } from './loading.ts';
 export { appliesOn } from './applies.ts';
 export { rowsByName, sheetOn, wrongChanges, wrongLines, type WrongLine } from './impact.ts';
 export { ledgerTable, type LedgerKeys } from './ledger.ts';

@@ -6,6 +6,8 @@ import { PublicEdition, type EditionBody } from '../../src/contract/index.ts';
 import {
   changesMarkdown,
   editionPage,
+  loadingSteps,
+  loadingText,
   fit,
   layoutText,
   listPage,
@@ -102,7 +104,9 @@ describe('a published page', () => {
     const look = { ...body.look, legend: true, marksNew: true };
     const file = { platform: 'windows', bytes: 1, hash: 'h', losses: [], back: false };
     const files = [{ ...file, name: 'a.keys', recipe: 'Plain' }, { ...file, name: 'b.xml', recipe: 'Marked' }, { ...file, name: 'b-back.xml', recipe: 'Marked', back: true }, { ...file, name: 'c.keys', recipe: 'Plain', platform: 'macos' }]; // prettier-ignore
-    const edition = PublicEdition.parse({ ...made, files, body: { ...body, look, sections: [{ ...body.sections[0]!, rows }] } }); // prettier-ignore
+    const howToLoad = loadingText([{ howToLoad: 'Load it.', howToGoBack: 'Go back.', steps: ['A <b>script</b>', 'Then ☐ this'] }, { howToLoad: 'The other.', howToGoBack: '', steps: [] }]); // prettier-ignore
+    expect(loadingSteps(howToLoad)).toEqual({ said: ['Load it. Go back.', 'The other.'], steps: ['A <b>script</b>', 'Then ☐ this'] }); // prettier-ignore
+    const edition = PublicEdition.parse({ ...made, files, howToLoad, body: { ...body, look, sections: [{ ...body.sections[0]!, rows }] } }); // prettier-ignore
     const page = (language: 'en' | 'de') => all(parse(editionPage(edition, { platform: 'windows', how: 'words', language }, frame))); // prettier-ignore
     const elements = page('en');
     const items = elements.filter((one) => one.tagName === 'li' && attribute(one, 'data-section') !== undefined).map(within); // prettier-ignore
@@ -115,6 +119,8 @@ describe('a published page', () => {
       .map(within)
       .join(' ');
     expect(foot).toContain('dunkle Tasten: von der Schule; Tasten in starkem Rahmen: nicht änderbar');
+    // What is to be done besides has a box to tick each.
+    expect(elements.filter((one) => attribute(one, 'class') === 'steps').flatMap((one) => all(one)).filter((one) => one.tagName === 'label').map((one) => within(one).trim())).toEqual(['A <b>script</b>', 'Then ☐ this']); // prettier-ignore
     const links = elements.filter((one) => one.tagName === 'a').map((one) => attribute(one, 'href'));
     expect(['files/a.keys', 'files/b.xml', 'files/b-back.xml', 'files/c.keys'].map((href) => links.includes(href))).toEqual([true, true, true, false]); // prettier-ignore
   });

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { ProofException, PublishedEdition } from '@crib/core/contract';
-import { canonicalJson, composeSheet, proof } from '@crib/core/sheet';
+import { canonicalJson, composeSheet, loadingText, proof } from '@crib/core/sheet';
 import { writePreset } from '@crib/core/preset';
 import { programOf } from '@crib/core/learn';
 import { refuse } from '@crib/core/error';
@@ -67,7 +67,7 @@ export async function publishSheet(
     body,
     hash: sha256(body),
     exceptions,
-    howToLoad: recipes.map(({ recipe }) => [recipe.howToLoad, recipe.howToGoBack].filter(Boolean).join(' ')).join('\n'), // prettier-ignore
+    howToLoad: loadingText(recipes.map((one) => one.recipe)),
   };
   await keepStanding(db, edition.of, newAddress(), edition.slug);
   const made = await insertEdition(db, edition, onePerName(files), acting.actor);
