@@ -1,7 +1,9 @@
 import { rmSync, writeFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
+import { chromium } from '@playwright/test';
 import autocannon from 'autocannon';
 import type { AppOverview, Catalogue, PublishedEdition, Release } from '@crib/core/contract';
+import { launchOptions } from '../browser.ts';
 import { lines, median, ms } from './table.ts';
 
 type Ask = <T>(method: string, path: string, body?: unknown, type?: string) => Promise<T>;
@@ -28,6 +30,24 @@ export async function pages(address: string, ask: Ask) {
   const whole = gzipSync(page).length + scripts.reduce((sum, one) => sum + one, 0);
   lines.push(['a public page of 200 rows, compressed, fonts apart', `${Math.round(whole / 1024)} kB`, '120 kB', `${Math.round(gzipSync(page).length / 1024)} kB its text`]); // prettier-ignore
   lines.push(['the same, asked for with what is known', ms(await median(() => fetch(`${address}${path}`))), '', '']);
+
+  // As a slow machine opens them for the first time: until they can be typed into.
+  for (const [what, where, there] of [['the sheet', path, '#find'], ['its tools', `${path}/find`, '[role=application]']] as const) {
+    const browser = await chromium.launch(launchOptions);
+    const times: number[] = [];
+    for (let run = 0; run < 5; run++) {
+      const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+      const cold = await context.newPage();
+      const slow = await context.newCDPSession(cold);
+      await slow.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+      await cold.goto(`${address}${where}?platform=windows`, { waitUntil: 'commit' });
+      await cold.waitForSelector(there);
+      times.push(await cold.evaluate(() => performance.now()));
+      await context.close();
+    }
+    await browser.close();
+    lines.push([`${what}, a cold cache and a processor four times slower: interactive`, ms(times.sort((a, b) => a - b)[2]!), '1000 ms', '']); // prettier-ignore
+  } // prettier-ignore
 
   // A file of the same size, served by the same server as it serves its scripts.
   const file = new URL('../../web/dist/assets/same-size.html', import.meta.url);

@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { CribError } from '../../src/error/index.ts';
 import { learnRecipe, mergedPreset, readPreset, writePreset, type Mark } from '../../src/preset/index.ts';
 import type { Platform } from '../../src/keys/index.ts';
 import { custom, edit } from '../keyset/fixtures.ts';
@@ -159,5 +161,57 @@ describe('a recipe learned from a file', () => {
     const right = pairs.filter((one) => ours.includes(`${one.name} ${byHand(one.keys)}`));
     expect(right.length).toBe(pairs.length);
     expect(mergedPreset(recipe, bytes, [], editor, 'macos').bytes).toEqual(bytes);
+  });
+
+  it('misses nothing that comes in turns in a long file', () => {
+    const held = ['', 'Ctrl+', 'Alt+', 'Shift+', 'Ctrl+Shift+', 'Ctrl+Alt+', 'Alt+Shift+', 'Ctrl+Alt+Shift+'];
+    const keys = (n: number) => `${held[n % 8]}${'ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789'[Math.floor(n / 8) % 36]}${n >= 288 ? ` > ${'QRSTUVWXY'[Math.floor(n / 288) % 9]}` : ''}`; // prettier-ignore
+    const many = Array.from({ length: 3000 }, (_, n) => ({ name: `cmd.${n}`, label: `Command ${n}` }));
+    const text = many.map((one, n) => `all ${one.name} = ${keys(n)}`).join('\n');
+    const mark = (n: number): Mark => {
+      const at = text.indexOf(`cmd.${n} = `);
+      return { command: spanOf(text, `cmd.${n}`, at), keys: spanOf(text, keys(n), at) };
+    };
+    const file = { name: 'long.keys', bytes: new TextEncoder().encode(text) };
+    const { records, read, known, questions } = learnRecipe(file, [mark(1), mark(40)], catalogue(many), 'windows');
+    expect([records, read, known]).toEqual([3000, 3000, 3000]);
+    expect(questions).toEqual([]);
+  });
+
+  it('refuses what it cannot learn from with a sentence, and falls over nothing', () => {
+    const learn = (content: string | Uint8Array, marks: readonly Mark[]) => {
+      try {
+        return learnRecipe({ name: 'x', bytes: typeof content === 'string' ? new TextEncoder().encode(content) : content }, marks, app, 'windows').records; // prettier-ignore
+      } catch (error) {
+        if (!(error instanceof CribError)) throw error;
+        expect(error.problems[0]!.sentence).toMatch(/^\p{Lu}.+[.?]$/su);
+        return error.problems[0]!.code;
+      }
+    };
+    const mark = (text: string, command: string, keys: string): Mark => ({ command: spanOf(text, command, 0), keys: spanOf(text, keys, 0) }); // prettier-ignore
+    expect(learn('save=Ctrl+S', [])).toBe('no-marks');
+    expect(learn('save\nCtrl+S\n', [mark('save\nCtrl+S\n', 'save', 'Ctrl+S')])).toBe('not-one-line');
+    const turned = 'save Ctrl+S\nF4 close';
+    expect(learn(turned, [mark(turned, 'save', 'Ctrl+S'), mark(turned, 'close', 'F4')])).toBe('other-order');
+    const lol = '<!DOCTYPE x [<!ENTITY a "b"><!ENTITY c "&a;&a;&a;">]><k><b id="save">Ctrl+S</b></k>';
+    expect(learn(lol, [mark(lol, 'save', 'Ctrl+S')])).toBe('not-a-file');
+    const deep = `${'<a>'.repeat(90)}<b id="save">Ctrl+S</b>${'</a>'.repeat(90)}`;
+    expect(learn(deep, [mark(deep, 'save', 'Ctrl+S')])).toBe('too-large');
+    const nested = `${'['.repeat(90)}{"save":"Ctrl+S"}${']'.repeat(90)}`;
+    expect(learn(nested, [mark(nested, 'save', 'Ctrl+S')])).toBe('too-large');
+    expect(learn(new Uint8Array(4 * 1024 * 1024 + 1).fill(65), [mark('AAAA', 'A', 'A')])).toBe('file-too-large');
+    // Names of an object’s own parts are names like others; a million signs in a line are no trap.
+    const strange = '{"__proto__": "Ctrl+S", "constructor": "F4", "toString": "F5"}';
+    expect(learn(strange, [mark(strange, 'constructor', 'F4')])).toBe(3);
+    expect(({} as Record<string, unknown>)['Ctrl+S']).toBeUndefined();
+    const long = `save=Ctrl+S\n${'+a-'.repeat(300_000)}`;
+    expect(learn(long, [mark(long, 'save', 'Ctrl+S')])).toBe(1);
+    fc.assert(
+      fc.property(fc.string({ unit: fc.constantFrom('a', '=', '+', '<', '>', '"', '{', '}', ':', ',', '\n', ' ', '\t', '&', '/', '[', ']', '\r'), minLength: 4, maxLength: 60 }), fc.nat(50), fc.nat(50), fc.nat(9), fc.nat(9), (text, a, b, m, n) => {
+        const at = (from: number, length: number) => ({ from: Math.min(from, text.length - 1), to: Math.min(from, text.length - 1) + 1 + Math.min(length, text.length - 1 - Math.min(from, text.length - 1)) });
+        learn(text, [{ command: at(a, m), keys: at(b, n) }]);
+      }),
+      { numRuns: 1500 },
+    ); // prettier-ignore
   });
 });

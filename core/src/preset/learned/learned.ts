@@ -53,15 +53,17 @@ export function openedFile(bytes: Uint8Array): { readonly text: string; readonly
 export function learnRecipe(file: { readonly name: string; readonly bytes: Uint8Array }, marks: readonly Mark[], catalogue: Catalogue, platform: Platform): LearnedRecipe {
   if (marks.length === 0) refuse('no-marks', 'Mark a command and its keys in the file first.');
   const { text, encoding } = openedFile(file.bytes);
+  for (const { command, keys } of marks) if (command.from < keys.to && keys.from < command.to) refuse('marks-overlap', 'A command and its keys cannot share text. Mark them apart.');
   const names = new Set(catalogue.commands.map((one) => one.name));
   const marked = marks.map(({ command }) => text.slice(command.from, command.to));
   const name = marked.some((one) => /\s/.test(one) && !names.has(one)) ? 'label' : 'command';
   const words = wordsOn(platform);
   const shape = shapeOf(text, marks, name, (keys) => keys.trim() !== '' && keys.split(/[+\-:>,|;/\s]+/).filter(Boolean).every((one) => words(one) !== null || marks.some((mark) => text.slice(mark.keys.from, mark.keys.to).includes(one))));
-  const base: Recipe = Recipe.parse({
+  const made = Recipe.safeParse({
     name: file.name.replace(/\.[^.]*$/, '') || 'Learned', extension: /\.([a-z0-9]{1,12})$/i.exec(file.name)?.[1]?.toLowerCase() ?? 'txt', ...shape, encoding,
     lineEnd: text.includes('\r\n') ? '\r\n' : '\n', scope: 'all', header: [], footer: [], noKey: null, joiner: '+', sequence: null, letters: 'capitals', contexts: {}, manners: { held: null, twice: null }, pointers: {}, platforms: {}, howToLoad: '',
   });
+  const base: Recipe = made.data ?? refuse('not-a-record', 'No record can be made of what was marked: it is too long, or holds signs that no line has. Mark other ones.');
   const records = recordsIn(base, text);
   const texts = records.map((one) => one.fields['keys'] ?? '');
   const noKey = nothingIn(texts);

@@ -1,5 +1,6 @@
 import { refuse } from '../../error/index.ts';
 import { matched, tokensOf } from '../template.ts';
+import { sampleOf } from './sample.ts';
 import { fieldsOf, type LearnedShape, type Mark, type Span } from './marks.ts';
 
 /** The line that a place stands in, by its offsets. */
@@ -39,7 +40,7 @@ export function lineShape(text: string, marks: readonly Mark[], name: 'command' 
   let texts = between ? [...shared.slice(0, -1), ''] : shared;
   const template = (list: readonly string[]) => list.reduce((made, one, i) => made + (i ? `{${first.fields[i - 1]}}` : '') + one, '');
   const file = text.split('\n').map((line) => flat(line.trim())).filter(Boolean);
-  const sample = file.length > 1200 ? file.filter((_, i) => i % Math.ceil(file.length / 1200) === 0) : file;
+  const sample = sampleOf(file, 1200);
   const count = (list: readonly string[]) => {
     const tokens = tokensOf(template(list));
     return sample.filter((line) => {

@@ -6,6 +6,7 @@ import {
   type Platform,
   type Stroke,
 } from '../../keys/index.ts';
+import { sampleOf } from './sample.ts';
 import type { Meaning } from './words.ts';
 
 /** How a file writes keys: what parts them, and its words. */
@@ -78,7 +79,7 @@ function prefixesIn(texts: readonly string[], of: Lexicon['of']): string[] {
 export function vocabularyOf(texts: readonly string[], meant: readonly { readonly text: string; readonly stored: string }[], words: (word: string) => Meaning | null, platform: Platform): Vocabulary {
   const told = new Map<string, Meaning>();
   const distinct = [...new Set(texts.map((one) => one.trim()).filter(Boolean))];
-  const sample = distinct.length > 160 ? distinct.filter((_, at) => at % Math.ceil(distinct.length / 160) === 0) : distinct;
+  const sample = sampleOf(distinct, 160);
   const plain: Lexicon['of'] = (word, where) => told.get(`${where} ${word.toLowerCase()}`) ?? words(word);
   const prefixes = prefixesIn(sample, plain);
   const of: Lexicon['of'] = (word, where) => {
