@@ -6,8 +6,9 @@ export function addFinding(beside: readonly HTMLElement[]) {
   const none = element('p', { class: 'none-found', role: 'status' });
   const bar = element('div', { class: 'find', role: 'search' }, element('label', { for: 'find' }, t('page.find')), input, ...beside, none); // prettier-ignore
   sheet!.before(bar);
-  const texts = rows.map((row) => (row.textContent ?? '').toLowerCase());
+  let texts: readonly string[] = [];
   input.addEventListener('input', () => {
+    if (!texts.length) texts = rows.map(textOf);
     const words = input.value.toLowerCase().split(/\s+/).filter(Boolean);
     const found = new Set<string>();
     rows.forEach((row, at) => {
@@ -19,3 +20,6 @@ export function addFinding(beside: readonly HTMLElement[]) {
     none.textContent = words.length && !found.size ? t('page.none') : '';
   });
 }
+
+/** What a line says, without the learner’s own marks. */
+const textOf = (row: HTMLElement) => [...row.children].filter((one) => !/\bmark/.test(one.className)).map((one) => one.textContent).join(' ').toLowerCase(); // prettier-ignore

@@ -5,10 +5,8 @@ import { element, headings, rows, sheet, t } from './words.ts';
  * Enter goes from sections to lines and back, Escape ends it. Where one stands is in the address.
  */
 export function addLarge(): HTMLElement {
-  const sections = [...new Set(rows.map((row) => row.dataset['section']!))].map((section) => [
-    ...headings.filter((one) => one.dataset['section'] === section),
-    ...rows.filter((one) => one.dataset['section'] === section),
-  ]);
+  let known: readonly (readonly HTMLElement[])[] = [];
+  const sections = () => (known = known.length ? known : [...new Set(rows.map((row) => row.dataset['section']!))].map((section) => [...headings.filter((one) => one.dataset['section'] === section), ...rows.filter((one) => one.dataset['section'] === section)])); // prettier-ignore
   const where = element('span', { role: 'status' });
   const turn = (name: string, by: number) => {
     const button = element('button', { type: 'button', 'aria-label': name }, name);
@@ -18,7 +16,7 @@ export function addLarge(): HTMLElement {
   const end = element('button', { type: 'button' }, t('page.large end'));
   const turner = element('div', { class: 'turner' }, where, turn('←', -1), turn('→', 1), end);
   let [at, lines] = [-1, false];
-  const steps = () => (lines ? rows.map((row) => [row]) : sections);
+  const steps = () => (lines ? rows.map((row) => [row]) : sections());
   function go(to: number) {
     at = Math.max(0, Math.min(steps().length - 1, to));
     const current = new Set<HTMLElement>(steps()[at]);

@@ -8,8 +8,9 @@ import { element, rows, t } from './words.ts';
 if (rows.length && !document.body.classList.contains('embedded')) {
   const print = element('button', { type: 'button' }, t('page.print'));
   print.addEventListener('click', () => window.print());
-  addMarks();
   addFinding([addLarge(), print]);
+  // A button a line takes its time: finding works before.
+  (window.requestIdleCallback ?? setTimeout)(addMarks);
 }
 // A page in which this one stands is told how high it is.
 if (window.parent !== window)
