@@ -5,7 +5,13 @@
 export interface Program {
   readonly contexts: readonly { readonly id: number; readonly parent: number | null; readonly name: string }[];
   readonly commands: readonly { readonly id: number; readonly name: string; readonly label: string }[];
-  readonly bindings: readonly { readonly command: number; readonly contexts: readonly number[]; readonly platform: string | null; readonly language: string | null; readonly shortcut: string }[]; // prettier-ignore
+  readonly bindings: readonly {
+    readonly command: number;
+    readonly contexts: readonly number[];
+    readonly platform: string | null;
+    readonly language: string | null;
+    readonly shortcut: string;
+  }[];
 }
 
 /** A stroke as held keys in one order, and the key. */
@@ -17,7 +23,10 @@ function plainStrokes(stored: string): string[] | null {
     const parts = one.split('+').map((part) => (part === 'Primary' ? 'Ctrl' : part));
     const key = parts.at(-1)!;
     const held = parts.slice(0, -1);
-    return /^(?:[A-Z]|F\d+|Home|End|PageUp|PageDown|Delete|Insert)$/.test(key) && held.every((part) => /^(?:Ctrl|Alt|Shift)$/.test(part)) ? strokeName(held, key) : null; // prettier-ignore
+    return /^(?:[A-Z]|F\d+|Home|End|PageUp|PageDown|Delete|Insert)$/.test(key) &&
+      held.every((part) => /^(?:Ctrl|Alt|Shift)$/.test(part))
+      ? strokeName(held, key)
+      : null;
   });
   return strokes.every((one) => one !== null) ? strokes : null;
 }
@@ -37,7 +46,10 @@ function linesOf(text: string, words: ReadonlyMap<string, string>): Line[] {
     if (keys === '-none-') return [{ place, command, keys: null }];
     const strokes = keys.split(' > ').map((one) => {
       const parts = one.split(':');
-      return strokeName(parts.slice(0, -1).map((part) => HELD[part]!), words.get(parts.at(-1)!)!); // prettier-ignore
+      return strokeName(
+        parts.slice(0, -1).map((part) => HELD[part]!),
+        words.get(parts.at(-1)!)!,
+      );
     });
     return [{ place, command, keys: strokes }];
   });
@@ -58,10 +70,14 @@ export function dispatcher(
   /** Strokes by context and command; a line of the preset stands in place of what is shipped there. */
   const held = new Map<string, string[][]>();
   // What a platform has of its own stands in place of what all have.
-  const here = program.bindings.filter((one) => one.language === null && (one.platform === null || one.platform === 'windows')); // prettier-ignore
+  const here = program.bindings.filter(
+    (one) => one.language === null && (one.platform === null || one.platform === 'windows'),
+  );
   for (const { command, contexts, platform, shortcut } of here)
     for (const context of contexts) {
-      const own = here.some((one) => one.command === command && one.platform === 'windows' && one.contexts.includes(context)); // prettier-ignore
+      const own = here.some(
+        (one) => one.command === command && one.platform === 'windows' && one.contexts.includes(context),
+      );
       const strokes = own && platform === null ? null : plainStrokes(shortcut);
       held.set(`${context} ${command}`, [...(held.get(`${context} ${command}`) ?? []), ...(strokes ? [strokes] : [])]);
     }
@@ -73,7 +89,8 @@ export function dispatcher(
   for (const [name, keys] of said) held.set(name, keys);
   const chainOf = (context: number) => {
     const chain: number[] = [];
-    for (let at: number | null = context; at !== null; at = program.contexts.find((one) => one.id === at)!.parent) chain.push(at); // prettier-ignore
+    for (let at: number | null = context; at !== null; at = program.contexts.find((one) => one.id === at)!.parent)
+      chain.push(at);
     return chain;
   };
   const byContext = new Map<number, { command: number; keys: string[] }[]>();

@@ -16,8 +16,27 @@ const stored = (text: string) => {
   if (read.kind !== 'read') throw new Error(text);
   return read.shortcuts.map(writeStored);
 };
-const edits = json<{ edits: { command: string; keys?: string; where: string; platform?: string }[] }>('fathomry/school-set.json').edits.map(({ command, keys, where, platform }): Edit => ({ command: byName.get(command)!.id, context: place.get(where)!, platform: platform ?? null, action: keys ? 'set' : 'clear', shortcuts: keys ? stored(keys) : [], reason: '', memoryAid: '' })); // prettier-ignore
-const school = CustomKeyset.parse({ id: 2, appId: 1, name: 'School set', note: '', revision: 1, kind: 'custom', baseId: 1, edits }); // prettier-ignore
+const edits = json<{ edits: { command: string; keys?: string; where: string; platform?: string }[] }>(
+  'fathomry/school-set.json',
+).edits.map(({ command, keys, where, platform }): Edit => ({
+  command: byName.get(command)!.id,
+  context: place.get(where)!,
+  platform: platform ?? null,
+  action: keys ? 'set' : 'clear',
+  shortcuts: keys ? stored(keys) : [],
+  reason: '',
+  memoryAid: '',
+}));
+const school = CustomKeyset.parse({
+  id: 2,
+  appId: 1,
+  name: 'School set',
+  note: '',
+  revision: 1,
+  kind: 'custom',
+  baseId: 1,
+  edits,
+});
 const taught = opened({ ...seven, keysets: [...seven.keysets, school] });
 const situations: [Situation, ...Situation[]] = [
   { is: 'theirs', name: 'Fathomry 7.0 with the School set', opened: taught, keyset: 2 },
@@ -26,11 +45,46 @@ const situations: [Situation, ...Situation[]] = [
 ];
 const body = EditionBody.parse(
   composeSheet(
-    { keysetId: 2, title: 'First week', intro: '', credit: '', terms: '', independence: '', look: EditionBody.shape.look.parse(undefined), language: 'en', sections: [{ title: 'Depths', rule: null, sort: 'given', figure: null, leftOut: [], rows: ['depth.place-sounding', 'depth.strike-soundings'].map((name) => ({ command: byName.get(name)!.id, note: '', lesson: null })) }] },
-    taught, keyboardsOf([US], seven.release.platforms), { number: 1, publishedOn: '2026-11-27' },
+    {
+      keysetId: 2,
+      title: 'First week',
+      intro: '',
+      credit: '',
+      terms: '',
+      independence: '',
+      look: EditionBody.shape.look.parse(undefined),
+      language: 'en',
+      sections: [
+        {
+          title: 'Depths',
+          rule: null,
+          sort: 'given',
+          figure: null,
+          leftOut: [],
+          rows: ['depth.place-sounding', 'depth.strike-soundings'].map((name) => ({
+            command: byName.get(name)!.id,
+            note: '',
+            lesson: null,
+          })),
+        },
+      ],
+    },
+    taught,
+    keyboardsOf([US], seven.release.platforms),
+    { number: 1, publishedOn: '2026-11-27' },
   ),
-); // prettier-ignore
-const ask = (press: string | null, command: number | null, platform = 'windows'): ReplyQuestion => ({ press, command, platform, layout: US, situations, body, coming: [], file: 'school.fkeys', address: '/s/x' }); // prettier-ignore
+);
+const ask = (press: string | null, command: number | null, platform = 'windows'): ReplyQuestion => ({
+  press,
+  command,
+  platform,
+  layout: US,
+  situations,
+  body,
+  coming: [],
+  file: 'school.fkeys',
+  address: '/s/x',
+});
 
 /** What learners write, with the press or the command that it is about. The first were there while this was made. */
 const FIRST = [
@@ -75,14 +129,22 @@ function inForce({ keysets }: Catalogue, id: number, platform: string): Map<stri
   const found = new Map<string, readonly string[]>();
   if (keyset.kind === 'shipped') {
     const here = keyset.bindings.filter((one: Binding) => one.platform === null || one.platform === platform);
-    for (const one of here) for (const context of one.contexts) found.set(`${one.command} ${context}`, [...(found.get(`${one.command} ${context}`) ?? []), one.shortcut]); // prettier-ignore
+    for (const one of here)
+      for (const context of one.contexts)
+        found.set(`${one.command} ${context}`, [...(found.get(`${one.command} ${context}`) ?? []), one.shortcut]);
     return found;
   }
   for (const [key, keys] of inForce({ keysets } as Catalogue, keyset.baseId, platform)) found.set(key, keys);
-  for (const one of keyset.edits.filter((each: Edit) => each.platform === null || each.platform === platform)) found.set(`${one.command} ${one.context}`, one.shortcuts); // prettier-ignore
+  for (const one of keyset.edits.filter((each: Edit) => each.platform === null || each.platform === platform))
+    found.set(`${one.command} ${one.context}`, one.shortcuts);
   return found;
 }
-const primary = (text: string, platform: string) => text.replaceAll('Primary', platform === 'macos' ? 'Meta' : 'Ctrl').split('+').sort().join('+'); // prettier-ignore
+const primary = (text: string, platform: string) =>
+  text
+    .replaceAll('Primary', platform === 'macos' ? 'Meta' : 'Ctrl')
+    .split('+')
+    .sort()
+    .join('+');
 
 describe('a reply to a learner', () => {
   it('hears the right press or command in what learners write, in at least 25 of 30 sentences', () => {
@@ -122,14 +184,40 @@ describe('a reply to a learner', () => {
           const at = situations.find((one) => one.name === (values['program'] ?? situations[0].name))!;
           const { catalogue } = at.opened;
           const force = inForce(catalogue, at.keyset, platform);
-          const labelled = (label: string) => catalogue.commands.filter((one) => one.label === label).map((one) => one.id); // prettier-ignore
-          const has = (id: number, key: string) => [...force].some(([where, keys]) => where.startsWith(`${id} `) && keys.some((one) => primary(one, platform) === primary(key, platform))); // prettier-ignore
+          const labelled = (label: string) =>
+            catalogue.commands.filter((one) => one.label === label).map((one) => one.id);
+          const has = (id: number, key: string) =>
+            [...force].some(
+              ([where, keys]) =>
+                where.startsWith(`${id} `) && keys.some((one) => primary(one, platform) === primary(key, platform)),
+            );
           const keys = (values['keys'] ?? []) as readonly string[];
-          const labels = [values['label'] ?? [], values['labels'] === undefined ? [] : String(values['labels']).split(', ')].flat().map(String); // prettier-ignore
+          const labels = [
+            values['label'] ?? [],
+            values['labels'] === undefined ? [] : String(values['labels']).split(', '),
+          ]
+            .flat()
+            .map(String);
           const told = `${platform}: ${sentence} → ${code} ${JSON.stringify(values)}`;
-          if (code === 'reply.nothing') expect(catalogue.commands.some((one) => has(one.id, keys[0]!)), told).toBe(false);
-          else if (code === 'reply.no key') expect([...force].some(([where, list]) => labelled(labels[0]!).some((id) => where.startsWith(`${id} `)) && list.length > 0), told).toBe(false); // prettier-ignore
-          else for (const label of labels) for (const key of keys) expect(labelled(label).some((id) => has(id, key)), told).toBe(true); // prettier-ignore
+          if (code === 'reply.nothing')
+            expect(
+              catalogue.commands.some((one) => has(one.id, keys[0]!)),
+              told,
+            ).toBe(false);
+          else if (code === 'reply.no key')
+            expect(
+              [...force].some(
+                ([where, list]) => labelled(labels[0]!).some((id) => where.startsWith(`${id} `)) && list.length > 0,
+              ),
+              told,
+            ).toBe(false);
+          else
+            for (const label of labels)
+              for (const key of keys)
+                expect(
+                  labelled(label).some((id) => has(id, key)),
+                  told,
+                ).toBe(true);
         }
       }
     expect(sentences).toBeGreaterThan(150);
@@ -145,7 +233,7 @@ describe('a reply to a learner', () => {
     expect(asksOf({ ...ask('B', null), platform: null }, LAYOUTS)).toEqual([]);
     expect(asksOf({ ...ask('Ctrl+G', null), platform: null }, [US])).toEqual(['platform']);
     const [base] = seven.keysets;
-    const moved = base?.kind === 'shipped' ? base.bindings.find((one) => /^[;'[\]/]$/.test(one.shortcut)) : undefined; // prettier-ignore
+    const moved = base?.kind === 'shipped' ? base.bindings.find((one) => /^[;'[\]/]$/.test(one.shortcut)) : undefined;
     expect(moved).toBeDefined();
     expect(asksOf(ask(moved!.shortcut, null), LAYOUTS)).toContain('layout');
   });

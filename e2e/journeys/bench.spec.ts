@@ -11,8 +11,18 @@ function numbers(seed: number) {
     return at % below;
   };
 }
-const CODES: Record<string, string> = { Home: 'Home', End: 'End', PageUp: 'PageUp', PageDown: 'PageDown', Delete: 'Delete' }; // prettier-ignore
-const KEYS = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZ', ...Array.from({ length: 12 }, (_, at) => `F${at + 1}`), ...Object.keys(CODES)]; // prettier-ignore
+const CODES: Record<string, string> = {
+  Home: 'Home',
+  End: 'End',
+  PageUp: 'PageUp',
+  PageDown: 'PageDown',
+  Delete: 'Delete',
+};
+const KEYS = [
+  ...'ABCDEFGHIJKLMNOPQRSTUVWXYZ',
+  ...Array.from({ length: 12 }, (_, at) => `F${at + 1}`),
+  ...Object.keys(CODES),
+];
 const HELD = [[], [], [], ['Shift'], ['Ctrl'], ['Ctrl', 'Shift'], ['Alt']] as const;
 const WORD: Record<string, string> = { Ctrl: 'ctl', Alt: 'alt', Shift: 'sft' };
 
@@ -24,10 +34,16 @@ test('the bench and a dispatcher that shares nothing with it agree on 10,000 pre
   await signIn(page);
   const [{ path, address }] = (await (await page.request.get('/api/sheets/1/editions')).json()) as [PublishedEdition];
   await page.context().clearCookies();
-  const { catalogue, recipes } = (await (await page.request.get(`/public/editions/${address}/program.json`)).json()) as EditionProgram; // prettier-ignore
+  const { catalogue, recipes } = (await (
+    await page.request.get(`/public/editions/${address}/program.json`)
+  ).json()) as EditionProgram;
   const [recipe] = recipes;
   const shipped = catalogue.keysets.find((one) => one.kind === 'shipped')!;
-  const program: Program = { contexts: catalogue.contexts, commands: catalogue.commands, bindings: shipped.kind === 'shipped' ? shipped.bindings : [] }; // prettier-ignore
+  const program: Program = {
+    contexts: catalogue.contexts,
+    commands: catalogue.commands,
+    bindings: shipped.kind === 'shipped' ? shipped.bindings : [],
+  };
   const places = catalogue.contexts.filter(
     (one) => !one.takesText && recipe!.contexts[one.name] && !one.together.length,
   );
@@ -49,7 +65,11 @@ test('the bench and a dispatcher that shares nothing with it agree on 10,000 pre
       return `${recipe!.contexts[any(places).name]} ${any(catalogue.commands).name} = ${said}`;
     });
     const text = ['fathomry keys 3', 'title random', '', ...lines, '', 'end', ''].join('\r\n');
-    await page.setInputFiles('input[type=file]', { name: `random-${set}.fkeys`, mimeType: 'text/plain', buffer: Buffer.from(text) }); // prettier-ignore
+    await page.setInputFiles('input[type=file]', {
+      name: `random-${set}.fkeys`,
+      mimeType: 'text/plain',
+      buffer: Buffer.from(text),
+    });
     await expect(page.getByText(`random-${set}.fkeys. Keys other than shipped`)).toBeVisible();
     const other = dispatcher(program, text, recipe!.contexts, words);
     for (const place of [any(places), any(places)]) {
@@ -61,9 +81,17 @@ test('the bench and a dispatcher that shares nothing with it agree on 10,000 pre
         const found = /= (.+)$/.exec(any(lines))![1]!.split(' > ');
         const parts = any(found).split(':');
         const key = words.get(parts.at(-1)!);
-        return key ? { held: HELD.find((one) => one.map((each) => WORD[each]).join() === parts.slice(0, -1).join()) ?? [], key } : stroke(); // prettier-ignore
+        return key
+          ? { held: HELD.find((one) => one.map((each) => WORD[each]).join() === parts.slice(0, -1).join()) ?? [], key }
+          : stroke();
       });
-      const events = presses.map(({ held, key }) => ({ key: key.length === 1 && !(held as readonly string[]).includes('Shift') ? key.toLowerCase() : key, code: key.length === 1 ? `Key${key}` : key, ctrlKey: (held as readonly string[]).includes('Ctrl'), altKey: (held as readonly string[]).includes('Alt'), shiftKey: (held as readonly string[]).includes('Shift') })); // prettier-ignore
+      const events = presses.map(({ held, key }) => ({
+        key: key.length === 1 && !(held as readonly string[]).includes('Shift') ? key.toLowerCase() : key,
+        code: key.length === 1 ? `Key${key}` : key,
+        ctrlKey: (held as readonly string[]).includes('Ctrl'),
+        altKey: (held as readonly string[]).includes('Alt'),
+        shiftKey: (held as readonly string[]).includes('Shift'),
+      }));
       const did = await page.evaluate(async (list) => {
         const field = document.querySelector('[role=application]')!;
         const told: string[] = [];
@@ -76,10 +104,17 @@ test('the bench and a dispatcher that shares nothing with it agree on 10,000 pre
         }
         return told;
       }, events);
-      const said: Record<string, string> = { waits: 'waits for the next key', several: 'one of several', nothing: 'nothing' }; // prettier-ignore
+      const said: Record<string, string> = {
+        waits: 'waits for the next key',
+        several: 'one of several',
+        nothing: 'nothing',
+      };
       presses.forEach(({ held, key }, at) => {
         const wanted = other.press(place.id, strokeName(held, key));
-        expect(did[at], `${place.name}, press ${at}: ${strokeName(held, key)} after ${at ? strokeName(presses[at - 1]!.held, presses[at - 1]!.key) : 'nothing'}`).toBe(said[wanted] ?? wanted); // prettier-ignore
+        expect(
+          did[at],
+          `${place.name}, press ${at}: ${strokeName(held, key)} after ${at ? strokeName(presses[at - 1]!.held, presses[at - 1]!.key) : 'nothing'}`,
+        ).toBe(said[wanted] ?? wanted);
         agreed++;
         if (wanted === 'waits') waited++;
         else if (!said[wanted]) fired++;

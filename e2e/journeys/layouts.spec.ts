@@ -2,7 +2,9 @@ import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { chromium, expect, test, type Page } from '@playwright/test';
 import { WRITING_CODES, capture, layoutById, writeStored, type PressedKey } from '@crib/core/keys';
 import { canonicalText, keyboardOf } from '@crib/core/press';
+import type { EditionBody, PublishedEdition } from '@crib/core/contract';
 import { launchOptions } from '../browser.ts';
+import { signIn } from '../pages.ts';
 
 /**
  * What a real browser reports for real key presses under national layouts: Chromium on a display of its own (Xvfb),
@@ -109,6 +111,40 @@ test('Chromium’s own events agree with the tables under six layouts, AltGr and
       compared++;
     });
     expect(compared, id).toBeGreaterThan(90);
+  }
+  await browser.close();
+});
+
+test('the bench takes real keys under six layouts: each does what the sheet says, wherever it lies', async () => {
+  test.setTimeout(180_000);
+  const address = process.env['CRIB_ADDRESS']!;
+  const browser = await chromium.launch({ ...launchOptions, headless: false, env: env as Record<string, string> });
+  const page = await (await browser.newContext({ baseURL: address })).newPage();
+  await signIn(page);
+  const [{ path, address: of }] = (await (await page.request.get('/api/sheets/1/editions')).json()) as [PublishedEdition]; // prettier-ignore
+  await page.context().clearCookies();
+  const { body } = (await (await page.request.get(`/public/editions/${of}`)).json()) as { body: EditionBody };
+  // Letters by the sign they give, so that xdotool finds them wherever the layout has them; function keys by name.
+  const plain = /^(?:(?:Primary|Ctrl|Shift|Alt)\+)*(?:[A-Z]|F\d+)$/;
+  const rows = body.sections.flatMap((one) => one.rows).flatMap((row) => (row.keys['linux'] ?? []).filter((key) => plain.test(key)).map((key) => ({ key, label: row.label, place: row.contexts[0]! }))); // prettier-ignore
+  expect(rows.length).toBeGreaterThan(15);
+  await page.goto(`${path}/bench?platform=linux`);
+  const field = page.getByRole('application');
+  await page.bringToFront();
+  xdotool('search', '--onlyvisible', '--name', 'Try the keys', 'windowfocus', '--sync');
+  const first = page.getByRole('log').getByRole('listitem').first();
+  for (const [id, xkb] of Object.entries(XKB)) {
+    expect(spawnSync('setxkbmap', [xkb], { env }).status).toBe(0);
+    await page.waitForTimeout(300);
+    await page.getByLabel('Keyboard layout').selectOption({ label: layoutById(id)!.name });
+    for (const { key, label, place } of rows) {
+      await page.getByLabel('You are in').selectOption({ label: place });
+      await field.focus();
+      const parts = key.split('+');
+      const held = parts.slice(0, -1).map((one) => ({ Primary: 'ctrl', Ctrl: 'ctrl', Shift: 'shift', Alt: 'alt' })[one]!); // prettier-ignore
+      xdotool('key', [...held, parts.at(-1)!.length === 1 ? parts.at(-1)!.toLowerCase() : parts.at(-1)!].join('+'));
+      await expect(first, `${key} under ${id}`).toContainText(label);
+    }
   }
   await browser.close();
 });

@@ -14,7 +14,8 @@ async function newest(page: Page): Promise<PublishedEdition> {
 }
 /** Presses stored keys one after another, as a US keyboard on Windows makes them. */
 async function pressed(page: Page, stored: string) {
-  for (const key of stored.split(' ')) await page.keyboard.press(key.length === 1 ? key.toLowerCase() : key.replace(/Ctrl|Primary/, 'Control')); // prettier-ignore
+  for (const key of stored.split(' '))
+    await page.keyboard.press(key.length === 1 ? key.toLowerCase() : key.replace(/Ctrl|Primary/, 'Control'));
 }
 const live = (page: Page) => page.locator('p.said');
 
@@ -25,8 +26,36 @@ test('by keys alone, in two languages, a learner finds a key, translates an old 
   await watchPointer(page);
   const { path } = await newest(page);
   const words = {
-    en: { find: 'Find a key', shift: 'Shift+G is Add light here.', why: /^Why does/, likely: 'Most likely', practise: 'Practise', knew: 'Keys I knew', found: /^Old keys: \d+$/, start: 'Start', wrong: /^G is Rough in track here\. (?:That was the key in \w+\. )?It is /, right: /^Right: /, next: 'Next', stop: 'Stop', cards: 'Cards as a text file' }, // prettier-ignore
-    de: { find: 'Taste suchen', shift: 'Umschalt+G ist hier „Add light“.', why: /^Warum bewirkt/, likely: 'Am wahrscheinlichsten', practise: 'Üben', knew: 'Alte Tasten', found: /^Alte Tasten: \d+$/, start: 'Beginnen', wrong: /^G ist hier „Rough in track“\. (?:Das war die Taste in \w+\. )?Es ist /, right: /^Richtig: /, next: 'Weiter', stop: 'Aufhören', cards: 'Karten als Textdatei' }, // prettier-ignore
+    en: {
+      find: 'Find a key',
+      shift: 'Shift+G is Add light here.',
+      why: /^Why does/,
+      likely: 'Most likely',
+      practise: 'Practise',
+      knew: 'Keys I knew',
+      found: /^Old keys: \d+$/,
+      start: 'Start',
+      wrong: /^G is Rough in track here\. (?:That was the key in \w+\. )?It is /,
+      right: /^Right: /,
+      next: 'Next',
+      stop: 'Stop',
+      cards: 'Cards as a text file',
+    },
+    de: {
+      find: 'Taste suchen',
+      shift: 'Umschalt+G ist hier „Add light“.',
+      why: /^Warum bewirkt/,
+      likely: 'Am wahrscheinlichsten',
+      practise: 'Üben',
+      knew: 'Alte Tasten',
+      found: /^Alte Tasten: \d+$/,
+      start: 'Beginnen',
+      wrong: /^G ist hier „Rough in track“\. (?:Das war die Taste in \w+\. )?Es ist /,
+      right: /^Richtig: /,
+      next: 'Weiter',
+      stop: 'Aufhören',
+      cards: 'Karten als Textdatei',
+    },
   } as const;
   for (const [language, said] of Object.entries(words)) {
     await page.goto(`${path}?platform=windows&language=${language}`);
@@ -68,7 +97,9 @@ test('by keys alone, in two languages, a learner finds a key, translates an old 
     await expect(page.getByRole('img', { name: /: \d+ (?:right of|richtig von) \d+/ })).toBeVisible();
     await expectNoBarriers(page, `progress, ${language}`);
     const [file] = await Promise.all([page.waitForEvent('download'), enter(page, said.cards)]);
-    const lines = readFileSync(await file.path(), 'utf8').trimEnd().split('\n'); // prettier-ignore
+    const lines = readFileSync(await file.path(), 'utf8')
+      .trimEnd()
+      .split('\n');
     expect(lines.length).toBeGreaterThan(20);
     expect(lines.every((one) => one.split('\t').length === 2)).toBe(true);
   }
@@ -96,7 +127,9 @@ test('step 1 of a plan is published; a learner downloads its file, presses ten k
   const step = sheets.find((one) => one.title === 'First steps from Brinechart, step 1')!;
   await page.goto(`/sheets/fathomry/7.2/${step.id}`);
   await page.getByRole('button', { name: 'Publish edition 1' }).click();
-  await expect.poll(async () => ((await (await page.request.get(`/api/sheets/${step.id}/editions`)).json()) as unknown[]).length).toBe(1); // prettier-ignore
+  await expect
+    .poll(async () => ((await (await page.request.get(`/api/sheets/${step.id}/editions`)).json()) as unknown[]).length)
+    .toBe(1);
   const [made] = (await (await page.request.get(`/api/sheets/${step.id}/editions`)).json()) as [PublishedEdition];
 
   const context = await browser.newContext({ acceptDownloads: true });
@@ -104,7 +137,8 @@ test('step 1 of a plan is published; a learner downloads its file, presses ten k
   const heard = complaints(learner);
   const strangers: string[] = [];
   learner.on('request', (request) => {
-    if (!request.url().startsWith(process.env['CRIB_ADDRESS']!) && !/^(?:blob|data):/.test(request.url())) strangers.push(request.url()); // prettier-ignore
+    if (!request.url().startsWith(process.env['CRIB_ADDRESS']!) && !/^(?:blob|data):/.test(request.url()))
+      strangers.push(request.url());
   });
   // An edition that is not the newest, opened once.
   await learner.goto(`${first.path}?platform=windows`);
@@ -113,11 +147,16 @@ test('step 1 of a plan is published; a learner downloads its file, presses ten k
   await learner.evaluate(() => navigator.serviceWorker.ready.then(() => true));
   await learner.goto(`${made.path}?platform=windows`);
   await expect.poll(() => learner.evaluate(() => caches.match(location.href).then(Boolean))).toBe(true);
-  const [file] = await Promise.all([learner.waitForEvent('download'), learner.getByRole('link', { name: 'Get the preset file' }).click()]); // prettier-ignore
+  const [file] = await Promise.all([
+    learner.waitForEvent('download'),
+    learner.getByRole('link', { name: 'Get the preset file' }).click(),
+  ]);
   const { body } = (await (await learner.request.get(`/public/editions/${made.address}`)).json()) as PublicEdition;
   const rows = (body as EditionBody).sections.flatMap((one) => one.rows);
   // What keys alone make; the first ones once more, for ten presses.
-  const keys = rows.flatMap((row) => (row.keys['windows'] ?? []).filter((key) => !/hold:|Drag/.test(key)).map((key) => [key, row] as const)); // prettier-ignore
+  const keys = rows.flatMap((row) =>
+    (row.keys['windows'] ?? []).filter((key) => !/hold:|Drag/.test(key)).map((key) => [key, row] as const),
+  );
   expect(keys.length).toBeGreaterThan(7);
   await learner.getByRole('link', { name: 'Try the keys' }).click();
   await learner.setInputFiles('input[type=file]', await file.path());
@@ -168,11 +207,18 @@ test('step 1 of a plan is published; a learner downloads its file, presses ten k
 
   // Saved, forgotten, and taken in again: nothing but this browser had it.
   await learner.goto(`${made.path}/practise?platform=windows`);
-  const [saved] = await Promise.all([learner.waitForEvent('download'), learner.getByRole('button', { name: 'Save my practice' }).click()]); // prettier-ignore
+  const [saved] = await Promise.all([
+    learner.waitForEvent('download'),
+    learner.getByRole('button', { name: 'Save my practice' }).click(),
+  ]);
   await learner.getByRole('button', { name: 'Forget my practice' }).click();
   await learner.getByRole('button', { name: 'Yes, forget it all (5)' }).click();
   await expect(learner.getByText('Answers are counted here')).toBeVisible();
-  await learner.setInputFiles('input[type=file]', { name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"cards":[1]}') }); // prettier-ignore
+  await learner.setInputFiles('input[type=file]', {
+    name: 'x.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"cards":[1]}'),
+  });
   await expect(learner.getByText('That is not a file of saved practice.')).toBeVisible();
   await learner.setInputFiles('input[type=file]', await saved.path());
   await expect(learner.getByText('Cards taken in: 5.')).toBeVisible();
@@ -192,7 +238,16 @@ test('a learner’s own file gets the lines that are ticked; what goes is named 
   await page.goto(`${path}/own?platform=windows`);
   await expect(page.getByText('Choose your file')).toBeVisible();
   await expectNoBarriers(page, 'a file of one’s own, before');
-  const lines = ['fathomry keys 3', 'title mine', '', 'chart depth.place-sounding = ctl:9', 'all nobody.knows = q', 'colour of the desk = blue', 'end', '']; // prettier-ignore
+  const lines = [
+    'fathomry keys 3',
+    'title mine',
+    '',
+    'chart depth.place-sounding = ctl:9',
+    'all nobody.knows = q',
+    'colour of the desk = blue',
+    'end',
+    '',
+  ];
   const file = (buffer: Buffer) => ({ name: 'mine.fkeys', mimeType: 'text/plain', buffer });
   await page.setInputFiles('input[type=file]', file(Buffer.from([0x61, 0xff, 0xfe, 0x80])));
   await expect(page.getByRole('alert')).toContainText('These bytes are no UTF-8');
@@ -201,7 +256,10 @@ test('a learner’s own file gets the lines that are ticked; what goes is named 
   await page.getByText('Records not known here, which stay as they are: 1').click();
   await expect(page.getByText('line 5: nobody.knows')).toBeVisible();
   const get = async () => {
-    const [made] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Get the merged file' }).click()]); // prettier-ignore
+    const [made] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Get the merged file' }).click(),
+    ]);
     return readFileSync(await made.path(), 'utf8');
   };
   expect(await get()).toBe(lines.join('\r\n'));
@@ -216,4 +274,52 @@ test('a learner’s own file gets the lines that are ticked; what goes is named 
   expect(merged.find((one) => /place-sounding/.test(one))).toMatch(/= d$/);
   expect(merged.find((one) => /add-light/.test(one))).toMatch(/= shift:g$|= sft:g$|g$/);
   expect(heard).toEqual([]);
+});
+
+test('on a telephone, in French and without motion, every tool fits, is picked by hand, and says so where a key cannot be pressed', async ({
+  browser,
+  page,
+}) => {
+  const { path } = await newest(page);
+  const context = await browser.newContext({ viewport: { width: 360, height: 740 }, reducedMotion: 'reduce' });
+  const phone = await context.newPage();
+  const heard = complaints(phone);
+  for (const tool of ['find', 'practise', 'translate', 'bench', 'own']) {
+    await phone.goto(`${path}/${tool}?platform=windows&language=fr`);
+    await expect(phone.getByRole('navigation', { name: 'Outils' })).toBeVisible();
+    await expect(phone.locator('html')).toHaveAttribute('lang', 'fr');
+    await expectNoBarriers(phone, `${tool}, 360 px`);
+    expect(await phone.evaluate(() => document.documentElement.scrollWidth), tool).toBeLessThanOrEqual(360);
+  }
+  // Keys that are picked, since a telephone has none to press.
+  await phone.goto(`${path}/find?platform=windows&language=fr`);
+  await phone.getByText('Ou choisir des touches que le navigateur garde pour lui').click();
+  await phone.getByRole('checkbox', { name: 'Maj' }).check();
+  await phone.locator('.picker select').selectOption('G');
+  await phone.getByRole('button', { name: 'Chercher' }).click();
+  await expect(live(phone)).toHaveText('Maj+G : ici, « Add light ».');
+  await phone.getByLabel('Ou chercher une commande').fill('add li');
+  await expect(phone.getByRole('listitem').filter({ hasText: 'Add light' }).last()).toContainText('Maj+G');
+  // Only what begins with a held key, or what the browser keeps, is asked in words: here by its section.
+  await phone.goto(`${path}/practise?platform=windows&language=fr`);
+  await phone.getByRole('combobox', { name: 'S’exercer' }).selectOption('Getting about');
+  await phone.getByRole('button', { name: 'Commencer' }).click();
+  const words = phone.getByText('Dites-vous les touches, puis regardez.');
+  for (let asked = 0; asked < 12 && !(await words.isVisible()); asked++) {
+    await phone.getByRole('button', { name: 'Montrer' }).click();
+    await phone.getByRole('button', { name: 'Suivante' }).click();
+  }
+  await expect(phone.locator('.ask')).toContainText('Pan');
+  await expect(words).toContainText('Des touches seules n’y suffisent pas');
+  await expectNoBarriers(phone, 'asked in words');
+  await phone.getByRole('button', { name: 'Montrer' }).click();
+  await phone.getByRole('button', { name: 'Je savais' }).click();
+  // An address that is no edition, and a tool that it has not.
+  for (const [address, status] of [
+    [`${path}/nothing`, 404],
+    ['/s/first/nothing-such-there/find', 404],
+  ] as const)
+    expect((await phone.goto(address))!.status()).toBe(status);
+  expect(heard).toEqual([]);
+  await context.close();
 });

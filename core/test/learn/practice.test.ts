@@ -3,12 +3,34 @@ import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { EditionBody, type SystemKey } from '../../src/contract/index.ts';
 import { US, parseStored, showStored } from '../../src/keys/index.ts';
-import { Practised, answered, askedHow, cardsOf, cardsText, keyOfDay, practised, practisedDays, session, type Card } from '../../src/learn/index.ts'; // prettier-ignore
+import {
+  Practised,
+  answered,
+  askedHow,
+  cardsOf,
+  cardsText,
+  keyOfDay,
+  practised,
+  practisedDays,
+  session,
+  type Card,
+} from '../../src/learn/index.ts';
 import { keyboardOf } from '../../src/press/index.ts';
 
 const DAY = 86_400_000;
 const START = new Date('2026-11-27T08:00:00Z');
-const card = (id: string, keys: readonly string[], facts: Partial<Card> = {}): Card => ({ id, command: id, label: id, where: [], section: '', keys, own: false, since: '', aid: '', ...facts }); // prettier-ignore
+const card = (id: string, keys: readonly string[], facts: Partial<Card> = {}): Card => ({
+  id,
+  command: id,
+  label: id,
+  where: [],
+  section: '',
+  keys,
+  own: false,
+  since: '',
+  aid: '',
+  ...facts,
+});
 const windows = keyboardOf(US, 'windows');
 const strokesOf = (stored: string) => parseStored(stored).strokes;
 
@@ -43,7 +65,23 @@ describe('practice', () => {
       fc.property(world, ({ due, first, fresh, day }) => {
         const cards = due.map((_, at) => card(String(at), ['A']));
         const schedule = practised('d', '0', undefined, { right: true, ms: 3000 }, START).schedule;
-        const kept = new Map(due.flatMap((days, at) => (days === null ? [] : [[String(at), { deck: 'd', id: String(at), answers: [], schedule: { ...schedule, state: days > 5 ? 2 : 1, due: new Date(START.getTime() + days * DAY) } }]]))); // prettier-ignore
+        const kept = new Map(
+          due.flatMap((days, at) =>
+            days === null
+              ? []
+              : [
+                  [
+                    String(at),
+                    {
+                      deck: 'd',
+                      id: String(at),
+                      answers: [],
+                      schedule: { ...schedule, state: days > 5 ? 2 : 1, due: new Date(START.getTime() + days * DAY) },
+                    },
+                  ],
+                ],
+          ),
+        );
         const asked = session(cards, kept, { now: START, fresh, first: new Set(first) }).map((one) => one.id);
         // Said over again, pair by pair: of two that are asked, the one that has to be before is.
         const late = due.flatMap((days, at) => (days !== null && days <= 0 ? [String(at)] : []));
@@ -59,7 +97,8 @@ describe('practice', () => {
         });
         // Nothing that misleads is left for later while something else new is asked.
         const left = unknown.filter((one) => !asked.includes(one));
-        if (left.some((one) => first.includes(one))) expect(asked.slice(late.length).every((one) => first.includes(one))).toBe(true); // prettier-ignore
+        if (left.some((one) => first.includes(one)))
+          expect(asked.slice(late.length).every((one) => first.includes(one))).toBe(true);
         // In as many days as there are cards that are not known, each is the key of one.
         const open = cards.filter((one) => kept.get(one.id)?.schedule.state !== 2);
         const days = open.map((_, at) => keyOfDay(cards, kept, new Date((day + at) * DAY))?.id);
@@ -71,7 +110,14 @@ describe('practice', () => {
   });
 
   it('counts answers by day, with the middle time of the right ones', () => {
-    const answers = fc.array(fc.record({ at: fc.integer({ min: 0, max: 3 * DAY }), ms: fc.integer({ min: 0, max: 9000 }), right: fc.boolean() }), { maxLength: 20 }); // prettier-ignore
+    const answers = fc.array(
+      fc.record({
+        at: fc.integer({ min: 0, max: 3 * DAY }),
+        ms: fc.integer({ min: 0, max: 9000 }),
+        right: fc.boolean(),
+      }),
+      { maxLength: 20 },
+    );
     const { schedule } = practised('d', 'c', undefined, { right: true, ms: 1 }, START);
     fc.assert(
       fc.property(fc.array(answers, { maxLength: 3 }), (lists) => {
@@ -83,7 +129,10 @@ describe('practice', () => {
           expect(right).toBe(mine.length);
           // Half of them took no longer, and half no less.
           if (ms === null) expect(mine).toEqual([]);
-          else expect(Math.min(mine.filter((one) => one.ms <= ms).length, mine.filter((one) => one.ms >= ms).length)).toBeGreaterThanOrEqual(mine.length / 2); // prettier-ignore
+          else
+            expect(
+              Math.min(mine.filter((one) => one.ms <= ms).length, mine.filter((one) => one.ms >= ms).length),
+            ).toBeGreaterThanOrEqual(mine.length / 2);
         }
       }),
     );
@@ -92,13 +141,29 @@ describe('practice', () => {
   it('takes any of a card’s keys, goes on with what begins one, and asks in words what cannot be pressed', () => {
     const one = card('x', ['Ctrl+J', 'U B']);
     const judge = (stored: string) => answered(one, strokesOf(stored), windows, null).kind;
-    expect([judge('Ctrl+J'), judge('U'), judge('U B'), judge('B'), judge('U U')]).toEqual(['right', 'begun', 'right', 'wrong', 'wrong']); // prettier-ignore
-    const system: SystemKey[] = [{ platform: 'windows', shortcut: 'Alt+Tab', taker: 'switching windows', hard: false, source: 's' }]; // prettier-ignore
+    expect([judge('Ctrl+J'), judge('U'), judge('U B'), judge('B'), judge('U U')]).toEqual([
+      'right',
+      'begun',
+      'right',
+      'wrong',
+      'wrong',
+    ]);
+    const system: SystemKey[] = [
+      { platform: 'windows', shortcut: 'Alt+Tab', taker: 'switching windows', hard: false, source: 's' },
+    ];
     const asked = (...keys: string[]) => {
       const how = askedHow({ keys }, windows, system);
       return how.by === 'press' ? how.by : how.why;
     };
-    expect([asked('Ctrl+J'), asked('Ctrl+W'), asked('Alt+Tab'), asked('hold:Space'), asked('Tab'), asked('Ctrl+Shift+T'), asked('Shift+W')]).toEqual(['press', 'browser', 'system', 'not keys', 'browser', 'browser', 'press']); // prettier-ignore
+    expect([
+      asked('Ctrl+J'),
+      asked('Ctrl+W'),
+      asked('Alt+Tab'),
+      asked('hold:Space'),
+      asked('Tab'),
+      asked('Ctrl+Shift+T'),
+      asked('Shift+W'),
+    ]).toEqual(['press', 'browser', 'system', 'not keys', 'browser', 'browser', 'press']);
     // One way that can be pressed is enough.
     expect(asked('Alt+Tab', 'F6')).toBe('press');
     const mac = askedHow({ keys: ['Meta+T'] }, keyboardOf(US, 'macos'), system);
@@ -110,17 +175,59 @@ describe('practice', () => {
       fc.constantFrom('a\tb', 'c\nd', '"x"', '=1+1', ' '),
       fc.string({ unit: 'grapheme', maxLength: 8 }),
     );
-    const row = fc.record({ command: fc.constantFrom('a', 'b', 'c'), label: text, menu: fc.constant(''), keys: fc.constantFrom({ windows: ['F5'] }, { windows: ['F5', 'A'] }, { macos: ['F5'] }), shipped: fc.constantFrom({}, { windows: ['F6'] }), contexts: fc.array(text, { maxLength: 2 }), note: fc.constant(''), memoryAid: text, fixed: fc.constant(false) }); // prettier-ignore
+    const row = fc.record({
+      command: fc.constantFrom('a', 'b', 'c'),
+      label: text,
+      menu: fc.constant(''),
+      keys: fc.constantFrom({ windows: ['F5'] }, { windows: ['F5', 'A'] }, { macos: ['F5'] }),
+      shipped: fc.constantFrom({}, { windows: ['F6'] }),
+      contexts: fc.array(text, { maxLength: 2 }),
+      note: fc.constant(''),
+      memoryAid: text,
+      fixed: fc.constant(false),
+    });
     fc.assert(
       fc.property(fc.array(row, { maxLength: 6 }), (rows) => {
-        const body = EditionBody.parse({ format: 'crib-sheet', version: 1, title: 't', intro: '', credit: '', language: 'en', number: 1, publishedOn: '2026-11-27', app: 'a', release: '1', keyset: { name: 'k', revision: 1, custom: true }, platforms: ['windows', 'macos'], sections: [{ title: 's', rows }] }); // prettier-ignore
+        const body = EditionBody.parse({
+          format: 'crib-sheet',
+          version: 1,
+          title: 't',
+          intro: '',
+          credit: '',
+          language: 'en',
+          number: 1,
+          publishedOn: '2026-11-27',
+          app: 'a',
+          release: '1',
+          keyset: { name: 'k', revision: 1, custom: true },
+          platforms: ['windows', 'macos'],
+          sections: [{ title: 's', rows }],
+        });
         const cards = cardsOf(body, 'windows');
-        const wanted = new Map(rows.filter((one) => 'windows' in one.keys).map((one) => [`${one.command} ${(one.keys as { windows: string[] }).windows.join(' / ')}`, one])); // prettier-ignore
+        const wanted = new Map(
+          rows
+            .filter((one) => 'windows' in one.keys)
+            .map((one) => [`${one.command} ${(one.keys as { windows: string[] }).windows.join(' / ')}`, one]),
+        );
         expect(cards.map((one) => one.id)).toEqual([...wanted.keys()]);
-        expect(cards.filter((one) => one.own)).toHaveLength([...new Map(rows.filter((one) => 'windows' in one.keys).toReversed().map((one) => [`${one.command} ${(one.keys as { windows: string[] }).windows.join(' / ')}`, one])).values()].filter((one) => 'windows' in one.shipped).length); // prettier-ignore
+        expect(cards.filter((one) => one.own)).toHaveLength(
+          [
+            ...new Map(
+              rows
+                .filter((one) => 'windows' in one.keys)
+                .toReversed()
+                .map((one) => [`${one.command} ${(one.keys as { windows: string[] }).windows.join(' / ')}`, one]),
+            ).values(),
+          ].filter((one) => 'windows' in one.shipped).length,
+        );
         const show = (stored: string) => showStored(stored, 'windows', 'words', US);
         const made = cardsText(cards, show);
-        const read = Papa.parse<string[]>(made, { delimiter: '\t', quoteChar: '\u0000', newline: '\n', skipEmptyLines: true }); // prettier-ignore
+        const read = Papa.parse<string[]>(made, {
+          delimiter: '\t',
+          quoteChar: '\u0000',
+          newline: '\n',
+          skipEmptyLines: true,
+        });
         expect(read.data.map((one) => one.length)).toEqual(cards.map(() => 2));
         read.data.forEach(([, back], at) => expect(back!.startsWith(cards[at]!.keys.map(show).join(' / '))).toBe(true));
       }),

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { NAMED_KEYS, conventionOf, tableOn, usualBoard, type Key, type Modifier, type NamedKey, type Stroke } from '@crib/core/keys'; // prettier-ignore
+import { KEY_WORDS, NAMED_KEYS, conventionOf, tableOn, usualBoard, type Key, type Modifier, type NamedKey, type Stroke } from '@crib/core/keys'; // prettier-ignore
 import { useStudy } from './useStudy.ts';
 
 /** Takes real presses, and keys that are picked: for phones, and for what the browser keeps. Tab and Shift+Tab leave it. */
 defineProps<{ label: string; pick?: boolean }>();
 const emit = defineEmits<{ stroke: [stroke: Stroke, event: KeyboardEvent]; letGo: [] }>();
-const { layout, platform, strokesOf, t } = useStudy();
+const { layout, platform, language, strokesOf, t } = useStudy();
 const field = ref<HTMLElement | null>(null);
 function onKey(event: KeyboardEvent) {
   if (event.key === 'Tab') return;
@@ -29,7 +29,7 @@ const keys = computed(() => {
     return plain && !lacks.has(code) ? [upper.length === 1 ? upper : plain] : [];
   });
   const named = [...NAMED_KEYS.values()].filter((one) => !lacks.has(one.code));
-  return [...typed.sort((a, b) => a.localeCompare(b)).map((name) => [name, name] as const), ...named.map((one) => [one.name as string, one.word as string] as const)]; // prettier-ignore
+  return [...typed.sort((a, b) => a.localeCompare(b)).map((name) => [name, name] as const), ...named.map((one) => [one.name as string, (KEY_WORDS[language.value].keys[one.name] ?? one.word) as string] as const)]; // prettier-ignore
 });
 function pickIt() {
   const name = picked.value;
@@ -63,7 +63,7 @@ defineExpose({ focus: () => field.value?.focus() });
         <fieldset>
           <legend>{{ t('press.hold') }}</legend>
           <label v-for="[name, word] in MODIFIERS[conventionOf(platform)]" :key="name"
-            ><input v-model="held" type="checkbox" :value="name" /> {{ word }}</label
+            ><input v-model="held" type="checkbox" :value="name" /> {{ KEY_WORDS[language].held[word] ?? word }}</label
           >
         </fieldset>
         <label
