@@ -229,6 +229,10 @@ describe('a reply to a learner', () => {
     // Shipped S places a sounding; the School set has it on D.
     expect(codes('S', sound)).toContain('reply.not loaded');
     expect(codes('D', sound)).not.toContain('reply.not loaded');
+    // The second line of the sheet, as its page shows it large.
+    expect(draftReply(ask('Shift+S', null)).find((one) => one.code === 'reply.line')?.values['address']).toBe(
+      '/s/x#line-2',
+    );
     // The same on every platform and layout: there is nothing to ask. A sign that lies elsewhere is asked about.
     expect(asksOf({ ...ask('B', null), platform: null }, LAYOUTS)).toEqual([]);
     expect(asksOf({ ...ask('Ctrl+G', null), platform: null }, [US])).toEqual(['platform']);

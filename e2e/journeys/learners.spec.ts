@@ -241,6 +241,7 @@ test('a learner’s own file gets the lines that are ticked; what goes is named 
   const lines = [
     'fathomry keys 3',
     'title mine',
+    'edition 1',
     '',
     'chart depth.place-sounding = ctl:9',
     'all nobody.knows = q',
@@ -253,8 +254,11 @@ test('a learner’s own file gets the lines that are ticked; what goes is named 
   await expect(page.getByRole('alert')).toContainText('These bytes are no UTF-8');
   await page.setInputFiles('input[type=file]', file(Buffer.from(lines.join('\r\n'))));
   await expect(page.getByText('mine.fkeys stands on 7.0 as shipped. Your own keys: 1.')).toBeVisible();
+  // The number stands in the file: what has changed since is one step away.
+  await expect(page.getByText('Your file is of edition 1 of these keys.')).toBeVisible();
+  await expect(page.getByRole('link', { name: 'What has changed since' })).toHaveAttribute('href', /&since=1$/);
   await page.getByText('Records not known here, which stay as they are: 1').click();
-  await expect(page.getByText('line 5: nobody.knows')).toBeVisible();
+  await expect(page.getByText('line 6: nobody.knows')).toBeVisible();
   const get = async () => {
     const [made] = await Promise.all([
       page.waitForEvent('download'),

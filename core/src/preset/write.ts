@@ -2,6 +2,7 @@ import { contextTree, type ContextTree } from '../catalogue/index.ts';
 import type { Catalogue, Command, Keyset, Recipe } from '../contract/index.ts';
 import { KEY_WORDS, US, parseStored, physicalModifiers, platformName, showStored, writeStored, type Platform } from '../keys/index.ts'; // prettier-ignore
 import { effective, stackOf, type Effective } from '../keyset/index.ts';
+import { each } from '../memory/index.ts';
 import { tell, type LearnerLanguage } from '../words/index.ts';
 import { canBeWritten, encoded } from './encoding.ts';
 import { keyReader, keysText } from './key-text.ts';
@@ -41,11 +42,21 @@ export function physical(stored: string, platform: Platform): string {
 export function recordWriter(recipe: Recipe, platform: Platform, commands: ReadonlyMap<string, Command>) {
   const escape = ESCAPES[recipe.syntax];
   const reads = keyReader(recipe, platform);
+  const manners = [recipe.manners.held, recipe.manners.twice].flatMap((word) => (word ? [word.toLowerCase()] : []));
   const tokens = { record: tokensOf(recipe.record), argument: tokensOf(recipe.argument ?? ''), noKey: tokensOf(recipe.noKey ?? '') }; // prettier-ignore
-  const keys = (stored: string): string => {
+  const whole = (stored: string): string => {
     const text = keysText(recipe, stored, platform);
     if (reads(text) !== physical(stored, platform) || (recipe.several && text.includes(recipe.several)) || text !== text.trim()) throw new Lost('lack.key', () => lastKey(stored)); // prettier-ignore
     return text;
+  };
+  const alone = each((stroke: string) => written(() => whole(stroke)));
+  /** Strokes come again and again: each is written and read once, and a sequence of them is one where nothing in it parts otherwise. */
+  const keys = (stored: string): string => {
+    const texts = stored.split(' ').map(alone);
+    const text = texts.length === 1 ? texts[0]! : recipe.sequence === null ? null : texts.join(recipe.sequence);
+    if (text instanceof Lost) throw text;
+    const plain = text !== null && !stored.includes(':') && texts.every((one) => typeof one === 'string') && (texts.length === 1 || text.split(recipe.sequence!).length === texts.length) && !manners.some((word) => text.toLowerCase().startsWith(`${word} `)); // prettier-ignore
+    return plain && !(recipe.several && text.includes(recipe.several)) && text === text.trim() ? text : whole(stored);
   };
   const record = (kind: keyof typeof tokens, fields: Fields): string => {
     const line = filled(tokens[kind], { other: recipe.other, ...fields }, escape);

@@ -96,8 +96,10 @@ export function draftReply(question: ReplyQuestion): ReplySentence[] {
   // Taking back is told where something happens that was not wanted.
   if (press && undo && now.some((one) => one.command !== command) && !UNDO.includes(press)) say('reply.undo', { keys: [undo], label: label(theirs, does(theirs, platform, layout, undo)[0]!.command) }, traced(theirs)); // prettier-ignore
   const name = theirs.opened.commands.get(wanted ?? now[0]?.command ?? 0)?.name;
-  const section = body.sections.find(({ rows }) => rows.some((row) => row.command === name));
-  if (section) say('reply.line', { section: section.title, address }, `edition ${body.number} of “${body.title}”`);
+  const rows = body.sections.flatMap((one) => one.rows.map((row) => ({ section: one, row })));
+  const line = rows.findIndex(({ row }) => row.command === name);
+  // The address shows the line large, as the page counts its lines.
+  if (line >= 0) say('reply.line', { section: rows[line]!.section.title, address: `${address}#line-${line + 1}` }, `edition ${body.number} of “${body.title}”`);
   else if (name) say('reply.not on sheet', { address }, `edition ${body.number} of “${body.title}”`);
   return said;
 

@@ -139,6 +139,8 @@ export const STUDY_DE: Readonly<Record<keyof typeof STUDY_EN, string>> = {
   'own.read': '{name} baut auf „{base}“ auf. Eigene Tasten: {count}.',
   'own.unknown': 'Einträge, die hier nicht bekannt sind und bleiben, wie sie sind: {count}',
   'own.line': 'Zeile {line}',
+  'own.edition': 'Ihre Datei ist von Ausgabe {number} dieser Tasten.',
+  'own.since': 'Was sich seither geändert hat',
   'own.tick': 'Ankreuzen, was Sie vom Blatt möchten',
   'own.yours': 'Ihre: {keys}',
   'own.all': 'Alle ankreuzen',

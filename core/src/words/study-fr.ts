@@ -139,6 +139,8 @@ export const STUDY_FR: Readonly<Record<keyof typeof STUDY_EN, string>> = {
   'own.read': '{name} repose sur « {base} ». Touches à vous : {count}.',
   'own.unknown': 'Entrées inconnues ici, qui restent comme elles sont : {count}',
   'own.line': 'ligne {line}',
+  'own.edition': 'Votre fichier est de l’édition {number} de ces touches.',
+  'own.since': 'Ce qui a changé depuis',
   'own.tick': 'Cochez ce que vous voulez de la fiche',
   'own.yours': 'les vôtres : {keys}',
   'own.all': 'Tout cocher',

@@ -135,6 +135,8 @@ export const STUDY_EN = {
   'own.read': '{name} stands on {base}. Your own keys: {count}.',
   'own.unknown': 'Records not known here, which stay as they are: {count}',
   'own.line': 'line {line}',
+  'own.edition': 'Your file is of edition {number} of these keys.',
+  'own.since': 'What has changed since',
   'own.tick': 'Tick what you want from the sheet',
   'own.yours': 'yours: {keys}',
   'own.all': 'Tick all',

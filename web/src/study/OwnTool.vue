@@ -8,7 +8,11 @@ import { useFile } from './useFile.ts';
 import { useStudy } from './useStudy.ts';
 
 /** A learner’s own file with the lines of the sheet that they tick: what goes is named first, every other byte stays. */
-const { body, opened, keyboard, platform, t, show, label } = useStudy();
+const { body, opened, keyboard, platform, language, style, route, t, show, label } = useStudy();
+const sheetPath = computed(() => route.path.split('/').slice(0, -1).join('/'));
+const query = computed(() =>
+  new URLSearchParams({ platform: platform.value, style: style.value, language: language.value }).toString(),
+);
 const { bytes, name, take, plan, found, problem, recipe, recipes, wanted } = useFile();
 const ticked = ref<string[]>([]);
 watch([bytes, platform], () => (ticked.value = []));
@@ -65,6 +69,12 @@ const get = () =>
   <p v-if="problem" role="alert">{{ problem }}</p>
   <template v-if="plan">
     <p role="status">{{ t('own.read', { name, base: plan.base.name, count: plan.edits.length }) }}</p>
+    <p v-if="found?.edition">
+      {{ t('own.edition', { number: found.edition }) }}
+      <a v-if="found.edition < body!.number" :href="`${sheetPath}?${query}&since=${found.edition}`">{{
+        t('own.since')
+      }}</a>
+    </p>
     <details v-if="plan.questions.length">
       <summary>{{ t('own.unknown', { count: plan.questions.length }) }}</summary>
       <ul class="lines">
