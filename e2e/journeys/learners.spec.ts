@@ -205,6 +205,25 @@ test('step 1 of a plan is published; a learner downloads its file, presses ten k
   await expect(learner.locator('li[data-section]')).toHaveCount(rows.length);
   await context.setOffline(false);
 
+  // Who knows the release before sees what its lines were there, and has a file of then written with the names of now.
+  await learner.goto(`${made.path}?platform=windows&knew=7.0`);
+  await expect(learner.getByRole('heading', { name: 'For who knows 7.0 as it was shipped' })).toBeVisible();
+  await expect(learner.locator('#since')).toContainText('Place sounding');
+  await learner.goto(`${made.path}/own?platform=windows`);
+  const old = ['fathomry keys 3', '', 'chart line.part-contour = i', 'all nobody.knows = q', 'end', ''];
+  await learner.setInputFiles('input[type=file]', {
+    name: 'mine.fkeys',
+    mimeType: 'text/plain',
+    buffer: Buffer.from(old.join('\r\n')),
+  });
+  await expect(learner.getByText('are written so: Cut contour')).toBeVisible();
+  await expect(learner.getByRole('heading', { name: 'To be decided' })).toBeVisible();
+  const [carried] = await Promise.all([
+    learner.waitForEvent('download'),
+    learner.getByRole('button', { name: 'Get the merged file' }).click(),
+  ]);
+  expect(readFileSync(await carried.path(), 'utf8')).toBe(old.join('\r\n').replace('part-contour', 'cut-contour'));
+
   // Saved, forgotten, and taken in again: nothing but this browser had it.
   await learner.goto(`${made.path}/practise?platform=windows`);
   const [saved] = await Promise.all([

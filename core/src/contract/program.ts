@@ -29,6 +29,17 @@ export const EditionProgram = z.object({
   keyset: Id,
   recipes: z.array(Recipe),
   coming: z.array(z.object({ from: z.string(), presses: z.record(PlatformName, z.array(OldPress)) })),
+  /** What the lines of the sheet were in earlier releases as those were shipped: by the ids that commands have now. */
+  known: z
+    .array(
+      z.object({
+        release: z.string(),
+        lines: z.array(
+          z.object({ command: z.string(), label: z.string(), keys: z.record(PlatformName, z.array(StoredShortcut)) }),
+        ),
+      }),
+    )
+    .default([]),
 });
 export type EditionProgram = z.infer<typeof EditionProgram>;
 

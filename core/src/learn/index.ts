@@ -1,4 +1,4 @@
-export { programOf, type ComingFrom } from './program.ts';
+export { programOf, type ComingFrom, type EarlierRelease } from './program.ts';
 export { askedHow, cardsOf, cardsText, type Asked, type Card } from './cards.ts';
 export { answered, misleading, type Answered } from './answered.ts';
 export {

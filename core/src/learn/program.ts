@@ -3,6 +3,7 @@ import { translator, type Coming } from '../crosswalk/index.ts';
 import type { Platform } from '../keys/index.ts';
 import type { Opened } from '../keyset/index.ts';
 import type { Keyboards } from '../press/index.ts';
+import type { Lineage } from '../release/index.ts';
 
 /** Another program whose hands come here. */
 export interface ComingFrom {
@@ -10,21 +11,55 @@ export interface ComingFrom {
   readonly coming: Coming;
 }
 
+/** An earlier release, with what became of its commands since. */
+export interface EarlierRelease {
+  readonly opened: Opened;
+  readonly lineage: Lineage;
+}
+
 /** The program of an edition: its release with the keyset that is taught and those it stands on, without who said what. */
-export function programOf(opened: Opened, keysetId: number, recipes: readonly Recipe[], others: readonly ComingFrom[], keyboards: Keyboards): EditionProgram {
+export function programOf(opened: Opened, keysetId: number, recipes: readonly Recipe[], others: readonly ComingFrom[], keyboards: Keyboards, sheet: readonly string[] = [], earlier: readonly EarlierRelease[] = []): EditionProgram {
   const { catalogue } = opened;
   const setting = opened.setting(keysetId, keyboards);
   return {
     format: 'crib-program',
     version: 1,
-    catalogue: unsigned(catalogue, under(keysetId, catalogue.keysets)),
+    catalogue: withFormerNames(unsigned(catalogue, under(keysetId, catalogue.keysets)), earlier),
     keyset: keysetId,
     recipes: [...recipes],
     coming: others.map(({ from, coming }) => ({
       from,
       presses: Object.fromEntries(catalogue.release.platforms.map((platform) => [platform, oldPresses(coming, opened, setting, platform)])),
     })),
+    known: earlier.map((one) => knownIn(one, catalogue, sheet, keyboards)),
   };
+} // prettier-ignore
+
+/** Names that commands had before, where one became one: a file of then is read by them. */
+function withFormerNames(catalogue: Catalogue, earlier: readonly EarlierRelease[]): Catalogue {
+  const taken = new Set(catalogue.commands.map((one) => one.name));
+  return {
+    ...catalogue,
+    commands: catalogue.commands.map((command) => {
+      const former = earlier.flatMap(({ opened, lineage }) => lineage.commands.back(command.id).filter((old) => lineage.commands.forward(old).length === 1).flatMap((old) => opened.commands.get(old)?.name ?? []));
+      const aliases = [...new Set([...command.aliases, ...former])].filter((name) => !taken.has(name));
+      return aliases.length ? { ...command, aliases } : command;
+    }),
+  };
+} // prettier-ignore
+
+/** The lines of a sheet as an earlier release shipped them. */
+function knownIn({ opened, lineage }: EarlierRelease, now: Catalogue, sheet: readonly string[], keyboards: Keyboards): EditionProgram['known'][number] {
+  const { shipped, catalogue } = opened;
+  const wanted = new Set(sheet);
+  const lines = now.commands.filter((one) => wanted.has(one.name)).flatMap((command) => {
+    const old = lineage.commands.back(command.id).flatMap((id) => opened.commands.get(id) ?? [])[0];
+    if (!old || !shipped) return [];
+    const weighed = opened.weighed(shipped.id, keyboards);
+    const keys = Object.fromEntries(catalogue.release.platforms.filter((one) => now.release.platforms.includes(one)).map((one) => [one, [...new Set(weighed.on(one).of(old.id).map((held) => held.shortcut))]]));
+    return [{ command: command.name, label: old.label, keys }];
+  });
+  return { release: catalogue.release.label, lines };
 } // prettier-ignore
 
 function oldPresses(coming: Coming, opened: Opened, setting: ReturnType<Opened['setting']>, platform: Platform): OldPress[] {

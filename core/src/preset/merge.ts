@@ -36,7 +36,7 @@ export function mergedPreset(recipe: Recipe, bytes: Uint8Array, changes: readonl
   for (const change of changes) {
     const here = bindings.filter((one) => one.command?.id === change.command.id && one.context === change.context);
     // What says so already stays as it is written.
-    if (says(here, change)) continue;
+    if (says(here, change) && here.every((one) => namesIt(text, one, change.command))) continue;
     const place = tree.get(change.context).name;
     const lines = written(() => linesOf(recipe, writer, change, place).join('\0'));
     if (lines instanceof Lost) {
@@ -56,6 +56,9 @@ export function mergedPreset(recipe: Recipe, bytes: Uint8Array, changes: readonl
   for (const span of spans.sort((a, b) => b.from - a.from || b.to - a.to)) made = made.slice(0, span.from) + span.text + made.slice(span.to);
   return { text: made, bytes: encoded(made, encoding), overwritten, byHand };
 } // prettier-ignore
+
+/** Whether a record calls the command by the name it has now. */
+const namesIt = (text: string, { from, to }: ReadBinding, { name, label, argumentOf }: Command) => [name, label, argumentOf].some((one) => one !== '' && text.slice(from, to).includes(one)); // prettier-ignore
 
 /** Whether records of a command give it these shortcuts, and no others. */
 function says(records: readonly ReadBinding[], { shortcuts }: PresetChange): boolean {

@@ -30,6 +30,7 @@ export const LEARNER_DE: Readonly<Record<LearnerCode, string>> = {
   'page.get back': 'Eine Datei, die zu den mitgelieferten Tasten zurückführt',
   'page.presets': 'Alle Tastendateien',
   'page.since': 'Ich kenne',
+  'since.release': 'Für alle, die {release} kennen, wie es kam',
   'since.title': 'Geändert seit Ausgabe {number}',
   'since.none': 'Keine Zeile hat sich geändert.',
   'since.new': 'neu',

@@ -30,6 +30,7 @@ export const LEARNER_FR: Readonly<Record<LearnerCode, string>> = {
   'page.get back': 'Un fichier qui ramène aux touches d’origine',
   'page.presets': 'Tous les fichiers de touches',
   'page.since': 'Je connais',
+  'since.release': 'Pour qui connaît {release} telle qu’elle était livrée',
   'since.title': 'Changé depuis l’édition {number}',
   'since.none': 'Aucune ligne n’a changé.',
   'since.new': 'nouveau',

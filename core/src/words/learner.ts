@@ -41,6 +41,7 @@ export const LEARNER_EN = {
   'page.get back': 'A file that leads back to the shipped keys',
   'page.presets': 'All preset files',
   'page.since': 'I know',
+  'since.release': 'For who knows {release} as it was shipped',
   'since.title': 'Changed since edition {number}',
   'since.none': 'No line has changed.',
   'since.new': 'new',

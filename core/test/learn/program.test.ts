@@ -4,6 +4,7 @@ import { EditionProgram } from '../../src/contract/index.ts';
 import { parseStored } from '../../src/keys/index.ts';
 import { opened } from '../../src/keyset/index.ts';
 import { answered, misleading, programOf } from '../../src/learn/index.ts';
+import { relation } from '../../src/release/index.ts';
 import { custom, edit } from '../keyset/fixtures.ts';
 import { COMMANDS, made, world } from '../crosswalk/worlds.ts';
 
@@ -22,6 +23,39 @@ describe('the program of an edition', () => {
         const other = { ...custom([edit(2, 'set', ['F8'])], 3), baseId: 1 };
         const now = opened({ ...ours.catalogue, keysets: [...ours.catalogue.keysets, mine, other] });
         const program = programOf(now, 2, [], [{ from: 'Old', coming }], keyboards);
+        // Lines of a sheet as an earlier release had them: by lineage, with what was shipped there.
+        const lineage = {
+          commands: relation(one.tied.map((id) => [id, COMMANDS + 1 - id] as const)),
+          contexts: relation([]),
+        };
+        const wanted = ['c1', 'c4', 'c6'];
+        const { known } = programOf(now, 2, [], [], keyboards, wanted, [{ opened: coming.old, lineage }]);
+        const lines = wanted.flatMap((name) => {
+          const old = COMMANDS + 1 - Number(name.slice(1));
+          if (!one.tied.includes(old)) return [];
+          const own = (platform: string, context: number) =>
+            one.old.filter(
+              (each) => each.command === old && each.contexts[0] === context && each.platform === platform,
+            );
+          const keys = PLATFORMS.map(
+            (platform) =>
+              new Set(
+                [1, 2, 3]
+                  .flatMap((context) =>
+                    own(platform, context).length
+                      ? own(platform, context)
+                      : one.old.filter(
+                          (each) => each.command === old && each.contexts[0] === context && each.platform === null,
+                        ),
+                  )
+                  .map((each) => each.shortcut),
+              ),
+          );
+          return [{ command: name, label: `C${old}`, keys }];
+        });
+        expect(
+          known[0]!.lines.map((line) => ({ ...line, keys: PLATFORMS.map((platform) => new Set(line.keys[platform])) })),
+        ).toEqual(lines);
         // It comes back from the wire as it was.
         const back = EditionProgram.parse(JSON.parse(JSON.stringify(program)));
         expect(back).toEqual(program);

@@ -2,7 +2,7 @@ import type { Desk, DeskLine, LineageLink } from '@crib/core/contract';
 import { US, layoutById } from '@crib/core/keys';
 import { lineageWaiting, pairKey, untriedIn, waitingIn } from '@crib/core/release';
 import { staleEditions } from '../publish/impact.ts';
-import { lineageFrom } from '../publish/notes.ts';
+import { lineageFrom } from '../publish/lineage.ts';
 import { overview } from '../store/apps.ts';
 import { crosswalksOf } from '../store/crosswalks.ts';
 import { reportsOf } from '../store/handouts.ts';

@@ -27,6 +27,7 @@ export function pageRoutes(db: Db, room: ReadingRoom, counter: Counter, site: st
       embedded,
       reported: 'reported' in req.query,
       since: Number(req.query['since']) || 0,
+      knew: String(req.query['knew'] ?? ''),
     });
     counter.add(address, 'opened');
     res.set({

@@ -41,6 +41,7 @@ export function publicRoutes(
       newest: _newest,
       strips: _strips,
       tools: _tools,
+      known: _known,
       earlier: _earlier,
       ...edition
     } = await room.edition(req.params.address);

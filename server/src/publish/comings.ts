@@ -1,10 +1,12 @@
 import { comingFrom, crosswalkIn, type Coming } from '@crib/core/crosswalk';
 import type { Opened } from '@crib/core/keyset';
+import type { EarlierRelease } from '@crib/core/learn';
 import type { Acting } from '../acts/acting.ts';
 import { appBySlug, releasesOf } from '../store/apps.ts';
 import { crosswalkAt, crosswalksOf } from '../store/crosswalks.ts';
 import type { Db } from '../store/db.ts';
 import { lineageOf } from '../store/releases.ts';
+import { lineageFrom } from './lineage.ts';
 
 /** A crosswalk that leads here, with what hands from the other program bring along. */
 export interface CrosswalkHere {
@@ -25,6 +27,18 @@ export async function crosswalksHere({ catalogues }: Acting, db: Db, appId: numb
     const old = await catalogues.opened(db, newest.id);
     const crosswalk = crosswalkIn(await crosswalkAt(db, id), { release: old, links: await lineageOf(db, other) }, { release: now, links: own }); // prettier-ignore
     found.push({ crosswalk: id, from: from.name, coming: comingFrom(old, crosswalk) });
+  }
+  return found;
+} // prettier-ignore
+
+/** The releases before one, with what became of their commands. */
+export async function earlierReleases({ catalogues }: Acting, db: Db, appId: number, now: Opened): Promise<EarlierRelease[]> {
+  const releases = await releasesOf(db, appId);
+  const before = releases.slice(0, releases.findIndex((one) => one.id === now.catalogue.release.id));
+  const found: EarlierRelease[] = [];
+  for (const { id } of before) {
+    const opened = await catalogues.opened(db, id);
+    found.push({ opened, lineage: await lineageFrom(db, opened.catalogue, now.catalogue) });
   }
   return found;
 } // prettier-ignore

@@ -17,7 +17,8 @@ import type { Acting } from '../acts/acting.ts';
 import type { Db } from '../store/db.ts';
 import { loadNotes } from '../store/notes.ts';
 import { insertSheet, loadSheet, newestEditions, newestNotes, updateSheet } from '../store/sheets.ts';
-import { changesNow, lineageFrom, publishNotes } from './notes.ts';
+import { lineageFrom } from './lineage.ts';
+import { changesNow, publishNotes } from './notes.ts';
 import { publishSheet } from './publish.ts';
 
 /** A keyset of a release that stands for one of an earlier release: what it was carried to, else what is shipped. */

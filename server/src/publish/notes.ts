@@ -1,28 +1,21 @@
 import { US } from '@crib/core/keys';
 import type { Opened } from '@crib/core/keyset';
 import { RESTS } from '@crib/core/reach';
-import { comparedOn, lineageBetween, noteLines, type Lineage, type NoteLine } from '@crib/core/release';
+import { comparedOn, noteLines, type NoteLine } from '@crib/core/release';
 import { canonicalJson, composeChanges, notesProof } from '@crib/core/sheet';
 import { refuse } from '@crib/core/error';
-import type { Catalogue, ChangesBody, ProofException, PublishedEdition } from '@crib/core/contract';
-import { releasesOf } from '../store/apps.ts';
+import type { ChangesBody, ProofException, PublishedEdition } from '@crib/core/contract';
 import type { Acting } from '../acts/acting.ts';
 import { releaseOfKeyset } from '../store/catalogue.ts';
 import type { Db } from '../store/db.ts';
 import { loadNotes } from '../store/notes.ts';
-import { lineageOf } from '../store/releases.ts';
 import { editionsOf, insertEdition, insertForms, nextEdition } from '../store/sheets.ts';
 import { keepStanding } from '../store/handouts.ts';
 import { newAddress, slugOf } from './address.ts';
 import { formsOf } from './forms.ts';
 import { exceptionsFor } from './exceptions.ts';
+import { lineageFrom } from './lineage.ts';
 import { sha256 } from './publish.ts';
-
-/** The lineage between two releases of an app, as it was confirmed. */
-export async function lineageFrom(db: Db, old: Catalogue, now: Catalogue): Promise<Lineage> {
-  const order = (await releasesOf(db, now.app.id)).map((one) => one.id);
-  return lineageBetween(await lineageOf(db, now.app.id), order, old, now);
-}
 
 /** What moved between the keysets of change notes, as lines, and what they are called. */
 async function linesOf(

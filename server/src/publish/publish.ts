@@ -18,7 +18,7 @@ import {
 } from '../store/sheets.ts';
 import { keepStanding } from '../store/handouts.ts';
 import { newAddress, slugOf } from './address.ts';
-import { crosswalksHere } from './comings.ts';
+import { crosswalksHere, earlierReleases } from './comings.ts';
 import { exceptionsFor } from './exceptions.ts';
 import { formsOf, programForm } from './forms.ts';
 import { sheetFacts } from './sheet-facts.ts';
@@ -72,7 +72,9 @@ export async function publishSheet(
   await keepStanding(db, edition.of, newAddress(), edition.slug);
   const made = await insertEdition(db, edition, onePerName(files), acting.actor);
   const others = await crosswalksHere(acting, db, sheet.appId, opened);
-  const program = programOf(opened, sheet.keysetId, recipes.map((one) => one.recipe), others, keyboards); // prettier-ignore
+  const earlier = await earlierReleases(acting, db, sheet.appId, opened);
+  const commands = composed.sections.flatMap((one) => one.rows.map((row) => row.command));
+  const program = programOf(opened, sheet.keysetId, recipes.map((one) => one.recipe), others, keyboards, commands, earlier); // prettier-ignore
   await insertForms(db, made.address, [...(await formsOf(composed, acting.site + made.path)), programForm(program)]);
   return made;
 }

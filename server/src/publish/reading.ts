@@ -6,6 +6,7 @@ import {
   TOOLS,
   type ToolName,
   type EditionFile,
+  type EditionBody,
   type EditionProgram,
   type EditionStanding,
 } from '@crib/core/contract';
@@ -19,7 +20,7 @@ import type { LearnerAssets } from './assets.ts';
 import { kept } from './kept.ts';
 
 /** What does not change of an edition. */
-export type KeptEdition = Omit<PublicEdition, 'standing'> & { readonly id: number; readonly slug: string; readonly newest: string; readonly strips: boolean; readonly tools: readonly ToolName[]; readonly earlier: readonly { readonly number: number; readonly address: string }[] }; // prettier-ignore
+export type KeptEdition = Omit<PublicEdition, 'standing'> & { readonly id: number; readonly slug: string; readonly newest: string; readonly strips: boolean; readonly tools: readonly ToolName[]; readonly known: EditionProgram['known']; readonly earlier: readonly { readonly number: number; readonly address: string }[] }; // prettier-ignore
 
 /** A page as it is sent: whole, packed, and what tells it from another. */
 export interface Page {
@@ -43,8 +44,9 @@ export function readingRoom(db: Db, site: string, assets: LearnerAssets) {
       const strips = (await formAt(db, id, 'strips.pdf')) !== undefined;
       const program = await formAt(db, id, 'program.json');
       const files = await filesOf(db, id);
-      const tools = program ? toolsOf(JSON.parse(program.content.toString('utf8')) as EditionProgram, files) : [];
-      return { id, slug, address, hash, howToLoad, newest: path, strips, tools, earlier: await earlierThan(db, id), files, body: PublicEdition.shape.body.parse(JSON.parse(body)) }; // prettier-ignore
+      const made = program && (JSON.parse(program.content.toString('utf8')) as EditionProgram);
+      const [tools, known] = made ? [toolsOf(made, files), made.known ?? []] : [[], []];
+      return { id, slug, address, hash, howToLoad, newest: path, strips, tools, known, earlier: await earlierThan(db, id), files, body: PublicEdition.shape.body.parse(JSON.parse(body)) }; // prettier-ignore
     });
   const standing = async (address: string) => {
     const { id } = await edition(address);
@@ -56,14 +58,16 @@ export function readingRoom(db: Db, site: string, assets: LearnerAssets) {
     /** Which edition is the newest under a standing address. */
     newest: (address: string) => kept(newest, address, () => newestAt(db, address)),
     /** An edition as a page, read in one way. */
-    async page(address: string, choice: PageChoice, { embedded = false, reported = false, since = 0 }: { embedded?: boolean; reported?: boolean; since?: number } = {}): Promise<Page> {
+    async page(address: string, choice: PageChoice, { embedded = false, reported = false, since = 0, knew = '' }: { embedded?: boolean; reported?: boolean; since?: number; knew?: string } = {}): Promise<Page> {
       const [found, now] = [await edition(address), await standing(address)];
-      const { id: _id, slug, newest: path, strips, tools, earlier, ...rest } = found;
-      const knew = earlier.find((one) => one.number === since);
-      const key = JSON.stringify([address, choice.platform, choice.how, choice.language, embedded, reported, knew?.number, now]);
+      const { id: _id, slug, newest: path, strips, tools, known: releases, earlier, ...rest } = found;
+      const earlierOne = earlier.find((one) => one.number === since);
+      const release = releases.find((one) => one.release === knew);
+      const key = JSON.stringify([address, choice.platform, choice.how, choice.language, embedded, reported, earlierOne?.number, release?.release, now]);
       const known = pages.get(key);
       if (known) return known;
-      const before = knew && (await edition(knew.address)).body;
+      const then = earlierOne && (await edition(earlierOne.address)).body;
+      const before = then?.format === 'crib-sheet' ? { of: since, body: then } : release && found.body.format === 'crib-sheet' ? { of: release.release, body: asIn(release, found.body) } : null;
       const query = ({ platform, how, language }: PageChoice) => new URLSearchParams({ platform, style: how, language }).toString();
       const base = `/public/editions/${address}`;
       const own = `/s/${slug}/${address}`;
@@ -72,11 +76,11 @@ export function readingRoom(db: Db, site: string, assets: LearnerAssets) {
           assets: { style: assets.style && `/${assets.style}`, script: assets.script && `/${assets.script}` },
           embedded,
           reported,
-          ...(before?.format === 'crib-sheet' ? { since: before } : {}),
+          ...(before ? { since: before } : {}),
           links: {
-            since: earlier.map(({ number }) => ({ number, href: `?${query(choice)}&since=${number}` })),
+            since: [...earlier.map(({ number }) => ({ of: number, href: `?${query(choice)}&since=${number}` })), ...releases.map((one) => ({ of: one.release, href: `?${query(choice)}&knew=${encodeURIComponent(one.release)}` }))],
             address: site + own,
-            to: (other) => `${embedded ? own : ''}?${query(other)}${before ? `&since=${since}` : ''}`,
+            to: (other) => `${embedded ? own : ''}?${query(other)}${before ? (release ? `&knew=${encodeURIComponent(release.release)}` : `&since=${since}`) : ''}`,
             files: { pdf: `${base}/sheet.pdf`, csv: `${base}/sheet.csv`, md: `${base}/sheet.md`, json: `${base}/sheet.json` }, // prettier-ignore
             ...(strips ? { strips: `${base}/strips.pdf` } : {}),
             tools: tools.map((name) => ({ name, href: `${own}/${name}?${query(choice)}` })),
@@ -98,6 +102,16 @@ export function readingRoom(db: Db, site: string, assets: LearnerAssets) {
   };
 } // prettier-ignore
 export type ReadingRoom = ReturnType<typeof readingRoom>;
+
+/** A sheet with the names and keys that its lines had in an earlier release; what else it says of them is the same. */
+function asIn({ lines }: EditionProgram['known'][number], body: EditionBody): EditionBody {
+  const then = new Map(lines.map((one) => [one.command, one]));
+  const rowsThen = (rows: EditionBody['sections'][number]['rows']) =>
+    rows.flatMap((row) =>
+      then.has(row.command) ? [{ ...row, label: then.get(row.command)!.label, keys: then.get(row.command)!.keys }] : [],
+    );
+  return { ...body, sections: body.sections.map((one) => ({ ...one, rows: rowsThen(one.rows) })) };
+}
 
 /** Which tools an edition has: what another program did needs one that was compared, a file of one’s own one that can be read. */
 const toolsOf = ({ coming, recipes }: EditionProgram, files: readonly EditionFile[]): ToolName[] =>

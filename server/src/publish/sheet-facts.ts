@@ -8,7 +8,7 @@ import { releasesOf } from '../store/apps.ts';
 import type { Db } from '../store/db.ts';
 import { lastEdition } from '../store/sheets.ts';
 import { crosswalksHere } from './comings.ts';
-import { lineageFrom } from './notes.ts';
+import { lineageFrom } from './lineage.ts';
 
 /** What commands were called in an earlier release, where that was otherwise. */
 const renamedSince = (before: Opened, now: Opened, lineage: Lineage): SheetFacts['renamed'] =>

@@ -23,7 +23,7 @@ export async function siteZip(db: Db, room: ReadingRoom, assets: LearnerAssets, 
   const shared = (up: string) => ({ style: assets.style && up + assets.style, script: assets.script && up + assets.script });
   const listed: ListedEdition[] = [];
   for (const address of addresses) {
-    const { id, slug, newest: _newest, tools: _tools, strips, earlier: _earlier, ...edition } = await room.edition(address);
+    const { id, slug, newest: _newest, tools: _tools, known: _known, strips, earlier: _earlier, ...edition } = await room.edition(address);
     const { newer, withdrawn } = await room.standing(address);
     const { body } = edition;
     const folder = `${slug}-${body.number}-${address.slice(0, 5)}`;

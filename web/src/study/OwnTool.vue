@@ -8,7 +8,7 @@ import { useFile } from './useFile.ts';
 import { useStudy } from './useStudy.ts';
 
 /** A learner’s own file with the lines of the sheet that they tick: what goes is named first, every other byte stays. */
-const { body, opened, keyboard, platform, language, style, route, t, show, label } = useStudy();
+const { body, opened, keyboard, keyboards, platform, language, style, route, t, show, label } = useStudy();
 const sheetPath = computed(() => route.path.split('/').slice(0, -1).join('/'));
 const query = computed(() =>
   new URLSearchParams({ platform: platform.value, style: style.value, language: language.value }).toString(),
@@ -30,7 +30,31 @@ const lines = computed(() => {
 }); // prettier-ignore
 const said = computed(() => (found.value ? saidIn(found.value) : new Map<string, string[]>()));
 const yours = (changes: readonly PresetChange[]) => [...new Set(changes.flatMap((one) => said.value.get(`${one.command.id} ${one.context}`) ?? []))]; // prettier-ignore
-const wish = computed(() => lines.value.filter((one) => ticked.value.includes(one.id)).flatMap((one) => one.changes));
+const wish = computed(() => {
+  const asked = lines.value.filter((one) => ticked.value.includes(one.id)).flatMap((one) => one.changes);
+  const names = new Set(asked.map((one) => `${one.command.id} ${one.context}`));
+  return [...asked, ...renamed.value.filter((one) => !names.has(`${one.command.id} ${one.context}`))];
+});
+/** Records of a file of an earlier release that call a command otherwise: they are written with the name it has now. */
+const renamed = computed(() =>
+  (found.value?.bindings ?? []).flatMap(({ command, context, from, to, unknown }): PresetChange[] => {
+    if (!command || context === null || unknown.length) return [];
+    const record = found.value!.text.slice(from, to);
+    const former = command.aliases.some((one) => record.includes(one)) && !record.includes(command.name);
+    return former ? [{ command, context, shortcuts: said.value.get(`${command.id} ${context}`) ?? [] }] : [];
+  }),
+);
+/** Keys of one’s own that the release has something else on, in the same place: that is for the learner to decide. */
+const decide = computed(() => {
+  const stands = plan.value;
+  if (!stands) return [];
+  const shipped = opened.value!.weighed(stands.base.id, keyboards.value).on(platform.value).held;
+  return stands.edits.flatMap((edit) =>
+    edit.shortcuts.flatMap((key) =>
+      shipped.filter((one) => one.command !== edit.command && one.context === edit.context && samePress(one.shortcut, key, keyboard.value) && !stands.edits.some((each) => each.command === one.command && each.context === one.context)).map((one) => ({ keys: key, other: label(one.command), label: label(edit.command) })),
+    ),
+  );
+}); // prettier-ignore
 const merged = computed(() => {
   if (!bytes.value || !recipe.value || !plan.value) return null;
   try {
@@ -83,6 +107,17 @@ const get = () =>
         </li>
       </ul>
     </details>
+    <p v-if="renamed.length">
+      {{ t('own.renamed', { labels: [...new Set(renamed.map((one) => one.command.label))].join(', ') }) }}
+    </p>
+    <section v-if="decide.length">
+      <h2>{{ t('own.decide') }}</h2>
+      <ul class="lines">
+        <li v-for="one in decide" :key="`${one.keys} ${one.other} ${one.label}`">
+          {{ t('own.now', { ...one, keys: show(one.keys), release: body!.release }) }}
+        </li>
+      </ul>
+    </section>
     <fieldset class="ticks">
       <legend>{{ t('own.tick') }}</legend>
       <button type="button" @click="ticked = lines.map((one) => one.id)">{{ t('own.all') }}</button>

@@ -30,8 +30,8 @@ export interface PageLinks {
   readonly app?: string;
   /** All of it as files for a web host. */
   readonly site?: string;
-  /** The same page for who knows an earlier edition, by its number. */
-  readonly since?: readonly { readonly number: number; readonly href: string }[];
+  /** The same page for who knows an earlier edition, by its number, or an earlier release as shipped, by its name. */
+  readonly since?: readonly { readonly of: number | string; readonly href: string }[];
   /** Where reports are sent. */
   readonly report?: string;
 }
@@ -42,8 +42,8 @@ export interface PageFrame {
   readonly embedded?: boolean;
   /** A report has just been sent. */
   readonly reported?: boolean;
-  /** An earlier edition that the reader knows. */
-  readonly since?: EditionBody;
+  /** An earlier edition or release that the reader knows, with the lines of it. */
+  readonly since?: { readonly of: number | string; readonly body: EditionBody };
 }
 
 /** What the script says, in the language of the frame. */
@@ -61,7 +61,8 @@ export function editionPage(edition: PublicEdition, choice: PageChoice, frame: P
   const sheet = `<main class="flows" lang="${body.language}" style="--wide:${layout.width.toFixed(2)}">${pages.join('')}</main>`; // prettier-ignore
   const words = JSON.stringify(Object.fromEntries(SCRIPT_SAYS.map((code) => [code, t(code, { label: '{label}' })])));
   const { links } = frame;
-  const since = frame.since && body.format === 'crib-sheet' ? sinceSection(frame.since, body, choice) : '';
+  const since =
+    frame.since && body.format === 'crib-sheet' ? sinceSection(frame.since.of, frame.since.body, body, choice) : '';
   const head = [
     links.newest && `<link rel="canonical" href="${escaped(links.newest)}">`,
     links.app && `<link rel="manifest" href="${escaped(links.app)}">`,
@@ -92,7 +93,7 @@ function standingNote({ standing: { withdrawn, newer }, body }: PublicEdition, l
 
 /** The ways to read it, as links: each is a page of its own. */
 function choices({ body, files }: PublicEdition, choice: PageChoice, { links, since: known }: PageFrame): string {
-  const since = known?.number;
+  const since = known?.of;
   const { language, platform, how } = choice;
   const t = (code: LearnerCode) => tell(language, code);
   const chosen = (other: Partial<PageChoice>, text: string, on: boolean, more = '') => linkTo(links.to({ ...choice, ...other }), text, [on ? 'aria-current="true"' : '', more].filter(Boolean).join(' ')); // prettier-ignore
@@ -103,7 +104,7 @@ function choices({ body, files }: PublicEdition, choice: PageChoice, { links, si
     body.platforms.length > 1 && !together ? group(t('page.platform'), body.platforms.map((one) => chosen({ platform: one }, platformName(one), one === platform))) : '', // prettier-ignore
     group(t('page.keys'), [chosen({ how: 'words' }, t('page.in words'), how === 'words'), chosen({ how: 'symbols' }, t('page.in symbols'), how === 'symbols')]), // prettier-ignore
     group(t('page.language'), LEARNER_LANGUAGES.map((one) => chosen({ language: one }, LANGUAGE_NAMES[one], one === language, `lang="${one}"`))), // prettier-ignore
-    links.since?.length ? group(t('page.since'), links.since.map(({ number, href }) => linkTo(href, tell(language, 'page.edition', { number }), since === number ? 'aria-current="true"' : ''))) : '', // prettier-ignore
+    links.since?.length ? group(t('page.since'), links.since.map(({ of, href }) => linkTo(href, typeof of === 'number' ? tell(language, 'page.edition', { number: of }) : of, since === of ? 'aria-current="true"' : ''))) : '', // prettier-ignore
     links.tools?.length ? group(t('tool.tools'), links.tools.map(({ name, href }) => linkTo(href, t(`tool.${name}`)))) : '', // prettier-ignore
     ...presets.map((one) => linkTo(links.preset(one.name), [t('page.get preset'), presets.length > 1 ? one.recipe : ''].filter(Boolean).join(' · '), 'class="primary" download')), // prettier-ignore
   ].join('')}</nav>`; // prettier-ignore

@@ -8,8 +8,13 @@ import type { PageChoice } from './choice.ts';
 
 const SAID: Record<Exclude<RowDifference['kind'], 'other keys' | 'renamed'>, LearnerCode> = { added: 'since.new', dropped: 'since.gone', 'other words': 'since.words' }; // prettier-ignore
 
-/** What has changed on a reader’s platform for who knows an earlier edition of a sheet. */
-export function sinceSection(before: EditionBody, now: EditionBody, { platform, how, language }: PageChoice): string {
+/** What has changed on a reader’s platform for who knows an earlier edition of a sheet, or an earlier release as shipped. */
+export function sinceSection(
+  of: number | string,
+  before: EditionBody,
+  now: EditionBody,
+  { platform, how, language }: PageChoice,
+): string {
   const t = (code: LearnerCode, values: Record<string, string | number> = {}) => escaped(tell(language, code, values));
   const keys = (row: EditionRow | null) => (row?.keys[platform] ?? []).map((key) => `<kbd>${escaped(showStored(key, platform, how, US, language))}</kbd>`).join(' ') || t('page.no key'); // prettier-ignore
   // On this platform alone: what has other keys elsewhere is no change here.
@@ -20,5 +25,5 @@ export function sinceSection(before: EditionBody, now: EditionBody, { platform, 
     return `<li lang="${now.language}"><b>${escaped(label)}</b> <span lang="${language}">${what}</span></li>`;
   });
   const list = items.length ? `<ul>${items.join('')}</ul>` : `<p>${t('since.none')}</p>`;
-  return `<section class="since" id="since"><h2>${t('since.title', { number: before.number })}</h2>${list}</section>`;
+  return `<section class="since" id="since"><h2>${typeof of === 'number' ? t('since.title', { number: of }) : t('since.release', { release: of })}</h2>${list}</section>`;
 }
