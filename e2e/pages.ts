@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { expect, type Page } from '@playwright/test';
+import type { PublishedEdition } from '@crib/core/contract';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -56,4 +57,12 @@ export async function pick(page: Page, list: string, option: string) {
     .getByRole('listbox', { name: list, exact: true })
     .getByRole('option', { name: option, exact: true })
     .click();
+}
+
+/** The newest edition of the first sheet, with nobody signed in any more. */
+export async function newest(page: Page): Promise<PublishedEdition> {
+  await signIn(page);
+  const [edition] = (await (await page.request.get('/api/sheets/1/editions')).json()) as PublishedEdition[];
+  await page.context().clearCookies();
+  return edition!;
 }

@@ -163,7 +163,7 @@ describe('a plan that is told which presses there are', () => {
           expect(press(now)).not.toBe(press(out));
         }
       }),
-      { numRuns: 120 },
+      { numRuns: 320 },
     );
     expect(given).toBeGreaterThan(10);
   }, 60_000);

@@ -148,7 +148,7 @@ describe('the program of an edition', () => {
             ).toBe(true);
         },
       ),
-      { numRuns: 400 },
+      { numRuns: 1500 },
     );
     expect(Math.min(named, known)).toBeGreaterThan(10);
   }, 60_000);
