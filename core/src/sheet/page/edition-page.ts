@@ -104,7 +104,7 @@ function choices({ body, files }: PublicEdition, choice: PageChoice, { links, si
     body.platforms.length > 1 && !together ? group(t('page.platform'), body.platforms.map((one) => chosen({ platform: one }, platformName(one), one === platform))) : '', // prettier-ignore
     group(t('page.keys'), [chosen({ how: 'words' }, t('page.in words'), how === 'words'), chosen({ how: 'symbols' }, t('page.in symbols'), how === 'symbols')]), // prettier-ignore
     group(t('page.language'), LEARNER_LANGUAGES.map((one) => chosen({ language: one }, LANGUAGE_NAMES[one], one === language, `lang="${one}"`))), // prettier-ignore
-    links.since?.length ? group(t('page.since'), links.since.map(({ of, href }) => linkTo(href, typeof of === 'number' ? tell(language, 'page.edition', { number: of }) : of, since === of ? 'aria-current="true"' : ''))) : '', // prettier-ignore
+    links.since?.length ? group(t('page.since'), [`<span aria-hidden="true">${escaped(t('page.since'))}:</span>`, ...links.since.map(({ of, href }) => linkTo(href, typeof of === 'number' ? tell(language, 'page.edition', { number: of }) : of, since === of ? 'aria-current="true"' : ''))]) : '', // prettier-ignore
     links.tools?.length ? group(t('tool.tools'), links.tools.map(({ name, href }) => linkTo(href, t(`tool.${name}`)))) : '', // prettier-ignore
     ...presets.map((one) => linkTo(links.preset(one.name), [t('page.get preset'), presets.length > 1 ? one.recipe : ''].filter(Boolean).join(' · '), 'class="primary" download')), // prettier-ignore
   ].join('')}</nav>`; // prettier-ignore

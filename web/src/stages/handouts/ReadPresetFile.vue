@@ -117,14 +117,6 @@ section {
   padding-top: 12px;
   border-top: 1px solid var(--rule);
 }
-.pick {
-  display: inline-block;
-  margin: 8px 0;
-}
-.pick:focus-within {
-  outline: 2px solid var(--tide);
-  outline-offset: 2px;
-}
 .make {
   max-width: 360px;
 }
