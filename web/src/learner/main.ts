@@ -21,7 +21,8 @@ if (window.parent !== window)
 if (document.querySelector('link[rel=manifest]') && window.isSecureContext && 'serviceWorker' in navigator)
   void keep().catch(() => undefined);
 async function keep() {
-  await (await caches.open('crib-sheets')).add(location.href);
+  // Where a worker is in charge already, it has kept what it handed over.
+  if (!navigator.serviceWorker.controller) await (await caches.open('crib-sheets')).add(location.href);
   const files = performance.getEntriesByType('resource').map((one) => one.name).filter((one) => new URL(one).pathname.startsWith('/assets/')); // prettier-ignore
   await (await caches.open('crib-assets')).addAll([...new Set(files)]);
   await navigator.serviceWorker.register('/learners.js');
