@@ -153,16 +153,6 @@ describe('a reply to a learner', () => {
       const command = byName.get(wanted)?.id;
       return command ? (commands[0] ?? likely[0]) !== command : presses[0] !== wanted;
     });
-    console.log(
-      JSON.stringify(
-        wrong.map(([one, w]) => [
-          one,
-          w,
-          heardIn(one, taught).presses,
-          heardIn(one, taught).commands.map((id) => taught.commands.get(id)!.label),
-        ]),
-      ),
-    );
     expect(wrong.length, JSON.stringify(wrong)).toBeLessThanOrEqual(5);
     // What says nothing of keys or commands is asked about.
     for (const vague of ['It does not work', 'I am lost', 'A thing happened']) {

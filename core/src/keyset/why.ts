@@ -1,5 +1,5 @@
 import { parseStored } from '../keys/index.ts';
-import { canonicalOn, madeOn, madeOrWhy, overlaps, samePress, type Press } from '../press/index.ts';
+import { canonicalOn, madeOn, madeOrWhy, overlaps, samePress, type Keyboard, type Press } from '../press/index.ts';
 import type { Command, KeyPolicy, SystemKey } from '../contract/index.ts';
 import { said, type Said, type SaidValue } from '../words/index.ts';
 import { acceptance } from './accept.ts';
@@ -63,7 +63,7 @@ export function whyNothing(question: WhyQuestion): WhyStep[] {
   }
   if (!made) return steps;
 
-  const taken = question.systemKeys.find((one) => one.platform === platform && isTaken(one, made, scene));
+  const taken = question.systemKeys.find((one) => one.platform === platform && isTaken(one, made, keyboard));
   if (taken) step('system key', taken.hard ? 'cause' : 'look', said('why.taken', { ...values, taker: taken.taker }));
   else step('system key', 'fine', said('why.not taken'));
 
@@ -120,7 +120,12 @@ export function whyNothing(question: WhyQuestion): WhyStep[] {
   return steps;
 }
 
-function isTaken({ shortcut }: SystemKey, made: readonly Press[], { keyboard }: Scene): boolean {
+/** Whether presses begin with all of what another taker keeps. */
+export function isTaken(
+  { shortcut }: Pick<SystemKey, 'shortcut'>,
+  made: readonly Press[],
+  keyboard: Keyboard,
+): boolean {
   const ways = madeOn(shortcut, keyboard);
   return ways !== null && ways.every((way, i) => made[i] !== undefined && way.some((one) => overlaps(one, made[i]!)));
 }

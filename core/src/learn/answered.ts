@@ -1,7 +1,7 @@
 import type { EditionProgram, OldPress } from '../contract/index.ts';
 import { parseStored, writeStored, type Stroke } from '../keys/index.ts';
 import { canonicalOn, samePress, type Keyboard } from '../press/index.ts';
-import { resolve, type Scene } from '../keyset/index.ts';
+import { mayFire, resolve, type Scene } from '../keyset/index.ts';
 import type { Card } from './cards.ts';
 
 /** What a press on a card comes to. */
@@ -28,12 +28,11 @@ export function answered(card: Pick<Card, 'keys' | 'command'>, strokes: readonly
   if (begins) return { kind: 'begun' };
   const made = known && canonicalOn(shortcut, keyboard);
   if (!made) return { kind: 'wrong', shortcut, does: [], from: [] };
-  const did = resolve(known.scene, made);
-  const does = did.fires ? [did.fires.command] : did.outcome === 'chooses' || did.outcome === 'ambiguous' ? did.candidates.filter((one) => one.whole && !one.stopped).map((one) => one.held.command) : [];
+  const does = mayFire(resolve(known.scene, made));
   const from = known.program.coming.flatMap(({ from: program, presses }) =>
     (presses[keyboard.platform] ?? []).flatMap((press) => (samePress(press.shortcut, shortcut, keyboard) && press.answers.some((one) => one.command === card.command) ? [{ program, press }] : [])),
   );
-  return { kind: 'wrong', shortcut, does: [...new Set(does)], from };
+  return { kind: 'wrong', shortcut, does, from };
 } // prettier-ignore
 
 /** Commands whose old keys, in some program that hands come from, now do something else: they are learned first. */

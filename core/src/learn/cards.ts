@@ -1,6 +1,7 @@
 import type { EditionBody, EditionRow, SystemKey } from '../contract/index.ts';
 import { parseStored, writeStored, type Platform } from '../keys/index.ts';
-import { canonicalOn, madeOn, overlaps, samePress, type Keyboard } from '../press/index.ts';
+import { isTaken } from '../keyset/index.ts';
+import { canonicalOn, samePress, type Keyboard } from '../press/index.ts';
 
 /** Something to learn: a line of a sheet on one platform. */
 export interface Card {
@@ -46,9 +47,10 @@ export function askedHow({ keys }: Pick<Card, 'keys'>, keyboard: Keyboard, syste
   const found = keys.map((stored): Asked => {
     const shortcut = parseStored(stored);
     const plain = shortcut.manner === 'pressed' && shortcut.strokes.every((one) => one.kind === 'key');
-    if (!plain || !canonicalOn(stored, keyboard)) return { by: 'words', why: 'not keys', taker: '' };
+    const made = plain ? canonicalOn(stored, keyboard) : null;
+    if (!made) return { by: 'words', why: 'not keys', taker: '' };
     const first = writeStored({ ...shortcut, strokes: shortcut.strokes.slice(0, 1) });
-    const taken = systemKeys.find((one) => one.platform === keyboard.platform && takes(one.shortcut, first, keyboard));
+    const taken = systemKeys.find((one) => one.platform === keyboard.platform && isTaken(one, made, keyboard));
     if (taken) return { by: 'words', why: 'system', taker: taken.taker };
     const browsers = BROWSER.some((one) => samePress(`${held}+${one}`, first, keyboard));
     // Tab leads on from the field: it is never caught.
@@ -56,11 +58,6 @@ export function askedHow({ keys }: Pick<Card, 'keys'>, keyboard: Keyboard, syste
     return browsers || tab ? { by: 'words', why: 'browser', taker: '' } : { by: 'press' };
   });
   return found.find((one) => one.by === 'press') ?? found[0]!;
-}
-
-function takes(taken: string, stored: string, keyboard: Keyboard): boolean {
-  const [ways, made] = [madeOn(taken, keyboard), canonicalOn(stored, keyboard)];
-  return ways !== null && made !== null && ways[0]!.some((one) => overlaps(one, made[0]!));
 }
 
 /** A card as two fields of a line, what is asked and what is answered, for programs that read tab-separated text. */

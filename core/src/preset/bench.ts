@@ -10,6 +10,7 @@ import {
 } from '../keys/index.ts';
 import {
   layerOver,
+  mayFire,
   resolve,
   weigh,
   type Opened,
@@ -145,9 +146,6 @@ function fires(bench: Bench, scene: Scene, events: readonly PressedKey[]): numbe
     if (!step) return [];
     [past, last] = [step.made, step.did];
   }
-  if (!last) return [];
-  if (last.fires) return [last.fires.command];
-  // What waits for more fires when nothing follows within the pause, if it is whole.
-  const whole = last.candidates.filter((one) => one.whole && !one.stopped).map((one) => one.held.command);
-  return last.outcome === 'chooses' || last.outcome === 'waits' ? whole : [];
+  // An ambiguous press is none that a sheet can promise.
+  return !last || last.outcome === 'ambiguous' ? [] : mayFire(last);
 }

@@ -4,6 +4,7 @@ import { KEY_WORDS, US, parseStored, physicalModifiers, platformName, showStored
 import { effective, stackOf, type Effective } from '../keyset/index.ts';
 import { each } from '../memory/index.ts';
 import { tell, type LearnerLanguage } from '../words/index.ts';
+import { ESCAPES } from './escapes.ts';
 import { canBeWritten, encoded } from './encoding.ts';
 import { keyReader, keysText } from './key-text.ts';
 import { Lost, required, written } from './lost.ts';
@@ -24,13 +25,6 @@ export interface PresetWish {
   /** A file that leads back to the shipped keys. */
   readonly back?: boolean;
 }
-
-/** A text as it stands within a file of a syntax. */
-const ESCAPES: Record<Recipe['syntax'], (text: string) => string> = {
-  lines: (text) => text,
-  xml: (text) => text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`),
-  json: (text) => JSON.stringify(text).slice(1, -1),
-};
 
 /** A shortcut with the modifiers that a platform has for it: what a file of that platform can say. */
 export function physical(stored: string, platform: Platform): string {

@@ -1,7 +1,7 @@
 import type { EditionBody, EditionProgram } from '../contract/index.ts';
 import { platformName, type Layout, type Platform } from '../keys/index.ts';
 import type { Opened } from '../keyset/index.ts';
-import { canonicalOn, keyboardsOf, samePress } from '../press/index.ts';
+import { canonicalOn, samePress } from '../press/index.ts';
 import type { LearnerCode } from '../words/index.ts';
 
 /** A release with one of its keysets: what keys do there. */
@@ -37,7 +37,7 @@ export interface ReplySentence {
 /** What a press does in a situation: each command with the places in which it does it. */
 export function does({ opened, keyset }: Situation, platform: Platform, layout: Layout, press: string): { command: number; places: readonly string[] }[] {
   if (!opened.catalogue.release.platforms.includes(platform)) return [];
-  const keyboards = keyboardsOf([layout], [platform]);
+  const keyboards = opened.keyboards(layout);
   const [keyboard] = keyboards.on(platform);
   const made = keyboard && canonicalOn(press, keyboard);
   if (!made) return [];
@@ -49,7 +49,7 @@ export function does({ opened, keyset }: Situation, platform: Platform, layout: 
 
 /** The keys that a command has in a situation. */
 export const keysOf = ({ opened, keyset }: Situation, platform: Platform, layout: Layout, command: number): string[] =>
-  [...new Set(opened.weighed(keyset, keyboardsOf([layout], [platform])).on(platform).of(command).map((held) => held.shortcut))]; // prettier-ignore
+  [...new Set(opened.weighed(keyset, opened.keyboards(layout)).on(platform).of(command).map((held) => held.shortcut))]; // prettier-ignore
 
 /** What keys take the last thing back in most programs (common practice, no source). */
 const UNDO = ['Primary+Z', 'Ctrl+Z', 'Meta+Z'];
@@ -79,7 +79,7 @@ export function draftReply(question: ReplyQuestion): ReplySentence[] {
       if (labels.length) say('reply.elsewhere', { program: other.name, keys: [press], labels: labels.join(', ') }, traced(other));
       else say('reply.nothing', { program: other.name, keys: [press] }, traced(other));
     }
-    const [keyboard] = keyboardsOf([layout], [platform]).on(platform);
+    const [keyboard] = theirs.opened.keyboards(layout).on(platform);
     for (const { from, presses } of coming) {
       const old = keyboard ? (presses[platform] ?? []).filter((one) => samePress(one.shortcut, press, keyboard)) : [];
       if (old.length) say('reply.elsewhere', { program: from, keys: [press], labels: [...new Set(old.map((one) => one.did))].join(', ') }, `the crosswalk from ${from}`); // prettier-ignore

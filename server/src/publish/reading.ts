@@ -3,9 +3,8 @@ import { gzipSync } from 'node:zlib';
 import { LRUCache } from 'lru-cache';
 import {
   PublicEdition,
-  TOOLS,
+  toolsOf,
   type ToolName,
-  type EditionFile,
   type EditionBody,
   type EditionProgram,
   type EditionStanding,
@@ -112,12 +111,6 @@ function asIn({ lines }: EditionProgram['known'][number], body: EditionBody): Ed
     );
   return { ...body, sections: body.sections.map((one) => ({ ...one, rows: rowsThen(one.rows) })) };
 }
-
-/** Which tools an edition has: what another program did needs one that was compared, a file of one’s own one that can be read. */
-const toolsOf = ({ coming, recipes }: EditionProgram, files: readonly EditionFile[]): ToolName[] =>
-  TOOLS.filter((one) =>
-    one === 'translate' ? coming.length > 0 : one === 'own' ? recipes.length > 0 && files.length > 0 : true,
-  );
 
 /** How a reader reads it: as the address says, else as far as the browser tells. */
 export function choiceOf({ body }: Pick<PublicEdition, 'body'>, asked: Readonly<Record<string, unknown>>, agent: string, languages: readonly string[]): PageChoice {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, watchEffect } from 'vue';
 import { platformName } from '@crib/core/keys';
-import { TOOLS } from '@crib/core/contract';
+import { TOOLS, toolsOf } from '@crib/core/contract';
 import { LANGUAGE_NAMES, LEARNER_LANGUAGES } from '@crib/core/words';
 import { insecure, keepOffline, loadNewer, newer, offline } from './offline.ts';
 import { provideStudy } from './useStudy.ts';
@@ -12,7 +12,7 @@ const { route, address, edition, program, body, failed, load, language, platform
 keepOffline();
 const own = computed(() => `/s/${String(route.params['slug'])}/${address.value}`);
 const tool = computed(() => TOOLS.find((one) => one === route.path.split('/').at(-1)) ?? 'find');
-const tools = computed(() => TOOLS.filter((one) => (one === 'translate' ? program.value?.coming.length : one === 'own' ? edition.value?.files.length : true))); // prettier-ignore
+const tools = computed(() => (program.value && edition.value ? toolsOf(program.value, edition.value.files) : []));
 watchEffect(() => {
   document.documentElement.lang = language.value;
   if (body.value && route.path !== '/') document.title = `${t(`tool.${tool.value}`)} · ${body.value.title}`;

@@ -43,7 +43,10 @@ export function usePractise() {
     if (name === 'since') return all.value.filter((one) => one.since !== '');
     if (name === 'own') return all.value.filter((one) => one.own);
     if (name === 'misleads') return all.value.filter((one) => misleads.value.has(one.command));
-    if (name === 'marked') return all.value.filter((one) => marked(edition.value!.address).has(one.label));
+    if (name === 'marked') {
+      const mine = marked(edition.value!.address);
+      return all.value.filter((one) => mine.has(one.label));
+    }
     return name === 'all' ? all.value : all.value.filter((one) => one.section === name);
   };
   const sections = computed(() => [...new Set(all.value.map((one) => one.section))]);

@@ -1,11 +1,11 @@
 import { findNodeAtOffset, parseTree, type Node } from 'jsonc-parser';
 import { refuse } from '../../error/index.ts';
+import { ESCAPES } from '../escapes.ts';
 import { elementsOf, type Element } from '../xml-records.ts';
 import { fieldsOf, withFields, type LearnedShape, type Mark, type Span } from './marks.ts';
 
 type Marked = readonly { field: string; span: Span }[];
 const within = ({ from, to }: Span, span: Span) => span.from >= from && span.to <= to;
-const escape = (text: string) => text.replace(/[&<>"']/g, (sign) => `&#${sign.charCodeAt(0)};`);
 const plain = { group: null, between: '', comment: null, blanks: false };
 
 /** How records look in an XML file: the least element around what was marked, or elements side by side; the rest of it is not looked at. */
@@ -58,7 +58,7 @@ function openTag(text: string, element: Element, marks: Marked): string {
     const value = found[2] ?? found[3] ?? '';
     const from = element.from + found.index + found[0].length - 1 - value.length;
     const mine = marks.filter(({ span }) => within({ from, to: from + value.length }, span));
-    if (mine.length) made += ` ${found[1]}="${withFields(value, from, mine, escape)}"`;
+    if (mine.length) made += ` ${found[1]}="${withFields(value, from, mine, ESCAPES.xml)}"`;
   }
   return `${made}>`;
 }

@@ -30,11 +30,8 @@ const SEQUENCES = [' > ', '>', ' then ', ', ', ',', ' ', ' , ', '|', ';'];
 const SEVERAL = [' | ', '|', '; ', ';', ', ', ',', ' / ', '/', ' or ', ' '];
 const HELD = ['hold', 'holding', 'held', 'keep', 'keeping'];
 
-/** What is not certain: a word of keys with the sign before it that many share, as in `VK_A`. */
-interface Lexicon {
-  /** What a word means where something is held, or where the key stands. */
-  readonly of: (word: string, where: 'held' | 'key') => Meaning | null;
-}
+/** What a word means where something is held, or where the key stands. */
+type Lexicon = (word: string, where: 'held' | 'key') => Meaning | null;
 interface Parting {
   readonly joiner: string;
   readonly sequence: string | null;
@@ -42,7 +39,7 @@ interface Parting {
 }
 
 /** The strokes of a text in parts, for each of its shortcuts; a joiner at the end is the key itself. */
-function partsOf(text: string, { joiner, sequence, several }: Parting, of: Lexicon['of']): string[][][] {
+function partsOf(text: string, { joiner, sequence, several }: Parting, of: Lexicon): string[][][] {
   return (several === null ? [text] : text.split(several)).map((one) =>
     (sequence === null ? [one.trim()] : one.trim().split(sequence)).map((stroke) => {
       if (joiner === '') return peeled(stroke, of);
@@ -52,18 +49,18 @@ function partsOf(text: string, { joiner, sequence, several }: Parting, of: Lexic
     }),
   );
 }
-function peeled(text: string, of: Lexicon['of']): string[] {
+function peeled(text: string, of: Lexicon): string[] {
   const [first = ''] = text;
   const meaning = [...text].length > 1 ? of(first, 'held') : null;
   return meaning && 'modifier' in meaning ? [first, ...peeled(text.slice(first.length), of)] : [text];
 }
-const isStroke = (parts: readonly string[], of: Lexicon['of']) => parts.every((part, at) => {
+const isStroke = (parts: readonly string[], of: Lexicon) => parts.every((part, at) => {
   const meaning = of(part, at === parts.length - 1 ? 'key' : 'held');
   return meaning !== null && (at === parts.length - 1 ? 'key' in meaning : 'modifier' in meaning);
 }); // prettier-ignore
 
 /** Signs that stand before words which are not known with them, as in `VK_A` or `Mod.Ctrl`: the most frequent first. */
-function prefixesIn(texts: readonly string[], of: Lexicon['of']): string[] {
+function prefixesIn(texts: readonly string[], of: Lexicon): string[] {
   const counts = new Map<string, number>();
   for (const word of texts.flatMap((one) => one.split(/[+:&*~ ,;|>/-]+/))) {
     if (of(word, 'key')) continue;
@@ -80,9 +77,9 @@ export function vocabularyOf(texts: readonly string[], meant: readonly { readonl
   const told = new Map<string, Meaning>();
   const distinct = [...new Set(texts.map((one) => one.trim()).filter(Boolean))];
   const sample = sampleOf(distinct, 160);
-  const plain: Lexicon['of'] = (word, where) => told.get(`${where} ${word.toLowerCase()}`) ?? words(word);
+  const plain: Lexicon = (word, where) => told.get(`${where} ${word.toLowerCase()}`) ?? words(word);
   const prefixes = prefixesIn(sample, plain);
-  const of: Lexicon['of'] = (word, where) => {
+  const of: Lexicon = (word, where) => {
     const sign = plain(word, where) ? undefined : prefixes.find((one) => word.startsWith(one) && plain(word.slice(one.length), where));
     return plain(sign === undefined ? word : word.slice(sign.length), where);
   };
@@ -96,6 +93,8 @@ export function vocabularyOf(texts: readonly string[], meant: readonly { readonl
       for (const several of [null, ...used(SEVERAL)]) {
         if (sequence === joiner || several === joiner || (several !== null && several === sequence)) continue;
         const way = { joiner, sequence, several };
+        // What was pressed says something else in each way to part it.
+        told.clear();
         learnMeant(meant, way, of, told, platform);
         if (meant.some(({ text, stored }) => !agrees(partsOf(bare(text), way, of), stored))) continue;
         const read = sample.filter((text) => partsOf(bare(text), way, of).every((strokes) => strokes.every((parts) => isStroke(parts, of)))).length;
@@ -105,12 +104,14 @@ export function vocabularyOf(texts: readonly string[], meant: readonly { readonl
         if (!best || score > best.score) best = ways.at(-1)!;
       }
   const way = best ?? { joiner: '+', sequence: null, several: null, score: 0 };
+  told.clear();
+  learnMeant(meant, way, of, told, platform);
   const other = ways.find((one) => Math.abs(one.score - way.score) < 0.02 && (one.sequence ?? one.several) === (way.sequence ?? way.several) && (one.sequence === null) !== (way.sequence === null));
   return { ...wordsIn(distinct.map(bare), way, of, prefixes[0] ?? ''), joiner: way.joiner, sequence: way.sequence, several: way.several, held: heldBy, undecided: other && meant.length === 0 ? (way.sequence ?? way.several) : null };
 } // prettier-ignore
 
 /** Words of a text whose keys were pressed: what is left of either is the other. */
-function learnMeant(meant: readonly { text: string; stored: string }[], way: Parting, of: Lexicon['of'], told: Map<string, Meaning>, platform: Platform): void {
+function learnMeant(meant: readonly { text: string; stored: string }[], way: Parting, of: Lexicon, told: Map<string, Meaning>, platform: Platform): void {
   for (const { text, stored } of meant) {
     const [strokes] = partsOf(text, way, of);
     const wanted = parseStored(stored).strokes;
@@ -135,7 +136,7 @@ const agrees = (shortcuts: readonly (readonly string[][])[], stored: string) => 
 const nameOf = (key: Key) => (key.by === 'position' ? `[${key.code}]` : key.by === 'name' ? key.name : key.character);
 
 /** The words that texts have, with what they mean, in the order in which what is held is written. */
-function wordsIn(texts: readonly string[], way: Parting, of: Lexicon['of'], prefix: string): Pick<Vocabulary, 'modifiers' | 'keys' | 'letters' | 'unknown'> {
+function wordsIn(texts: readonly string[], way: Parting, of: Lexicon, prefix: string): Pick<Vocabulary, 'modifiers' | 'keys' | 'letters' | 'unknown'> {
   const modifiers = new Map<string, { modifier: Modifier; rank: number; times: number }>();
   const keys = new Map<string, Map<string, number>>();
   const unknown = new Map<string, number>();
