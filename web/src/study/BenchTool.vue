@@ -5,6 +5,8 @@ import { benchWith, runSheet, type RunLine } from '@crib/core/preset';
 import { useBenchLog } from '../parts/useBenchLog.ts';
 import BenchChart from '../stages/handouts/BenchChart.vue';
 import PressField from './PressField.vue';
+import WherePick from './WherePick.vue';
+import FilePick from './FilePick.vue';
 import { useFile } from './useFile.ts';
 import { useStudy } from './useStudy.ts';
 
@@ -12,10 +14,9 @@ import { useStudy } from './useStudy.ts';
 const { body, opened, keyboard, t, show, label } = useStudy();
 const { name, offered, fetched, take, plan, problem, recipe, recipes, wanted } = useFile();
 watch(offered, (list) => void fetched(list.find((one) => !one.back)?.name ?? ''), { immediate: true });
-const places = computed(() => opened.value!.tree.inOrder);
-const context = ref(places.value[1]?.id ?? places.value[0]!.id);
+const { inOrder } = opened.value!.tree;
+const context = ref((inOrder[1] ?? inOrder[0]!).id);
 const state = ref<UserState>('none');
-const policy = computed(() => opened.value!.catalogue.app.keyPolicy);
 const bench = computed(() => benchWith(opened.value!, keyboard.value, plan.value));
 const scene = computed(() => bench.value.scene(context.value, state.value));
 const { entries, fired, stroke, letGo, pointed } = useBenchLog(scene, opened, plan, () => ({
@@ -45,29 +46,14 @@ const rowOf = (one: RunLine) => body.value!.sections[one.section]!.rows[one.row]
         <option v-if="name && !offered.some((one) => one.name === name)" :value="name">{{ name }}</option>
       </select></label
     >
-    <label class="file"
-      >{{ t('bench.file') }}<input type="file" @change="take(($event.target as HTMLInputElement).files?.[0])"
-    /></label>
-    <label v-if="recipes.length > 1"
-      >{{ t('own.format') }}
-      <select :value="recipe?.name" @change="wanted = ($event.target as HTMLSelectElement).value">
-        <option v-for="one in recipes" :key="one.name">{{ one.name }}</option>
-      </select></label
-    >
-    <label
-      >{{ t('find.where') }}
-      <select v-model="context">
-        <option v-for="one in places" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select></label
-    >
-    <label v-if="policy.rootOnly || policy.diverted"
-      >{{ t('bench.while') }}
-      <select v-model="state">
-        <option value="none">{{ t('bench.calm') }}</option>
-        <option v-if="policy.rootOnly" value="root only">{{ policy.rootOnly }}</option>
-        <option v-if="policy.diverted" value="diverted">{{ policy.diverted }}</option>
-      </select></label
-    >
+    <FilePick
+      :title="t('bench.file')"
+      :recipes="recipes"
+      :recipe="recipe"
+      @take="take"
+      @by="(name) => (wanted = name)"
+    />
+    <WherePick v-model:context="context" v-model:state="state" />
   </div>
   <p v-if="problem" role="alert">{{ problem }}</p>
   <p v-else role="status">

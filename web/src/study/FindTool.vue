@@ -1,26 +1,24 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
-import { US, writeStored, type Stroke } from '@crib/core/keys';
-import { resolve, whyNothing, type UserState } from '@crib/core/keyset';
-import { canonicalOn, samePress, type Press } from '@crib/core/press';
-import { showStored } from '@crib/core/keys';
+import { US, showStored, writeStored, type Stroke } from '@crib/core/keys';
+import { mayFire, resolve, whyNothing, type UserState } from '@crib/core/keyset';
+import { canonicalOn, samePress } from '@crib/core/press';
 import { say } from '@crib/core/words';
 import PressField from './PressField.vue';
+import WherePick from './WherePick.vue';
 import { useStudy } from './useStudy.ts';
 
 /** What a key does: on the sheet, here and elsewhere in the program, and in programs one may come from; and why it may do nothing. */
 const { program, body, opened, platform, keyboard, layout, language, style, t, show, label, sceneIn } = useStudy();
-const places = computed(() => opened.value!.tree.inOrder);
-const context = ref(places.value[1]?.id ?? places.value[0]!.id);
+const { inOrder } = opened.value!.tree;
+const context = ref((inOrder[1] ?? inOrder[0]!).id);
 const state = ref<UserState>('none');
 const strokes = shallowRef<readonly Stroke[]>([]);
 const stored = computed(() =>
   strokes.value.length ? writeStored({ strokes: [...strokes.value], manner: 'pressed' }) : '',
 );
 const presses = computed(() => (stored.value ? canonicalOn(stored.value, keyboard.value) : null));
-const did = computed(() =>
-  presses.value ? resolve(sceneIn(context.value, state.value)!, presses.value as readonly Press[]) : null,
-);
+const did = computed(() => (presses.value ? resolve(sceneIn(context.value, state.value)!, presses.value) : null));
 function onStroke(stroke: Stroke) {
   // What waits is gone on with; what has fired begins anew.
   strokes.value = did.value?.outcome === 'waits' && strokes.value.length < 5 ? [...strokes.value, stroke] : [stroke];
@@ -35,7 +33,7 @@ const said = computed(() => {
   if (found.outcome === 'waits') return [t('find.waits', { keys }), here].filter(Boolean).join(' ');
   if (here) return here;
   if (found.typed) return t('find.types', { keys });
-  const able = found.candidates.filter((one) => one.whole && !one.stopped).map((one) => label(one.held.command));
+  const able = mayFire(found).map(label);
   return able.length ? t('find.choice', { keys, labels: able.join(', ') }) : t('find.nothing', { keys });
 });
 const rows = computed(() =>
@@ -115,26 +113,12 @@ const why = computed(() => {
 const answer = computed(
   () => why.value.find((one) => one.verdict === 'cause') ?? why.value.find((one) => one.verdict === 'look'),
 );
-const policy = computed(() => opened.value!.catalogue.app.keyPolicy);
 </script>
 
 <template>
   <h1>{{ t('find.title') }}</h1>
   <div class="row">
-    <label
-      >{{ t('find.where') }}
-      <select v-model="context">
-        <option v-for="one in places" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select></label
-    >
-    <label v-if="policy.rootOnly || policy.diverted"
-      >{{ t('bench.while') }}
-      <select v-model="state">
-        <option value="none">{{ t('bench.calm') }}</option>
-        <option v-if="policy.rootOnly" value="root only">{{ policy.rootOnly }}</option>
-        <option v-if="policy.diverted" value="diverted">{{ policy.diverted }}</option>
-      </select></label
-    >
+    <WherePick v-model:context="context" v-model:state="state" />
   </div>
   <PressField :key="layout.id" :label="t('find.title')" pick @stroke="onStroke"
     ><kbd v-if="stored">{{ show(stored) }}</kbd></PressField

@@ -4,6 +4,7 @@ import { samePress } from '@crib/core/press';
 import { mergedPreset, saidIn, type PresetChange } from '@crib/core/preset';
 import { CribError } from '@crib/core/error';
 import { download } from '../parts/download.ts';
+import FilePick from './FilePick.vue';
 import { useFile } from './useFile.ts';
 import { useStudy } from './useStudy.ts';
 
@@ -80,15 +81,13 @@ const get = () =>
   <h1>{{ t('own.title') }}</h1>
   <p>{{ t('own.stays') }}</p>
   <div class="row">
-    <label class="file"
-      >{{ t('own.choose') }}<input type="file" @change="take(($event.target as HTMLInputElement).files?.[0])"
-    /></label>
-    <label v-if="recipes.length > 1"
-      >{{ t('own.format') }}
-      <select :value="recipe?.name" @change="wanted = ($event.target as HTMLSelectElement).value">
-        <option v-for="one in recipes" :key="one.name">{{ one.name }}</option>
-      </select></label
-    >
+    <FilePick
+      :title="t('own.choose')"
+      :recipes="recipes"
+      :recipe="recipe"
+      @take="take"
+      @by="(name) => (wanted = name)"
+    />
   </div>
   <p v-if="problem" role="alert">{{ problem }}</p>
   <template v-if="plan">

@@ -20,7 +20,9 @@ export function useFile() {
     try {
       const answer = await fetch(`/public/editions/${address.value}/files/${encodeURIComponent(file)}`);
       if (!answer.ok) throw new Error(String(answer.status));
-      [bytes.value, name.value, wanted.value] = [new Uint8Array(await answer.arrayBuffer()), file, known.recipe];
+      const content = new Uint8Array(await answer.arrayBuffer());
+      // Another platform may have been chosen meanwhile.
+      if (offered.value.includes(known)) [bytes.value, name.value, wanted.value] = [content, file, known.recipe];
     } catch {
       problem.value = t('tool.failed');
     }

@@ -16,7 +16,7 @@ import {
 import { opened as openedOf, type Scene } from '@crib/core/keyset';
 import { keyboardsOf } from '@crib/core/press';
 import { LEARNER_LANGUAGES, tell, type LearnerCode, type LearnerLanguage } from '@crib/core/words';
-import { machineInHand } from '../parts/machine.ts';
+import { machineInHand, pressedKey } from '../parts/machine.ts';
 
 const KEPT_LAYOUT = 'crib-layout';
 
@@ -61,9 +61,8 @@ function makeStudy() {
   const label = (command: number) => opened.value?.commands.get(command)?.label ?? '';
   /** What is pressed here, as it is meant for the platform that is read about. */
   function strokesOf(event: KeyboardEvent): readonly Stroke[] {
-    const { code, key, ctrlKey, altKey, shiftKey, metaKey } = event;
     const binds = opened.value?.catalogue.app.keyPolicy.binds ?? 'character';
-    const stroke = capture({ code, key, ctrlKey, altKey, shiftKey, metaKey, altGraph: event.getModifierState('AltGraph') }, { layout: layout.value, machine: machineInHand, binds });
+    const stroke = capture(pressedKey(event), { layout: layout.value, machine: machineInHand, binds });
     return stroke ? meantFor({ strokes: [stroke], manner: 'pressed' }, machineInHand, platform.value).shortcut.strokes : [];
   }
   /** Where one is in the program, with the keyset that the sheet is of. */

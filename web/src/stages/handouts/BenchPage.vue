@@ -6,6 +6,7 @@ import IndexLine from '../../parts/IndexLine.vue';
 import KeyChip from '../../parts/KeyChip.vue';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
 import ProblemList from '../../parts/ProblemList.vue';
+import { pressedKey } from '../../parts/machine.ts';
 import { useBenchLog } from '../../parts/useBenchLog.ts';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
@@ -42,9 +43,8 @@ const { entries, fired, stroke, letGo, pointed } = useBenchLog(scene, toRef(work
 }));
 function onKey(event: KeyboardEvent) {
   if (!bench.value || !scene.value || event.key === 'Tab' || event.repeat) return;
-  const { code, key, ctrlKey, altKey, shiftKey, metaKey } = event;
   const { layout, platform: machine } = bench.value.keyboard;
-  const made = capture({ code, key, ctrlKey, altKey, shiftKey, metaKey, altGraph: event.getModifierState('AltGraph') }, { layout, machine, binds: bench.value.binds }); // prettier-ignore
+  const made = capture(pressedKey(event), { layout, machine, binds: bench.value.binds });
   if (!made) return;
   event.preventDefault();
   stroke(made, event);
