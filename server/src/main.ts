@@ -1,68 +1,80 @@
-import { randomBytes } from 'node:crypto';
-import { readFileSync } from 'node:fs';
+import cluster, { type Worker } from 'node:cluster';
 import { createServer } from 'node:http';
-import { fileURLToPath } from 'node:url';
-import { pino } from 'pino';
-import { z } from 'zod';
-import { createApp } from './http/app.ts';
-import { hashPassword } from './http/password.ts';
-import { readerInThreads } from './lists/reader.ts';
-import { matcherInThreads } from './matching/matcher.ts';
-import { counterOn } from './publish/counting.ts';
-import { keepForms } from './publish/keep-forms.ts';
-import { emptyDaily } from './acts/bin.ts';
-import { READERS, openPool } from './store/db.ts';
-import { saveEditor } from './store/editors.ts';
+import { AggregatorRegistry, register } from 'prom-client';
+import { configOf, type Config } from './config.ts';
+import { serve } from './serve.ts';
 
-const { DATABASE_URL, PORT, HOST, SESSION_SECRET, CRIB_DEMO_ACCOUNTS, CRIB_SITE, LOG_LEVEL } = process.env;
-if (!DATABASE_URL) throw new Error('DATABASE_URL says which database to use, as the server’s own role.');
+const SIGNALS = ['SIGTERM', 'SIGINT', 'disconnect'] as const;
 
-const Accounts = z.array(z.object({ name: z.string(), email: z.email(), password: z.string().min(8) }));
-const demoAccounts = CRIB_DEMO_ACCOUNTS
-  ? Accounts.parse(JSON.parse(readFileSync(CRIB_DEMO_ACCOUNTS, 'utf8')))
-  : undefined;
-
-const site = new URL(z.url({ protocol: /^https?$/ }).parse(CRIB_SITE ?? `http://${HOST ?? '127.0.0.1'}:${PORT ?? 80}`))
-  .origin;
-
-const logger = pino({ level: LOG_LEVEL ?? 'warn' });
-const pool = openPool(DATABASE_URL);
-const readers = openPool(DATABASE_URL, READERS);
-const lists = readerInThreads();
-const matcher = matcherInThreads();
-const counter = counterOn(pool);
-for (const { name, email, password } of demoAccounts ?? [])
-  await saveEditor(pool, name, email, await hashPassword(password));
-
-await keepForms(pool, site);
-
-const pages = fileURLToPath(new URL('../../web/dist', import.meta.url));
-const sessionSecret = SESSION_SECRET ?? randomBytes(32).toString('hex');
-const server = createServer(
-  createApp({ pool, readers, lists, matcher, counter, sessionSecret, logger, site, pages, demoAccounts }),
-);
-server.requestTimeout = 60_000;
-server.listen(Number(PORT ?? 0), HOST ?? '127.0.0.1', () => {
-  const address = server.address();
-  const port = typeof address === 'object' && address ? address.port : PORT;
-  process.send?.({ address: `http://${HOST ?? '127.0.0.1'}:${port}` });
-});
-
-emptyDaily(pool, (error) => logger.error(error));
-
-/** Lets the requests under way end, then closes the connections; whoever does not end in ten seconds is cut off. */
-let stopping = false;
-function stop() {
-  if (stopping) return;
-  stopping = true;
-  server.close(
-    () =>
-      void counter
-        .flush()
-        .then(() => Promise.allSettled([pool.end(), readers.end(), lists.close(), matcher.close()]))
-        .then(() => process.exit(0)),
-  );
-  server.closeIdleConnections();
-  setTimeout(() => process.exit(1), 10_000).unref();
+/** Measures on a port of their own, on loopback: of all processes together. */
+function showMeasures(port: number, read: () => Promise<string>) {
+  const server = createServer((_req, res) => {
+    void read().then(
+      (text) => res.setHeader('Content-Type', register.contentType).end(text),
+      () => res.writeHead(503).end(),
+    );
+  });
+  server.listen(port, '127.0.0.1');
+  server.unref();
 }
-for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'] as const) process.on(signal, stop);
+
+/** One process, by itself or as one of several. */
+async function one(config: Config) {
+  const { address, stop } = await serve(config);
+  if (config.metricsPort !== null && !cluster.isWorker) showMeasures(config.metricsPort, () => register.metrics());
+  for (const signal of SIGNALS) process.on(signal, () => void stop().then(() => process.exit(0)));
+  process.send?.({ address });
+}
+
+/**
+ * Several processes at one address. One that ends by itself is replaced; on SIGHUP all are, one after the other, so that
+ * somebody always answers.
+ */
+function several(config: Config) {
+  const registry = new AggregatorRegistry();
+  if (config.metricsPort !== null) showMeasures(config.metricsPort, () => registry.clusterMetrics());
+  const addressOf = (worker: Worker) =>
+    new Promise<string>((answers) =>
+      worker.on('message', (message: { address?: string }) => message.address && answers(message.address)),
+    );
+  let stopping = false;
+  const expected = new Set<Worker>();
+  const begin = () => {
+    const worker = cluster.fork();
+    worker.on('exit', (code) => {
+      const wished = expected.delete(worker);
+      if (stopping || wished) return;
+      console.error(`A process ended (${code}); another one takes its place.`);
+      setTimeout(begin, 500);
+    });
+    return worker;
+  };
+  const first = Array.from({ length: config.processes }, begin);
+  void Promise.all(first.map(addressOf)).then(([address]) => process.send?.({ address }));
+
+  async function renew() {
+    for (const worker of Object.values(cluster.workers ?? {})) {
+      if (!worker) continue;
+      await addressOf(begin());
+      expected.add(worker);
+      worker.process.kill('SIGTERM');
+    }
+  }
+  process.on('SIGHUP', () => void renew());
+  for (const signal of SIGNALS)
+    process.on(signal, () => {
+      stopping = true;
+      const workers = Object.values(cluster.workers ?? {});
+      for (const worker of workers) worker?.process.kill('SIGTERM');
+      void Promise.all(workers.map((worker) => worker && new Promise((gone) => worker.once('exit', gone)))).then(() => process.exit(0)); // prettier-ignore
+    });
+}
+
+try {
+  const config = configOf(process.env);
+  if (config.processes > 1 && cluster.isPrimary) several(config);
+  else await one(config);
+} catch (error) {
+  console.error(error instanceof Error ? error.message : error);
+  process.exit(1);
+}

@@ -1,8 +1,6 @@
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { AppOverview, Binned, Catalogue, Hanging } from '@crib/core/contract';
-import { hashPassword } from '../src/http/password.ts';
-import { saveEditor } from '../src/store/editors.ts';
 import { Client, databaseUrl, withServer } from './harness.ts';
 
 const server = withServer();
@@ -108,9 +106,7 @@ describe('what is deleted', () => {
     const client = await server.client();
     const made = await full(client);
     const mine = await client.must<{ id: number }>('POST', `/api/apps/${made.slug}/keysets`, { name: 'Mine', mine: true, baseId: made.school }); // prettier-ignore
-    await saveEditor(server.pool(), 'Pia Quell', 'pia@ebbstone.example', await hashPassword('slack-water-3'));
-    const other = new Client(server.address());
-    await other.must('POST', '/api/session', { email: 'pia@ebbstone.example', password: 'slack-water-3' });
+    const other = await server.as('editor');
     // Nor does it go with what it stands on.
     const { id: app } = await overview(client, made.slug);
     for (const [kind, id] of [['keyset', mine.id], ['keyset', made.school], ['release', made.release.id], ['app', app]] as const) expect((await put(other, kind, id)).status).toBe(403); // prettier-ignore

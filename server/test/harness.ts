@@ -24,14 +24,14 @@ import {
   SavedChange,
   StaleEdition,
   type CustomKeyset,
+  type Role,
 } from '@crib/core/contract';
 import { createApp } from '../src/http/app.ts';
-import { hashPassword } from '../src/http/password.ts';
 import { readerInThreads, type ListReader } from '../src/lists/reader.ts';
 import { matcherInThreads, type Matcher } from '../src/matching/matcher.ts';
 import { counterOn } from '../src/publish/counting.ts';
 import { READERS, openPool, type Pool } from '../src/store/db.ts';
-import { saveEditor } from '../src/store/editors.ts';
+import { makeAccount } from '../src/entry/accounts.ts';
 
 export function databaseUrl(role: 'OWNER' | 'SERVER'): string {
   const url = process.env[`CRIB_TEST_${role}_URL`];
@@ -76,7 +76,10 @@ function checked(what: string, status: number, body: unknown): void {
 /** One client with its own session. */
 export class Client {
   private cookie = '';
-  constructor(readonly address: string) {}
+  constructor(
+    readonly address: string,
+    private readonly token?: string,
+  ) {}
 
   async ask<T = Refused>(
     method: string,
@@ -89,6 +92,7 @@ export class Client {
       method,
       headers: {
         cookie: this.cookie,
+        ...(this.token && { authorization: `Bearer ${this.token}` }),
         ...(body === undefined || raw ? {} : { 'content-type': 'application/json' }),
         ...headers,
       },
@@ -100,6 +104,10 @@ export class Client {
     const answer: unknown = json ? JSON.parse(text) : text;
     if (json && text) checked(`${method} ${path}`, response.status, answer);
     return { status: response.status, headers: response.headers, body: answer as T };
+  }
+  /** An answer that goes on. */
+  stream(path: string, signal: AbortSignal): Promise<Response> {
+    return fetch(this.address + path, { headers: { cookie: this.cookie }, signal });
   }
   /** Asks, and fails unless it was done. */
   async must<T>(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<T> {
@@ -132,11 +140,19 @@ export class Client {
   }
 }
 
+const SCHOOL = 'Ebbstone Chart School';
 export const ACCOUNT = { email: 'tester@ebbstone.example', password: 'quiet-harbour-9' };
 
 /** A server over the test database for the tests of a file. */
-export function withServer(): { address: () => string; pool: () => Pool; client: () => Promise<Client> } {
+export function withServer(): {
+  address: () => string;
+  pool: () => Pool;
+  client: () => Promise<Client>;
+  /** Somebody else, in a role, in the tests’ workspace or in another one. */
+  as: (role: Role, workspace?: string) => Promise<Client>;
+} {
   let server: Server;
+  const ending = new AbortController();
   let pool: Pool;
   let readers: Pool;
   let matcher: Matcher;
@@ -144,28 +160,36 @@ export function withServer(): { address: () => string; pool: () => Pool; client:
   let address = '';
   beforeAll(async () => {
     pool = openPool(databaseUrl('SERVER'));
-    await saveEditor(pool, 'Tess Wray', ACCOUNT.email, await hashPassword(ACCOUNT.password));
+    await makeAccount(pool, {
+      name: 'Tess Wray',
+      email: ACCOUNT.email,
+      password: ACCOUNT.password,
+      role: 'owner',
+      workspace: SCHOOL,
+    });
     readers = openPool(databaseUrl('SERVER'), READERS);
     lists = readerInThreads();
     matcher = matcherInThreads();
     const logger = pino({ level: 'silent' });
-    server = createServer(
-      createApp({
-        pool,
-        readers,
-        lists,
-        matcher,
-        counter: counterOn(pool, 100),
-        sessionSecret: 'only for tests',
-        logger,
-        site: 'https://school.example',
-      }),
-    );
+    const app = createApp({
+      pool,
+      databaseUrl: databaseUrl('SERVER'),
+      readers,
+      lists,
+      matcher,
+      counter: counterOn(pool, 100),
+      sessionSecret: 'only for tests',
+      logger,
+      site: 'https://school.example',
+      ending: ending.signal,
+    });
+    server = createServer(app);
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
     const at = server.address();
     address = `http://127.0.0.1:${typeof at === 'object' && at ? at.port : 0}`;
   });
   afterAll(async () => {
+    ending.abort();
     server.closeAllConnections();
     await new Promise((done) => server.close(done));
     await Promise.all([pool.end(), readers.end(), lists.close(), matcher.close()]);
@@ -175,7 +199,15 @@ export function withServer(): { address: () => string; pool: () => Pool; client:
     await made.signIn();
     return made;
   };
-  return { address: () => address, pool: () => pool, client };
+  const as = async (role: Role, workspace = SCHOOL) => {
+    const email = `${randomBytes(6).toString('hex')}@ebbstone.example`;
+    const account = { name: `Some ${role}`, email, password: ACCOUNT.password, role, workspace };
+    await makeAccount(pool, account);
+    const made = new Client(address);
+    await made.must('POST', '/api/session', { email, password: account.password });
+    return made;
+  };
+  return { address: () => address, pool: () => pool, client, as };
 }
 
 /** A catalogue without what a database numbers by itself, to compare before and after. */

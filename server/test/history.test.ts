@@ -1,8 +1,7 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Catalogue, CustomKeyset, SavedChange, Edit, KeysetHistory } from '@crib/core/contract';
-import { hashPassword } from '../src/http/password.ts';
-import { saveEditor } from '../src/store/editors.ts';
+import { makeAccount } from '../src/entry/accounts.ts';
 import { Client, withServer } from './harness.ts';
 
 const server = withServer();
@@ -132,7 +131,7 @@ describe('the history of a keyset', () => {
     await step(id, 'redo');
     expect((await read(id)).edits).toMatchObject([{ command: keep, shortcuts: ['K'] }]);
     const rewrite = server.pool().query("UPDATE crib.keyset_change SET why = 'other' WHERE keyset_id = $1", [id]);
-    await expect(rewrite).rejects.toMatchObject({ code: 'CR002' });
+    await expect(rewrite).rejects.toMatchObject({ code: '42501' });
   });
 
   it('is not rewritten from an older state than the one that was seen', async () => {
@@ -168,7 +167,13 @@ describe('a layer', () => {
   });
 
   it('of one person is changed by nobody else, who can put a layer of their own on it', async () => {
-    await saveEditor(server.pool(), 'Oda Brackmere', 'oda@ebbstone.example', await hashPassword('ebb-and-flow-2'));
+    await makeAccount(server.pool(), {
+      name: 'Oda Brackmere',
+      email: 'oda@ebbstone.example',
+      password: 'ebb-and-flow-2',
+      role: 'owner',
+      workspace: 'Ebbstone Chart School',
+    });
     const other = new Client(server.address());
     await other.must('POST', '/api/session', { email: 'oda@ebbstone.example', password: 'ebb-and-flow-2' });
     const base = catalogue.keysets[0]!.id;

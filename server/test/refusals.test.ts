@@ -7,7 +7,17 @@ import { allRoutes } from './routes.ts';
 const server = withServer();
 const LIST =
   'Category,Name,Id,Windows,macOS,Where\nDepths,Place sounding,depth.place,S,S,Chart\nDepths,Thin,depth.thin,T,,Chart\n';
-const OPEN = ['/api/session', '/public/', '/s/', '/n/', '/shelf/'];
+const OPEN = [
+  '/api/session',
+  '/api/joining/',
+  '/api/account',
+  '/public/',
+  '/s/',
+  '/n/',
+  '/shelf/',
+  '/healthz',
+  '/readyz',
+];
 const guarded = allRoutes().filter(({ path }) => !OPEN.some((open) => path.startsWith(open)));
 const writing = guarded.filter(({ method }) => method !== 'GET');
 

@@ -120,7 +120,14 @@ export const NewShipped = ShippedKeyset.pick({ releaseId: true, name: true }).ex
   copyOf: Id.nullable().default(null),
 });
 export const SentKeyset = CustomKeyset.pick({ name: true, note: true })
-  .extend({ isDefault: z.literal(true), imitates: Id.nullable(), mine: z.boolean() })
+  .extend({
+    isDefault: z.literal(true),
+    imitates: Id.nullable(),
+    mine: z.boolean(),
+    /** Whom it is given to; nobody, where it is the school’s. */
+    owner: Id.nullable(),
+    locked: z.boolean(),
+  })
   .partial();
 
 export const NewCorrection = Correction.pick({ command: true, context: true, platform: true, now: true, reason: true });

@@ -230,6 +230,10 @@ const KeysetFacts = z.object({
     .object({ id: Id, name: line(120) })
     .nullable()
     .default(null),
+  /** Who made it: they, and owners of the workspace, say whose it is, and whether it is locked. */
+  madeBy: Id.nullable().optional(),
+  /** Nobody changes it. */
+  locked: z.boolean().optional(),
 });
 
 /** What was found wrong about a sealed release: appended, never taken back; it stands in place of what was shipped. */

@@ -11,3 +11,4 @@ export * from './bin.ts';
 export * from './responses.ts';
 export * from './crosswalks.ts';
 export * from './program.ts';
+export * from './people.ts';

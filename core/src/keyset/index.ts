@@ -2,6 +2,7 @@ export {
   applyChange,
   applyEdit,
   flatten,
+  inOne,
   inPlaceOrder,
   joined,
   keysOf,

@@ -103,6 +103,16 @@ export function applyChange(edits: readonly Edit[], change: Change): { edits: Ed
   return { edits: inPlaceOrder([...layer.values()]), inverse: { put, remove } };
 }
 
+/** One change that does what two do, one after the other: of what both say of a place, the later holds. */
+export function inOne(first: Change, then: Change): Change {
+  const later = new Set([...then.put, ...then.remove].map(placeKey));
+  const stays = (place: EditPlace) => !later.has(placeKey(place));
+  return {
+    put: inPlaceOrder([...first.put.filter(stays), ...then.put]),
+    remove: inPlaceOrder([...first.remove.filter(stays), ...then.remove]),
+  };
+}
+
 /** An edit as it is kept in a layer that already has one there: an `add` joins it, anything else replaces it. */
 export function joined(edits: readonly Edit[], edit: Edit): Edit {
   const present = edits.find((other) => placeKey(other) === placeKey(edit));

@@ -37,14 +37,14 @@ export const crosswalksIn = (acting: Acting, slug: string): Promise<CrosswalkOve
 export const crosswalk = (acting: Acting, id: number): Promise<Crosswalk> => look(acting, (db) => crosswalkAt(db, id));
 
 export const makeCrosswalk = (acting: Acting, asked: z.output<typeof NewCrosswalk>): Promise<number> =>
-  act(acting, async (db) => {
+  act(acting, 'began a crosswalk', async (db) => {
     const [from, to] = [await appBySlug(db, asked.from), await appBySlug(db, asked.to)];
     return insertCrosswalk(db, from.id, to.id, acting.actor);
   });
 
 /** Judges commands or places: all of what is sent, or none. */
 export const judge = (acting: Acting, id: number, asked: z.output<typeof SentJudgements>): Promise<Crosswalk> =>
-  act(acting, async (db) => {
+  act(acting, 'judged counterparts', async (db) => {
     await lockCrosswalk(db, id);
     if (asked.of === 'command') await refuseUnknownStates(db, asked);
     await writeJudgements(db, id, asked, acting.actor);
@@ -53,7 +53,7 @@ export const judge = (acting: Acting, id: number, asked: z.output<typeof SentJud
 
 /** Takes back a crosswalk that nothing was judged in; another one stays. */
 export const dropCrosswalk = (acting: Acting, id: number): Promise<void> =>
-  act(acting, async (db) => {
+  act(acting, 'deleted a crosswalk', async (db) => {
     await lockCrosswalk(db, id);
     const { commands, contexts } = await crosswalkAt(db, id);
     if (commands.length + contexts.length > 0)
@@ -113,13 +113,13 @@ export const words = (acting: Acting): Promise<WordSectionSaid[]> =>
   look(acting, async (db) => wordsInUse(await writtenWords(db)));
 
 export const writeWords = (acting: Acting, asked: z.output<typeof SentWords>): Promise<WordSectionSaid[]> =>
-  act(acting, async (db) => {
+  act(acting, 'wrote the word list', async (db) => {
     await saveWords(db, asked, acting.actor);
     return wordsInUse(await writtenWords(db));
   });
 
 export const restoreWords = (acting: Acting, name: string): Promise<WordSectionSaid[]> =>
-  act(acting, async (db) => {
+  act(acting, 'wrote the word list', async (db) => {
     await dropWords(db, name);
     return wordsInUse(await writtenWords(db));
   });

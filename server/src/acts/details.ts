@@ -4,7 +4,7 @@ import { CribError, type Problem } from '@crib/core/error';
 export class WithDetails extends CribError {
   constructor(
     first: Problem,
-    readonly extra: object,
+    readonly extra: Readonly<Record<string, unknown>>,
   ) {
     super(first);
   }

@@ -10,16 +10,16 @@ export const reportsIn = (acting: Acting, slug: string): Promise<LearnerReport[]
   look(acting, async (db) => reportsOf(db, (await appBySlug(db, slug)).id));
 
 export const endOneReport = (acting: Acting, id: number, ended: EndedReport): Promise<void> =>
-  act(acting, (db) => endReport(db, id, ended, acting.actor));
+  act(acting, 'ended a report', (db) => endReport(db, id, ended, acting.actor));
 
 /** Puts what stands at an address on the public index, or takes it off. */
 export const listAt = (acting: Acting, address: string, listed: boolean): Promise<void> =>
-  act(acting, (db) => setListed(db, address, listed));
+  act(acting, 'listed an edition', (db) => setListed(db, address, listed));
 
 export const shelf = (acting: Acting): Promise<Shelf | null> => look(acting, shelfOf);
 
 export const changeShelf = (acting: Acting, asked: z.output<typeof SentShelf>): Promise<Shelf> =>
-  act(acting, async (db) => {
+  act(acting, 'changed the public index', async (db) => {
     await saveShelf(db, asked, newAddress());
     return (await shelfOf(db))!;
   });

@@ -43,7 +43,7 @@ import {
   type Making,
 } from '../store/keysets.ts';
 import { act, look, type Acting } from './acting.ts';
-import { refuseUnlessMay } from './may.ts';
+import { refuseUnlessMay, type OwnedAction } from './may.ts';
 import { refuseOvertaking, refuseUnseen } from './unseen.ts';
 
 /** How many clashes are listed at once. */
@@ -55,7 +55,7 @@ export function layoutsNamed(ids: readonly string[]): Layout[] {
 }
 
 /** A keyset weighed on the layouts of learners and the platforms of its release. */
-function settingOf({ catalogues }: Acting, opened: Opened, id: number, layouts: readonly string[]): Setting {
+export function settingOf({ catalogues }: Acting, opened: Opened, id: number, layouts: readonly string[]): Setting {
   return opened.setting(id, catalogues.keyboards(layoutsNamed(layouts), opened.catalogue.release.platforms));
 }
 
@@ -106,12 +106,18 @@ export async function weighChange(acting: Acting, id: number, asked: Asked) {
 }
 
 /** Locks a keyset with all that it shows through, none of which may move while its change is weighed. */
-async function held(acting: Acting, db: Db, id: number, language: string | null = null) {
+export async function held(
+  acting: Acting,
+  db: Db,
+  id: number,
+  language: string | null = null,
+  as: OwnedAction = 'change',
+) {
   await releaseOf(db, await releaseOfKeyset(db, id), 'FOR SHARE');
   await lockChain(db, id);
   const opened = await openedOf(acting, db, id, language);
   const keyset = customOf(opened.catalogue, id);
-  refuseUnlessMay(acting.actor, 'change', keyset);
+  refuseUnlessMay(acting.who, as, keyset);
   return { opened, keyset };
 }
 
@@ -122,21 +128,35 @@ const saved = ({ id, revision }: CustomKeyset, change: Change, sentences: readon
   consequences: [...sentences],
 });
 
+/** Weighs a change at the revision that holds now, and makes it if it does what was shown; the keyset is held. */
+export async function writeShown(
+  acting: Acting,
+  db: Db,
+  id: number,
+  asked: Asked,
+  by: { readonly editorId: number; readonly as: OwnedAction },
+): Promise<SavedChange> {
+  const { opened, keyset } = await held(acting, db, id, asked.language, by.as);
+  const outcome = consequences(settingOf(acting, opened, id, asked.layouts), asked);
+  refuseAny(outcome.refusals);
+  refuseUnseen(keyset, asked, outcome.consequences);
+  refuseOvertaking(keyset, asked, await editedSince(db, id, asked.revision));
+  await writeChange(db, keyset, outcome.change, { editorId: by.editorId, kind: 'edit', why: asked.why });
+  return saved(
+    keyset,
+    outcome.change,
+    outcome.consequences.map((one) => say(one.said)),
+  );
+}
+
 /** Changes a keyset: it does what the editor was shown, or nothing. */
 export const changeKeyset = (acting: Acting, id: number, asked: Asked): Promise<SavedChange> =>
-  act(acting, async (db) => {
-    const { opened, keyset } = await held(acting, db, id, asked.language);
-    const outcome = consequences(settingOf(acting, opened, id, asked.layouts), asked);
-    refuseAny(outcome.refusals);
-    refuseUnseen(keyset, asked, outcome.consequences);
-    refuseOvertaking(keyset, asked, await editedSince(db, id, asked.revision));
-    await writeChange(db, keyset, outcome.change, { editorId: acting.actor, kind: 'edit', why: asked.why });
-    return saved(
-      keyset,
-      outcome.change,
-      outcome.consequences.map((one) => say(one.said)),
-    );
-  });
+  act(
+    acting,
+    'changed the keyset',
+    (db) => writeShown(acting, db, id, asked, { editorId: acting.actor, as: 'change' }),
+    { why: asked.why || asked.put.map((one) => one.reason).find(Boolean) || '' },
+  );
 
 /** A change that leads to a state the keyset was in before, or that a file describes: what it follows is not weighed. */
 const restate = (
@@ -146,7 +166,7 @@ const restate = (
   by: Omit<Making, 'editorId'>,
   changeOf: (keyset: CustomKeyset, history: KeysetHistory) => Change,
 ): Promise<SavedChange> =>
-  act(acting, async (db) => {
+  act(acting, 'changed the keyset', async (db) => {
     const { opened, keyset } = await held(acting, db, id);
     if (keyset.revision !== revision)
       refuse('changed-meanwhile', 'The keyset was changed meanwhile. Look at what was done, then try again.');
@@ -187,8 +207,9 @@ export const historyAt = (acting: Acting, id: number): Promise<KeysetHistory> =>
 
 /** Gives a state of a keyset a name. */
 export async function pinPoint(acting: Acting, id: number, point: z.output<typeof NewPoint>): Promise<KeysetHistory> {
-  await act(acting, async (db) => {
+  await act(acting, 'named a state of the keyset', async (db) => {
     const keyset = customOf((await openedOf(acting, db, id)).catalogue, id);
+    if (keyset.owner || keyset.locked) refuseUnlessMay(acting.who, keyset.locked ? 'give' : 'propose', keyset);
     if (point.revision > keyset.revision) refuse('not-found', `The keyset has no revision ${point.revision} yet.`);
     await insertPoint(db, id, point, acting.actor);
   });

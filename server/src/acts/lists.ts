@@ -5,15 +5,17 @@ import type { ListReader } from '../lists/reader.ts';
 import { releaseOf } from '../store/apps.ts';
 import { catalogueStamp, formerCommands } from '../store/catalogue.ts';
 import type { Db } from '../store/db.ts';
-import { editorOf } from '../store/editors.ts';
+import { editorOf } from '../store/people.ts';
 import { takeIn } from '../store/lists.ts';
 import { rememberColumns, rememberedColumns } from '../store/views.ts';
-import { act, look, type Acting } from './acting.ts';
+import { act, answeredBefore, look, type Acting } from './acting.ts';
 
 /** A list with the decisions of whoever reads it. */
 export interface SentSource extends Omit<SentList, 'text' | 'base64'> {
   readonly bytes: Uint8Array | string;
 }
+
+class Moved extends Error {}
 
 const MOST_PROBLEMS = 1000;
 /** How often a list is read again because the release was changed meanwhile. */
@@ -44,23 +46,34 @@ export async function takeListIn(
   id: number,
   list: SentSource,
 ): Promise<ListReport> {
+  const before = await answeredBefore<ListReport>(acting);
+  if (before) return before;
   for (let tries = 0; tries < MOST_TRIES; tries++) {
     const { stamp, question } = await look(acting, (db) => against(acting, db, id, list));
     const { plan, report, headings, meanings } = await reader.plan(question);
     refuseAny(plan.problems, MOST_PROBLEMS);
-    const done = await act(acting, async (db) => {
-      await releaseOf(db, id, 'FOR UPDATE');
-      if ((await catalogueStamp(db, id)) !== stamp) return false;
-      if (changesNothing(plan) && list.drop.length === 0) return true;
-      const { name } = (await editorOf(db, acting.actor)) as Editor;
-      const on = new Date().toISOString().slice(0, 10);
-      const { catalogue } = question;
-      await takeIn(db, catalogue, plan, list, { source: list.source, who: name, on });
-      const kept = Object.fromEntries(meanings.map((meaning, index) => [index, meaning]));
-      await rememberColumns(db, catalogue.app.id, headings, kept);
-      return true;
+    const done = await act(
+      acting,
+      'read a list in',
+      async (db) => {
+        await releaseOf(db, id, 'FOR UPDATE');
+        // What was read against has moved: nothing was done, and nothing is kept of it.
+        if ((await catalogueStamp(db, id)) !== stamp) throw new Moved();
+        if (changesNothing(plan) && list.drop.length === 0) return report;
+        const { name } = (await editorOf(db, acting.actor)) as Editor;
+        const on = new Date().toISOString().slice(0, 10);
+        const { catalogue } = question;
+        await takeIn(db, catalogue, plan, list, { source: list.source, who: name, on });
+        const kept = Object.fromEntries(meanings.map((meaning, index) => [index, meaning]));
+        await rememberColumns(db, catalogue.app.id, headings, kept);
+        return report;
+      },
+      { release: id, about: list.source || question.catalogue.release.label },
+    ).catch((error: unknown) => {
+      if (error instanceof Moved) return null;
+      throw error;
     });
-    if (done) return report;
+    if (done) return done;
   }
   return refuse('changed-meanwhile', 'The release is being changed by others just now. Look at the list again.');
 }

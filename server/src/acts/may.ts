@@ -1,23 +1,85 @@
 import { refuse } from '@crib/core/error';
-import type { Editor } from '@crib/core/contract';
+import type { Editor, Role, Scope, Workspace } from '@crib/core/contract';
+import type { Action } from './doings.ts';
+
+/** Who acts: what they are in the workspace, and what their token lets them do. */
+export interface Actor {
+  readonly id: number;
+  readonly role: Role;
+  readonly workspace: Workspace;
+  /** Of a token; null for whoever is signed in. */
+  readonly scope: Scope | null;
+}
+
+/** What a role lets do. */
+export const ROLES: Record<Role, readonly Action[]> = {
+  reader: ['look at'],
+  reviewer: ['look at', 'comment', 'review'],
+  editor: ['look at', 'comment', 'edit', 'publish'],
+  owner: ['look at', 'comment', 'edit', 'publish', 'review', 'manage'],
+};
+/** What a token lets do, as far as the role does too. */
+export const SCOPES: Record<Scope, readonly Action[]> = {
+  read: ['look at'],
+  write: ['look at', 'comment', 'edit', 'review'],
+  publish: ['look at', 'comment', 'edit', 'review', 'publish'],
+};
+
+const ALLOWED: Record<Action, string> = {
+  'look at': 'look at anything here',
+  comment: 'comment',
+  edit: 'change anything',
+  publish: 'publish',
+  review: 'answer proposals',
+  manage: 'decide who may do what',
+};
+
+export const mayDo = ({ role, scope }: Pick<Actor, 'role' | 'scope'>, action: Action): boolean =>
+  ROLES[role].includes(action) && (scope === null || SCOPES[scope].includes(action));
+
+/** Stops an act that its actor may not do in the workspace. */
+export function refuseUnlessMayDo(actor: Actor, action: Action): void {
+  if (mayDo(actor, action)) return;
+  if (actor.scope !== null && mayDo({ ...actor, scope: null }, action))
+    refuse('not-allowed', `This token’s scope (${actor.scope}) does not let it ${ALLOWED[action]}.`);
+  const article = /^[aeiou]/.test(actor.role) ? 'An' : 'A';
+  refuse('not-allowed', `${article} ${actor.role} of this workspace cannot ${ALLOWED[action]}. Ask an owner.`);
+}
 
 /** What can be done to something that may have an owner. */
-export type Action = 'look at' | 'build on' | 'carry' | 'publish' | 'change' | 'delete';
+export type OwnedAction = 'look at' | 'build on' | 'carry' | 'publish' | 'change' | 'propose' | 'delete' | 'give';
 
 /** Something that may belong to somebody: a layer of one’s own, or what all editors share. */
 export interface Owned {
   readonly name: string;
   readonly owner: Pick<Editor, 'id' | 'name'> | null;
+  readonly madeBy?: number | null | undefined;
+  readonly locked?: boolean | undefined;
 }
 
-/** Every editor may do everything with what is shared; what belongs to somebody is changed by nobody else. */
-export function may(actor: number, action: Action, { owner }: Owned): boolean {
-  return !(action === 'change' || action === 'delete') || owner === null || owner.id === actor;
+/**
+ * Whether somebody may do something to what may belong to somebody. Nobody changes what is locked or another’s; claiming,
+ * giving and locking are for whoever made it and for owners of the workspace. Where editors propose, they change only what
+ * is their own.
+ */
+export function may(actor: Actor, action: OwnedAction, { owner, madeBy = null, locked = false }: Owned): boolean {
+  const others = owner !== null && owner.id !== actor.id;
+  if (action === 'give') return actor.role === 'owner' || madeBy === actor.id;
+  if (action === 'propose') return !others && !locked;
+  if (action === 'delete') return actor.role === 'owner' || (!others && !locked);
+  if (action !== 'change') return true;
+  return !others && !locked && !(actor.workspace.editorsPropose && actor.role === 'editor' && owner === null);
 }
 
 /** Stops an act that its actor may not do. */
-export function refuseUnlessMay(actor: number, action: Action, object: Owned): void {
+export function refuseUnlessMay(actor: Actor, action: OwnedAction, object: Owned): void {
   if (may(actor, action, object)) return;
-  const remedy = action === 'delete' ? 'Only they can delete it.' : 'Make a layer of your own on top of it.';
-  refuse('not-yours', `“${object.name}” belongs to ${object.owner?.name}. ${remedy}`);
+  const { name, owner, locked } = object;
+  if (action === 'give')
+    refuse('not-yours', `Whose “${name}” is, and whether it is locked, is for whoever made it to say, or for an owner of the workspace.`); // prettier-ignore
+  if (owner && owner.id !== actor.id)
+    refuse('not-yours', `“${name}” belongs to ${owner.name}. ${action === 'delete' ? 'Only they can delete it.' : 'Make a layer of your own on top of it.'}`); // prettier-ignore
+  if (locked)
+    refuse('locked', `“${name}” is locked. Whoever made it, or an owner of the workspace, can unlock it; or make a layer on top of it.`); // prettier-ignore
+  refuse('propose', `Editors of this workspace propose changes of “${name}”, and a reviewer takes them.`);
 }

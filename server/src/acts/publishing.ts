@@ -22,7 +22,9 @@ import { act, look, type Acting } from './acting.ts';
 type SheetFound = Sheet & { readonly releaseId: number };
 
 export const makeSheet = (acting: Acting, slug: string, keyset: number, title: string): Promise<SheetFound> =>
-  act(acting, async (db) => loadSheet(db, await insertSheet(db, (await appBySlug(db, slug)).id, keyset, title)));
+  act(acting, 'added the sheet', async (db) =>
+    loadSheet(db, await insertSheet(db, (await appBySlug(db, slug)).id, keyset, title)),
+  );
 
 export const sheetAt = (
   acting: Acting,
@@ -34,7 +36,7 @@ export const sheetAt = (
   });
 
 export const changeSheet = (acting: Acting, id: number, asked: z.output<typeof SentSheet>): Promise<SheetFound> =>
-  act(acting, async (db) => {
+  act(acting, 'changed the sheet', async (db) => {
     await updateSheet(db, id, asked);
     return loadSheet(db, id);
   });
@@ -43,11 +45,11 @@ export const issueSheet = (
   acting: Acting,
   id: number,
   { exceptions }: z.output<typeof SentEdition>,
-): Promise<PublishedEdition> => act(acting, (db) => publishSheet(acting, db, id, exceptions));
+): Promise<PublishedEdition> => act(acting, 'published', (db) => publishSheet(acting, db, id, exceptions));
 
 /** Withdraws an edition; it stays readable, and says so. */
 export const withdrawEdition = (acting: Acting, address: string, because: string): Promise<EditionStanding> =>
-  act(acting, async (db) => {
+  act(acting, 'withdrew an edition', async (db) => {
     await withdraw(db, address, because, acting.actor);
     return standingOf(db, (await editionAt(db, address)).id);
   });
@@ -59,7 +61,7 @@ export const issueNotes = (
   acting: Acting,
   id: number,
   { exceptions }: z.output<typeof SentEdition>,
-): Promise<PublishedEdition> => act(acting, (db) => publishNotes(acting, db, id, exceptions));
+): Promise<PublishedEdition> => act(acting, 'published', (db) => publishNotes(acting, db, id, exceptions));
 
 /** Editions of an app whose lines are not so any more. */
 export const staleIn = (acting: Acting, slug: string): Promise<StaleEdition[]> =>
@@ -67,4 +69,4 @@ export const staleIn = (acting: Acting, slug: string): Promise<StaleEdition[]> =
 
 /** Publishes what is out of date anew: all, or none. */
 export const issueAnew = (acting: Acting, slug: string, asked: SentReissue): Promise<PublishedEdition[]> =>
-  act(acting, async (db) => reissue(acting, db, (await appBySlug(db, slug)).id, asked));
+  act(acting, 'published', async (db) => reissue(acting, db, (await appBySlug(db, slug)).id, asked));

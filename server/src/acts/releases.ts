@@ -25,7 +25,7 @@ export const lineageIn = (acting: Acting, slug: string): Promise<LineageLink[]> 
   look(acting, async (db) => lineageOf(db, (await appBySlug(db, slug)).id));
 
 export const sayLineage = (acting: Acting, slug: string, asked: SentLineage): Promise<LineageLink[]> =>
-  act(acting, async (db) => {
+  act(acting, 'said what became of what', async (db) => {
     const app = await appBySlug(db, slug);
     await saveLineage(db, app.id, asked, acting.actor);
     return lineageOf(db, app.id);
@@ -54,11 +54,11 @@ export const historyIn = (acting: Acting, slug: string, asked: HistoryQuestion):
 
 /** A keyset carried to another release: a new one there, with what waits for a decision named in it. */
 export const carryKeyset = (acting: Acting, from: number, sent: z.output<typeof SentCarry>): Promise<number> =>
-  act(acting, async (db) => {
+  act(acting, 'carried the keyset forward', async (db) => {
     const { revision, open, ...asked } = sent;
     const release = await releaseOfKeyset(db, from);
     const source = customOf((await acting.catalogues.opened(db, release)).catalogue, from);
-    refuseUnlessMay(acting.actor, 'carry', source);
+    refuseUnlessMay(acting.who, 'carry', source);
     if (source.revision !== revision)
       refuse('changed-meanwhile', 'The keyset was changed meanwhile. Look at what becomes of it again.');
     if ((await releaseOfKeyset(db, asked.baseId)) === release)
@@ -71,15 +71,15 @@ export const carryKeyset = (acting: Acting, from: number, sent: z.output<typeof 
 
 /** Takes an edit off the list of those that wait for a decision. */
 export const closeWaiting = (acting: Acting, id: number, position: number): Promise<void> =>
-  act(acting, async (db) => {
+  act(acting, 'decided what waited', async (db) => {
     const { catalogue } = await acting.catalogues.opened(db, await releaseOfKeyset(db, id));
-    refuseUnlessMay(acting.actor, 'change', customOf(catalogue, id));
+    refuseUnlessMay(acting.who, 'change', customOf(catalogue, id));
     if (!Number.isInteger(position)) refuse('not-found', 'That is not waiting any more.');
     await closeOpen(db, id, position);
   });
 
 export const makeNotes = (acting: Acting, slug: string, asked: z.output<typeof NewNotes>): Promise<ChangeNotes> =>
-  act(acting, async (db) => insertNotes(db, (await appBySlug(db, slug)).id, asked));
+  act(acting, 'wrote change notes', async (db) => insertNotes(db, (await appBySlug(db, slug)).id, asked));
 
 export const changeNotes = (acting: Acting, id: number, asked: z.output<typeof SentNotes>): Promise<ChangeNotes> =>
-  act(acting, (db) => updateNotes(db, id, asked));
+  act(acting, 'wrote change notes', (db) => updateNotes(db, id, asked));

@@ -1,11 +1,10 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import express, { Router, type Express } from 'express';
+import express, { Router, type Express, type RequestHandler } from 'express';
 import compression from 'compression';
 import helmet from 'helmet';
-import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
-import type { Pool } from '../store/db.ts';
+import type { Db, Pool } from '../store/db.ts';
 import { keptCatalogues } from '../acts/catalogues.ts';
 import type { ListReader } from '../lists/reader.ts';
 import type { Matcher } from '../matching/matcher.ts';
@@ -19,18 +18,28 @@ import { binRoutes } from './bin.ts';
 import { editingRoutes } from './editing.ts';
 import { keysetRoutes } from './keysets.ts';
 import { handoutRoutes } from './handouts.ts';
+import { healthRoutes } from './health.ts';
 import { listRoutes } from './lists.ts';
+import { logging } from './logging.ts';
 import { pageRoutes } from './pages.ts';
+import { peopleRoutes } from './people.ts';
 import { publicRoutes } from './public.ts';
 import { crosswalkRoutes } from './crosswalks.ts';
+import { eventRoutes } from './events.ts';
 import { releaseRoutes } from './releases.ts';
+import { revisions } from './revisions.ts';
+import { reviewRoutes } from './review.ts';
 import { actingWith, sameSite, sessionRoutes, sessions, signedIn } from './session.ts';
 import { sheetRoutes } from './sheets.ts';
 
 export interface Settings {
   readonly pool: Pool;
+  /** The same database, for a connection that listens. */
+  readonly databaseUrl: string;
   /** Connections of readers, apart from those of editors. */
-  readonly readers: Pool;
+  readonly readers: Db;
+  /** The database itself, where readers read from a replica of it. */
+  readonly primary?: Db | null;
   readonly lists: ListReader;
   readonly matcher: Matcher;
   /** Counts what learners open and download. */
@@ -43,11 +52,18 @@ export interface Settings {
   readonly pages?: string | undefined;
   /** Accounts that the sign-in page shows: of the demo only. */
   readonly demoAccounts?: readonly { name: string; email: string; password: string }[] | undefined;
+  /** How many proxies stand before it: whom to believe what address a request comes from, and whether over TLS. */
+  readonly trustProxy?: number;
+  /** Aborted when the process is about to end. */
+  readonly ending?: AbortSignal;
+  readonly lag?: () => number | null;
+  readonly measures?: RequestHandler | null;
 }
 
 /** The whole application: the editors' API, the public API, and the pages of both. */
 export function createApp({
   pool,
+  databaseUrl,
   readers,
   lists,
   matcher,
@@ -57,10 +73,18 @@ export function createApp({
   site,
   pages,
   demoAccounts,
+  primary = null,
+  trustProxy = 0,
+  ending = new AbortController().signal,
+  lag = () => null,
+  measures = null,
 }: Settings): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(pinoHttp({ logger, redact: ['req.headers.cookie', 'res.headers["set-cookie"]'] }));
+  app.set('trust proxy', trustProxy);
+  app.use(logging(logger));
+  if (measures) app.use(measures);
+  app.use(healthRoutes(pool, readers, lag, ending));
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -73,20 +97,27 @@ export function createApp({
 
   if (demoAccounts) app.get('/public/demo', (_req, res) => void res.json(demoAccounts));
   const assets = learnerAssets(pages);
-  const room = readingRoom(readers, site, assets);
-  app.use('/public', publicRoutes(readers, pool, room, counter, site, assets));
+  const room = readingRoom(readers, site, assets, primary);
+  app.use('/public', publicRoutes(readers, pool, room, counter, site, assets, sessionSecret));
   app.use(pageRoutes(readers, room, counter, site, assets));
 
   const api = Router();
-  const acting = actingWith(pool, keptCatalogues(), site);
+  const acting = actingWith(pool, keptCatalogues(), site, sessionSecret);
+  api.use((_req, res, next) => void (res.set('Cache-Control', 'no-store'), next()));
   api.use(sameSite, sessions(pool, sessionSecret));
   api.use('/session', SIGN_IN_BODY);
-  api.use(sessionRoutes(pool));
+  api.use(['/account', '/joining'], SIGN_IN_BODY);
+  api.use(sessionRoutes(pool, sessionSecret));
   // Whoever is not signed in is refused before a body is read.
-  api.use(signedIn, listRoutes(acting, lists));
+  const guard = signedIn(pool);
+  const events = eventRoutes(pool, databaseUrl, guard);
+  ending.addEventListener('abort', () => events.close());
+  api.use(events.routes);
+  api.use(guard, listRoutes(acting, lists));
   api.use(['/keysets', '/releases'], LARGE_BODY);
   api.use(
     PLAIN_BODY,
+    revisions,
     appRoutes(acting),
     binRoutes(acting),
     keysetRoutes(acting),
@@ -95,6 +126,8 @@ export function createApp({
     releaseRoutes(acting),
     crosswalkRoutes(acting, matcher),
     handoutRoutes(acting, readers, room, site, assets),
+    peopleRoutes(acting),
+    reviewRoutes(acting),
   );
   api.use(notFound);
   app.use('/api', api);

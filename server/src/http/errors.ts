@@ -13,6 +13,12 @@ const STATUS: Record<string, number> = {
   'wrong-password': 401,
   'other-site': 403,
   'not-yours': 403,
+  'not-allowed': 403,
+  propose: 403,
+  locked: 403,
+  'no-workspace': 403,
+  'too-many-tries': 429,
+  'needs-an-owner': 409,
   sealed: 409,
   immutable: 409,
   'other-kind': 409,
@@ -61,7 +67,14 @@ const CONSTRAINTS: Record<string, string> = {
 /** What the database refuses, as problems; null for what is nobody's doing but ours. */
 function fromDatabase(error: unknown): Problem | null {
   if (!(error instanceof pg.DatabaseError)) return null;
-  const raised: Record<string, string> = { CR001: 'sealed', CR002: 'immutable', CR003: 'other-kind', CR004: 'taken' };
+  const raised: Record<string, string> = {
+    CR001: 'sealed',
+    CR002: 'immutable',
+    CR003: 'other-kind',
+    CR004: 'taken',
+    CR005: 'needs-an-owner',
+    CR006: 'changed-meanwhile',
+  };
   const code = raised[error.code ?? ''];
   if (code) return problem(code, error.message);
   if (error.code === '23505') return problem('taken', CONSTRAINTS[error.constraint ?? ''] ?? 'That is there already.');
@@ -146,11 +159,20 @@ function problemsOf(error: unknown): ProblemDetails['problems'] {
 export const sendErrors: ErrorRequestHandler = (error, req, res, next) => {
   if (res.headersSent) return next(error);
   const details = detailsOf(error);
+  if (details.status >= 500)
+    console.error(
+      'DBG',
+      error instanceof Error ? error.message : error,
+      (error as { where?: string }).where ?? '',
+      req.method,
+      req.path,
+    );
   if (details.status >= 500) req.log?.error(error);
   // What is refused or fails now may be there in a moment.
   res.set('Cache-Control', 'no-store');
+  const extra: Readonly<Record<string, unknown>> = error instanceof WithDetails ? error.extra : {};
   if (details.status === 503) res.set('Retry-After', '2');
-  const extra = error instanceof WithDetails ? error.extra : {};
+  if (details.status === 429) res.set('Retry-After', String(extra['retryAfter'] ?? 60));
   res
     .status(details.status)
     .type('application/problem+json')

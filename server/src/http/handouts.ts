@@ -4,14 +4,14 @@ import { changeShelf, endOneReport, listAt, newestOf, reportsIn, shelf } from '.
 import type { LearnerAssets } from '../publish/assets.ts';
 import type { ReadingRoom } from '../publish/reading.ts';
 import { siteZip } from '../publish/site-zip.ts';
-import type { Pool } from '../store/db.ts';
+import type { Db } from '../store/db.ts';
 import { idIn, sent } from './errors.ts';
 import type { ActingOf } from './session.ts';
 
 /** What becomes of editions once they are out: reports of learners, the public index, and files for a website. */
 export function handoutRoutes(
   acting: ActingOf,
-  readers: Pool,
+  readers: Db,
   room: ReadingRoom,
   site: string,
   assets: LearnerAssets,

@@ -82,12 +82,12 @@ export function pageRoutes(db: Db, room: ReadingRoom, counter: Counter, site: st
   })); // prettier-ignore
   router.get('/shelf/:address', page(async (req, res) => {
     const shelf = await shelfAt(db, String(req.params['address']));
-    const editions = (await issuedIn(db, { listed: true })).map(issuedEdition).map(({ newest, about, body }) => ({ title: body.title, about, number: body.number, publishedOn: body.publishedOn, language: body.language, href: newest }));
+    const editions = (await issuedIn(db, shelf)).map(issuedEdition).map(({ newest, about, body }) => ({ title: body.title, about, number: body.number, publishedOn: body.publishedOn, language: body.language, href: newest }));
     res.set('Cache-Control', 'no-cache').type('html').send(listPage({ title: shelf.title, language: languageOf(req), editions, assets: shared, feed: `${shelf.path}/feed.atom` }));
   })); // prettier-ignore
   router.get('/shelf/:address/feed.atom', page(async (req, res) => {
     const shelf = await shelfAt(db, String(req.params['address']));
-    feed(res, atomFeed(site, shelf.path, `${shelf.path}/feed.atom`, shelf.title, await issuedIn(db, { listed: true })));
+    feed(res, atomFeed(site, shelf.path, `${shelf.path}/feed.atom`, shelf.title, await issuedIn(db, shelf)));
   })); // prettier-ignore
   return router;
 }

@@ -1,16 +1,17 @@
-import { Router, urlencoded, type Response } from 'express';
-import { rateLimit } from 'express-rate-limit';
+import { Router, urlencoded, type RequestHandler, type Response } from 'express';
 import { LRUCache } from 'lru-cache';
 import { PublicEdition, SentReport, recipeSchema } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
+import { report } from '../acts/learners.ts';
 import type { LearnerAssets } from '../publish/assets.ts';
 import type { Counted, Counter } from '../publish/counting.ts';
 import { kept } from '../publish/kept.ts';
 import { presetZip } from '../publish/preset-zip.ts';
 import type { ReadingRoom } from '../publish/reading.ts';
 import { siteZip } from '../publish/site-zip.ts';
-import type { Pool } from '../store/db.ts';
-import { insertReport } from '../store/handouts.ts';
+import type { Db, Pool } from '../store/db.ts';
+import { blurred } from '../entry/secrets.ts';
+import { paceOf } from '../store/entry.ts';
 import { editionAt, fileBytes, formAt, standingOf } from '../store/sheets.ts';
 import { SIGN_IN_BODY } from './bodies.ts';
 import { sent } from './errors.ts';
@@ -20,12 +21,13 @@ const FORMS: readonly (readonly [string, string, Counted])[] = [['csv', 'sheet.c
 
 /** What learners get without an account: published editions, by their address, and nothing else; and what they report. */
 export function publicRoutes(
-  pool: Pool,
+  pool: Db,
   writers: Pool,
   room: ReadingRoom,
   counter: Counter,
   site: string,
   assets: LearnerAssets,
+  secret: string,
 ): Router {
   const router = Router();
   router.use((_req, res, next) => {
@@ -93,16 +95,15 @@ export function publicRoutes(
     download(res, `${slug}.zip`, 'application/zip', zip);
   });
 
-  // So many reports a minute from one address; the address is kept nowhere but in this count.
-  const slowDown = rateLimit({
-    windowMs: 60_000,
-    limit: 6,
-    validate: { trustProxy: false },
-    handler: () => refuse('too-many', 'That were many reports in a minute. Wait one, then send the next.'),
-  });
+  // So many reports a minute from one address, whichever process they come to; the address itself is kept nowhere.
+  const slowDown: RequestHandler = async (req, _res, next) => {
+    const count = await paceOf(writers, `report ${blurred(secret, req.ip ?? '')}`);
+    if (count > 6) refuse('too-many', 'That were many reports in a minute. Wait one, then send the next.');
+    next();
+  };
   router.post('/editions/:address/reports', slowDown, urlencoded({ extended: false, limit: '8kb' }), SIGN_IN_BODY, async (req, res) => {
     const { id, slug, address } = await room.edition(String(req.params['address']));
-    await insertReport(writers, id, sent(SentReport, req.body));
+    await report(writers, id, sent(SentReport, req.body));
     // A form without a script comes back to its page.
     if (req.is('urlencoded')) res.redirect(303, `/s/${slug}/${address}?reported#report`);
     else res.status(201).json({});

@@ -1,19 +1,28 @@
+import { createHash } from 'node:crypto';
 import { Router, type Request, type RequestHandler } from 'express';
 import session from 'express-session';
 import connectPgSimple from 'connect-pg-simple';
-import { rateLimit } from 'express-rate-limit';
-import { SignIn, type Editor } from '@crib/core/contract';
+import { ChosenWorkspace, Joining, SentAccount, SignIn } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import type { Acting } from '../acts/acting.ts';
 import type { Catalogues } from '../acts/catalogues.ts';
+import { changeOwn, identified, invited, join, sessionOf, type Gate } from '../acts/entry.ts';
+import type { Actor } from '../acts/may.ts';
+import { hashOf, randomSecret, sealed } from '../entry/secrets.ts';
 import { SCHEMA, type Pool } from '../store/db.ts';
-import { editorByEmail, editorOf } from '../store/editors.ts';
+import { tokenAt } from '../store/entry.ts';
+import { endSessions, standingIn } from '../store/people.ts';
 import { sent } from './errors.ts';
-import { checkPassword } from './password.ts';
 
 declare module 'express-session' {
   interface SessionData {
     editorId: number;
+    workspaceId: number;
+  }
+}
+declare module 'express-serve-static-core' {
+  interface Request {
+    actor?: Actor;
   }
 }
 
@@ -30,72 +39,130 @@ export function sessions(pool: Pool, secret: string): RequestHandler {
   });
 }
 
-/** Refuses writing requests that another site's page sends. */
+/** Refuses writing requests that another site's page sends: browsers say where a request comes from. */
 export const sameSite: RequestHandler = (req, _res, next) => {
   const origin = req.get('origin');
   const writes = !['GET', 'HEAD', 'OPTIONS'].includes(req.method);
-  if (writes && origin && URL.parse(origin)?.host !== req.get('host')) {
-    refuse('other-site', 'This request comes from another site’s page.');
-  }
+  const foreign = (origin && URL.parse(origin)?.host !== req.get('host')) || req.get('sec-fetch-site') === 'cross-site';
+  if (writes && foreign) refuse('other-site', 'This request comes from another site’s page.');
   next();
 };
 
-/** Lets only signed-in editors pass. */
-export const signedIn: RequestHandler = (req, _res, next) => {
-  if (!req.session.editorId) refuse('not-signed-in', 'Sign in first.');
-  next();
-};
+const BEARER = /^Bearer crib_([A-Za-z0-9_-]{43})$/;
+
+/** Lets only those pass who are signed in or show a token, and are still in the workspace; says who acts. */
+export function signedIn(pool: Pool): RequestHandler {
+  return async (req, _res, next) => {
+    const shown = req.get('authorization');
+    const secret = BEARER.exec(shown ?? '')?.[1];
+    if (shown && !secret) refuse('not-signed-in', 'A token is sent as “Bearer crib_…”.');
+    const token = secret && (await tokenAt(pool, hashOf(secret)));
+    if (secret && !token) refuse('not-signed-in', 'This token has ended. Make a new one.');
+    const { editorId, workspaceId } = token ? { editorId: token.editor, workspaceId: token.workspace } : req.session;
+    if (!editorId || !workspaceId) return refuse('not-signed-in', 'Sign in first.');
+    const standing = await standingIn(pool, workspaceId, editorId);
+    if (!standing) return refuse('not-signed-in', 'You are not in this workspace any more. Sign in again.');
+    req.actor = { id: editorId, role: standing.role, workspace: standing.workspace, scope: token ? token.scope : null };
+    next();
+  };
+}
 
 /** Who acts with a request. */
 export type ActingOf = (req: Request) => Acting;
 
-/** Acts of the editor who is signed in. */
+const KEY = /^[\x21-\x7e]{1,200}$/;
+
+/** Acts of whoever was let in; with the key that the request was sent with, if it writes. */
 export const actingWith =
-  (pool: Pool, catalogues: Catalogues, site: string): ActingOf =>
-  (req) => ({ pool, catalogues, site, actor: req.session.editorId! });
+  (pool: Pool, catalogues: Catalogues, site: string, secret: string): ActingOf =>
+  (req) => {
+    const who = req.actor!;
+    const key = req.method === 'GET' ? undefined : req.get('idempotency-key');
+    if (key !== undefined && !KEY.test(key))
+      refuse('bad-request', 'An Idempotency-Key has 1 to 200 plain signs, without blanks.');
+    const asked = key && createHash('sha256').update(`${req.method} ${req.originalUrl} `).update(bodyOf(req)).digest('base64url'); // prettier-ignore
+    // What was done before is told again, and is not made anew: 200 in place of 201, whenever a route says that.
+    const repeated = () => {
+      const res = req.res!;
+      const status = res.status.bind(res);
+      const told = (code: number) => (code === 201 ? 200 : code);
+      res.status = (code) => status(told(code));
+      res.status(res.statusCode);
+    };
+    // What is sent twice is given the same secret, and none has to be kept for that.
+    const newSecret = () => (key ? sealed(secret, `${who.id} ${key}`) : randomSecret());
+    return {
+      pool,
+      catalogues,
+      site,
+      actor: who.id,
+      who,
+      newSecret,
+      ...(key && asked && { once: { key, asked } }),
+      repeated,
+    };
+  };
+const bodyOf = (req: Request) => (Buffer.isBuffer(req.body) ? req.body : JSON.stringify(req.body ?? null));
 
-/** Signing in and out, and who is signed in. */
-export function sessionRoutes(pool: Pool): Router {
+/** Signing in and out, joining, one’s own account, and who is signed in. */
+export function sessionRoutes(pool: Pool, secret: string): Router {
   const router = Router();
-  const slowDown = rateLimit({
-    windowMs: 60_000,
-    limit: 20,
-    skipSuccessfulRequests: true,
-    handler: (_req, res) => {
-      const detail = 'Too many wrong passwords. Wait a minute, then try again.';
-      const details = {
-        type: 'about:blank',
-        title: 'too-many-tries',
-        status: 429,
-        detail,
-        code: 'too-many-tries',
-        problems: [],
-      };
-      res.status(429).type('application/problem+json').send(JSON.stringify(details));
-    },
-  });
+  const gate = (req: Request): Gate => ({ pool, secret, from: req.ip ?? '' });
+  const renewed = (req: Request) =>
+    new Promise<void>((done, fail) => req.session.regenerate((error) => (error ? fail(error) : done())));
+  const nobody = () => refuse('not-signed-in', 'Nobody is signed in.');
 
-  router.post('/session', slowDown, async (req, res) => {
+  /** Signs somebody in, in a workspace or in the first of theirs. */
+  async function enter(req: Request, editor: number, workspace?: number) {
+    const found = await sessionOf(pool, editor, workspace);
+    if (!found) return refuse('no-workspace', 'This account is in no workspace any more. Ask an owner to invite you.');
+    await renewed(req);
+    Object.assign(req.session, { editorId: editor, workspaceId: found.workspace.id });
+    return found;
+  }
+
+  router.post('/session', async (req, res) => {
     const { email, password } = sent(SignIn, req.body);
-    const editor = await editorByEmail(pool, email.toLowerCase());
-    if (!(await checkPassword(password, editor?.passwordHash)) || !editor) {
-      return refuse('wrong-password', 'No editor has this address and password.');
-    }
-    await new Promise<void>((done, fail) => req.session.regenerate((error) => (error ? fail(error) : done())));
-    req.session.editorId = editor.id;
-    const who: Editor = { id: editor.id, name: editor.name, email: editor.email };
-    res.status(201).json(who);
+    const account = await identified(gate(req), email.toLowerCase(), password);
+    res.status(201).json(await enter(req, account.id));
   });
-
   router.get('/session', async (req, res) => {
-    const editor = req.session.editorId ? await editorOf(pool, req.session.editorId) : undefined;
-    if (!editor) return refuse('not-signed-in', 'Nobody is signed in.');
-    res.json(editor);
+    const { editorId, workspaceId } = req.session;
+    const found = editorId ? await sessionOf(pool, editorId, workspaceId) : null;
+    res.json(found ?? nobody());
   });
-
+  router.put('/session/workspace', async (req, res) => {
+    const { editorId } = req.session;
+    const { id } = sent(ChosenWorkspace, req.body);
+    const found = editorId ? await sessionOf(pool, editorId, id) : nobody();
+    if (found?.workspace.id !== id) return refuse('not-found', 'You are in no such workspace.');
+    req.session.workspaceId = id;
+    res.json(found);
+  });
   router.delete('/session', async (req, res) => {
     await new Promise<void>((done, fail) => req.session.destroy((error) => (error ? fail(error) : done())));
     res.clearCookie('crib').status(204).end();
+  });
+  /** Signs out everywhere but here. */
+  router.delete('/sessions', async (req, res) => {
+    const { editorId } = req.session;
+    if (!editorId) return nobody();
+    await endSessions(pool, editorId, req.sessionID);
+    res.status(204).end();
+  });
+  router.put('/account', async (req, res) => {
+    const { editorId, workspaceId } = req.session;
+    if (!editorId) return nobody();
+    await changeOwn(gate(req), editorId, req.sessionID, sent(SentAccount, req.body));
+    res.json(await sessionOf(pool, editorId, workspaceId));
+  });
+
+  router.get('/joining/:secret', async (req, res) => {
+    res.json(await invited(gate(req), req.params.secret));
+  });
+  router.post('/joining/:secret', async (req, res) => {
+    const { editor, workspace } = await join(gate(req), req.params.secret, sent(Joining, req.body));
+    res.status(201).json(await enter(req, editor, workspace));
   });
   return router;
 }

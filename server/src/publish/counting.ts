@@ -1,5 +1,5 @@
 import { addCounts } from '../store/handouts.ts';
-import type { Pool } from '../store/db.ts';
+import { EVERYWHERE, inTransaction, type Pool } from '../store/db.ts';
 
 export type Counted = 'opened' | 'pdf' | 'strips' | 'csv' | 'md' | 'json' | 'preset' | 'site';
 export interface Counter {
@@ -18,7 +18,7 @@ export function counterOn(pool: Pool, every = 5000): Counter {
     counts = new Map();
     const list = [...taken].map(([key, count]) => ({ address: key.split(' ')[0]!, what: key.split(' ')[1]!, count }));
     try {
-      await addCounts(pool, list);
+      await inTransaction(pool, { workspace: EVERYWHERE }, (db) => addCounts(db, list));
     } catch {
       for (const [key, count] of taken) counts.set(key, (counts.get(key) ?? 0) + count);
     }

@@ -1,10 +1,11 @@
 import { PublicEdition } from '@crib/core/contract';
-import type { Db } from '../store/db.ts';
+import { EVERYWHERE, inTransaction, type Pool } from '../store/db.ts';
 import { editionsWithoutForms, insertForms } from '../store/sheets.ts';
 import { formsOf } from './forms.ts';
 
 /** Makes the forms of editions that were published before forms were kept. */
-export async function keepForms(db: Db, site: string): Promise<void> {
-  for (const { address, path, body } of await editionsWithoutForms(db))
-    await insertForms(db, address, await formsOf(PublicEdition.shape.body.parse(JSON.parse(body)), site + path));
-}
+export const keepForms = (pool: Pool, site: string): Promise<void> =>
+  inTransaction(pool, { workspace: EVERYWHERE }, async (db) => {
+    for (const { address, path, body } of await editionsWithoutForms(db))
+      await insertForms(db, address, await formsOf(PublicEdition.shape.body.parse(JSON.parse(body)), site + path));
+  });

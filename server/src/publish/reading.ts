@@ -9,6 +9,7 @@ import {
   type EditionProgram,
   type EditionStanding,
 } from '@crib/core/contract';
+import { CribError } from '@crib/core/error';
 import { conventionOf, type Platform } from '@crib/core/keys';
 import { editionPage, type PageChoice } from '@crib/core/sheet';
 import { LEARNER_LANGUAGES, type LearnerLanguage } from '@crib/core/words';
@@ -32,21 +33,27 @@ export interface Page {
 const FRESH = 1000;
 
 /** Editions as pages. Bodies and pages are kept, since they never change; what stands around them is asked for each second. */
-export function readingRoom(db: Db, site: string, assets: LearnerAssets) {
+export function readingRoom(db: Db, site: string, assets: LearnerAssets, primary: Db | null = null) {
+  /** What a replica does not have yet is asked of the database itself. */
+  const fresh = <Found>(ask: (from: Db) => Promise<Found>): Promise<Found> =>
+    ask(db).catch((error: unknown) => {
+      if (!primary || !(error instanceof CribError)) throw error;
+      return ask(primary);
+    });
   const editions = new LRUCache<string, Promise<KeptEdition>>({ max: 500 });
   const standings = new LRUCache<string, Promise<EditionStanding>>({ max: 5000, ttl: FRESH });
   const newest = new LRUCache<string, Promise<string>>({ max: 5000, ttl: FRESH });
   const pages = new LRUCache<string, Page>({ maxSize: 64 * 1024 * 1024, sizeCalculation: ({ html, packed }) => html.length + packed.length }); // prettier-ignore
   const edition = (address: string) =>
-    kept(editions, address, async (): Promise<KeptEdition> => {
-      const { id, slug, body, hash, howToLoad, newest: path } = await editionAt(db, address);
-      const strips = (await formAt(db, id, 'strips.pdf')) !== undefined;
-      const program = await formAt(db, id, 'program.json');
-      const files = await filesOf(db, id);
+    kept(editions, address, () => fresh(async (from): Promise<KeptEdition> => {
+      const { id, slug, body, hash, howToLoad, newest: path } = await editionAt(from, address);
+      const strips = (await formAt(from, id, 'strips.pdf')) !== undefined;
+      const program = await formAt(from, id, 'program.json');
+      const files = await filesOf(from, id);
       const made = program && (JSON.parse(program.content.toString('utf8')) as EditionProgram);
       const [tools, known] = made ? [toolsOf(made, files), made.known ?? []] : [[], []];
-      return { id, slug, address, hash, howToLoad, newest: path, strips, tools, known, earlier: await earlierThan(db, id), files, body: PublicEdition.shape.body.parse(JSON.parse(body)) }; // prettier-ignore
-    });
+      return { id, slug, address, hash, howToLoad, newest: path, strips, tools, known, earlier: await earlierThan(from, id), files, body: PublicEdition.shape.body.parse(JSON.parse(body)) }; // prettier-ignore
+    })); // prettier-ignore
   const standing = async (address: string) => {
     const { id } = await edition(address);
     return kept(standings, address, () => standingOf(db, id));
@@ -55,7 +62,7 @@ export function readingRoom(db: Db, site: string, assets: LearnerAssets) {
     edition,
     standing,
     /** Which edition is the newest under a standing address. */
-    newest: (address: string) => kept(newest, address, () => newestAt(db, address)),
+    newest: (address: string) => kept(newest, address, () => fresh((from) => newestAt(from, address))),
     /** An edition as a page, read in one way. */
     async page(address: string, choice: PageChoice, { embedded = false, reported = false, since = 0, knew = '' }: { embedded?: boolean; reported?: boolean; since?: number; knew?: string } = {}): Promise<Page> {
       const [found, now] = [await edition(address), await standing(address)];

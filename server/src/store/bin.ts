@@ -21,14 +21,19 @@ export interface Found {
 }
 
 /** A thing that can be put into the bin, if it is not there already. */
-export async function findThing(db: Db, kind: BinKind, id: number): Promise<Found> {
+export async function findThing(
+  db: Db,
+  kind: BinKind,
+  id: number,
+  lock: '' | 'FOR UPDATE' = 'FOR UPDATE',
+): Promise<Found> {
   const { table, name } = KEPT[kind];
   const app = kind === 'app' ? 'id' : 'app_id';
   const isDefault = kind === 'keyset' ? 'is_default' : 'false';
   const found = await first<Found>(
     db,
     `SELECT id, ${app} AS "appId", ${name} AS name, ${isDefault} AS "isDefault" FROM ${table}
-     WHERE id = $1 AND bin_id IS NULL FOR UPDATE`,
+     WHERE id = $1 AND bin_id IS NULL ${lock}`,
     [id],
   );
   return found ?? refuse('not-found', 'That is not there any more.');
@@ -44,10 +49,10 @@ export function keysetsGoing(
   db: Db,
   kind: BinKind,
   id: number,
-): Promise<{ name: string; owner: { id: number; name: string } | null }[]> {
+): Promise<{ name: string; owner: { id: number; name: string } | null; locked: boolean }[]> {
   return rows(
     db,
-    `${KEYSETS} SELECT k.name, CASE WHEN e.id IS NOT NULL THEN jsonb_build_object('id', e.id, 'name', e.name) END AS owner
+    `${KEYSETS} SELECT k.name, k.locked, CASE WHEN e.id IS NOT NULL THEN jsonb_build_object('id', e.id, 'name', e.name) END AS owner
      FROM keyset k JOIN gone ON gone.id = k.id LEFT JOIN editor e ON e.id = k.owner_id`,
     [kind, id],
   );

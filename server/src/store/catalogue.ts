@@ -184,6 +184,7 @@ async function loadKeysets(db: Db, releaseId: number): Promise<Keyset[]> {
     db,
     `SELECT k.id, k.app_id AS "appId", k.release_id AS "releaseId", k.base_id AS "baseId", k.name, k.note,
        k.is_default AS "isDefault", k.imitates_id AS imitates, k.revision, k.carried_from AS "carriedFrom",
+       k.made_by AS "madeBy", k.locked,
        CASE WHEN e.id IS NOT NULL THEN jsonb_build_object('id', e.id, 'name', e.name) END AS owner
      FROM keyset k LEFT JOIN editor e ON e.id = k.owner_id WHERE k.release_id = $1 AND k.bin_id IS NULL ORDER BY k.id`,
     [releaseId],

@@ -29,9 +29,14 @@ export const EDITORS: PoolLimits = { connections: 8, connecting: 2000, locks: 50
 /** Of readers: a share of their own, which editors that wait cannot take. */
 export const READERS: PoolLimits = { connections: 4, connecting: 2000, locks: 2000, statements: 3000 };
 
+/**
+ * A pool of connections. What a transaction does not name a workspace for is not there: only readers of published pages, who
+ * find an edition by its address, see across all.
+ */
 export function openPool(connectionString: string, limits: PoolLimits = EDITORS): Pool {
   const settings = {
     search_path: SCHEMA,
+    ...(limits === READERS && { 'crib.workspace': EVERYWHERE }),
     statement_timeout: limits.statements,
     lock_timeout: limits.locks,
     idle_in_transaction_session_timeout: 30_000,
@@ -51,14 +56,48 @@ export function openPool(connectionString: string, limits: PoolLimits = EDITORS)
   return pool;
 }
 
-/** Does the work in one transaction: all of it, or nothing. */
-export function inTransaction<Result>(pool: Pool, work: (db: Db) => Promise<Result>): Promise<Result> {
-  return between(pool, 'BEGIN', work);
+/** What a transaction is shown, and what is written down of it: who does what, to what and why. */
+export interface Within {
+  readonly workspace: number | typeof EVERYWHERE;
+  readonly editor?: number;
+  readonly doing?: string;
+  readonly why?: string;
+  readonly about?: string;
+  readonly release?: number;
+}
+/** Names no workspace: what learners read and send, and what the server does by itself. */
+export const EVERYWHERE = '*';
+
+/** Sent with BEGIN, so that it costs no way there and back. */
+const told = (within: Within) =>
+  `SELECT ${Object.entries(within)
+    .map(([name, value]) => `set_config('crib.${name}', ${pg.escapeLiteral(String(value ?? ''))}, true)`)
+    .join(', ')}`;
+
+/** How often a transaction is done anew that lost against another at the same moment. */
+const MOST_TRIES = 4;
+const COLLIDED = /^(?:40001|40P01)$/;
+
+/** Does the work in one transaction: all of it, or nothing; anew, where the database asks for that. */
+export async function inTransaction<Result>(
+  pool: Pool,
+  within: Within,
+  work: (db: Db) => Promise<Result>,
+): Promise<Result> {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await between(pool, `BEGIN; ${told(within)}`, work);
+    } catch (error) {
+      const collided = error instanceof pg.DatabaseError && COLLIDED.test(error.code ?? '');
+      if (!collided || tries >= MOST_TRIES) throw error;
+      await new Promise((done) => setTimeout(done, Math.random() * 20 * 2 ** tries));
+    }
+  }
 }
 
 /** Reads several things as they were at one moment. */
-export function inSnapshot<Result>(pool: Pool, work: (db: Db) => Promise<Result>): Promise<Result> {
-  return between(pool, 'BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY', work);
+export function inSnapshot<Result>(pool: Pool, within: Within, work: (db: Db) => Promise<Result>): Promise<Result> {
+  return between(pool, `BEGIN ISOLATION LEVEL REPEATABLE READ READ ONLY; ${told(within)}`, work);
 }
 
 async function between<Result>(pool: Pool, begin: string, work: (db: Db) => Promise<Result>): Promise<Result> {

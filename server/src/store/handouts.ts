@@ -50,7 +50,7 @@ export interface Issued {
 const ISSUED = `e.address, '/s/' || e.slug || '/' || e.address AS path, '/n/' || s.slug || '/' || s.address AS newest, e.published_at AS "publishedAt", e.body`;
 
 /** The newest editions under standing addresses that are listed, or of one app, or the last ones of one address. */
-export function issuedIn(db: Db, of: { app: number } | { listed: true }): Promise<Issued[]> {
+export function issuedIn(db: Db, of: { app: number } | { workspace: number }): Promise<Issued[]> {
   return rows<Issued>(
     db,
     `SELECT * FROM (
@@ -58,10 +58,10 @@ export function issuedIn(db: Db, of: { app: number } | { listed: true }): Promis
        JOIN edition e ON e.sheet_id = s.sheet_id OR e.notes_id = s.notes_id
        LEFT JOIN sheet h ON h.id = s.sheet_id LEFT JOIN change_notes n ON n.id = s.notes_id
        WHERE NOT EXISTS (SELECT 1 FROM edition_withdrawal w WHERE w.edition_id = e.id)
-         AND h.bin_id IS NULL AND n.bin_id IS NULL AND ($1::bigint IS NULL OR coalesce(h.app_id, n.app_id) = $1) AND ($1::bigint IS NOT NULL OR s.listed)
+         AND h.bin_id IS NULL AND n.bin_id IS NULL AND ($1::bigint IS NULL OR coalesce(h.app_id, n.app_id) = $1) AND ($2::bigint IS NULL OR s.listed AND $2 = (SELECT a.workspace_id FROM app a WHERE a.id = coalesce(h.app_id, n.app_id)))
        ORDER BY s.address, e.number DESC) newest
      ORDER BY "publishedAt" DESC`,
-    ['app' in of ? of.app : null],
+    'app' in of ? [of.app, null] : [null, of.workspace],
   );
 }
 
@@ -128,8 +128,8 @@ export async function shelfOf(db: Db): Promise<Shelf | null> {
 }
 
 /** The public index at an address, while it is open. */
-export async function shelfAt(db: Db, address: string): Promise<Shelf> {
-  const found = await first<Shelf>(db, `SELECT title, open, address, '/shelf/' || address AS path FROM shelf WHERE address = $1 AND open`, [address]); // prettier-ignore
+export async function shelfAt(db: Db, address: string): Promise<Shelf & { workspace: number }> {
+  const found = await first<Shelf & { workspace: number }>(db, `SELECT workspace_id AS workspace, title, open, address, '/shelf/' || address AS path FROM shelf WHERE address = $1 AND open`, [address]); // prettier-ignore
   return found ?? refuse('not-found', 'There is no index at this address.');
 }
 
@@ -139,7 +139,7 @@ export async function saveShelf(
   address: string,
 ): Promise<void> {
   await db.query(
-    'INSERT INTO shelf (address, title, open) VALUES ($1, $2, $3) ON CONFLICT (id) DO UPDATE SET title = $2, open = $3',
+    'INSERT INTO shelf (address, title, open) VALUES ($1, $2, $3) ON CONFLICT (workspace_id) DO UPDATE SET title = $2, open = $3',
     [address, title, open],
   );
 }

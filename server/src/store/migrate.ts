@@ -3,6 +3,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import pg from 'pg';
 import { refuse } from '@crib/core/error';
 import { SCHEMA } from './db.ts';
+import { grant } from './grants.ts';
 
 const FOLDER = new URL('../../migrations/', import.meta.url);
 /** Any number will do, as long as two migrations at once use the same. */
@@ -60,18 +61,4 @@ export async function migrate(ownerUrl: string, serverRole: string, migrations =
   } finally {
     await client.end();
   }
-}
-
-/** The server reads and writes rows; it owns nothing, and what is immutable it can only add to. */
-async function grant(client: pg.Client, serverRole: string) {
-  const role = pg.escapeIdentifier(serverRole);
-  await client.query(`
-    GRANT USAGE ON SCHEMA ${SCHEMA} TO ${role};
-    GRANT SELECT, INSERT, UPDATE, DELETE ON ALL TABLES IN SCHEMA ${SCHEMA} TO ${role};
-    REVOKE UPDATE, DELETE ON edition, edition_withdrawal, edition_file, edition_form, correction, fact_correction FROM ${role};
-    REVOKE INSERT ON fact_correction FROM ${role};
-    REVOKE ALL ON FUNCTION ${SCHEMA}.merge_commands, ${SCHEMA}.split_command, ${SCHEMA}.correct_fact FROM PUBLIC;
-    GRANT EXECUTE ON FUNCTION ${SCHEMA}.merge_commands, ${SCHEMA}.split_command, ${SCHEMA}.correct_fact TO ${role};
-    REVOKE INSERT, UPDATE, DELETE ON migration, app_version FROM ${role};
-  `);
 }

@@ -91,7 +91,9 @@ export async function updateRecipe(db: Db, id: number, revision: number, recipe:
     'UPDATE recipe SET name = $3, body = $4, revision = revision + 1 WHERE id = $1 AND revision = $2',
     [id, revision, recipe.name, JSON.stringify(recipe)],
   );
-  if (done.rowCount === 0) refuse('changed-meanwhile', 'Somebody has changed this recipe meanwhile, or it is gone. Open it again; what you wrote is still here to copy.'); // prettier-ignore
+  if (done.rowCount) return;
+  if (!(await first(db, 'SELECT 1 FROM recipe WHERE id = $1', [id]))) refuse('not-found', 'There is no such recipe.');
+  refuse('changed-meanwhile', 'Somebody has changed this recipe meanwhile. Open it again; what you wrote is still here to copy.'); // prettier-ignore
 }
 
 /** The recipes of an app, read as they are kept now, whatever they were kept as. */

@@ -61,6 +61,8 @@ export async function updateKeyset(
   asked: z.output<typeof SentKeyset>,
   editorId: number,
 ): Promise<void> {
+  const owner =
+    asked.owner !== undefined ? asked.owner : asked.mine === undefined ? undefined : asked.mine ? editorId : null;
   if (asked.isDefault) {
     const of = await first<{ label: string }>(
       db,
@@ -76,7 +78,7 @@ export async function updateKeyset(
   await db.query(
     `UPDATE keyset SET name = coalesce($2, name), note = coalesce($3, note), is_default = is_default OR coalesce($4, false),
        imitates_id = CASE WHEN $5 THEN $6 ELSE imitates_id END,
-       owner_id = CASE WHEN $7::boolean IS NULL THEN owner_id WHEN $7 THEN $8::bigint END WHERE id = $1`,
+       owner_id = CASE WHEN $7 THEN $8::bigint ELSE owner_id END, locked = coalesce($9, locked) WHERE id = $1`,
     [
       id,
       asked.name,
@@ -84,8 +86,9 @@ export async function updateKeyset(
       asked.isDefault,
       asked.imitates !== undefined,
       asked.imitates ?? null,
-      asked.mine ?? null,
-      editorId,
+      owner !== undefined,
+      owner ?? null,
+      asked.locked,
     ],
   );
 }

@@ -58,7 +58,7 @@ export async function saveSystemKeys(db: Db, { keys }: z.output<typeof SentSyste
     `INSERT INTO system_key (platform, shortcut, taker, hard, source)
      SELECT platform, shortcut, taker, hard, source FROM jsonb_to_recordset($1)
        AS g (platform text, shortcut text, taker text, hard boolean, source text)
-     ON CONFLICT (platform, shortcut) DO UPDATE SET taker = excluded.taker, hard = excluded.hard, source = excluded.source`,
+     ON CONFLICT (workspace_id, platform, shortcut) DO UPDATE SET taker = excluded.taker, hard = excluded.hard, source = excluded.source`,
     [JSON.stringify(given)],
   );
 }

@@ -1,0 +1,42 @@
+import type { RequestHandler } from 'express';
+import { Gauge, Histogram, collectDefaultMetrics } from 'prom-client';
+import type { Pool } from '../store/db.ts';
+
+/** What Prometheus reads: how long routes take, and what waits. Labels are patterns of routes, never what was asked. */
+export function measuring(pools: Readonly<Record<string, Pool>>, lag: () => number | null): RequestHandler {
+  collectDefaultMetrics();
+  const took = new Histogram({
+    name: 'crib_request_seconds',
+    help: 'How long requests took, by route and status.',
+    labelNames: ['method', 'route', 'status'],
+    buckets: [0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 5, 10, 20],
+  });
+  new Gauge({
+    name: 'crib_connections',
+    help: 'Connections to the database: all, those lent, and requests that wait for one.',
+    labelNames: ['pool', 'state'],
+    collect() {
+      for (const [pool, { totalCount, idleCount, waitingCount }] of Object.entries(pools)) {
+        this.set({ pool, state: 'all' }, totalCount);
+        this.set({ pool, state: 'lent' }, totalCount - idleCount);
+        this.set({ pool, state: 'awaited' }, waitingCount);
+      }
+    },
+  });
+  new Gauge({
+    name: 'crib_replica_lag_seconds',
+    help: 'How far the replica that pages are read from is behind; -1 while that is not known.',
+    aggregator: 'max',
+    collect() {
+      this.set(lag() ?? -1);
+    },
+  });
+  return (req, res, next) => {
+    const done = took.startTimer();
+    res.once('finish', () => {
+      const route = req.route ? req.baseUrl + String(req.route.path) : 'none';
+      done({ method: req.method, route, status: `${Math.floor(res.statusCode / 100)}xx` });
+    });
+    next();
+  };
+}

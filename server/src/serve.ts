@@ -1,0 +1,82 @@
+import { createServer } from 'node:http';
+import { fileURLToPath } from 'node:url';
+import { pino } from 'pino';
+import { emptyDaily } from './acts/bin.ts';
+import type { Config } from './config.ts';
+import { seedDemo } from './entry/accounts.ts';
+import { createApp } from './http/app.ts';
+import { replicaLag } from './http/health.ts';
+import { plainError } from './http/logging.ts';
+import { measuring } from './http/measures.ts';
+import { readerInThreads } from './lists/reader.ts';
+import { matcherInThreads } from './matching/matcher.ts';
+import { counterOn } from './publish/counting.ts';
+import { keepForms } from './publish/keep-forms.ts';
+import { READERS, openPool } from './store/db.ts';
+import { eitherOf, everywhereIn } from './store/replica.ts';
+
+/** How long requests under way may take to end. */
+const MOST_ENDING_MS = 10_000;
+
+/**
+ * One process that serves: it keeps no state but what it can compute again, so that any number of them stand on one database.
+ * Gives the address, and how to end: requests under way are answered first.
+ */
+export async function serve(config: Config): Promise<{ address: string; stop: () => Promise<void> }> {
+  const logger = pino({ level: config.logLevel, base: null });
+  const pool = openPool(config.databaseUrl);
+  const replica = config.readUrl ? openPool(config.readUrl, READERS) : null;
+  const own = replica ? null : openPool(config.databaseUrl, READERS);
+  const readers = replica ? eitherOf(replica, pool) : own!;
+  const lists = readerInThreads();
+  const matcher = matcherInThreads();
+  const counter = counterOn(pool);
+  const ending = new AbortController();
+  const lag = replicaLag(replica);
+  if (config.demo) await seedDemo(pool, config.demo);
+  // A database that cannot be written to for now is no reason not to serve pages.
+  await keepForms(pool, config.site).catch((error: unknown) => logger.error(plainError(error)));
+
+  const app = createApp({
+    pool,
+    databaseUrl: config.databaseUrl,
+    readers,
+    primary: replica ? everywhereIn(pool) : null,
+    lists,
+    matcher,
+    counter,
+    sessionSecret: config.sessionSecret,
+    logger,
+    site: config.site,
+    pages: fileURLToPath(new URL('../../web/dist', import.meta.url)),
+    demoAccounts: config.demo ?? undefined,
+    trustProxy: config.trustProxy,
+    ending: ending.signal,
+    lag,
+    measures: config.metricsPort === null ? null : measuring({ editors: pool, pages: replica ?? own! }, lag),
+  });
+  const server = createServer(app);
+  // Slow and half-open clients: a header in 15 s, a request in 60, and nobody holds a connection for nothing.
+  server.headersTimeout = 15_000;
+  server.requestTimeout = 60_000;
+  server.keepAliveTimeout = 10_000;
+  await new Promise<void>((listening, failed) => {
+    server.once('error', failed);
+    server.listen(config.port, config.host, listening);
+  });
+  const at = server.address();
+  emptyDaily(pool, (error) => logger.error(plainError(error)));
+
+  async function stop() {
+    if (ending.signal.aborted) return;
+    ending.abort();
+    setTimeout(() => process.exit(1), MOST_ENDING_MS).unref();
+    await new Promise<void>((closed) => {
+      server.close(() => closed());
+      server.closeIdleConnections();
+    });
+    await counter.flush();
+    await Promise.allSettled([pool.end(), replica?.end(), own?.end(), lists.close(), matcher.close()]);
+  }
+  return { address: `http://${config.host}:${typeof at === 'object' && at ? at.port : config.port}`, stop };
+}

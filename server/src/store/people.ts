@@ -1,0 +1,119 @@
+import type { Editor, Member, Role, Session, Workspace } from '@crib/core/contract';
+import { refuse } from '@crib/core/error';
+import { first, rows, type Db } from './db.ts';
+
+/** Accounts, workspaces, and who is in which. */
+
+export interface Account extends Editor {
+  readonly passwordHash: string;
+}
+const ACCOUNT = 'id, name, email, password_hash AS "passwordHash"';
+
+export const accountAt = (db: Db, email: string): Promise<Account | undefined> =>
+  first(db, `SELECT ${ACCOUNT} FROM editor WHERE email = $1`, [email.toLowerCase()]);
+export const accountOf = (db: Db, id: number): Promise<Account | undefined> =>
+  first(db, `SELECT ${ACCOUNT} FROM editor WHERE id = $1 AND removed_at IS NULL`, [id]);
+export const editorOf = (db: Db, id: number): Promise<Editor | undefined> =>
+  first(db, `SELECT id, name, coalesce(email, '') AS email FROM editor WHERE id = $1`, [id]);
+
+/** Makes an account, or gives the one with that address a new name and password; its number. */
+export async function saveAccount(db: Db, name: string, email: string, passwordHash: string): Promise<number> {
+  const made = await first<{ id: number }>(
+    db,
+    `INSERT INTO editor (name, email, password_hash) VALUES ($1, lower($2), $3)
+     ON CONFLICT (email) DO UPDATE SET name = excluded.name, password_hash = excluded.password_hash RETURNING id`,
+    [name, email, passwordHash],
+  );
+  return made!.id;
+}
+export async function changeAccount(db: Db, id: number, to: { name?: string | undefined; passwordHash?: string }) {
+  await db.query(
+    'UPDATE editor SET name = coalesce($2, name), password_hash = coalesce($3, password_hash) WHERE id = $1 AND removed_at IS NULL',
+    [id, to.name, to.passwordHash],
+  );
+}
+/** For good: the name goes from history too. */
+export const removeAccount = (db: Db, id: number) => db.query('SELECT remove_account($1)', [id]);
+
+/** Ends the sessions of an account, but for one. */
+export async function endSessions(db: Db, editor: number, except = ''): Promise<void> {
+  await db.query(`DELETE FROM session WHERE sess ->> 'editorId' = $1::text AND sid <> $2`, [editor, except]);
+}
+
+const WORKSPACE = 'id, name, editors_propose AS "editorsPropose"';
+export const workspaceOf = (db: Db, id: number): Promise<Workspace | undefined> =>
+  first(db, `SELECT ${WORKSPACE} FROM workspace WHERE id = $1`, [id]);
+export const workspaceNamed = (db: Db, name: string): Promise<Workspace | undefined> =>
+  first(db, `SELECT ${WORKSPACE} FROM workspace WHERE name = $1 ORDER BY id LIMIT 1`, [name]);
+export const workspacesOf = (db: Db, editor: number): Promise<Session['workspaces']> =>
+  rows(
+    db,
+    `SELECT w.id, w.name FROM membership m JOIN workspace w ON w.id = m.workspace_id
+     WHERE m.editor_id = $1 AND m.disabled_at IS NULL ORDER BY m.since, w.id`,
+    [editor],
+  );
+export async function insertWorkspace(db: Db, name: string, owner: number): Promise<number> {
+  const made = await first<{ id: number }>(db, 'INSERT INTO workspace (name) VALUES ($1) RETURNING id', [name]);
+  await saveMember(db, made!.id, owner, 'owner');
+  return made!.id;
+}
+export async function updateWorkspace(db: Db, { id, name, editorsPropose }: Workspace): Promise<void> {
+  await db.query('UPDATE workspace SET name = $2, editors_propose = $3 WHERE id = $1', [id, name, editorsPropose]);
+}
+
+/** What somebody is in a workspace, while nobody has disabled them there. */
+export async function standingIn(
+  db: Db,
+  workspace: number,
+  editor: number,
+): Promise<{ name: string; email: string; role: Role; workspace: Workspace } | undefined> {
+  const found = await first<{ name: string; email: string; role: Role } & Omit<Workspace, 'id' | 'name'> & { school: string }>(
+    db,
+    `SELECT e.name, e.email, m.role, w.name AS school, w.editors_propose AS "editorsPropose"
+     FROM membership m JOIN workspace w ON w.id = m.workspace_id JOIN editor e ON e.id = m.editor_id
+     WHERE m.workspace_id = $1 AND m.editor_id = $2 AND m.disabled_at IS NULL AND e.removed_at IS NULL`,
+    [workspace, editor],
+  ); // prettier-ignore
+  if (!found) return undefined;
+  const { school, editorsPropose, ...who } = found;
+  return { ...who, workspace: { id: workspace, name: school, editorsPropose } };
+}
+
+export const membersOf = (db: Db, workspace: number): Promise<Member[]> =>
+  rows(
+    db,
+    `SELECT e.id, e.name, e.email, m.role, m.disabled_at IS NOT NULL AS disabled, m.since
+     FROM membership m JOIN editor e ON e.id = m.editor_id WHERE m.workspace_id = $1
+     ORDER BY m.disabled_at IS NOT NULL, array_position(ARRAY['owner', 'editor', 'reviewer', 'reader'], m.role), e.name, e.id`,
+    [workspace],
+  );
+/** Makes somebody a member, or gives a member another role. */
+export async function saveMember(db: Db, workspace: number, editor: number, role: Role): Promise<void> {
+  await db.query(
+    `INSERT INTO membership (workspace_id, editor_id, role) VALUES ($1, $2, $3)
+     ON CONFLICT (workspace_id, editor_id) DO UPDATE SET role = excluded.role, disabled_at = NULL`,
+    [workspace, editor, role],
+  );
+}
+export async function updateMember(
+  db: Db,
+  workspace: number,
+  editor: number,
+  to: { role?: Role | undefined; disabled?: boolean | undefined },
+): Promise<void> {
+  const done = await db.query(
+    `UPDATE membership SET role = coalesce($3, role),
+       disabled_at = CASE WHEN $4::boolean IS NULL THEN disabled_at WHEN $4 THEN coalesce(disabled_at, now()) END
+     WHERE workspace_id = $1 AND editor_id = $2`,
+    [workspace, editor, to.role, to.disabled],
+  );
+  if (done.rowCount === 0) refuse('not-found', 'Nobody of that number is in this workspace.');
+}
+/** Ends a membership; an account that is in no workspace any more is removed with it. */
+export async function dropMember(db: Db, workspace: number, editor: number): Promise<void> {
+  const gone = await db.query('DELETE FROM membership WHERE workspace_id = $1 AND editor_id = $2', [workspace, editor]);
+  if (gone.rowCount === 0) refuse('not-found', 'Nobody of that number is in this workspace.');
+  await db.query('UPDATE keyset SET owner_id = NULL WHERE owner_id = $1', [editor]);
+  const elsewhere = await first(db, 'SELECT 1 FROM membership WHERE editor_id = $1', [editor]);
+  if (!elsewhere) await removeAccount(db, editor);
+}

@@ -1,0 +1,104 @@
+import { readFileSync } from 'node:fs';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { ROLES, SCOPES, mayDo } from '../src/acts/may.ts';
+import type { Action } from '../src/acts/doings.ts';
+import { beginExamples, examples, filled, runExamples, sendExample } from './examples.ts';
+import { Client, withServer } from './harness.ts';
+import { allRoutes } from './routes.ts';
+
+const page = readFileSync(new URL('../../docs/roles.md', import.meta.url), 'utf8');
+/** What each address takes, as the page has it. */
+const takes = new Map(
+  [...page.matchAll(/^\| `(\w+ \S+)`\s+\| ([\w ]+?)\s+\|$/gm)].map(([, route, action]) => [route!, action!]),
+);
+const patternOf = (route: string) => new RegExp(`^${route.replace(/:\w+/g, '[^/]+')}$`);
+const guarded = [...takes].filter(([, action]) => action !== 'anybody') as [string, Action][];
+/** An example of each address that was done, with a body that can be read: whoever may not do it is told just that. */
+const exampleOf = (route: string) =>
+  examples.findLast((one) => one.status < 300 && patternOf(route).test(`${one.method} ${one.path.split('?')[0]}`));
+
+const server = withServer();
+beforeAll(async () => {
+  await beginExamples(server.pool());
+  await runExamples(new Client(server.address()));
+}, 60_000);
+
+describe('docs/roles.md', () => {
+  it('names every address, and the table of what roles and scopes may', () => {
+    expect(allRoutes().map(({ method, path }) => `${method} ${path}`).filter((route) => !takes.has(route))).toEqual([]); // prettier-ignore
+    const rows = [...page.matchAll(/^\| (?:token, `)?(\w+)`?\s+\|((?:\s+(?:yes|no)\s+\|){6})$/gm)];
+    expect(rows.length).toBe(7);
+    const columns: Action[] = ['look at', 'comment', 'edit', 'publish', 'review', 'manage'];
+    for (const [, who, marks] of rows) {
+      const said = columns.filter((_one, at) => marks!.split('|')[at]!.trim() === 'yes');
+      const allowed = { ...ROLES, ...SCOPES }[who as 'owner' | 'read'];
+      expect([...allowed].sort(), who).toEqual([...said].sort());
+    }
+  });
+
+  it('holds for every address, role and token, and for whoever is in another workspace', async () => {
+    const owner = new Client(server.address());
+    await owner.must('POST', '/api/session', { email: 'ines@ebbstone.example', password: 'ebb-and-flow-1' });
+    const stranger = new Client(server.address());
+    const foreigner = await server.as('owner', 'Another school');
+    const wrong: string[] = [];
+    const tell = (route: string, who: string, status: number, wanted: string) => void wrong.push(`${route} as ${who}: ${status}, not ${wanted}`); // prettier-ignore
+
+    // Whoever may not comes first, so that nothing is changed before what is looked at.
+    for (const [route, action] of guarded) {
+      const example = exampleOf(route);
+      if (!example) {
+        expect(route).toBe('GET /api/events');
+        continue;
+      }
+      const unknown = (await sendExample(stranger, example)).status;
+      if (unknown !== 401) tell(route, 'a stranger', unknown, '401');
+      // What is ours is not there for another workspace, whatever their role.
+      const ofOurs = /\/\d+(\/|$|\?)|\/kedge|[?&]id=|\/(editions|listed)\//.test(filled(example.path));
+      if (ofOurs && !/\/members\//.test(route)) {
+        const there = await sendExample(foreigner, example);
+        if (there.status !== 404) tell(route, 'an owner elsewhere', there.status, '404');
+      }
+      for (const role of ['reader', 'reviewer', 'editor'] as const) {
+        if (mayDo({ role, scope: null }, action)) continue;
+        const answer = await sendExample(await as(role), example);
+        const { code } = answer.body as { code?: string };
+        if (answer.status !== 403 || code !== 'not-allowed') tell(route, role, answer.status, '403');
+      }
+      for (const scope of ['read', 'write', 'publish'] as const) {
+        if (mayDo({ role: 'owner', scope }, action)) continue;
+        const answer = await sendExample(await token(owner, scope), example);
+        if (answer.status !== 403) tell(route, `a token to ${scope}`, answer.status, '403');
+      }
+    }
+    expect(wrong).toEqual([]);
+
+    for (const [route, action] of guarded) {
+      const example = exampleOf(route);
+      if (!example) continue;
+      for (const role of ['owner', 'editor', 'reviewer', 'reader'] as const) {
+        if (!mayDo({ role, scope: null }, action)) continue;
+        const answer = await sendExample(await as(role), example);
+        const { code } = answer.body as { code?: string };
+        if (answer.status === 401 || code === 'not-allowed') tell(route, role, answer.status, 'allowed');
+        if (answer.status >= 500) tell(route, role, answer.status, 'an answer');
+      }
+    }
+    expect(wrong).toEqual([]);
+  }, 120_000);
+});
+
+const clients = new Map<string, Client>();
+async function as(role: 'owner' | 'editor' | 'reviewer' | 'reader'): Promise<Client> {
+  const found = clients.get(role) ?? (await server.as(role));
+  clients.set(role, found);
+  return found;
+}
+async function token(owner: Client, scope: string): Promise<Client> {
+  const found = clients.get(scope);
+  if (found) return found;
+  const made = await owner.must<{ token: string }>('POST', '/api/tokens', { name: scope, scope });
+  const client = new Client(server.address(), made.token);
+  clients.set(scope, client);
+  return client;
+}
