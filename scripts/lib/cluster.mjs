@@ -15,7 +15,7 @@ import { Stop, output } from './run.mjs';
  *
  * @typedef {{
  *   url: (role: 'owner' | 'server', database: string) => string, superuser: string, started: boolean, stop: () => void,
- *   revive: () => Promise<boolean>
+ *   pid: () => number, revive: () => Promise<boolean>
  * }} Cluster
  * @param {string} home folder of the cluster
  * @param {{ durable: boolean }} options a cluster that is not durable may lose data when the machine fails: for tests
@@ -44,12 +44,53 @@ export async function openCluster(home, { durable }) {
     started: !running,
     superuser: address('postgres', passwords.superuser, 'postgres'),
     url: (role, database) => address(`crib_${role}`, passwords[role], database),
+    pid: () => Number(as.read(pidFile).split('\n')[0]),
     /** Starts it again where it has ended by itself, at the same port; whether that was so. */
     revive: async () => {
       if (isRunning(pidFile, as)) return false;
       await start(bin, data, as, durable, port);
       return true;
     },
+    stop: () => void as.run(`${bin}/pg_ctl`, ['stop', '-D', data, '-m', 'fast', '-w']),
+  };
+}
+
+/**
+ * A replica that streams from a cluster: a base backup of it, started as a hot standby.
+ * @param {Cluster} primary @param {string} home @returns {Promise<Cluster>}
+ */
+export async function openReplica(primary, home) {
+  const bin = postgresBin();
+  mkdirSync(home, { recursive: true });
+  const data = join(home, 'data');
+  const as = identity(home);
+  const base = as.run(`${bin}/pg_basebackup`, [
+    '-d',
+    primary.superuser,
+    '-D',
+    data,
+    '-R',
+    '-X',
+    'stream',
+    '-c',
+    'fast',
+  ]);
+  if (base.status !== 0) throw new Stop(`The replica could not be made:\n${String(base.stderr)}`);
+  await start(bin ?? '', data, as, true);
+  const pidFile = join(data, 'postmaster.pid');
+  const port = as.read(pidFile).split('\n')[3] ?? '';
+  const moved = (/** @type {string} */ url) => {
+    const changed = new URL(url);
+    changed.port = port;
+    return changed.href;
+  };
+  return {
+    ...primary,
+    started: true,
+    superuser: moved(primary.superuser),
+    url: (role, database) => moved(primary.url(role, database)),
+    pid: () => Number(as.read(pidFile).split('\n')[0]),
+    revive: () => Promise.resolve(false),
     stop: () => void as.run(`${bin}/pg_ctl`, ['stop', '-D', data, '-m', 'fast', '-w']),
   };
 }
@@ -125,8 +166,10 @@ async function start(bin, data, as, durable, wish) {
   };
   const flags = Object.entries(settings).map(([name, value]) => `-c ${name}='${value}'`);
   // Between finding a free port and using it somebody else may take it: then another is tried.
-  for (let attempt = 0; attempt < 5; attempt++) {
-    const options = [...flags, `-p ${await freePort(attempt === 0 ? wish : 0)}`].join(' ');
+  for (let attempt = 0; attempt < (wish ? 20 : 5); attempt++) {
+    // Whoever is started again is started at the same port: those who use it know no other. What is left of it may need a moment.
+    if (wish && attempt) await new Promise((done) => setTimeout(done, 500));
+    const options = [...flags, `-p ${wish ?? (await freePort())}`].join(' ');
     const begun = as.run(`${bin}/pg_ctl`, [
       'start',
       '-D',

@@ -17,10 +17,11 @@ import { Stop, keptSecret, root, run } from './run.mjs';
 /**
  * Opens the database of this checkout, or the one that DATABASE_URL (owner) and DATABASE_SERVER_URL
  * (the role the server runs as) name; brings its schema up to date.
- * @param {{ name: string, home: string, throwaway?: boolean, fresh?: boolean }} options
+ * @param {{ name: string, home: string, throwaway?: boolean, fresh?: boolean, bare?: boolean }} options a bare one is left
+ *   without a schema, for a backup to be restored into
  * @returns {Promise<Database>}
  */
-export async function openDatabase({ name, home, throwaway = false, fresh = false }) {
+export async function openDatabase({ name, home, throwaway = false, fresh = false, bare = false }) {
   const given = process.env['DATABASE_URL'];
   if (!given) await ensureDebian(['postgresql-15']);
   const cluster = given ? null : await openCluster(home, { durable: !throwaway });
@@ -31,7 +32,7 @@ export async function openDatabase({ name, home, throwaway = false, fresh = fals
     const admin = cluster?.superuser ?? /** @type {string} */ (given);
     const own = !given || throwaway;
     const urls = own ? await readyOwn(admin, name, cluster, throwaway || fresh) : await readyGiven(admin, fresh);
-    await migrate(urls.ownerUrl, urls.serverUrl);
+    if (!bare) await migrate(urls.ownerUrl, urls.serverUrl);
     const leave = async () => {
       if (throwaway) await sql(admin, [`DROP DATABASE IF EXISTS ${name} WITH (FORCE)`]);
       if (started) stop();
@@ -124,7 +125,7 @@ async function sql(url, statements) {
 }
 
 /** @param {string} ownerUrl @param {string} serverUrl */
-async function migrate(ownerUrl, serverUrl) {
+export async function migrate(ownerUrl, serverUrl) {
   const env = { ...process.env, CRIB_OWNER_URL: ownerUrl, CRIB_SERVER_ROLE: new URL(serverUrl).username };
   const code = await run(process.execPath, ['--import', 'tsx', 'server/src/migrate.ts'], { env });
   if (code !== 0) throw new Stop('The database could not be brought up to date; the reason stands above.');

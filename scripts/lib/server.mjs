@@ -6,7 +6,7 @@ import { Stop, keptSecret, root } from './run.mjs';
 /**
  * Starts Crib's server and waits until it answers.
  * @param {{ databaseUrl: string, port: number, demo?: boolean, env?: Record<string, string> }} options `demo` shows its accounts
- * @returns {Promise<{ address: string, ended: Promise<number>, stop: () => void }>}
+ * @returns {Promise<{ address: string, ended: Promise<number>, stop: () => void, kill: () => void, pid: number }>}
  */
 export async function startServer({ databaseUrl, port, demo = true, env = {} }) {
   const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
@@ -31,7 +31,13 @@ export async function startServer({ databaseUrl, port, demo = true, env = {} }) 
     void ended.then(() => resolve(null));
   });
   if (!address) throw new Stop('The server did not start; the reason stands above.');
-  return { address, ended, stop: () => void child.kill('SIGTERM') };
+  return {
+    address,
+    ended,
+    stop: () => void child.kill('SIGTERM'),
+    kill: () => void child.kill('SIGKILL'),
+    pid: child.pid ?? 0,
+  };
 }
 
 /**

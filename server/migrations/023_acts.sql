@@ -42,7 +42,7 @@ DECLARE
   -- Whoever begins an act may say what it is about.
   the_release bigint := coalesce(nullif(current_setting('crib.release', true), '')::bigint, (sample ->> 'release_id')::bigint);
   the_keyset bigint := (sample ->> 'keyset_id')::bigint;
-  the_name text := coalesce(nullif(current_setting('crib.about', true), ''), sample ->> 'label', sample ->> 'title', sample ->> 'name', '');
+  the_name text := coalesce(nullif(current_setting('crib.about', true), ''), sample ->> 'label', sample ->> 'title', sample ->> 'name', sample ->> 'email', '');
 BEGIN
   IF made IS NOT NULL THEN RETURN made; END IF;
   IF of_table = 'app' THEN the_app := (sample ->> 'id')::bigint; END IF;
@@ -57,7 +57,7 @@ BEGIN
   END IF;
   IF the_keyset IS NOT NULL AND the_name = '' THEN SELECT name INTO the_name FROM keyset WHERE id = the_keyset; END IF;
   IF the_release IS NULL AND the_keyset IS NOT NULL THEN SELECT release_id INTO the_release FROM keyset WHERE id = the_keyset; END IF;
-  IF sample ? 'command_id' AND the_name = '' THEN SELECT name INTO the_name FROM command WHERE id = (sample ->> 'command_id')::bigint; END IF;
+  IF sample ? 'command_id' AND the_name = '' AND of_table NOT IN ('command_use', 'run_step', 'command_group_member') THEN SELECT name INTO the_name FROM command WHERE id = (sample ->> 'command_id')::bigint; END IF;
   IF the_app IS NULL AND the_release IS NOT NULL THEN SELECT app_id INTO the_app FROM release WHERE id = the_release; END IF;
   INSERT INTO act (workspace_id, editor_id, app_id, release_id, keyset_id, doing, about, why)
     VALUES (current_setting('crib.workspace')::bigint, current_setting('crib.editor')::bigint, the_app, the_release, the_keyset,
@@ -203,6 +203,7 @@ BEGIN
   UPDATE act_row SET before = replace(before::text, to_jsonb(address)::text, to_jsonb(nobody)::text)::jsonb,
     after = replace(after::text, to_jsonb(address)::text, to_jsonb(nobody)::text)::jsonb
     WHERE kept_in = 'invitation' AND address IN (before ->> 'email', after ->> 'email');
+  UPDATE act SET about = nobody WHERE about = address;
   UPDATE editor SET name = nobody, email = NULL, password_hash = NULL, removed_at = now() WHERE id = the_editor;
   DELETE FROM session WHERE sess ->> 'editorId' = the_editor::text;
   DELETE FROM answered WHERE editor_id = the_editor;

@@ -21,7 +21,9 @@ function showMeasures(port: number, read: () => Promise<string>) {
 /** One process, by itself or as one of several. */
 async function one(config: Config) {
   const { address, stop } = await serve(config);
-  if (config.metricsPort !== null && !cluster.isWorker) showMeasures(config.metricsPort, () => register.metrics());
+  // One of several answers whoever gathers the measures of all.
+  if (config.metricsPort !== null && cluster.isWorker) new AggregatorRegistry();
+  else if (config.metricsPort !== null) showMeasures(config.metricsPort, () => register.metrics());
   for (const signal of SIGNALS) process.on(signal, () => void stop().then(() => process.exit(0)));
   process.send?.({ address });
 }

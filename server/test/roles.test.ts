@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { beforeAll, describe, expect, it } from 'vitest';
-import { ROLES, SCOPES, mayDo } from '../src/acts/may.ts';
-import type { Action } from '../src/acts/doings.ts';
+import { ROLES, SCOPES, type Action } from '@crib/core/contract';
+import { mayDo } from '../src/acts/may.ts';
 import { beginExamples, examples, filled, runExamples, sendExample } from './examples.ts';
 import { Client, withServer } from './harness.ts';
 import { allRoutes } from './routes.ts';

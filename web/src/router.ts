@@ -1,12 +1,13 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router';
 import { whenSignedOut } from './api/client.ts';
 import { keepPlace } from './stores/last.ts';
+import { useOthers } from './stores/others.ts';
 import { useSession } from './stores/session.ts';
 
 /** What every stage carries: the app and the release in hand. */
 const RELEASE = ':app/:release';
 /** Views that need no editor. */
-const OPEN = new Set(['sign-in', 'nowhere']);
+const OPEN = new Set(['sign-in', 'join', 'nowhere']);
 
 /** A view; its stage is the first part of its address. */
 function view(name: string, path: string, title: string, component: () => Promise<unknown>): RouteRecordRaw {
@@ -22,6 +23,12 @@ export const router = createRouter({
     { path: '/catalogue', redirect: '/desk' },
     view('sign-in', '/sign-in', 'Sign in', () => import('./stages/entry/SignInPage.vue')),
     view('desk', '/desk', 'Desk', () => import('./stages/desk/DeskPage.vue')),
+    view('join', '/join/:secret', 'Join', () => import('./stages/entry/JoinPage.vue')),
+    view('people', '/people', 'People', () => import('./stages/school/PeoplePage.vue')),
+    view('acts', '/acts', 'What was done', () => import('./stages/school/ActsPage.vue')),
+    view('account', '/account', 'Your account', () => import('./stages/school/AccountPage.vue')),
+    view('remarks', `/catalogue/${RELEASE}/remarks`, 'Remarks', () => import('./stages/catalogue/RemarksPage.vue')),
+    view('proposals', `/keysets/${RELEASE}/proposals`, 'Proposals', () => import('./stages/keysets/ProposalsPage.vue')),
     view('catalogue', `/catalogue/${RELEASE}`, 'Catalogue', () => import('./stages/catalogue/CataloguePage.vue')),
     view('reading', `/catalogue/${RELEASE}/read-in`, 'Reading in', () => import('./stages/catalogue/ReadingPage.vue')),
     view(
@@ -153,6 +160,7 @@ router.afterEach((to) => {
   const title = String(to.meta['title'] ?? 'Crib');
   document.title = `${title} · Crib`;
   const { app, release } = to.params;
+  useOthers().at(to.fullPath);
   if (app && release) keepPlace(to.fullPath, `${title}, ${String(release)}`);
 });
 whenSignedOut(() => {

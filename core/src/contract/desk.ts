@@ -26,6 +26,10 @@ export const DeskLine = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('unjudged'), release: Label, crosswalk: Id, from: z.string(), count: z.int() }),
   /** What learners reported and nobody has ended. */
   z.object({ kind: z.literal('reports'), release: Label, count: z.int() }),
+  /** Changes of a keyset that somebody proposed and nobody has answered. */
+  z.object({ kind: z.literal('proposals'), ...KeysetNamed, who: z.string(), proposal: Id }),
+  /** What was said about commands and is not ended. */
+  z.object({ kind: z.literal('remarks'), release: Label, count: z.int(), command: z.string() }),
   /** Clashes of severity error. */
   z.object({ kind: z.literal('errors'), ...KeysetNamed, layouts: z.array(z.string()) }),
   /** Commands used often that have no key on a platform. */

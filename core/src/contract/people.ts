@@ -16,6 +16,22 @@ export type Role = z.infer<typeof Role>;
 export const Scope = z.enum(['read', 'write', 'publish']);
 export type Scope = z.infer<typeof Scope>;
 
+/** What somebody may do in a workspace. */
+export type Action = 'look at' | 'comment' | 'edit' | 'publish' | 'review' | 'manage';
+/** What a role lets do. */
+export const ROLES: Record<Role, readonly Action[]> = {
+  reader: ['look at'],
+  reviewer: ['look at', 'comment', 'review'],
+  editor: ['look at', 'comment', 'edit', 'publish'],
+  owner: ['look at', 'comment', 'edit', 'publish', 'review', 'manage'],
+};
+/** What a token lets do, as far as the role does too. */
+export const SCOPES: Record<Scope, readonly Action[]> = {
+  read: ['look at'],
+  write: ['look at', 'comment', 'edit', 'review'],
+  publish: ['look at', 'comment', 'edit', 'review', 'publish'],
+};
+
 const PersonName = z.string().normalize('NFC').trim().min(1).max(80).regex(/^[^\p{Cc}]*$/u, 'must be one line'); // prettier-ignore
 export const Email = z.email().max(200).toLowerCase();
 /** Long rather than odd: twelve signs at least, whatever they are. */

@@ -6,6 +6,7 @@ import { lineageFrom } from '../publish/lineage.ts';
 import { overview } from '../store/apps.ts';
 import { crosswalksOf } from '../store/crosswalks.ts';
 import { reportsOf } from '../store/handouts.ts';
+import { proposalsOf, remarksOf } from '../store/review.ts';
 import { lineageOf } from '../store/releases.ts';
 import { look, type Acting } from './acting.ts';
 
@@ -53,12 +54,28 @@ export const deskOf = (acting: Acting, slug: string, layoutIds: readonly string[
       .map(({ id, from, judged, commands }): DeskLine => ({ kind: 'unjudged', release: newest.label, crosswalk: id, from: from.name, count: commands - judged })); // prettier-ignore
     const reported = (await reportsOf(db, app.id)).filter((one) => one.outcome === null).length;
     const reports: DeskLine[] = reported ? [{ kind: 'reports', release: newest.label, count: reported }] : [];
+    const proposals = (await proposalsOf(db, app.id, acting.actor))
+      .filter((one) => one.state === 'open' && !one.mine)
+      .map((one): DeskLine => ({ kind: 'proposals', release: one.release, keyset: one.keyset, name: one.name, count: one.change.put.length + one.change.remove.length, who: one.who, proposal: one.id })); // prettier-ignore
+    const open = (await remarksOf(db, app.id)).filter((one) => !one.ended);
+    const about = now.catalogue.commands.find((one) => one.id === open[0]?.command);
+    const remarks: DeskLine[] = about ? [{ kind: 'remarks', release: newest.label, count: open.length, command: about.name }] : []; // prettier-ignore
     const inUse = await Promise.all(
       [...new Set(left.map((one) => one.releaseId))].map((id) => catalogues.opened(db, id)),
     );
     const waiting = [now, ...inUse].flatMap((one) => waitingIn(one, keyboards, goesOn));
     return {
       app: slug,
-      lines: [...reports, ...stale, ...carry, ...lineage, ...unjudged, ...waiting, ...untriedIn(now)],
+      lines: [
+        ...reports,
+        ...stale,
+        ...proposals,
+        ...remarks,
+        ...carry,
+        ...lineage,
+        ...unjudged,
+        ...waiting,
+        ...untriedIn(now),
+      ],
     };
   });

@@ -1,5 +1,4 @@
-/** What somebody may do, by their role and by the scope of their token. */
-export type Action = 'look at' | 'comment' | 'edit' | 'publish' | 'review' | 'manage';
+import type { Action } from '@crib/core/contract';
 
 /** Every act by what history says of it, with what whoever does it has to be allowed. */
 export const DOINGS = {

@@ -1,6 +1,5 @@
 import { refuse } from '@crib/core/error';
-import type { Editor, Role, Scope, Workspace } from '@crib/core/contract';
-import type { Action } from './doings.ts';
+import { ROLES, SCOPES, type Action, type Editor, type Role, type Scope, type Workspace } from '@crib/core/contract';
 
 /** Who acts: what they are in the workspace, and what their token lets them do. */
 export interface Actor {
@@ -10,20 +9,6 @@ export interface Actor {
   /** Of a token; null for whoever is signed in. */
   readonly scope: Scope | null;
 }
-
-/** What a role lets do. */
-export const ROLES: Record<Role, readonly Action[]> = {
-  reader: ['look at'],
-  reviewer: ['look at', 'comment', 'review'],
-  editor: ['look at', 'comment', 'edit', 'publish'],
-  owner: ['look at', 'comment', 'edit', 'publish', 'review', 'manage'],
-};
-/** What a token lets do, as far as the role does too. */
-export const SCOPES: Record<Scope, readonly Action[]> = {
-  read: ['look at'],
-  write: ['look at', 'comment', 'edit', 'review'],
-  publish: ['look at', 'comment', 'edit', 'review', 'publish'],
-};
 
 const ALLOWED: Record<Action, string> = {
   'look at': 'look at anything here',

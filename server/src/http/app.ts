@@ -27,6 +27,7 @@ import { publicRoutes } from './public.ts';
 import { crosswalkRoutes } from './crosswalks.ts';
 import { eventRoutes } from './events.ts';
 import { releaseRoutes } from './releases.ts';
+import { readingOf } from '../store/replica.ts';
 import { revisions } from './revisions.ts';
 import { reviewRoutes } from './review.ts';
 import { actingWith, sameSite, sessionRoutes, sessions, signedIn } from './session.ts';
@@ -97,9 +98,10 @@ export function createApp({
 
   if (demoAccounts) app.get('/public/demo', (_req, res) => void res.json(demoAccounts));
   const assets = learnerAssets(pages);
-  const room = readingRoom(readers, site, assets, primary);
-  app.use('/public', publicRoutes(readers, pool, room, counter, site, assets, sessionSecret));
-  app.use(pageRoutes(readers, room, counter, site, assets));
+  const reading = readingOf(readers, primary);
+  const room = readingRoom(reading, site, assets);
+  app.use('/public', publicRoutes(reading, pool, room, counter, site, assets, sessionSecret));
+  app.use(pageRoutes(reading, room, counter, site, assets));
 
   const api = Router();
   const acting = actingWith(pool, keptCatalogues(), site, sessionSecret);
@@ -125,7 +127,7 @@ export function createApp({
     editingRoutes(acting),
     releaseRoutes(acting),
     crosswalkRoutes(acting, matcher),
-    handoutRoutes(acting, readers, room, site, assets),
+    handoutRoutes(acting, reading, room, site, assets),
     peopleRoutes(acting),
     reviewRoutes(acting),
   );

@@ -139,35 +139,35 @@ export function detailsOf(error: unknown): ProblemDetails {
   };
 }
 
+/** What is wrong with a part of a body. Where it may have several forms, it is told of the one it comes nearest to. */
+function faultOf(issue: z.core.$ZodIssue): string {
+  const path = issue.path.join('.');
+  if (issue.code !== 'invalid_union' || issue.errors.length === 0)
+    return path ? `${path}: ${issue.message}` : `The body: ${issue.message}`;
+  const [nearest] = issue.errors.toSorted((a, b) => a.length - b.length);
+  const [first] = nearest ?? [];
+  return `${path || 'The body'} has none of its forms: ${first ? faultOf(first) : issue.message}`;
+}
+
 function problemsOf(error: unknown): ProblemDetails['problems'] {
   if (error instanceof CribError) return [...error.problems] as ProblemDetails['problems'];
   if (error instanceof ZodError) {
-    return error.issues.slice(0, 50).map((issue) => {
-      const path = issue.path.join('.');
-      return {
-        code: 'bad-request',
-        sentence: path ? `${path}: ${issue.message}` : issue.message,
-        place: { path },
-      };
-    });
+    return error.issues.slice(0, 50).map((issue) => ({
+      code: 'bad-request',
+      sentence: faultOf(issue),
+      place: { path: issue.path.join('.') },
+    }));
   }
   const known = fromDatabase(error) ?? fromExpress(error);
   return known ? [known as ProblemDetails['problems'][number]] : [];
 }
 
 /** Sends errors as problem details; logs those that are the server's own. */
-export const sendErrors: ErrorRequestHandler = (error, req, res, next) => {
+export const sendErrors: ErrorRequestHandler = (error, _req, res, next) => {
   if (res.headersSent) return next(error);
   const details = detailsOf(error);
-  if (details.status >= 500)
-    console.error(
-      'DBG',
-      error instanceof Error ? error.message : error,
-      (error as { where?: string }).where ?? '',
-      req.method,
-      req.path,
-    );
-  if (details.status >= 500) req.log?.error(error);
+  // With the line of its request in the log.
+  if (details.status >= 500) res.err = error instanceof Error ? error : new Error('not an error');
   // What is refused or fails now may be there in a moment.
   res.set('Cache-Control', 'no-store');
   const extra: Readonly<Record<string, unknown>> = error instanceof WithDetails ? error.extra : {};

@@ -4,14 +4,14 @@ import { changeShelf, endOneReport, listAt, newestOf, reportsIn, shelf } from '.
 import type { LearnerAssets } from '../publish/assets.ts';
 import type { ReadingRoom } from '../publish/reading.ts';
 import { siteZip } from '../publish/site-zip.ts';
-import type { Db } from '../store/db.ts';
+import type { Reading } from '../store/replica.ts';
 import { idIn, sent } from './errors.ts';
 import type { ActingOf } from './session.ts';
 
 /** What becomes of editions once they are out: reports of learners, the public index, and files for a website. */
 export function handoutRoutes(
   acting: ActingOf,
-  readers: Db,
+  reading: Reading,
   room: ReadingRoom,
   site: string,
   assets: LearnerAssets,
@@ -38,7 +38,7 @@ export function handoutRoutes(
   router.get('/apps/:slug/site.zip', async (req, res) => {
     const { name, addresses } = await newestOf(acting(req), req.params.slug);
     res.attachment(`${req.params.slug}.zip`).type('application/zip');
-    res.end(await siteZip(readers, room, assets, site, name, addresses));
+    res.end(await siteZip(reading, room, assets, site, name, addresses));
   });
   return router;
 }

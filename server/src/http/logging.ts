@@ -12,6 +12,12 @@ export function plainError(error: unknown): object {
   return { name, code, constraint, table, at: frames.slice(0, 12).map((line) => line.trim()) };
 }
 
+/** The pattern of a request’s route, and nothing of what stood in its place. */
+function routeOf(req: object): string {
+  const { route, baseUrl = '' } = req as { route?: { path: unknown }; baseUrl?: string };
+  return route ? `${baseUrl}${String(route.path)}` : 'none';
+}
+
 /**
  * A line for each request, with an id that is answered too: by the pattern of its route, without addresses, cookies, query
  * or body, so that nothing of people or of what they keep is in a log.
@@ -25,11 +31,9 @@ export const logging = (logger: Logger): RequestHandler =>
       res.setHeader('X-Request-Id', id);
       return id;
     },
-    customLogLevel: (_req, res) => (res.statusCode >= 500 ? 'error' : 'info'),
-    customProps: (req) => {
-      const { route, baseUrl = '' } = req as { route?: { path: unknown }; baseUrl?: string };
-      return { route: route ? `${baseUrl}${String(route.path)}` : 'none' };
-    },
+    customLogLevel: (_req, res) => (res.statusCode >= 500 ? (res.statusCode === 503 ? 'warn' : 'error') : 'info'),
+    customSuccessObject: (req, _res, told: object) => ({ ...told, route: routeOf(req) }),
+    customErrorObject: (req, _res, _error, told: object) => ({ ...told, route: routeOf(req) }),
     serializers: {
       req: ({ id, method }: { id: string; method: string }) => ({ id, method }),
       res: ({ statusCode }: { statusCode: number }) => ({ status: statusCode }),

@@ -7,13 +7,20 @@ import type { Counter } from '../publish/counting.ts';
 import { atomFeed, issuedEdition } from '../publish/feed.ts';
 import { choiceOf, type ReadingRoom } from '../publish/reading.ts';
 import { issuedAt, issuedIn, shelfAt } from '../store/handouts.ts';
-import { isOutage, type Db } from '../store/db.ts';
+import { isOutage } from '../store/db.ts';
+import type { Reading } from '../store/replica.ts';
 
 /** Pages that stand in other sites’ pages: who may frame them is not ours to say. */
 const FRAMED = "default-src 'self'; style-src 'self' 'unsafe-inline'; script-src 'self'; frame-ancestors *";
 
 /** Learners’ pages: editions, the newest of a sheet, feeds, and the public index. Text first; nobody signs in. */
-export function pageRoutes(db: Db, room: ReadingRoom, counter: Counter, site: string, assets: LearnerAssets): Router {
+export function pageRoutes(
+  reading: Reading,
+  room: ReadingRoom,
+  counter: Counter,
+  site: string,
+  assets: LearnerAssets,
+): Router {
   const router = Router();
   const shared = { style: assets.style && `/${assets.style}`, script: '' };
   const languageOf = (req: Request): LearnerLanguage =>
@@ -75,19 +82,19 @@ export function pageRoutes(db: Db, room: ReadingRoom, counter: Counter, site: st
   })); // prettier-ignore
   router.get('/n/:slug/:address', page(async (req, res) => sendEdition(req, res, await room.newest(String(req.params['address']))))); // prettier-ignore
   router.get('/n/:slug/:address/feed.atom', page(async (req, res) => {
-    const issued = await issuedAt(db, String(req.params['address']));
+    const issued = await reading((db) => issuedAt(db, String(req.params['address'])));
     const [first] = issued.map(issuedEdition);
     if (!first) return void res.status(404).type('html').send(notePage(languageOf(req), tell(languageOf(req), 'page.not there'), shared));
     feed(res, atomFeed(site, first.newest, `${first.newest}/feed.atom`, first.body.title, issued));
   })); // prettier-ignore
   router.get('/shelf/:address', page(async (req, res) => {
-    const shelf = await shelfAt(db, String(req.params['address']));
-    const editions = (await issuedIn(db, shelf)).map(issuedEdition).map(({ newest, about, body }) => ({ title: body.title, about, number: body.number, publishedOn: body.publishedOn, language: body.language, href: newest }));
+    const shelf = await reading((db) => shelfAt(db, String(req.params['address'])));
+    const editions = (await reading((db) => issuedIn(db, shelf))).map(issuedEdition).map(({ newest, about, body }) => ({ title: body.title, about, number: body.number, publishedOn: body.publishedOn, language: body.language, href: newest }));
     res.set('Cache-Control', 'no-cache').type('html').send(listPage({ title: shelf.title, language: languageOf(req), editions, assets: shared, feed: `${shelf.path}/feed.atom` }));
   })); // prettier-ignore
   router.get('/shelf/:address/feed.atom', page(async (req, res) => {
-    const shelf = await shelfAt(db, String(req.params['address']));
-    feed(res, atomFeed(site, shelf.path, `${shelf.path}/feed.atom`, shelf.title, await issuedIn(db, shelf)));
+    const shelf = await reading((db) => shelfAt(db, String(req.params['address'])));
+    feed(res, atomFeed(site, shelf.path, `${shelf.path}/feed.atom`, shelf.title, await reading((db) => issuedIn(db, shelf))));
   })); // prettier-ignore
   return router;
 }

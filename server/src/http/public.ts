@@ -9,10 +9,11 @@ import { kept } from '../publish/kept.ts';
 import { presetZip } from '../publish/preset-zip.ts';
 import type { ReadingRoom } from '../publish/reading.ts';
 import { siteZip } from '../publish/site-zip.ts';
-import type { Db, Pool } from '../store/db.ts';
+import type { Pool } from '../store/db.ts';
+import type { Reading } from '../store/replica.ts';
 import { blurred } from '../entry/secrets.ts';
 import { paceOf } from '../store/entry.ts';
-import { editionAt, fileBytes, formAt, standingOf } from '../store/sheets.ts';
+import { editionAt, fileBytes, formAt } from '../store/sheets.ts';
 import { SIGN_IN_BODY } from './bodies.ts';
 import { sent } from './errors.ts';
 
@@ -21,7 +22,7 @@ const FORMS: readonly (readonly [string, string, Counted])[] = [['csv', 'sheet.c
 
 /** What learners get without an account: published editions, by their address, and nothing else; and what they report. */
 export function publicRoutes(
-  pool: Db,
+  reading: Reading,
   writers: Pool,
   room: ReadingRoom,
   counter: Counter,
@@ -38,7 +39,7 @@ export function publicRoutes(
   router.get('/recipe.schema.json', (_req, res) => void res.json(recipeSchema()));
   router.get('/editions/:address', async (req, res) => {
     const {
-      id,
+      id: _id,
       slug: _slug,
       newest: _newest,
       strips: _strips,
@@ -47,21 +48,27 @@ export function publicRoutes(
       earlier: _earlier,
       ...edition
     } = await room.edition(req.params.address);
-    res.json({ ...edition, standing: await standingOf(pool, id) } satisfies PublicEdition);
+    res.json({ ...edition, standing: await room.standing(req.params.address) } satisfies PublicEdition);
   });
   router.get('/editions/:address/sheet.json', async (req, res) => {
-    const { body, slug, address } = await editionAt(pool, req.params.address);
+    const { body, slug, address } = await reading((db) => editionAt(db, req.params.address));
     counter.add(address, 'json');
     download(res, `${slug}.json`, 'application/json', body);
   });
+  /** An edition with one of its forms, both from where the edition is. */
+  const withForm = (address: string, ending: string) =>
+    reading(async (db) => {
+      const { id, slug } = await editionAt(db, address);
+      return { slug, form: await formAt(db, id, ending) };
+    });
   // Made when the edition was published: nothing is computed for a reader.
   for (const [ending, name, counted] of FORMS) {
     router.get(`/editions/:address/${name}`, async (req, res) => {
-      const { id, slug, address } = await editionAt(pool, String(req.params['address']));
+      const address = String(req.params['address']);
+      const { slug, form } = await withForm(address, ending);
       // A file that was withdrawn answers with the page that says so; from there it is still to be had.
-      if (!('kept' in req.query) && (await standingOf(pool, id)).withdrawn)
+      if (!('kept' in req.query) && (await room.standing(address)).withdrawn)
         return res.redirect(`/s/${slug}/${address}`);
-      const form = await formAt(pool, id, ending);
       if (!form) return refuse('not-found', 'This sheet is not published in that form.');
       counter.add(address, counted);
       download(res, `${slug}.${ending}`, form.type, form.content);
@@ -69,28 +76,28 @@ export function publicRoutes(
   }
   // It never changes: whoever has it need not ask again.
   router.get('/editions/:address/program.json', async (req, res) => {
-    const { id } = await editionAt(pool, req.params.address);
-    const form = await formAt(pool, id, 'program.json');
+    const { form } = await withForm(req.params.address, 'program.json');
     if (!form) return refuse('not-found', 'This edition was published without what its tools need.');
     res.set({ 'Content-Type': form.type, 'Cache-Control': 'public, max-age=31536000, immutable' }).end(form.content);
   });
   router.get('/editions/:address/files/:name', async (req, res) => {
-    const { id, address } = await editionAt(pool, req.params.address);
+    const { address, name } = req.params;
+    const content = await reading(async (db) => fileBytes(db, (await editionAt(db, address)).id, name));
     counter.add(address, 'preset');
-    download(res, req.params.name, 'application/octet-stream', await fileBytes(pool, id, req.params.name));
+    download(res, name, 'application/octet-stream', content);
   });
   router.get('/editions/:address/presets.zip', async (req, res) => {
     const edition = await room.edition(req.params.address);
     if (edition.files.length === 0) return refuse('not-found', 'This edition has no preset files.');
     counter.add(edition.address, 'preset');
-    download(res, `${edition.slug}-presets.zip`, 'application/zip', await presetZip(pool, edition));
+    download(res, `${edition.slug}-presets.zip`, 'application/zip', await presetZip(reading, edition));
   });
   // Many pages each: made once as long as nothing becomes of the edition.
   const sites = new LRUCache<string, Promise<Buffer>>({ max: 20 });
   router.get('/editions/:address/site.zip', async (req, res) => {
     const { slug, address, body } = await room.edition(req.params.address);
     const key = JSON.stringify([address, await room.standing(address)]);
-    const zip = await kept(sites, key, () => siteZip(pool, room, assets, site, body.title, [address]));
+    const zip = await kept(sites, key, () => siteZip(reading, room, assets, site, body.title, [address]));
     counter.add(address, 'site');
     download(res, `${slug}.zip`, 'application/zip', zip);
   });

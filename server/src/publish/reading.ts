@@ -9,13 +9,12 @@ import {
   type EditionProgram,
   type EditionStanding,
 } from '@crib/core/contract';
-import { CribError } from '@crib/core/error';
 import { conventionOf, type Platform } from '@crib/core/keys';
 import { editionPage, type PageChoice } from '@crib/core/sheet';
 import { LEARNER_LANGUAGES, type LearnerLanguage } from '@crib/core/words';
 import { earlierThan, newestAt } from '../store/handouts.ts';
 import { editionAt, filesOf, formAt, standingOf } from '../store/sheets.ts';
-import type { Db } from '../store/db.ts';
+import type { Reading } from '../store/replica.ts';
 import type { LearnerAssets } from './assets.ts';
 import { kept } from './kept.ts';
 
@@ -33,19 +32,13 @@ export interface Page {
 const FRESH = 1000;
 
 /** Editions as pages. Bodies and pages are kept, since they never change; what stands around them is asked for each second. */
-export function readingRoom(db: Db, site: string, assets: LearnerAssets, primary: Db | null = null) {
-  /** What a replica does not have yet is asked of the database itself. */
-  const fresh = <Found>(ask: (from: Db) => Promise<Found>): Promise<Found> =>
-    ask(db).catch((error: unknown) => {
-      if (!primary || !(error instanceof CribError)) throw error;
-      return ask(primary);
-    });
+export function readingRoom(reading: Reading, site: string, assets: LearnerAssets) {
   const editions = new LRUCache<string, Promise<KeptEdition>>({ max: 500 });
   const standings = new LRUCache<string, Promise<EditionStanding>>({ max: 5000, ttl: FRESH });
   const newest = new LRUCache<string, Promise<string>>({ max: 5000, ttl: FRESH });
   const pages = new LRUCache<string, Page>({ maxSize: 64 * 1024 * 1024, sizeCalculation: ({ html, packed }) => html.length + packed.length }); // prettier-ignore
   const edition = (address: string) =>
-    kept(editions, address, () => fresh(async (from): Promise<KeptEdition> => {
+    kept(editions, address, () => reading(async (from): Promise<KeptEdition> => {
       const { id, slug, body, hash, howToLoad, newest: path } = await editionAt(from, address);
       const strips = (await formAt(from, id, 'strips.pdf')) !== undefined;
       const program = await formAt(from, id, 'program.json');
@@ -56,13 +49,13 @@ export function readingRoom(db: Db, site: string, assets: LearnerAssets, primary
     })); // prettier-ignore
   const standing = async (address: string) => {
     const { id } = await edition(address);
-    return kept(standings, address, () => standingOf(db, id));
+    return kept(standings, address, () => reading((from) => standingOf(from, id)));
   };
   return {
     edition,
     standing,
     /** Which edition is the newest under a standing address. */
-    newest: (address: string) => kept(newest, address, () => fresh((from) => newestAt(from, address))),
+    newest: (address: string) => kept(newest, address, () => reading((from) => newestAt(from, address))),
     /** An edition as a page, read in one way. */
     async page(address: string, choice: PageChoice, { embedded = false, reported = false, since = 0, knew = '' }: { embedded?: boolean; reported?: boolean; since?: number; knew?: string } = {}): Promise<Page> {
       const [found, now] = [await edition(address), await standing(address)];

@@ -6,7 +6,7 @@ import { zip, type AsyncZippable } from 'fflate';
 import { editionPage, listPage, subjectOf, type ListedEdition, type PageChoice } from '@crib/core/sheet';
 import { LEARNER_LANGUAGES, type LearnerLanguage } from '@crib/core/words';
 import { fileBytes, formAt } from '../store/sheets.ts';
-import type { Db } from '../store/db.ts';
+import type { Reading } from '../store/replica.ts';
 import type { LearnerAssets } from './assets.ts';
 import type { ReadingRoom } from './reading.ts';
 
@@ -16,7 +16,7 @@ const packed = promisify<AsyncZippable, Uint8Array>(zip);
  * Editions as a folder of files for any web host, which also works when it is opened from a disk: a page for each way to
  * read one, their files, and what pages share; nothing in it asks a server of ours.
  */
-export async function siteZip(db: Db, room: ReadingRoom, assets: LearnerAssets, site: string, title: string, addresses: readonly string[]): Promise<Buffer> {
+export async function siteZip(reading: Reading, room: ReadingRoom, assets: LearnerAssets, site: string, title: string, addresses: readonly string[]): Promise<Buffer> {
   const files: AsyncZippable = {};
   const text = (content: string) => Buffer.from(content, 'utf8');
   for (const file of assets.files) files[file] = new Uint8Array(await readFile(join(assets.folder, file)));
@@ -51,10 +51,10 @@ export async function siteZip(db: Db, room: ReadingRoom, assets: LearnerAssets, 
     files[`${folder}/index.html`] = text(made(first));
     files[`${folder}/sheet.json`] = text(JSON.stringify(body));
     for (const ending of ['pdf', 'csv', 'md', 'strips.pdf']) {
-      const form = await formAt(db, id, ending);
+      const form = await reading((db) => formAt(db, id, ending));
       if (form) files[`${folder}/${ending.includes('.') ? ending : `sheet.${ending}`}`] = form.content;
     }
-    for (const file of edition.files) files[`${folder}/files/${file.name}`] = await fileBytes(db, id, file.name);
+    for (const file of edition.files) files[`${folder}/files/${file.name}`] = await reading((db) => fileBytes(db, id, file.name));
     listed.push({ title: body.title, about: subjectOf(body), number: body.number, publishedOn: body.publishedOn, language: body.language, href: `${folder}/index.html` });
   }
   const language: LearnerLanguage = listed[0]?.language ?? 'en';

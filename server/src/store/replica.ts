@@ -1,3 +1,4 @@
+import { CribError } from '@crib/core/error';
 import { EVERYWHERE, inTransaction, isOutage, type Db, type Pool } from './db.ts';
 
 /**
@@ -16,6 +17,18 @@ export function eitherOf(replica: Pool, primary: Pool): Db {
     },
   };
 }
+
+/** Asks the replica, and the database itself for what is not there yet. */
+export type Reading = <Found>(ask: (db: Db) => Promise<Found>) => Promise<Found>;
+
+export const readingOf =
+  (readers: Db, primary: Db | null): Reading =>
+  (ask) =>
+    ask(readers).catch((error: unknown) => {
+      const missing = error instanceof CribError && error.problems[0]?.code === 'not-found';
+      if (!primary || !missing) throw error;
+      return ask(primary);
+    });
 
 /** The database itself, for what a replica may not have yet. */
 export const everywhereIn = (primary: Pool): Db => ({

@@ -322,7 +322,7 @@ export async function standingOf(db: Db, id: number): Promise<EditionStanding> {
      FROM edition e WHERE e.id = $1`,
     [id],
   );
-  return found!;
+  return found ?? refuse('not-found', 'There is no such edition.');
 }
 
 /** Withdraws an edition: once, with the day and why. */

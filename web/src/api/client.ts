@@ -19,6 +19,27 @@ export function whenSignedOut(act: () => void) {
   onSignedOut = act;
 }
 
+/** A key that no other act has: what is sent again with it is done once. */
+const newKey = () => [...crypto.getRandomValues(new Uint8Array(16))].map((byte) => byte.toString(16).padStart(2, '0')).join(''); // prettier-ignore
+
+/** How long is waited before an act is sent again that got no answer; it carries the key it had. */
+const AGAIN_MS = [400, 1500];
+const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
+
+/** Sends a request; one that writes and gets no answer, or “not just now”, is sent again with the same key. */
+async function sent(path: string, options: RequestInit): Promise<Response> {
+  for (let tries = 0; ; tries++) {
+    const wait = options.method === 'GET' ? undefined : AGAIN_MS[tries];
+    try {
+      const response = await fetch(path, options);
+      if (response.status !== 503 || wait === undefined) return response;
+    } catch (error) {
+      if (wait === undefined || (error instanceof DOMException && error.name === 'AbortError')) throw error;
+    }
+    await pause(wait);
+  }
+}
+
 /** Asks the server; throws a Refusal with sentences for the reader when it says no, or does not answer. */
 export async function ask<T>(
   method: 'GET' | 'POST' | 'PUT' | 'DELETE',
@@ -26,9 +47,14 @@ export async function ask<T>(
   body?: unknown,
   signal?: AbortSignal,
 ): Promise<T> {
-  const response = await fetch(path, {
+  const headers = {
+    ...(body !== undefined && { 'content-type': 'application/json' }),
+    ...(method !== 'GET' && { 'idempotency-key': newKey() }),
+  };
+  const response = await sent(path, {
     method,
-    ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+    headers,
+    ...(body !== undefined && { body: JSON.stringify(body) }),
     ...(signal && { signal }),
   }).catch((error: unknown) => {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;

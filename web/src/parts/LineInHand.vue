@@ -4,7 +4,9 @@ import { languagesOf } from '@crib/core/catalogue';
 import { LAYOUTS, platformName } from '@crib/core/keys';
 import { languageName } from './languages.ts';
 import HandSwitch from './HandSwitch.vue';
+import { useOthers } from '../stores/others.ts';
 import { usePlace } from '../stores/place.ts';
+import { useSession } from '../stores/session.ts';
 import { useSwitching } from '../stores/switching.ts';
 import { useWorkspace } from '../stores/workspace.ts';
 
@@ -13,6 +15,8 @@ import { useWorkspace } from '../stores/workspace.ts';
  * how keys are written. Each is changed here, and changes nothing else.
  */
 const workspace = useWorkspace();
+const session = useSession();
+const others = useOthers();
 const { platform, style, layout, language, appSlug, releaseLabel, keysetInHand } = usePlace();
 const { apps, loadApps, toApp, toRelease, toKeyset } = useSwitching();
 
@@ -71,6 +75,12 @@ const STYLES = [
       />
     </template>
     <span v-else class="mid">choose one to begin</span>
+    <span class="mid told" role="status"
+      ><template v-if="others.told"
+        ><b>{{ others.told.who }}</b> {{ others.told.doing
+        }}{{ others.told.about ? ` “${others.told.about}”` : '' }}</template
+      ><template v-else-if="!session.may('edit')">you are a {{ session.editor?.role }} here</template></span
+    >
     <span class="end">
       <template v-if="platforms.length">
         <HandSwitch v-model="platform" label="Platform" :options="platforms" />
@@ -98,6 +108,13 @@ const STYLES = [
   border-bottom: 1px solid var(--rule);
   background: var(--paper);
   font-size: 13px;
+}
+.told {
+  flex: 1;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
 }
 .end {
   display: flex;

@@ -5,6 +5,7 @@ import { meantFor, writeStored, parseStored } from '@crib/core/keys';
 import { useLookup } from '../stores/lookup.ts';
 import { usePlace } from '../stores/place.ts';
 import { forgetPlaces } from '../stores/last.ts';
+import { useOthers } from '../stores/others.ts';
 import { useSession } from '../stores/session.ts';
 import { machineInHand, strokeOf } from './pressing.ts';
 import { helpOpen } from '../stores/own-keys.ts';
@@ -12,6 +13,7 @@ import { chooseTheme, currentTheme } from './theme.ts';
 
 const { route, router, kept, set, platform, style, appSlug, releaseLabel, luggage } = usePlace();
 const session = useSession();
+const others = useOthers();
 
 const stages = computed(() => {
   const params = { app: appSlug.value, release: releaseLabel.value };
@@ -132,12 +134,26 @@ async function leave() {
       </button>
       <div class="who" @keydown.esc="menu = false">
         <button type="button" class="btn plain" aria-haspopup="true" :aria-expanded="menu" @click="menu = !menu">
-          {{ session.editor?.name.split(' ')[0] }}
+          {{ session.editor?.name.split(' ')[0]
+          }}<span v-if="others.here.length" class="also">
+            +{{ others.here.length }}<span class="sr-only"> here too</span></span
+          >
         </button>
         <div v-if="menu" class="menu">
           <p>
-            {{ session.editor?.name }}<br /><span class="mid">{{ session.editor?.email }}</span>
+            {{ session.editor?.name }}<br /><span class="mid"
+              >{{ session.editor?.email }}<br />{{ session.editor?.role }} in {{ session.editor?.workspace.name }}</span
+            >
           </p>
+          <template v-if="others.here.length">
+            <p class="mid">Here too</p>
+            <p v-for="one in others.here" :key="one.id">
+              <RouterLink :to="one.place || '/desk'" @click="menu = false">{{ one.name }}</RouterLink>
+            </p>
+          </template>
+          <RouterLink class="btn plain" :to="{ name: 'people' }" @click="menu = false">People</RouterLink>
+          <RouterLink class="btn plain" :to="{ name: 'acts' }" @click="menu = false">What was done</RouterLink>
+          <RouterLink class="btn plain" :to="{ name: 'account' }" @click="menu = false">Your account</RouterLink>
           <button type="button" class="btn plain" @click="((menu = false), (helpOpen = true))">Crib’s own keys</button>
           <button type="button" class="btn plain" @click="turn">
             {{ theme === 'dark' ? 'Light paper' : 'Dark paper' }}
@@ -215,6 +231,9 @@ async function leave() {
 .who {
   position: relative;
   margin-left: 10px;
+}
+.also {
+  font: 600 12px var(--mono);
 }
 .menu {
   position: absolute;

@@ -55,6 +55,22 @@ export const useWorkspace = defineStore('workspace', () => {
   }
   const reload = () => (app.value ? open(app.value.slug, catalogue.value?.release.label) : Promise.resolve());
 
+  /** The same without a word: for what others have done. Where that cannot be fetched, what is there stays. */
+  async function refresh() {
+    const [before, release] = [app.value, stored.value?.release.id];
+    if (!before) return;
+    try {
+      const overview = await ask<AppOverview>('GET', `/api/apps/${before.slug}`);
+      const loaded = release === undefined ? null : await ask<Catalogue>('GET', `/api/releases/${release}`);
+      if (app.value !== before || stored.value?.release.id !== release) return;
+      others.value = new Map();
+      app.value = overview;
+      stored.value = loaded;
+    } catch {
+      // It is told when somebody asks for it.
+    }
+  }
+
   const others = shallowRef(new Map<number, Catalogue>());
   /** What is computed of other releases: of what was fetched, for the language and platform in hand. */
   const otherOpened = computed(
@@ -116,6 +132,7 @@ export const useWorkspace = defineStore('workspace', () => {
     problem,
     open,
     reload,
+    refresh,
     opened,
     openedRelease,
     keyboardsFor,

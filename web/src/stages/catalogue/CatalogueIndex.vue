@@ -15,6 +15,7 @@ const views = computed(() => [
   { name: 'groups', title: 'Pairs and families', count: workspace.catalogue?.groups.length },
   { name: 'runs', title: 'Runs', count: workspace.catalogue?.runs.length },
   { name: 'uses', title: 'Use counts', count: new Set(workspace.catalogue?.uses.map((one) => one.command)).size },
+  { name: 'remarks', title: 'Remarks', count: undefined },
   { name: 'round', title: 'Verification round', count: undefined },
   { name: 'policy', title: 'Key policy', count: undefined },
   { name: 'system-keys', title: 'System keys', count: workspace.catalogue?.systemKeys.length },

@@ -6,6 +6,7 @@ import { changingIn, changingSaid } from '@crib/core/sheet';
 import type { Held, Weighed } from '@crib/core/keyset';
 import { languageName } from '../../parts/languages.ts';
 import KeyChip from '../../parts/KeyChip.vue';
+import RemarkList from '../../parts/RemarkList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
@@ -182,6 +183,10 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
           <p>{{ changing }}</p>
         </section>
         <CommandWays :command="command" :goals="goals" />
+        <section>
+          <h2>Remarks</h2>
+          <RemarkList :command="command.id" />
+        </section>
         <section>
           <h2>About this command</h2>
           <div v-for="fact in facts" :key="fact.name" class="way">

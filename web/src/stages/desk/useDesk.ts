@@ -21,7 +21,11 @@ const plural = (count: number, one: string, many = `${one}s`) => `${count} ${cou
 const GROUPS = [
   { title: 'Learners see this now', tone: 'flag', kinds: ['stale'] },
   { title: 'Learners have said', tone: 'flag', kinds: ['reports'] },
-  { title: 'Work that was begun', tone: 'sun', kinds: ['open', 'carry', 'lineage', 'unjudged'] },
+  {
+    title: 'Work that was begun',
+    tone: 'sun',
+    kinds: ['proposals', 'remarks', 'open', 'carry', 'lineage', 'unjudged'],
+  },
   { title: 'Worth a look', tone: '', kinds: ['errors', 'keyless', 'untried'] },
 ] as const satisfies readonly { title: string; tone: string; kinds: readonly DeskLine['kind'][] }[];
 /** A kind of line that stands in no group would not be seen. */
@@ -66,7 +70,7 @@ export function useDesk() {
       params: { app: slug, release: line.release, ...params },
       query: { ...luggage.value, ...query },
     });
-    const key = `${slug} ${line.kind} ${line.release} ${'keyset' in line ? line.keyset : 'id' in line ? `${line.of} ${line.id}` : 'platform' in line ? line.platform : 'crosswalk' in line ? line.crosswalk : ''}`; // prettier-ignore
+    const key = `${slug} ${line.kind} ${line.release} ${'proposal' in line ? line.proposal : 'keyset' in line ? line.keyset : 'id' in line ? `${line.of} ${line.id}` : 'platform' in line ? line.platform : 'crosswalk' in line ? line.crosswalk : ''}`; // prettier-ignore
     const base = { key, count: line.count };
     switch (line.kind) {
       case 'stale': {
@@ -118,6 +122,22 @@ export function useDesk() {
           said: `: ${plural(line.count, 'report')} of learners ${line.count === 1 ? 'waits' : 'wait'}`,
           act: 'Read them',
           to: at('handouts', { view: 'reports' }),
+        };
+      case 'proposals':
+        return {
+          ...base,
+          subject: line.name,
+          said: ` on ${line.release}: ${line.who} proposes ${plural(line.count, 'edit')}`,
+          act: 'Look at them',
+          to: at('proposals', { proposal: String(line.proposal) }),
+        };
+      case 'remarks':
+        return {
+          ...base,
+          subject: app,
+          said: `: ${plural(line.count, 'remark')} on commands ${line.count === 1 ? 'is' : 'are'} open`,
+          act: 'Read them',
+          to: at('remarks'),
         };
       case 'errors':
         return {

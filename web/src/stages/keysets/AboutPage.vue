@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, reactive, ref, watch } from 'vue';
+import { computed, onMounted, reactive, ref, shallowRef, watch } from 'vue';
 import { flatten, stackOf, takenApart } from '@crib/core/keyset';
 import { stackFile } from '@crib/core/preset';
-import type { Edit } from '@crib/core/contract';
+import type { Edit, Member, People } from '@crib/core/contract';
+import { ask } from '../../api/client.ts';
 import { download } from '../../parts/download.ts';
 import DeleteThing from '../../parts/DeleteThing.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -20,15 +21,22 @@ const keyset = computed(() => workspace.keyset(Number(route.params['keyset'])));
 const custom = computed(() => (keyset.value?.kind === 'custom' ? keyset.value : null));
 const { problems, said, busy, send } = useSaving();
 const form = reactive({ name: '', note: '', mine: false });
+/** Whoever made it, and owners of the workspace, say whose it is and whether it is locked. */
+const gives = computed(() => session.may('manage') || keyset.value?.madeBy === session.editor?.id);
+const members = shallowRef<readonly Member[]>([]);
+onMounted(async () => (members.value = (await ask<People>('GET', '/api/people').catch(() => null))?.members ?? []));
+const give = (body: object, sentence: string) => send('PUT', `/api/keysets/${keyset.value!.id}`, body, sentence);
 watch(
   keyset,
   (now) => now && Object.assign(form, { name: now.name, note: now.note, mine: now.owner?.id === session.editor?.id }),
   { immediate: true },
 );
-const foreign = computed(() => keyset.value?.owner && keyset.value.owner.id !== session.editor?.id);
+const foreign = computed(
+  () => keyset.value?.locked || (keyset.value?.owner && keyset.value.owner.id !== session.editor?.id),
+);
 function save() {
-  const { name, note, mine } = form;
-  const body = custom.value ? { name, note, mine } : { name, note };
+  const { name, note } = form;
+  const body = { name, note };
   return send('PUT', `/api/keysets/${keyset.value!.id}`, body, 'Saved.');
 }
 const layers = computed(() => (keyset.value ? stackOf(keyset.value, workspace.catalogue!.keysets) : null));
@@ -93,7 +101,11 @@ async function gone() {
   <KeysetFrame>
     <template v-if="keyset">
       <h1>
-        {{ keyset.name }}<small>{{ keyset.owner ? `belongs to ${keyset.owner.name}` : 'belongs to the school' }}</small>
+        {{ keyset.name
+        }}<small
+          >{{ keyset.owner ? `belongs to ${keyset.owner.name}` : 'belongs to the school'
+          }}{{ keyset.locked ? ', locked' : '' }}</small
+        >
       </h1>
       <div class="about">
         <form class="make" @submit.prevent="save">
@@ -106,18 +118,34 @@ async function gone() {
               maxlength="1000"
               :disabled="Boolean(foreign)"
           /></label>
-          <ElCheckbox
-            v-if="custom"
-            v-model="form.mine"
-            :disabled="Boolean(foreign)"
-            label="Mine only: nobody else can change it"
-          />
           <div class="actions">
             <button type="submit" class="btn primary" :disabled="busy || Boolean(foreign)">Save</button>
           </div>
           <ProblemList :problems="problems" />
           <p role="status">{{ said }}</p>
         </form>
+        <div v-if="custom && gives" class="make">
+          <label
+            >Belongs to
+            <ElSelect
+              :model-value="keyset.owner?.id ?? 0"
+              aria-label="Belongs to"
+              :disabled="busy"
+              @update:model-value="
+                (id: number) => give({ owner: id || null }, id ? 'It is theirs now.' : 'It is the school’s now.')
+              "
+            >
+              <ElOption :value="0" label="the school: every editor changes it" />
+              <ElOption v-for="one in members" :key="one.id" :value="one.id" :label="`${one.name} alone`" />
+            </ElSelect>
+          </label>
+          <ElCheckbox
+            :model-value="keyset.locked ?? false"
+            :disabled="busy"
+            label="Locked: nobody changes it"
+            @update:model-value="(locked) => give({ locked: Boolean(locked) }, locked ? 'Locked.' : 'Unlocked.')"
+          />
+        </div>
         <h2>Based on</h2>
         <ol v-if="layers" class="stack">
           <li v-for="layer in layers.layers.toReversed()" :key="layer.id">

@@ -89,7 +89,7 @@ defineExpose({ focus: () => field.value?.focus() });
         @follow="follow"
       />
       <button v-if="!owner" type="button" class="btn primary set" :disabled="unready" @click="act('set')">
-        Set {{ keys || 'keys' }}
+        {{ edit.proposing.value ? 'Propose' : 'Set' }} {{ keys || 'keys' }}
       </button>
     </KeyField>
     <div class="places">

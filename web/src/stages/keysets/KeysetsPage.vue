@@ -4,6 +4,7 @@ import { clashes } from '@crib/core/keyset';
 import type { App, AppOverview } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
+import IndexLine from '../../parts/IndexLine.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
@@ -92,7 +93,8 @@ async function make() {
     <StageFrame>
       <template #index>
         <h2>{{ workspace.app?.name }}</h2>
-        <p class="mid">{{ releaseLabel }}</p>
+        <p class="mid views">{{ releaseLabel }}</p>
+        <IndexLine :to="{ name: 'proposals', query: luggage }">Proposals</IndexLine>
       </template>
       <h1>Keysets on {{ releaseLabel }}</h1>
       <div class="lines">

@@ -4,6 +4,7 @@ import type { Problem } from '@crib/core/error';
 import type { CustomKeyset, SavedChange, SentChange } from '@crib/core/contract';
 import { Refusal, ask, problemsOf } from '../../api/client.ts';
 import { languageInHand, layoutsInHand } from '../../stores/hand.ts';
+import { useSession } from '../../stores/session.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** Changes of a custom keyset: what would follow, and making them; several edits are all made, or none. */
@@ -31,7 +32,26 @@ export function useChange(keyset: Ref<CustomKeyset>) {
       problems.value = refusals;
       return false;
     }
-    return send('changes', body, sentence);
+    return proposing.value ? propose(body) : send('changes', body, sentence);
+  }
+  /** The school’s keysets are proposed for where the workspace says so: the keyset stays as it is. */
+  const session = useSession();
+  const proposing = computed(() => session.proposes && keyset.value.owner === null);
+  async function propose(body: SentChange): Promise<boolean> {
+    busy.value = true;
+    problems.value = [];
+    said.value = '';
+    try {
+      const { edits } = await ask<{ edits: number }>('POST', `/api/keysets/${keyset.value.id}/proposals`, body);
+      said.value = `Proposed: ${edits === 1 ? 'one edit waits' : `${edits} edits wait`} for a reviewer.`;
+      return true;
+    } catch (error) {
+      problems.value = problemsOf(error);
+      if (error instanceof Refusal && error.status === 412) await workspace.reload();
+      return false;
+    } finally {
+      busy.value = false;
+    }
   }
   /** Takes the last change back, or makes it again. */
   const step = (kind: 'undo' | 'redo') =>
@@ -54,5 +74,5 @@ export function useChange(keyset: Ref<CustomKeyset>) {
       busy.value = false;
     }
   }
-  return { problems, busy, said, setting, outcomeOf, make, step, send };
+  return { problems, busy, said, setting, outcomeOf, proposing, make, step, send };
 }

@@ -82,6 +82,7 @@ export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
     platform,
     problems,
     busy: change.busy,
+    proposing: change.proposing,
     saved,
     present,
     outcome,

@@ -1,0 +1,344 @@
+// @ts-check
+import { createServer, connect } from 'node:net';
+import { createRequire } from 'node:module';
+import { join } from 'node:path';
+import { openCluster } from './cluster.mjs';
+import { migrate } from './database.mjs';
+import { ensureDebian } from './debian.mjs';
+import { freePort } from './ports.mjs';
+import { Stop, root } from './run.mjs';
+import { startServer } from './server.mjs';
+
+/** What is ended at a moment nobody chose: the server, the whole database, one connection of it, or an answer on its way. */
+const FAULTS = /** @type {const} */ (['server', 'database', 'backend', 'answer']);
+/** What is under way then. */
+const DEEDS = /** @type {const} */ (['list', 'edition', 'carry']);
+const LIST_ROWS = 300;
+const EDITS = 25;
+const ACCOUNT = { email: 'ines@ebbstone.example', password: 'ebb-and-flow-1' };
+const wait = (/** @type {number} */ ms) => new Promise((done) => setTimeout(done, ms));
+
+/** Numbers that come again with the same seed (mulberry32). @param {number} seed */
+export function randomFrom(seed) {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
+    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32;
+  };
+}
+
+/**
+ * Stands between client and server, and can lose the next answer: what was asked arrives, what comes back does not.
+ * @param {() => number} port
+ */
+async function lossy(port) {
+  let losing = false;
+  const proxy = createServer((client) => {
+    const server = connect(port(), '127.0.0.1');
+    server.on('data', (part) => {
+      if (!losing) return client.write(part);
+      losing = false;
+      client.destroy();
+      server.destroy();
+    });
+    client.on('data', (part) => server.write(part));
+    for (const [one, other] of [
+      [client, server],
+      [server, client],
+    ]) {
+      one?.on('error', () => other?.destroy());
+      one?.on('close', () => other?.destroy());
+    }
+  });
+  await new Promise((done) => proxy.listen(0, '127.0.0.1', () => done(null)));
+  const at = /** @type {import('node:net').AddressInfo} */ (proxy.address());
+  return { address: `http://127.0.0.1:${at.port}`, lose: () => (losing = true), close: () => proxy.close() };
+}
+
+/** A durable cluster of its own with an empty, migrated database. @param {string} home */
+export async function ownCluster(home) {
+  await ensureDebian(['postgresql-15']);
+  const cluster = await openCluster(home, { durable: true });
+  const { Client } = createRequire(join(root, 'server/package.json'))('pg');
+  const sql = async (/** @type {string} */ url, /** @type {string} */ text, /** @type {unknown[]} */ values = []) => {
+    const client = new Client({ connectionString: url, options: '-c search_path=crib,public' });
+    client.on('error', () => {});
+    await client.connect();
+    try {
+      return /** @type {Record<string, any>[]} */ ((await client.query(text, values)).rows);
+    } finally {
+      await client.end().catch(() => {});
+    }
+  };
+  for (const role of /** @type {const} */ (['owner', 'server'])) {
+    const { username, password } = new URL(cluster.url(role, 'crib'));
+    await sql(cluster.superuser, `CREATE ROLE ${username} LOGIN PASSWORD '${password}'`);
+  }
+  await sql(cluster.superuser, 'CREATE DATABASE crib OWNER crib_owner ENCODING UTF8 TEMPLATE template0');
+  const ownerUrl = cluster.url('owner', 'crib');
+  const databaseUrl = cluster.url('server', 'crib');
+  await migrate(ownerUrl, databaseUrl);
+  return { cluster, sql, ownerUrl, databaseUrl };
+}
+
+/** A Crib with a database of its own that outlives what is done to it. @param {string} home */
+async function stand(home) {
+  const { cluster, sql, ownerUrl, databaseUrl } = await ownCluster(home);
+  const port = await freePort();
+  const begin = () => startServer({ databaseUrl, port });
+  let server = await begin();
+  const proxy = await lossy(() => port);
+  const own = `http://127.0.0.1:${port}`;
+  const ready = () => fetch(`${own}/readyz`).then((res) => res.ok, () => false); // prettier-ignore
+  return {
+    cluster,
+    ownerUrl,
+    proxy,
+    own,
+    query: (/** @type {string} */ text, /** @type {unknown[]} */ values = []) => sql(ownerUrl, text, values),
+    /** @param {typeof FAULTS[number]} fault */
+    async harm(fault) {
+      if (fault === 'server') server.kill();
+      else if (fault === 'database') process.kill(cluster.pid(), 'SIGKILL');
+      else if (fault === 'answer') proxy.lose();
+      else {
+        const found = await sql(
+          cluster.superuser,
+          "SELECT pid FROM pg_stat_activity WHERE usename = 'crib_server' ORDER BY state = 'active' DESC, state_change DESC LIMIT 1",
+        ).catch(() => []);
+        if (found[0]) process.kill(found[0]['pid'], 'SIGKILL');
+      }
+    },
+    /** Waits until all stands again. Nothing is started again but what was killed from outside. */
+    async mend(/** @type {typeof FAULTS[number]} */ fault) {
+      if (fault === 'server') {
+        await server.ended;
+        server = await begin();
+      }
+      const until = Date.now() + 60_000;
+      if (fault === 'database')
+        while (!(await cluster.revive().catch(() => false)) && Date.now() < until) await wait(100);
+      while (!(await ready())) {
+        if (Date.now() > until) throw new Stop(`Crib does not answer a minute after the ${fault} was ended.`);
+        await wait(50);
+      }
+    },
+    async close() {
+      proxy.close();
+      server.stop();
+      await server.ended;
+      cluster.stop();
+    },
+  };
+}
+
+/** @typedef {{ moments: number, whole: number, absent: number, repeated: number, answered: number, outages: number, byFault: Record<string, number> }} Told */
+
+/**
+ * Ends things at random moments while a list is read in, an edition is published and a keyset is carried: after each, what was
+ * under way is whole or absent, and sent again with its key it is done once.
+ * @param {{ home: string, moments: number, seed: number, say?: (line: string) => void, also?: (at: Awaited<ReturnType<typeof stand>>) => Promise<void> }} options
+ * @returns {Promise<Told>}
+ */
+export async function torture({ home, moments, seed, say = () => {}, also }) {
+  const random = randomFrom(seed);
+  const at = await stand(home);
+  try {
+    const client = await clientOf(at);
+    const made = await client.begin();
+    /** How long each deed takes unharmed, so that moments fall within it. @type {Record<string, number>} */
+    const takes = {};
+    for (const deed of DEEDS) {
+      const began = Date.now();
+      await client.insist(`unharmed-${deed}`, made.ask(deed, -1));
+      takes[deed] = Date.now() - began;
+    }
+    await made.settle();
+    /** @type {Told} */
+    const told = { moments: 0, whole: 0, absent: 0, repeated: 0, answered: 0, outages: 0, byFault: {} };
+    for (let n = 0; n < moments; n++) {
+      const deed = DEEDS[n % DEEDS.length] ?? 'list';
+      const fault = FAULTS[Math.floor(random() * FAULTS.length)] ?? 'server';
+      const asked = made.ask(deed, n);
+      const key = `torture-${seed}-${n}`;
+      const harmed = wait(random() * 1.1 * (takes[deed] ?? 100)).then(() => at.harm(fault));
+      const first = await client.send(key, asked).catch(() => null);
+      await harmed;
+      await at.mend(fault);
+      const before = await made.found(deed, n);
+      if (before !== 0 && before !== 1)
+        throw new Stop(`Moment ${n}, ${fault} ended during ${deed}: it is half there (${before}).`);
+      if (first && first.status < 300 && before !== 1)
+        throw new Stop(`Moment ${n}: ${deed} was answered as done, and is not there.`);
+      if (first && first.status >= 500 && (first.status !== 503 || !first.retryAfter || !first.body.detail))
+        throw new Stop(`Moment ${n}: ${fault} was answered ${first.status}: ${JSON.stringify(first.body)}`);
+      const again = await client.insist(key, asked);
+      if (first && first.status < 300 && JSON.stringify(first.body) !== JSON.stringify(again.body))
+        throw new Stop(`Moment ${n}: ${deed} sent again was answered otherwise than at first.`);
+      const after = await made.found(deed, n);
+      if (after !== 1) throw new Stop(`Moment ${n}: ${deed} sent again with its key is there ${after} times.`);
+      await made.settle();
+      told.moments++;
+      told.byFault[fault] = (told.byFault[fault] ?? 0) + 1;
+      if (before) told.whole++;
+      else told.absent++;
+      if (first && first.status < 300) told.answered++;
+      else if (before) told.repeated++;
+      if (first?.status === 503) told.outages++;
+      if ((n + 1) % 20 === 0)
+        say(`${n + 1} moments: ${told.whole} were whole, ${told.absent} absent, ${told.repeated} done and not told.`);
+    }
+    await also?.(at);
+    return told;
+  } finally {
+    await at.close();
+  }
+}
+
+/**
+ * A client that works as a trainer’s script would.
+ * @param {{ proxy: { address: string }, query: (text: string, values?: unknown[]) => Promise<Record<string, any>[]> }} at
+ */
+export async function clientOf(at) {
+  let cookie = '';
+  /** @param {string} key @param {{ method: string, path: string, body?: unknown }} asked */
+  async function send(key, { method, path, body }, address = at.proxy.address) {
+    const response = await fetch(address + path, {
+      method,
+      signal: AbortSignal.timeout(30_000),
+      headers: {
+        cookie,
+        connection: 'close',
+        'content-type': 'application/json',
+        ...(key && { 'idempotency-key': key }),
+      },
+      ...(body !== undefined && { body: JSON.stringify(body) }),
+    });
+    cookie = response.headers.getSetCookie()[0]?.split(';')[0] ?? cookie;
+    const text = await response.text();
+    return {
+      status: response.status,
+      body: text ? JSON.parse(text) : null,
+      retryAfter: response.headers.get('retry-after'),
+    };
+  }
+  /** Sends until it is answered as done. @param {string} key @param {Parameters<typeof send>[1]} asked */
+  async function insist(key, asked) {
+    for (let tries = 0; ; tries++) {
+      const got = await send(key, asked).catch(() => null);
+      if (got && got.status < 300) return got;
+      if (got && got.status !== 503)
+        throw new Stop(`${asked.method} ${asked.path} was answered ${got.status}: ${JSON.stringify(got.body)}`);
+      if (tries > 100) throw new Stop(`${asked.method} ${asked.path} is not answered.`);
+      await wait(200);
+    }
+  }
+  await insist('', { method: 'POST', path: '/api/session', body: ACCOUNT });
+  const post = async (/** @type {string} */ path, /** @type {unknown} */ body) =>
+    (await insist('', { method: 'POST', path, body })).body;
+  const get = async (/** @type {string} */ path) => (await insist('', { method: 'GET', path })).body;
+  const list = (/** @type {string} */ mark, /** @type {number} */ rows) =>
+    `Command id,Label,Shortcut\n${Array.from({ length: rows }, (_, n) => `${mark}.${n},Sound ${mark} ${n},`).join('\n')}\n`;
+
+  return {
+    send,
+    insist,
+    /** Hears the events of the workspace and counts its acts. @param {string} path @param {AbortSignal} signal */
+    async stream(path, signal) {
+      const heard = { acts: 0 };
+      const { body } = await fetch(at.proxy.address + path, { headers: { cookie, connection: 'close' }, signal });
+      void (async () => {
+        for await (const part of body?.pipeThrough(new TextDecoderStream()) ?? [])
+          heard.acts += part.split('event: act').length - 1;
+      })().catch(() => {});
+      return heard;
+    },
+    /** What the deeds are done to: two releases, a keyset with edits and a sheet; how each is asked for, and how often it is there. */
+    async begin() {
+      await post('/api/apps', { slug: 'kedge', name: 'Kedge', platforms: ['windows', 'macos'] });
+      const [one, two, open] = [
+        await post('/api/apps/kedge/releases', { label: '1' }),
+        await post('/api/apps/kedge/releases', { label: '2' }),
+        await post('/api/apps/kedge/releases', { label: '3' }),
+      ];
+      for (const release of [one, two])
+        await post(`/api/releases/${release.id}/list`, { text: list('base', 60), source: 'base.csv' });
+      const found = await get(`/api/releases/${one.id}`);
+      const next = await get(`/api/releases/${two.id}`);
+      const edits = found.commands.slice(0, EDITS).map((/** @type {any} */ command, /** @type {number} */ n) => ({
+        command: command.id,
+        context: command.home,
+        platform: null,
+        action: 'set',
+        shortcuts: [`Primary+Alt+${String.fromCharCode(65 + n)}`],
+        reason: `Reason ${n}`,
+        memoryAid: '',
+      }));
+      const keyset = await post('/api/apps/kedge/keysets', { name: 'Ours', baseId: found.keysets[0].id, edits });
+      const sheet = await post('/api/apps/kedge/sheets', { keysetId: keyset.id, title: 'First week' });
+      const { id, appId: _app, releaseId: _release, ...sent } = sheet;
+      const rows = found.commands.slice(0, 40).map((/** @type {any} */ command) => ({ command: command.id, note: '' }));
+      await insist('', {
+        method: 'PUT',
+        path: `/api/sheets/${id}`,
+        body: { ...sent, sections: [{ title: 'All', rows }] },
+      });
+      const carried = edits.map((/** @type {any} */ edit) => ({ ...edit, context: next.contexts[0].id }));
+      let editions = 0;
+      return {
+        /** @param {typeof DEEDS[number]} deed @param {number} n */
+        ask(deed, n) {
+          if (deed === 'list')
+            return {
+              method: 'POST',
+              path: `/api/releases/${open.id}/list`,
+              body: { text: list(`m${n}x`, LIST_ROWS), source: `m${n}x.csv` },
+            };
+          if (deed === 'edition') return { method: 'POST', path: `/api/sheets/${id}/editions`, body: {} };
+          return {
+            method: 'POST',
+            path: `/api/keysets/${keyset.id}/carry`,
+            body: {
+              name: `Carried m${n}x`,
+              baseId: next.keysets[0].id,
+              note: '',
+              revision: 2,
+              edits: carried,
+              open: [],
+            },
+          };
+        },
+        /** How often it is there; a broken number where it is there in part. @param {typeof DEEDS[number]} deed @param {number} n */
+        async found(deed, n) {
+          if (deed === 'list') {
+            const [line] = await at.query(
+              'SELECT (SELECT count(*)::int FROM command WHERE name LIKE $1) AS commands, (SELECT count(*)::int FROM command_state s JOIN command c ON c.id = s.command_id WHERE c.name LIKE $1) AS states, (SELECT count(*)::int FROM act WHERE about = $2) AS acts',
+              [`m${n}x.%`, `m${n}x.csv`],
+            );
+            const times = (line?.['commands'] ?? 0) / LIST_ROWS;
+            return line?.['states'] === line?.['commands'] && line?.['acts'] === times ? times : -1;
+          }
+          if (deed === 'edition') {
+            const [line] = await at.query(
+              'SELECT count(*)::int AS editions, (SELECT count(DISTINCT edition_id)::int FROM edition_form WHERE ending = $1) AS forms, (SELECT count(*)::int FROM act WHERE doing = $2) AS acts FROM edition',
+              ['pdf', 'published'],
+            );
+            const all = line?.['editions'];
+            return line?.['forms'] === all && line?.['acts'] === all ? all - editions : -1;
+          }
+          const [line] = await at.query(
+            'SELECT count(DISTINCT k.id)::int AS sets, count(e.id)::int AS edits FROM keyset k LEFT JOIN edit e ON e.keyset_id = k.id WHERE k.name = $1',
+            [`Carried m${n}x`],
+          );
+          return line?.['edits'] === EDITS * line?.['sets'] ? line?.['sets'] : -1;
+        },
+        /** What is there now counts no more: the next edition is another one. */
+        async settle() {
+          editions = (await at.query('SELECT count(*)::int AS editions FROM edition'))[0]?.['editions'];
+        },
+      };
+    },
+  };
+}

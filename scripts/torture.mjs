@@ -1,0 +1,60 @@
+// @ts-check
+import { mkdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { backUp, restore, tablesOf } from './lib/backup.mjs';
+import { openDatabase } from './lib/database.mjs';
+import { ensureBuild, ensurePackages } from './lib/packages.mjs';
+import { main, run, varFolder } from './lib/run.mjs';
+import { torture } from './lib/torture.mjs';
+import { ensureDebian } from './lib/debian.mjs';
+
+/** Ends server, database and connections at random moments, rehearses a restore, and sends what is nearly right, 10,000 times. */
+await main(async () => {
+  await ensureDebian(['postgresql-15']);
+  await ensurePackages();
+  await ensureBuild();
+  const [moments = '200', seed = String(Date.now() % 1e6)] = process.argv.slice(2);
+  const home = join(varFolder, `torture-${process.pid}`);
+  mkdirSync(home, { recursive: true });
+  try {
+    console.log(`${moments} moments, seed ${seed}`);
+    const told = await torture({
+      home: join(home, 'pg'),
+      moments: Number(moments),
+      seed: Number(seed),
+      say: (line) => console.log(line),
+      async also({ ownerUrl }) {
+        const file = join(home, 'torture.dump');
+        const { tables } = await backUp(ownerUrl, file);
+        const empty = await openDatabase({
+          name: 'crib_rehearsed',
+          home: join(home, 'empty'),
+          throwaway: true,
+          bare: true,
+        });
+        await restore(empty.ownerUrl, file);
+        const same = JSON.stringify(await tablesOf(empty.ownerUrl)) === JSON.stringify(tables);
+        await empty.leave();
+        console.log(
+          `A backup of it restored into an empty cluster: ${Object.keys(tables).length} tables ${same ? 'alike' : 'NOT ALIKE'}.`,
+        );
+      },
+    });
+    console.log(told);
+    const units = await openDatabase({
+      name: `crib_mutated_${process.pid}`,
+      home: join(home, 'units'),
+      throwaway: true,
+    });
+    const env = {
+      ...process.env,
+      CRIB_TEST_OWNER_URL: units.ownerUrl,
+      CRIB_TEST_SERVER_URL: units.serverUrl,
+      CRIB_MUTATIONS: '10000',
+    };
+    process.exitCode = await run('npx', ['vitest', 'run', '--project', 'server', 'mutated'], { env });
+    await units.leave();
+  } finally {
+    rmSync(home, { recursive: true, force: true });
+  }
+});

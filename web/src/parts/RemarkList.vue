@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef, watch } from 'vue';
+import type { Remark } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import { ask, problemsOf } from '../api/client.ts';
+import { useOthers } from '../stores/others.ts';
+import { usePlace } from '../stores/place.ts';
+import { useSession } from '../stores/session.ts';
+import { useWorkspace } from '../stores/workspace.ts';
+import ProblemList from './ProblemList.vue';
+import StateNote from './StateNote.vue';
+import { dayOf } from './moments.ts';
+
+/** What was said about the commands of the app, or about one of them; whoever may comment says more, and ends what is done. */
+const props = defineProps<{ command?: number }>();
+const session = useSession();
+const workspace = useWorkspace();
+const others = useOthers();
+const { appSlug, luggage } = usePlace();
+const remarks = shallowRef<readonly Remark[] | null>(null);
+const problems = shallowRef<readonly Problem[]>([]);
+const text = ref('');
+const busy = ref(false);
+const ended = ref(false);
+
+async function load() {
+  try {
+    remarks.value = await ask<Remark[]>('GET', `/api/apps/${appSlug.value}/remarks`);
+  } catch (error) {
+    problems.value = problemsOf(error);
+  }
+}
+onMounted(load);
+watch([() => others.acts, appSlug], load);
+const shown = computed(() =>
+  (remarks.value ?? []).filter(
+    (one) => (!props.command || one.command === props.command) && (ended.value || !one.ended),
+  ),
+);
+const endedCount = computed(() => (remarks.value ?? []).filter((one) => one.ended && (!props.command || one.command === props.command)).length); // prettier-ignore
+async function doing(work: () => Promise<unknown>) {
+  busy.value = true;
+  problems.value = [];
+  try {
+    await work();
+    await load();
+  } catch (error) {
+    problems.value = problemsOf(error);
+  } finally {
+    busy.value = false;
+  }
+}
+const say = () =>
+  doing(async () => {
+    await ask('POST', `/api/apps/${appSlug.value}/remarks`, { command: props.command, said: text.value.trim() });
+    text.value = '';
+  });
+const end = (one: Remark) => doing(() => ask('POST', `/api/remarks/${one.id}/end`));
+const commandOf = (one: Remark) => workspace.commands.get(one.command);
+</script>
+
+<template>
+  <ProblemList :problems="problems" />
+  <StateNote v-if="!remarks && !problems.length" loading />
+  <StateNote v-else-if="!command && !shown.length" title="Nobody has remarked on anything">
+    <p>On a command’s page colleagues say what they noticed about its row. What is not ended stands here.</p>
+  </StateNote>
+  <ul class="remarks" :aria-label="command ? 'Remarks on this command' : 'Remarks'">
+    <li v-for="one in shown" :key="one.id" :class="{ mid: one.ended }">
+      <p>
+        <b>{{ one.who }}</b><span class="mid">, {{ dayOf(one.at) }}{{ one.ended ? ', ended' : '' }}</span
+        ><template v-if="!command && commandOf(one)">
+          on
+          <RouterLink :to="{ name: 'command', params: { command: commandOf(one)!.name }, query: luggage }">{{
+            commandOf(one)!.label
+          }}</RouterLink></template
+        >
+      </p>
+      <blockquote>{{ one.said }}</blockquote>
+      <button
+        v-if="!one.ended && session.may('comment')"
+        type="button"
+        class="btn plain"
+        :disabled="busy"
+        @click="end(one)"
+      >
+        End it<span class="sr-only">: {{ one.said.slice(0, 60) }}</span>
+      </button>
+    </li>
+  </ul>
+  <button v-if="endedCount" type="button" class="btn plain" :aria-pressed="ended" @click="ended = !ended">
+    {{ ended ? 'Leave ended ones out' : `Show ${endedCount} that ended` }}
+  </button>
+  <form v-if="command && session.may('comment')" class="say" @submit.prevent="say">
+    <ElInput
+      v-model="text"
+      type="textarea"
+      :rows="2"
+      maxlength="2000"
+      aria-label="A remark on this command"
+      placeholder="What should colleagues know or decide about this row?"
+    />
+    <button type="submit" class="btn" :disabled="busy || !text.trim()">Remark</button>
+  </form>
+</template>
+
+<style scoped>
+.remarks {
+  margin: 0;
+  padding: 0;
+  overflow: auto;
+  list-style: none;
+}
+.remarks li {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 2px 12px;
+  padding: 8px 0;
+  border-bottom: 1px solid var(--hair);
+}
+.remarks p {
+  grid-column: 1 / -1;
+}
+.remarks blockquote {
+  margin: 0;
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+.say {
+  display: grid;
+  justify-items: start;
+  gap: 8px;
+  margin-top: 10px;
+}
+</style>

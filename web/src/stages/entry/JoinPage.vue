@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { onMounted, ref, shallowRef } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import type { Invited } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import { ask, problemsOf } from '../../api/client.ts';
+import ProblemList from '../../parts/ProblemList.vue';
+import { useSession } from '../../stores/session.ts';
+import TheDoor from './TheDoor.vue';
+
+/** Where an invitation leads: whoever has an account shows its password, whoever has none makes one. */
+const route = useRoute();
+const router = useRouter();
+const session = useSession();
+const secret = String(route.params['secret']);
+const invited = shallowRef<Invited | null>(null);
+const name = ref('');
+const password = ref('');
+const busy = ref(false);
+const problems = shallowRef<readonly Problem[]>([]);
+onMounted(async () => {
+  try {
+    invited.value = await ask<Invited>('GET', `/api/joining/${encodeURIComponent(secret)}`);
+  } catch (error) {
+    problems.value = problemsOf(error);
+  }
+});
+async function join() {
+  busy.value = true;
+  problems.value = [];
+  try {
+    await session.join(secret, { password: password.value, ...(invited.value!.known ? {} : { name: name.value }) });
+    await router.push({ name: 'desk' });
+  } catch (error) {
+    problems.value = problemsOf(error);
+  } finally {
+    busy.value = false;
+  }
+}
+</script>
+
+<template>
+  <TheDoor :title="invited ? `Join ${invited.workspace}` : 'An invitation'" @submit="join">
+    <template v-if="invited">
+      <p>
+        You are invited as {{ invited.role }}, at <span class="figures">{{ invited.email }}</span>.
+        {{
+          invited.known
+            ? 'This address has an account: show its password.'
+            : 'Say what others are to call you, and take a password.'
+        }}
+      </p>
+      <label v-if="!invited.known">Name<ElInput v-model="name" autocomplete="name" maxlength="80" required /></label>
+      <label
+        >{{ invited.known ? 'Password' : 'Password, twelve signs at least'
+        }}<ElInput
+          v-model="password"
+          type="password"
+          :autocomplete="invited.known ? 'current-password' : 'new-password'"
+          :minlength="invited.known ? 1 : 12"
+          maxlength="200"
+          required
+      /></label>
+    </template>
+    <p v-else-if="!problems.length" role="status">Opening the invitation…</p>
+    <ProblemList :problems="problems" />
+    <button v-if="invited" class="btn primary" type="submit" :disabled="busy">{{ busy ? 'Joining…' : 'Join' }}</button>
+    <RouterLink v-else class="btn" :to="{ name: 'sign-in' }">To the sign-in page</RouterLink>
+  </TheDoor>
+</template>

@@ -1,0 +1,201 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef, watch } from 'vue';
+import type { Proposal } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import { consequences, shownKeys } from '@crib/core/keyset';
+import { ask, problemsOf } from '../../api/client.ts';
+import { dayOf } from '../../parts/moments.ts';
+import ProblemList from '../../parts/ProblemList.vue';
+import ReleaseGate from '../../parts/ReleaseGate.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { languageInHand, layoutsInHand } from '../../stores/hand.ts';
+import { useOthers } from '../../stores/others.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useSession } from '../../stores/session.ts';
+import { useWorkspace } from '../../stores/workspace.ts';
+import ChangeReview from './ChangeReview.vue';
+
+/** What editors propose for the app’s keysets: each with its reasons and what follows from it now, taken or sent back. */
+const workspace = useWorkspace();
+const session = useSession();
+const others = useOthers();
+const { route, set, appSlug, releaseLabel, luggage, platform, style } = usePlace();
+const proposals = shallowRef<readonly Proposal[] | null>(null);
+const failed = shallowRef<Problem | null>(null);
+const problems = shallowRef<readonly Problem[]>([]);
+const said = ref('');
+const busy = ref(false);
+const because = ref('');
+
+async function load() {
+  failed.value = null;
+  try {
+    proposals.value = await ask<Proposal[]>('GET', `/api/apps/${appSlug.value}/proposals`);
+  } catch (error) {
+    failed.value = problemsOf(error)[0]!;
+  }
+}
+onMounted(load);
+watch([appSlug, () => others.acts], load);
+const open = computed(() => (proposals.value ?? []).filter((one) => one.state === 'open'));
+const answered = computed(() => (proposals.value ?? []).filter((one) => one.state !== 'open'));
+const chosen = computed(() => {
+  const list = proposals.value ?? [];
+  return list.find((one) => String(one.id) === route.query['proposal']) ?? open.value[0] ?? list[0] ?? null;
+});
+watch(
+  () => chosen.value?.id,
+  () => {
+    problems.value = [];
+    because.value = '';
+  },
+);
+const keyset = computed(() => (chosen.value ? workspace.keyset(chosen.value.keyset) : undefined));
+const setting = computed(() => (keyset.value?.kind === 'custom' ? workspace.settingOf(keyset.value.id) : null));
+const outcome = computed(() =>
+  setting.value && chosen.value ? consequences(setting.value, chosen.value.change) : null,
+);
+const reasons = computed(() =>
+  (chosen.value?.change.put ?? [])
+    .filter((edit) => edit.reason)
+    .map((edit) => ({ label: workspace.commands.get(edit.command)?.label ?? '', reason: edit.reason })),
+);
+async function answer(body: object, sentence: string) {
+  busy.value = true;
+  problems.value = [];
+  said.value = '';
+  try {
+    await ask('POST', `/api/proposals/${chosen.value!.id}/answer`, body);
+    said.value = sentence;
+    await Promise.all([load(), workspace.refresh()]);
+  } catch (error) {
+    problems.value = problemsOf(error);
+    await workspace.refresh();
+  } finally {
+    busy.value = false;
+  }
+}
+const take = () => {
+  const shown = shownKeys(outcome.value!.consequences);
+  const layouts = layoutsInHand.value.map((one) => one.id);
+  const body = { answer: 'take', revision: keyset.value!.revision, shown, layouts, language: languageInHand.value };
+  return answer(body, 'Taken: the keyset has it now.');
+};
+const sendBack = () => answer({ answer: 'send back', because: because.value.trim() }, 'Sent back.');
+const withdraw = () => answer({ answer: 'withdraw' }, 'Withdrawn.');
+const edits = ({ change }: Proposal) => change.put.length + change.remove.length;
+</script>
+
+<template>
+  <ReleaseGate>
+    <StageFrame>
+      <template #index>
+        <h2>Proposals</h2>
+        <p class="mid views">for keysets of {{ workspace.app?.name }}</p>
+        <RouterLink class="btn plain" :to="{ name: 'keysets', query: luggage }">To the keysets</RouterLink>
+      </template>
+      <StateNote v-if="failed" first :problem="failed" @again="load" />
+      <StateNote v-else-if="!proposals" first loading />
+      <StateNote v-else-if="!proposals.length" first title="Nothing is proposed">
+        <p>
+          Where editors propose, their changes of the school’s keysets wait here until a reviewer takes them or sends
+          them back. An owner says so under People.
+        </p>
+      </StateNote>
+      <template v-else>
+        <h1>
+          Proposals<small>{{ open.length === 1 ? 'one waits' : `${open.length} wait` }}</small>
+        </h1>
+        <p role="status">{{ said }}</p>
+        <div class="roll" tabindex="0" role="region" aria-label="Proposals">
+          <button
+            v-for="one in [...open, ...answered]"
+            :key="one.id"
+            type="button"
+            class="proposal line"
+            :class="{ chosen: one.id === chosen?.id, mid: one.state !== 'open' }"
+            :aria-pressed="one.id === chosen?.id"
+            @click="set({ proposal: String(one.id) })"
+          >
+            <span
+              ><b>{{ one.name }}</b> on {{ one.release }}: {{ one.who }} proposes
+              {{ edits(one) === 1 ? 'one edit' : `${edits(one)} edits` }}</span
+            >
+            <span>{{ one.state === 'open' ? 'waits' : one.state }}, {{ dayOf(one.answeredAt ?? one.at) }}</span>
+            <small v-if="one.why" class="mid">{{ one.why }}</small>
+            <small v-if="one.answer">{{ one.answeredBy }}: {{ one.answer }}</small>
+          </button>
+        </div>
+      </template>
+      <template #margin>
+        <template v-if="chosen">
+          <h2>{{ chosen.name }}</h2>
+          <p class="under">proposed by {{ chosen.who }}</p>
+          <p v-if="!setting">
+            This keyset is on {{ chosen.release }}, and {{ releaseLabel }} is in hand.
+            <RouterLink
+              :to="{ params: { app: appSlug, release: chosen.release }, query: { proposal: String(chosen.id) } }"
+              >Go to {{ chosen.release }}</RouterLink
+            >
+            to see what follows.
+          </p>
+          <template v-else>
+            <ChangeReview :setting="setting" :change="chosen.change" :platform="platform" :how="style" />
+            <template v-if="reasons.length">
+              <h3>Reasons</h3>
+              <p v-for="one in reasons" :key="one.label" class="why">
+                <b>{{ one.label }}</b> {{ one.reason }}
+              </p>
+            </template>
+            <ProblemList :problems="problems" />
+            <template v-if="chosen.state === 'open' && session.may('review')">
+              <div class="actions">
+                <button
+                  type="button"
+                  class="btn primary"
+                  :disabled="busy || Boolean(outcome?.refusals.length)"
+                  @click="take"
+                >
+                  Take it
+                </button>
+              </div>
+              <h3><label for="because">Or send it back, because</label></h3>
+              <ElInput id="because" v-model="because" type="textarea" :rows="2" maxlength="500" />
+              <div class="actions">
+                <button type="button" class="btn" :disabled="busy || !because.trim()" @click="sendBack">
+                  Send back
+                </button>
+              </div>
+            </template>
+          </template>
+          <div v-if="chosen.state === 'open' && chosen.mine" class="actions">
+            <button type="button" class="btn" :disabled="busy" @click="withdraw">Withdraw it</button>
+          </div>
+        </template>
+        <p v-else class="mid">Choose a proposal to see what follows from it.</p>
+      </template>
+    </StageFrame>
+  </ReleaseGate>
+</template>
+
+<style scoped>
+.roll {
+  margin-top: 14px;
+}
+.line {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 2px 12px;
+  padding: 8px;
+}
+.line small {
+  grid-column: 1 / -1;
+}
+.why {
+  margin-bottom: 6px;
+}
+.actions {
+  margin: 12px 0;
+}
+</style>

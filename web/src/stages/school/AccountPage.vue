@@ -1,0 +1,180 @@
+<script setup lang="ts">
+import { onMounted, reactive, shallowRef } from 'vue';
+import { useRouter } from 'vue-router';
+import { Scope, type ApiToken, type MadeToken, type Session } from '@crib/core/contract';
+import { ask } from '../../api/client.ts';
+import ProblemList from '../../parts/ProblemList.vue';
+import { dayOf } from '../../parts/moments.ts';
+import { forgetPlaces } from '../../stores/last.ts';
+import { useSession } from '../../stores/session.ts';
+import SchoolFrame from './SchoolFrame.vue';
+import { useDoing } from './useDoing.ts';
+
+/** One’s own account: name, password, where one is signed in, workspaces, and tokens for scripts. */
+const session = useSession();
+const router = useRouter();
+const own = useDoing();
+const form = reactive({ name: session.editor?.name ?? '', old: '', now: '' });
+const saveName = () =>
+  own.doing(async () => {
+    session.editor = await ask<Session>('PUT', '/api/account', { name: form.name });
+  }, 'Saved.');
+const savePassword = () =>
+  own.doing(async () => {
+    await ask('PUT', '/api/account', { password: { old: form.old, now: form.now } });
+    Object.assign(form, { old: '', now: '' });
+  }, 'Your password is changed; you are signed out everywhere else.');
+const leaveOthers = () => own.doing(() => ask('DELETE', '/api/sessions'), 'You are signed out everywhere but here.');
+
+const work = useDoing();
+const anew = reactive({ workspace: '' });
+const goTo = (id: number) =>
+  work.doing(async () => {
+    session.editor = await ask<Session>('PUT', '/api/session/workspace', { id });
+    forgetPlaces();
+    await router.push({ name: 'desk' });
+  });
+const begin = () =>
+  work.doing(async () => {
+    const { id } = await ask<{ id: number }>('POST', '/api/workspaces', { name: anew.workspace });
+    await goTo(id);
+  });
+
+const tokens = shallowRef<readonly ApiToken[]>([]);
+const made = shallowRef<MadeToken | null>(null);
+const keys = useDoing();
+const token = reactive<{ name: string; scope: Scope; days: number }>({ name: '', scope: 'read', days: 90 });
+const MAY: Record<Scope, string> = { read: 'looks', write: 'looks and writes', publish: 'looks, writes and publishes' };
+const load = async () => void (tokens.value = await ask<ApiToken[]>('GET', '/api/tokens'));
+onMounted(() => keys.doing(load));
+const make = () =>
+  keys.doing(async () => {
+    made.value = await ask<MadeToken>('POST', '/api/tokens', { ...token });
+    token.name = '';
+    await load();
+  });
+const end = (id: number) =>
+  keys.doing(async () => {
+    await ask('DELETE', `/api/tokens/${id}`);
+    if (made.value?.id === id) made.value = null;
+    await load();
+  }, 'Ended: it lets nobody in any more.');
+</script>
+
+<template>
+  <SchoolFrame wide>
+    <h1>
+      Your account<small>{{ session.editor?.email }}</small>
+    </h1>
+    <div class="parts">
+      <section>
+        <h2>Name and password</h2>
+        <form class="make" @submit.prevent="saveName">
+          <label>Name<ElInput v-model="form.name" maxlength="80" required /></label>
+          <button type="submit" class="btn" :disabled="own.busy.value || !form.name.trim()">Save the name</button>
+        </form>
+        <form class="make" @submit.prevent="savePassword">
+          <label
+            >Password now<ElInput v-model="form.old" type="password" autocomplete="current-password" maxlength="200"
+          /></label>
+          <label
+            >New password, twelve signs at least<ElInput
+              v-model="form.now"
+              type="password"
+              autocomplete="new-password"
+              minlength="12"
+              maxlength="200"
+          /></label>
+          <button type="submit" class="btn" :disabled="own.busy.value || !form.old || form.now.length < 12">
+            Change the password
+          </button>
+        </form>
+        <button type="button" class="btn" @click="leaveOthers">Sign out everywhere else</button>
+        <ProblemList :problems="own.problems.value" />
+        <p role="status">{{ own.said.value }}</p>
+      </section>
+      <section>
+        <h2>Workspaces</h2>
+        <div v-for="one in session.editor?.workspaces" :key="one.id" class="line">
+          <span>{{ one.name }}</span>
+          <span v-if="one.id === session.editor?.workspace.id" class="mid">you are here</span>
+          <button v-else type="button" class="btn plain" @click="goTo(one.id)">
+            Go there<span class="sr-only">: {{ one.name }}</span>
+          </button>
+        </div>
+        <form class="make" @submit.prevent="begin">
+          <label
+            >A workspace of your own<ElInput v-model="anew.workspace" maxlength="80" placeholder="its name"
+          /></label>
+          <button type="submit" class="btn" :disabled="work.busy.value || !anew.workspace.trim()">Begin it</button>
+        </form>
+        <ProblemList :problems="work.problems.value" />
+      </section>
+      <section>
+        <h2>Tokens for scripts</h2>
+        <p v-if="!tokens.length" class="mid">
+          A script shows a token where you show a password. It does no more than its scope, and never more than you.
+        </p>
+        <div v-for="one in tokens" :key="one.id" class="line">
+          <span
+            >{{ one.name }}<small class="mid"> {{ MAY[one.scope] }}, until {{ dayOf(one.endsAt) }}</small></span
+          >
+          <button type="button" class="btn plain" @click="end(one.id)">
+            End it<span class="sr-only">: {{ one.name }}</span>
+          </button>
+        </div>
+        <form class="make" @submit.prevent="make">
+          <label>What it is for<ElInput v-model="token.name" maxlength="80" placeholder="the nightly list" /></label>
+          <label
+            >It
+            <ElSelect v-model="token.scope" aria-label="What the token may do">
+              <ElOption v-for="scope in Scope.options" :key="scope" :value="scope" :label="MAY[scope]" />
+            </ElSelect>
+          </label>
+          <button type="submit" class="btn" :disabled="keys.busy.value || !token.name.trim()">Make a token</button>
+        </form>
+        <div v-if="made" class="made" role="status">
+          <p>Copy it now: it is told only once.</p>
+          <p class="figures token">{{ made.token }}</p>
+        </div>
+        <ProblemList :problems="keys.problems.value" />
+        <p role="status">{{ keys.said.value }}</p>
+      </section>
+    </div>
+  </SchoolFrame>
+</template>
+
+<style scoped>
+.line {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  padding: 6px 0;
+  border-bottom: 1px solid var(--hair);
+}
+.parts {
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 40px;
+  margin-top: 18px;
+  overflow: auto;
+}
+section {
+  display: grid;
+  align-content: start;
+  justify-items: stretch;
+  gap: 12px;
+}
+section > .btn,
+.make .btn {
+  justify-self: start;
+}
+.made {
+  padding: 12px;
+  border: 1.5px solid var(--ink);
+}
+.token {
+  overflow-wrap: anywhere;
+  user-select: all;
+}
+</style>

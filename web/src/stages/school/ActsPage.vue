@@ -1,0 +1,215 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef, watch } from 'vue';
+import type { Act, ActPage, ActRow, App, People } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import { ask, problemsOf } from '../../api/client.ts';
+import ProblemList from '../../parts/ProblemList.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { dayOf, timeOf } from '../../parts/moments.ts';
+import { useOthers } from '../../stores/others.ts';
+import { usePlace } from '../../stores/place.ts';
+import { useSession } from '../../stores/session.ts';
+import SchoolFrame from './SchoolFrame.vue';
+import { changesOf } from './changes.ts';
+import { useDoing } from './useDoing.ts';
+
+/** What was done in the workspace: who, when, what and why, row by row; the reading-in of a list is taken back as a whole. */
+const session = useSession();
+const others = useOthers();
+const { kept, set, route } = usePlace();
+const app = kept('of');
+const who = kept('who');
+const text = kept('text');
+const acts = shallowRef<readonly Act[] | null>(null);
+const next = ref<number | null>(null);
+const failed = shallowRef<Problem | null>(null);
+const apps = shallowRef<readonly App[]>([]);
+const people = shallowRef<People | null>(null);
+const { problems, said, busy, doing } = useDoing();
+
+async function page(before?: number): Promise<ActPage> {
+  const asked = { app: app.value, who: who.value, text: text.value, before: before ? String(before) : '' };
+  const query = new URLSearchParams(Object.entries(asked).filter(([, value]) => value));
+  return ask<ActPage>('GET', `/api/acts?${query.toString()}`);
+}
+async function load() {
+  failed.value = null;
+  try {
+    const found = await page();
+    acts.value = found.acts;
+    next.value = found.next;
+  } catch (error) {
+    failed.value = problemsOf(error)[0]!;
+  }
+}
+async function more() {
+  const found = await page(next.value!);
+  acts.value = [...(acts.value ?? []), ...found.acts];
+  next.value = found.next;
+}
+onMounted(async () => {
+  await load();
+  [apps.value, people.value] = [await ask<App[]>('GET', '/api/apps'), await ask<People>('GET', '/api/people')];
+});
+watch([app, who, text, () => others.acts], load);
+
+const days = computed(() => {
+  const byDay = new Map<string, Act[]>();
+  for (const one of acts.value ?? []) byDay.set(dayOf(one.at), [...(byDay.get(dayOf(one.at)) ?? []), one]);
+  return [...byDay];
+});
+const chosen = computed(() => (acts.value ?? []).find((one) => String(one.id) === route.query['act']) ?? null);
+const rows = shallowRef<readonly ActRow[] | null>(null);
+watch(
+  () => chosen.value?.id,
+  async (id) => {
+    rows.value = null;
+    problems.value = [];
+    if (id) await doing(async () => void (rows.value = await ask<ActRow[]>('GET', `/api/acts/${id}/rows`)));
+  },
+  { immediate: true },
+);
+const undo = () =>
+  doing(async () => {
+    await ask('POST', `/api/acts/${chosen.value!.id}/undo`);
+    await load();
+  }, 'Taken back: the release is as it was before.');
+const nameOf = (slug: string | null) => apps.value.find((one) => one.slug === slug)?.name ?? slug ?? '';
+const MOST = 80;
+</script>
+
+<template>
+  <SchoolFrame>
+    <template #index>
+      <h3>Narrowed to</h3>
+      <div class="narrow">
+        <ElSelect
+          :model-value="app"
+          size="small"
+          aria-label="App"
+          placeholder="any app"
+          clearable
+          @update:model-value="(now: string) => set({ of: now ?? '', act: '' })"
+        >
+          <ElOption v-for="one in apps" :key="one.slug" :value="one.slug" :label="one.name" />
+        </ElSelect>
+        <ElSelect
+          :model-value="who"
+          size="small"
+          aria-label="Who"
+          placeholder="anybody"
+          clearable
+          @update:model-value="(now: string) => set({ who: now ?? '', act: '' })"
+        >
+          <ElOption v-for="one in people?.members" :key="one.id" :value="String(one.id)" :label="one.name" />
+        </ElSelect>
+        <ElInput
+          :model-value="text"
+          size="small"
+          aria-label="What, to what, or why"
+          placeholder="what, to what, or why"
+          clearable
+          @change="(now: string) => set({ text: now, act: '' })"
+        />
+      </div>
+    </template>
+    <StateNote v-if="failed" first :problem="failed" @again="load" />
+    <StateNote v-else-if="!acts" first loading />
+    <template v-else>
+      <h1>What was done<small>the latest first</small></h1>
+      <StateNote
+        v-if="!acts.length"
+        :title="app || who || text ? 'Nothing of that kind was done' : 'Nothing was done yet'"
+      >
+        <p>Every act stands here with who did it, when and why. None of it is ever rewritten.</p>
+      </StateNote>
+      <div v-else class="roll" tabindex="0" role="region" aria-label="Acts">
+        <section v-for="[day, list] in days" :key="day">
+          <h2 class="day">{{ day }}</h2>
+          <button
+            v-for="one in list"
+            :key="one.id"
+            type="button"
+            class="act"
+            :class="{ chosen: one.id === chosen?.id }"
+            :aria-pressed="one.id === chosen?.id"
+            @click="set({ act: String(one.id) })"
+          >
+            <span class="figures">{{ timeOf(one.at) }}</span>
+            <span
+              ><b>{{ one.who }}</b> {{ one.doing }}<template v-if="one.about"> · {{ one.about }}</template
+              ><small v-if="one.why" class="mid">{{ one.why }}</small></span
+            >
+            <span class="mid">{{ [nameOf(one.app), one.release].filter(Boolean).join(' ') }}</span>
+          </button>
+        </section>
+        <button v-if="next" type="button" class="btn further" @click="more">Earlier acts</button>
+      </div>
+    </template>
+    <template #margin>
+      <template v-if="chosen">
+        <h2>{{ chosen.doing }}</h2>
+        <p class="under">{{ chosen.who }}, {{ dayOf(chosen.at) }} at {{ timeOf(chosen.at) }}</p>
+        <p v-if="chosen.why">{{ chosen.why }}</p>
+        <ProblemList :problems="problems" />
+        <p role="status">{{ said }}</p>
+        <div v-if="chosen.undoable && session.may('edit')" class="actions">
+          <button type="button" class="btn primary" :disabled="busy" @click="undo">Take all of it back</button>
+        </div>
+        <h3>{{ chosen.rows }} {{ chosen.rows === 1 ? 'row' : 'rows' }}</h3>
+        <div v-for="(one, at) in (rows ?? []).slice(0, MOST)" :key="at" class="row">
+          <b>{{ changesOf(one).title }}</b>
+          <p v-for="line in changesOf(one).lines" :key="line" class="mid">{{ line }}</p>
+        </div>
+        <p v-if="chosen.rows > MOST" class="mid">and {{ chosen.rows - MOST }} more</p>
+      </template>
+      <p v-else class="mid">Choose an act to see each row as it was and as it became.</p>
+    </template>
+  </SchoolFrame>
+</template>
+
+<style scoped>
+.narrow {
+  display: grid;
+  gap: 8px;
+}
+.roll {
+  margin-top: 14px;
+}
+.day {
+  margin: 14px 0 4px;
+  color: var(--mid);
+  font: 600 12px var(--mono);
+}
+.act {
+  display: grid;
+  grid-template-columns: 54px 1fr auto;
+  gap: 12px;
+  width: 100%;
+  padding: 6px 8px 6px 0;
+  border: 0;
+  border-bottom: 1px solid var(--hair);
+  background: none;
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+.act:hover,
+.act.chosen {
+  background: var(--tide-wash);
+}
+.act small {
+  display: block;
+}
+.further {
+  margin: 14px 0;
+}
+.row {
+  padding: 6px 0;
+  border-bottom: 1px solid var(--hair);
+}
+.row p {
+  overflow-wrap: anywhere;
+}
+</style>

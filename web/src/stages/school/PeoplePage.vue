@@ -1,0 +1,251 @@
+<script setup lang="ts">
+import { computed, onMounted, reactive, ref, shallowRef } from 'vue';
+import { Role, type MadeInvitation, type Member, type People } from '@crib/core/contract';
+import type { Problem } from '@crib/core/error';
+import { ask, problemsOf } from '../../api/client.ts';
+import ProblemList from '../../parts/ProblemList.vue';
+import StateNote from '../../parts/StateNote.vue';
+import { dayOf } from '../../parts/moments.ts';
+import { useOthers } from '../../stores/others.ts';
+import { useSession } from '../../stores/session.ts';
+import SchoolFrame from './SchoolFrame.vue';
+import { useDoing } from './useDoing.ts';
+
+/** Who is in the workspace and as what; owners invite, change and remove, and say how editors save. */
+const session = useSession();
+const others = useOthers();
+const people = shallowRef<People | null>(null);
+const failed = shallowRef<Problem | null>(null);
+const { problems, said, busy, doing } = useDoing();
+const manages = computed(() => session.may('manage'));
+const ROLES = Role.options;
+const DOES: Record<Role, string> = {
+  owner: 'does everything, and decides who may do what',
+  editor: 'writes and publishes',
+  reviewer: 'comments, and answers what editors propose',
+  reader: 'looks',
+};
+async function load() {
+  failed.value = null;
+  try {
+    people.value = await ask<People>('GET', '/api/people');
+    Object.assign(school, people.value.workspace);
+  } catch (error) {
+    failed.value = problemsOf(error)[0]!;
+  }
+}
+onMounted(load);
+
+const school = reactive({ name: '', editorsPropose: false });
+const saveSchool = () =>
+  doing(async () => {
+    const { name, editorsPropose } = school;
+    await ask('PUT', '/api/workspace', { name, editorsPropose });
+    session.editor = { ...session.editor!, workspace: { ...session.editor!.workspace, name, editorsPropose } };
+  }, 'Saved.');
+const guest = reactive<{ email: string; role: Role }>({ email: '', role: 'editor' });
+const made = shallowRef<MadeInvitation | null>(null);
+const invite = () =>
+  doing(async () => {
+    made.value = await ask<MadeInvitation>('POST', '/api/invitations', { ...guest });
+    guest.email = '';
+    await load();
+  });
+const uninvite = (id: number) =>
+  doing(async () => {
+    await ask('DELETE', `/api/invitations/${id}`);
+    if (made.value?.id === id) made.value = null;
+    await load();
+  }, 'Taken back: its link does not work any more.');
+const copied = ref(false);
+async function copy() {
+  await navigator.clipboard.writeText(made.value!.link).catch(() => {});
+  copied.value = true;
+}
+const change = (one: Member, to: { role?: Role; disabled?: boolean }) =>
+  doing(async () => {
+    await ask('PUT', `/api/members/${one.id}`, to);
+    await load();
+  }, 'Saved.');
+const leaving = ref<Member | null>(null);
+const remove = () =>
+  doing(async () => {
+    await ask('DELETE', `/api/members/${leaving.value!.id}`);
+    leaving.value = null;
+    await load();
+  }, 'Removed.');
+const hereNow = (one: Member) => others.here.some((other) => other.id === one.id);
+</script>
+
+<template>
+  <SchoolFrame :wide="!manages">
+    <StateNote v-if="failed" first :problem="failed" @again="load" />
+    <StateNote v-else-if="!people" first loading />
+    <template v-else>
+      <h1>
+        People<small>{{ people.members.length }} in {{ people.workspace.name }}</small>
+      </h1>
+      <ProblemList :problems="problems" />
+      <p role="status" class="said">{{ said }}</p>
+      <div class="roll" tabindex="0" role="region" aria-label="Members">
+        <table>
+          <thead>
+            <tr>
+              <th scope="col">Name</th>
+              <th v-if="manages" scope="col">Address</th>
+              <th scope="col">Role</th>
+              <th scope="col">Since</th>
+              <th v-if="manages" scope="col"><span class="sr-only">What can be done</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="one in people.members" :key="one.id" :class="{ mid: one.disabled }">
+              <th scope="row">
+                {{ one.name }}<small v-if="one.id === session.editor?.id">you</small
+                ><small v-else-if="hereNow(one)">here now</small><small v-if="one.disabled">kept out</small>
+              </th>
+              <td v-if="manages" class="figures">{{ one.email }}</td>
+              <td>
+                <ElSelect
+                  v-if="manages"
+                  :model-value="one.role"
+                  size="small"
+                  :aria-label="`Role of ${one.name}`"
+                  :disabled="busy"
+                  @update:model-value="(role: Role) => change(one, { role })"
+                >
+                  <ElOption v-for="role in ROLES" :key="role" :value="role" :label="role" />
+                </ElSelect>
+                <template v-else>{{ one.role }}</template>
+              </td>
+              <td class="figures">{{ dayOf(one.since) }}</td>
+              <td v-if="manages" class="can">
+                <button
+                  type="button"
+                  class="btn plain"
+                  :disabled="busy"
+                  @click="change(one, { disabled: !one.disabled })"
+                >
+                  {{ one.disabled ? 'Let in again' : 'Keep out' }}<span class="sr-only">: {{ one.name }}</span>
+                </button>
+                <button type="button" class="btn plain" :disabled="busy" @click="leaving = one">
+                  Remove<span class="sr-only"> {{ one.name }}</span>
+                </button>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+        <template v-if="people.invitations.length">
+          <h2 class="waiting">Invited</h2>
+          <div v-for="one in people.invitations" :key="one.id" class="guest">
+            <span
+              >{{ one.email
+              }}<small class="mid"> as {{ one.role }}, by {{ one.by }}, until {{ dayOf(one.endsAt) }}</small></span
+            >
+            <button type="button" class="btn plain" :disabled="busy" @click="uninvite(one.id)">
+              Take back<span class="sr-only"> the invitation of {{ one.email }}</span>
+            </button>
+          </div>
+        </template>
+      </div>
+      <ElDialog :model-value="Boolean(leaving)" :title="`Remove ${leaving?.name}?`" width="440" @close="leaving = null">
+        <p>
+          {{ leaving?.name }} is signed out and comes in no more. Where that was their last workspace the account is
+          removed, and “a former editor” stands for the name everywhere, in history too. That cannot be taken back. What
+          they made stays.
+        </p>
+        <template #footer>
+          <button type="button" class="btn" @click="leaving = null">Keep {{ leaving?.name }}</button>
+          <button type="button" class="btn primary" :disabled="busy" @click="remove">Remove</button>
+        </template>
+      </ElDialog>
+    </template>
+    <template v-if="manages" #margin>
+      <h2>Invite somebody</h2>
+      <form class="make" @submit.prevent="invite">
+        <label>Address<ElInput v-model="guest.email" type="email" maxlength="200" required /></label>
+        <label
+          >As
+          <ElSelect v-model="guest.role" aria-label="As">
+            <ElOption v-for="role in ROLES" :key="role" :value="role" :label="role" />
+          </ElSelect>
+        </label>
+        <p class="mid">
+          {{ guest.role === 'owner' || guest.role === 'editor' ? 'An' : 'A' }} {{ guest.role }} {{ DOES[guest.role] }}.
+        </p>
+        <button type="submit" class="btn primary" :disabled="busy || !guest.email">Make the link</button>
+      </form>
+      <div v-if="made" class="made" role="status">
+        <p>
+          Send this link to <b>{{ made.email }}</b>. It works once, until {{ dayOf(made.endsAt) }}, and is told only
+          now.
+        </p>
+        <p class="figures link">{{ made.link }}</p>
+        <button type="button" class="btn" @click="copy">{{ copied ? 'Copied' : 'Copy the link' }}</button>
+      </div>
+      <h2>The workspace</h2>
+      <form class="make" @submit.prevent="saveSchool">
+        <label>Name<ElInput v-model="school.name" maxlength="120" required /></label>
+        <ElCheckbox v-model="school.editorsPropose" label="Editors propose changes of keysets" />
+        <p class="mid">A reviewer or an owner takes them, or sends them back. Layers of their own they save as ever.</p>
+        <button type="submit" class="btn" :disabled="busy || !school.name">Save</button>
+      </form>
+    </template>
+  </SchoolFrame>
+</template>
+
+<style scoped>
+.guest {
+  display: flex;
+  justify-content: space-between;
+  padding: 8px;
+  border-bottom: 1px solid var(--hair);
+}
+.make + h2,
+.made + h2 {
+  margin-top: 26px;
+}
+th,
+td {
+  white-space: nowrap;
+}
+.said:empty {
+  display: none;
+}
+.roll {
+  margin-top: 14px;
+}
+th small {
+  margin-left: 8px;
+  color: var(--mid);
+  font-weight: 400;
+}
+.can {
+  text-align: right;
+  white-space: nowrap;
+}
+.can .btn + .btn {
+  margin-left: 14px;
+}
+.el-select {
+  width: 120px;
+}
+.make .el-select {
+  width: 100%;
+}
+.waiting {
+  margin: 22px 0 8px;
+}
+.made {
+  display: grid;
+  justify-items: start;
+  gap: 8px;
+  margin: 14px 0;
+  padding: 12px;
+  border: 1.5px solid var(--ink);
+}
+.link {
+  overflow-wrap: anywhere;
+  user-select: all;
+}
+</style>

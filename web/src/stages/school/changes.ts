@@ -1,0 +1,65 @@
+import type { ActRow } from '@crib/core/contract';
+
+/** What is kept where, in the words of the trade. */
+const KEPT: Record<string, string> = {
+  app: 'App',
+  release: 'Release',
+  context_state: 'Place',
+  command: 'Command',
+  command_state: 'Command in the release',
+  command_detail: 'What helps to use it',
+  command_wording: 'Words',
+  command_group: 'Group',
+  command_lineage: 'What became of a command',
+  context_lineage: 'What became of a place',
+  keyset: 'Keyset',
+  binding: 'Shortcut',
+  binding_context: 'Where a shortcut works',
+  trial: 'Trial',
+  correction: 'Correction',
+  fact_correction: 'Correction',
+  save_point: 'Named state',
+  run: 'Run',
+  run_step: 'Step of a run',
+  recipe: 'Recipe',
+  sheet: 'Sheet',
+  change_notes: 'Change notes',
+  edition: 'Edition',
+  edition_withdrawal: 'Withdrawal',
+  standing_address: 'Address of the newest edition',
+  report: 'Report',
+  membership: 'Member',
+  invitation: 'Invitation',
+  api_token: 'Token',
+  workspace: 'Workspace',
+  proposal: 'Proposal',
+  remark: 'Remark',
+  crosswalk_command: 'Counterpart',
+  crosswalk_context: 'Counterpart of a place',
+  bin: 'Bin',
+};
+/** Numbers of the database, which say nothing to anybody. */
+const UNTOLD = /(^|_)(id|by)$|^(position|hash|made_at|app|release|workspace|address|slug)$|_app$/;
+
+const shown = (value: unknown): string => {
+  if (value === null || value === '') return 'nothing';
+  if (Array.isArray(value)) return value.length ? value.map(shown).join(', ') : 'nothing';
+  if (typeof value === 'object') return JSON.stringify(value).slice(0, 200);
+  return value === true ? 'yes' : value === false ? 'no' : String(value as string | number).slice(0, 300);
+};
+const said = (field: string) => field.replaceAll('_', ' ');
+
+/** A row of an act: what it is, and what became of its fields. */
+export function changesOf({ keptIn, before, after }: ActRow): { title: string; lines: string[] } {
+  const what = KEPT[keptIn] ?? said(keptIn);
+  const name = [after ?? before ?? {}].flatMap((row) => ['label', 'title', 'name', 'shortcut'].flatMap((field) => row[field] ?? []))[0]; // prettier-ignore
+  const title = `${what}${typeof name === 'string' && name ? ` “${name}”` : ''}: ${!before ? 'new' : !after ? 'gone' : 'changed'}`;
+  const fields = Object.keys(after ?? before ?? {}).filter((field) => !UNTOLD.test(field));
+  const lines =
+    before && after
+      ? fields
+          .filter((field) => JSON.stringify(before[field]) !== JSON.stringify(after[field]))
+          .map((field) => `${said(field)}: ${shown(before[field])} → ${shown(after[field])}`)
+      : [];
+  return { title, lines };
+}
