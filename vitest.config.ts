@@ -3,7 +3,13 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'core', include: ['core/test/**/*.test.ts', 'demo/test/**/*.test.ts'], testTimeout: 120_000 } },
+      {
+        test: {
+          name: 'core',
+          include: ['core/test/**/*.test.ts', 'demo/test/**/*.test.ts', 'cli/test/**/*.test.ts'],
+          testTimeout: 120_000,
+        },
+      },
       { test: { name: 'scripts', include: ['scripts/test/**/*.test.ts'], testTimeout: 180_000, hookTimeout: 60_000 } },
       {
         test: {

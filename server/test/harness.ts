@@ -4,26 +4,15 @@ import { pino } from 'pino';
 import { afterAll, beforeAll } from 'vitest';
 import { z } from 'zod';
 import {
-  App,
-  AppOverview,
-  Binned,
-  Catalogue,
-  CommandState,
-  Desk,
-  Hanging,
-  Keyset,
-  KeysetHistory,
-  Crosswalk,
-  CrosswalkOverview,
-  LineageLink,
-  ListReport,
   ProblemDetails,
-  PublicEdition,
-  PublishedEdition,
-  Release,
-  SavedChange,
-  StaleEdition,
+  ROUTES,
+  routeFor,
+  type AppOverview,
+  type Catalogue,
   type CustomKeyset,
+  type Keyset,
+  type ListReport,
+  type Release,
   type Role,
 } from '@crib/core/contract';
 import { createApp } from '../src/http/app.ts';
@@ -46,31 +35,11 @@ export interface Answer<T> {
 }
 type Refused = Partial<ProblemDetails>;
 
-/** What is answered where: every answer of a test goes through its schema, so that types cannot lie. */
-const ANSWERS: readonly (readonly [RegExp, z.ZodType])[] = [
-  [/^GET \/api\/apps$/, z.array(App)],
-  [/^GET \/api\/apps\/[^/?]+$/, AppOverview],
-  [/^POST \/api\/apps\/[^/]+\/releases$/, Release],
-  [/^GET \/api\/apps\/[^/]+\/lineage$/, z.array(LineageLink)],
-  [/^GET \/api\/apps\/[^/]+\/crosswalks$/, z.array(CrosswalkOverview)],
-  [/^(GET \/api\/crosswalks\/\d+|PUT \/api\/crosswalks\/\d+\/judgements)$/, Crosswalk],
-  [/^GET \/api\/apps\/[^/]+\/history\?/, z.array(CommandState)],
-  [/^GET \/api\/apps\/[^/]+\/desk(\?|$)/, Desk],
-  [/^GET \/api\/apps\/[^/]+\/impact$/, z.array(StaleEdition)],
-  [/^GET \/api\/bin$/, z.array(Binned)],
-  [/^GET \/api\/bin\/with\?/, z.array(Hanging)],
-  [/^GET \/api\/releases\/\d+$/, Catalogue],
-  [/^POST \/api\/releases\/\d+\/list(\/preview)?/, ListReport],
-  [/^GET \/api\/keysets\/\d+$/, Keyset],
-  [/^GET \/api\/keysets\/\d+\/history$/, KeysetHistory],
-  [/^POST \/api\/keysets\/\d+\/(changes|undo|redo|state)$/, SavedChange],
-  [/^POST \/api\/(sheets|notes)\/\d+\/editions$/, PublishedEdition],
-  [/^GET \/public\/editions\/[^/]+$/, PublicEdition],
-];
-function checked(what: string, status: number, body: unknown): void {
-  const schema = status >= 400 ? ProblemDetails : ANSWERS.find(([route]) => route.test(what))?.[1];
+/** Every answer of a test goes through the schema that the contract has for its address, so that types cannot lie. */
+function checked(method: string, path: string, status: number, body: unknown): void {
+  const schema = status >= 400 ? ProblemDetails : ROUTES[routeFor(method, path) ?? '']?.gives;
   const wrong = schema?.safeParse(body).error;
-  if (wrong) throw new Error(`${what} answered otherwise than the contract says: ${z.prettifyError(wrong)}`);
+  if (wrong) throw new Error(`${method} ${path} answered otherwise than the contract says: ${z.prettifyError(wrong)}`);
 }
 
 /** One client with its own session. */
@@ -102,7 +71,7 @@ export class Client {
     const text = await response.text();
     const json = /json/.test(response.headers.get('content-type') ?? '');
     const answer: unknown = json ? JSON.parse(text) : text;
-    if (json && text) checked(`${method} ${path}`, response.status, answer);
+    if (json && text) checked(method, path, response.status, answer);
     return { status: response.status, headers: response.headers, body: answer as T };
   }
   /** An answer that goes on. */

@@ -130,6 +130,9 @@ export const SentKeyset = CustomKeyset.pick({ name: true, note: true })
   })
   .partial();
 
+/** Shipped shortcuts, by their numbers. */
+export const BindingsOf = z.strictObject({ ids: z.array(Id).min(1).max(5000) });
+
 export const NewCorrection = Correction.pick({ command: true, context: true, platform: true, now: true, reason: true });
 
 const why = { reason: Correction.shape.reason };

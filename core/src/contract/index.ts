@@ -12,3 +12,4 @@ export * from './responses.ts';
 export * from './crosswalks.ts';
 export * from './program.ts';
 export * from './people.ts';
+export * from './routes.ts';

@@ -16,6 +16,7 @@ export { CribList } from './formats/crib.ts';
 export { MEANINGS, columnMeanings, headingMeaning, meaningName, type ColumnMeaning } from './columns.ts';
 export { FLAGS, MENU_SIGNS } from './row-words.ts';
 export { cellKey, readRows, type ListRow, type StatedKey } from './rows.ts';
+export { programOf, type ListedProgram, type ProgramFacts } from './program.ts';
 export type { NewGroup } from './groups.ts';
 export type { NewChooser } from './choosers.ts';
 export type { NewFamily } from './families.ts';

@@ -1,8 +1,7 @@
 import { Router, type Request } from 'express';
-import { z } from 'zod';
 import {
+  BindingsOf,
   CommandsOf,
-  Id,
   NewCommand,
   NewCorrection,
   NewShipped,
@@ -126,7 +125,7 @@ export function editingRoutes(acting: ActingOf): Router {
     res.json({ corrected: asked.bindings.length });
   });
   router.delete('/keysets/:id/bindings', async (req, res) => {
-    const { ids } = sent(z.strictObject({ ids: z.array(Id).min(1).max(5000) }), req.body);
+    const { ids } = sent(BindingsOf, req.body);
     await acts.unstate(acting(req), idIn(req.params), ids);
     res.status(204).end();
   });

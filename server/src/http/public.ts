@@ -16,6 +16,7 @@ import { paceOf } from '../store/entry.ts';
 import { editionAt, fileBytes, formAt } from '../store/sheets.ts';
 import { SIGN_IN_BODY } from './bodies.ts';
 import { sent } from './errors.ts';
+import { openapi } from './openapi.ts';
 
 /** Forms of editions as files: what each ends in, how it is counted, and what it is called. */
 const FORMS: readonly (readonly [string, string, Counted])[] = [['csv', 'sheet.csv', 'csv'], ['md', 'sheet.md', 'md'], ['pdf', 'sheet.pdf', 'pdf'], ['strips.pdf', 'strips.pdf', 'strips']]; // prettier-ignore
@@ -36,6 +37,8 @@ export function publicRoutes(
     next();
   });
 
+  const description = JSON.stringify(openapi(site));
+  router.get('/openapi.json', (_req, res) => void res.type('json').send(description));
   router.get('/recipe.schema.json', (_req, res) => void res.json(recipeSchema()));
   router.get('/editions/:address', async (req, res) => {
     const {

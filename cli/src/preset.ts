@@ -1,0 +1,37 @@
+import { writeFile } from 'node:fs/promises';
+import { refuse } from '@crib/core/error';
+import { readPreset, writePreset } from '@crib/core/preset';
+import { bytesOf, listed, platformsOf, recipeOf, type Asked, type Told } from './told.ts';
+
+/** Preset files by a recipe: written from a list, or read and held against one. */
+export async function preset(asked: Asked): Promise<Told> {
+  const [way, recipeName, ...files] = asked.files;
+  const platform = asked.options.platform ?? platformsOf(asked)[0]!;
+  const recipe = { ...(await recipeOf(recipeName)), scope: 'all' as const };
+  if (way === 'write') {
+    const { catalogue } = await listed(files[0], asked);
+    const made = writePreset(recipe, catalogue.keysets[0]!, catalogue, platform, { edition: 1 });
+    const { out } = asked.options;
+    if (out) await writeFile(out, made.bytes);
+    const written = out ? [`${made.bytes.length} bytes are written to ${out}.`] : [Buffer.from(made.bytes).toString('utf8')]; // prettier-ignore
+    return {
+      lines: [...made.losses, ...written],
+      data: { losses: made.losses, file: Buffer.from(made.bytes).toString('base64') },
+      fine: made.losses.length === 0,
+    };
+  }
+  if (way === 'read') {
+    const { catalogue } = await listed(files[1], asked);
+    const read = readPreset(recipe, await bytesOf(files[0], 'a preset file'), catalogue, platform);
+    const unknown = read.bindings.flatMap((one) => one.unknown.map((word) => ({ line: one.line, word })));
+    return {
+      lines: [
+        ...unknown.map(({ line, word }) => `${files[0]}:${line}: nobody knows “${word}”.`),
+        `${read.bindings.length} records, ${unknown.length} of them with something that nobody knows.`,
+      ],
+      data: { records: read.bindings.length, unknown },
+      fine: unknown.length === 0,
+    };
+  }
+  return refuse('no-way', 'A preset file is written or read: crib preset write RECIPE LIST, crib preset read RECIPE FILE LIST.'); // prettier-ignore
+}

@@ -1,0 +1,101 @@
+import { randomBytes } from 'node:crypto';
+import { parseArgs } from 'node:util';
+import { Email, Role } from '@crib/core/contract';
+import { refuse } from '@crib/core/error';
+import { hashPassword } from './entry/password.ts';
+import { hashOf, randomSecret } from './entry/secrets.ts';
+import { makeAccount } from './entry/accounts.ts';
+import { EVERYWHERE, inTransaction, openPool, type Db } from './store/db.ts';
+import { insertInvitation } from './store/entry.ts';
+import {
+  accountAt,
+  changeAccount,
+  dropMember,
+  endSessions,
+  membersOf,
+  updateMember,
+  workspaceNamed,
+  workspacesOf,
+} from './store/people.ts';
+
+const HELP = `npm run account -- make NAME ADDRESS      an account with a password that is told now; --role, --workspace
+npm run account -- invite ADDRESS         a link that works once; --role, --workspace
+npm run account -- password ADDRESS       a new password, told now; signs them out everywhere
+npm run account -- disable ADDRESS        keeps them out of the workspace; enable lets them in again
+npm run account -- remove ADDRESS         for good: “a former editor” stands for the name from then on
+`;
+
+/** Making, inviting, keeping out and removing by a command, for whoever runs the server. */
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
+  options: { role: { type: 'string', default: 'owner' }, workspace: { type: 'string' } },
+});
+const [verb = '', ...words] = positionals;
+const pool = openPool(process.env['DATABASE_URL'] ?? refuse('no-database', 'DATABASE_URL says which database to use.'));
+const within = <Result>(work: (db: Db) => Promise<Result>) => inTransaction(pool, { workspace: EVERYWHERE }, work);
+const site = process.env['CRIB_SITE'] ?? 'http://127.0.0.1:4310';
+const newPassword = () => randomBytes(12).toString('base64url');
+
+const somebody = async (db: Db, address: string | undefined) => (await accountAt(db, Email.parse(address))) ?? refuse('not-found', `Nobody has the address ${address}.`); // prettier-ignore
+/** The workspace that is named; the only one of somebody’s where none is. */
+async function workspaceOf(db: Db, editor?: number): Promise<number> {
+  const { workspace } = values;
+  if (workspace) return ((await workspaceNamed(db, workspace)) ?? refuse('not-found', `There is no workspace “${workspace}”.`)).id; // prettier-ignore
+  const all = editor === undefined ? [] : await workspacesOf(db, editor);
+  return all.length === 1 ? all[0]!.id : refuse('which-workspace', 'Say which workspace: --workspace and its name.');
+}
+
+const DOES: Readonly<Record<string, () => Promise<string>>> = {
+  async make() {
+    const [name = '', address] = words;
+    const [email, role, password] = [Email.parse(address), Role.parse(values.role), newPassword()];
+    if (await accountAt(pool, email)) refuse('taken', `${email} has an account already.`);
+    await makeAccount(pool, { name, email, role, password, workspace: values.workspace ?? 'Our school' });
+    return `${name} signs in as ${email} with ${password}`;
+  },
+  async invite() {
+    const [email, role, secret] = [Email.parse(words[0]), Role.parse(values.role), randomSecret()];
+    await within(async (db) => {
+      const workspace = await workspaceOf(db);
+      const owner = (await membersOf(db, workspace)).find((one) => one.role === 'owner' && !one.disabled)!;
+      await insertInvitation(db, { workspace, email, role, secretHash: hashOf(secret), by: owner.id });
+    });
+    return `${site}/join/${secret}`;
+  },
+  async password() {
+    const password = newPassword();
+    const passwordHash = await hashPassword(password);
+    await within(async (db) => {
+      const { id } = await somebody(db, words[0]);
+      await changeAccount(db, id, { passwordHash });
+      await endSessions(db, id);
+    });
+    return `The new password is ${password}`;
+  },
+  disable: () => stand(true, 'is kept out.'),
+  enable: () => stand(false, 'is let in again.'),
+  remove: () =>
+    within(async (db) => {
+      const { id } = await somebody(db, words[0]);
+      await dropMember(db, await workspaceOf(db, id), id);
+      return `${words[0]} is removed.`;
+    }),
+};
+const stand = (disabled: boolean, said: string) =>
+  within(async (db) => {
+    const { id } = await somebody(db, words[0]);
+    await updateMember(db, await workspaceOf(db, id), id, { disabled });
+    if (disabled) await endSessions(db, id);
+    return `${words[0]} ${said}`;
+  });
+
+try {
+  const does = DOES[verb];
+  console.log(does ? await does() : HELP);
+  process.exitCode = does ? 0 : 2;
+} catch (error) {
+  console.error(error instanceof Error ? error.message : error);
+  process.exitCode = 1;
+} finally {
+  await pool.end();
+}
