@@ -76,3 +76,6 @@ BEGIN
   RETURN NULL;
 END $$;
 CREATE TRIGGER merged_review AFTER INSERT ON command_alias FOR EACH ROW EXECUTE FUNCTION merged_in_review();
+
+-- What learners report is asked for by app: its sheets, their editions, and what was said of each.
+CREATE INDEX report_by_edition ON report (edition_id);

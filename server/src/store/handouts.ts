@@ -106,9 +106,10 @@ const REPORT = `r.id, e.address, '/s/' || e.slug || '/' || e.address AS path, e.
 export function reportsOf(db: Db, appId: number): Promise<LearnerReport[]> {
   return rows<LearnerReport>(
     db,
-    `SELECT ${REPORT} FROM report r JOIN edition e ON e.id = r.edition_id
-     LEFT JOIN sheet s ON s.id = e.sheet_id LEFT JOIN change_notes n ON n.id = e.notes_id
-     WHERE coalesce(s.app_id, n.app_id) = $1
+    `WITH ours AS MATERIALIZED (
+       SELECT e.id FROM sheet s JOIN edition e ON e.sheet_id = s.id WHERE s.app_id = $1
+       UNION ALL SELECT e.id FROM change_notes n JOIN edition e ON e.notes_id = n.id WHERE n.app_id = $1)
+     SELECT ${REPORT} FROM ours JOIN report r ON r.edition_id = ours.id JOIN edition e ON e.id = r.edition_id
      ORDER BY r.outcome IS NOT NULL, r.ended_on DESC, r.id LIMIT 500`,
     [appId],
   );
