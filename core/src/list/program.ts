@@ -1,7 +1,7 @@
 import type { Problem } from '../error/index.ts';
 import type { Platform } from '../keys/index.ts';
 import { Catalogue, type Command, type Context, type KeyPolicy } from '../contract/index.ts';
-import { readList } from './index.ts';
+import { readList } from './read.ts';
 import { readTable, type Table } from './table.ts';
 
 /** What is known of a program besides its list. */
