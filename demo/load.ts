@@ -136,6 +136,7 @@ async function load() {
   await write(begun.revision, sections);
   const { address } = await call<{ address: string }>('POST', `/api/sheets/${sheet.id}/editions`);
   await call('POST', `/public/editions/${address}/reports`, written.report);
+  await cribItself();
   await call('PUT', '/api/shelf', { title: 'Ebbstone Chart School', open: true });
 }
 
@@ -154,6 +155,31 @@ async function comingFrom(slug: string, other: string) {
   ];
   const look = { landscape: true, columns: 4, pages: 3 };
   await call('PUT', `/api/sheets/${sheet.id}`, { ...sheet, keysetId, title, intro: '', credit: '', look, sections });
+}
+
+interface OwnFile {
+  readonly app: { slug: string };
+  readonly release: ReleaseFile;
+  readonly contexts: PlaceFile[];
+  readonly sheet: { readonly title: string; readonly intro: string; readonly credit: string };
+}
+
+/** Crib as a program that is taught: its own keys are catalogued in it, and handed out as a sheet. */
+async function cribItself() {
+  const { app, release, contexts, sheet } = json<OwnFile>('crib/app.json');
+  await call('POST', '/api/apps', app);
+  const { make } = releaseMaker(call, app.slug, (name) => file(`crib/${name}`));
+  const id = await make(release, contexts);
+  await call('POST', `/api/releases/${id}/seal`);
+  const { commands, keysets } = await call<Catalogue>('GET', `/api/releases/${id}`);
+  const keysetId = keysets[0]!.id;
+  const made = await call<{ id: number; revision: number }>('POST', `/api/apps/${app.slug}/sheets`, { keysetId, title: sheet.title }); // prettier-ignore
+  const sections = [...new Set(commands.map((one) => one.category))].map((title) => ({
+    title,
+    rows: commands.filter((one) => one.category === title).map((one) => ({ command: one.id, note: '' })),
+  }));
+  await call('PUT', `/api/sheets/${made.id}`, { revision: made.revision, keysetId, ...sheet, sections });
+  await call('POST', `/api/sheets/${made.id}/editions`);
 }
 
 interface OtherFile {

@@ -25,9 +25,6 @@ await page.goto('/catalogue/fathomry/7.0?row=depth.place-sounding');
 await shoot('catalogue');
 await page.goto('/catalogue/fathomry/7.0/command/light.add-light');
 await shoot('command');
-await page.goto('/keysets/fathomry/7.0/3/clashes?layouts=us,de,fr,ja');
-await page.getByRole('option').first().click();
-await shoot('clashes');
 await page.goto('/keysets/fathomry/7.0/3?row=depth.strike-soundings');
 await page.getByRole('application').focus();
 await page.keyboard.press('Control+j');
@@ -51,8 +48,6 @@ await shoot('moved');
 await page.goto('/releases/fathomry/7.0/carry/3');
 await page.getByRole('row', { name: /Place sounding/ }).click();
 await shoot('carrying');
-await page.goto('/releases/fathomry/7.0/notes/1');
-await shoot('notes');
 await page.goto('/sheets/fathomry/7.0/1');
 await shoot('sheet');
 await page.goto('/handouts/fathomry/7.0?view=answer');
@@ -72,6 +67,34 @@ await page.getByRole('application').focus();
 for (const keys of ['d', 'd', 'b', 'w', 'Shift+G', 'F9', 'p']) await page.keyboard.press(keys);
 await page.getByRole('button', { name: 'Press every line' }).click();
 await shoot('bench');
+
+// What a colleague proposes, and what was done.
+const other = await browser.newContext({ baseURL: address });
+const post = async <T>(path_: string, data: object) => (await (await other.request.post(path_, { data })).json()) as T;
+await post('/api/session', { email: 'tobias@ebbstone.example', password: 'ebb-and-flow-2' });
+const { revision } = (await (await other.request.get('/api/keysets/3')).json()) as { revision: number };
+const { commands } = (await (await other.request.get('/api/releases/2')).json()) as { commands: { id: number; name: string; home: number }[] }; // prettier-ignore
+const wanted = [['chart.chart-history', 'Primary+Alt+J'], ['light.add-light', 'Primary+Alt+K']] as const; // prettier-ignore
+const put = wanted.map(([name, keys]) => {
+  const { id, home } = commands.find((one) => one.name === name)!;
+  return { command: id, context: home, platform: null, action: 'set', shortcuts: [keys], reason: 'The right hand stays on the pen.', memoryAid: '' }; // prettier-ignore
+});
+const asked = { revision, put, why: 'For the second week at the desk.' };
+const { shown } = await post<{ shown: string[] }>('/api/keysets/3/changes/preview', asked);
+await post('/api/keysets/3/proposals', { ...asked, shown });
+await page.goto('/keysets/fathomry/7.0/proposals');
+await page.getByRole('button', { name: 'Take it' }).waitFor();
+await shoot('proposals');
+await page.goto('/acts?text=read a list');
+await page
+  .getByRole('button', { name: /7\.2-keys\.csv/ })
+  .first()
+  .click();
+await page
+  .getByText(/^Shortcut/)
+  .first()
+  .waitFor();
+await shoot('history');
 
 // The page is only looked at: the app and its release are left empty.
 const apps = (await (await page.request.get('/api/apps')).json()) as { slug: string }[];

@@ -17,7 +17,9 @@ await main(async () => {
   const database = await openDatabase({ name: `crib_bench_${process.pid}`, home, throwaway: true });
   try {
     const server = await startServer({ databaseUrl: database.serverUrl, port: await freePort() });
-    const code = await run(process.execPath, ['--import', 'tsx', 'e2e/bench/bench.ts', server.address]);
+    const code = await run(process.execPath, ['--import', 'tsx', 'e2e/bench/bench.ts', server.address], {
+      env: { ...process.env, CRIB_SERVER_PID: String(server.pid) },
+    });
     server.stop();
     await server.ended;
     process.exitCode = code;

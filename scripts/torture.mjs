@@ -5,6 +5,7 @@ import { backUp, restore, tablesOf } from './lib/backup.mjs';
 import { openDatabase } from './lib/database.mjs';
 import { ensureBuild, ensurePackages } from './lib/packages.mjs';
 import { main, run, varFolder } from './lib/run.mjs';
+import { fullDisk, slowClients } from './lib/torture-more.mjs';
 import { torture } from './lib/torture.mjs';
 import { ensureDebian } from './lib/debian.mjs';
 
@@ -23,7 +24,8 @@ await main(async () => {
       moments: Number(moments),
       seed: Number(seed),
       say: (line) => console.log(line),
-      async also({ ownerUrl }) {
+      async also({ ownerUrl, own }) {
+        console.log(await slowClients(own));
         const file = join(home, 'torture.dump');
         const { tables } = await backUp(ownerUrl, file);
         const empty = await openDatabase({
@@ -41,6 +43,7 @@ await main(async () => {
       },
     });
     console.log(told);
+    console.log(await fullDisk(join(home, 'small')));
     const units = await openDatabase({
       name: `crib_mutated_${process.pid}`,
       home: join(home, 'units'),

@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
 import { readList } from '@crib/core/list';
 import { contextTree } from '@crib/core/catalogue';
@@ -12,7 +12,8 @@ import { comparing, history } from './releases.ts';
 import { pages } from './pages.ts';
 import { presets } from './presets.ts';
 import { scale } from './scale.ts';
-import { HELD, LETTERS, lines, median, ms } from './table.ts';
+import { school } from './school.ts';
+import { HELD, LETTERS, asDoc, lines, median, ms } from './table.ts';
 
 /** Prints what was measured beside what is aimed at, and a baseline from the same run. Usage: bench.ts ADDRESS */
 const [address = ''] = process.argv.slice(2);
@@ -29,12 +30,18 @@ const listOf = (rows: number) => {
 };
 
 let cookie = '';
-async function ask<T>(method: string, path: string, body?: unknown, type = 'application/json'): Promise<T> {
+async function ask<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  type = 'application/json',
+  more: Record<string, string> = {},
+): Promise<T> {
   // What was measured kept this process busy: let it see first which connections the server has closed meanwhile.
   await new Promise((go) => setTimeout(go, 20));
   const response = await fetch(address + path, {
     method,
-    headers: { cookie, ...(body === undefined ? {} : { 'content-type': type }) },
+    headers: { cookie, ...more, ...(body === undefined ? {} : { 'content-type': type }) },
     ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
   });
   cookie = response.headers.getSetCookie()[0]?.split(';')[0] ?? cookie;
@@ -184,6 +191,7 @@ const PARTS = {
   comparing,
   history: () => history(ask, listOf),
   scale: () => scale(ask, listOf),
+  school: () => school(address, ask, listOf, { email: account!.email, password: account!.password }),
   pages: () => pages(address, ask),
   presets,
   largeLedger,
@@ -195,3 +203,5 @@ const widths = [0, 1, 2, 3].map((column) => Math.max(...lines.map((line) => line
 const print = (cells: readonly string[]) => console.log(cells.map((cell, i) => cell.padEnd(widths[i]!)).join('  '));
 print(['measured', 'took', 'aim', 'baseline']);
 lines.forEach(print);
+// All of it, and nothing less, is what the docs say.
+if (!only) writeFileSync(new URL('../../docs/benchmarks.md', import.meta.url), asDoc(lines));

@@ -1,3 +1,5 @@
+import { availableParallelism } from 'node:os';
+
 /** What was measured beside what is aimed at, and a baseline from the same run. */
 export const lines: [what: string, measured: string, aim: string, baseline: string][] = [];
 export const ms = (value: number) => `${value.toFixed(value < 10 ? 1 : 0)} ms`;
@@ -15,3 +17,18 @@ export async function median(work: () => unknown, runs = 7): Promise<number> {
 
 export const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789'.split('');
 export const HELD = ['', 'Ctrl+', 'Alt+', 'Shift+', 'Ctrl+Shift+', 'Ctrl+Alt+', 'Alt+Shift+', 'Ctrl+Alt+Shift+'];
+
+/** How often something takes longer than it should: both are a number of the same unit, if at all. */
+const ratio = (measured: string, aim: string) => {
+  const [took, unit] = /^([\d.]+) (\w+)$/.exec(measured)?.slice(1) ?? [];
+  const [most, other] = /^([\d.]+) (\w+)$/.exec(aim)?.slice(1) ?? [];
+  return took && most && unit === other ? (Number(took) / Number(most)).toFixed(2) : '';
+};
+
+/** The table as a page of the docs. */
+export function asDoc(all: typeof lines): string {
+  const cell = (text: string) => text.replaceAll('|', '\\|');
+  const rows = all.map(([what, measured, aim, baseline]) => `| ${[what, measured, aim, ratio(measured, aim), baseline].map(cell).join(' | ')} |`); // prettier-ignore
+  const head = `# How fast it is\n\n\`npm run bench\` writes this page; each figure stands beside a baseline from the same run. Measured on ${new Date().toISOString().slice(0, 10)}, on ${availableParallelism()} cores, Node ${process.version}, PostgreSQL 15 without fsync.\n\n`; // prettier-ignore
+  return `${head}| what | took | aim | of the aim | beside it |\n| --- | --- | --- | --- | --- |\n${rows.join('\n')}\n`;
+}

@@ -134,6 +134,13 @@ async function stand(home) {
   };
 }
 
+/** Where two answers part. @param {unknown} one @param {unknown} other */
+const parted = (one, other) => {
+  const [a, b] = [JSON.stringify(one), JSON.stringify(other)];
+  const at = [...a].findIndex((sign, index) => sign !== b[index]);
+  return `${a.slice(Math.max(0, at - 40), at + 80)} / ${b.slice(Math.max(0, at - 40), at + 80)}`;
+};
+
 /** @typedef {{ moments: number, whole: number, absent: number, repeated: number, answered: number, outages: number, byFault: Record<string, number> }} Told */
 
 /**
@@ -176,7 +183,9 @@ export async function torture({ home, moments, seed, say = () => {}, also }) {
         throw new Stop(`Moment ${n}: ${fault} was answered ${first.status}: ${JSON.stringify(first.body)}`);
       const again = await client.insist(key, asked);
       if (first && first.status < 300 && JSON.stringify(first.body) !== JSON.stringify(again.body))
-        throw new Stop(`Moment ${n}: ${deed} sent again was answered otherwise than at first.`);
+        throw new Stop(
+          `Moment ${n}, ${fault}: ${deed} sent again was answered otherwise than at first: ${parted(first.body, again.body)}`,
+        );
       const after = await made.found(deed, n);
       if (after !== 1) throw new Stop(`Moment ${n}: ${deed} sent again with its key is there ${after} times.`);
       await made.settle();

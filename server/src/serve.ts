@@ -10,6 +10,7 @@ import { plainError } from './http/logging.ts';
 import { measuring } from './http/measures.ts';
 import { readerInThreads } from './lists/reader.ts';
 import { matcherInThreads } from './matching/matcher.ts';
+import { weigherInThreads } from './weighing/weigher.ts';
 import { counterOn } from './publish/counting.ts';
 import { keepForms } from './publish/keep-forms.ts';
 import { READERS, openPool } from './store/db.ts';
@@ -30,6 +31,7 @@ export async function serve(config: Config): Promise<{ address: string; stop: ()
   const readers = replica ? eitherOf(replica, pool) : own!;
   const lists = readerInThreads();
   const matcher = matcherInThreads();
+  const weigher = weigherInThreads(config.databaseUrl, config.site);
   const counter = counterOn(pool);
   const ending = new AbortController();
   const lag = replicaLag(replica);
@@ -44,6 +46,7 @@ export async function serve(config: Config): Promise<{ address: string; stop: ()
     primary: replica ? everywhereIn(pool) : null,
     lists,
     matcher,
+    weigher,
     counter,
     sessionSecret: config.sessionSecret,
     logger,
@@ -76,7 +79,7 @@ export async function serve(config: Config): Promise<{ address: string; stop: ()
       server.closeIdleConnections();
     });
     await counter.flush();
-    await Promise.allSettled([pool.end(), replica?.end(), own?.end(), lists.close(), matcher.close()]);
+    await Promise.allSettled([pool.end(), replica?.end(), own?.end(), lists.close(), matcher.close(), weigher.close()]);
   }
   return { address: `http://${config.host}:${typeof at === 'object' && at ? at.port : config.port}`, stop };
 }

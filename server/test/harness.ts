@@ -18,6 +18,7 @@ import {
 import { createApp } from '../src/http/app.ts';
 import { readerInThreads, type ListReader } from '../src/lists/reader.ts';
 import { matcherInThreads, type Matcher } from '../src/matching/matcher.ts';
+import { weigherInThreads, type Weigher } from '../src/weighing/weigher.ts';
 import { counterOn } from '../src/publish/counting.ts';
 import { READERS, openPool, type Pool } from '../src/store/db.ts';
 import { makeAccount } from '../src/entry/accounts.ts';
@@ -125,6 +126,7 @@ export function withServer(): {
   let pool: Pool;
   let readers: Pool;
   let matcher: Matcher;
+  let weigher: Weigher;
   let lists: ListReader;
   let address = '';
   beforeAll(async () => {
@@ -139,6 +141,7 @@ export function withServer(): {
     readers = openPool(databaseUrl('SERVER'), READERS);
     lists = readerInThreads();
     matcher = matcherInThreads();
+    weigher = weigherInThreads(databaseUrl('SERVER'), 'https://school.example');
     const logger = pino({ level: 'silent' });
     const app = createApp({
       pool,
@@ -146,6 +149,7 @@ export function withServer(): {
       readers,
       lists,
       matcher,
+      weigher,
       counter: counterOn(pool, 100),
       sessionSecret: 'only for tests',
       logger,
@@ -161,7 +165,7 @@ export function withServer(): {
     ending.abort();
     server.closeAllConnections();
     await new Promise((done) => server.close(done));
-    await Promise.all([pool.end(), readers.end(), lists.close(), matcher.close()]);
+    await Promise.all([pool.end(), readers.end(), lists.close(), matcher.close(), weigher.close()]);
   });
   const client = async () => {
     const made = new Client(address);

@@ -4,12 +4,12 @@ import pLimit from 'p-limit';
 import { refuse } from '@crib/core/error';
 
 const derive = promisify<string, Buffer, number, { N: number; r: number; p: number; maxmem: number }, Buffer>(scrypt);
-/** One of OWASP’s equivalent settings for scrypt, from memory: N = 2^16, r = 8, p = 2, 64 MB for each that is worked out. */
-const COST = { N: 2 ** 16, r: 8, p: 2, maxmem: 96 * 1024 * 1024 };
+/** One of OWASP’s equivalent settings for scrypt, from memory: N = 2^15, r = 8, p = 3, 32 MB for each that is worked out. */
+const COST = { N: 2 ** 15, r: 8, p: 3, maxmem: 64 * 1024 * 1024 };
 
-/** Two at once, whoever asks: half of the threads that Node has for such work, and 128 MB. */
+/** Two at once, whoever asks: half of the threads that Node has for such work, and 64 MB. */
 const turn = pLimit(2);
-/** So many may wait; at some 0.2 s each, whoever is last has waited half a minute. */
+/** So many may wait; at some 0.3 s each, whoever is last has waited three quarters of a minute. */
 const MOST_WAITING = 300;
 
 async function derived(password: string, salt: Buffer, length: number, cost: typeof COST): Promise<Buffer> {

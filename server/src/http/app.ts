@@ -8,6 +8,7 @@ import type { Db, Pool } from '../store/db.ts';
 import { keptCatalogues } from '../acts/catalogues.ts';
 import type { ListReader } from '../lists/reader.ts';
 import type { Matcher } from '../matching/matcher.ts';
+import type { Weigher } from '../weighing/weigher.ts';
 import { learnerAssets } from '../publish/assets.ts';
 import type { Counter } from '../publish/counting.ts';
 import { readingRoom } from '../publish/reading.ts';
@@ -21,6 +22,7 @@ import { handoutRoutes } from './handouts.ts';
 import { healthRoutes } from './health.ts';
 import { listRoutes } from './lists.ts';
 import { logging } from './logging.ts';
+import { paced } from './paced.ts';
 import { pageRoutes } from './pages.ts';
 import { peopleRoutes } from './people.ts';
 import { publicRoutes } from './public.ts';
@@ -43,6 +45,7 @@ export interface Settings {
   readonly primary?: Db | null;
   readonly lists: ListReader;
   readonly matcher: Matcher;
+  readonly weigher: Weigher;
   /** Counts what learners open and download. */
   readonly counter: Counter;
   readonly sessionSecret: string;
@@ -68,6 +71,7 @@ export function createApp({
   readers,
   lists,
   matcher,
+  weigher,
   counter,
   sessionSecret,
   logger,
@@ -115,17 +119,17 @@ export function createApp({
   const events = eventRoutes(pool, databaseUrl, guard);
   ending.addEventListener('abort', () => events.close());
   api.use(events.routes);
-  api.use(guard, listRoutes(acting, lists));
+  api.use(guard, paced(pool), listRoutes(acting, lists));
   api.use(['/keysets', '/releases'], LARGE_BODY);
   api.use(
     PLAIN_BODY,
     revisions,
-    appRoutes(acting),
+    appRoutes(acting, weigher),
     binRoutes(acting),
-    keysetRoutes(acting),
+    keysetRoutes(acting, weigher),
     sheetRoutes(acting),
     editingRoutes(acting),
-    releaseRoutes(acting),
+    releaseRoutes(acting, weigher),
     crosswalkRoutes(acting, matcher),
     handoutRoutes(acting, reading, room, site, assets),
     peopleRoutes(acting),

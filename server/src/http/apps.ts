@@ -1,13 +1,13 @@
 import { Router } from 'express';
 import { KeptPlan, NewApp, NewContext, NewKeyset, NewRelease, NewSheet, Recipe, SentRecipe } from '@crib/core/contract';
 import * as acts from '../acts/apps.ts';
-import { deskOf } from '../acts/desk.ts';
 import { makeSheet } from '../acts/publishing.ts';
 import { idIn, sent } from './errors.ts';
+import type { Weigher } from '../weighing/weigher.ts';
 import type { ActingOf } from './session.ts';
 
 /** Apps, their releases and contexts, and what is made below an app. */
-export function appRoutes(acting: ActingOf): Router {
+export function appRoutes(acting: ActingOf, weigher: Weigher): Router {
   const router = Router();
 
   router.get('/apps', async (req, res) => {
@@ -21,7 +21,8 @@ export function appRoutes(acting: ActingOf): Router {
   });
 
   router.get('/apps/:slug/desk', async (req, res) => {
-    res.json(await deskOf(acting(req), req.params.slug, String(req.query['layouts'] ?? '').split(',')));
+    const layouts = String(req.query['layouts'] ?? '').split(',');
+    res.type('json').send(await weigher.ask(acting(req).who, { what: 'desk', slug: req.params.slug, layouts }));
   });
 
   router.post('/apps/:slug/releases', async (req, res) => {

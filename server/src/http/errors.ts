@@ -163,8 +163,13 @@ function problemsOf(error: unknown): ProblemDetails['problems'] {
 }
 
 /** Sends errors as problem details; logs those that are the server's own. */
-export const sendErrors: ErrorRequestHandler = (error, _req, res, next) => {
-  if (res.headersSent) return next(error);
+export const sendErrors: ErrorRequestHandler = (error, req, res, _next) => {
+  // What fails once the answer has begun, such as keeping a session, is logged with it; what was not sent whole is cut off.
+  if (res.headersSent) {
+    res.err = error instanceof Error ? error : new Error('not an error');
+    if (!res.writableEnded) req.socket.destroy();
+    return;
+  }
   const details = detailsOf(error);
   // With the line of its request in the log.
   if (details.status >= 500) res.err = error instanceof Error ? error : new Error('not an error');

@@ -1,20 +1,12 @@
 import { Router } from 'express';
 import { LanguageTag, NewPoint, SentChange, SentState, SentStep } from '@crib/core/contract';
-import {
-  changeKeyset,
-  clashesIn,
-  historyAt,
-  keysetAt,
-  pinPoint,
-  stateKeyset,
-  stepKeyset,
-  weighChange,
-} from '../acts/keysets.ts';
+import { changeKeyset, historyAt, keysetAt, pinPoint, stateKeyset, stepKeyset, weighChange } from '../acts/keysets.ts';
 import { idIn, sent } from './errors.ts';
+import type { Weigher } from '../weighing/weigher.ts';
 import type { ActingOf } from './session.ts';
 
 /** Keysets: looking, changing, and asking what gets in the way of what. */
-export function keysetRoutes(acting: ActingOf): Router {
+export function keysetRoutes(acting: ActingOf, weigher: Weigher): Router {
   const router = Router();
 
   router.get('/keysets/:id', async (req, res) => {
@@ -24,7 +16,8 @@ export function keysetRoutes(acting: ActingOf): Router {
     const { language, layouts } = req.query;
     const asked = language === undefined ? null : sent(LanguageTag, language);
     const named = typeof layouts === 'string' ? layouts.split(',').filter(Boolean) : [];
-    res.json(await clashesIn(acting(req), idIn(req.params), asked, named));
+    const question = { what: 'clashes' as const, keyset: idIn(req.params), language: asked, layouts: named };
+    res.type('json').send(await weigher.ask(acting(req).who, question));
   });
   router.post('/keysets/:id/changes/preview', async (req, res) => {
     res.json(await weighChange(acting(req), idIn(req.params), sent(SentChange, req.body)));

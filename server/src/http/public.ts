@@ -13,7 +13,7 @@ import type { Pool } from '../store/db.ts';
 import type { Reading } from '../store/replica.ts';
 import { blurred } from '../entry/secrets.ts';
 import { paceOf } from '../store/entry.ts';
-import { editionAt, fileBytes, formAt } from '../store/sheets.ts';
+import { editionAt, fileBytes, formAt, standingOf } from '../store/sheets.ts';
 import { SIGN_IN_BODY } from './bodies.ts';
 import { sent } from './errors.ts';
 import { openapi } from './openapi.ts';
@@ -42,7 +42,7 @@ export function publicRoutes(
   router.get('/recipe.schema.json', (_req, res) => void res.json(recipeSchema()));
   router.get('/editions/:address', async (req, res) => {
     const {
-      id: _id,
+      id,
       slug: _slug,
       newest: _newest,
       strips: _strips,
@@ -51,7 +51,7 @@ export function publicRoutes(
       earlier: _earlier,
       ...edition
     } = await room.edition(req.params.address);
-    res.json({ ...edition, standing: await room.standing(req.params.address) } satisfies PublicEdition);
+    res.json({ ...edition, standing: await reading((db) => standingOf(db, id)) } satisfies PublicEdition);
   });
   router.get('/editions/:address/sheet.json', async (req, res) => {
     const { body, slug, address } = await reading((db) => editionAt(db, req.params.address));
@@ -62,16 +62,16 @@ export function publicRoutes(
   const withForm = (address: string, ending: string) =>
     reading(async (db) => {
       const { id, slug } = await editionAt(db, address);
-      return { slug, form: await formAt(db, id, ending) };
+      const { withdrawn } = await standingOf(db, id);
+      return { slug, withdrawn: withdrawn !== null, form: await formAt(db, id, ending) };
     });
   // Made when the edition was published: nothing is computed for a reader.
   for (const [ending, name, counted] of FORMS) {
     router.get(`/editions/:address/${name}`, async (req, res) => {
       const address = String(req.params['address']);
-      const { slug, form } = await withForm(address, ending);
+      const { slug, form, withdrawn } = await withForm(address, ending);
       // A file that was withdrawn answers with the page that says so; from there it is still to be had.
-      if (!('kept' in req.query) && (await room.standing(address)).withdrawn)
-        return res.redirect(`/s/${slug}/${address}`);
+      if (!('kept' in req.query) && withdrawn) return res.redirect(`/s/${slug}/${address}`);
       if (!form) return refuse('not-found', 'This sheet is not published in that form.');
       counter.add(address, counted);
       download(res, `${slug}.${ending}`, form.type, form.content);

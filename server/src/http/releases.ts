@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { NewNotes, SentCarry, SentEdition, SentLineage, SentNotes, SentReissue } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
-import { issueAnew, issueNotes, notesAt, staleIn } from '../acts/publishing.ts';
+import { issueAnew, issueNotes, notesAt } from '../acts/publishing.ts';
 import {
   carryKeyset,
   changeNotes,
@@ -12,10 +12,11 @@ import {
   sayLineage,
 } from '../acts/releases.ts';
 import { idIn, sent } from './errors.ts';
+import type { Weigher } from '../weighing/weigher.ts';
 import type { ActingOf } from './session.ts';
 
 /** From release to release: lineage, history, carrying forward, change notes, and what is out of date. */
-export function releaseRoutes(acting: ActingOf): Router {
+export function releaseRoutes(acting: ActingOf, weigher: Weigher): Router {
   const router = Router();
 
   router.get('/apps/:slug/lineage', async (req, res) => {
@@ -61,7 +62,7 @@ export function releaseRoutes(acting: ActingOf): Router {
   });
 
   router.get('/apps/:slug/impact', async (req, res) => {
-    res.json(await staleIn(acting(req), req.params.slug));
+    res.type('json').send(await weigher.ask(acting(req).who, { what: 'stale', slug: req.params.slug, layouts: [] }));
   });
   router.post('/apps/:slug/reissue', async (req, res) => {
     res.status(201).json(await issueAnew(acting(req), req.params.slug, sent(SentReissue, req.body)));

@@ -56,6 +56,7 @@ const GRANTS: Record<string, string> = {
   crosswalk_context: 'SELECT, INSERT, UPDATE, DELETE',
   bin: 'SELECT, INSERT, UPDATE (name), DELETE',
   app_version: 'SELECT',
+  migration: 'SELECT',
   editor: 'SELECT, INSERT, UPDATE (name, password_hash)',
   workspace: 'SELECT, INSERT, UPDATE (name, editors_propose)',
   membership: 'SELECT, INSERT, UPDATE (role, disabled_at), DELETE',

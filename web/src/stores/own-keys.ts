@@ -3,17 +3,9 @@ import { readStored } from '@crib/core/keys';
 import { canonicalText, keyboardOf } from '@crib/core/press';
 import { layoutInHand } from '../parts/chips.ts';
 import { machineInHand } from '../parts/pressing.ts';
+import { OWN_ACTIONS, type OwnAction } from './own-actions.ts';
 
-/** What Crib itself does at a press, on every stage. */
-export const OWN_ACTIONS = [
-  { name: 'look-up', does: 'Go to the look-up', keys: '/' },
-  { name: 'ledger', does: 'Go to the ledger', keys: 'G' },
-  { name: 'margin', does: 'Go to the margin', keys: 'M' },
-  { name: 'index', does: 'Go to the index', keys: 'I' },
-  { name: 'desk', does: 'Open the desk', keys: 'D' },
-  { name: 'help', does: 'Show these keys', keys: '?' },
-] as const;
-export type OwnAction = (typeof OWN_ACTIONS)[number]['name'];
+export { OWN_ACTIONS, type OwnAction };
 
 interface Kept {
   /** Keys that are one character alone do nothing (WCAG 2.2, 2.1.4). */

@@ -1,0 +1,72 @@
+// @ts-check
+import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { root } from './lib/run.mjs';
+
+/** Licences under which a package may be part of Crib, or help to make it: each lets anybody use, change and hand it on. */
+const PERMISSIVE =
+  /^(?:MIT|ISC|0BSD|Apache-2\.0|BSD-[23]-Clause|BlueOak-1\.0\.0|CC0-1\.0|OFL-1\.1|Zlib|PSF-2\.0|CC-BY-4\.0)$/;
+/** Packages whose licence has no name of that list, or asks for something: read, and why each may be here. */
+const READ = {
+  'dejavu-fonts-ttf': 'the Bitstream Vera licence: fonts may be used, changed under another name and handed on',
+  'png-js': 'MIT, as its LICENSE file says',
+  'axe-core': 'MPL-2.0: used unchanged to look for barriers in tests',
+  lightningcss: 'MPL-2.0: used unchanged to build the styles, and no part of what is handed out',
+};
+const readOf = (/** @type {string} */ name) =>
+  READ[/** @type {keyof typeof READ} */ (name.startsWith('lightningcss') ? 'lightningcss' : name)];
+
+/** @typedef {{ name: string, version: string, licence: string, handedOut: boolean }} Package */
+
+/** Every package that is installed, by the lock file. @returns {Package[]} */
+export function packages() {
+  const lock = JSON.parse(readFileSync(join(root, 'package-lock.json'), 'utf8'));
+  /** @type {Map<string, Package>} */
+  const found = new Map();
+  for (const [path, facts] of Object.entries(/** @type {Record<string, any>} */ (lock.packages))) {
+    if (!path.includes('node_modules/') || facts.link) continue;
+    const name = path.slice(path.lastIndexOf('node_modules/') + 'node_modules/'.length);
+    const own = join(root, path, 'package.json');
+    const said = facts.license ?? (existsSync(own) ? JSON.parse(readFileSync(own, 'utf8')).license : '') ?? '';
+    const known = found.get(`${name}@${facts.version}`);
+    found.set(`${name}@${facts.version}`, {
+      name,
+      version: facts.version,
+      licence: said,
+      handedOut: known?.handedOut || !facts.dev,
+    });
+  }
+  return [...found.values()].sort((a, b) => a.name.localeCompare(b.name) || a.version.localeCompare(b.version));
+}
+
+/** Whether a package may be here: of alternatives one has to, of what holds together all. @param {Package} one */
+export function mayBeHere({ name, licence }) {
+  if (readOf(name)) return true;
+  const plain = licence.replace(/[()]/g, '');
+  return plain.split(' OR ').some((either) => either.split(' AND ').every((part) => PERMISSIVE.test(part.trim())));
+}
+
+/** What the lock file leaves open: packages without a version, a source or a checksum. */
+export function unlocked() {
+  const lock = JSON.parse(readFileSync(join(root, 'package-lock.json'), 'utf8'));
+  return Object.entries(/** @type {Record<string, any>} */ (lock.packages)).flatMap(([path, facts]) =>
+    path.includes('node_modules/') && !facts.link && !facts.inBundle && !(facts.version && facts.integrity)
+      ? [path]
+      : [],
+  );
+}
+
+/** The list as a page of the docs. */
+export function page() {
+  const all = packages();
+  const lines = all.map(
+    (one) =>
+      `| ${one.name} | ${one.version} | ${one.licence || 'none named'}${readOf(one.name) ? `: ${readOf(one.name)}` : ''} | ${one.handedOut ? 'handed out' : 'for building and testing'} |`,
+  );
+  return `# Licences\n\nEvery package that is installed, by the lock file: ${all.length} of them. \`npm run licences\` writes this page; a test holds it against the lock file, and every licence against those that let anybody use, change and hand on.\n\n| package | version | licence | part |\n| --- | --- | --- | --- |\n${lines.join('\n')}\n`;
+}
+
+if (process.argv[1]?.endsWith('licences.mjs')) {
+  writeFileSync(join(root, 'docs/licences.md'), page());
+  if (readdirSync(join(root, 'docs')).length) console.log('docs/licences.md is written.');
+}
