@@ -74,10 +74,9 @@ const post = async <T>(path_: string, data: object) => (await (await other.reque
 await post('/api/session', { email: 'tobias@ebbstone.example', password: 'ebb-and-flow-2' });
 const { revision } = (await (await other.request.get('/api/keysets/3')).json()) as { revision: number };
 const { commands } = (await (await other.request.get('/api/releases/2')).json()) as { commands: { id: number; name: string; home: number }[] }; // prettier-ignore
-const wanted = [['chart.chart-history', 'Primary+Alt+J'], ['light.add-light', 'Primary+Alt+K']] as const; // prettier-ignore
-const put = wanted.map(([name, keys]) => {
+const put = ['view.closer', 'light.add-light'].map((name, at) => {
   const { id, home } = commands.find((one) => one.name === name)!;
-  return { command: id, context: home, platform: null, action: 'set', shortcuts: [keys], reason: 'The right hand stays on the pen.', memoryAid: '' }; // prettier-ignore
+  return { command: id, context: home, platform: null, action: 'set', shortcuts: [`Primary+Alt+F1${at}`], reason: 'The right hand stays on the pen.', memoryAid: '' }; // prettier-ignore
 });
 const asked = { revision, put, why: 'For the second week at the desk.' };
 const { shown } = await post<{ shown: string[] }>('/api/keysets/3/changes/preview', asked);

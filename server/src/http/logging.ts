@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { RequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { routeOf } from './route-of.ts';
 
 const GIVEN_ID = /^[\w-]{8,64}$/;
 
@@ -10,12 +11,6 @@ export function plainError(error: unknown): object {
   const { name, code, constraint, table, stack = '' } = error as Error & Record<string, string | undefined>;
   const frames = stack.split('\n').filter((line) => /^\s+at /.test(line));
   return { name, code, constraint, table, at: frames.slice(0, 12).map((line) => line.trim()) };
-}
-
-/** The pattern of a request’s route, and nothing of what stood in its place. */
-function routeOf(req: object): string {
-  const { route, baseUrl = '' } = req as { route?: { path: unknown }; baseUrl?: string };
-  return route ? `${baseUrl}${String(route.path)}` : 'none';
 }
 
 /**

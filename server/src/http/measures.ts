@@ -1,6 +1,7 @@
 import type { RequestHandler } from 'express';
 import { Gauge, Histogram, collectDefaultMetrics } from 'prom-client';
 import type { Pool } from '../store/db.ts';
+import { routeOf } from './route-of.ts';
 
 /** What Prometheus reads: how long routes take, and what waits. Labels are patterns of routes, never what was asked. */
 export function measuring(pools: Readonly<Record<string, Pool>>, lag: () => number | null): RequestHandler {
@@ -34,8 +35,7 @@ export function measuring(pools: Readonly<Record<string, Pool>>, lag: () => numb
   return (req, res, next) => {
     const done = took.startTimer();
     res.once('finish', () => {
-      const route = req.route ? req.baseUrl + String(req.route.path) : 'none';
-      done({ method: req.method, route, status: `${Math.floor(res.statusCode / 100)}xx` });
+      done({ method: req.method, route: routeOf(req), status: `${Math.floor(res.statusCode / 100)}xx` });
     });
     next();
   };
