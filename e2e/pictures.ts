@@ -90,7 +90,7 @@ await page
   .first()
   .click();
 await page
-  .getByText(/^Shortcut/)
+  .getByText(/: (?:new|changed)$/)
   .first()
   .waitFor();
 await shoot('history');

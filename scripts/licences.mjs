@@ -56,14 +56,19 @@ export function unlocked() {
   );
 }
 
-/** The list as a page of the docs. */
+/** The list as a page of the docs: what is handed out by name, what builds and tests by licence. */
 export function page() {
   const all = packages();
-  const lines = all.map(
-    (one) =>
-      `| ${one.name} | ${one.version} | ${one.licence || 'none named'}${readOf(one.name) ? `: ${readOf(one.name)}` : ''} | ${one.handedOut ? 'handed out' : 'for building and testing'} |`,
-  );
-  return `# Licences\n\nEvery package that is installed, by the lock file: ${all.length} of them. \`npm run licences\` writes this page; a test holds it against the lock file, and every licence against those that let anybody use, change and hand on.\n\n| package | version | licence | part |\n| --- | --- | --- | --- |\n${lines.join('\n')}\n`;
+  const told = (/** @type {Package} */ one) =>
+    `${one.licence || 'none named'}${readOf(one.name) ? `: ${readOf(one.name)}` : ''}`;
+  const lines = all.filter((one) => one.handedOut).map((one) => `| ${one.name} | ${one.version} | ${told(one)} |`);
+  /** @type {Map<string, number>} */
+  const tools = new Map();
+  for (const one of all) if (!one.handedOut) tools.set(told(one), (tools.get(told(one)) ?? 0) + 1);
+  const counts = [...tools]
+    .sort(([a], [b]) => a.localeCompare(b))
+    .map(([licence, count]) => `| ${licence} | ${count} |`);
+  return `# Licences\n\nEvery package that is installed, by the lock file: ${all.length} of them. \`npm run licences\` writes this page; a test holds it against the lock file, and every licence against those that let anybody use, change and hand on.\n\n## Handed out\n\n| package | version | licence |\n| --- | --- | --- |\n${lines.join('\n')}\n\n## For building and testing\n\n| licence | packages |\n| --- | --- |\n${counts.join('\n')}\n`;
 }
 
 if (process.argv[1]?.endsWith('licences.mjs')) {

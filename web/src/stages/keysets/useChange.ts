@@ -37,33 +37,26 @@ export function useChange(keyset: Ref<CustomKeyset>) {
   /** The school’s keysets are proposed for where the workspace says so: the keyset stays as it is. */
   const session = useSession();
   const proposing = computed(() => session.proposes && keyset.value.owner === null);
-  async function propose(body: SentChange): Promise<boolean> {
-    busy.value = true;
-    problems.value = [];
-    said.value = '';
-    try {
+  const propose = (body: SentChange) =>
+    attempt(async () => {
       const { edits } = await ask<{ edits: number }>('POST', `/api/keysets/${keyset.value.id}/proposals`, body);
-      said.value = `Proposed: ${edits === 1 ? 'one edit waits' : `${edits} edits wait`} for a reviewer.`;
-      return true;
-    } catch (error) {
-      problems.value = problemsOf(error);
-      if (error instanceof Refusal && error.status === 412) await workspace.reload();
-      return false;
-    } finally {
-      busy.value = false;
-    }
-  }
+      return `Proposed: ${edits === 1 ? 'one edit waits' : `${edits} edits wait`} for a reviewer.`;
+    });
   /** Takes the last change back, or makes it again. */
   const step = (kind: 'undo' | 'redo') =>
     send(kind, { revision: keyset.value.revision }, kind === 'undo' ? 'Undone.' : 'Redone.');
-  async function send(path: string, body: object, sentence: string): Promise<boolean> {
+  const send = (path: string, body: object, sentence: string) =>
+    attempt(async () => {
+      workspace.laid(await ask<SavedChange>('POST', `/api/keysets/${keyset.value.id}/${path}`, body));
+      return sentence;
+    });
+  /** Does something to the keyset and says so, or what stood in the way. */
+  async function attempt(work: () => Promise<string>): Promise<boolean> {
     busy.value = true;
     problems.value = [];
     said.value = '';
     try {
-      const answer = await ask<SavedChange>('POST', `/api/keysets/${keyset.value.id}/${path}`, body);
-      workspace.laid(answer);
-      said.value = sentence;
+      said.value = await work();
       return true;
     } catch (error) {
       problems.value = problemsOf(error);
