@@ -104,7 +104,7 @@ describe('npm start', () => {
     const apps = (await (await fetch(`${third.address}/api/apps`, { headers: { cookie } })).json()) as {
       slug: string;
     }[];
-    expect(apps.map((app) => app.slug)).toEqual(['fathomry', 'brinechart', 'tallowline']);
+    expect(apps.map((app) => app.slug)).toEqual(['crib', 'fathomry', 'brinechart', 'tallowline']);
     third.child.kill('SIGTERM');
     expect(await third.ended).toBe(0);
   });

@@ -58,11 +58,11 @@ export async function serve(config: Config): Promise<{ address: string; stop: ()
     lag,
     measures: config.metricsPort === null ? null : measuring({ editors: pool, pages: replica ?? own! }, lag),
   });
-  const server = createServer(app);
-  // Slow and half-open clients: a header in 15 s, a request in 60, and nobody holds a connection for nothing.
-  server.headersTimeout = 15_000;
-  server.requestTimeout = 60_000;
-  server.keepAliveTimeout = 10_000;
+  // Slow and half-open clients: a head in 15 s, a request in 60, and nobody holds a connection for nothing; looked at often.
+  const server = createServer(
+    { connectionsCheckingInterval: 2000, headersTimeout: 15_000, requestTimeout: 60_000, keepAliveTimeout: 10_000 },
+    app,
+  );
   await new Promise<void>((listening, failed) => {
     server.once('error', failed);
     server.listen(config.port, config.host, listening);
