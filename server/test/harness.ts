@@ -154,6 +154,8 @@ export function withServer(): {
       sessionSecret: 'only for tests',
       logger,
       site: 'https://school.example',
+      // One account stands for a whole school here.
+      mostHeavy: 100_000,
       ending: ending.signal,
     });
     server = createServer(app);

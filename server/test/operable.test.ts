@@ -41,7 +41,7 @@ describe('behind one proxy, with a log', () => {
     const stream = new Writable({ write: (chunk: Buffer, _encoding, done) => (lines.push(String(chunk)), done()) });
     const threads = { close: () => Promise.resolve() } as never;
     const logger = pino({ level: 'info', base: null }, stream);
-    server = createServer(createApp({ pool, databaseUrl: databaseUrl('SERVER'), readers, lists: threads, matcher: threads, weigher: threads, counter: counterOn(pool), sessionSecret: 'only for tests', logger, site: 'https://school.example', trustProxy: 1 })); // prettier-ignore
+    server = createServer(createApp({ pool, databaseUrl: databaseUrl('SERVER'), readers, lists: threads, matcher: threads, weigher: threads, counter: counterOn(pool), sessionSecret: 'only for tests', logger, site: 'https://school.example', trustProxy: 1, mostHeavy: 3 })); // prettier-ignore
     await new Promise<void>((done) => server!.listen(0, '127.0.0.1', done));
     const at = server.address();
     address = `http://127.0.0.1:${typeof at === 'object' && at ? at.port : 0}`;
@@ -62,6 +62,15 @@ describe('behind one proxy, with a log', () => {
     for (let n = 0; n < 25; n++)
       statuses.add((await fetch(`${address}/api/joining/none`, { headers: { 'x-forwarded-for': `1.1.1.1, 10.0.1.${n}` } })).status); // prettier-ignore
     expect(statuses).toEqual(new Set([404]));
+  });
+
+  it('takes so many large requests a minute from one account, and says when the next', async () => {
+    const client = new Client(address);
+    await client.must('POST', '/api/session', ACCOUNT);
+    const statuses: number[] = [];
+    for (let n = 0; n < 6; n++) statuses.push((await client.ask('POST', '/api/sheets/999999/editions', {})).status);
+    expect(statuses.filter((one) => one === 429).length).toBeGreaterThan(1);
+    expect((await client.ask('GET', '/api/apps')).status).toBe(200);
   });
 
   it('logs a line a request with its id and route, and nothing of people or of what they keep', async () => {

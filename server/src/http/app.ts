@@ -22,7 +22,7 @@ import { handoutRoutes } from './handouts.ts';
 import { healthRoutes } from './health.ts';
 import { listRoutes } from './lists.ts';
 import { logging } from './logging.ts';
-import { paced } from './paced.ts';
+import { MOST_HEAVY, paced } from './paced.ts';
 import { pageRoutes } from './pages.ts';
 import { peopleRoutes } from './people.ts';
 import { publicRoutes } from './public.ts';
@@ -58,6 +58,8 @@ export interface Settings {
   readonly demoAccounts?: readonly { name: string; email: string; password: string }[] | undefined;
   /** How many proxies stand before it: whom to believe what address a request comes from, and whether over TLS. */
   readonly trustProxy?: number;
+  /** How many large requests one account may send in a minute. */
+  readonly mostHeavy?: number;
   /** Aborted when the process is about to end. */
   readonly ending?: AbortSignal;
   readonly lag?: () => number | null;
@@ -80,6 +82,7 @@ export function createApp({
   demoAccounts,
   primary = null,
   trustProxy = 0,
+  mostHeavy = MOST_HEAVY,
   ending = new AbortController().signal,
   lag = () => null,
   measures = null,
@@ -119,7 +122,7 @@ export function createApp({
   const events = eventRoutes(pool, databaseUrl, guard);
   ending.addEventListener('abort', () => events.close());
   api.use(events.routes);
-  api.use(guard, paced(pool), listRoutes(acting, lists));
+  api.use(guard, paced(pool, mostHeavy), listRoutes(acting, lists));
   api.use(['/keysets', '/releases'], LARGE_BODY);
   api.use(
     PLAIN_BODY,
