@@ -1,5 +1,5 @@
 // @ts-check
-import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { root } from './lib/run.mjs';
 
@@ -73,5 +73,5 @@ export function page() {
 
 if (process.argv[1]?.endsWith('licences.mjs')) {
   writeFileSync(join(root, 'docs/licences.md'), page());
-  if (readdirSync(join(root, 'docs')).length) console.log('docs/licences.md is written.');
+  console.log('docs/licences.md is written.');
 }

@@ -49,7 +49,6 @@ const DOES: Readonly<Record<string, () => Promise<string>>> = {
   async make() {
     const [name = '', address] = words;
     const [email, role, password] = [Email.parse(address), Role.parse(values.role), newPassword()];
-    if (await accountAt(pool, email)) refuse('taken', `${email} has an account already.`);
     await makeAccount(pool, { name, email, role, password, workspace: values.workspace ?? 'Our school' });
     return `${name} signs in as ${email} with ${password}`;
   },
@@ -74,18 +73,18 @@ const DOES: Readonly<Record<string, () => Promise<string>>> = {
   },
   disable: () => stand(true, 'is kept out.'),
   enable: () => stand(false, 'is let in again.'),
-  remove: () =>
-    within(async (db) => {
-      const { id } = await somebody(db, words[0]);
-      await dropMember(db, await workspaceOf(db, id), id);
-      return `${words[0]} is removed.`;
-    }),
+  async remove() {
+    const { id } = await somebody(pool, words[0]);
+    const workspace = await within((db) => workspaceOf(db, id));
+    // What is theirs elsewhere stays theirs.
+    await inTransaction(pool, { workspace }, (db) => dropMember(db, workspace, id));
+    return `${words[0]} is removed.`;
+  },
 };
 const stand = (disabled: boolean, said: string) =>
   within(async (db) => {
     const { id } = await somebody(db, words[0]);
     await updateMember(db, await workspaceOf(db, id), id, { disabled });
-    if (disabled) await endSessions(db, id);
     return `${words[0]} ${said}`;
   });
 

@@ -1,6 +1,5 @@
 import { randomBytes } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { availableParallelism } from 'node:os';
 import { z } from 'zod';
 import { Password, Role } from '@crib/core/contract';
 
@@ -85,7 +84,7 @@ export function configOf(environment: Readonly<Record<string, string | undefined
     host: data.HOST,
     port: data.PORT,
     site: new URL(data.CRIB_SITE ?? `http://${data.HOST}:${data.PORT || 80}`).origin,
-    processes: Math.min(data.CRIB_PROCESSES, 4 * availableParallelism()),
+    processes: data.CRIB_PROCESSES,
     sessionSecret: data.SESSION_SECRET ?? randomBytes(32).toString('hex'),
     trustProxy: data.TRUST_PROXY,
     demo: demo ? DemoAccounts.parse(JSON.parse(readFileSync(demo, 'utf8'))) : null,

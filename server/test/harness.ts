@@ -21,7 +21,7 @@ import { matcherInThreads, type Matcher } from '../src/matching/matcher.ts';
 import { weigherInThreads, type Weigher } from '../src/weighing/weigher.ts';
 import { counterOn } from '../src/publish/counting.ts';
 import { READERS, openPool, type Pool } from '../src/store/db.ts';
-import { makeAccount } from '../src/entry/accounts.ts';
+import { makeAccount, seedDemo } from '../src/entry/accounts.ts';
 
 export function databaseUrl(role: 'OWNER' | 'SERVER'): string {
   const url = process.env[`CRIB_TEST_${role}_URL`];
@@ -131,13 +131,7 @@ export function withServer(): {
   let address = '';
   beforeAll(async () => {
     pool = openPool(databaseUrl('SERVER'));
-    await makeAccount(pool, {
-      name: 'Tess Wray',
-      email: ACCOUNT.email,
-      password: ACCOUNT.password,
-      role: 'owner',
-      workspace: SCHOOL,
-    });
+    await seedDemo(pool, [{ name: 'Tess Wray', ...ACCOUNT, role: 'owner', workspace: SCHOOL }]);
     readers = openPool(databaseUrl('SERVER'), READERS);
     lists = readerInThreads();
     matcher = matcherInThreads();

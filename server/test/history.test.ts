@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Catalogue, CustomKeyset, SavedChange, Edit, KeysetHistory } from '@crib/core/contract';
-import { makeAccount } from '../src/entry/accounts.ts';
+import { seedDemo } from '../src/entry/accounts.ts';
 import { Client, withServer } from './harness.ts';
 
 const server = withServer();
@@ -167,15 +167,10 @@ describe('a layer', () => {
   });
 
   it('of one person is changed by nobody else, who can put a layer of their own on it', async () => {
-    await makeAccount(server.pool(), {
-      name: 'Oda Brackmere',
-      email: 'oda@ebbstone.example',
-      password: 'ebb-and-flow-2',
-      role: 'owner',
-      workspace: 'Ebbstone Chart School',
-    });
+    const oda = { email: 'oda@ebbstone.example', password: 'ebb-and-flow-2' };
+    await seedDemo(server.pool(), [{ name: 'Oda Brackmere', ...oda, role: 'owner', workspace: 'Ebbstone Chart School' }]); // prettier-ignore
     const other = new Client(server.address());
-    await other.must('POST', '/api/session', { email: 'oda@ebbstone.example', password: 'ebb-and-flow-2' });
+    await other.must('POST', '/api/session', oda);
     const base = catalogue.keysets[0]!.id;
     const { id } = await other.must<{ id: number }>('POST', `/api/apps/${slug}/keysets`, {
       name: 'Oda’s own',

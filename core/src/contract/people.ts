@@ -12,6 +12,9 @@ const Moment = z.string();
 export const Role = z.enum(['owner', 'editor', 'reviewer', 'reader']);
 export type Role = z.infer<typeof Role>;
 
+/** A role with its article: an owner, a reader. */
+export const aRole = (role: Role): string => `${/^[aeiou]/.test(role) ? 'an' : 'a'} ${role}`;
+
 /** What a token of the API may do: look, write too, publish too. */
 export const Scope = z.enum(['read', 'write', 'publish']);
 export type Scope = z.infer<typeof Scope>;

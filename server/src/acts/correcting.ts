@@ -70,27 +70,16 @@ import { refuseUnlessMay } from './may.ts';
 /** Correcting the catalogue by hand: one function an act. */
 
 /** Work on a release that nobody else changes meanwhile. */
-const onRelease = <Result>(
-  acting: Acting,
-  doing: Doing,
-  id: number,
-  work: (db: Db, catalogue: Catalogue) => Promise<Result>,
-) =>
-  act(acting, doing, async (db) => {
-    await releaseOf(db, id, 'FOR UPDATE');
-    return work(db, (await acting.catalogues.opened(db, id)).catalogue);
-  });
-const onKeyset = <Result>(
-  acting: Acting,
-  doing: Doing,
-  id: number,
-  work: (db: Db, catalogue: Catalogue) => Promise<Result>,
-) =>
-  act(acting, doing, async (db) => {
-    const release = await releaseOfKeyset(db, id);
-    await releaseOf(db, release, 'FOR UPDATE');
-    return work(db, (await acting.catalogues.opened(db, release)).catalogue);
-  });
+const alone =
+  (releaseOfThis: (db: Db, id: number) => Promise<number>) =>
+  <Result>(acting: Acting, doing: Doing, id: number, work: (db: Db, catalogue: Catalogue) => Promise<Result>) =>
+    act(acting, doing, async (db) => {
+      const release = await releaseOfThis(db, id);
+      await releaseOf(db, release, 'FOR UPDATE');
+      return work(db, (await acting.catalogues.opened(db, release)).catalogue);
+    });
+const onRelease = alone((_db, id) => Promise.resolve(id));
+const onKeyset = alone(releaseOfKeyset);
 const onApp = <Result>(acting: Acting, doing: Doing, slug: string, work: (db: Db, appId: number) => Promise<Result>) =>
   act(acting, doing, async (db) => work(db, (await appBySlug(db, slug, 'FOR UPDATE')).id));
 const actorOf = async (acting: Acting, db: Db): Promise<Editor> => (await editorOf(db, acting.actor))!;

@@ -64,7 +64,7 @@ export const DOINGS = {
   'changed the workspace': 'manage',
   'invited somebody': 'manage',
   'took an invitation back': 'manage',
-  'joined the workspace': 'look at',
+  'began another workspace': 'look at',
   'made a token': 'look at',
   'ended a token': 'look at',
   'changed somebody’s standing': 'manage',

@@ -1,5 +1,14 @@
 import { refuse } from '@crib/core/error';
-import { ROLES, SCOPES, type Action, type Editor, type Role, type Scope, type Workspace } from '@crib/core/contract';
+import {
+  ROLES,
+  SCOPES,
+  aRole,
+  type Action,
+  type Editor,
+  type Role,
+  type Scope,
+  type Workspace,
+} from '@crib/core/contract';
 
 /** Who acts: what they are in the workspace, and what their token lets them do. */
 export interface Actor {
@@ -27,8 +36,8 @@ export function refuseUnlessMayDo(actor: Actor, action: Action): void {
   if (mayDo(actor, action)) return;
   if (actor.scope !== null && mayDo({ ...actor, scope: null }, action))
     refuse('not-allowed', `This token’s scope (${actor.scope}) does not let it ${ALLOWED[action]}.`);
-  const article = /^[aeiou]/.test(actor.role) ? 'An' : 'A';
-  refuse('not-allowed', `${article} ${actor.role} of this workspace cannot ${ALLOWED[action]}. Ask an owner.`);
+  const [first = '', ...rest] = aRole(actor.role);
+  refuse('not-allowed', `${first.toUpperCase()}${rest.join('')} of this workspace cannot ${ALLOWED[action]}. Ask an owner.`); // prettier-ignore
 }
 
 /** What can be done to something that may have an owner. */

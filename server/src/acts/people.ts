@@ -13,9 +13,9 @@ import type {
 import { refuse } from '@crib/core/error';
 import { hashOf } from '../entry/secrets.ts';
 import { dropInvitation, dropToken, insertInvitation, insertToken, invitationsOf, tokensOf } from '../store/entry.ts';
-import { dropMember, endSessions, insertWorkspace, membersOf, updateMember, updateWorkspace } from '../store/people.ts';
+import { dropMember, insertWorkspace, membersOf, updateMember, updateWorkspace } from '../store/people.ts';
 import { act, look, type Acting } from './acting.ts';
-import { mayDo, refuseUnlessMayDo } from './may.ts';
+import { mayDo } from './may.ts';
 
 /** Who is in a workspace, and as what: one function an act. */
 
@@ -41,7 +41,7 @@ export const changeWorkspace = (acting: Acting, asked: z.output<typeof SentWorks
 /** A workspace of one’s own, beside those one is in. */
 export const makeWorkspace = (acting: Acting, name: string): Promise<number> => {
   if (acting.who.scope !== null) refuse('not-allowed', 'A token makes no workspace. Sign in for that.');
-  return act(acting, 'joined the workspace', (db) => insertWorkspace(db, name, acting.actor));
+  return act(acting, 'began another workspace', (db) => insertWorkspace(db, name, acting.actor));
 };
 
 /** Invites somebody by a link that works once; its secret is kept nowhere. */
@@ -59,11 +59,10 @@ export async function invite(acting: Acting, asked: z.output<typeof SentInvitati
 export const uninvite = (acting: Acting, id: number): Promise<void> =>
   act(acting, 'took an invitation back', (db) => dropInvitation(db, acting.who.workspace.id, id));
 
-/** Gives a member another role, or keeps them out for a while; whoever is kept out is signed out. */
+/** Gives a member another role, or keeps them out for a while: what they ask next is refused here, and elsewhere they go on. */
 export const changeMember = (acting: Acting, id: number, asked: z.output<typeof SentMember>): Promise<void> =>
   act(acting, 'changed somebody’s standing', async (db) => {
     await updateMember(db, acting.who.workspace.id, id, asked);
-    if (asked.disabled) await endSessions(db, id);
   });
 
 /** Ends a membership; an account that is in no workspace any more goes with it, and its name everywhere. */
@@ -75,7 +74,6 @@ export const tokensHere = (acting: Acting): Promise<ApiToken[]> =>
 
 /** A token for the API, told once; it can do no more than whoever made it. */
 export async function makeToken(acting: Acting, asked: z.output<typeof SentToken>): Promise<MadeToken> {
-  refuseUnlessMayDo(acting.who, 'look at');
   if (acting.who.scope !== null) refuse('not-allowed', 'A token makes no further tokens. Sign in for that.');
   const secret = acting.newSecret();
   const made = { ...asked, workspace: acting.who.workspace.id, editor: acting.actor, secretHash: hashOf(secret) };

@@ -121,9 +121,13 @@ async function between<Result>(pool: Pool, begin: string, work: (db: Db) => Prom
 const PASSING = /^(?:08|53|57)|^(?:25006|40001|40P01|55P03|58000|58030)$/;
 const OFFLINE = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', 'ENOENT', 'EHOSTUNREACH', 'ENOTFOUND']);
 
+/** The database could not answer somebody who asked it for us. */
+export class Outage extends Error {}
+
 /** Whether an error says that the database cannot answer now, and may later. */
 export function isOutage(error: unknown): boolean {
   if (!(error instanceof Error)) return false;
+  if (error instanceof Outage) return true;
   const { code = '' } = error as { code?: string };
   if (error instanceof pg.DatabaseError) return PASSING.test(code);
   const told =

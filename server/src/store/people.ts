@@ -16,15 +16,14 @@ export const accountOf = (db: Db, id: number): Promise<Account | undefined> =>
 export const editorOf = (db: Db, id: number): Promise<Editor | undefined> =>
   first(db, `SELECT id, name, coalesce(email, '') AS email FROM editor WHERE id = $1`, [id]);
 
-/** Makes an account, or gives the one with that address a new name and password; its number. */
-export async function saveAccount(db: Db, name: string, email: string, passwordHash: string): Promise<number> {
+/** Makes an account; an address has one, whoever was faster. Its number. */
+export async function insertAccount(db: Db, name: string, email: string, passwordHash: string): Promise<number> {
   const made = await first<{ id: number }>(
     db,
-    `INSERT INTO editor (name, email, password_hash) VALUES ($1, lower($2), $3)
-     ON CONFLICT (email) DO UPDATE SET name = excluded.name, password_hash = excluded.password_hash RETURNING id`,
+    'INSERT INTO editor (name, email, password_hash) VALUES ($1, lower($2), $3) ON CONFLICT (email) DO NOTHING RETURNING id',
     [name, email, passwordHash],
   );
-  return made!.id;
+  return made?.id ?? refuse('taken', 'This address has an account already.');
 }
 export async function changeAccount(db: Db, id: number, to: { name?: string | undefined; passwordHash?: string }) {
   await db.query(
@@ -32,17 +31,12 @@ export async function changeAccount(db: Db, id: number, to: { name?: string | un
     [id, to.name, to.passwordHash],
   );
 }
-/** For good: the name goes from history too. */
-export const removeAccount = (db: Db, id: number) => db.query('SELECT remove_account($1)', [id]);
-
 /** Ends the sessions of an account, but for one. */
 export async function endSessions(db: Db, editor: number, except = ''): Promise<void> {
   await db.query(`DELETE FROM session WHERE sess ->> 'editorId' = $1::text AND sid <> $2`, [editor, except]);
 }
 
 const WORKSPACE = 'id, name, editors_propose AS "editorsPropose"';
-export const workspaceOf = (db: Db, id: number): Promise<Workspace | undefined> =>
-  first(db, `SELECT ${WORKSPACE} FROM workspace WHERE id = $1`, [id]);
 export const workspaceNamed = (db: Db, name: string): Promise<Workspace | undefined> =>
   first(db, `SELECT ${WORKSPACE} FROM workspace WHERE name = $1 ORDER BY id LIMIT 1`, [name]);
 export const workspacesOf = (db: Db, editor: number): Promise<Session['workspaces']> =>
@@ -52,6 +46,9 @@ export const workspacesOf = (db: Db, editor: number): Promise<Session['workspace
      WHERE m.editor_id = $1 AND m.disabled_at IS NULL ORDER BY m.since, w.id`,
     [editor],
   );
+/** One after another: of those who would make a workspace of one name at the same moment, the second finds it. */
+export const oneByOne = (db: Db) => db.query("SELECT pg_advisory_xact_lock(hashtext('crib accounts'))");
+
 export async function insertWorkspace(db: Db, name: string, owner: number): Promise<number> {
   const made = await first<{ id: number }>(db, 'INSERT INTO workspace (name) VALUES ($1) RETURNING id', [name]);
   await saveMember(db, made!.id, owner, 'owner');
@@ -109,11 +106,11 @@ export async function updateMember(
   );
   if (done.rowCount === 0) refuse('not-found', 'Nobody of that number is in this workspace.');
 }
-/** Ends a membership; an account that is in no workspace any more is removed with it. */
+/** Ends a membership; an account that is in no workspace any more is removed with it, and its name from history. */
 export async function dropMember(db: Db, workspace: number, editor: number): Promise<void> {
   const gone = await db.query('DELETE FROM membership WHERE workspace_id = $1 AND editor_id = $2', [workspace, editor]);
   if (gone.rowCount === 0) refuse('not-found', 'Nobody of that number is in this workspace.');
   await db.query('UPDATE keyset SET owner_id = NULL WHERE owner_id = $1', [editor]);
   const elsewhere = await first(db, 'SELECT 1 FROM membership WHERE editor_id = $1', [editor]);
-  if (!elsewhere) await removeAccount(db, editor);
+  if (!elsewhere) await db.query('SELECT remove_account($1)', [editor]);
 }

@@ -1,5 +1,6 @@
 import { refuseAny } from '@crib/core/error';
 import type { Actor } from '../acts/may.ts';
+import { Outage } from '../store/db.ts';
 import { openThreads } from '../threads.ts';
 import type { Answer, Question } from './worker.ts';
 
@@ -20,8 +21,7 @@ export function weigherInThreads(databaseUrl: string, site: string): Weigher {
       const answer = await threads.run({ databaseUrl, site, who, ask });
       if (answer.kind === 'answered') return answer.json;
       if (answer.kind === 'wrong') refuseAny(answer.problems);
-      // Told apart as what passes by itself.
-      throw new Error('Connection terminated in a thread');
+      throw new Outage('The database did not answer a thread.');
     },
     close: () => threads.close(),
   };

@@ -65,8 +65,8 @@ export async function ask<T>(
   const answer: unknown = text ? JSON.parse(text) : null;
   if (response.ok) return answer as T;
   const read = ProblemDetails.safeParse(answer);
-  if (response.status === 401 && !path.endsWith('/session')) onSignedOut();
   const problems = (read.success ? read.data.problems : []) as Problem[];
+  if (read.success && read.data.code === 'not-signed-in' && !path.endsWith('/session')) onSignedOut();
   const detail = read.success ? read.data.detail : 'The server did not understand the request.';
   const [first = problem(read.success ? read.data.code : 'internal', detail), ...more] = problems;
   throw new Refusal(response.status, (answer ?? {}) as Record<string, unknown>, first, ...more);

@@ -1,41 +1,30 @@
 <script setup lang="ts">
 import { ref, shallowRef } from 'vue';
 import type { BinKind, Hanging } from '@crib/core/contract';
-import type { Problem } from '@crib/core/error';
-import { ask, problemsOf } from '../api/client.ts';
+import { ask } from '../api/client.ts';
 import { BIN_NAMES } from './bin.ts';
 import ProblemList from './ProblemList.vue';
+import { useDoing } from './useDoing.ts';
 
 /** Deletes something: what goes with it is named first, and it can be brought back from the desk for thirty days. */
 const props = defineProps<{ kind: BinKind; id: number; name: string }>();
 const emit = defineEmits<{ deleted: [] }>();
 const open = ref(false);
-const busy = ref(false);
 const hanging = shallowRef<readonly Hanging[] | null>(null);
-const problems = shallowRef<readonly Problem[]>([]);
+const { problems, busy, doing } = useDoing();
 
-async function look() {
-  open.value = true;
-  hanging.value = null;
-  problems.value = [];
-  try {
+const look = () =>
+  doing(async () => {
+    open.value = true;
+    hanging.value = null;
     hanging.value = await ask<Hanging[]>('GET', `/api/bin/with?kind=${props.kind}&id=${props.id}`);
-  } catch (error) {
-    problems.value = problemsOf(error);
-  }
-}
-async function remove() {
-  busy.value = true;
-  try {
+  });
+const remove = () =>
+  doing(async () => {
     await ask('POST', '/api/bin', { kind: props.kind, id: props.id });
     open.value = false;
     emit('deleted');
-  } catch (error) {
-    problems.value = problemsOf(error);
-  } finally {
-    busy.value = false;
-  }
-}
+  });
 </script>
 
 <template>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import type { Remark } from '@crib/core/contract';
-import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../api/client.ts';
 import { useOthers } from '../stores/others.ts';
 import { usePlace } from '../stores/place.ts';
@@ -10,6 +9,7 @@ import { useWorkspace } from '../stores/workspace.ts';
 import ProblemList from './ProblemList.vue';
 import StateNote from './StateNote.vue';
 import { dayOf } from './moments.ts';
+import { useDoing } from './useDoing.ts';
 
 /** What was said about the commands of the app, or about one of them; whoever may comment says more, and ends what is done. */
 const props = defineProps<{ command?: number }>();
@@ -18,9 +18,8 @@ const workspace = useWorkspace();
 const others = useOthers();
 const { appSlug, luggage } = usePlace();
 const remarks = shallowRef<readonly Remark[] | null>(null);
-const problems = shallowRef<readonly Problem[]>([]);
+const { problems, busy, doing } = useDoing();
 const text = ref('');
-const busy = ref(false);
 const ended = ref(false);
 
 async function load() {
@@ -38,24 +37,17 @@ const shown = computed(() =>
   ),
 );
 const endedCount = computed(() => (remarks.value ?? []).filter((one) => one.ended && (!props.command || one.command === props.command)).length); // prettier-ignore
-async function doing(work: () => Promise<unknown>) {
-  busy.value = true;
-  problems.value = [];
-  try {
-    await work();
-    await load();
-  } catch (error) {
-    problems.value = problemsOf(error);
-  } finally {
-    busy.value = false;
-  }
-}
 const say = () =>
   doing(async () => {
     await ask('POST', `/api/apps/${appSlug.value}/remarks`, { command: props.command, said: text.value.trim() });
     text.value = '';
+    await load();
   });
-const end = (one: Remark) => doing(() => ask('POST', `/api/remarks/${one.id}/end`));
+const end = (one: Remark) =>
+  doing(async () => {
+    await ask('POST', `/api/remarks/${one.id}/end`);
+    await load();
+  });
 const commandOf = (one: Remark) => workspace.commands.get(one.command);
 </script>
 

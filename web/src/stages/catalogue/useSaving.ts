@@ -1,14 +1,11 @@
-import { ref, shallowRef } from 'vue';
-import type { Problem } from '@crib/core/error';
-import { ask, problemsOf } from '../../api/client.ts';
+import { ask } from '../../api/client.ts';
+import { useDoing } from '../../parts/useDoing.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** Sends a correction, says what came of it, and shows the catalogue as it is then. */
 export function useSaving() {
   const workspace = useWorkspace();
-  const problems = shallowRef<readonly Problem[]>([]);
-  const said = ref('');
-  const busy = ref(false);
+  const { problems, said, busy, doing } = useDoing();
 
   async function send<T>(
     method: 'POST' | 'PUT' | 'DELETE',
@@ -16,20 +13,12 @@ export function useSaving() {
     body: unknown,
     sentence: string,
   ): Promise<T | null> {
-    problems.value = [];
-    said.value = '';
-    busy.value = true;
-    try {
-      const answer = await ask<T>(method, path, body);
+    let answer = {} as T;
+    const done = await doing(async () => {
+      answer = (await ask<T>(method, path, body)) ?? answer;
       await workspace.reload();
-      said.value = sentence;
-      return answer ?? ({} as T);
-    } catch (error) {
-      problems.value = problemsOf(error);
-      return null;
-    } finally {
-      busy.value = false;
-    }
+    }, sentence);
+    return done ? answer : null;
   }
   return { problems, said, busy, send };
 }

@@ -10,6 +10,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
+import { useDoing } from '../../parts/useDoing.ts';
 import { usePlace } from '../../stores/place.ts';
 import CrosswalkIndex from './CrosswalkIndex.vue';
 
@@ -17,9 +18,7 @@ import CrosswalkIndex from './CrosswalkIndex.vue';
 const { kept, set } = usePlace();
 const sections = shallowRef<readonly WordSectionSaid[] | null>(null);
 const problem = shallowRef<Problem | null>(null);
-const problems = shallowRef<readonly Problem[]>([]);
-const said = ref('');
-const busy = ref(false);
+const { problems, said, busy, doing } = useDoing();
 const text = ref('');
 const named = ref('');
 const at = kept('section');
@@ -38,19 +37,10 @@ async function load() {
 }
 void load();
 watch([selected, stands], () => (text.value = stands.value), { immediate: true });
-async function send(method: 'PUT' | 'DELETE', path: string, body: object | undefined, sentence: string) {
-  busy.value = true;
-  problems.value = [];
-  said.value = '';
-  try {
+const send = (method: 'PUT' | 'DELETE', path: string, body: object | undefined, sentence: string) =>
+  doing(async () => {
     sections.value = await ask<WordSectionSaid[]>(method, path, body);
-    said.value = sentence;
-  } catch (error) {
-    problems.value = problemsOf(error);
-  } finally {
-    busy.value = false;
-  }
-}
+  }, sentence);
 async function save() {
   const name = selected.value?.name ?? named.value.trim();
   if (read.value.problems.length) return (problems.value = read.value.problems);

@@ -2,10 +2,10 @@ import { computed, onBeforeUnmount, ref, shallowRef, watch, type Ref } from 'vue
 import { listsOf, standings, taught, type Proposed } from '@crib/core/crosswalk';
 import type { ByWay, Crosswalk, Judgement, SentJudgements, WordSectionSaid } from '@crib/core/contract';
 import type { Opened } from '@crib/core/keyset';
-import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
 import type { CrosswalkAnswer, CrosswalkQuestion } from '../../workers/crosswalk.ts';
 import { layoutInHand } from '../../parts/chips.ts';
+import { useDoing } from '../../parts/useDoing.ts';
 
 type Judged = SentJudgements['judged'][number];
 
@@ -19,8 +19,7 @@ export function useJudging(
   to: Ref<Opened | null>,
   at: () => number,
 ) {
-  const problems = shallowRef<readonly Problem[]>([]);
-  const busy = ref(false);
+  const { problems, busy, doing } = useDoing();
   const proposals = shallowRef<ReadonlyMap<number, Proposed>>(new Map());
   /** What was said before each act, of all that it judged. */
   const undone = shallowRef<readonly (readonly Judged[])[]>([]);
@@ -87,20 +86,11 @@ export function useJudging(
       .map(({ target, relation, note, sourceState, targetState }: Judgement) => ({ target, relation, note, sourceState, targetState })), // prettier-ignore
   });
 
-  async function send(judged: readonly Judged[]): Promise<boolean> {
-    busy.value = true;
-    problems.value = [];
-    settled.value = new Set();
-    try {
+  const send = (judged: readonly Judged[]) =>
+    doing(async () => {
+      settled.value = new Set();
       crosswalk.value = await ask<Crosswalk>('PUT', `/api/crosswalks/${crosswalk.value!.id}/judgements`, { of: 'command', judged }); // prettier-ignore
-      return true;
-    } catch (error) {
-      problems.value = problemsOf(error);
-      return false;
-    } finally {
-      busy.value = false;
-    }
-  }
+    });
   /** Judges sources, each in place of what was said of it; what was said is remembered, to be taken back. */
   async function judge(judged: readonly Judged[]): Promise<boolean> {
     const was = judged.map((one) => saidOf(one.source));

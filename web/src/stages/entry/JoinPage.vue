@@ -2,9 +2,9 @@
 import { onMounted, ref, shallowRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { Invited } from '@crib/core/contract';
-import type { Problem } from '@crib/core/error';
-import { ask, problemsOf } from '../../api/client.ts';
+import { ask } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
+import { useDoing } from '../../parts/useDoing.ts';
 import { useSession } from '../../stores/session.ts';
 import TheDoor from './TheDoor.vue';
 
@@ -16,27 +16,17 @@ const secret = String(route.params['secret']);
 const invited = shallowRef<Invited | null>(null);
 const name = ref('');
 const password = ref('');
-const busy = ref(false);
-const problems = shallowRef<readonly Problem[]>([]);
-onMounted(async () => {
-  try {
+const { problems, busy, doing } = useDoing();
+onMounted(() =>
+  doing(async () => {
     invited.value = await ask<Invited>('GET', `/api/joining/${encodeURIComponent(secret)}`);
-  } catch (error) {
-    problems.value = problemsOf(error);
-  }
-});
-async function join() {
-  busy.value = true;
-  problems.value = [];
-  try {
+  }),
+);
+const join = () =>
+  doing(async () => {
     await session.join(secret, { password: password.value, ...(invited.value!.known ? {} : { name: name.value }) });
     await router.push({ name: 'desk' });
-  } catch (error) {
-    problems.value = problemsOf(error);
-  } finally {
-    busy.value = false;
-  }
-}
+  });
 </script>
 
 <template>

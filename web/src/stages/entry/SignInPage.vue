@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { onMounted, ref, shallowRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import type { Problem } from '@crib/core/error';
-import { ask, problemsOf } from '../../api/client.ts';
+import { ask } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
+import { useDoing } from '../../parts/useDoing.ts';
 import TheDoor from './TheDoor.vue';
 import { useSession } from '../../stores/session.ts';
 
@@ -18,26 +18,18 @@ const router = useRouter();
 const session = useSession();
 const email = ref('');
 const password = ref('');
-const busy = ref(false);
-const problems = shallowRef<readonly Problem[]>([]);
+const { problems, busy, doing } = useDoing();
 const accounts = shallowRef<Account[]>([]);
 
 onMounted(async () => {
   accounts.value = await ask<Account[]>('GET', '/public/demo').catch(() => []);
 });
-async function enter() {
-  busy.value = true;
-  problems.value = [];
-  try {
+const enter = () =>
+  doing(async () => {
     await session.signIn(email.value, password.value);
     const to = String(route.query['to'] ?? '/');
     await router.push(to.startsWith('/') && !to.startsWith('//') ? to : '/');
-  } catch (error) {
-    problems.value = problemsOf(error);
-  } finally {
-    busy.value = false;
-  }
-}
+  });
 function use(account: Account) {
   email.value = account.email;
   password.value = account.password;

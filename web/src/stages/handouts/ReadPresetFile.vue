@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { Recipe } from '@crib/core/contract';
-import type { Problem } from '@crib/core/error';
 import { platformName } from '@crib/core/keys';
 import { planPreset, readPreset } from '@crib/core/preset';
 import { ask, problemsOf } from '../../api/client.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import ProblemList from '../../parts/ProblemList.vue';
+import { useDoing } from '../../parts/useDoing.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
@@ -16,8 +16,7 @@ const workspace = useWorkspace();
 const { router, platform, style, luggage } = usePlace();
 const bytes = shallowRef<Uint8Array | null>(null);
 const name = ref('');
-const problems = shallowRef<readonly Problem[]>([]);
-const busy = ref(false);
+const { problems, busy, doing } = useDoing();
 const WHAT = { command: 'a command that nobody knows', context: 'a place that nobody knows', keys: 'keys that nobody knows' }; // prettier-ignore
 
 async function take(event: Event) {
@@ -40,21 +39,14 @@ watch(found, () => (problems.value = []));
 const label = (command: number) => workspace.commands.get(command)?.label ?? '';
 const place = (context: number) => workspace.tree?.get(context).name ?? '';
 /** The edits as a keyset over what the file stands on; only for the platform of the file. */
-async function make() {
-  const plan = found.value!.plan!;
-  busy.value = true;
-  problems.value = [];
-  try {
+const make = () =>
+  doing(async () => {
+    const plan = found.value!.plan!;
     const edits = plan.edits.map(({ command, context, shortcuts }) => ({ command, context, platform: platform.value, action: shortcuts.length ? 'set' : 'clear', shortcuts, reason: `As in ${name.value}.`, memoryAid: '' })); // prettier-ignore
     const made = await ask<{ id: number }>('POST', `/api/apps/${workspace.app!.slug}/keysets`, { name: name.value.trim(), baseId: plan.base.id, edits, why: `Read from ${name.value}.` }); // prettier-ignore
     await workspace.reload();
     await router.push({ name: 'keyset', params: { keyset: made.id }, query: luggage.value });
-  } catch (error) {
-    problems.value = problemsOf(error);
-  } finally {
-    busy.value = false;
-  }
-}
+  });
 </script>
 
 <template>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
-import { problem, type Problem } from '@crib/core/error';
+import { problem } from '@crib/core/error';
 import { keysOf, placeKey } from '@crib/core/keyset';
 import { planStackFile, type FilePlan } from '@crib/core/preset';
 import type { CustomKeyset, Edit } from '@crib/core/contract';
 import ProblemList from '../../parts/ProblemList.vue';
 import { ask, problemsOf } from '../../api/client.ts';
 import { show } from '../../parts/chips.ts';
+import { useDoing } from '../../parts/useDoing.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
@@ -15,10 +16,9 @@ const emit = defineEmits<{ done: [] }>();
 const workspace = useWorkspace();
 const { router, appSlug, releaseLabel, platform, style, luggage } = usePlace();
 const plan = shallowRef<FilePlan | null>(null);
-const problems = shallowRef<readonly Problem[]>([]);
+const { problems, busy, doing } = useDoing();
 const name = ref('');
 const file = ref('');
-const busy = ref(false);
 const MOST_BYTES = 10_000_000;
 
 async function choose(event: Event) {
@@ -52,20 +52,13 @@ const go = (id: number) =>
     params: { app: appSlug.value, release: releaseLabel.value, keyset: id },
     query: luggage.value,
   });
-async function act(work: () => Promise<number>) {
-  busy.value = true;
-  problems.value = [];
-  try {
+const act = (work: () => Promise<number>) =>
+  doing(async () => {
     const id = await work();
     await workspace.reload();
     emit('done');
     await go(id);
-  } catch (error) {
-    problems.value = problemsOf(error);
-  } finally {
-    busy.value = false;
-  }
-}
+  });
 const why = computed(() => `Loaded from ${file.value}.`);
 const asNew = () =>
   act(async () => {

@@ -5,6 +5,7 @@ import type { Problem } from '@crib/core/error';
 import { consequences, shownKeys } from '@crib/core/keyset';
 import { ask, problemsOf } from '../../api/client.ts';
 import { dayOf } from '../../parts/moments.ts';
+import { useDoing } from '../../parts/useDoing.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
@@ -23,9 +24,7 @@ const others = useOthers();
 const { route, set, appSlug, releaseLabel, luggage, platform, style } = usePlace();
 const proposals = shallowRef<readonly Proposal[] | null>(null);
 const failed = shallowRef<Problem | null>(null);
-const problems = shallowRef<readonly Problem[]>([]);
-const said = ref('');
-const busy = ref(false);
+const { problems, said, busy, doing } = useDoing();
 const because = ref('');
 
 async function load() {
@@ -61,21 +60,15 @@ const reasons = computed(() =>
     .filter((edit) => edit.reason)
     .map((edit) => ({ label: workspace.commands.get(edit.command)?.label ?? '', reason: edit.reason })),
 );
-async function answer(body: object, sentence: string) {
-  busy.value = true;
-  problems.value = [];
-  said.value = '';
-  try {
-    await ask('POST', `/api/proposals/${chosen.value!.id}/answer`, body);
-    said.value = sentence;
-    await Promise.all([load(), workspace.refresh()]);
-  } catch (error) {
-    problems.value = problemsOf(error);
-    await workspace.refresh();
-  } finally {
-    busy.value = false;
-  }
-}
+const answer = (body: object, sentence: string) =>
+  doing(async () => {
+    // What follows is shown anew whether it was taken or somebody else was faster.
+    try {
+      await ask('POST', `/api/proposals/${chosen.value!.id}/answer`, body);
+    } finally {
+      await Promise.all([load(), workspace.refresh()]);
+    }
+  }, sentence);
 const take = () => {
   const shown = shownKeys(outcome.value!.consequences);
   const layouts = layoutsInHand.value.map((one) => one.id);

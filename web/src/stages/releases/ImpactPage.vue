@@ -5,6 +5,7 @@ import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
+import { useDoing } from '../../parts/useDoing.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import ReleasesFrame from './ReleasesFrame.vue';
@@ -14,11 +15,10 @@ const workspace = useWorkspace();
 const { appSlug, set, kept } = usePlace();
 const stale = shallowRef<StaleEdition[] | null>(null);
 const failed = shallowRef<Problem | null>(null);
-const problems = shallowRef<readonly Problem[]>([]);
+const { problems, busy, doing } = useDoing();
 const made = shallowRef<readonly PublishedEdition[]>([]);
 const ticked = ref<Set<string>>(new Set());
 const keyOf = (one: StaleEdition) => `${one.of} ${one.id}`;
-const busy = ref(false);
 
 async function load() {
   failed.value = null;
@@ -40,21 +40,14 @@ const tick = (edition: string) => {
 };
 const chosen = computed(() => (stale.value ?? []).filter((one) => ticked.value.has(keyOf(one))));
 const next = computed(() => chosen.value.find((one) => one.next)?.next ?? null);
-async function again(keyset: number | null) {
-  problems.value = [];
-  busy.value = true;
-  try {
+const again = (keyset: number | null) =>
+  doing(async () => {
     const ids = (of: StaleEdition['of']) => chosen.value.filter((one) => one.of === of).map((one) => one.id);
     const asked = { sheets: ids('sheet'), notes: keyset === null ? ids('notes') : [], keyset };
     made.value = await ask('POST', `/api/apps/${appSlug.value}/reissue`, asked);
     await workspace.reload();
     await load();
-  } catch (error) {
-    problems.value = problemsOf(error);
-  } finally {
-    busy.value = false;
-  }
-}
+  });
 </script>
 
 <template>

@@ -19,6 +19,7 @@ import EditionLanguage from '../../parts/EditionLanguage.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { download } from '../../parts/download.ts';
+import { useDoing } from '../../parts/useDoing.ts';
 import { useHands } from '../../stores/hands.ts';
 import { useLineage } from '../../stores/lineage.ts';
 import { usePlace } from '../../stores/place.ts';
@@ -37,9 +38,7 @@ const view = kept('view');
 
 const notes = shallowRef<(ChangeNotes & { editions: PublishedEdition[] }) | null>(null);
 const failed = shallowRef<Problem | null>(null);
-const problems = shallowRef<readonly Problem[]>([]);
-const said = ref('');
-const busy = ref(false);
+const { problems, said, busy, doing } = useDoing();
 const form = reactive({ title: '', intro: '', credit: '', language: 'en' as LearnerLanguage });
 const groups = shallowRef<readonly StandingGroup[]>([]);
 const touched = ref(false);
@@ -128,28 +127,15 @@ const counts = computed(() => {
   return { all: all.length, out: all.filter((one) => one.out).length, stale: all.filter((one) => one.stale).length };
 });
 
-async function work(act: () => Promise<void>, sentence: string) {
-  problems.value = [];
-  said.value = '';
-  busy.value = true;
-  try {
-    await act();
-    said.value = sentence;
-  } catch (error) {
-    problems.value = problemsOf(error);
-  } finally {
-    busy.value = false;
-  }
-}
 const save = () =>
-  work(async () => {
+  doing(async () => {
     const sent = { ...form, revision: notes.value!.revision, groups: arrangement(groups.value) };
     const saved = await ask<ChangeNotes>('PUT', `/api/notes/${notes.value!.id}`, sent);
     touched.value = false;
     notes.value = { ...notes.value!, ...saved };
   }, 'Saved.');
 const publish = () =>
-  work(async () => {
+  doing(async () => {
     if (touched.value) {
       const sent = { ...form, revision: notes.value!.revision, groups: arrangement(groups.value) };
       const saved = await ask<ChangeNotes>('PUT', `/api/notes/${notes.value!.id}`, sent);

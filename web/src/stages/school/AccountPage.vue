@@ -8,7 +8,7 @@ import { dayOf } from '../../parts/moments.ts';
 import { forgetPlaces } from '../../stores/last.ts';
 import { useSession } from '../../stores/session.ts';
 import SchoolFrame from './SchoolFrame.vue';
-import { useDoing } from './useDoing.ts';
+import { useDoing } from '../../parts/useDoing.ts';
 
 /** One’s own account: name, password, where one is signed in, workspaces, and tokens for scripts. */
 const session = useSession();

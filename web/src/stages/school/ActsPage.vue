@@ -11,7 +11,7 @@ import { usePlace } from '../../stores/place.ts';
 import { useSession } from '../../stores/session.ts';
 import SchoolFrame from './SchoolFrame.vue';
 import { changesOf } from './changes.ts';
-import { useDoing } from './useDoing.ts';
+import { useDoing } from '../../parts/useDoing.ts';
 
 /** What was done in the workspace: who, when, what and why, row by row; the reading-in of a list is taken back as a whole. */
 const session = useSession();
@@ -130,7 +130,7 @@ const MOST = 80;
             v-for="one in list"
             :key="one.id"
             type="button"
-            class="act"
+            class="proposal act"
             :class="{ chosen: one.id === chosen?.id }"
             :aria-pressed="one.id === chosen?.id"
             @click="set({ act: String(one.id) })"
@@ -185,17 +185,8 @@ const MOST = 80;
   display: grid;
   grid-template-columns: 54px 1fr auto;
   gap: 12px;
-  width: 100%;
-  padding: 6px 8px 6px 0;
-  border: 0;
-  border-bottom: 1px solid var(--hair);
-  background: none;
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  cursor: pointer;
+  padding-right: 8px;
 }
-.act:hover,
 .act.chosen {
   background: var(--tide-wash);
 }

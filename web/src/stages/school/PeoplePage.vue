@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onMounted, reactive, ref, shallowRef } from 'vue';
-import { Role, type MadeInvitation, type Member, type People } from '@crib/core/contract';
+import { Role, aRole, type MadeInvitation, type Member, type People } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -9,7 +9,7 @@ import { dayOf } from '../../parts/moments.ts';
 import { useOthers } from '../../stores/others.ts';
 import { useSession } from '../../stores/session.ts';
 import SchoolFrame from './SchoolFrame.vue';
-import { useDoing } from './useDoing.ts';
+import { useDoing } from '../../parts/useDoing.ts';
 
 /** Who is in the workspace and as what; owners invite, change and remove, and say how editors save. */
 const session = useSession();
@@ -170,9 +170,7 @@ const hereNow = (one: Member) => others.here.some((other) => other.id === one.id
             <ElOption v-for="role in ROLES" :key="role" :value="role" :label="role" />
           </ElSelect>
         </label>
-        <p class="mid">
-          {{ guest.role === 'owner' || guest.role === 'editor' ? 'An' : 'A' }} {{ guest.role }} {{ DOES[guest.role] }}.
-        </p>
+        <p class="mid">As {{ aRole(guest.role) }}, somebody {{ DOES[guest.role] }}.</p>
         <button type="submit" class="btn primary" :disabled="busy || !guest.email">Make the link</button>
       </form>
       <div v-if="made" class="made" role="status">

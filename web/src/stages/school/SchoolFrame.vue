@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useRoute } from 'vue-router';
+import { aRole } from '@crib/core/contract';
 import IndexLine from '../../parts/IndexLine.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import { useSession } from '../../stores/session.ts';
@@ -19,10 +20,7 @@ const VIEWS = [
   <StageFrame :wide="wide">
     <template #index>
       <h2>{{ session.editor?.workspace.name }}</h2>
-      <p class="mid views">
-        you are {{ session.editor?.role === 'owner' || session.editor?.role === 'editor' ? 'an' : 'a' }}
-        {{ session.editor?.role }} here
-      </p>
+      <p class="mid views">you are {{ session.editor && aRole(session.editor.role) }} here</p>
       <IndexLine v-for="[name, title] in VIEWS" :key="name" :to="{ name }" :on="route.name === name">{{
         title
       }}</IndexLine>

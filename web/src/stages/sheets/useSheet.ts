@@ -1,8 +1,8 @@
-import { computed, ref, shallowRef } from 'vue';
+import { computed, ref } from 'vue';
 import { composeSheet, mended, proof, type Finding } from '@crib/core/sheet';
-import type { Problem } from '@crib/core/error';
 import type { PublishedEdition, SentSheet, Sheet, SheetFacts, SheetSection } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
+import { useDoing } from '../../parts/useDoing.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** Moves a thing of a list by some places, as far as the list goes. */
@@ -17,9 +17,8 @@ type Loaded = Sheet & { editions: PublishedEdition[]; facts: SheetFacts };
 export function useSheet(id: () => number) {
   const workspace = useWorkspace();
   const sheet = ref<Loaded | null>(null);
-  const problems = shallowRef<readonly Problem[]>([]);
+  const { problems, busy, doing } = useDoing();
   const unsaved = ref(false);
-  const busy = ref(false);
 
   async function load() {
     problems.value = [];
@@ -36,35 +35,21 @@ export function useSheet(id: () => number) {
     act(sheet.value);
     unsaved.value = true;
   }
-  async function save(): Promise<boolean> {
-    const { editions, facts, id: _id, appId: _app, ...sent } = sheet.value!;
-    busy.value = true;
-    problems.value = [];
-    try {
+  const save = () =>
+    doing(async () => {
+      const { editions, facts, id: _id, appId: _app, ...sent } = sheet.value!;
       const saved = await ask<Sheet>('PUT', `/api/sheets/${id()}`, sent satisfies SentSheet);
       sheet.value = { ...saved, editions, facts };
       unsaved.value = false;
-      return true;
-    } catch (error) {
-      problems.value = problemsOf(error);
-      return false;
-    } finally {
-      busy.value = false;
-    }
-  }
+    });
   async function publish() {
     if (unsaved.value && !(await save())) return;
-    busy.value = true;
-    try {
+    await doing(async () => {
       const exceptions = findings.value.flatMap(({ key, wrong }) => (wrong && because.value.get(key)?.trim() ? [{ finding: key, because: because.value.get(key)!.trim() }] : [])); // prettier-ignore
       const edition = await ask<PublishedEdition>('POST', `/api/sheets/${id()}/editions`, { exceptions });
       sheet.value = { ...sheet.value!, editions: [edition, ...sheet.value!.editions] };
       await workspace.reload();
-    } catch (error) {
-      problems.value = problemsOf(error);
-    } finally {
-      busy.value = false;
-    }
+    });
   }
   const body = computed(() => {
     const { opened, keyboards } = workspace;

@@ -1,6 +1,6 @@
 import { ref, shallowRef } from 'vue';
 import type { Problem } from '@crib/core/error';
-import { problemsOf } from '../../api/client.ts';
+import { problemsOf } from '../api/client.ts';
 
 /** Does something, says what came of it, or what stood in the way. */
 export function useDoing() {
