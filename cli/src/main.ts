@@ -40,8 +40,8 @@ const COMMANDS: Readonly<Record<string, (asked: Asked) => Promise<Told>>> = { ch
 
 /** Where it writes: the process, or whoever runs it in its place. */
 export interface Streams {
-  readonly stdout: { write(text: string): unknown };
-  readonly stderr: { write(text: string): unknown };
+  readonly stdout: { write(text: string | Uint8Array): unknown };
+  readonly stderr: { write(text: string | Uint8Array): unknown };
 }
 
 /** Does what is asked; gives the exit code. */
@@ -55,9 +55,10 @@ export async function main(args: readonly string[], { stdout, stderr }: Streams)
       return values.help ? 0 : 2;
     }
     const told = await command({ files, options: values });
-    stdout.write(
-      values.json ? `${JSON.stringify(told.data, null, 2)}\n` : told.lines.map((line) => `${line}\n`).join(''),
-    );
+    const { lines, data, file } = told;
+    if (values.json) stdout.write(`${JSON.stringify(data, null, 2)}\n`);
+    else (file ? stderr : stdout).write(lines.map((line) => `${line}\n`).join(''));
+    if (file && !values.json) stdout.write(file);
     return told.fine ? 0 : 1;
   } catch (error) {
     const lines = error instanceof CribError ? error.problems.map((one) => one.sentence) : [error instanceof Error ? error.message : String(error)]; // prettier-ignore

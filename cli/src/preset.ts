@@ -13,11 +13,11 @@ export async function preset(asked: Asked): Promise<Told> {
     const made = writePreset(recipe, catalogue.keysets[0]!, catalogue, platform, { edition: 1 });
     const { out } = asked.options;
     if (out) await writeFile(out, made.bytes);
-    const written = out ? [`${made.bytes.length} bytes are written to ${out}.`] : [Buffer.from(made.bytes).toString('utf8')]; // prettier-ignore
     return {
-      lines: [...made.losses, ...written],
+      lines: [...made.losses, ...(out ? [`${made.bytes.length} bytes are written to ${out}.`] : [])],
       data: { losses: made.losses, file: Buffer.from(made.bytes).toString('base64') },
       fine: made.losses.length === 0,
+      ...(!out && { file: made.bytes }),
     };
   }
   if (way === 'read') {

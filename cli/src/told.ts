@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises';
 import type { Catalogue, Recipe } from '@crib/core/contract';
-import { Recipe as RecipeSchema } from '@crib/core/contract';
 import { problem, refuse, type Problem } from '@crib/core/error';
 import { layoutById } from '@crib/core/keys';
 import { openList, programOf, type ListedProgram, type Table } from '@crib/core/list';
+import { recipeFrom } from '@crib/core/preset';
 import { keyboardsOf, type Keyboards } from '@crib/core/press';
 
 /** What somebody asked for: files, and how they are looked at. */
@@ -25,6 +25,8 @@ export interface Told {
   readonly lines: readonly string[];
   readonly data: unknown;
   readonly fine: boolean;
+  /** A file that is the answer itself, to the byte; the lines are told beside it. */
+  readonly file?: Uint8Array;
 }
 
 export const platformsOf = ({ options }: Asked): string[] => options.platforms.split(',').filter(Boolean);
@@ -42,7 +44,7 @@ export async function bytesOf(name: string | undefined, what: string): Promise<U
 }
 
 export const recipeOf = async (name: string | undefined): Promise<Recipe> =>
-  RecipeSchema.parse(JSON.parse(Buffer.from(await bytesOf(name, 'a recipe')).toString('utf8')));
+  recipeFrom(Buffer.from(await bytesOf(name, 'a recipe')).toString('utf8'));
 
 /** The first table of a list, whatever kind of file it is. */
 async function tableOf(name: string | undefined, asked: Asked): Promise<Table | Problem> {

@@ -15,7 +15,9 @@ const list = (name: string, text: string) => {
 };
 async function crib(...args: string[]) {
   const [out, wrong]: string[][] = [[], []];
-  const into = (lines: string[]) => ({ write: (text: string) => lines.push(text) });
+  const into = (lines: string[]) => ({
+    write: (text: string | Uint8Array) => lines.push(Buffer.from(text as string).toString('utf8')),
+  });
   const code = await main(args, { stdout: into(out!), stderr: into(wrong!) });
   return { code, out: out!.join(''), wrong: wrong!.join('') };
 }
@@ -88,7 +90,11 @@ describe('crib preset', () => {
     const read = await crib('preset', 'read', recipe, out, keys, '--platform', 'windows', '--typed-letters', '--json');
     const { records, unknown } = JSON.parse(read.out) as { records: number; unknown: unknown[] };
     expect([read.code, records > 80, unknown]).toEqual([0, true, []]);
+    // To the screen it goes as it is, so that it can be sent on.
+    expect(await crib('preset', 'write', recipe, keys, '--platform', 'windows', '--typed-letters')).toEqual({ code: 0, out: readFileSync(out, 'utf8'), wrong: '' }); // prettier-ignore
     expect((await crib('preset', 'fold', recipe)).code).toBe(2);
+    const { code, wrong } = await crib('preset', 'write', list('recipe.json', '{"name": 3}'), keys);
+    expect([code, wrong.split('\n')[0]]).toEqual([2, expect.stringMatching(/^name: .*string/)]);
   });
 });
 

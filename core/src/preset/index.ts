@@ -1,4 +1,5 @@
 export { writePreset, physical, type PresetFile, type PresetWish } from './write.ts';
+export { recipeFrom } from './recipe-text.ts';
 export { readPreset, saidIn, type ReadBinding, type ReadPreset } from './read.ts';
 export { mergedPreset, type PresetChange, type MergedPreset } from './merge.ts';
 export { planPreset, type PresetPlan } from './plan.ts';

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
-import { Recipe, type KeptRecipe } from '@crib/core/contract';
+import type { KeptRecipe } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { platformName } from '@crib/core/keys';
-import { writePreset } from '@crib/core/preset';
+import { recipeFrom, writePreset } from '@crib/core/preset';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
@@ -34,15 +34,11 @@ watch(one, (now) => (text.value = now ? JSON.stringify(now.recipe, null, 2) : ''
 
 /** The recipe as it is written, or what is wrong with it and where. */
 const written = computed(() => {
-  let value: unknown;
   try {
-    value = JSON.parse(text.value);
+    return { recipe: recipeFrom(text.value), wrong: [] };
   } catch (error) {
-    return { recipe: null, wrong: [`This is no JSON: ${(error as Error).message}.`] };
+    return { recipe: null, wrong: problemsOf(error).map((one) => one.sentence) };
   }
-  const found = Recipe.safeParse(value);
-  if (found.success) return { recipe: found.data, wrong: [] };
-  return { recipe: null, wrong: found.error.issues.slice(0, 5).map((issue) => `${issue.path.join(' › ') || 'The recipe'}: ${issue.message}.`) }; // prettier-ignore
 });
 const unsaved = computed(() => one.value !== null && text.value !== JSON.stringify(one.value.recipe, null, 2));
 const keysets = computed(() => workspace.catalogue?.keysets ?? []);
