@@ -41,10 +41,12 @@ await main(async () => {
     });
   }
   let passed = 0;
-  let failed = 0;
-  const count = (/** @type {{ passed: number, failed: number }} */ tally, /** @type {number} */ code) => {
+  /** @type {string[]} */
+  const failed = [];
+  /** @param {string} name @param {import('./lib/tally.mjs').Tally} tally @param {number} code */
+  const count = (name, tally, code) => {
     passed += tally.passed;
-    failed += tally.failed || (code === 0 ? 0 : 1);
+    failed.push(...(tally.failed.length || code === 0 ? tally.failed : [`${name} ended with code ${code}.`]));
   };
   const step = async (/** @type {string} */ name, /** @type {string[]} */ command, env = {}) => {
     console.log(`\n— ${name}`);
@@ -57,7 +59,7 @@ await main(async () => {
       ['Lint', 'lint'],
     ]) {
       const code = await step(name ?? '', ['npm', 'run', '--silent', script ?? '']);
-      count({ passed: code === 0 ? 1 : 0, failed: 0 }, code);
+      count(name ?? '', { passed: code === 0 ? 1 : 0, failed: [] }, code);
     }
     const units = await openDatabase({
       name: `crib_test_${process.pid}`,
@@ -74,7 +76,7 @@ await main(async () => {
         CRIB_TEST_SERVER_URL: units.serverUrl,
       },
     );
-    count(vitestTally(report), unitCode);
+    count('Unit and API tests', vitestTally(report), unitCode);
 
     const pages = await openDatabase({
       name: `crib_pages_${process.pid}`,
@@ -91,10 +93,11 @@ await main(async () => {
       PLAYWRIGHT_JSON_OUTPUT_NAME: journeys,
       CRIB_TEST_OUTPUT: join(home, 'pages'),
     });
-    count(playwrightTally(journeys), pageCode);
+    count('Browser tests', playwrightTally(journeys), pageCode);
   } finally {
     await leave();
   }
-  console.log(`\n${passed} passed, ${failed} failed`);
-  if (failed || passed === 0) process.exitCode = 1;
+  if (failed.length) console.log(`\n— What failed\n${failed.join('\n')}`);
+  console.log(`\n${passed} passed, ${failed.length} failed`);
+  if (failed.length || passed === 0) process.exitCode = 1;
 });

@@ -1,21 +1,41 @@
 // @ts-check
 import { existsSync, readFileSync } from 'node:fs';
+import { stripVTControlCharacters } from 'node:util';
 
-/** @typedef {{ passed: number, failed: number }} Tally */
+/** How many tests passed, and a line about each that did not. @typedef {{ passed: number, failed: string[] }} Tally */
+
+const firstLine = (/** @type {unknown} */ text) =>
+  stripVTControlCharacters(String(text ?? '').split('\n')[0] ?? '').slice(0, 300);
 
 /** What a vitest JSON report counts. @param {string} file @returns {Tally} */
 export function vitestTally(file) {
-  if (!existsSync(file)) return { passed: 0, failed: 1 };
+  if (!existsSync(file)) return { passed: 0, failed: ['No report of the unit and API tests was written.'] };
   const report = JSON.parse(readFileSync(file, 'utf8'));
-  const brokenFiles = report.testResults.filter(
-    (/** @type {any} */ one) => one.status === 'failed' && one.assertionResults.length === 0,
-  ).length;
-  return { passed: report.numPassedTests, failed: report.numFailedTests + brokenFiles };
+  const failed = report.testResults.flatMap((/** @type {any} */ one) => {
+    const tests = one.assertionResults.filter((/** @type {any} */ test) => test.status === 'failed');
+    const lines = tests.map((/** @type {any} */ test) => `${test.fullName}: ${firstLine(test.failureMessages[0])}`);
+    // A file that fails by itself: it cannot be read, or what its tests stand on could not be made.
+    if (one.status === 'failed' && !lines.length) lines.push(firstLine(one.message) || 'The file failed as a whole.');
+    return lines.map((/** @type {string} */ line) => `${one.name}: ${line}`);
+  });
+  return { passed: report.numPassedTests, failed };
 }
 
 /** What a Playwright JSON report counts. @param {string} file @returns {Tally} */
 export function playwrightTally(file) {
-  if (!existsSync(file)) return { passed: 0, failed: 1 };
-  const { stats, errors } = JSON.parse(readFileSync(file, 'utf8'));
-  return { passed: stats.expected, failed: stats.unexpected + stats.flaky + errors.length };
+  if (!existsSync(file)) return { passed: 0, failed: ['No report of the browser tests was written.'] };
+  const { stats, errors, suites } = JSON.parse(readFileSync(file, 'utf8'));
+  const specs = (/** @type {any} */ suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specs)];
+  const failed = suites
+    .flatMap(specs)
+    .filter((/** @type {any} */ spec) =>
+      spec.tests.some((/** @type {any} */ test) => test.status === 'unexpected' || test.status === 'flaky'),
+    ) // prettier-ignore
+    .map((/** @type {any} */ spec) => {
+      const results = spec.tests.flatMap((/** @type {any} */ test) => test.results);
+      return `${spec.file}:${spec.line} ${spec.title}: ${firstLine(results.find((/** @type {any} */ one) => one.error)?.error.message)}`;
+    });
+  failed.push(...errors.map((/** @type {any} */ error) => firstLine(error.message)));
+  const untold = stats.unexpected + stats.flaky - failed.length;
+  return { passed: stats.expected, failed: untold > 0 ? [...failed, `${untold} more failed.`] : failed };
 }

@@ -14,6 +14,10 @@ function showMeasures(port: number, read: () => Promise<string>) {
       () => res.writeHead(503).end(),
     );
   });
+  server.once('error', (error) => {
+    console.error(`The measures cannot be shown: ${error.message}`);
+    process.exit(1);
+  });
   server.listen(port, '127.0.0.1');
   server.unref();
 }
@@ -35,34 +39,43 @@ async function one(config: Config) {
 function several(config: Config) {
   const registry = new AggregatorRegistry();
   if (config.metricsPort !== null) showMeasures(config.metricsPort, () => registry.clusterMetrics());
-  const addressOf = (worker: Worker) =>
-    new Promise<string>((answers) =>
-      worker.on('message', (message: { address?: string }) => message.address && answers(message.address)),
-    );
+  const serving = new Set<Worker>();
   let stopping = false;
+  let begun = false;
   const expected = new Set<Worker>();
-  const begin = () => {
-    const worker = cluster.fork();
-    worker.on('exit', (code) => {
-      const wished = expected.delete(worker);
-      if (stopping || wished) return;
-      console.error(`A process ended (${code}); another one takes its place.`);
-      setTimeout(begin, 500);
+  const begin = () =>
+    new Promise<void>((serves) => {
+      const worker = cluster.fork();
+      worker.on('message', ({ address }: { address?: string }) => {
+        if (!address) return;
+        serving.add(worker);
+        serves();
+        if (begun || serving.size < config.processes) return;
+        begun = true;
+        process.send?.({ address });
+      });
+      worker.on('exit', (code) => {
+        serving.delete(worker);
+        const wished = expected.delete(worker);
+        if (stopping || wished) return;
+        // Where none has ever served, another one would not either: the reason stands above.
+        if (!begun && !serving.size) process.exit(code || 1);
+        console.error(`A process ended (${code}); another one takes its place.`);
+        setTimeout(() => void begin().then(serves), 500);
+      });
     });
-    return worker;
-  };
-  const first = Array.from({ length: config.processes }, begin);
-  void Promise.all(first.map(addressOf)).then(([address]) => process.send?.({ address }));
+  for (let n = 0; n < config.processes; n++) void begin();
 
   async function renew() {
     for (const worker of Object.values(cluster.workers ?? {})) {
       if (!worker) continue;
-      await addressOf(begin());
+      await begin();
       expected.add(worker);
       worker.process.kill('SIGTERM');
     }
   }
-  process.on('SIGHUP', () => void renew());
+  let renewed = Promise.resolve();
+  process.on('SIGHUP', () => void (renewed = renewed.then(renew)));
   for (const signal of SIGNALS)
     process.on(signal, () => {
       stopping = true;

@@ -5,7 +5,6 @@ import { emptyDaily } from './acts/bin.ts';
 import type { Config } from './config.ts';
 import { seedDemo } from './entry/accounts.ts';
 import { createApp } from './http/app.ts';
-import { replicaLag } from './http/health.ts';
 import { plainError } from './http/logging.ts';
 import { measuring } from './http/measures.ts';
 import { readerInThreads } from './lists/reader.ts';
@@ -14,6 +13,7 @@ import { weigherInThreads } from './weighing/weigher.ts';
 import { counterOn } from './publish/counting.ts';
 import { keepForms } from './publish/keep-forms.ts';
 import { READERS, openPool } from './store/db.ts';
+import { lagOf } from './store/health.ts';
 import { eitherOf, everywhereIn } from './store/replica.ts';
 
 /** How long requests under way may take to end. */
@@ -34,7 +34,7 @@ export async function serve(config: Config): Promise<{ address: string; stop: ()
   const weigher = weigherInThreads(config.databaseUrl, config.site);
   const counter = counterOn(pool);
   const ending = new AbortController();
-  const lag = replicaLag(replica);
+  const lag = () => (replica ? lagOf(replica) : Promise.resolve(null));
   if (config.demo) await seedDemo(pool, config.demo);
   // A database that cannot be written to for now is no reason not to serve pages.
   await keepForms(pool, config.site).catch((error: unknown) => logger.error(plainError(error)));

@@ -6,22 +6,29 @@ import { hashPassword } from './password.ts';
 type Wanted = DemoAccounts[number];
 
 /** Makes an account in a workspace, which is made where there is none of that name; refuses an address that has one. */
-export const makeAccount = (pool: Pool, wanted: Wanted): Promise<void> =>
-  inTransaction(pool, { workspace: EVERYWHERE }, async (db) => {
+export async function makeAccount(pool: Pool, wanted: Wanted): Promise<void> {
+  const passwordHash = await hashPassword(wanted.password);
+  await inTransaction(pool, { workspace: EVERYWHERE }, async (db) => {
     await oneByOne(db);
-    await makeIn(db, wanted);
+    await makeIn(db, wanted, passwordHash);
   });
+}
 
 /** The accounts of the demo, all on its first start or none: of those that are there nothing is changed, nor are removed ones made again. */
-export const seedDemo = (pool: Pool, accounts: DemoAccounts): Promise<void> =>
-  inTransaction(pool, { workspace: EVERYWHERE }, async (db) => {
+export async function seedDemo(pool: Pool, accounts: DemoAccounts): Promise<void> {
+  const isThere = (db: Db) => accountAt(db, accounts[0]!.email);
+  if (await inTransaction(pool, { workspace: EVERYWHERE }, isThere)) return;
+  // Before the lock, which processes that start at the same moment wait for only so long.
+  const hashes = await Promise.all(accounts.map(({ password }) => hashPassword(password)));
+  await inTransaction(pool, { workspace: EVERYWHERE }, async (db) => {
     await oneByOne(db);
-    if (await accountAt(db, accounts[0]!.email)) return;
-    for (const account of accounts) await makeIn(db, account);
+    if (await isThere(db)) return;
+    for (const [index, account] of accounts.entries()) await makeIn(db, account, hashes[index]!);
   });
+}
 
-async function makeIn(db: Db, { name, email, password, role, workspace }: Wanted): Promise<void> {
-  const editor = await insertAccount(db, name, email, await hashPassword(password));
+async function makeIn(db: Db, { name, email, role, workspace }: Wanted, passwordHash: string): Promise<void> {
+  const editor = await insertAccount(db, name, email, passwordHash);
   const known = await workspaceNamed(db, workspace);
   if (known) await saveMember(db, known.id, editor, role);
   else await insertWorkspace(db, workspace, editor);

@@ -62,7 +62,7 @@ export interface Settings {
   readonly mostHeavy?: number;
   /** Aborted when the process is about to end. */
   readonly ending?: AbortSignal;
-  readonly lag?: () => number | null;
+  readonly lag?: () => Promise<number | null>;
   readonly measures?: RequestHandler | null;
 }
 
@@ -84,7 +84,7 @@ export function createApp({
   trustProxy = 0,
   mostHeavy = MOST_HEAVY,
   ending = new AbortController().signal,
-  lag = () => null,
+  lag = () => Promise.resolve(null),
   measures = null,
 }: Settings): Express {
   const app = express();

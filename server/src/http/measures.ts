@@ -4,7 +4,7 @@ import type { Pool } from '../store/db.ts';
 import { routeOf } from './route-of.ts';
 
 /** What Prometheus reads: how long routes take, and what waits. Labels are patterns of routes, never what was asked. */
-export function measuring(pools: Readonly<Record<string, Pool>>, lag: () => number | null): RequestHandler {
+export function measuring(pools: Readonly<Record<string, Pool>>, lag: () => Promise<number | null>): RequestHandler {
   collectDefaultMetrics();
   const took = new Histogram({
     name: 'crib_request_seconds',
@@ -28,8 +28,8 @@ export function measuring(pools: Readonly<Record<string, Pool>>, lag: () => numb
     name: 'crib_replica_lag_seconds',
     help: 'How far the replica that pages are read from is behind; -1 while that is not known.',
     aggregator: 'max',
-    collect() {
-      this.set(lag() ?? -1);
+    async collect() {
+      this.set((await lag()) ?? -1);
     },
   });
   return (req, res, next) => {
