@@ -4,6 +4,7 @@ import { chromium } from '@playwright/test';
 import autocannon from 'autocannon';
 import type { AppOverview, Catalogue, PublishedEdition, Release } from '@crib/core/contract';
 import { launchOptions } from '../browser.ts';
+import { meanwhile } from './meanwhile.ts';
 import { lines, median, ms } from './table.ts';
 
 type Ask = <T>(method: string, path: string, body?: unknown, type?: string) => Promise<T>;
@@ -23,6 +24,8 @@ export async function pages(address: string, ask: Ask) {
   const begun = performance.now();
   const { path } = await ask<PublishedEdition>('POST', `/api/sheets/${sheet.id}/editions`, {});
   lines.push(['200 rows published, with PDF, CSV and Markdown', ms(performance.now() - begun), '', '']);
+  const others = await meanwhile(address, ask('POST', `/api/sheets/${sheet.id}/editions`, {}));
+  lines.push(['another request while 200 rows are published, p99', ms(others.p99), '50 ms', `${others.count} requests in ${ms(others.took)}`]); // prettier-ignore
 
   const page = await (await fetch(`${address}${path}?platform=windows`, { headers: { 'accept-encoding': 'identity' } })).text(); // prettier-ignore
   const assets = [...page.matchAll(/(?:href|src)="\/(assets\/sheet-[^"]+\.(?:css|js))"/g)].map(([, name]) => name!);

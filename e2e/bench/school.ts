@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { scrypt } from 'node:crypto';
 import { promisify } from 'node:util';
 import type { AppOverview, Catalogue, Release } from '@crib/core/contract';
+import { meanwhile } from './meanwhile.ts';
 import { lines, median, ms } from './table.ts';
 
 type Ask = <T>(
@@ -18,26 +19,6 @@ function heldBy(pid: string | undefined): number | null {
   if (!pid) return null;
   const [, kB] = /VmRSS:\s+(\d+) kB/.exec(readFileSync(`/proc/${pid}/status`, 'utf8')) ?? [];
   return kB ? Number(kB) / 1024 : null;
-}
-
-/** How long others wait while something goes on: each request in turn; the 99th of 100 and how many there were. */
-async function meanwhile(
-  address: string,
-  going: Promise<unknown>,
-): Promise<{ p99: number; count: number; took: number }> {
-  let done = false;
-  const began = performance.now();
-  let took = 0;
-  void going.finally(() => ((done = true), (took = performance.now() - began)));
-  const waits: number[] = [];
-  while (!done) {
-    const begun = performance.now();
-    await (await fetch(`${address}/public/demo`)).arrayBuffer();
-    waits.push(performance.now() - begun);
-    await new Promise((go) => setTimeout(go, 2));
-  }
-  waits.sort((a, b) => a - b);
-  return { p99: waits[Math.floor(waits.length * 0.99)] ?? 0, count: waits.length, took };
 }
 
 /** What a school costs: signing in, acts that are done once, history, and what others feel of long work. */

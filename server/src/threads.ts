@@ -7,16 +7,26 @@ export interface Threads<Task, Result> {
   close(): Promise<void>;
 }
 
-/** How long a task may take, and how much memory, before it is given up. */
-const MOST_MS = 20_000;
+/** How much memory a task may take before it is given up. */
 const MOST_MB = 384;
 /** How many tasks may wait for a thread. */
 const MOST_WAITING = 16;
 
-/** Threads that run a worker’s file; `busy` and `heavy` say what is wrong when too many wait, or one takes too much. */
+/** What is told of a task that took too much; whatever else goes wrong in a thread is a fault like any other. */
+const tooHeavy = (error: unknown) =>
+  error instanceof Error &&
+  (error.name === 'AbortError' ||
+    error instanceof RangeError ||
+    (error as { code?: unknown }).code === 'ERR_WORKER_OUT_OF_MEMORY');
+
+/**
+ * Threads that run a worker’s file, each task for so many ms at the most; `busy` and `heavy` say what is wrong when too many
+ * wait, or one takes too much.
+ */
 export function openThreads<Task, Result>(
   worker: URL,
   maxThreads: number,
+  mostMs: number,
   { busy, heavy }: { busy: string; heavy: readonly [code: string, sentence: string] },
 ): Threads<Task, Result> {
   const threads = new Piscina<Task, Result>({
@@ -33,7 +43,10 @@ export function openThreads<Task, Result>(
   return {
     async run(task) {
       if (threads.queueSize >= MOST_WAITING) refuse('busy', busy);
-      return threads.run(task, { signal: AbortSignal.timeout(MOST_MS) }).catch(() => refuse(...heavy));
+      return threads.run(task, { signal: AbortSignal.timeout(mostMs) }).catch((error: unknown) => {
+        if (tooHeavy(error)) refuse(...heavy);
+        throw error;
+      });
     },
     close: () => threads.destroy(),
   };

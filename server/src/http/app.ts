@@ -130,7 +130,7 @@ export function createApp({
     appRoutes(acting, weigher),
     binRoutes(acting),
     keysetRoutes(acting, weigher),
-    sheetRoutes(acting),
+    sheetRoutes(acting, weigher),
     editingRoutes(acting),
     releaseRoutes(acting, weigher),
     crosswalkRoutes(acting, matcher),

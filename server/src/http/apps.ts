@@ -22,7 +22,7 @@ export function appRoutes(acting: ActingOf, weigher: Weigher): Router {
 
   router.get('/apps/:slug/desk', async (req, res) => {
     const layouts = String(req.query['layouts'] ?? '').split(',');
-    res.type('json').send(await weigher.ask(acting(req).who, { what: 'desk', slug: req.params.slug, layouts }));
+    res.type('json').send(await weigher.ask(acting(req), { what: 'desk', slug: req.params.slug, layouts }));
   });
 
   router.post('/apps/:slug/releases', async (req, res) => {

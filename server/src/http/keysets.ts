@@ -17,7 +17,7 @@ export function keysetRoutes(acting: ActingOf, weigher: Weigher): Router {
     const asked = language === undefined ? null : sent(LanguageTag, language);
     const named = typeof layouts === 'string' ? layouts.split(',').filter(Boolean) : [];
     const question = { what: 'clashes' as const, keyset: idIn(req.params), language: asked, layouts: named };
-    res.type('json').send(await weigher.ask(acting(req).who, question));
+    res.type('json').send(await weigher.ask(acting(req), question));
   });
   router.post('/keysets/:id/changes/preview', async (req, res) => {
     res.json(await weighChange(acting(req), idIn(req.params), sent(SentChange, req.body)));

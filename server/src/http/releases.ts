@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { NewNotes, SentCarry, SentEdition, SentLineage, SentNotes, SentReissue } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
-import { issueAnew, issueNotes, notesAt } from '../acts/publishing.ts';
+import { notesAt } from '../acts/publishing.ts';
 import {
   carryKeyset,
   changeNotes,
@@ -58,14 +58,18 @@ export function releaseRoutes(acting: ActingOf, weigher: Weigher): Router {
     res.json(await changeNotes(acting(req), idIn(req.params), sent(SentNotes, req.body)));
   });
   router.post('/notes/:id/editions', async (req, res) => {
-    res.status(201).json(await issueNotes(acting(req), idIn(req.params), sent(SentEdition, req.body ?? {})));
+    const asked = sent(SentEdition, req.body ?? {});
+    const json = await weigher.ask(acting(req), { what: 'issue notes', id: idIn(req.params), asked });
+    res.status(201).type('json').send(json);
   });
 
   router.get('/apps/:slug/impact', async (req, res) => {
-    res.type('json').send(await weigher.ask(acting(req).who, { what: 'stale', slug: req.params.slug, layouts: [] }));
+    res.type('json').send(await weigher.ask(acting(req), { what: 'stale', slug: req.params.slug }));
   });
   router.post('/apps/:slug/reissue', async (req, res) => {
-    res.status(201).json(await issueAnew(acting(req), req.params.slug, sent(SentReissue, req.body)));
+    const asked = sent(SentReissue, req.body);
+    const json = await weigher.ask(acting(req), { what: 'issue anew', slug: req.params.slug, asked });
+    res.status(201).type('json').send(json);
   });
   return router;
 }

@@ -1,11 +1,12 @@
 import { Router } from 'express';
 import { SentEdition, SentSheet, SentWithdrawal } from '@crib/core/contract';
-import { changeSheet, issueSheet, sheetAt, withdrawEdition } from '../acts/publishing.ts';
+import { changeSheet, sheetAt, withdrawEdition } from '../acts/publishing.ts';
+import type { Weigher } from '../weighing/weigher.ts';
 import { idIn, sent } from './errors.ts';
 import type { ActingOf } from './session.ts';
 
 /** Sheets and their editions. */
-export function sheetRoutes(acting: ActingOf): Router {
+export function sheetRoutes(acting: ActingOf, weigher: Weigher): Router {
   const router = Router();
 
   router.get('/sheets/:id', async (req, res) => {
@@ -18,7 +19,9 @@ export function sheetRoutes(acting: ActingOf): Router {
     res.json((await sheetAt(acting(req), idIn(req.params))).editions);
   });
   router.post('/sheets/:id/editions', async (req, res) => {
-    res.status(201).json(await issueSheet(acting(req), idIn(req.params), sent(SentEdition, req.body ?? {})));
+    const asked = sent(SentEdition, req.body ?? {});
+    const json = await weigher.ask(acting(req), { what: 'issue sheet', id: idIn(req.params), asked });
+    res.status(201).type('json').send(json);
   });
   router.post('/editions/:address/withdrawal', async (req, res) => {
     const { because } = sent(SentWithdrawal, req.body);

@@ -14,8 +14,11 @@ export interface ListReader {
   close(): Promise<void>;
 }
 
+/** How long a list may take to read, in ms. */
+const MOST_MS = 20_000;
+
 export function readerInThreads(): ListReader {
-  const threads = openThreads<ListTask, ListResult>(new URL('./worker.ts', import.meta.url), 2, {
+  const threads = openThreads<ListTask, ListResult>(new URL('./worker.ts', import.meta.url), 2, MOST_MS, {
     busy: 'Several large lists are being read just now. Try again in a moment.',
     heavy: [
       'list-too-heavy',

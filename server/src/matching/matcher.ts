@@ -5,8 +5,11 @@ import type { MatchTask } from './worker.ts';
 /** Proposes counterparts in a thread of its own. */
 export type Matcher = Threads<MatchTask, ProposedFor[]>;
 
+/** How long two lists may take to match, in ms. */
+const MOST_MS = 20_000;
+
 export const matcherInThreads = (): Matcher =>
-  openThreads(new URL('./worker.ts', import.meta.url), 1, {
+  openThreads(new URL('./worker.ts', import.meta.url), 1, MOST_MS, {
     busy: 'Several crosswalks are being matched just now. Try again in a moment.',
     heavy: ['too-heavy', 'The two lists take more time or memory to match than they may.'],
   });

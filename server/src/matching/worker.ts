@@ -3,6 +3,9 @@ import type { ByWay, Catalogue, Crosswalk, ProposedFor, WordSectionSaid } from '
 import { US, layoutById } from '@crib/core/keys';
 import { opened } from '@crib/core/keyset';
 import { say } from '@crib/core/words';
+import { yieldToOthers } from '../yielding.ts';
+
+yieldToOthers();
 
 /** Two releases, and what is known of what answers to what: plain data. */
 export interface MatchTask {

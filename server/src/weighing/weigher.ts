@@ -1,27 +1,31 @@
 import { refuseAny } from '@crib/core/error';
-import type { Actor } from '../acts/may.ts';
+import type { Acting } from '../acts/acting.ts';
 import { Outage } from '../store/db.ts';
 import { openThreads } from '../threads.ts';
 import type { Answer, Question } from './worker.ts';
 
-/** Works out in threads of its own what would keep others waiting: clashes, a desk, what is out of date. */
+/** Does in threads of its own what would keep others waiting: finding clashes, a desk, what is out of date; and publishing. */
 export interface Weigher {
   /** The JSON of the answer. */
-  ask(who: Actor, question: Question['ask']): Promise<string>;
+  ask(acting: Acting, question: Question['ask']): Promise<string>;
   close(): Promise<void>;
 }
 
+/** How long it may take, in ms: many sheets may be published in one act. */
+const MOST_MS = 60_000;
+
 export function weigherInThreads(databaseUrl: string, site: string): Weigher {
-  const threads = openThreads<Question, Answer>(new URL('./worker.ts', import.meta.url), 2, {
+  const threads = openThreads<Question, Answer>(new URL('./worker.ts', import.meta.url), 2, MOST_MS, {
     busy: 'Several people are asking for much just now. Try again in a moment.',
-    heavy: ['too-heavy', 'That takes more time or memory to work out than it may.'],
+    heavy: ['too-heavy', 'That takes more time or memory than it may. Ask for less at once.'],
   });
   return {
-    async ask(who, ask) {
-      const answer = await threads.run({ databaseUrl, site, who, ask });
-      if (answer.kind === 'answered') return answer.json;
+    async ask({ who, once, repeated }, ask) {
+      const answer = await threads.run({ databaseUrl, site, who, once, ask });
       if (answer.kind === 'wrong') refuseAny(answer.problems);
-      throw new Outage('The database did not answer a thread.');
+      if (answer.kind !== 'answered') throw new Outage('The database did not answer a thread.');
+      if (answer.repeated) repeated?.();
+      return answer.json;
     },
     close: () => threads.close(),
   };

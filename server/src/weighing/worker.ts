@@ -1,30 +1,40 @@
-import { CribError } from '@crib/core/error';
+import { CribError, type Problem } from '@crib/core/error';
+import type { SentEdition, SentReissue } from '@crib/core/contract';
+import type { z } from 'zod';
 import type { Acting } from '../acts/acting.ts';
 import { keptCatalogues } from '../acts/catalogues.ts';
 import { deskOf } from '../acts/desk.ts';
 import { clashesIn } from '../acts/keysets.ts';
 import type { Actor } from '../acts/may.ts';
-import { staleIn } from '../acts/publishing.ts';
+import { issueAnew, issueNotes, issueSheet, staleIn } from '../acts/publishing.ts';
 import { isOutage, openPool, type Pool } from '../store/db.ts';
-import type { Problem } from '@crib/core/error';
+import type { Once } from '../store/once.ts';
+import { yieldToOthers } from '../yielding.ts';
 
-/** A question whose answer takes long to work out: it is asked of the database from here, so that nothing large changes threads. */
+/** What takes long: it is asked of the database from here, so that nothing large changes threads. */
 export interface Question {
   readonly databaseUrl: string;
   readonly site: string;
   readonly who: Actor;
-  readonly ask:
-    | {
-        readonly what: 'clashes';
-        readonly keyset: number;
-        readonly language: string | null;
-        readonly layouts: readonly string[];
-      }
-    | { readonly what: 'desk' | 'stale'; readonly slug: string; readonly layouts: readonly string[] };
+  /** The key that the request was sent with. */
+  readonly once: Once | undefined;
+  readonly ask: Ask;
 }
-/** The answer as the JSON that is sent; or why there is none. */
+type Ask =
+  | {
+      readonly what: 'clashes';
+      readonly keyset: number;
+      readonly language: string | null;
+      readonly layouts: readonly string[];
+    }
+  | { readonly what: 'desk'; readonly slug: string; readonly layouts: readonly string[] }
+  | { readonly what: 'stale'; readonly slug: string }
+  | { readonly what: 'issue sheet' | 'issue notes'; readonly id: number; readonly asked: z.output<typeof SentEdition> }
+  | { readonly what: 'issue anew'; readonly slug: string; readonly asked: SentReissue };
+
+/** The answer as the JSON that is sent, and whether it was given before; or why there is none. */
 export type Answer =
-  | { readonly kind: 'answered'; readonly json: string }
+  | { readonly kind: 'answered'; readonly json: string; readonly repeated: boolean }
   | { readonly kind: 'wrong'; readonly problems: readonly Problem[] }
   | { readonly kind: 'outage' };
 
@@ -36,15 +46,42 @@ const poolOf = (url: string) => {
   return found;
 };
 const never = () => {
-  throw new Error('What is only looked at makes no secrets.');
+  throw new Error('Nothing that is done in a thread makes secrets.');
 };
+yieldToOthers();
+
+function answerTo(acting: Acting, ask: Ask): Promise<unknown> {
+  switch (ask.what) {
+    case 'clashes':
+      return clashesIn(acting, ask.keyset, ask.language, ask.layouts);
+    case 'desk':
+      return deskOf(acting, ask.slug, ask.layouts);
+    case 'stale':
+      return staleIn(acting, ask.slug);
+    case 'issue sheet':
+      return issueSheet(acting, ask.id, ask.asked);
+    case 'issue notes':
+      return issueNotes(acting, ask.id, ask.asked);
+    case 'issue anew':
+      return issueAnew(acting, ask.slug, ask.asked);
+  }
+}
 
 /** What the threads of the weigher run. */
-export default async function weigh({ databaseUrl, site, who, ask }: Question): Promise<Answer> {
-  const acting: Acting = { pool: poolOf(databaseUrl), catalogues, site, actor: who.id, who, newSecret: never };
+export default async function weigh({ databaseUrl, site, who, once, ask }: Question): Promise<Answer> {
+  let repeated = false;
+  const acting: Acting = {
+    pool: poolOf(databaseUrl),
+    catalogues,
+    site,
+    actor: who.id,
+    who,
+    newSecret: never,
+    once,
+    repeated: () => (repeated = true),
+  };
   try {
-    const found = await (ask.what === 'clashes' ? clashesIn(acting, ask.keyset, ask.language, ask.layouts) : ask.what === 'desk' ? deskOf(acting, ask.slug, ask.layouts) : staleIn(acting, ask.slug)); // prettier-ignore
-    return { kind: 'answered', json: JSON.stringify(found) };
+    return { kind: 'answered', json: JSON.stringify(await answerTo(acting, ask)), repeated };
   } catch (error) {
     if (error instanceof CribError) return { kind: 'wrong', problems: error.problems };
     if (isOutage(error)) return { kind: 'outage' };
