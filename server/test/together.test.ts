@@ -1,5 +1,14 @@
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { ActPage, Catalogue, CustomKeyset, Proposal, SavedChange, Session } from '@crib/core/contract';
+import type {
+  ActPage,
+  ActRow,
+  Catalogue,
+  CustomKeyset,
+  Proposal,
+  SavedChange,
+  Session,
+  Sheet,
+} from '@crib/core/contract';
 import { type Client, contentOf, withServer } from './harness.ts';
 
 const server = withServer();
@@ -123,6 +132,34 @@ describe('what was done', () => {
     const kept = contentOf(await made.catalogue());
     expect((await client.ask('POST', `/api/acts/${again.id}/undo`)).status).toBe(412);
     expect(contentOf(await made.catalogue())).toEqual(kept);
+  });
+
+  it('is each line of a sheet that came or went, and none that only moved', async () => {
+    const made = await client.makeRelease();
+    await client.takeIn(made.release, 'Command id,Label,Shortcut\na,Sound,F5\nb,Plot,F6\nc,Belay,F7\n');
+    const { commands, keysets } = await made.catalogue();
+    const row = (name: string, note = '') => ({ command: commands.find((one) => one.name === name)!.id, note });
+    const sheet = await client.must<Sheet>('POST', `/api/apps/${made.slug}/sheets`, { title: 'First', keysetId: keysets[0]!.id }); // prettier-ignore
+    const save = (revision: number, sections: object[]) => client.must('PUT', `/api/sheets/${sheet.id}`, { ...sheet, revision, sections }); // prettier-ignore
+    await save(1, [{ title: 'Deck', rows: [row('a'), row('a'), row('b', 'at dusk')] }]);
+    await save(2, [
+      { title: 'Hold', rows: [row('c')] },
+      { title: 'Deck', rows: [row('b', 'at dawn'), row('a')] },
+    ]);
+    const [act] = (await client.must<ActPage>('GET', `/api/acts?app=${made.slug}&text=changed the sheet`)).acts;
+    const rows = await client.must<ActRow[]>('GET', `/api/acts/${act!.id}/rows`);
+    const told = rows.map(({ keptIn, command, before, after }) => [keptIn, command ?? (after ?? before)!['title'], before && (before['note'] ?? ''), after && (after['note'] ?? '')]); // prettier-ignore
+    expect(act).toMatchObject({ about: 'First', rows: rows.length });
+    expect(told.sort()).toEqual(
+      [
+        ['sheet', 'First', '', ''],
+        ['sheet_section', 'Hold', null, ''],
+        ['sheet_row', 'Sound', '', null],
+        ['sheet_row', 'Plot', 'at dusk', null],
+        ['sheet_row', 'Plot', null, 'at dawn'],
+        ['sheet_row', 'Belay', null, ''],
+      ].sort(),
+    );
   });
 });
 

@@ -115,6 +115,8 @@ export type ActPage = z.infer<typeof ActPage>;
 /** A row as it was and as it became: none before it came, none after it went. */
 export const ActRow = z.object({
   keptIn: z.string(),
+  /** The command that it is about, as the release calls it. */
+  command: z.string().nullable(),
   before: z.record(z.string(), z.unknown()).nullable(),
   after: z.record(z.string(), z.unknown()).nullable(),
 });

@@ -40,6 +40,8 @@ export function openPool(connectionString: string, limits: PoolLimits = EDITORS)
     statement_timeout: limits.statements,
     lock_timeout: limits.locks,
     idle_in_transaction_session_timeout: 30_000,
+    // Compiling a plan takes longer than the plans here run: the conditions of rows make them look dear.
+    jit: 'off',
   };
   const pool = new pg.Pool({
     connectionString,

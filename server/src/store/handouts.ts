@@ -102,14 +102,17 @@ export async function insertReport(db: Db, edition: number, { kind, command, tex
 const REPORT = `r.id, e.address, '/s/' || e.slug || '/' || e.address AS path, e.body::jsonb ->> 'title' AS title, e.number, e.sheet_id AS "sheetId", e.notes_id AS "notesId",
   r.kind, r.command, r.said, r.said_on AS "saidOn", r.outcome, r.because, r.ended_on AS "endedOn"`;
 
-/** What learners have said of editions of an app: what waits first, the oldest of it before. */
+/**
+ * What learners have said of editions of an app: what waits first, the oldest of it before. Edition by edition, since the
+ * planner takes an app for all of the school, and would look at every report there is.
+ */
 export function reportsOf(db: Db, appId: number): Promise<LearnerReport[]> {
   return rows<LearnerReport>(
     db,
     `WITH ours AS MATERIALIZED (
        SELECT e.id FROM sheet s JOIN edition e ON e.sheet_id = s.id WHERE s.app_id = $1
        UNION ALL SELECT e.id FROM change_notes n JOIN edition e ON e.notes_id = n.id WHERE n.app_id = $1)
-     SELECT ${REPORT} FROM ours JOIN report r ON r.edition_id = ours.id JOIN edition e ON e.id = r.edition_id
+     SELECT ${REPORT} FROM ours, LATERAL (SELECT * FROM report WHERE edition_id = ours.id OFFSET 0) r JOIN edition e ON e.id = r.edition_id
      ORDER BY r.outcome IS NOT NULL, r.ended_on DESC, r.id LIMIT 500`,
     [appId],
   );

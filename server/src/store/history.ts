@@ -30,7 +30,10 @@ export async function rowsOfAct(db: Db, id: number): Promise<ActRow[]> {
   if (!(await first(db, 'SELECT 1 FROM act WHERE id = $1', [id]))) refuse('not-found', 'There is no such act.');
   return rows(
     db,
-    `SELECT kept_in AS "keptIn", before, after FROM act_row WHERE act_id = $1 ORDER BY n LIMIT ${MOST_ROWS}`,
+    `SELECT kept_in AS "keptIn", before, after,
+       (SELECT s.label FROM command_state s WHERE s.command_id = (row ->> 'command_id')::bigint
+        ORDER BY s.release_id = (row ->> 'release_id')::bigint DESC NULLS LAST, s.release_id DESC LIMIT 1) AS command
+     FROM act_row, LATERAL (SELECT coalesce(after, before) AS row) r WHERE act_id = $1 ORDER BY n LIMIT ${MOST_ROWS}`,
     [id],
   );
 }

@@ -23,6 +23,8 @@ const KEPT: Record<string, string> = {
   run_step: 'Step of a run',
   recipe: 'Recipe',
   sheet: 'Sheet',
+  sheet_section: 'Section',
+  sheet_row: 'Line',
   change_notes: 'Change notes',
   edition: 'Edition',
   edition_withdrawal: 'Withdrawal',
@@ -41,6 +43,9 @@ const KEPT: Record<string, string> = {
 /** Numbers of the database, which say nothing to anybody. */
 const UNTOLD = /(^|_)(id|by)$|^(position|hash|made_at|app|release|workspace|address|slug)$|_app$/;
 
+/** What somebody wrote about what came or went. */
+const SAID = /^(note|lesson|reason|because|said|why|platform|role|email|rule)$/;
+
 const shown = (value: unknown): string => {
   if (value === null || value === '') return 'nothing';
   if (Array.isArray(value)) return value.length ? value.map(shown).join(', ') : 'nothing';
@@ -49,17 +54,19 @@ const shown = (value: unknown): string => {
 };
 const said = (field: string) => field.replaceAll('_', ' ');
 
-/** A row of an act: what it is, and what became of its fields. */
-export function changesOf({ keptIn, before, after }: ActRow): { title: string; lines: string[] } {
-  const what = KEPT[keptIn] ?? said(keptIn);
-  const name = [after ?? before ?? {}].flatMap((row) => ['label', 'title', 'name', 'shortcut'].flatMap((field) => row[field] ?? []))[0]; // prettier-ignore
-  const title = `${what}${typeof name === 'string' && name ? ` “${name}”` : ''}: ${!before ? 'new' : !after ? 'gone' : 'changed'}`;
-  const fields = Object.keys(after ?? before ?? {}).filter((field) => !UNTOLD.test(field));
-  const lines =
-    before && after
-      ? fields
-          .filter((field) => JSON.stringify(before[field]) !== JSON.stringify(after[field]))
-          .map((field) => `${said(field)}: ${shown(before[field])} → ${shown(after[field])}`)
-      : [];
-  return { title, lines };
+/** A row of an act: what it is, and what became of its fields; of what came or went, what it says besides its name. */
+export function changesOf({ keptIn, command, before, after }: ActRow): { title: string; lines: string[] } {
+  const row = after ?? before ?? {};
+  const named = ['label', 'title', 'name', 'shortcut'].find((field) => typeof row[field] === 'string' && row[field]);
+  const names = [named ? `“${shown(row[named])}”` : '', named !== 'label' && command ? `${named ? 'of ' : ''}“${command}”` : '']; // prettier-ignore
+  const title = `${[KEPT[keptIn] ?? said(keptIn), ...names].filter(Boolean).join(' ')}: ${!before ? 'new' : !after ? 'gone' : 'changed'}`;
+  const fields = Object.keys(row).filter((field) => !UNTOLD.test(field));
+  if (before && after) {
+    const changed = fields.filter((field) => JSON.stringify(before[field]) !== JSON.stringify(after[field]));
+    return { title, lines: changed.map((field) => `${said(field)}: ${shown(before[field])} → ${shown(after[field])}`) };
+  }
+  const told = fields.filter(
+    (field) => field !== named && SAID.test(field) && row[field] !== null && row[field] !== '',
+  );
+  return { title, lines: told.map((field) => `${said(field)}: ${shown(row[field])}`) };
 }
