@@ -57,14 +57,19 @@ export const placesIn = (acting: Acting, release: number): Promise<Context[]> =>
   look(acting, async (db) => contextsOf(db, (await releaseOf(db, release)).id));
 
 export const makePlace = (acting: Acting, id: number, asked: z.output<typeof NewContext>): Promise<Context> =>
-  act(acting, 'added a place', async (db) => {
-    const release = await releaseOf(db, id, 'FOR UPDATE');
-    const contexts = await contextsOf(db, release.id);
-    const parent = asked.parent ?? contexts.find((context) => context.parent === null)!.id;
-    if (!contexts.some((context) => context.id === parent))
-      refuse('not-found', `There is no context ${parent} in this release.`);
-    return insertContext(db, release, { ...asked, parent });
-  });
+  act(
+    acting,
+    'added a place',
+    async (db) => {
+      const release = await releaseOf(db, id, 'FOR UPDATE');
+      const contexts = await contextsOf(db, release.id);
+      const parent = asked.parent ?? contexts.find((context) => context.parent === null)!.id;
+      if (!contexts.some((context) => context.id === parent))
+        refuse('not-found', `There is no context ${parent} in this release.`);
+      return insertContext(db, release, { ...asked, parent });
+    },
+    { about: asked.name, release: id },
+  );
 
 export const makeKeyset = (acting: Acting, slug: string, asked: z.output<typeof NewKeyset>): Promise<number> =>
   act(acting, 'added the keyset', async (db) => newKeyset(acting, db, (await appBySlug(db, slug)).id, asked));

@@ -37,10 +37,15 @@ export const crosswalksIn = (acting: Acting, slug: string): Promise<CrosswalkOve
 export const crosswalk = (acting: Acting, id: number): Promise<Crosswalk> => look(acting, (db) => crosswalkAt(db, id));
 
 export const makeCrosswalk = (acting: Acting, asked: z.output<typeof NewCrosswalk>): Promise<number> =>
-  act(acting, 'began a crosswalk', async (db) => {
-    const [from, to] = [await appBySlug(db, asked.from), await appBySlug(db, asked.to)];
-    return insertCrosswalk(db, from.id, to.id, acting.actor);
-  });
+  act(
+    acting,
+    'began a crosswalk',
+    async (db) => {
+      const [from, to] = [await appBySlug(db, asked.from), await appBySlug(db, asked.to)];
+      return insertCrosswalk(db, from.id, to.id, acting.actor);
+    },
+    { about: `${asked.from} → ${asked.to}` },
+  );
 
 /** Judges commands or places: all of what is sent, or none. */
 export const judge = (acting: Acting, id: number, asked: z.output<typeof SentJudgements>): Promise<Crosswalk> =>

@@ -54,7 +54,12 @@ function refuseWaiting(seconds: number): void {
  * The account of an address and a password. Only wrong passwords are counted, for the account and for where they come from;
  * whoever tries many at once is told nothing of those that were still being looked at when it became too many.
  */
-export async function identified(gate: Gate, email: string, password: string): Promise<Account> {
+export async function identified(
+  gate: Gate,
+  email: string,
+  password: string,
+  wrong = 'No editor has this address and password.',
+): Promise<Account> {
   const { pool } = gate;
   const subjects = subjectsOf(gate, email);
   refuseWaiting(await waitFor(pool, subjects));
@@ -63,7 +68,7 @@ export async function identified(gate: Gate, email: string, password: string): P
   refuseWaiting(await waitFor(pool, subjects));
   if (!right || !account) {
     await countWrong(pool, subjects);
-    return refuse('wrong-password', 'No editor has this address and password.');
+    return refuse('wrong-password', wrong);
   }
   await forgetWrong(pool, subjects);
   if (isDated(account.passwordHash))
@@ -105,7 +110,7 @@ export async function join(
   const known = await accountAt(gate.pool, email);
   if (!known && password.length < 12) refuse('short-password', 'Take a password of twelve signs at least.');
   if (!known && !name) refuse('no-name', 'Say what others are to call you.');
-  const account = known ? await identified(gate, email, password) : null;
+  const account = known ? await identified(gate, email, password, 'Your account here has another password.') : null;
   const passwordHash = account ? '' : await hashPassword(password);
   const within = { workspace: EVERYWHERE } as const;
   return inTransaction(gate.pool, within, async (db) => {
@@ -126,7 +131,7 @@ export async function changeOwn(
 ): Promise<void> {
   const account = (await accountOf(gate.pool, editor)) ?? refuse('not-signed-in', 'Sign in first.');
   // Guesses at it count as they do at the door.
-  if (password) await identified(gate, account.email, password.old);
+  if (password) await identified(gate, account.email, password.old, 'Your old password is another one.');
   const passwordHash = password && (await hashPassword(password.now));
   await inTransaction(gate.pool, { workspace: EVERYWHERE }, async (db) => {
     await changeAccount(db, editor, { name, ...(passwordHash && { passwordHash }) });

@@ -172,6 +172,7 @@ const MOST = 80;
 .narrow {
   display: grid;
   gap: 8px;
+  margin-right: 16px;
 }
 .roll {
   margin-top: 14px;
@@ -185,7 +186,7 @@ const MOST = 80;
   display: grid;
   grid-template-columns: 54px 1fr auto;
   gap: 12px;
-  padding-right: 8px;
+  padding: 6px 8px;
 }
 .act.chosen {
   background: var(--tide-wash);
