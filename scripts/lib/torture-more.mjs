@@ -6,7 +6,8 @@ import { join } from 'node:path';
 import { freePort } from './ports.mjs';
 import { Stop } from './run.mjs';
 import { startServer } from './server.mjs';
-import { clientOf, ownCluster } from './torture.mjs';
+import { ownCluster } from './torture.mjs';
+import { clientOf } from './torture-client.mjs';
 
 const MB = 1024 * 1024;
 const wait = (/** @type {number} */ ms) => new Promise((done) => setTimeout(done, ms));

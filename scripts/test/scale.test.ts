@@ -6,7 +6,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openReplica } from '../lib/cluster.mjs';
 import { freePort } from '../lib/ports.mjs';
 import { startServer } from '../lib/server.mjs';
-import { clientOf, ownCluster } from '../lib/torture.mjs';
+import { ownCluster } from '../lib/torture.mjs';
+import { clientOf } from '../lib/torture-client.mjs';
 
 const home = mkdtempSync(join(tmpdir(), 'crib-scale-'));
 type Own = Awaited<ReturnType<typeof ownCluster>>;
