@@ -8,7 +8,7 @@ import { freePort } from './lib/ports.mjs';
 import { main, run, varFolder } from './lib/run.mjs';
 import { startServer } from './lib/server.mjs';
 
-/** Measures how fast the core, the API and the pages are, on a database of their own, and prints a table. */
+/** Measures how fast the core, the API and the pages are, on a database of their own; prints a table, and keeps it in docs/benchmarks.md. */
 await main(async () => {
   await ensureDebian(['postgresql-15', 'chromium']);
   await ensurePackages();
@@ -23,6 +23,7 @@ await main(async () => {
     server.stop();
     await server.ended;
     process.exitCode = code;
+    if (code === 0 && !process.env['CRIB_BENCH']) await run('npx', ['prettier', '--write', 'docs/benchmarks.md']);
   } finally {
     await database.leave();
     rmSync(home, { recursive: true, force: true });

@@ -26,6 +26,7 @@ await main(async () => {
     const text = readFileSync(doc, 'utf8');
     const [before, rest] = [text.slice(0, text.indexOf(mark) + mark.length), text.slice(text.indexOf(end))];
     writeFileSync(doc, `${before}\n\n${readFileSync(found, 'utf8')}\n${rest}`);
+    await run('npx', ['prettier', '--write', doc]);
   } finally {
     await database.leave();
     rmSync(home, { recursive: true, force: true });

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import type { LearnerReport } from '@crib/core/contract';
 import { LAYOUTS, platformName } from '@crib/core/keys';
+import CopyText from '../../parts/CopyText.vue';
 import KeyField from '../../parts/KeyField.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../stores/place.ts';
@@ -24,10 +25,6 @@ const ASKED = {
   layout: 'On which keyboard? The answer differs. Ask, or choose it above.',
 } as const;
 const text = computed(() => sentences.value.map((one) => one.text).join('\n'));
-const copied = ref('');
-async function copy() {
-  await navigator.clipboard.writeText(text.value).then(() => (copied.value = text.value), () => {}); // prettier-ignore
-}
 </script>
 
 <template>
@@ -122,9 +119,7 @@ async function copy() {
               </li>
             </ol>
           </div>
-          <button type="button" class="btn primary" :disabled="!sentences.length" @click="copy">
-            {{ copied && copied === text ? 'Copied' : 'Copy the reply' }}
-          </button>
+          <CopyText class="primary" :text="text" :disabled="!sentences.length">Copy the reply</CopyText>
         </div>
       </div>
     </template>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, shallowRef, watch } from 'vue';
 import type { RouteLocationRaw } from 'vue-router';
 import type { Problem } from '@crib/core/error';
 import type { LearnerReport, PublishedEdition } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
 import StageFrame from '../../parts/StageFrame.vue';
+import CopyText from '../../parts/CopyText.vue';
 import StateNote from '../../parts/StateNote.vue';
 import IndexLine from '../../parts/IndexLine.vue';
 import AnswerPanel from './AnswerPanel.vue';
@@ -36,7 +37,6 @@ const selected = computed(() => lines.value?.find((one) => one.address === at.va
 const earlier = computed(() => (lines.value ?? []).filter((one) => one.of === selected.value?.of && one.number < selected.value.number)); // prettier-ignore
 const lines = shallowRef<Line[] | null>(null);
 const failed = shallowRef<Problem | null>(null);
-const copied = ref('');
 const origin = location.origin;
 
 async function load() {
@@ -83,10 +83,6 @@ async function loadReports() {
   }
 }
 watch(() => workspace.catalogue, () => void Promise.all([load(), loadReports()]), { immediate: true }); // prettier-ignore
-async function copy(line: Line) {
-  await navigator.clipboard.writeText(origin + line.path).catch(() => {});
-  copied.value = line.address;
-}
 </script>
 
 <template>
@@ -157,9 +153,9 @@ async function copy(line: Line) {
                 <a :href="line.path" target="_blank" rel="noopener">{{ line.path }}</a>
               </td>
               <td>
-                <button type="button" class="btn plain" @click="copy(line)">
-                  {{ copied === line.address ? 'Copied' : 'Copy' }}
-                </button>
+                <CopyText class="plain" :text="origin + line.path"
+                  >Copy<span class="sr-only"> the address of {{ line.title }}</span></CopyText
+                >
               </td>
             </tr>
           </tbody>

@@ -3,6 +3,7 @@ import { onMounted, reactive, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { Scope, type ApiToken, type MadeToken, type Session } from '@crib/core/contract';
 import { ask } from '../../api/client.ts';
+import CopyText from '../../parts/CopyText.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import { dayOf } from '../../parts/moments.ts';
 import { forgetPlaces } from '../../stores/last.ts';
@@ -136,6 +137,7 @@ const end = (id: number) =>
         <div v-if="made" class="made" role="status">
           <p>Copy it now: it is told only once.</p>
           <p class="figures token">{{ made.token }}</p>
+          <CopyText :text="made.token">Copy the token</CopyText>
         </div>
         <ProblemList :problems="keys.problems.value" />
         <p role="status">{{ keys.said.value }}</p>

@@ -3,6 +3,7 @@ import { computed, onMounted, reactive, ref, shallowRef } from 'vue';
 import { Role, aRole, type MadeInvitation, type Member, type People } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
+import CopyText from '../../parts/CopyText.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { dayOf } from '../../parts/moments.ts';
@@ -57,11 +58,6 @@ const uninvite = (id: number) =>
     if (made.value?.id === id) made.value = null;
     await load();
   }, 'Taken back: its link does not work any more.');
-const copied = ref(false);
-async function copy() {
-  await navigator.clipboard.writeText(made.value!.link).catch(() => {});
-  copied.value = true;
-}
 const change = (one: Member, to: { role?: Role; disabled?: boolean }) =>
   doing(async () => {
     await ask('PUT', `/api/members/${one.id}`, to);
@@ -179,7 +175,7 @@ const hereNow = (one: Member) => others.here.some((other) => other.id === one.id
           now.
         </p>
         <p class="figures link">{{ made.link }}</p>
-        <button type="button" class="btn" @click="copy">{{ copied ? 'Copied' : 'Copy the link' }}</button>
+        <CopyText :text="made.link">Copy the link</CopyText>
       </div>
       <h2>The workspace</h2>
       <form class="make" @submit.prevent="saveSchool">
