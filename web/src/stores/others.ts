@@ -22,6 +22,8 @@ export const useOthers = defineStore('others', () => {
   const tab = Math.random().toString(36).slice(2, 12);
   let place = '';
   let stream: EventSource | null = null;
+  let greeted = false;
+  let again: ReturnType<typeof setTimeout> | undefined;
   let gathering: ReturnType<typeof setTimeout> | undefined;
   let fading: ReturnType<typeof setTimeout> | undefined;
 
@@ -51,16 +53,31 @@ export const useOthers = defineStore('others', () => {
     else acts.value++;
   }
   function listen() {
-    stream?.close();
-    stream = new EventSource('/api/events');
-    stream.addEventListener('act', hear);
-    stream.addEventListener('again', refresh);
+    const made = new EventSource('/api/events');
+    stream = made;
+    made.addEventListener('act', hear);
+    made.addEventListener('again', refresh);
+    // Whoever is greeted a second time was away meanwhile.
+    made.addEventListener('hello', () => {
+      if (greeted) refresh();
+      greeted = true;
+    });
+    // From a broken line a browser comes back by itself; from a refusal it does not, and asks now and then instead.
+    made.addEventListener('error', () => {
+      if (made.readyState !== EventSource.CLOSED || stream !== made) return;
+      again = setTimeout(() => {
+        refresh();
+        listen();
+      }, BEAT_MS);
+    });
   }
   watch(
     () => session.editor && `${session.editor.id} ${session.editor.workspace.id}`,
     (now) => {
+      clearTimeout(again);
       stream?.close();
       stream = null;
+      greeted = false;
       here.value = [];
       told.value = null;
       if (now) listen();

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onMounted, ref, shallowRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import type { Invited } from '@crib/core/contract';
+import { aRole, type Invited } from '@crib/core/contract';
 import { ask } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import { useDoing } from '../../parts/useDoing.ts';
@@ -33,7 +33,7 @@ const join = () =>
   <TheDoor :title="invited ? `Join ${invited.workspace}` : 'An invitation'" @submit="join">
     <template v-if="invited">
       <p>
-        You are invited as {{ invited.role }}, at <span class="figures">{{ invited.email }}</span>.
+        You are invited as {{ aRole(invited.role) }}, at <span class="figures">{{ invited.email }}</span>.
         {{
           invited.known
             ? 'This address has an account: show its password.'
