@@ -41,3 +41,9 @@ export async function fresh(page: Page, slug: string): Promise<Made> {
 export const releaseOf = async (page: Page, slug: string) =>
   ((await (await page.request.get(`/api/apps/${slug}`)).json()) as { releases: { id: number }[] }).releases[0]!.id;
 export const at = ({ slug, keyset }: Made, view = '') => `/keysets/${slug}/1/${keyset}${view}`;
+
+/** Does what saves a change of a keyset, and waits until it is saved: whoever leaves the page at once may be faster. */
+export async function saving(page: Page, work: Promise<unknown>): Promise<void> {
+  const saved = page.waitForResponse((res) => res.url().endsWith('/changes') && res.request().method() === 'POST' && res.ok()); // prettier-ignore
+  await Promise.all([saved, work]);
+}

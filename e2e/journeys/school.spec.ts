@@ -92,7 +92,7 @@ test('a school works in it: who joins proposes, a reviewer takes it, others see 
   // A reading-in is taken back as a whole; keys that somebody has built on stay.
   await page.goto('/acts?text=read a list');
   await page.getByRole('button', { name: /read a list in/ }).click();
-  await expect(margin(page)).toContainText('Shortcut “F2”: new');
+  await expect(margin(page)).toContainText('Shortcut “F2” of “First layer”: new');
   await expectNoBarriers(page, 'what was done');
   await page.getByRole('button', { name: 'Take all of it back' }).click();
   await expect(margin(page).getByRole('alert')).toBeVisible();

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import type { AppOverview, Catalogue, CustomKeyset, Sheet } from '@crib/core/contract';
 import { chooseByKeys, enter, tabTo, untouched, watchPointer } from '../by-hand.ts';
-import { at, fresh, margin, releaseOf, row } from '../made.ts';
+import { at, fresh, margin, releaseOf, row, saving } from '../made.ts';
 import { complaints } from '../pages.ts';
 
 test.beforeEach(async ({ page }) => {
@@ -23,7 +23,7 @@ test('a free press is given from room left, a key’s page and the reach chart',
   for (let steps = 0; steps < 40 && !/free/.test((await chosen.getAttribute('aria-label')) ?? ''); steps++)
     await page.keyboard.press('ArrowRight');
   await chooseByKeys(page, 'Give it to', 'Drop it');
-  await enter(page, /^Give it /);
+  await saving(page, enter(page, /^Give it /));
   await page.goto(at(made, '?row=chart.drop'));
   await expect(row(page, 'Drop it').locator('.chip.yours')).toHaveCount(1);
 
@@ -31,7 +31,7 @@ test('a free press is given from room left, a key’s page and the reach chart',
   await tabTo(page, page.getByRole('region', { name: 'The key with each modifier' }));
   for (let steps = 0; steps < 3; steps++) await page.keyboard.press('ArrowDown');
   await chooseByKeys(page, 'Give it to', 'Dry out');
-  await enter(page, /^Give it /);
+  await saving(page, enter(page, /^Give it /));
   await page.goto(at(made, '?row=chart.dry'));
   await expect(row(page, 'Dry out').locator('.chip.yours')).toHaveText(/Y/);
 
@@ -41,7 +41,7 @@ test('a free press is given from room left, a key’s page and the reach chart',
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Enter');
   await chooseByKeys(page, 'Give it to', 'Sound');
-  await enter(page, /^Give it /);
+  await saving(page, enter(page, /^Give it /));
   await page.goto(at(made, '?row=chart.sound'));
   await expect(row(page, 'Sound').locator('.chip.yours')).toHaveCount(1);
   expect(heard).toEqual([]);

@@ -1,6 +1,6 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import type { AppOverview, Sheet } from '@crib/core/contract';
-import { at, fresh, margin, releaseOf, row } from '../made.ts';
+import { at, fresh, margin, releaseOf, row, saving } from '../made.ts';
 import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
 
 /** Counts what somebody does: a click, a choice from a list, a key. Presses that are given to a command are not counted. */
@@ -72,7 +72,7 @@ test('a free press is given to a command from room left in three actions, and fr
   await me.choose('Give it to', 'Drop it');
   await expect(margin(page).getByText('Nobody loses a key by it')).toBeVisible();
   await expectNoBarriers(page, 'a press given from room left');
-  await me.click(/^Give it /);
+  await saving(page, me.click(/^Give it /));
   expect(me.count()).toBeLessThanOrEqual(3);
   await page.goto(at(made, '?row=chart.drop'));
   await expect(row(page, 'Drop it').locator('.chip.yours')).toHaveCount(1);
@@ -81,7 +81,7 @@ test('a free press is given to a command from room left in three actions, and fr
   const again = hand(page);
   await again.cell(page.getByRole('row', { name: /^Alt\+Y/ }));
   await again.choose('Give it to', 'Dry out');
-  await again.click(/^Give it /);
+  await saving(page, again.click(/^Give it /));
   expect(again.count()).toBeLessThanOrEqual(3);
   await page.goto(at(made, '?row=chart.dry'));
   await expect(row(page, 'Dry out').locator('.chip.yours')).toHaveText(/Alt\+Y/);
@@ -100,7 +100,7 @@ test('a free press of a key on the reach chart is given to a command in three ac
   await me.choose('Give it to', 'Drop it');
   await expect(margin(page).getByText('Nobody loses a key by it')).toBeVisible();
   await expectNoBarriers(page, 'a press given from the reach chart');
-  await me.click(/^Give it /);
+  await saving(page, me.click(/^Give it /));
   expect(me.count()).toBeLessThanOrEqual(3);
   await expect(margin(page).locator('.pair').filter({ hasText: 'Drop it' })).toHaveCount(1);
   await chart.getByRole('button', { name: 'B', exact: true, pressed: true }).focus();

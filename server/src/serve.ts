@@ -1,5 +1,6 @@
 import { createServer } from 'node:http';
 import { fileURLToPath } from 'node:url';
+import type { Request, Response } from 'express';
 import { pino } from 'pino';
 import { emptyDaily } from './acts/bin.ts';
 import type { Config } from './config.ts';
@@ -61,7 +62,8 @@ export async function serve(config: Config): Promise<{ address: string; stop: ()
   // Slow and half-open clients: a head in 15 s, a request in 60, and nobody holds a connection for nothing; looked at often.
   const server = createServer(
     { connectionsCheckingInterval: 2000, headersTimeout: 15_000, requestTimeout: 60_000, keepAliveTimeout: 10_000 },
-    app,
+    // What fails when all is answered, such as keeping a session: it would be printed otherwise.
+    (req, res) => app(req as Request, res as Response, (error?: unknown) => error && logger.error(plainError(error))),
   );
   await new Promise<void>((listening, failed) => {
     server.once('error', failed);

@@ -9,6 +9,7 @@ import type { Actor } from '../acts/may.ts';
 import { issueAnew, issueNotes, issueSheet, staleIn } from '../acts/publishing.ts';
 import { isOutage, openPool, type Pool } from '../store/db.ts';
 import type { Once } from '../store/once.ts';
+import { refusalOf } from '../store/refusals.ts';
 import { yieldToOthers } from '../yielding.ts';
 
 /** What takes long: it is asked of the database from here, so that nothing large changes threads. */
@@ -85,6 +86,8 @@ export default async function weigh({ databaseUrl, site, who, once, ask }: Quest
   } catch (error) {
     if (error instanceof CribError) return { kind: 'wrong', problems: error.problems };
     if (isOutage(error)) return { kind: 'outage' };
+    const refusal = refusalOf(error);
+    if (refusal) return { kind: 'wrong', problems: [refusal] };
     throw error;
   }
 }
