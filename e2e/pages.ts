@@ -5,8 +5,12 @@ import type { PublishedEdition } from '@crib/core/contract';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
-/** Fails when axe-core finds anything on the page as it stands. */
+/** Fails when axe-core finds anything on the page as it stands, once nothing in it is on its way from one colour to another. */
 export async function expectNoBarriers(page: Page, where: string) {
+  await page.evaluate(async () => {
+    const ending = document.getAnimations().filter((one) => Number.isFinite(one.effect?.getComputedTiming().endTime));
+    await Promise.all(ending.map((one) => one.finished.catch(() => {})));
+  });
   await page.evaluate(axe);
   const found = await page.evaluate(async () => {
     const { axe: checker } = window as unknown as {
