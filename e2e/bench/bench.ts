@@ -6,6 +6,7 @@ import { type AppOverview, type Catalogue, type Release } from '@crib/core/contr
 import { launchOptions } from '../browser.ts';
 import { allClashes, editing, keys, largeCatalogue } from './core.ts';
 import { crosswalks } from './crosswalks.ts';
+import { daily } from './daily.ts';
 import { sheets } from './sheets.ts';
 import { signs } from './signs.ts';
 import { comparing, history } from './releases.ts';
@@ -193,6 +194,7 @@ const PARTS = {
   scale: () => scale(ask, listOf),
   school: () => school(address, ask, listOf, { email: account!.email, password: account!.password }),
   pages: () => pages(address, ask),
+  daily: () => daily(address, ask, () => cookie),
   presets,
   largeLedger,
   ledger,

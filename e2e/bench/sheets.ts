@@ -1,5 +1,6 @@
 import { EditionBody } from '@crib/core/contract';
 import { fit, pageHtml } from '@crib/core/sheet';
+import { layoutPdf } from '../../server/src/publish/layout-pdf.ts';
 import { HELD, LETTERS, lines, median, ms } from './table.ts';
 
 /** A sheet of 200 rows in eight sections laid out on two pages, and drawn; beside measuring its texts alone. */
@@ -19,5 +20,12 @@ export async function sheets() {
   const lay = () => fit(body, { platforms: ['windows'], how: 'words' });
   const layout = lay();
   lines.push([`200 rows fitted, ${layout.size} pt`, ms(await median(lay)), '50 ms', '']);
+  const facts = { title: 'First week', author: '', subject: '', language: 'en', publishedOn: '2026-11-27' };
+  const pdf = await median(() => layoutPdf([layout], facts), 5);
+  const empty = await median(
+    () => layoutPdf([{ ...layout, pages: [{ ...layout.pages[0]!, placings: [] }] }], facts),
+    5,
+  );
+  lines.push(['200 rows made a PDF', ms(pdf), '1000 ms', `${ms(empty)} an empty page by the same library`]);
   lines.push(['its pages drawn', ms(await median(() => layout.pages.map((page) => pageHtml(layout, page, { title: 'First week' })))), '', '']); // prettier-ignore
 }
