@@ -31,13 +31,13 @@ const listOf = (rows: number) => {
 };
 
 let cookie = '';
-async function ask<T>(
+async function send(
   method: string,
   path: string,
   body?: unknown,
   type = 'application/json',
   more: Record<string, string> = {},
-): Promise<T> {
+): Promise<Response> {
   // What was measured kept this process busy: let it see first which connections the server has closed meanwhile.
   await new Promise((go) => setTimeout(go, 20));
   const response = await fetch(address + path, {
@@ -47,6 +47,10 @@ async function ask<T>(
   });
   cookie = response.headers.getSetCookie()[0]?.split(';')[0] ?? cookie;
   if (!response.ok) throw new Error(`${method} ${path}: ${response.status} ${(await response.text()).slice(0, 400)}`);
+  return response;
+}
+async function ask<T>(...asked: Parameters<typeof send>): Promise<T> {
+  const response = await send(...asked);
   return (response.status === 204 ? undefined : await response.json()) as T;
 }
 async function makeRelease(slug: string): Promise<Release> {
@@ -191,7 +195,7 @@ const PARTS = {
   sheets,
   comparing,
   history: () => history(ask, listOf),
-  scale: () => scale(ask, listOf),
+  scale: () => scale(ask, listOf, send),
   school: () => school(address, ask, listOf, { email: account!.email, password: account!.password }),
   pages: () => pages(address, ask),
   daily: () => daily(address, ask, () => cookie),

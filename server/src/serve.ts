@@ -30,7 +30,7 @@ export async function serve(config: Config): Promise<{ address: string; stop: ()
   const replica = config.readUrl ? openPool(config.readUrl, READERS) : null;
   const own = replica ? null : openPool(config.databaseUrl, READERS);
   const readers = replica ? eitherOf(replica, pool) : own!;
-  const lists = readerInThreads();
+  const lists = readerInThreads(config.databaseUrl, config.site);
   const matcher = matcherInThreads();
   const weigher = weigherInThreads(config.databaseUrl, config.site);
   const counter = counterOn(pool);

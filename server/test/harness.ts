@@ -133,7 +133,7 @@ export function withServer(): {
     pool = openPool(databaseUrl('SERVER'));
     await seedDemo(pool, [{ name: 'Tess Wray', ...ACCOUNT, role: 'owner', workspace: SCHOOL }]);
     readers = openPool(databaseUrl('SERVER'), READERS);
-    lists = readerInThreads();
+    lists = readerInThreads(databaseUrl('SERVER'), 'https://school.example');
     matcher = matcherInThreads();
     weigher = weigherInThreads(databaseUrl('SERVER'), 'https://school.example');
     const logger = pino({ level: 'silent' });

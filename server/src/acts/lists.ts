@@ -22,18 +22,12 @@ const MOST_PROBLEMS = 1000;
 const MOST_TRIES = 3;
 
 /** What a list is read against: the release, commands it had before, and what such columns meant. */
-async function against(acting: Acting, db: Db, id: number, { bytes, ...list }: SentSource) {
+export async function against(acting: Acting, db: Db, id: number, { bytes, ...list }: SentSource) {
   const stamp = await catalogueStamp(db, id);
   const { catalogue } = await acting.catalogues.opened(db, id);
   const former = await formerCommands(db, catalogue.app.id, catalogue.release);
   const memory = Object.fromEntries(await rememberedColumns(db, catalogue.app.id));
   return { stamp, question: { bytes, list, catalogue, former, memory } };
-}
-
-/** What a list would do, as the JSON of its report: long ones are written in the thread that reads them. */
-export async function previewList(acting: Acting, reader: ListReader, id: number, list: SentSource): Promise<string> {
-  const { question } = await look(acting, (db) => against(acting, db, id, list));
-  return reader.look(question);
 }
 
 /**

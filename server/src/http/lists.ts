@@ -2,7 +2,7 @@ import { Router, type Request } from 'express';
 import { SentList } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { MOST_BYTES } from '@crib/core/list';
-import { previewList, takeListIn, type SentSource } from '../acts/lists.ts';
+import { takeListIn, type SentSource } from '../acts/lists.ts';
 import type { ListReader } from '../lists/reader.ts';
 import { FILE_BODY, LIST_BODY } from './bodies.ts';
 import { HALF, idIn, sent } from './errors.ts';
@@ -12,7 +12,7 @@ import type { ActingOf } from './session.ts';
 export function listRoutes(acting: ActingOf, reader: ListReader): Router {
   const router = Router();
   router.post('/releases/:id/list/preview', LIST_BODY, FILE_BODY, async (req, res) => {
-    res.type('json').send(await previewList(acting(req), reader, idIn(req.params), listIn(req)));
+    res.type('json').send(await reader.look(acting(req), idIn(req.params), listIn(req)));
   });
   router.post('/releases/:id/list', LIST_BODY, FILE_BODY, async (req, res) => {
     const report = await takeListIn(acting(req), reader, idIn(req.params), listIn(req));
