@@ -13,15 +13,16 @@ BEGIN
   RETURN NULL;
 END $$;
 
-DO $$
-DECLARE
-  recorded text;
+-- A table whose rows are written down from now on.
+CREATE PROCEDURE record_from_now_on(recorded regclass) LANGUAGE plpgsql AS $$
 BEGIN
-  FOREACH recorded IN ARRAY ARRAY['sheet_section', 'sheet_row'] LOOP
-    EXECUTE format('CREATE TRIGGER recorded_insert AFTER INSERT ON %I REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION record_rows()', recorded);
-    EXECUTE format('CREATE TRIGGER recorded_delete AFTER DELETE ON %I REFERENCING OLD TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION record_rows()', recorded);
-    EXECUTE format('CREATE TRIGGER recorded_update AFTER UPDATE ON %I REFERENCING OLD TABLE AS before NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION record_rows()', recorded);
-    -- After it, in the order of their names.
-    EXECUTE format('CREATE TRIGGER unmoved_insert AFTER INSERT ON %I FOR EACH STATEMENT EXECUTE FUNCTION forget_unmoved()', recorded);
-  END LOOP;
+  EXECUTE format('CREATE TRIGGER recorded_insert AFTER INSERT ON %s REFERENCING NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION record_rows()', recorded);
+  EXECUTE format('CREATE TRIGGER recorded_delete AFTER DELETE ON %s REFERENCING OLD TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION record_rows()', recorded);
+  EXECUTE format('CREATE TRIGGER recorded_update AFTER UPDATE ON %s REFERENCING OLD TABLE AS before NEW TABLE AS changed FOR EACH STATEMENT EXECUTE FUNCTION record_rows()', recorded);
 END $$;
+CALL record_from_now_on('sheet_section');
+CALL record_from_now_on('sheet_row');
+
+-- After what is recorded, in the order of their names.
+CREATE TRIGGER unmoved_insert AFTER INSERT ON sheet_section FOR EACH STATEMENT EXECUTE FUNCTION forget_unmoved();
+CREATE TRIGGER unmoved_insert AFTER INSERT ON sheet_row FOR EACH STATEMENT EXECUTE FUNCTION forget_unmoved();
