@@ -1,7 +1,10 @@
 import { execFileSync } from 'node:child_process';
+import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
+import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { setTimeout } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openReplica } from '../lib/cluster.mjs';
 import { freePort } from '../lib/ports.mjs';
@@ -97,6 +100,23 @@ describe('several processes on one database, with a replica for pages', () => {
     expect(statuses.length).toBeGreaterThan(20);
     expect(new Set(statuses)).toEqual(new Set([200]));
   }, 150_000);
+
+  it('outlive one that ends just as it is asked for its measures', async () => {
+    const asker = connect(metrics, '127.0.0.1');
+    await once(asker, 'connect');
+    // Whoever gathers is held until both have happened, the question first: it then writes to a process that is gone.
+    await setTimeout(300);
+    process.kill(server.pid, 'SIGSTOP');
+    asker.write('GET /metrics HTTP/1.1\r\nHost: measures\r\n\r\n');
+    await setTimeout(100);
+    process.kill(workers()[0]!, 'SIGKILL');
+    await setTimeout(200);
+    process.kill(server.pid, 'SIGCONT');
+    expect(String((await once(asker, 'data'))[0])).toMatch(/^HTTP\/1\.1 (200|503) /);
+    asker.destroy();
+    await expect.poll(() => status(page), { timeout: 20_000 }).toBe(200);
+    await expect.poll(() => workers().length, { timeout: 20_000 }).toBe(2);
+  }, 60_000);
 
   it('measure themselves together, by route and never by what was asked', async () => {
     // While processes come and go, the measures of one may be late: whoever reads them asks again.

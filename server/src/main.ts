@@ -54,6 +54,8 @@ function several(config: Config) {
         begun = true;
         process.send?.({ address });
       });
+      // Written to as it ends, a process is told of as an error before its end is: the end is what counts.
+      worker.on('error', () => undefined);
       worker.on('exit', (code) => {
         serving.delete(worker);
         const wished = expected.delete(worker);
@@ -68,9 +70,10 @@ function several(config: Config) {
 
   async function renew() {
     for (const worker of Object.values(cluster.workers ?? {})) {
-      if (!worker) continue;
-      await begin();
+      // One that has ended meanwhile has its successor already; one that ends while its successor comes needs no other.
+      if (!worker || worker.isDead()) continue;
       expected.add(worker);
+      await begin();
       worker.process.kill('SIGTERM');
     }
   }
