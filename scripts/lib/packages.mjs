@@ -1,10 +1,11 @@
 // @ts-check
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Stop, root, run } from './run.mjs';
 
 const stamp = join(root, 'node_modules/.crib-lock');
+const buildStamp = join(root, 'node_modules/.crib-build');
 
 /** Runs `npm ci` when the lock file is not the one the present node_modules were made from. */
 export async function ensurePackages() {
@@ -19,9 +20,8 @@ export async function ensurePackages() {
   writeFileSync(stamp, lock);
 }
 
-/** Builds the pages when a source is newer than the last build. */
+/** Builds the pages when a source is newer than the last build that succeeded: one that fails leaves some files, too. */
 export async function ensureBuild() {
-  const built = join(root, 'web/dist/index.html');
   const sources = [
     'core/src',
     'web/src',
@@ -32,12 +32,15 @@ export async function ensureBuild() {
     'package-lock.json',
   ];
   const newest = Math.max(...sources.map((path) => newestChange(join(root, path))));
-  if (existsSync(built) && statSync(built).mtimeMs > newest) return;
+  const stands = existsSync(buildStamp) && existsSync(join(root, 'web/dist/index.html'));
+  if (stands && statSync(buildStamp).mtimeMs > newest) return;
   console.log('Building the pages');
+  rmSync(buildStamp, { force: true });
   const code = await run('npm', ['run', '--silent', 'build', '-w', '@crib/web'], {
     stdio: ['ignore', 'ignore', 'inherit'],
   });
   if (code !== 0) throw new Stop('The build failed; its message stands above.');
+  writeFileSync(buildStamp, '');
 }
 
 /** @param {string} path @returns {number} */
