@@ -1,5 +1,8 @@
 import { defineConfig } from 'vitest/config';
 
+/** What is waited for comes within this, on a machine that stops for seconds, too. */
+const expectation = { poll: { timeout: 20_000 } };
+
 export default defineConfig({
   test: {
     projects: [
@@ -10,7 +13,15 @@ export default defineConfig({
           testTimeout: 120_000,
         },
       },
-      { test: { name: 'scripts', include: ['scripts/test/**/*.test.ts'], testTimeout: 180_000, hookTimeout: 60_000 } },
+      {
+        test: {
+          name: 'scripts',
+          include: ['scripts/test/**/*.test.ts'],
+          testTimeout: 180_000,
+          hookTimeout: 60_000,
+          expect: expectation,
+        },
+      },
       {
         test: {
           name: 'server',
@@ -18,6 +29,7 @@ export default defineConfig({
           fileParallelism: false,
           testTimeout: 60_000,
           hookTimeout: 60_000,
+          expect: expectation,
         },
       },
     ],

@@ -8,7 +8,9 @@ export default defineConfig({
   testDir: './journeys',
   outputDir: process.env['CRIB_TEST_OUTPUT'] ?? '../test-results',
   workers: 1,
-  timeout: 60_000,
+  // A machine that stops for seconds makes a test slow; it makes none fail.
+  timeout: 150_000,
+  expect: { timeout: 15_000 },
   reporter: [['list'], ['json']],
   use: {
     baseURL: address,

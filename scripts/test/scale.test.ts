@@ -85,8 +85,8 @@ describe('several processes on one database, with a replica for pages', () => {
   it('are replaced: one that is killed by another one, all of them on SIGHUP while somebody always answers', async () => {
     const [first] = workers();
     process.kill(first!, 'SIGKILL');
-    await expect.poll(() => workers().filter((pid) => pid !== first).length, { timeout: 20_000 }).toBe(2);
-    await expect.poll(() => status('/healthz'), { timeout: 20_000 }).toBe(200);
+    await expect.poll(() => workers().filter((pid) => pid !== first).length).toBe(2);
+    await expect.poll(() => status('/healthz')).toBe(200);
     const old = workers();
     let asking = true;
     const statuses: number[] = [];
@@ -114,8 +114,8 @@ describe('several processes on one database, with a replica for pages', () => {
     process.kill(server.pid, 'SIGCONT');
     expect(String((await once(asker, 'data'))[0])).toMatch(/^HTTP\/1\.1 (200|503) /);
     asker.destroy();
-    await expect.poll(() => status(page), { timeout: 20_000 }).toBe(200);
-    await expect.poll(() => workers().length, { timeout: 20_000 }).toBe(2);
+    await expect.poll(() => status(page)).toBe(200);
+    await expect.poll(() => workers().length).toBe(2);
   }, 60_000);
 
   it('measure themselves together, by route and never by what was asked', async () => {
