@@ -168,6 +168,30 @@ test('when the server does not answer, the page says so and what to do', async (
   await expect(page.getByRole('grid')).toBeVisible();
 });
 
+test('an answer that comes late does not take the place of what was asked for after it', async ({ page }) => {
+  await signIn(page);
+  const heading = page.getByRole('heading', { level: 1, name: /Fathomry 7\.[02] on Windows/ });
+  await page.goto('/catalogue/fathomry/7.0');
+  await expect(heading).toContainText('Fathomry 7.0');
+  // What belongs to 7.2 is asked for first, and comes last.
+  let bring = () => {};
+  const late = new Promise<void>((go) => (bring = go));
+  let asked = 0;
+  await page.route('**/api/apps/fathomry', async (route) => {
+    if (++asked === 1) await late;
+    await route.continue();
+  });
+  await pick(page, 'Release', '7.2');
+  await expect.poll(() => asked).toBe(1);
+  await pick(page, 'Release', '7.0');
+  await expect(page).toHaveURL(/\/catalogue\/fathomry\/7\.0/);
+  const answered = page.waitForResponse('**/api/apps/fathomry');
+  bring();
+  await answered;
+  await page.waitForLoadState('networkidle');
+  await expect(heading).toContainText('Fathomry 7.0');
+});
+
 test('room left is walked with the arrow keys, kept in the address, and agrees with pressing the keys', async ({
   page,
 }) => {

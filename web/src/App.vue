@@ -17,7 +17,8 @@ followAddress();
 watch(
   () => [route.params['app'], route.params['release']] as const,
   ([app, release]) => {
-    const known = workspace.app?.slug === app && workspace.catalogue?.release.label === release;
+    // What is on its way is of another release: it is not what this address asks for.
+    const known = !workspace.loading && workspace.app?.slug === app && workspace.catalogue?.release.label === release;
     if (typeof app === 'string' && typeof release === 'string' && !known) void workspace.open(app, release);
   },
   { immediate: true },

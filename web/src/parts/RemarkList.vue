@@ -2,6 +2,7 @@
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import type { Remark } from '@crib/core/contract';
 import { ask, problemsOf } from '../api/client.ts';
+import { asking } from './asking.ts';
 import { useOthers } from '../stores/others.ts';
 import { usePlace } from '../stores/place.ts';
 import { useSession } from '../stores/session.ts';
@@ -22,11 +23,14 @@ const { problems, busy, doing } = useDoing();
 const text = ref('');
 const ended = ref(false);
 
+const turn = asking();
 async function load() {
+  const wanted = turn();
   try {
-    remarks.value = await ask<Remark[]>('GET', `/api/apps/${appSlug.value}/remarks`);
+    const found = await ask<Remark[]>('GET', `/api/apps/${appSlug.value}/remarks`);
+    if (wanted()) remarks.value = found;
   } catch (error) {
-    problems.value = problemsOf(error);
+    if (wanted()) problems.value = problemsOf(error);
   }
 }
 onMounted(load);

@@ -36,33 +36,39 @@ export const useWorkspace = defineStore('workspace', () => {
   const loading = ref(false);
   const problem = shallowRef<Problem | null>(null);
 
+  /** How often something was opened: what was asked for earlier and comes later is not taken. */
+  let asked = 0;
   /** Loads what an address names; what is there already stays on the screen meanwhile. */
   async function open(slug: string, label?: string) {
+    const mine = ++asked;
     loading.value = true;
     problem.value = null;
     try {
       const overview = await ask<AppOverview>('GET', `/api/apps/${slug}`);
       const release = overview.releases.find((one) => one.label === label);
       const loaded = release ? await ask<Catalogue>('GET', `/api/releases/${release.id}`) : null;
+      if (mine !== asked) return;
       others.value = new Map();
       app.value = overview;
       stored.value = loaded;
     } catch (error) {
-      problem.value = problemsOf(error)[0]!;
+      if (mine === asked) problem.value = problemsOf(error)[0]!;
     } finally {
-      loading.value = false;
+      if (mine === asked) loading.value = false;
     }
   }
   const reload = () => (app.value ? open(app.value.slug, catalogue.value?.release.label) : Promise.resolve());
 
   /** The same without a word: for what others have done. Where that cannot be fetched, what is there stays. */
-  async function refresh() {
-    const [before, release] = [app.value, stored.value?.release.id];
-    if (!before) return;
+  async function refresh(): Promise<void> {
+    const [mine, before] = [asked, stored.value];
+    if (!app.value) return;
     try {
-      const overview = await ask<AppOverview>('GET', `/api/apps/${before.slug}`);
-      const loaded = release === undefined ? null : await ask<Catalogue>('GET', `/api/releases/${release}`);
-      if (app.value !== before || stored.value?.release.id !== release) return;
+      const overview = await ask<AppOverview>('GET', `/api/apps/${app.value.slug}`);
+      const loaded = before && (await ask<Catalogue>('GET', `/api/releases/${before.release.id}`));
+      if (mine !== asked) return;
+      // What was saved here meanwhile may not be in it.
+      if (stored.value !== before) return refresh();
       others.value = new Map();
       app.value = overview;
       stored.value = loaded;

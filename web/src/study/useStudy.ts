@@ -16,6 +16,7 @@ import {
 import { opened as openedOf, type Scene } from '@crib/core/keyset';
 import { keyboardsOf } from '@crib/core/press';
 import { LEARNER_LANGUAGES, tell, type LearnerCode, type LearnerLanguage } from '@crib/core/words';
+import { asking } from '../parts/asking.ts';
 import { machineInHand, pressedKey } from '../parts/machine.ts';
 
 const KEPT_LAYOUT = 'crib-layout';
@@ -28,18 +29,23 @@ function makeStudy() {
   const failed = ref<'' | 'tool.failed' | 'tool.without'>('');
   const address = computed(() => String(route.params['address'] ?? ''));
 
+  const turn = asking();
   async function load() {
     if (!address.value) return;
+    const wanted = turn();
     failed.value = '';
     try {
       const base = `/public/editions/${address.value}`;
       const [found, made] = await Promise.all([fetch(base), fetch(`${base}/program.json`)]);
+      if (!wanted()) return;
       if (found.status === 404 || made.status === 404) return void (failed.value = 'tool.without');
       if (!found.ok || !made.ok) throw new Error(`${found.status} ${made.status}`);
-      edition.value = PublicEdition.parse(await found.json());
-      program.value = EditionProgram.parse(await made.json());
+      const [read, opened] = [PublicEdition.parse(await found.json()), EditionProgram.parse(await made.json())];
+      if (!wanted()) return;
+      edition.value = read;
+      program.value = opened;
     } catch {
-      failed.value = 'tool.failed';
+      if (wanted()) failed.value = 'tool.failed';
     }
   }
   watch(address, load, { immediate: true });

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import type { App, CrosswalkOverview } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
+import { asking } from '../../parts/asking.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
@@ -20,16 +21,19 @@ const problem = shallowRef<Problem | null>(null);
 const problems = shallowRef<readonly Problem[]>([]);
 const other = ref('');
 const coming = ref(true);
+const turn = asking();
 async function load() {
+  const wanted = turn();
   problem.value = null;
   list.value = null;
   try {
     const slug = appSlug.value;
     const [found, all] = await Promise.all([ask<CrosswalkOverview[]>('GET', `/api/apps/${slug}/crosswalks`), ask<App[]>('GET', '/api/apps')]); // prettier-ignore
+    if (!wanted()) return;
     list.value = found;
     apps.value = all.filter((one) => one.slug !== slug);
   } catch (error) {
-    problem.value = problemsOf(error)[0] ?? null;
+    if (wanted()) problem.value = problemsOf(error)[0] ?? null;
   }
 }
 watch(appSlug, load, { immediate: true });

@@ -4,6 +4,7 @@ import type { RouteLocationRaw } from 'vue-router';
 import type { Problem } from '@crib/core/error';
 import type { LearnerReport, PublishedEdition } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
+import { asking } from '../../parts/asking.ts';
 import StageFrame from '../../parts/StageFrame.vue';
 import CopyText from '../../parts/CopyText.vue';
 import StateNote from '../../parts/StateNote.vue';
@@ -39,8 +40,10 @@ const lines = shallowRef<Line[] | null>(null);
 const failed = shallowRef<Problem | null>(null);
 const origin = location.origin;
 
+const turn = asking();
 async function load() {
   if (!workspace.app || !workspace.catalogue) return;
+  const wanted = turn();
   failed.value = null;
   try {
     const sheets = workspace.app.sheets.filter((sheet) => sheet.editions && workspace.keyset(sheet.keysetId));
@@ -52,6 +55,7 @@ async function load() {
     const told = await Promise.all(
       notes.map((one) => ask<{ editions: PublishedEdition[] }>('GET', `/api/notes/${one.id}`)),
     );
+    if (!wanted()) return;
     const query = luggage.value;
     lines.value = [
       ...sheets.flatMap(({ id, title }, at) =>
@@ -72,7 +76,7 @@ async function load() {
       ),
     ];
   } catch (error) {
-    failed.value = problemsOf(error)[0]!;
+    if (wanted()) failed.value = problemsOf(error)[0]!;
   }
 }
 async function loadReports() {

@@ -4,6 +4,7 @@ import type { Proposal } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { consequences, shownKeys } from '@crib/core/keyset';
 import { ask, problemsOf } from '../../api/client.ts';
+import { asking } from '../../parts/asking.ts';
 import { dayOf } from '../../parts/moments.ts';
 import { useDoing } from '../../parts/useDoing.ts';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -27,12 +28,15 @@ const failed = shallowRef<Problem | null>(null);
 const { problems, said, busy, doing } = useDoing();
 const because = ref('');
 
+const turn = asking();
 async function load() {
+  const wanted = turn();
   failed.value = null;
   try {
-    proposals.value = await ask<Proposal[]>('GET', `/api/apps/${appSlug.value}/proposals`);
+    const found = await ask<Proposal[]>('GET', `/api/apps/${appSlug.value}/proposals`);
+    if (wanted()) proposals.value = found;
   } catch (error) {
-    failed.value = problemsOf(error)[0]!;
+    if (wanted()) failed.value = problemsOf(error)[0]!;
   }
 }
 onMounted(load);

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import type { PublishedEdition, StaleEdition } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
+import { asking } from '../../parts/asking.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { useDoing } from '../../parts/useDoing.ts';
@@ -20,13 +21,18 @@ const made = shallowRef<readonly PublishedEdition[]>([]);
 const ticked = ref<Set<string>>(new Set());
 const keyOf = (one: StaleEdition) => `${one.of} ${one.id}`;
 
+const turn = asking();
 async function load() {
+  if (!appSlug.value) return;
+  const wanted = turn();
   failed.value = null;
   try {
-    if (appSlug.value) stale.value = await ask('GET', `/api/apps/${appSlug.value}/impact`);
+    const found = await ask<typeof stale.value>('GET', `/api/apps/${appSlug.value}/impact`);
+    if (!wanted()) return;
+    stale.value = found;
     ticked.value = new Set();
   } catch (error) {
-    failed.value = problemsOf(error)[0]!;
+    if (wanted()) failed.value = problemsOf(error)[0]!;
   }
 }
 watch(appSlug, load, { immediate: true });

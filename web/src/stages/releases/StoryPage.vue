@@ -7,6 +7,7 @@ import { canonicalText } from '@crib/core/press';
 import { say } from '@crib/core/words';
 import { commandHistory, pressHistory } from '@crib/core/release';
 import { ask, problemsOf } from '../../api/client.ts';
+import { asking } from '../../parts/asking.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { layoutInHand, show } from '../../parts/chips.ts';
@@ -22,16 +23,19 @@ const [command, press] = [kept('command'), kept('press')];
 const states = shallowRef<CommandState[] | null>(null);
 const failed = shallowRef<Problem | null>(null);
 
+const turn = asking();
 async function load() {
+  const wanted = turn();
   failed.value = null;
   if (!appSlug.value || !(command.value || press.value)) return;
   const query = command.value
     ? new URLSearchParams({ command: command.value })
     : new URLSearchParams({ press: press.value, layout: layoutInHand.value.id, platform: platform.value });
   try {
-    states.value = await ask('GET', `/api/apps/${appSlug.value}/history?${query}`);
+    const found = await ask<typeof states.value>('GET', `/api/apps/${appSlug.value}/history?${query}`);
+    if (wanted()) states.value = found;
   } catch (error) {
-    failed.value = problemsOf(error)[0]!;
+    if (wanted()) failed.value = problemsOf(error)[0]!;
   }
 }
 watch(() => [appSlug.value, command.value, press.value, platform.value, layoutInHand.value.id], load, { immediate: true }); // prettier-ignore

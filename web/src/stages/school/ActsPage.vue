@@ -3,6 +3,7 @@ import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import type { Act, ActPage, ActRow, App, People } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
+import { asking } from '../../parts/asking.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { dayOf, timeOf } from '../../parts/moments.ts';
@@ -32,14 +33,17 @@ async function page(before?: number): Promise<ActPage> {
   const query = new URLSearchParams(Object.entries(asked).filter(([, value]) => value));
   return ask<ActPage>('GET', `/api/acts?${query.toString()}`);
 }
+const turn = asking();
 async function load() {
+  const wanted = turn();
   failed.value = null;
   try {
     const found = await page();
+    if (!wanted()) return;
     acts.value = found.acts;
     next.value = found.next;
   } catch (error) {
-    failed.value = problemsOf(error)[0]!;
+    if (wanted()) failed.value = problemsOf(error)[0]!;
   }
 }
 async function more() {
