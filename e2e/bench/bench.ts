@@ -194,7 +194,7 @@ const PARTS = {
   crosswalks,
   sheets,
   comparing,
-  history: () => history(ask, listOf),
+  history: () => history(address, ask, listOf),
   scale: () => scale(ask, listOf, send),
   school: () => school(address, ask, listOf, { email: account!.email, password: account!.password }),
   pages: () => pages(address, ask),

@@ -13,6 +13,7 @@ import {
   type Side,
 } from '@crib/core/release';
 import { largeCatalogue } from './core.ts';
+import { meanwhile } from './meanwhile.ts';
 import { HELD, LETTERS, lines, median, ms } from './table.ts';
 
 /** The next release: every tenth command on another key, every fiftieth gone. */
@@ -82,7 +83,7 @@ export async function comparing() {
 type Ask = <T>(method: string, path: string, body?: unknown, type?: string) => Promise<T>;
 
 /** A command through thirty releases of a thousand commands, asked of the server. */
-export async function history(ask: Ask, listOf: (rows: number) => string) {
+export async function history(address: string, ask: Ask, listOf: (rows: number) => string) {
   await ask('POST', '/api/apps', { slug: 'long-life', name: 'long-life', platforms: ['windows', 'macos', 'linux'] });
   let last = 0;
   for (let n = 1; n <= 30; n++) {
@@ -95,7 +96,14 @@ export async function history(ask: Ask, listOf: (rows: number) => string) {
     if (commandHistory(states, keyboardOf(US, 'windows')).length !== 30)
       throw new Error('Not all releases are told of.');
   }, 9);
-  const press = await median(() => ask('GET', '/api/apps/long-life/history?press=Primary%2BA&platform=windows'), 5);
+  const followed = () => ask('GET', '/api/apps/long-life/history?press=Primary%2BA&platform=windows');
+  const press = await median(followed, 5);
+  const others = await meanwhile(
+    address,
+    (async () => {
+      for (let n = 0; n < 10; n++) await followed();
+    })(),
+  );
   const whole = await median(() => ask('GET', `/api/releases/${last}`), 5);
   const PAUSE = 20;
   lines.push([
@@ -105,4 +113,5 @@ export async function history(ask: Ask, listOf: (rows: number) => string) {
     `${ms(whole - PAUSE)} one whole release`,
   ]);
   lines.push(['a press through the same', ms(press - PAUSE), '', '']);
+  lines.push(['another request while ten presses are followed so, p99', ms(others.p99), '50 ms', `${others.count} requests in ${ms(others.took)}`]); // prettier-ignore
 }

@@ -1,4 +1,5 @@
 import type { ChangesBody, EditionBody } from '../../contract/index.ts';
+import { each } from '../../memory/index.ts';
 import { TICK, type Block } from './blocks.ts';
 import { changesSetting } from './changes-setting.ts';
 import { balanced, place, type Placed } from './columns.ts';
@@ -14,13 +15,18 @@ const settingOf = (body: EditionBody | ChangesBody, reading: Reading, address: s
 /**
  * Lays a sheet or change notes out at the largest type that their pages allow, in steps of a quarter of a point: at one
  * where all of it fits and at the next it does not. Then with the fewest broken sections; then with even columns. What does
- * not fit at the least size stands on further pages, which are marked. `address` is where it is to be had.
+ * not fit at the least size stands on further pages, which are marked. `address` is where it is to be had. Whoever lays out
+ * the same thing again and again hands on one measurer.
  */
-export function fit(body: EditionBody | ChangesBody, reading: Reading, address = ''): SheetLayout {
+export function fit(
+  body: EditionBody | ChangesBody,
+  reading: Reading,
+  address = '',
+  measure: Measurer = measurer(),
+): SheetLayout {
   const setting = settingOf(body, reading, address);
   const { paper, sizes } = setting;
-  const measure = measurer();
-  const room = (size: number) => prepared(setting, size, measure);
+  const room = each((size: number) => prepared(setting, size, measure));
   // A word is cut only where it has to be at any size.
   const cuts = isCut(room(sizes[0]!));
   const able = (at: number) => {

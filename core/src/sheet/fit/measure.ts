@@ -96,12 +96,14 @@ export function measurer(): Measurer {
   const gap = each((face: Face) =>
     each((pair: string) => widthIn(`${pair[0]} ${pair[1]}`, face) - widthIn(pair[0]!, face) - widthIn(pair[1]!, face)),
   );
-  const wordsOf = each((text: string) =>
-    text.split(/\s+/).flatMap((word) => {
+  /** The words of a text, and all of them in one line. */
+  const wordsOf = each((text: string) => {
+    const words = text.split(/\s+/).flatMap((word) => {
       const pieces = word.split(ZERO).filter(Boolean);
       return pieces.map((piece, at) => ({ piece, glued: at > 0 }));
-    }),
-  );
+    });
+    return { words, whole: words.map(({ piece, glued }, at) => (glued || at === 0 ? piece : ` ${piece}`)).join('') };
+  });
 
   function line(text: string, face: Face, size: number): Line {
     const { pieces, em: whole } = inFace(face)(text);
@@ -131,10 +133,12 @@ export function measurer(): Measurer {
     width: (text, face, size) => size * em(text, face),
     lines(text, face, size, width) {
       const most = width / size;
+      const { words, whole } = wordsOf(text);
+      if (em(whole, face) <= most) return whole ? [line(whole, face, size)] : [];
       const found: string[] = [];
       const cuts = new Set<number>();
       let [now, used] = ['', 0];
-      for (const { piece, glued } of wordsOf(text)) {
+      for (const { piece, glued } of words) {
         const [first, ...more] = parts(piece, face, most);
         const wide = em(first!, face);
         const between = glued || !now ? 0 : gap(face)(now.at(-1)! + first![0]!);

@@ -26,8 +26,11 @@ export function sheetSetting(body: EditionBody, reading: Reading, address: strin
   const paper = paperOf(body.look);
   const sections = body.sections.map((one, index) => ({ ...one, index }));
   const filled = sections.filter((one) => one.rows.length + one.figures.length > 0);
-  // Keys are written out once, at whatever size they are set.
-  const keysOf: KeysOf = each((row) => reading.platforms.map((platform) => (row.keys[platform] ?? []).map((key) => showStored(key, platform, reading.how, US, body.language)))); // prettier-ignore
+  // What rows say is written out once, at whatever size it is set.
+  const said: SaidOf = each((row) => ({
+    keys: reading.platforms.map((platform) => (row.keys[platform] ?? []).map((key) => ({ text: showStored(key, platform, reading.how, US, body.language), kind: kindOf(row, platform, key) }))),
+    details: detailsOf(body, row, reading.platforms, reading.how),
+  })); // prettier-ignore
   const signs = legendOf(reading.platforms, reading.how, body.language).join(', ');
   const meant = [signs && `${tell(body.language, 'page.legend')}: ${signs}`, ...framesOf(body, reading)];
   const legend = body.look.legend ? meant.filter(Boolean).join('; ') : '';
@@ -40,7 +43,7 @@ export function sheetSetting(body: EditionBody, reading: Reading, address: strin
     named: filled.map((one) => one.index),
     head: (size, width, measure) => headOf(body, reading, code, size, width, measure),
     foot: (size, width, measure, page) => footOf(body, legend, address, size, width, measure, page),
-    sections: (size, width, measure) => blocksOf(body, reading, size, width, measure, keysOf),
+    sections: (size, width, measure) => blocksOf(body, reading.platforms, said, size, width, measure),
     // One page by itself needs no number.
     numbered: (page, pages) => (pages > 1 ? tell(body.language, 'print.page', { page, pages }) : ''),
   };
@@ -102,46 +105,47 @@ function framesOf({ sections, language }: EditionBody, { platforms }: Reading): 
   return [...(kinds.has('own key') ? [tell(language, 'legend.own')] : []), ...(kinds.has('fixed key') ? [tell(language, 'legend.fixed')] : [])]; // prettier-ignore
 }
 
-/** The keys of a row as they are written, platform by platform. */
-type KeysOf = (row: EditionRow) => readonly (readonly string[])[];
+/** What a row says: its keys as they are written, platform by platform, and what stands below its name. */
+type SaidOf = (row: EditionRow) => {
+  readonly keys: readonly (readonly { readonly text: string; readonly kind: KeyKind }[])[];
+  readonly details: readonly string[];
+};
 
 /** A sheet at a size and column width as blocks, section by section. */
 function blocksOf(
   body: EditionBody,
-  { platforms, how }: Reading,
+  platforms: readonly Platform[],
+  said: SaidOf,
   size: number,
   width: number,
   measure: Measurer,
-  keysOf: KeysOf,
 ): Block[][] {
   const { look, language } = body;
   const rows = body.sections.flatMap((one) => one.rows);
   const ticks = look.marks ? 3 : look.ticks ? 1 : 0;
   const tick = ticks ? (TICK * ticks + 0.25) * size : 0;
-  const framed = (text: string) => measure.width(text, 'keys', KEY_SIZE * size) + 2 * PAD.x * size;
+  const framed = ({ text }: { text: string }) => measure.width(text, 'keys', KEY_SIZE * size) + 2 * PAD.x * size;
   // Each platform’s keys have a column of their own: as wide as the widest, and never more than its share.
   const most = ((0.46 + 0.12 * (platforms.length - 1)) * (width - tick)) / platforms.length;
-  const widths = platforms.map((_, at) => Math.min(most, Math.max(2.2 * size, ...rows.map((row) => Math.max(0, ...keysOf(row)[at]!.map(framed)))))); // prettier-ignore
+  const widths = platforms.map((_, at) => Math.min(most, Math.max(2.2 * size, ...rows.map((row) => Math.max(0, ...said(row).keys[at]!.map(framed)))))); // prettier-ignore
   const from = tick + widths.reduce((sum, one) => sum + one + 0.7 * size, 0);
 
   const rowBlock = (row: EditionRow): Block => {
     const { texts, frames, put, key } = assembled(size, measure);
     let keysHeight = 0;
     let x = tick;
-    keysOf(row).forEach((keys, at) => {
+    const { keys, details } = said(row);
+    keys.forEach((list, at) => {
       let y = 0;
-      keys.forEach((written, index) => {
-        const stored = row.keys[platforms[at]!]![index]!;
-        y += key(breaking(written), kindOf(row, platforms[at]!, stored), x, y, widths[at]!).height + 0.18 * size; // prettier-ignore
-      });
-      if (keys.length === 0)
+      for (const one of list) y += key(breaking(one.text), one.kind, x, y, widths[at]!).height + 0.18 * size;
+      if (list.length === 0)
         y = put(tell(language, 'page.no key'), { at: SMALL * size, tone: 'mid', role: 'none', x, y: PAD.y * size, width: widths[at]! }); // prettier-ignore
       keysHeight = Math.max(keysHeight, y);
       x += widths[at]! + 0.7 * size;
     });
     let y = PAD.y * size;
     y += put(row.label, { role: 'label', x: from, y, width: width - from });
-    for (const text of detailsOf(body, row, platforms, how))
+    for (const text of details)
       y += put(text, { at: SMALL * size, tone: 'mid', role: 'detail', x: from, y, width: width - from });
     const height = Math.max(keysHeight, y) + 0.42 * size;
     return { kind: 'row', height, keeps: false, texts, frames, ticks, fresh: look.marksNew && row.since !== '', drawing: null }; // prettier-ignore

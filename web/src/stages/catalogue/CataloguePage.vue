@@ -42,7 +42,10 @@ const columnIds = computed<number[]>({
   },
   set: (ids) => (chosen.value = ids.join(',')),
 });
-const { columns, shown, rows, press, counts, selected, select, title, clear } = useLedger(columnIds, keysetInHand);
+const { columns, shown, rows, press, counts, tallies, selected, select, title, clear } = useLedger(
+  columnIds,
+  keysetInHand,
+);
 const margin = ref<HTMLElement | null>(null);
 const marked = ref<ReadonlySet<number>>(new Set());
 watch(
@@ -106,10 +109,10 @@ async function seal() {
       <template #index>
         <CatalogueIndex />
         <FilterIndex
-          :filters="counts.filters.value"
-          :places="counts.places.value"
-          :categories="counts.categories.value"
-          :tallies="counts.tallies"
+          :filters="counts.filters"
+          :places="counts.places"
+          :categories="counts.categories"
+          :tallies="tallies"
           :platform="platform"
         />
         <SavedViews />

@@ -18,6 +18,7 @@ import {
   type LedgerOrder,
   type LedgerView,
 } from '@crib/core/keyset';
+import { following } from '../../parts/following.ts';
 import { grouped, remembered, type LedgerColumn } from '../../parts/ledger.ts';
 import { useLookup } from '../../stores/lookup.ts';
 import { usePlace } from '../../stores/place.ts';
@@ -162,13 +163,15 @@ export function useLedger(columnIds: Ref<readonly number[]>, inHand: Ref<number 
       }
     return new Map([...wholes].map(([one, names]) => [one, names.size]));
   }
-  const counts = computed(() => {
+  /** How many of the commands that are found pass each filter, and belong to each place and to each category. */
+  const counts = following([found, view], () => {
     const some = countedBy((command) => LEDGER_FILTERS.filter((one) => passes(command, one, view.value)));
-    return new Map<LedgerFilter, number>(LEDGER_FILTERS.map((one) => [one, some.get(one) ?? 0]));
+    return {
+      filters: new Map<LedgerFilter, number>(LEDGER_FILTERS.map((one) => [one, some.get(one) ?? 0])),
+      places: countedBy((command) => placesOf(command, facts.value)),
+      categories: countedBy((command) => [command.category]),
+    };
   });
-  /** How many of the commands that are found belong to each place, and to each category. */
-  const places = computed(() => countedBy((command) => placesOf(command, facts.value)));
-  const categories = computed(() => countedBy((command) => [command.category]));
   /** Modifiers and keys in use, with how many commands each has. */
   const tally = (of: 'modifiers' | 'keys') =>
     [...countedBy((command) => facts.value.get(command.id)?.[of] ?? [])].sort((a, b) => b[1] - a[1]);
@@ -194,7 +197,8 @@ export function useLedger(columnIds: Ref<readonly number[]>, inHand: Ref<number 
     rows,
     order,
     press: lookedFor,
-    counts: { filters: counts, places, categories, tallies },
+    counts,
+    tallies,
     selected,
     select,
     title,

@@ -34,7 +34,7 @@ const { next } = useHistory(custom);
 
 /** A custom set always has its base beside it. */
 const columnIds = computed(() => (custom.value ? [custom.value.baseId, id.value] : [id.value]));
-const { columns, counts, rows: allRows, selected, select } = useLedger(columnIds, id);
+const { columns, counts, tallies, rows: allRows, selected, select } = useLedger(columnIds, id);
 
 const only = kept('only');
 const marked = ref<ReadonlySet<number>>(new Set());
@@ -112,10 +112,10 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
           >{{ one.title }}</IndexLine
         >
         <FilterIndex
-          :filters="counts.filters.value"
-          :places="counts.places.value"
-          :categories="counts.categories.value"
-          :tallies="counts.tallies"
+          :filters="counts.filters"
+          :places="counts.places"
+          :categories="counts.categories"
+          :tallies="tallies"
           :platform="platform"
         />
       </template>

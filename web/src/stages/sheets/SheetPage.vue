@@ -28,6 +28,7 @@ const {
   busy,
   body,
   findings,
+  proofNow,
   because,
   mend,
   load,
@@ -79,7 +80,7 @@ function removeSection() {
 }
 /** What is wrong is shown first, unless it was said why it stays. */
 async function issue() {
-  const unnamed = findings.value.some((one) => one.wrong && !because.value.get(one.key)?.trim());
+  const unnamed = proofNow().some((one) => one.wrong && !because.value.get(one.key)?.trim());
   await (unnamed ? set({ view: 'proof' }, true) : publish());
 }
 async function gone() {

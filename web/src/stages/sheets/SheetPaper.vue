@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue';
-import { fit, pageHtml, stripsIn, type SheetLayout } from '@crib/core/sheet';
+import { fit, measurer, pageHtml, stripsIn, type SheetLayout } from '@crib/core/sheet';
 import type { ChangesBody, EditionBody } from '@crib/core/contract';
 import type { Platform, Style } from '@crib/core/keys';
 import { paperFaces } from '../../parts/faces.ts';
+import DrawnPage from './DrawnPage.vue';
 
 /** The pages of a sheet or of change notes as they are printed: one layout, drawn; what stands there can be chosen. */
 const props = defineProps<{
@@ -24,7 +25,9 @@ const platforms = computed(() =>
 );
 /** Shown for one platform: the one in hand. */
 const strips = computed(() => (props.strips && props.body.format === 'crib-sheet' ? stripsIn({ ...props.body, platforms: [props.platform] }, props.how)[0] : null)); // prettier-ignore
-const layout = computed(() => strips.value ?? fit(props.body, { platforms: platforms.value, how: props.how }, `${location.origin}/s/…`)); // prettier-ignore
+/** Most of a sheet stays as it is from one letter to the next: it is measured once. */
+const measure = measurer();
+const layout = computed(() => strips.value ?? fit(props.body, { platforms: platforms.value, how: props.how }, `${location.origin}/s/…`, measure)); // prettier-ignore
 watch(layout, (now) => emit('layout', now), { immediate: true });
 const pages = computed(() =>
   layout.value.pages.map((page, at) => ({
@@ -59,8 +62,7 @@ watch(
       :style="{ '--u': `${zoom / 75}px` }"
     >
       <p v-if="leaf.over" class="says">This page is more than the sheet may take.</p>
-      <!-- eslint-disable-next-line vue/no-v-html -- drawn by core, every text escaped -->
-      <div v-html="leaf.html"></div>
+      <DrawnPage :html="leaf.html" />
     </div>
   </div>
 </template>

@@ -2,6 +2,8 @@ import { computed, ref } from 'vue';
 import { composeSheet, mended, proof, type Finding } from '@crib/core/sheet';
 import type { PublishedEdition, SentSheet, Sheet, SheetFacts, SheetSection } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
+import { asking } from '../../parts/asking.ts';
+import { following } from '../../parts/following.ts';
 import { useDoing } from '../../parts/useDoing.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
@@ -20,14 +22,18 @@ export function useSheet(id: () => number) {
   const { problems, busy, doing } = useDoing();
   const unsaved = ref(false);
 
+  const turn = asking();
   async function load() {
+    const wanted = turn();
     problems.value = [];
     try {
-      sheet.value = await ask<Loaded>('GET', `/api/sheets/${id()}`);
-      because.value = new Map(sheet.value.editions[0]?.exceptions.map((one) => [one.finding, one.because]));
+      const found = await ask<Loaded>('GET', `/api/sheets/${id()}`);
+      if (!wanted()) return;
+      sheet.value = found;
+      because.value = new Map(found.editions[0]?.exceptions.map((one) => [one.finding, one.because]));
       unsaved.value = false;
     } catch (error) {
-      problems.value = problemsOf(error);
+      if (wanted()) problems.value = problemsOf(error);
     }
   }
   function change(act: (draft: Loaded) => void) {
@@ -45,7 +51,7 @@ export function useSheet(id: () => number) {
   async function publish() {
     if (unsaved.value && !(await save())) return;
     await doing(async () => {
-      const exceptions = findings.value.flatMap(({ key, wrong }) => (wrong && because.value.get(key)?.trim() ? [{ finding: key, because: because.value.get(key)!.trim() }] : [])); // prettier-ignore
+      const exceptions = proofNow().flatMap(({ key, wrong }) => (wrong && because.value.get(key)?.trim() ? [{ finding: key, because: because.value.get(key)!.trim() }] : [])); // prettier-ignore
       const edition = await ask<PublishedEdition>('POST', `/api/sheets/${id()}/editions`, { exceptions });
       sheet.value = { ...sheet.value!, editions: [edition, ...sheet.value!.editions] };
       await workspace.reload();
@@ -58,12 +64,13 @@ export function useSheet(id: () => number) {
     const publishedOn = new Date().toISOString().slice(0, 10);
     return composeSheet(sheet.value, opened, keyboards, { number, publishedOn }, sheet.value.facts);
   });
-  const findings = computed(() => {
+  function proofNow(): Finding[] {
     const { opened, keyboards } = workspace;
     return sheet.value && body.value && opened
       ? proof(sheet.value, body.value, opened, keyboards, sheet.value.facts)
       : [];
-  });
+  }
+  const findings = following(body, proofNow);
   /** Why what is wrong stays, by finding: what was named for the last edition stands there already. */
   const because = ref(new Map<string, string>());
   const mend = (finding: Finding) => change((draft) => Object.assign(draft, mended(draft, finding)));
@@ -78,6 +85,7 @@ export function useSheet(id: () => number) {
     busy,
     body,
     findings,
+    proofNow,
     because,
     mend,
     load,
