@@ -5,6 +5,7 @@ import type { Problem } from '@crib/core/error';
 import { platformName } from '@crib/core/keys';
 import { recipeFrom, writePreset } from '@crib/core/preset';
 import { ask, problemsOf } from '../../api/client.ts';
+import { asking } from '../../parts/asking.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../stores/place.ts';
@@ -20,12 +21,16 @@ const problems = shallowRef<readonly Problem[]>([]);
 const text = ref('');
 const at = kept('recipe');
 const one = computed(() => recipes.value?.find((each) => String(each.id) === at.value) ?? recipes.value?.[0] ?? null);
+const turn = asking();
 async function load() {
+  if (!appSlug.value) return;
+  const wanted = turn();
   problems.value = [];
   try {
-    if (appSlug.value) recipes.value = await ask('GET', `/api/apps/${appSlug.value}/recipes`);
+    const found = await ask<typeof recipes.value>('GET', `/api/apps/${appSlug.value}/recipes`);
+    if (wanted()) recipes.value = found;
   } catch (error) {
-    problems.value = problemsOf(error);
+    if (wanted()) problems.value = problemsOf(error);
   }
 }
 onMounted(load);
