@@ -14,6 +14,7 @@ import { each } from '@crib/core/memory';
 import type { Platform } from '@crib/core/keys';
 import { keyboardsOf, type Keyboard, type Keyboards } from '@crib/core/press';
 import { ask, problemsOf } from '../api/client.ts';
+import { asking } from '../parts/asking.ts';
 import { languageInHand, layoutsInHand, platformInHand } from './hand.ts';
 import type { Problem } from '@crib/core/error';
 
@@ -36,37 +37,40 @@ export const useWorkspace = defineStore('workspace', () => {
   const loading = ref(false);
   const problem = shallowRef<Problem | null>(null);
 
-  /** How often something was opened: what was asked for earlier and comes later is not taken. */
-  let asked = 0;
+  const turn = asking();
+  let last = turn();
+  let named: readonly [slug: string, label?: string] | null = null;
   /** Loads what an address names; what is there already stays on the screen meanwhile. */
   async function open(slug: string, label?: string) {
-    const mine = ++asked;
+    const wanted = (last = turn());
+    named = [slug, label];
     loading.value = true;
     problem.value = null;
     try {
       const overview = await ask<AppOverview>('GET', `/api/apps/${slug}`);
       const release = overview.releases.find((one) => one.label === label);
       const loaded = release ? await ask<Catalogue>('GET', `/api/releases/${release.id}`) : null;
-      if (mine !== asked) return;
+      if (!wanted()) return;
       others.value = new Map();
       app.value = overview;
       stored.value = loaded;
     } catch (error) {
-      if (mine === asked) problem.value = problemsOf(error)[0]!;
+      if (wanted()) problem.value = problemsOf(error)[0]!;
     } finally {
-      if (mine === asked) loading.value = false;
+      if (wanted()) loading.value = false;
     }
   }
-  const reload = () => (app.value ? open(app.value.slug, catalogue.value?.release.label) : Promise.resolve());
+  /** What was asked for last, once more: that need not be what has come. */
+  const reload = () => (named ? open(...named) : Promise.resolve());
 
   /** The same without a word: for what others have done. Where that cannot be fetched, what is there stays. */
   async function refresh(): Promise<void> {
-    const [mine, before] = [asked, stored.value];
+    const [wanted, before] = [last, stored.value];
     if (!app.value) return;
     try {
       const overview = await ask<AppOverview>('GET', `/api/apps/${app.value.slug}`);
       const loaded = before && (await ask<Catalogue>('GET', `/api/releases/${before.release.id}`));
-      if (mine !== asked) return;
+      if (!wanted()) return;
       // What was saved here meanwhile may not be in it.
       if (stored.value !== before) return refresh();
       others.value = new Map();

@@ -3,7 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import type { App, CrosswalkOverview } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
-import { asking } from '../../parts/asking.ts';
+import { useAsked } from '../../parts/useAsked.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
@@ -17,25 +17,17 @@ const workspace = useWorkspace();
 const { appSlug, luggage, router } = usePlace();
 const list = shallowRef<readonly CrosswalkOverview[] | null>(null);
 const apps = shallowRef<readonly App[]>([]);
-const problem = shallowRef<Problem | null>(null);
 const problems = shallowRef<readonly Problem[]>([]);
 const other = ref('');
 const coming = ref(true);
-const turn = asking();
-async function load() {
-  const wanted = turn();
-  problem.value = null;
+function question() {
   list.value = null;
-  try {
-    const slug = appSlug.value;
-    const [found, all] = await Promise.all([ask<CrosswalkOverview[]>('GET', `/api/apps/${slug}/crosswalks`), ask<App[]>('GET', '/api/apps')]); // prettier-ignore
-    if (!wanted()) return;
-    list.value = found;
-    apps.value = all.filter((one) => one.slug !== slug);
-  } catch (error) {
-    if (wanted()) problem.value = problemsOf(error)[0] ?? null;
-  }
+  return Promise.all([ask<CrosswalkOverview[]>('GET', `/api/apps/${appSlug.value}/crosswalks`), ask<App[]>('GET', '/api/apps')]); // prettier-ignore
 }
+const { failed, load } = useAsked(question, ([found, all]) => {
+  list.value = found;
+  apps.value = all.filter((one) => one.slug !== appSlug.value);
+});
 watch(appSlug, load, { immediate: true });
 const ends = computed(() => (coming.value ? { from: other.value, to: appSlug.value } : { from: appSlug.value, to: other.value })); // prettier-ignore
 async function make() {
@@ -60,7 +52,7 @@ const share = ({ judged, commands }: CrosswalkOverview) => (commands ? Math.roun
       <h1>
         Crosswalks<small v-if="list">{{ list.length }} with {{ workspace.app?.name }}</small>
       </h1>
-      <StateNote v-if="problem" first :problem="problem" @again="load" />
+      <StateNote v-if="failed" first :problem="failed" @again="load" />
       <StateNote v-else-if="!list" first loading />
       <StateNote v-else-if="!list.length" first title="No program is tied to this one yet">
         <p>

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
 import type { RouteLocationRaw } from 'vue-router';
-import type { Problem } from '@crib/core/error';
-import type { LearnerReport, PublishedEdition } from '@crib/core/contract';
-import { ask, problemsOf } from '../../api/client.ts';
-import { asking } from '../../parts/asking.ts';
+import type { AppOverview, LearnerReport, PublishedEdition } from '@crib/core/contract';
+import { ask } from '../../api/client.ts';
+import { useAsked } from '../../parts/useAsked.ts';
 import StageFrame from '../../parts/StageFrame.vue';
 import CopyText from '../../parts/CopyText.vue';
 import StateNote from '../../parts/StateNote.vue';
@@ -37,60 +36,49 @@ const at = kept('row');
 const selected = computed(() => lines.value?.find((one) => one.address === at.value) ?? lines.value?.[0] ?? null);
 const earlier = computed(() => (lines.value ?? []).filter((one) => one.of === selected.value?.of && one.number < selected.value.number)); // prettier-ignore
 const lines = shallowRef<Line[] | null>(null);
-const failed = shallowRef<Problem | null>(null);
 const origin = location.origin;
 
-const turn = asking();
-async function load() {
-  if (!workspace.app || !workspace.catalogue) return;
-  const wanted = turn();
-  failed.value = null;
-  try {
-    const sheets = workspace.app.sheets.filter((sheet) => sheet.editions && workspace.keyset(sheet.keysetId));
-    const lists = await Promise.all(
-      sheets.map((sheet) => ask<PublishedEdition[]>('GET', `/api/sheets/${sheet.id}/editions`)),
-    );
-    // Change notes stand with the release they lead to.
-    const notes = workspace.app.notes.filter((one) => one.editions && workspace.keyset(one.nowKeyset));
-    const told = await Promise.all(
-      notes.map((one) => ask<{ editions: PublishedEdition[] }>('GET', `/api/notes/${one.id}`)),
-    );
-    if (!wanted()) return;
-    const query = luggage.value;
-    lines.value = [
-      ...sheets.flatMap(({ id, title }, at) =>
-        lists[at]!.map((one) => ({
-          ...one,
-          title,
-          of: `sheet ${id}`,
-          to: { name: 'sheet', params: { sheet: id }, query },
-        })),
-      ),
-      ...notes.flatMap(({ id, title }, at) =>
-        told[at]!.editions.map((one) => ({
-          ...one,
-          title,
-          of: `notes ${id}`,
-          to: { name: 'notes', params: { notes: id }, query },
-        })),
-      ),
-    ];
-  } catch (error) {
-    if (wanted()) failed.value = problemsOf(error)[0]!;
-  }
+async function published(app: AppOverview): Promise<Line[]> {
+  const sheets = app.sheets.filter((sheet) => sheet.editions && workspace.keyset(sheet.keysetId));
+  // Change notes stand with the release they lead to.
+  const notes = app.notes.filter((one) => one.editions && workspace.keyset(one.nowKeyset));
+  const [lists, told] = await Promise.all([
+    Promise.all(sheets.map((one) => ask<PublishedEdition[]>('GET', `/api/sheets/${one.id}/editions`))),
+    Promise.all(notes.map((one) => ask<{ editions: PublishedEdition[] }>('GET', `/api/notes/${one.id}`))),
+  ]);
+  const query = luggage.value;
+  return [
+    ...sheets.flatMap(({ id, title }, at) =>
+      lists[at]!.map((one) => ({
+        ...one,
+        title,
+        of: `sheet ${id}`,
+        to: { name: 'sheet', params: { sheet: id }, query },
+      })),
+    ),
+    ...notes.flatMap(({ id, title }, at) =>
+      told[at]!.editions.map((one) => ({
+        ...one,
+        title,
+        of: `notes ${id}`,
+        to: { name: 'notes', params: { notes: id }, query },
+      })),
+    ),
+  ];
 }
-async function loadReports() {
-  try {
-    if (appSlug.value) reports.value = await ask('GET', `/api/apps/${appSlug.value}/reports`);
-  } catch (error) {
-    failed.value = problemsOf(error)[0]!;
-  }
-}
+const { failed, load } = useAsked(
+  () => (workspace.app && workspace.catalogue ? published(workspace.app) : null),
+  (found) => (lines.value = found),
+);
+const { failed: unheard, load: loadReports } = useAsked(
+  () => (appSlug.value ? ask<LearnerReport[]>('GET', `/api/apps/${appSlug.value}/reports`) : null),
+  (found) => (reports.value = found),
+);
 watch(() => workspace.catalogue, () => void Promise.all([load(), loadReports()]), { immediate: true }); // prettier-ignore
 </script>
 
 <template>
-  <StateNote whole v-if="failed" :problem="failed" @again="load" />
+  <StateNote whole v-if="failed ?? unheard" :problem="(failed ?? unheard)!" @again="(load(), loadReports())" />
   <StateNote whole v-else-if="!lines" loading />
   <StageFrame v-else>
     <template #index>

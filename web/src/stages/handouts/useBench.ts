@@ -3,6 +3,7 @@ import type { EditionBody, KeptRecipe, PublicEdition, PublishedEdition } from '@
 import { refuse, type Problem } from '@crib/core/error';
 import { benchWith, planPreset, readPreset } from '@crib/core/preset';
 import { ask, problemsOf } from '../../api/client.ts';
+import { asking } from '../../parts/asking.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
@@ -27,14 +28,18 @@ export function useBench(asked: Ref<string>, wanted: Ref<string>) {
       problems.value = problemsOf(error);
     }
   };
+  const turn = asking();
   watch(
     () => workspace.catalogue,
     () =>
       guarded(async () => {
+        const last = turn();
         if (!workspace.app || !workspace.catalogue) return;
-        recipes.value = await ask('GET', `/api/apps/${appSlug.value}/recipes`);
+        const known = await ask<KeptRecipe[]>('GET', `/api/apps/${appSlug.value}/recipes`);
         const sheets = workspace.app.sheets.filter((one) => one.editions && workspace.keyset(one.keysetId));
         const lists = await Promise.all(sheets.map((one) => ask<PublishedEdition[]>('GET', `/api/sheets/${one.id}/editions`))); // prettier-ignore
+        if (!last()) return;
+        recipes.value = known;
         editions.value = lists.flatMap((list, at) => list.map((one) => ({ ...one, title: sheets[at]!.title })));
       }),
     { immediate: true },

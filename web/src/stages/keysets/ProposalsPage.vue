@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import type { Proposal } from '@crib/core/contract';
-import type { Problem } from '@crib/core/error';
 import { consequences, shownKeys } from '@crib/core/keyset';
-import { ask, problemsOf } from '../../api/client.ts';
-import { asking } from '../../parts/asking.ts';
+import { ask } from '../../api/client.ts';
 import { dayOf } from '../../parts/moments.ts';
+import { useAsked } from '../../parts/useAsked.ts';
 import { useDoing } from '../../parts/useDoing.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
@@ -24,21 +23,13 @@ const session = useSession();
 const others = useOthers();
 const { route, set, appSlug, releaseLabel, luggage, platform, style } = usePlace();
 const proposals = shallowRef<readonly Proposal[] | null>(null);
-const failed = shallowRef<Problem | null>(null);
 const { problems, said, busy, doing } = useDoing();
 const because = ref('');
 
-const turn = asking();
-async function load() {
-  const wanted = turn();
-  failed.value = null;
-  try {
-    const found = await ask<Proposal[]>('GET', `/api/apps/${appSlug.value}/proposals`);
-    if (wanted()) proposals.value = found;
-  } catch (error) {
-    if (wanted()) failed.value = problemsOf(error)[0]!;
-  }
-}
+const { failed, load } = useAsked(
+  () => ask<Proposal[]>('GET', `/api/apps/${appSlug.value}/proposals`),
+  (found) => (proposals.value = found),
+);
 onMounted(load);
 watch([appSlug, () => others.acts], load);
 const open = computed(() => (proposals.value ?? []).filter((one) => one.state === 'open'));

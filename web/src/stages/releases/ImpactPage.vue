@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { PublishedEdition, StaleEdition } from '@crib/core/contract';
-import type { Problem } from '@crib/core/error';
-import { ask, problemsOf } from '../../api/client.ts';
-import { asking } from '../../parts/asking.ts';
+import { ask } from '../../api/client.ts';
+import { useAsked } from '../../parts/useAsked.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { useDoing } from '../../parts/useDoing.ts';
@@ -15,26 +14,15 @@ import ReleasesFrame from './ReleasesFrame.vue';
 const workspace = useWorkspace();
 const { appSlug, set, kept } = usePlace();
 const stale = shallowRef<StaleEdition[] | null>(null);
-const failed = shallowRef<Problem | null>(null);
 const { problems, busy, doing } = useDoing();
 const made = shallowRef<readonly PublishedEdition[]>([]);
 const ticked = ref<Set<string>>(new Set());
 const keyOf = (one: StaleEdition) => `${one.of} ${one.id}`;
 
-const turn = asking();
-async function load() {
-  if (!appSlug.value) return;
-  const wanted = turn();
-  failed.value = null;
-  try {
-    const found = await ask<typeof stale.value>('GET', `/api/apps/${appSlug.value}/impact`);
-    if (!wanted()) return;
-    stale.value = found;
-    ticked.value = new Set();
-  } catch (error) {
-    if (wanted()) failed.value = problemsOf(error)[0]!;
-  }
-}
+const { failed, load } = useAsked(
+  () => (appSlug.value ? ask<StaleEdition[]>('GET', `/api/apps/${appSlug.value}/impact`) : null),
+  (found) => ([stale.value, ticked.value] = [found, new Set()]),
+);
 watch(appSlug, load, { immediate: true });
 
 const at = kept('edition');

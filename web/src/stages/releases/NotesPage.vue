@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref, shallowRef, watch } from 'vue';
 import type { ChangeNotes, PublishedEdition } from '@crib/core/contract';
-import type { Problem } from '@crib/core/error';
 import {
   arranged,
   arrangement,
@@ -11,7 +10,7 @@ import {
   type StandingLine,
 } from '@crib/core/release';
 import { changesCsv, changesMarkdown, composeChanges, notesProof, type NotesFinding } from '@crib/core/sheet';
-import { ask, problemsOf } from '../../api/client.ts';
+import { ask } from '../../api/client.ts';
 import SheetPaper from '../sheets/SheetPaper.vue';
 import type { LearnerLanguage } from '@crib/core/words';
 import DeleteThing from '../../parts/DeleteThing.vue';
@@ -19,6 +18,7 @@ import EditionLanguage from '../../parts/EditionLanguage.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { download } from '../../parts/download.ts';
+import { useAsked } from '../../parts/useAsked.ts';
 import { useDoing } from '../../parts/useDoing.ts';
 import { useHands } from '../../stores/hands.ts';
 import { useLineage } from '../../stores/lineage.ts';
@@ -37,7 +37,6 @@ const { rest, typist } = useHands();
 const view = kept('view');
 
 const notes = shallowRef<(ChangeNotes & { editions: PublishedEdition[] }) | null>(null);
-const failed = shallowRef<Problem | null>(null);
 const { problems, said, busy, doing } = useDoing();
 const form = reactive({ title: '', intro: '', credit: '', language: 'en' as LearnerLanguage });
 const groups = shallowRef<readonly StandingGroup[]>([]);
@@ -47,17 +46,15 @@ const releaseOf = (keyset: number | undefined) => workspace.app?.keysets.find((o
 const wanted = computed(() => [...new Set([releaseOf(notes.value?.oldKeyset), releaseOf(notes.value?.nowKeyset)])].filter((one) => one !== undefined)); // prettier-ignore
 const { loaded, ready, problem, load } = useCatalogues(wanted);
 
-async function open() {
-  failed.value = null;
-  try {
-    notes.value = await ask('GET', `/api/notes/${String(route.params['notes'])}`);
-    const { title, intro, credit, language } = notes.value!;
+const { failed, load: open } = useAsked(
+  () => ask<ChangeNotes & { editions: PublishedEdition[] }>('GET', `/api/notes/${String(route.params['notes'])}`),
+  (found) => {
+    notes.value = found;
+    const { title, intro, credit, language } = found;
     Object.assign(form, { title, intro, credit, language });
     touched.value = false;
-  } catch (error) {
-    failed.value = problemsOf(error)[0]!;
-  }
-}
+  },
+);
 watch(() => route.params['notes'], () => route.name === 'notes' && open(), { immediate: true }); // prettier-ignore
 
 const sides = computed(() => {

@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
 import type { CommandState } from '@crib/core/contract';
-import type { Problem } from '@crib/core/error';
 import { platformName } from '@crib/core/keys';
 import { canonicalText } from '@crib/core/press';
 import { say } from '@crib/core/words';
 import { commandHistory, pressHistory } from '@crib/core/release';
-import { ask, problemsOf } from '../../api/client.ts';
-import { asking } from '../../parts/asking.ts';
+import { ask } from '../../api/client.ts';
+import { useAsked } from '../../parts/useAsked.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { layoutInHand, show } from '../../parts/chips.ts';
@@ -21,23 +20,15 @@ const workspace = useWorkspace();
 const { kept, appSlug, platform, style, luggage } = usePlace();
 const [command, press] = [kept('command'), kept('press')];
 const states = shallowRef<CommandState[] | null>(null);
-const failed = shallowRef<Problem | null>(null);
 
-const turn = asking();
-async function load() {
-  const wanted = turn();
-  failed.value = null;
-  if (!appSlug.value || !(command.value || press.value)) return;
+function question() {
+  if (!appSlug.value || !(command.value || press.value)) return null;
   const query = command.value
     ? new URLSearchParams({ command: command.value })
     : new URLSearchParams({ press: press.value, layout: layoutInHand.value.id, platform: platform.value });
-  try {
-    const found = await ask<typeof states.value>('GET', `/api/apps/${appSlug.value}/history?${query}`);
-    if (wanted()) states.value = found;
-  } catch (error) {
-    if (wanted()) failed.value = problemsOf(error)[0]!;
-  }
+  return ask<CommandState[]>('GET', `/api/apps/${appSlug.value}/history?${query}`);
 }
+const { failed, load } = useAsked(question, (found) => (states.value = found));
 watch(() => [appSlug.value, command.value, press.value, platform.value, layoutInHand.value.id], load, { immediate: true }); // prettier-ignore
 
 const lines = computed(() => {

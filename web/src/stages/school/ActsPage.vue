@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import type { Act, ActPage, ActRow, App, People } from '@crib/core/contract';
-import type { Problem } from '@crib/core/error';
-import { ask, problemsOf } from '../../api/client.ts';
+import { ask } from '../../api/client.ts';
 import { asking } from '../../parts/asking.ts';
+import { useAsked } from '../../parts/useAsked.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { dayOf, timeOf } from '../../parts/moments.ts';
@@ -23,7 +23,6 @@ const who = kept('who');
 const text = kept('text');
 const acts = shallowRef<readonly Act[] | null>(null);
 const next = ref<number | null>(null);
-const failed = shallowRef<Problem | null>(null);
 const apps = shallowRef<readonly App[]>([]);
 const people = shallowRef<People | null>(null);
 const { problems, said, busy, doing } = useDoing();
@@ -33,22 +32,15 @@ async function page(before?: number): Promise<ActPage> {
   const query = new URLSearchParams(Object.entries(asked).filter(([, value]) => value));
   return ask<ActPage>('GET', `/api/acts?${query.toString()}`);
 }
-const turn = asking();
-async function load() {
-  const wanted = turn();
-  failed.value = null;
-  try {
-    const found = await page();
-    if (!wanted()) return;
-    acts.value = found.acts;
-    next.value = found.next;
-  } catch (error) {
-    if (wanted()) failed.value = problemsOf(error)[0]!;
-  }
-}
+const { failed, load } = useAsked(
+  () => page(),
+  (found) => ([acts.value, next.value] = [found.acts, found.next]),
+);
 async function more() {
+  const before = acts.value;
   const found = await page(next.value!);
-  acts.value = [...(acts.value ?? []), ...found.acts];
+  if (acts.value !== before) return;
+  acts.value = [...(before ?? []), ...found.acts];
   next.value = found.next;
 }
 onMounted(async () => {
@@ -64,12 +56,18 @@ const days = computed(() => {
 });
 const chosen = computed(() => (acts.value ?? []).find((one) => String(one.id) === route.query['act']) ?? null);
 const rows = shallowRef<readonly ActRow[] | null>(null);
+const turn = asking();
 watch(
   () => chosen.value?.id,
   async (id) => {
+    const last = turn();
     rows.value = null;
     problems.value = [];
-    if (id) await doing(async () => void (rows.value = await ask<ActRow[]>('GET', `/api/acts/${id}/rows`)));
+    if (!id) return;
+    await doing(async () => {
+      const found = await ask<ActRow[]>('GET', `/api/acts/${id}/rows`);
+      if (last()) rows.value = found;
+    });
   },
   { immediate: true },
 );
