@@ -59,9 +59,10 @@ export async function serve(config: Config): Promise<{ address: string; stop: ()
     lag,
     measures: config.metricsPort === null ? null : measuring({ editors: pool, pages: replica ?? own! }, lag),
   });
-  // Slow and half-open clients: a head in 15 s, a request in 60, and nobody holds a connection for nothing; looked at often.
+  // Slow and half-open clients: a head in 15 s, a request in 60; looked at often. A connection without a request is kept
+  // longer than proxies keep theirs (60 s is common, no source): whoever closes first must not be the one who is written to.
   const server = createServer(
-    { connectionsCheckingInterval: 2000, headersTimeout: 15_000, requestTimeout: 60_000, keepAliveTimeout: 10_000 },
+    { connectionsCheckingInterval: 2000, headersTimeout: 15_000, requestTimeout: 60_000, keepAliveTimeout: 75_000 },
     // What fails when all is answered, such as keeping a session: it would be printed otherwise.
     (req, res) => app(req as Request, res as Response, (error?: unknown) => error && logger.error(plainError(error))),
   );
@@ -76,10 +77,10 @@ export async function serve(config: Config): Promise<{ address: string; stop: ()
     if (ending.signal.aborted) return;
     ending.abort();
     setTimeout(() => process.exit(1), MOST_ENDING_MS).unref();
-    await new Promise<void>((closed) => {
-      server.close(() => closed());
-      server.closeIdleConnections();
-    });
+    // A connection whose request is answered meanwhile is idle only then.
+    const closing = setInterval(() => server.closeIdleConnections(), 50);
+    await new Promise<void>((closed) => server.close(() => closed()));
+    clearInterval(closing);
     await counter.flush();
     await Promise.allSettled([pool.end(), replica?.end(), own?.end(), lists.close(), matcher.close(), weigher.close()]);
   }

@@ -2,7 +2,7 @@ import { CribError, type Problem } from '@crib/core/error';
 import type { Acting } from './acts/acting.ts';
 import { keptCatalogues } from './acts/catalogues.ts';
 import type { Actor } from './acts/may.ts';
-import { isOutage, openPool, type Pool } from './store/db.ts';
+import { EDITORS, isOutage, openPool, type Pool } from './store/db.ts';
 import type { Once } from './store/once.ts';
 import { refusalOf } from './store/refusals.ts';
 
@@ -22,7 +22,7 @@ export type Unanswered =
 const catalogues = keptCatalogues();
 const pools = new Map<string, Pool>();
 const poolOf = (url: string) => {
-  const found = pools.get(url) ?? openPool(url, { connections: 2, connecting: 2000, locks: 5000, statements: 20_000 });
+  const found = pools.get(url) ?? openPool(url, { ...EDITORS, connections: 2 });
   pools.set(url, found);
   return found;
 };

@@ -24,10 +24,13 @@ export interface PoolLimits {
   readonly statements: number;
 }
 
-/** Of editors: everything that is signed in. */
-export const EDITORS: PoolLimits = { connections: 8, connecting: 2000, locks: 5000, statements: 20_000 };
+/** Of editors: everything that is signed in. A machine that stands still for seconds is no database that is away. */
+export const EDITORS: PoolLimits = { connections: 8, connecting: 10_000, locks: 5000, statements: 20_000 };
 /** Of readers: a share of their own, which editors that wait cannot take. */
-export const READERS: PoolLimits = { connections: 4, connecting: 2000, locks: 2000, statements: 3000 };
+export const READERS: PoolLimits = { connections: 4, connecting: 5000, locks: 2000, statements: 10_000 };
+
+/** How long a connection that nobody needs is kept: the next who comes need not wait for a new one. */
+const IDLE_MS = 60_000;
 
 /**
  * A pool of connections. What a transaction does not name a workspace for is not there: only readers of published pages, who
@@ -47,6 +50,10 @@ export function openPool(connectionString: string, limits: PoolLimits = EDITORS)
     connectionString,
     max: limits.connections,
     connectionTimeoutMillis: limits.connecting,
+    // A connection that a network has lost without a word answers nothing, not even that a statement takes too long.
+    query_timeout: limits.statements + limits.connecting,
+    keepAlive: true,
+    idleTimeoutMillis: IDLE_MS,
     options: Object.entries(settings)
       .map(([name, value]) => `-c ${name}=${value}`)
       .join(' '),

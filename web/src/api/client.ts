@@ -22,19 +22,21 @@ export function whenSignedOut(act: () => void) {
 /** A key that no other act has: what is sent again with it is done once. */
 const newKey = () => [...crypto.getRandomValues(new Uint8Array(16))].map((byte) => byte.toString(16).padStart(2, '0')).join(''); // prettier-ignore
 
-/** How long is waited before an act is sent again that got no answer; it carries the key it had. */
+/** How long is waited before a request is sent again that may be answered then; an act carries the key it had. */
 const AGAIN_MS = [400, 1500];
 const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
 
-/** Sends a request; one that writes and gets no answer, or “not just now”, is sent again with the same key. */
+/** Sends a request; “not just now” is asked again, and so is an act that gets no answer, with the same key. */
 async function sent(path: string, options: RequestInit): Promise<Response> {
   for (let tries = 0; ; tries++) {
-    const wait = options.method === 'GET' ? undefined : AGAIN_MS[tries];
+    const wait = AGAIN_MS[tries];
     try {
       const response = await fetch(path, options);
       if (response.status !== 503 || wait === undefined) return response;
     } catch (error) {
-      if (wait === undefined || (error instanceof DOMException && error.name === 'AbortError')) throw error;
+      const givenUp = error instanceof DOMException && error.name === 'AbortError';
+      // Whoever looks is told at once that there is no connection; what is to be stored is tried again first.
+      if (wait === undefined || givenUp || options.method === 'GET') throw error;
     }
     await pause(wait);
   }
