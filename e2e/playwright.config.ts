@@ -9,8 +9,8 @@ export default defineConfig({
   outputDir: process.env['CRIB_TEST_OUTPUT'] ?? '../test-results',
   workers: 1,
   // A machine that stops for seconds makes a test slow; it makes none fail.
-  timeout: 150_000,
-  expect: { timeout: 15_000 },
+  timeout: 240_000,
+  expect: { timeout: 30_000 },
   reporter: [['list'], ['json']],
   use: {
     baseURL: address,

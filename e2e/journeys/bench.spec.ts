@@ -29,7 +29,7 @@ const WORD: Record<string, string> = { Ctrl: 'ctl', Alt: 'alt', Shift: 'sft' };
 test('the bench and a dispatcher that shares nothing with it agree on 10,000 presses of 20 random keysets', async ({
   page,
 }) => {
-  test.setTimeout(300_000);
+  test.slow();
   const heard = complaints(page);
   await signIn(page);
   const [{ path, address }] = (await (await page.request.get('/api/sheets/1/editions')).json()) as [PublishedEdition];

@@ -10,7 +10,7 @@ const JUDGED = JSON.parse(readFileSync(new URL('../../demo/brinechart/judged.jso
 test('250 commands are judged by keyboard: one press where the right one is among the five, and never more than two', async ({
   page,
 }) => {
-  test.setTimeout(240_000);
+  test.slow();
   const heard = complaints(page);
   await signIn(page);
   await page.goto('/crosswalks/fathomry/7.2');

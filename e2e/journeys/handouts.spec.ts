@@ -191,7 +191,7 @@ test('the files for a website work from a folder: the same rows, and no request 
 test('by keyboard alone a sheet is composed from rules, proofed, mended, published, and withdrawn', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
+  test.slow();
   const heard = complaints(page);
   await signIn(page);
   await page.goto('/sheets/fathomry/7.0');

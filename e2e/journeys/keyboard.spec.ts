@@ -154,7 +154,7 @@ test('two windows on one keyset: the second to save sees what changed, and loses
 });
 
 test('a sheet prints on one page of A4, and every state and the dark paper are without barriers', async ({ page }) => {
-  test.setTimeout(120_000);
+  test.slow();
   await signIn(page);
   await page.goto('/handouts/fathomry/7.0');
   const path = (await page

@@ -112,9 +112,7 @@ test('step 1 of a plan is published; a learner downloads its file, presses ten k
   const list = (await (await page.request.get('/api/apps/fathomry/crosswalks')).json()) as CrosswalkOverview[];
   const { id } = list.find((one) => one.from.slug === 'brinechart' && one.to.slug === 'fathomry')!;
   await page.goto(`/crosswalks/fathomry/7.2/${id}/plan?steps=2`);
-  await expect(page.getByRole('region', { name: 'The plan, step by step' })).toContainText('Step 2 of 2', {
-    timeout: 20_000,
-  });
+  await expect(page.getByRole('region', { name: 'The plan, step by step' })).toContainText('Step 2 of 2');
   await margin(page).getByLabel('Name').fill('First steps from Brinechart');
   await margin(page).getByText('A keyset and a sheet for each step').click();
   await margin(page).getByRole('button', { name: 'Save 2 steps' }).click();

@@ -206,7 +206,7 @@ test('a new release: read in, two renames confirmed, new meanings seen, the Scho
 test('the demo: every view of the releases stands by address, tells its figures, and has no barriers', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
+  test.slow();
   const heard = complaints(page);
   await signIn(page);
   const { keysets, notes } = await get<AppOverview>(page, '/api/apps/fathomry');

@@ -39,7 +39,7 @@ beforeAll(async () => {
   const made = await client.begin();
   const edition = await client.insist('the-edition', made.ask('edition', 0));
   page = (edition.body as { path: string }).path;
-}, 120_000);
+});
 afterAll(async () => {
   server.stop();
   await server.ended;
@@ -99,7 +99,7 @@ describe('several processes on one database, with a replica for pages', () => {
     await asker;
     expect(statuses.length).toBeGreaterThan(20);
     expect(new Set(statuses)).toEqual(new Set([200]));
-  }, 150_000);
+  });
 
   it('outlive one that ends just as it is asked for its measures', async () => {
     const asker = connect(metrics, '127.0.0.1');
@@ -116,7 +116,7 @@ describe('several processes on one database, with a replica for pages', () => {
     asker.destroy();
     await expect.poll(() => status(page)).toBe(200);
     await expect.poll(() => workers().length).toBe(2);
-  }, 60_000);
+  });
 
   it('measure themselves together, by route and never by what was asked', async () => {
     // While processes come and go, the measures of one may be late: whoever reads them asks again.
@@ -125,7 +125,7 @@ describe('several processes on one database, with a replica for pages', () => {
     const text = await read();
     expect(text).toMatch(/crib_connections\{pool="pages",state="all"\}/);
     expect(text).not.toContain('first-week');
-  }, 60_000);
+  });
 
   it('show pages while the primary is dead, say so, and take no act', async () => {
     process.kill(own.cluster.pid(), 'SIGKILL');
@@ -140,5 +140,5 @@ describe('several processes on one database, with a replica for pages', () => {
     expect(await readiness()).toMatchObject({ ready: false, database: false, pages: true });
     await own.cluster.revive();
     await client.insist('late', { method: 'POST', path: '/api/apps/kedge/releases', body: { label: '9' } });
-  }, 60_000);
+  });
 });

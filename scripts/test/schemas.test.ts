@@ -85,6 +85,5 @@ describe('a database of the past', () => {
         await pool.end();
       }
     },
-    30_000,
   );
 });

@@ -13,4 +13,4 @@ it('loses nothing and does nothing twice, whatever is ended at a moment nobody c
   } finally {
     rmSync(home, { recursive: true, force: true });
   }
-}, 300_000);
+});

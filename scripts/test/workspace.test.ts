@@ -39,7 +39,7 @@ beforeAll(async () => {
     INSERT INTO app (workspace_id, slug, name, role, platforms, key_policy) SELECT 1, 'kedge-' || n, 'Kedge', 'taught', '{linux}', '{}' FROM generate_series(1, 7) n;
     INSERT INTO command (app_id, name) SELECT 1, 'x.' || n FROM generate_series(1, 500) n; INSERT INTO context (app_id) SELECT 1 FROM generate_series(1, 30)`); // prettier-ignore
   pools = { from: openPool(here.serverUrl), into: openPool(there.serverUrl), owner: openPool(there.ownerUrl) };
-}, 120_000);
+});
 afterAll(async () => {
   await Promise.all(Object.values(pools).map((pool) => pool.end()));
   await there?.leave();

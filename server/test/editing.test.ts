@@ -326,5 +326,5 @@ describe('lists of other formats over the API', () => {
       expect([413, 422]).toContain(status);
     }
     expect(await catalogue()).toEqual(before);
-  }, 120_000);
+  });
 });

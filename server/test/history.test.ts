@@ -80,7 +80,7 @@ describe('the history of a keyset', () => {
       expect((await step(id, 'redo')).status).toBe(422);
     });
     await fc.assert(states, { numRuns: 12 });
-  }, 60_000);
+  });
 
   it('tells who did what, when and why, with what followed from it, and puts the layer back to any moment', async () => {
     const { id } = await layer();

@@ -76,7 +76,7 @@ describe('a sheet as PDF', () => {
       }),
       { numRuns: 200 },
     );
-  }, 300_000);
+  });
 
   it('says the same rows as CSV and Markdown, and what looks like markup is text', async () => {
     await fc.assert(
@@ -92,7 +92,7 @@ describe('a sheet as PDF', () => {
     );
     const forms = await formsOf(EditionBody.parse({ ...fc.sample(body, { numRuns: 1, seed: 4 })[0]!, platforms: ['windows', 'macos'] }), '/s/first/abcde'); // prettier-ignore
     expect(forms.map((form) => form.ending)).toEqual(['csv', 'md', 'pdf']);
-  }, 60_000);
+  });
 
   it('has strips at true scale: keys as far apart as the published pitch, a ruler of 100 mm, drawings with words for who does not see them', async () => {
     const keys = Array.from({ length: 12 }, (_, at) => `F${at + 1}`);
@@ -118,5 +118,5 @@ describe('a sheet as PDF', () => {
     expect(objects).toContain('/Alt (https://school.example/s/x/y)');
     expect(objects.match(/\/Alt /g)).toHaveLength(2);
     expect((await formsOf(one, 'x')).map((form) => form.ending)).toEqual(['csv', 'md', 'pdf', 'strips.pdf']);
-  }, 60_000);
+  });
 });

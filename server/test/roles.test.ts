@@ -21,7 +21,7 @@ const server = withServer();
 beforeAll(async () => {
   await beginExamples(server.pool());
   await runExamples(new Client(server.address()));
-}, 60_000);
+});
 
 describe('docs/roles.md', () => {
   it('names every address, and the table of what roles and scopes may', () => {
@@ -85,7 +85,7 @@ describe('docs/roles.md', () => {
       }
     }
     expect(wrong).toEqual([]);
-  }, 120_000);
+  });
 });
 
 const clients = new Map<string, Client>();

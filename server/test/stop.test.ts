@@ -46,7 +46,7 @@ describe('the server, told to stop', () => {
     child.kill('SIGTERM');
     // From then on nobody new is answered, while the one under way still waits for its body.
     const open = () => fetch(`${address}/public/demo`).then(() => true, () => false); // prettier-ignore
-    await expect.poll(open, { timeout: 5000 }).toBe(false);
+    await expect.poll(open).toBe(false);
     slow.end(body.slice(10));
     expect(await answered).toBe(201);
     expect(await ended).toBe(0);

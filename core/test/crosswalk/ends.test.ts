@@ -166,7 +166,7 @@ describe('a plan that is told which presses there are', () => {
       { numRuns: 320 },
     );
     expect(given).toBeGreaterThan(10);
-  }, 60_000);
+  });
 
   it('gives a press that two claim to the busier, whatever that leaves the others, where not all old hands are kept', () => {
     let rivals = 0;
@@ -193,7 +193,7 @@ describe('a plan that is told which presses there are', () => {
       { numRuns: 120 },
     );
     expect(rivals).toBeGreaterThan(3);
-  }, 60_000);
+  });
 });
 
 describe('judgements in another release', () => {

@@ -66,7 +66,7 @@ describe('a plan', () => {
       }),
       { numRuns: 90 },
     );
-  }, 120_000);
+  });
 
   it('leaves on each platform what no kept press meets, and tells of each command what it lost, got, and where it has none', () => {
     let [parted, unlike] = [0, 0];
@@ -90,7 +90,7 @@ describe('a plan', () => {
       { numRuns: 150 },
     );
     expect(Math.min(parted, unlike)).toBeGreaterThan(0);
-  }, 120_000);
+  });
 
   it('keeps the greatest use that does not exclude itself, as trying all sets of up to eight finds', () => {
     let compared = 0;
@@ -116,7 +116,7 @@ describe('a plan', () => {
       { numRuns: 90 },
     );
     expect(compared).toBeGreaterThan(40);
-  }, 120_000);
+  });
 
   it('is learned in steps that each add no error, and leave nobody without a key in between', () => {
     let several = 0;
@@ -146,7 +146,7 @@ describe('a plan', () => {
       { numRuns: 80 },
     );
     expect(several).toBeGreaterThan(8);
-  }, 120_000);
+  });
 
   it('has figures that add up to all judged uses; keeping old hands never keeps less than learning the new keys', () => {
     let better = 0;
@@ -165,7 +165,7 @@ describe('a plan', () => {
       { numRuns: 80 },
     );
     expect(better).toBeGreaterThan(10);
-  }, 60_000);
+  });
 
   it('reads as a translator: every old press once in its place, what answers to it now, and where it misleads', () => {
     fc.assert(
@@ -183,5 +183,5 @@ describe('a plan', () => {
       }),
       { numRuns: 80 },
     );
-  }, 60_000);
+  });
 });

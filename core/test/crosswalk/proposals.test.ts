@@ -62,7 +62,7 @@ describe('proposals of counterparts on command lists of open libraries', () => {
     const gaps = bins.map((of) => of.reduce((sum, [said, right]) => sum + said - right, 0));
     const all = bins.flat().reduce((sum, [, , count]) => sum + count, 0);
     expect(gaps.reduce((sum, gap) => sum + Math.abs(gap), 0) / all).toBeLessThan(0.1);
-  }, 240_000);
+  });
 
   it('hold on a list of another field that nothing was set on', () => {
     // Opened once: first 87 %, among five 100 %, 81 % of those without a counterpart under 0.4, 94 % of the right ones over it.
@@ -95,7 +95,7 @@ describe('proposals of counterparts on command lists of open libraries', () => {
     });
     expect(Math.min(...gain)).toBeGreaterThan(-0.04);
     expect(mean(gain)).toBeGreaterThan(-0.005);
-  }, 120_000);
+  });
 
   it('are the same each time, at most five a command, the best first, whatever stops them', () => {
     const question = { sources: commandsOf('cm5'), targets: commandsOf('ace') };

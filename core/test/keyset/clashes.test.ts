@@ -99,7 +99,7 @@ describe('clashes', () => {
       }),
       { numRuns: 2000 },
     );
-  }, 120_000);
+  });
 
   it('after an edit are what finding all of them anew gives', () => {
     fc.assert(
@@ -116,7 +116,7 @@ describe('clashes', () => {
       }),
       { numRuns: 300 },
     );
-  }, 60_000);
+  });
   const samePlace = (a: Edit, b: Edit) =>
     a.command === b.command && a.context === b.context && a.platform === b.platform;
 

@@ -72,7 +72,7 @@ describe('assigning at least total cost', () => {
       const theirs = munkres(costs.map((row) => [...row])).reduce((sum, [i, j]) => sum + costs[i]![j]!, 0);
       expect(assign(costs).total).toBe(theirs);
     }
-  }, 60_000);
+  });
 
   it('is the best of all ways up to 8 × 8, with presses that are forbidden and rows that are left without', () => {
     const cell = fc.oneof({ weight: 2, arbitrary: whole }, fc.constant(Infinity));
@@ -132,7 +132,7 @@ describe('proposals', () => {
       ),
       { numRuns: 150 },
     );
-  }, 60_000);
+  });
 
   it('are of the presses that room left shows free, on every platform', () => {
     fc.assert(
@@ -151,7 +151,7 @@ describe('proposals', () => {
       }),
       { numRuns: 60 },
     );
-  }, 60_000);
+  });
 
   const commands = [
     command(1, { label: 'Measure depth', otherNames: ['Sound'] }),
@@ -250,5 +250,5 @@ describe('keys for several commands', () => {
       { numRuns: 40 },
     );
     expect(prunedPool(['?', 'Shift+/', 'A', 'A', 'A B'], keyboardsOf([US], ['windows']))).toEqual(['?', 'A']);
-  }, 60_000);
+  });
 });

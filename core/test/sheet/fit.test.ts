@@ -186,7 +186,7 @@ describe('a sheet laid out', () => {
       { numRuns: 120 },
     );
     expect(over).toBeGreaterThan(3);
-  }, 60_000);
+  });
 
   it('is set in the largest type that fits: a quarter of a point more and it does not; nearly always the largest of all', () => {
     let [compared, largest] = [0, 0];
@@ -204,7 +204,7 @@ describe('a sheet laid out', () => {
       { numRuns: 60 },
     );
     expect(largest / compared).toBeGreaterThan(0.9);
-  }, 60_000);
+  });
 
   it('is on paper of its size, and no smaller than is read from where it hangs', () => {
     // ISO 216: A4 210 × 297 mm, A3 297 × 420, A6 105 × 148; ANSI/ASME Y14.1: Letter 8.5 × 11 in.
