@@ -144,8 +144,7 @@ export function readCell(given: string, options: CellOptions): CellResult {
 }
 
 function readPlain(text: string, options: CellOptions): CellResult {
-  const { platform } = options;
-  return stated(readShortcuts(text, { ...options, platform: platform ?? undefined }), platform);
+  return stated(readShortcuts(text, options), options.platform);
 }
 
 function stated(result: ReturnType<typeof readShortcuts>, platform: Platform | null): CellResult {

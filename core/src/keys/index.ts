@@ -13,7 +13,15 @@ export { lookedUp, type LookedUp } from './looked-up.ts';
 export { bracketedEnd, normalized } from './written.ts';
 export type { ReadOptions, ReadResult, Reading } from './reading.ts';
 export { readKeyRun } from './key-run.ts';
-export { foldedKeys, labelledPlatform, readCell, withPrimary, type CellResult, type StatedKey } from './cell.ts';
+export {
+  foldedKeys,
+  labelledPlatform,
+  readCell,
+  withPrimary,
+  type CellOptions,
+  type CellResult,
+  type StatedKey,
+} from './cell.ts';
 export { writeSpoken } from './spoken.ts';
 export { capture, type Binds, type Captured, type PressedKey } from './event.ts';
 export { machineOfText, meantFor, type Meant } from './meant.ts';

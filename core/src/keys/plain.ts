@@ -13,8 +13,8 @@ export function readPlain(text: string, options: ReadOptions = {}): ReadResult {
   const units = lex(unbracketed(text), options.typedLetters);
   const plusMinus = signPair(units);
   if (plusMinus) return plusMinus;
-  const onMac = options.platform !== undefined && conventionOf(options.platform) === 'macos';
-  if (!onMac || !units.some(isDeleteWord)) return readUnits(units, { ...options, deleteIs: 'Delete' });
+  const onMac = options.platform && conventionOf(options.platform) === 'macos';
+  if (!onMac || !units.some(isDeleteWord)) return readUnits(units, options);
 
   const results = (['Backspace', 'Delete'] as const).map((deleteIs) => readUnits(units, { ...options, deleteIs }));
   const read = results.flatMap((result) => (result.kind === 'read' ? [result.shortcuts] : []));

@@ -16,8 +16,8 @@ export type ReadResult =
   | { readonly kind: 'error'; readonly problem: Problem };
 
 export interface ReadOptions {
-  /** The platform the text is written for; leave it out when it is for all. */
-  readonly platform?: Platform | undefined;
+  /** The platform the text is written for; none or null when it is for all. */
+  readonly platform?: Platform | null | undefined;
   /** Words of letters are typed letter by letter in this program. */
   readonly typedLetters?: boolean | undefined;
   /** Whether what may have been meant is looked for, for a word that nobody knows. */

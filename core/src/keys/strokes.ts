@@ -30,8 +30,8 @@ export interface StrokeOptions {
   readonly typedLetters?: boolean | undefined;
   /** Whether what may have been meant is looked for. */
   readonly suggest?: boolean | undefined;
-  /** What “Delete” names. */
-  readonly deleteIs: 'Delete' | 'Backspace';
+  /** What “Delete” names, if it is not the key of that name. */
+  readonly deleteIs?: 'Delete' | 'Backspace' | undefined;
 }
 
 /** A word of letters or digits follows glued only where they are typed one by one. */
@@ -236,7 +236,7 @@ function keyAt(units: readonly Unit[], at: number, options: StrokeOptions): Foun
 
 /** “Delete” alone is a question of platform; its symbols and its longer names are not. */
 function asMeant(unit: Unit, key: Key, options: StrokeOptions): Key {
-  return isDeleteWord(unit) ? { by: 'name', name: options.deleteIs } : key;
+  return isDeleteWord(unit) ? { by: 'name', name: options.deleteIs ?? 'Delete' } : key;
 }
 
 export function isDeleteWord(unit: Unit): boolean {

@@ -124,9 +124,11 @@ export function planList(
   const former = target.former ?? [];
   const { rows, families } = spreadFamilies(read.rows, catalogue);
   const targets = targetsOf(spreadArguments(rows, catalogue.commands, former, problems), catalogue, former, problems);
-  const here = new Map([...catalogue.commands, ...targets.map(({ name, words }) => ({ name, ...words }))].map((one) => [one.name, one])); // prettier-ignore
+  const here = new Map<string, CommandWords>(catalogue.commands.map((command) => [command.name, command]));
+  for (const { name, words } of targets) here.set(name, words);
   for (const { name, words, rows: said } of targets) {
-    const fault = argumentFault({ name, ...words }, (other) => here.get(other));
+    const { argumentOf, argument } = words;
+    const fault = argumentFault({ name, argumentOf, argument }, (other) => here.get(other));
     if (!fault) continue;
     const { line } = said[0]!;
     problems.push(problem('wrong-argument', `Line ${line}: ${fault}`, { line, column: meaningName('argumentOf') }));
@@ -149,20 +151,24 @@ export function planList(
     const changes = known ? changesOf(known, one.words) : [];
     if (!known) newCommands.push({ name: one.name, words: one.words, home, returns: one.former !== undefined });
     else if (changes.length) changedCommands.push({ id: known.id, words: one.words, changes });
-    const listed = listedKeys(one, known?.home ?? home);
+    const listed = listedKeys(one, known?.home ?? home, language);
     const mine = known ? (bindings.get(known.id) ?? NONE) : NONE;
     const present = presentKeys(mine, listed, platforms, language);
+    const news = new Set<ListRow>();
+    for (const [name, { row, binding }] of listed) {
+      if (present.has(name)) sameBindings++;
+      else {
+        newBindings.push(binding);
+        news.add(row);
+      }
+    }
     for (const row of one.rows) {
       row.contexts.forEach((context) => typeof context === 'string' && newContexts.add(context));
-      const fresh = listed.filter((binding) => binding.row === row && !present.has(bindingKey(binding)));
-      newBindings.push(...fresh.map(({ row: _row, ...binding }) => ({ ...binding, language })));
-      lines.set(row.line, !known ? 'new' : fresh.length || changes.length ? 'changed' : 'same');
+      lines.set(row.line, !known ? 'new' : news.has(row) || changes.length ? 'changed' : 'same');
     }
-    const names = new Set(listed.map(bindingKey));
-    sameBindings += [...names].filter((name) => present.has(name)).length;
     for (const [name, binding] of present) {
       const spoken = platforms.includes(binding.platform) && binding.language === language;
-      if (!names.has(name) && spoken) goneBindings.push(binding);
+      if (!listed.has(name) && spoken) goneBindings.push(binding);
     }
   }
   const named = new Set(targets.map((one) => one.known?.id));
@@ -201,20 +207,21 @@ function homeThen(former: Command | undefined, tree: ContextTree): number {
   return former && there ? former.home : tree.root.id;
 }
 
-type ListedKey = Omit<NewBinding, 'language'> & { readonly row: ListRow };
+/** The shortcuts that the rows of a command name, each once, with the row that names it first. */
+type ListedKeys = ReadonlyMap<string, { readonly row: ListRow; readonly binding: NewBinding }>;
 
-/** The shortcuts that the rows of a command name, each once. */
-function listedKeys({ name, rows }: Target, home: number | string): ListedKey[] {
-  const listed = new Map<string, ListedKey>();
+function listedKeys({ name, rows }: Target, home: number | string, language: string | null): ListedKeys {
+  const listed = new Map<string, { row: ListRow; binding: NewBinding }>();
   for (const row of rows) {
     const { note, memoryAid, source } = row;
     const contexts = row.contexts.length ? row.contexts : [home];
-    for (const key of row.keys) {
-      const binding = { command: name, contexts, ...key, note, memoryAid, source, row };
-      if (!listed.has(bindingKey(binding))) listed.set(bindingKey(binding), binding);
+    for (const { platform, shortcut } of row.keys) {
+      const binding = { command: name, contexts, platform, shortcut, note, memoryAid, source, language };
+      const key = bindingKey(binding);
+      if (!listed.has(key)) listed.set(key, { row, binding });
     }
   }
-  return [...listed.values()];
+  return listed;
 }
 
 /**
@@ -223,7 +230,7 @@ function listedKeys({ name, rows }: Target, home: number | string): ListedKey[] 
  */
 function presentKeys(
   mine: readonly Binding[],
-  listed: readonly ListedKey[],
+  listed: ListedKeys,
   platforms: readonly (Platform | null)[],
   language: string | null,
 ): Map<string, Binding> {
@@ -231,8 +238,7 @@ function presentKeys(
   const own = keyed(mine.filter((binding) => binding.language === language));
   if (language === null || own.size > 0) return own;
   const forAll = keyed(mine.filter((binding) => binding.language === null && platforms.includes(binding.platform)));
-  const names = new Set(listed.map(bindingKey));
-  return names.size === forAll.size && [...names].every((name) => forAll.has(name)) ? forAll : own;
+  return listed.size === forAll.size && [...listed.keys()].every((name) => forAll.has(name)) ? forAll : own;
 }
 
 function bindingKey(binding: {

@@ -72,7 +72,7 @@ export function wordsOf(row: RowSaid, label: string): Partial<CommandWords> {
     const said = field === 'label' ? label : field === 'menu' ? menuOf(row) : row.text(field);
     if (said.length > LIMITS[field])
       row.complain('too-long', `at most ${LIMITS[field]} characters; this has ${said.length}.`, field);
-    if (said) Object.assign(words, { [field]: said });
+    if (said) words[field] = said;
   }
   for (const field of ['states', 'presses'] as const) {
     const items = parts(row.text(field), /[;|]/);

@@ -8,6 +8,7 @@ import {
   readCell,
   writeShortcut,
   writeStored,
+  type CellOptions,
   type CellResult,
   type Platform,
   type Shortcut,
@@ -101,6 +102,7 @@ class RowReader implements RowSaid {
   private readonly at = new Map<ColumnMeaning, number>();
   private readonly shortcutColumns: readonly { index: number; platform: Platform | null }[];
   private readonly known = new Map<string, CellResult>();
+  private readonly options = new Map<Platform | null, CellOptions>();
 
   constructor(
     private readonly header: readonly string[],
@@ -225,6 +227,7 @@ class RowReader implements RowSaid {
 
   /** Keys of several platforms that are one once Primary is folded, said once. */
   private fold(keys: readonly ReadKey[]): StatedKey[] {
+    if (keys.length < 2) return keys.map(({ platform, shortcut }) => ({ platform, shortcut: writeStored(shortcut) }));
     const own = keys.filter((key) => key.platform !== null);
     const folded = own.length > 1 ? foldedKeys(own, this.setting.platforms) : own;
     if (folded.some((key) => key.platform === null)) this.folded.push(this.line);
@@ -239,14 +242,20 @@ class RowReader implements RowSaid {
     const key = `${platform} ${text}`;
     const known = this.known.get(key);
     if (known) return known;
-    const { platforms, policy } = this.setting;
-    const options = { platform, platforms, typedLetters: policy.typedLetters };
-    let result = readCell(text, { ...options, suggest: false });
+    const options = this.optionsOn(platform);
+    let result = readCell(text, options);
     // What was meant is looked for only where something is not known, and not without end.
     if (result.kind === 'error' && result.problem.code === 'unknown-key' && this.searches++ < MOST_SEARCHES)
-      result = readCell(text, options);
+      result = readCell(text, { ...options, suggest: true });
     this.known.set(key, result);
     return result;
+  }
+
+  private optionsOn(platform: Platform | null): CellOptions {
+    const { platforms, policy } = this.setting;
+    const known = this.options.get(platform) ?? { platform, platforms, typedLetters: policy.typedLetters, suggest: false }; // prettier-ignore
+    this.options.set(platform, known);
+    return known;
   }
 }
 

@@ -74,7 +74,8 @@ const FLAGS = ['fixed', 'hidden', 'destructive', 'parameterised', 'scripted'] as
 
 /** What a command keeps from an earlier release: what this list says of no command at all. */
 function keptOf(rows: readonly ListRow[]): (former: Command) => CommandWords {
-  const spoken = new Set(rows.flatMap((row) => Object.keys(row.words)));
+  const spoken = new Set<string>();
+  for (const { words } of rows) for (const field of Object.keys(words)) spoken.add(field);
   if (FLAGS.some((flag) => spoken.has(flag))) for (const flag of FLAGS) spoken.add(flag);
   return (former) => {
     const kept = Object.entries(wordsOf(former)).filter(([field]) => !spoken.has(field));
