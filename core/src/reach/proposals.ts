@@ -14,7 +14,7 @@ import type { Command, CommandGroup } from '../contract/index.ts';
 import { said, type Said } from '../words/index.ts';
 import { boardSpots } from './geometry.ts';
 import { neighbours } from './neighbours.ts';
-import { reach } from './reach.ts';
+import { reachOn } from './reach.ts';
 import type { Rest } from './rest.ts';
 
 /** Why a press is near the top, or is not: `weight` in mm, below zero where it speaks for it. */
@@ -86,6 +86,7 @@ export function proposer(setting: Setting, facts: ProposalFacts): Proposer {
   const near = each((shortcut: string) => weighed.near(shortcut));
   const former = each((shortcut: string) => weighed.below().near(shortcut));
   const without = (facts.pool?.without ?? []).map((shortcut) => keyboards.strokes(shortcut));
+  const reaches = (facts.keyboard ? [facts.keyboard] : keyboards.all).map((one) => reachOn(one, facts.rest));
   const candidates = candidatesOn(keyboards, facts.pool)
     .filter((shortcut) => !acceptance(policy, shortcut))
     .filter((shortcut) => !without.some((one) => meetOn(one, keyboards.strokes(shortcut), keyboards)))
@@ -94,7 +95,7 @@ export function proposer(setting: Setting, facts: ProposalFacts): Proposer {
       const [first] = strokes as [number];
       if (keyboards.pressable(first) !== keyboards.everywhere || takers(strokes).length) return [];
       if (keyboards.where(first, 'types with AltGr')) return [];
-      const all = (facts.keyboard ? [facts.keyboard] : keyboards.all).map((one) => reach(shortcut, one, facts.rest));
+      const all = reaches.map((reach) => reach(shortcut));
       if (all.some((one) => one === null)) return [];
       const furthest = all.reduce((most, one) => (one!.mm > most!.mm ? one : most))!;
       const text = Boolean(keyboards.where(first, 'types') || keyboards.where(first, 'edits'));

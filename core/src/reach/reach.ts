@@ -1,4 +1,5 @@
-import { sideOf, type PhysicalModifier } from '../keys/index.ts';
+import { sideOf, type Board, type PhysicalModifier } from '../keys/index.ts';
+import { each } from '../memory/index.ts';
 import { canonicalOn, heldBy, targetOf, type Keyboard, type Press } from '../press/index.ts';
 import { PITCH, boardSpots, distanceOf, type KeySpot } from './geometry.ts';
 import { FINGERS, columnFinger, handOf, type Finger, type Hand, type Rest } from './rest.ts';
@@ -38,21 +39,33 @@ const SIDES: Record<string, readonly [left: string, right: string]> = {
   Fn: ['Fn', 'Fn'],
 };
 
+/** A board with hands resting on it, and which finger goes to each of its keys. */
 interface Desk {
   readonly spots: ReadonlyMap<string, KeySpot>;
   readonly rest: Rest;
   readonly hands: ReadonlySet<Hand>;
+  readonly partOf: (code: string) => ReachPart | null;
+}
+
+function deskOf(board: Board, rest: Rest): Desk {
+  const spots = boardSpots(board);
+  const homes = FINGERS.flatMap((finger) => {
+    const home = rest.on[finger] && spots.get(rest.on[finger]);
+    return home ? [{ finger, home }] : [];
+  });
+  const hands = new Set((Object.keys(rest.on) as Finger[]).map(handOf));
+  return { spots, rest, hands, partOf: each((code) => partOf(code, spots.get(code), homes)) };
 }
 
 /** The finger that goes to a key: its own column's, if that hand rests on the board, else the nearest that does. */
-function partOf(code: string, desk: Desk): ReachPart | null {
-  const spot = desk.spots.get(code);
+function partOf(
+  code: string,
+  spot: KeySpot | undefined,
+  homes: readonly { readonly finger: Finger; readonly home: KeySpot }[],
+): ReachPart | null {
   if (!spot) return null;
   const own = columnFinger(code);
-  const candidates = FINGERS.flatMap((finger) => {
-    const home = desk.rest.on[finger] && desk.spots.get(desk.rest.on[finger]);
-    return home ? [{ code, finger, mm: distanceOf(home, spot) }] : [];
-  });
+  const candidates = homes.map(({ finger, home }) => ({ code, finger, mm: distanceOf(home, spot) }));
   // A thumb lies along the space bar: it is there already.
   if (code === 'Space') {
     const thumb = candidates.find((one) => one.finger.endsWith('thumb'));
@@ -77,9 +90,9 @@ function modifierCode(modifier: PhysicalModifier, hand: Hand, desk: Desk): strin
 /** One press: the keys that fingers go to, and whether the pointer does some of it. */
 function partsOf(press: Press, desk: Desk): { parts: ReachPart[]; pointer: boolean } | null {
   const { code, action } = targetOf(press);
-  const main = code && desk.spots.has(code) ? partOf(code, desk) : null;
+  const main = code ? desk.partOf(code) : null;
   const hand = main ? handOf(main.finger) : (desk.rest.pointer ?? 'right');
-  const held = heldBy(press).map((modifier) => partOf(modifierCode(modifier, hand, desk), desk));
+  const held = heldBy(press).map((modifier) => desk.partOf(modifierCode(modifier, hand, desk)));
   const pointer = action !== null;
   if (!main && !pointer && held.length === 0) return null;
   return { parts: [...held, main].filter((part) => part !== null), pointer };
@@ -100,11 +113,19 @@ function spanOf(parts: readonly ReachPart[], desk: Desk): number {
  * How far a shortcut is from where hands rest, in mm with its parts; null where it cannot be pressed. Zero for a key
  * under a resting finger; it never falls when a finger has to go further. Formula and examples: docs/formulas.md.
  */
-export function reach(stored: string, keyboard: Keyboard, rest: Rest): Reach | null {
-  const made = canonicalOn(stored, keyboard);
-  if (!made) return null;
-  const hands = new Set(Object.keys(rest.on).map((finger) => handOf(finger as Finger)));
-  const desk: Desk = { spots: boardSpots(keyboard.board), rest, hands };
+export const reach = (stored: string, keyboard: Keyboard, rest: Rest): Reach | null => reachOn(keyboard, rest)(stored);
+
+/** The same for many shortcuts on one keyboard. */
+export function reachOn(keyboard: Keyboard, rest: Rest): (stored: string) => Reach | null {
+  const desk = deskOf(keyboard.board, rest);
+  return (stored) => {
+    const made = canonicalOn(stored, keyboard);
+    return made && reachOf(made, desk);
+  };
+}
+
+function reachOf(made: readonly Press[], desk: Desk): Reach | null {
+  const { rest } = desk;
   const all: ReachPart[] = [];
   let [span, stretch, sameHand, leaves] = [0, 0, 0, false];
   let before: Hand | null = null;

@@ -13,7 +13,7 @@ import {
 } from '../press/index.ts';
 import { each } from '../memory/index.ts';
 import { combinations, pressOn, type Held, type Near, type Takers, type Weighed } from '../keyset/index.ts';
-import { reach } from './reach.ts';
+import { reachOn } from './reach.ts';
 import type { Rest } from './rest.ts';
 
 /**
@@ -93,9 +93,10 @@ export function roomIn(question: RoomQuestion): (context: number) => Room {
     const among = isGeneral(general) ? keyboards.everywhere : keyboards.maskOf(keyboard.platform);
     return weighed.near(writeStored(general)).filter(({ on }) => on & among);
   };
+  const reach = reachOn(keyboard, rest);
   const keys = codes
     .flatMap((code) => {
-      const found = keyboard.board.lacks.has(code) ? null : reach(stored(pressOf([], code)), keyboard, rest);
+      const found = keyboard.board.lacks.has(code) ? null : reach(stored(pressOf([], code)));
       return found ? [{ code, mm: found.mm }] : [];
     })
     .sort((a, b) => a.mm - b.mm);

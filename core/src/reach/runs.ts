@@ -2,7 +2,7 @@ import { parseStored } from '../keys/index.ts';
 import type { Keyboard } from '../press/index.ts';
 import type { Command, Run } from '../contract/index.ts';
 import type { Effective } from '../keyset/index.ts';
-import { reach } from './reach.ts';
+import { reachOn } from './reach.ts';
 import type { Rest } from './rest.ts';
 import { menuSeconds, shortcutSeconds, type Typist } from './time.ts';
 
@@ -33,9 +33,10 @@ export const depthOf = (command: Command | undefined) => command?.menu.split(' â
 export function runFigures(run: Pick<Run, 'steps'>, setting: RunSetting): RunFigures {
   const { effective, commands, keyboard, rest, typist } = setting;
   const known = new Map<number, Omit<RunFigures, 'steps'>>();
+  const reach = reachOn(keyboard, rest);
   const figuresOf = (id: number): Omit<RunFigures, 'steps'> => {
     for (const { shortcut: stored } of effective.of(id)) {
-      const found = reach(stored, keyboard, rest);
+      const found = reach(stored);
       if (!found) continue;
       const shortcut = parseStored(stored);
       const pointer = shortcut.strokes.some((stroke) => stroke.kind === 'pointer');

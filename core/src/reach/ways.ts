@@ -1,7 +1,7 @@
 import type { ContextTree } from '../catalogue/index.ts';
 import { parseStored } from '../keys/index.ts';
 import { said, type Said } from '../words/index.ts';
-import { reach } from './reach.ts';
+import { reachOn } from './reach.ts';
 import { depthOf, type RunSetting } from './runs.ts';
 import { menuSeconds, shortcutSeconds } from './time.ts';
 
@@ -41,6 +41,7 @@ export function waysTo(
   advised: number | null = null,
 ): GoalWays {
   const { effective, commands, keyboard, rest, typist, tree } = setting;
+  const reach = reachOn(keyboard, rest);
   const ways = goal.flatMap((command): GoalWay[] => {
     // Where a shortcut is stated in several places, the widest says where the way works.
     const places = new Map<string, number>();
@@ -50,7 +51,7 @@ export function waysTo(
     }
     const keys = [...places].flatMap(([text, context]): GoalWay[] => {
       const shortcut = parseStored(text);
-      const found = reach(text, keyboard, rest);
+      const found = reach(text);
       const withPointer = shortcut.strokes.some((stroke) => stroke.kind === 'pointer');
       if (!found) return [];
       const strokes = shortcut.strokes.length * (shortcut.manner === 'twice' ? 2 : 1);
