@@ -186,8 +186,9 @@ async function largeLedger() {
 }
 
 const PARTS = {
-  allClashes,
+  // First: the first list of an installation is read in when nothing is known yet of how large its tables are.
   lists,
+  allClashes,
   editing,
   signs: () => signs(largeCatalogue(10)),
   keys: () => keys(keyOf),
