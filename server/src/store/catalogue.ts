@@ -18,31 +18,54 @@ import { appOf, contextsOf, releaseOf } from './apps.ts';
 import { first, rows, type Db } from './db.ts';
 import { systemKeysOf } from './views.ts';
 
-/** Commands as releases have them, by which of their states (`s`) are meant; words and other ids joined once. */
-export function commandsFrom(db: Db, states: string, values: unknown[]): Promise<(Command & { releaseId: number })[]> {
-  return rows(
+/** Commands as releases have them, by which of their states (`s`) are meant, with their words and other ids. */
+export async function commandsFrom(
+  db: Db,
+  states: string,
+  values: unknown[],
+): Promise<(Command & { releaseId: number })[]> {
+  const found = await rows<Omit<Command, 'wordings' | 'aliases'> & { releaseId: number }>(
     db,
-    `WITH state AS MATERIALIZED (SELECT s.* FROM ${states}),
-       wording AS (
-         SELECT w.release_id, w.command_id, jsonb_agg(jsonb_build_object('platform', w.platform, 'language', w.language,
-           'label', w.label, 'menu', w.menu, 'category', w.category, 'description', w.description,
-           'otherNames', to_jsonb(w.other_names)) ORDER BY w.language, w.platform) AS wordings
-         FROM command_wording w WHERE w.release_id IN (SELECT release_id FROM state) GROUP BY 1, 2),
-       alias AS (
-         SELECT a.command_id, array_agg(a.name ORDER BY a.name) AS aliases
-         FROM command_alias a WHERE a.app_id IN (SELECT app_id FROM state) GROUP BY 1)
+    `WITH state AS MATERIALIZED (SELECT s.* FROM ${states})
      SELECT c.id, c.name, s.home_id AS home, s.label, s.menu, s.category, s.description, s.other_names AS "otherNames",
        s.fixed, s.hidden, s.destructive, s.parameterised, s.scripted, s.one_press AS "onePress", s.needs, s.follows AS "then",
        coalesce(d.states, '{}') AS states, coalesce(d.presses, '{}') AS presses, coalesce(d.step, '') AS step,
        coalesce(d.sign, '') AS sign, coalesce(d.satisfied_by, '') AS "satisfiedBy", coalesce(d.setting, '') AS setting,
        coalesce(d.key_list, '') AS "keyList", coalesce(d.key_list_since, '') AS "keyListSince", coalesce(d.unshown, false) AS unshown,
-       coalesce(d.argument_of, '') AS "argumentOf", coalesce(d.argument, '') AS argument,
-       s.release_id AS "releaseId", coalesce(w.wordings, '[]') AS wordings, coalesce(a.aliases, '{}') AS aliases
+       coalesce(d.argument_of, '') AS "argumentOf", coalesce(d.argument, '') AS argument, s.release_id AS "releaseId"
      FROM state s JOIN command c ON c.id = s.command_id LEFT JOIN command_detail d ON d.release_id = s.release_id AND d.command_id = s.command_id
-       LEFT JOIN wording w ON w.release_id = s.release_id AND w.command_id = s.command_id
-       LEFT JOIN alias a ON a.command_id = s.command_id ORDER BY c.id`,
+     ORDER BY c.id`,
     values,
   );
+  const ids = [...new Set(found.map((one) => one.id))];
+  const releases = [...new Set(found.map((one) => one.releaseId))];
+  const wordings = await listsOf<Command['wordings'][number]>(
+    db,
+    `SELECT release_id || ' ' || command_id AS of, jsonb_agg(jsonb_build_object('platform', platform, 'language', language,
+       'label', label, 'menu', menu, 'category', category, 'description', description,
+       'otherNames', to_jsonb(other_names)) ORDER BY language, platform) AS list
+     FROM command_wording WHERE release_id = ANY ($1) AND command_id = ANY ($2) GROUP BY release_id, command_id`,
+    [releases, ids],
+  );
+  const aliases = await listsOf<string>(
+    db,
+    `SELECT command_id AS of, array_agg(name ORDER BY name) AS list FROM command_alias WHERE command_id = ANY ($1) GROUP BY 1`,
+    [ids],
+  );
+  return found.map((one) => ({
+    ...one,
+    wordings: wordings.get(`${one.releaseId} ${one.id}`) ?? [],
+    aliases: aliases.get(one.id) ?? [],
+  }));
+}
+
+/**
+ * What each of many rows has several of. Asked for by itself: of a release that came in just now the database takes there
+ * to be a row or none, and would compare everything with everything.
+ */
+async function listsOf<Item>(db: Db, text: string, values: unknown[]): Promise<Map<number | string, Item[]>> {
+  const found = await rows<{ of: number | string; list: Item[] }>(db, text, values);
+  return new Map(found.map(({ of, list }) => [of, list]));
 }
 
 /** Commands of an app that a release does not have, as the last release before it had them. */
@@ -145,23 +168,38 @@ type KeysetRow = Omit<CustomKeyset, 'kind' | 'edits' | 'baseId' | 'open'> & {
   imitates: number | null;
 };
 
-/** Shipped bindings with their keyset and release. */
-export function bindingsWhere(db: Db, condition: string, values: unknown[]): Promise<(Binding & { keyset: number })[]> {
-  return rows(
+/** Shipped bindings with their keyset. */
+export async function bindingsWhere(
+  db: Db,
+  condition: string,
+  values: unknown[],
+): Promise<(Binding & { keyset: number })[]> {
+  const found = await rows<Omit<Binding, 'contexts' | 'trials'> & { keyset: number }>(
     db,
     `SELECT b.id, b.keyset_id AS keyset, b.command_id AS command, b.platform, b.language, b.shortcut, b.note, b.memory_aid AS "memoryAid",
        jsonb_build_object('kind', b.provenance_kind, 'source', b.provenance_source, 'who', b.provenance_who,
-         'on', b.provenance_on, 'build', b.provenance_build, 'platform', b.provenance_platform) AS provenance,
-       coalesce(t.trials, '[]') AS trials, x.contexts
-     FROM binding b
-       JOIN (SELECT x.binding_id, jsonb_agg(x.context_id ORDER BY x.context_id) AS contexts FROM binding_context x
-         WHERE x.binding_id IN (SELECT b.id FROM binding b WHERE ${condition}) GROUP BY 1) x ON x.binding_id = b.id
-       LEFT JOIN (SELECT t.binding_id, jsonb_agg(jsonb_build_object('platform', t.platform, 'who', t.who, 'on', t.tried_on,
-           'build', t.build) ORDER BY t.platform) AS trials FROM trial t
-         WHERE t.binding_id IN (SELECT b.id FROM binding b WHERE ${condition}) GROUP BY 1) t ON t.binding_id = b.id
-     WHERE ${condition} ORDER BY b.id`,
+         'on', b.provenance_on, 'build', b.provenance_build, 'platform', b.provenance_platform) AS provenance
+     FROM binding b WHERE ${condition} ORDER BY b.id`,
     values,
   );
+  const ids = found.map((one) => one.id);
+  const contexts = await listsOf<number>(
+    db,
+    `SELECT binding_id AS of, jsonb_agg(context_id ORDER BY context_id) AS list FROM binding_context
+     WHERE binding_id = ANY ($1) GROUP BY 1`,
+    [ids],
+  );
+  const trials = await listsOf<Binding['trials'][number]>(
+    db,
+    `SELECT binding_id AS of, jsonb_agg(jsonb_build_object('platform', platform, 'who', who, 'on', tried_on,
+       'build', build) ORDER BY platform) AS list
+     FROM trial WHERE binding_id = ANY ($1) GROUP BY 1`,
+    [ids],
+  );
+  return found.flatMap((one) => {
+    const places = contexts.get(one.id);
+    return places ? [{ ...one, trials: trials.get(one.id) ?? [], contexts: places }] : [];
+  });
 }
 
 /** Corrections of sealed releases with their keyset. */

@@ -45,8 +45,8 @@ export async function insertShipped(db: Db, appId: number, asked: z.output<typeo
      made AS (
        INSERT INTO binding (keyset_id, release_id, ${STATED}) SELECT $2, release_id, ${STATED} FROM source ORDER BY id RETURNING id),
      pairs AS (
-       SELECT m.id AS made, s.id AS source FROM (SELECT id, row_number() OVER (ORDER BY id) AS n FROM made) m
-       JOIN (SELECT id, row_number() OVER (ORDER BY id) AS n FROM source) s USING (n))
+       SELECT * FROM unnest((SELECT array_agg(id ORDER BY id) FROM made), (SELECT array_agg(id ORDER BY id) FROM source))
+         AS p (made, source))
      INSERT INTO binding_context (binding_id, release_id, context_id)
      SELECT p.made, $3, x.context_id FROM pairs p JOIN binding_context x ON x.binding_id = p.source`,
     [asked.copyOf, made.id, asked.releaseId],
