@@ -30,7 +30,7 @@ test('250 commands are judged by keyboard: one press where the right one is amon
   await expectNoBarriers(page, 'judging');
   await grid.focus();
 
-  let [presses, among, taken] = [0, 0, 0];
+  let [presses, among, taken, last] = [0, 0, 0, ''];
   for (let done = 0; done < 250; done++) {
     const name = new URL(page.url()).searchParams.get('row') ?? 'chart.new-chart';
     const wanted = right.get(name);
@@ -38,6 +38,8 @@ test('250 commands are judged by keyboard: one press where the right one is amon
     const proposals = await margin(page).locator('.proposal b').allInnerTexts();
     const at = wanted ? proposals.indexOf(wanted) : -1;
     const before = page.url();
+    last = name;
+    if (done === 249) await page.route('**/judgements', (route) => setTimeout(() => void route.continue(), 1500), { times: 1 }); // prettier-ignore
     if (at >= 0) {
       among++;
       taken++;
@@ -50,13 +52,14 @@ test('250 commands are judged by keyboard: one press where the right one is amon
   expect(presses).toBe(250);
   expect(taken).toBe(among);
   expect(among).toBeGreaterThan(100);
+
+  // Taken back while it is still being saved, the last is meant, and is the row in hand again.
+  await page.keyboard.press('u');
+  await expect.poll(() => new URL(page.url()).searchParams.get('row')).toBe(last);
   const found = (await (await page.request.get('/api/apps/fathomry/crosswalks')).json()) as CrosswalkOverview[];
   const own = found.find((one) => one.from.slug === 'fathomry')!;
   await expect(page.getByRole('heading', { level: 1 })).toContainText(`${own.judged} of 347 judged`);
-
-  // The last is taken back, and is the row in hand again; a relation is changed with one letter.
-  await page.keyboard.press('u');
-  await expect(page.getByRole('heading', { level: 1 })).toContainText(`${own.judged - 1} of 347 judged`);
+  // A relation is changed with one letter.
   await page.keyboard.press('n');
   await page.keyboard.press('1');
   const kept = (await (await page.request.get(`/api/crosswalks/${own.id}`)).json()) as Crosswalk;

@@ -72,6 +72,7 @@ export function useJudging(
     if (sources.length) post({ kind: 'sources', round: round.value, sources });
   }
   watch([from, to, () => crosswalk.value?.id], () => void begin(), { immediate: true });
+  watch(() => crosswalk.value?.id, () => (undone.value = [])); // prettier-ignore
   onBeforeUnmount(() => {
     left = true;
     worker?.terminate();
@@ -86,30 +87,43 @@ export function useJudging(
       .map(({ target, relation, note, sourceState, targetState }: Judgement) => ({ target, relation, note, sourceState, targetState })), // prettier-ignore
   });
 
-  const send = (judged: readonly Judged[]) =>
+  let before: Promise<unknown> = Promise.resolve();
+  /** One act after the other: whoever takes the last one back while it is being saved means that one. */
+  function inTurn<Result>(act: () => Promise<Result>): Promise<Result> {
+    settled.value = new Set();
+    const done = before.then(act);
+    before = done.catch(() => undefined);
+    return done;
+  }
+  const isHere = (id: number) => crosswalk.value?.id === id;
+  const send = (id: number, judged: readonly Judged[]) =>
     doing(async () => {
-      settled.value = new Set();
-      crosswalk.value = await ask<Crosswalk>('PUT', `/api/crosswalks/${crosswalk.value!.id}/judgements`, { of: 'command', judged }); // prettier-ignore
+      const now = await ask<Crosswalk>('PUT', `/api/crosswalks/${id}/judgements`, { of: 'command', judged });
+      if (isHere(id)) crosswalk.value = now;
     });
   /** Judges sources, each in place of what was said of it; what was said is remembered, to be taken back. */
-  async function judge(judged: readonly Judged[]): Promise<boolean> {
-    const was = judged.map((one) => saidOf(one.source));
-    if (!(await send(judged))) {
-      propose(judged[0]!.source);
-      return false;
-    }
-    undone.value = [...undone.value, was];
-    propose(judged.at(-1)!.source);
-    return true;
+  function judge(judged: readonly Judged[]): Promise<boolean> {
+    const { id } = crosswalk.value!;
+    return inTurn(async () => {
+      const was = judged.map((one) => saidOf(one.source));
+      const done = await send(id, judged);
+      if (!isHere(id)) return done;
+      if (done) undone.value = [...undone.value, was];
+      propose((done ? judged.at(-1)! : judged[0]!).source);
+      return done;
+    });
   }
   /** Takes the last act back; whose it was first. */
-  async function undo(): Promise<number | null> {
-    const last = undone.value.at(-1);
-    const [first] = last ?? [];
-    if (!last || !first || !(await send(last))) return null;
-    undone.value = undone.value.slice(0, -1);
-    propose(first.source);
-    return first.source;
+  function undo(): Promise<number | null> {
+    const { id } = crosswalk.value!;
+    return inTurn(async () => {
+      const last = isHere(id) ? undone.value.at(-1) : undefined;
+      const [first] = last ?? [];
+      if (!last || !first || !(await send(id, last)) || !isHere(id)) return null;
+      undone.value = undone.value.slice(0, -1);
+      propose(first.source);
+      return first.source;
+    });
   }
   return {
     problems,
