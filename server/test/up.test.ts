@@ -102,14 +102,15 @@ describe('a lost database connection', () => {
 });
 
 describe('readers', () => {
-  it('are answered while editors wait for every connection they have, who are answered once one is free', async () => {
+  it('are answered while editors wait for every connection they have, and those are told to come again', async () => {
     const held = await Promise.all(Array.from({ length: EDITORS.connections }, () => server.pool().connect()));
     let waiting = true;
     const editor = client.ask('GET', '/api/apps').finally(() => (waiting = false));
     expect((await new Client(server.address()).ask('GET', '/public/editions/nowhere')).status).toBe(404);
     expect(waiting).toBe(true);
+    expect((await editor).status).toBe(503);
     for (const one of held) one.release();
-    expect((await editor).status).toBe(200);
+    expect((await client.ask('GET', '/api/apps')).status).toBe(200);
   });
 });
 

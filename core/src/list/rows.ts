@@ -15,6 +15,7 @@ import {
   type StatedKey as ReadKey,
 } from '../keys/index.ts';
 import type { CommandWords } from '../contract/index.ts';
+import { each } from '../memory/index.ts';
 import type { ColumnMeaning } from './columns.ts';
 import { clip, contextsOf, labelled, platformsOf, wordsOf, type RowSaid, type RowSetting } from './row-words.ts';
 import type { Table, TableRow } from './table.ts';
@@ -102,7 +103,10 @@ class RowReader implements RowSaid {
   private readonly at = new Map<ColumnMeaning, number>();
   private readonly shortcutColumns: readonly { index: number; platform: Platform | null }[];
   private readonly known = new Map<string, CellResult>();
-  private readonly options = new Map<Platform | null, CellOptions>();
+  private readonly optionsOn = each((platform: Platform | null): CellOptions => {
+    const { platforms, policy } = this.setting;
+    return { platform, platforms, typedLetters: policy.typedLetters, suggest: false };
+  });
 
   constructor(
     private readonly header: readonly string[],
@@ -249,13 +253,6 @@ class RowReader implements RowSaid {
       result = readCell(text, { ...options, suggest: true });
     this.known.set(key, result);
     return result;
-  }
-
-  private optionsOn(platform: Platform | null): CellOptions {
-    const { platforms, policy } = this.setting;
-    const known = this.options.get(platform) ?? { platform, platforms, typedLetters: policy.typedLetters, suggest: false }; // prettier-ignore
-    this.options.set(platform, known);
-    return known;
   }
 }
 

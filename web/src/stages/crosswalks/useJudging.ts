@@ -90,7 +90,6 @@ export function useJudging(
   let before: Promise<unknown> = Promise.resolve();
   /** One act after the other: whoever takes the last one back while it is being saved means that one. */
   function inTurn<Result>(act: () => Promise<Result>): Promise<Result> {
-    settled.value = new Set();
     const done = before.then(act);
     before = done.catch(() => undefined);
     return done;
@@ -98,6 +97,7 @@ export function useJudging(
   const isHere = (id: number) => crosswalk.value?.id === id;
   const send = (id: number, judged: readonly Judged[]) =>
     doing(async () => {
+      settled.value = new Set();
       const now = await ask<Crosswalk>('PUT', `/api/crosswalks/${id}/judgements`, { of: 'command', judged });
       if (isHere(id)) crosswalk.value = now;
     });
@@ -119,10 +119,12 @@ export function useJudging(
     return inTurn(async () => {
       const last = isHere(id) ? undone.value.at(-1) : undefined;
       const [first] = last ?? [];
-      if (!last || !first || !(await send(id, last)) || !isHere(id)) return null;
-      undone.value = undone.value.slice(0, -1);
+      if (!last || !first) return null;
+      const done = await send(id, last);
+      if (!isHere(id)) return null;
+      if (done) undone.value = undone.value.slice(0, -1);
       propose(first.source);
-      return first.source;
+      return done ? first.source : null;
     });
   }
   return {
