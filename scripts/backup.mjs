@@ -1,7 +1,7 @@
 // @ts-check
 import { readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { backUp } from './lib/backup.mjs';
+import { backUp, checkBackup } from './lib/backup.mjs';
 import { openDatabase } from './lib/database.mjs';
 import { main, varFolder } from './lib/run.mjs';
 
@@ -10,24 +10,31 @@ const DAY_MS = 86_400_000;
 const keep = (/** @type {number} */ age, /** @type {Date} */ day) => age < 8 || (age < 57 && day.getUTCDay() === 0);
 
 /**
- * Backs this Crib up, into `var/backups` or the folder that is named; `--prune` deletes there what is past its time.
+ * Backs this Crib up, into `var/backups` or the folder that is named. `--check` restores the backup into a cluster of its own
+ * and compares every table; `--prune` does so too, and then deletes what is past its time.
  */
 await main(async () => {
   const [named] = process.argv.slice(2).filter((one) => !one.startsWith('--'));
+  const prune = process.argv.includes('--prune');
+  const check = prune || process.argv.includes('--check');
   const folder = named ?? join(varFolder, 'backups');
-  const database = await openDatabase({ name: 'crib', home: join(varFolder, 'pg') });
+  // As it is: a backup before an upgrade has to be of what was there before it.
+  const database = await openDatabase({ name: 'crib', home: join(varFolder, 'pg'), bare: true });
+  const moment = new Date().toISOString().slice(0, 19).replaceAll(':', '-');
+  const file = join(folder, `crib-${moment}.dump`);
   try {
-    const moment = new Date().toISOString().slice(0, 19).replaceAll(':', '-');
-    const file = join(folder, `crib-${moment}.dump`);
     const { tables } = await backUp(database.ownerUrl, file);
     const rows = Object.values(tables).reduce((sum, one) => sum + one.rows, 0);
-    console.log(
-      `Backed up ${rows} rows of ${Object.keys(tables).length} tables as ${file}, with its checksums beside it.`,
-    );
+    const whole = `${rows} rows of ${Object.keys(tables).length} tables`;
+    console.log(`Wrote ${whole} to ${file}, with its checksums beside it.`);
+    if (check) {
+      const alike = await checkBackup(file, join(varFolder, `check-${process.pid}`));
+      console.log(`Restored it into a scratch database: ${alike} tables are the same. The backup is good.`);
+    } else console.log('Whether it can be restored is not known yet: npm run backup -- --check.');
   } finally {
     if (database.started) database.stop();
   }
-  if (!process.argv.includes('--prune')) return;
+  if (!prune) return;
   for (const name of readdirSync(folder).filter((one) => /^crib-.*\.dump$/.test(one))) {
     const made = statSync(join(folder, name)).mtime;
     if (keep((Date.now() - made.getTime()) / DAY_MS, made)) continue;

@@ -1,7 +1,7 @@
 // @ts-check
 import { mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { backUp, restore } from './lib/backup.mjs';
+import { backUp, checkBackup } from './lib/backup.mjs';
 import { openDatabase } from './lib/database.mjs';
 import { ensureBuild, ensurePackages } from './lib/packages.mjs';
 import { main, run, varFolder } from './lib/run.mjs';
@@ -28,16 +28,9 @@ await main(async () => {
         console.log(await slowClients(own));
         const file = join(home, 'torture.dump');
         const { tables } = await backUp(ownerUrl, file);
-        const empty = await openDatabase({
-          name: 'crib_rehearsed',
-          home: join(home, 'empty'),
-          throwaway: true,
-          bare: true,
-        });
         // Compares every table, and stops where one differs.
-        await restore(empty.ownerUrl, file);
-        await empty.leave();
-        console.log(`A backup of it restored into an empty cluster: ${Object.keys(tables).length} tables alike.`);
+        const alike = await checkBackup(file, join(home, 'empty'));
+        console.log(`A backup of it restored into an empty cluster: ${alike} of ${Object.keys(tables).length} tables alike.`);
       },
     });
     console.log(told);

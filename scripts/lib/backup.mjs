@@ -1,8 +1,12 @@
 // @ts-check
 import { createHash } from 'node:crypto';
-import { createReadStream, existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { once } from 'node:events';
+import { createReadStream, existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { basename, dirname, join } from 'node:path';
+import { spawn } from 'node:child_process';
+import { pipeline } from 'node:stream/promises';
+import { openCluster } from './cluster.mjs';
 import { postgresBin } from './debian.mjs';
 import { Stop, root, run } from './run.mjs';
 
@@ -89,17 +93,66 @@ export async function backUp(ownerUrl, file) {
       '--no-owner',
       '--no-privileges',
       `--snapshot=${snapshot}`,
-      `--file=${file}`,
+      `--file=${file}.part`,
       `--dbname=${ownerUrl}`,
     ];
     if ((await run(tool('pg_dump'), args)) !== 0)
       throw new Stop('The backup could not be written; the reason stands above.');
     const tables = await tablesOf(ownerUrl, snapshot);
     await query('COMMIT');
-    const manifest = { file: basename(file), sha256: await sha256(file), tables };
+    const manifest = { file: basename(file), sha256: await sha256(`${file}.part`), tables };
     writeFileSync(`${file}.json`, `${JSON.stringify(manifest, null, 2)}\n`);
+    // What was broken off half-way is no file of that name.
+    renameSync(`${file}.part`, file);
     return manifest;
   });
+}
+
+/**
+ * What older schemas lack: a function that a constraint calls did not say where what it calls is, and a restore looks nowhere.
+ */
+const RESCUE = `DO $$ BEGIN
+  IF EXISTS (SELECT 1 FROM pg_proc WHERE oid = to_regprocedure('crib.are_shortcuts(text[])') AND prosqlbody IS NULL) THEN
+    ALTER FUNCTION crib.are_shortcuts(text[]) SET search_path = crib, pg_temp;
+  END IF;
+END $$;
+`;
+
+/** A dump as statements: tables and functions, what makes those of old schemas work, rows, then what looks after them. */
+async function* statementsOf(/** @type {string} */ file) {
+  for (const section of ['pre-data', 'data', 'post-data']) {
+    const args = ['--file=-', `--section=${section}`, '--no-owner', '--no-privileges', file];
+    const reader = spawn(tool('pg_restore'), args, { stdio: ['ignore', 'pipe', 'inherit'] });
+    const ended = once(reader, 'close');
+    yield* reader.stdout;
+    const [code] = await ended;
+    if (code !== 0) throw new Stop(`${file} could not be read.`);
+    if (section === 'pre-data') yield RESCUE;
+  }
+}
+
+/** Runs statements as they come, in one transaction: all of them, or none. */
+async function runAll(/** @type {string} */ url, /** @type {AsyncIterable<string | Buffer>} */ statements) {
+  const args = ['--no-psqlrc', '--quiet', '--single-transaction', '--set=ON_ERROR_STOP=1', '--output=/dev/null', url];
+  const writer = spawn(tool('psql'), args, { stdio: ['pipe', 'inherit', 'inherit'] });
+  const ended = once(writer, 'close');
+  // Whoever stops reading says why by its code.
+  const written = await pipeline(statements, writer.stdin).catch((error) => error);
+  const [code] = await ended;
+  if (written instanceof Stop) throw written;
+  if (code !== 0 || written) throw new Stop('The backup could not be restored; nothing was changed.');
+}
+
+/** @param {string} file @returns {Manifest} */
+function manifestOf(file) {
+  const named = `${file}.json`;
+  for (const one of [file, named])
+    if (!existsSync(one)) throw new Stop(`There is no ${one}. A backup is two files, side by side.`);
+  try {
+    return JSON.parse(readFileSync(named, 'utf8'));
+  } catch {
+    throw new Stop(`${named} is damaged. Without it nothing says whether the backup is whole: use another one.`);
+  }
 }
 
 /**
@@ -108,31 +161,36 @@ export async function backUp(ownerUrl, file) {
  * @returns {Promise<Manifest>}
  */
 export async function restore(ownerUrl, file) {
-  const said = `${file}.json`;
-  for (const one of [file, said])
-    if (!existsSync(one)) throw new Stop(`There is no ${one}. A backup is two files, side by side.`);
-  const manifest = /** @type {Manifest} */ (JSON.parse(readFileSync(said, 'utf8')));
+  const manifest = manifestOf(file);
   if ((await sha256(file)) !== manifest.sha256)
-    throw new Stop(`${file} is not what was backed up: its checksum differs. Take another backup.`);
+    throw new Stop(`${file} is not what was backed up: its checksum differs. Use another backup.`);
   const held = await connected(ownerUrl, (query) => query("SELECT 1 FROM pg_namespace WHERE nspname = 'crib'"));
   if (held.length)
-    throw new Stop('The database holds a Crib already. Restore into an empty one, and look at it before you use it.');
-  const args = [
-    '--single-transaction',
-    '--exit-on-error',
-    '--no-owner',
-    '--no-privileges',
-    `--dbname=${ownerUrl}`,
-    file,
-  ];
-  if ((await run(tool('pg_restore'), args)) !== 0)
-    throw new Stop('The backup could not be restored; nothing was changed.');
+    throw new Stop('The database already holds Crib data. Restore into an empty one, and check it before you use it.');
+  await runAll(ownerUrl, statementsOf(file));
   const now = await tablesOf(ownerUrl);
   const wrong = Object.keys({ ...manifest.tables, ...now }).filter(
     (name) => now[name]?.rows !== manifest.tables[name]?.rows || now[name]?.hash !== manifest.tables[name]?.hash,
   );
   if (wrong.length) throw new Stop(`These tables are not what was backed up: ${wrong.join(', ')}.`);
   // A dump does not say how large things are: without it the first minutes are slow.
-  await connected(ownerUrl, (query) => query(`ANALYZE ${Object.keys(now).map((name) => `crib."${name}"`).join(', ')}`)); // prettier-ignore
+  const names = Object.keys(now).map((name) => `crib."${name}"`);
+  await connected(ownerUrl, (query) => query(`ANALYZE ${names.join(', ')}`));
   return manifest;
+}
+
+/**
+ * Restores a backup into a cluster of its own, which is put away again, and compares every table: only then is it known to be
+ * good. Says how many tables were alike.
+ * @param {string} file @param {string} home a folder for the cluster, which must not be there yet
+ */
+export async function checkBackup(file, home) {
+  mkdirSync(home, { recursive: true });
+  const cluster = await openCluster(home, { durable: false });
+  try {
+    return Object.keys((await restore(cluster.superuser, file)).tables).length;
+  } finally {
+    cluster.stop();
+    rmSync(home, { recursive: true, force: true });
+  }
 }

@@ -1,9 +1,9 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openCluster } from '../lib/cluster.mjs';
+import { asked, dumpOf, fillAs } from './schemas/past.ts';
 import { loadCatalogue } from '../../server/src/store/catalogue.ts';
 import { inSnapshot, openPool } from '../../server/src/store/db.ts';
 import { actsOf } from '../../server/src/store/history.ts';
@@ -22,16 +22,6 @@ afterAll(() => {
   rmSync(home, { recursive: true, force: true });
 });
 
-async function asked<Row extends pg.QueryResultRow>(url: string, sql: string): Promise<Row[]> {
-  const client = new pg.Client({ connectionString: url, options: '-c search_path=crib,public' });
-  await client.connect();
-  try {
-    const found = await client.query<Row>(sql);
-    return (Array.isArray(found) ? (found as pg.QueryResult<Row>[]).at(-1)! : found).rows;
-  } finally {
-    await client.end();
-  }
-}
 const at = (name: string, role = '') => {
   const url = new URL(cluster.superuser);
   url.pathname = `/${name}`;
@@ -47,7 +37,7 @@ const tables = async (url: string) => {
 describe('a database of the past', () => {
   it('has a dump for every schema there was', () => {
     for (const { name } of readMigrations())
-      expect(() => readFileSync(new URL(`./schemas/${name.slice(0, 3)}.dump`, import.meta.url)), `Run npx tsx scripts/test/schemas/make.ts: ${name} has no dump.`).not.toThrow(); // prettier-ignore
+      expect(() => dumpOf(name.slice(0, 3)), `Run npx tsx scripts/test/schemas/make.ts: ${name} has no dump.`).not.toThrow();
   });
 
   it.each(readMigrations().map(({ name }, index) => [name.slice(0, 3), index] as const))(
@@ -56,12 +46,7 @@ describe('a database of the past', () => {
       const name = `past_${number}`;
       await asked(cluster.superuser, `CREATE DATABASE ${name}`);
       const url = at(name);
-      const made = readMigrations().slice(0, index + 1);
-      const dump = readFileSync(new URL(`./schemas/${number}.dump`, import.meta.url), 'utf8');
-      await asked(url, `CREATE SCHEMA crib; CREATE TABLE crib.migration (name text PRIMARY KEY, hash text NOT NULL, applied_at timestamptz NOT NULL DEFAULT now())`); // prettier-ignore
-      for (const { name: file, sql, hash } of made)
-        await asked(url, `SET search_path = crib; BEGIN; ${sql}; INSERT INTO migration (name, hash) VALUES ('${file}', '${hash}'); COMMIT`); // prettier-ignore
-      await asked(url, `SET session_replication_role = replica; ${dump}`);
+      await fillAs(url, number);
       const before = await tables(url);
       await migrate(url, 'crib_server');
       const after = await tables(url);

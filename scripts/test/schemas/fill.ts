@@ -71,4 +71,17 @@ export const FILL: Readonly<Record<string, string>> = {
   '024': `
     INSERT INTO proposal (app_id, keyset_id, revision, change, made_by) VALUES (1, 4, 3, '{"put": [], "remove": []}', 1);
     INSERT INTO remark (app_id, command_id, said, made_by) VALUES (1, 1, 'Mixed up with Drop', 1);`,
+  // From here on there is a row in every table.
+  '026': `
+    INSERT INTO context_together (release_id, context_id, other_id, first_id) VALUES (2, 1, 2, 1);
+    INSERT INTO context_lineage (release_id, app_id, old_id, now_id, confirmed, made_by) VALUES (2, 1, 1, 2, true, 1);
+    INSERT INTO crosswalk_context (crosswalk_id, from_app, to_app, source_id, target_id, relation, judged_by) VALUES (1, 2, 1, 3, 1, 'exact', 1);
+    INSERT INTO fact_correction (release_id, what, subject_id, field, reason, old, now, made_by) VALUES (1, 'command', 1, 'label', 'It says so', '"Drop"', '"Let go"', 1);
+    INSERT INTO session (sid, sess, expire) VALUES ('s', '{"editorId": 1, "workspaceId": 1}', now() + interval '1 day');
+    INSERT INTO answered (editor_id, workspace_id, key, asked, answer) VALUES (1, 1, 'k', 'a', '{"id": 1}');
+    INSERT INTO here (workspace_id, editor_id, tab, place) VALUES (1, 1, 't', '/');
+    INSERT INTO wrong_password (subject, count) VALUES ('account x', 1);
+    INSERT INTO pace (subject, minute, count) VALUES ('join x', now(), 1);
+    INSERT INTO bin (app_id, kind, name, editor_id) VALUES (1, 'group', 'In and out', 1); UPDATE command_group SET bin_id = 2;
+    INSERT INTO command_group (app_id, kind, name) VALUES (1, 'pair', 'In and out'); INSERT INTO run (app_id, name) VALUES (1, 'Leaving');`,
 };

@@ -5,7 +5,7 @@ import { first, rows, type Db } from './db.ts';
 
 /** What is not taken along: people’s ways in, and what is counted or derived anew. */
 const LEFT = ['session', 'wrong_password', 'pace', 'answered', 'here', 'invitation', 'api_token', 'migration', 'app_version', 'membership', 'workspace', 'editor']; // prettier-ignore
-/** Columns that close a circle of references: written when all rows are there. */
+/** The column that closes a circle of references: looked at when all rows are there. */
 const LATER = 'bin_id';
 
 interface Reference {
@@ -63,6 +63,7 @@ export const peopleNamed = (db: Db, workspace: number): Promise<{ id: number; na
          UNION SELECT made_by FROM fact_correction UNION SELECT made_by FROM save_point UNION SELECT made_by FROM saved_view UNION SELECT made_by FROM crosswalk
          UNION SELECT judged_by FROM crosswalk_command UNION SELECT judged_by FROM crosswalk_context UNION SELECT made_by FROM command_lineage UNION SELECT made_by FROM context_lineage
          UNION SELECT editor_id FROM bin UNION SELECT ended_by FROM report UNION SELECT written_by FROM word_section UNION SELECT withdrawn_by FROM edition_withdrawal
+         UNION SELECT provenance_by FROM binding UNION SELECT tried_by FROM trial
          UNION SELECT owner_id FROM keyset UNION SELECT made_by FROM keyset UNION SELECT made_by FROM proposal UNION SELECT answered_by FROM proposal UNION SELECT made_by FROM remark UNION SELECT ended_by FROM remark)
      ORDER BY e.id`,
     [workspace],
@@ -80,33 +81,80 @@ const INSIDE: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   'change_notes.groups': { key: 'note' },
 };
 /** Numbers that no constraint ties, because what they name may be gone. */
-const LOOSE: Readonly<Record<string, string>> = { 'act.release_id': 'release', 'act.keyset_id': 'keyset', 'command_detail.command_id': 'command' }; // prettier-ignore
+const LOOSE: Readonly<Record<string, string>> = { 'act.release_id': 'release', 'act.keyset_id': 'keyset', 'command_detail.command_id': 'command', 'context_together.first_id': 'context' }; // prettier-ignore
 
-export type Shift = (table: string, row: Record<string, unknown>) => Record<string, unknown>;
+export type Row = Record<string, unknown>;
+export type Shift = (table: string, row: Row) => Row;
 
-/** How numbers change on their way in: each identity by how many there are already. */
-export async function shiftInto(db: Db, workspace: number, people: ReadonlyMap<number, number>): Promise<Shift> {
+/** The numbers that a file has of each table. */
+export type Numbers = ReadonlyMap<string, ReadonlySet<number>>;
+/** Which number a row of a table has here. */
+export type NewNumber = (table: string, number: number) => number;
+
+/** The tables whose rows have a number of their own. */
+const identities = async (db: Db): Promise<{ table: string; sequence: string }[]> =>
+  rows(
+    db,
+    `SELECT t.relname AS "table", pg_get_serial_sequence('crib.' || t.relname, 'id') AS sequence
+     FROM pg_attribute a JOIN pg_class t ON t.oid = a.attrelid
+     WHERE t.relnamespace = 'crib'::regnamespace AND t.relkind = 'r' AND a.attname = 'id' AND a.attidentity <> '' ORDER BY 1`,
+  );
+
+/** How many numbers are drawn at once. */
+const DRAWN = 50_000;
+
+/** Draws a new number for each of a file’s, in the same order, from where everybody draws theirs: nobody waits for it. */
+export async function renumbered(db: Db, numbers: Numbers): Promise<NewNumber> {
+  const drawn = new Map<string, { old: Float64Array; now: Float64Array }>();
+  for (const { table, sequence } of await identities(db)) {
+    const old = Float64Array.from(numbers.get(table) ?? []).sort();
+    const now = new Float64Array(old.length);
+    for (let from = 0; from < old.length; from += DRAWN) {
+      const count = Math.min(DRAWN, old.length - from);
+      const some = await rows<{ n: number }>(db, 'SELECT nextval($1) AS n FROM generate_series(1, $2)', [sequence, count]); // prettier-ignore
+      now.set(some.map((one) => one.n).sort((a, b) => a - b), from); // prettier-ignore
+    }
+    drawn.set(table, { old, now });
+  }
+  return (table, number) => {
+    const { old, now } = drawn.get(table)!;
+    let [from, to] = [0, old.length];
+    while (from < to) {
+      const middle = (from + to) >>> 1;
+      if (old[middle]! < number) from = middle + 1;
+      else to = middle;
+    }
+    return now[from]!;
+  };
+}
+
+/** What becomes of a number of a table; `history` says that it stands in a row as it was once. */
+export type Move = (table: string, number: number, history: boolean) => number | null;
+
+/**
+ * How the numbers of rows change on their way in, wherever they stand. Anything else where a number belongs is refused: with
+ * it a file could name what is not its own.
+ */
+export async function shiftBy(db: Db, move: Move): Promise<Shift> {
+  const numbered = new Set((await identities(db)).map((one) => one.table));
   const tied = await references(db);
-  const identities = await rows<{ table: string }>(db, `SELECT t.relname AS "table" FROM pg_attribute a JOIN pg_class t ON t.oid = a.attrelid WHERE t.relnamespace = 'crib'::regnamespace AND a.attname = 'id' AND a.attidentity <> ''`); // prettier-ignore
-  const by = new Map<string, number>();
-  for (const { table } of identities)
-    by.set(table, (await first<{ last: number }>(db, `SELECT coalesce(max(id), 0) AS last FROM ${table}`))!.last);
   /** Which table a column’s number is an identity of, through whatever it refers to. */
   const roots = new Map<string, string | null>();
   const rootOf = (table: string, column: string): string | null => {
     const name = `${table}.${column}`;
     if (!roots.has(name)) {
       const next = tied.find((one) => one.table === table && one.column === column && !(one.to === table && one.at === column)); // prettier-ignore
-      const own = column === 'id' && by.has(table) ? table : null;
+      const own = column === 'id' && numbered.has(table) ? table : null;
       roots.set(name, LOOSE[name] ?? own ?? (next ? (next.to === 'editor' || next.to === 'workspace' ? next.to : rootOf(next.to, next.at)) : null)); // prettier-ignore
     }
     return roots.get(name)!;
   };
+  let history = false;
   const moved = (root: string | null, value: unknown): unknown => {
-    if (root === null || typeof value !== 'number') return value;
-    if (root === 'workspace') return workspace;
-    if (root === 'editor') return people.get(value) ?? refuse('unknown-person', `The file names a person ${value} that it does not have.`); // prettier-ignore
-    return value + (by.get(root) ?? 0);
+    if (root === null || value === null || value === undefined) return value;
+    if (typeof value !== 'number' || !Number.isSafeInteger(value) || value < 1)
+      return refuse('not-a-workspace', `${JSON.stringify(value)} is not a number of a row.`);
+    return move(root, value, history);
   };
   const listed = (root: string, text: string) => text.split(',').map((one) => (/^\d+$/.test(one) ? String(moved(root, Number(one))) : one)).join(','); // prettier-ignore
   /** The key of a line of change notes names its change by places and commands. */
@@ -135,36 +183,34 @@ export async function shiftInto(db: Db, workspace: number, people: ReadonlyMap<n
     // A correction names a command or a place by what it is about, and history keeps rows of other tables.
     if (table === 'fact_correction' && typeof row['subject_id'] === 'number')
       made['subject_id'] = moved(row['what'] === 'command' ? 'command' : 'context', row['subject_id']);
-    if (table === 'act_row')
+    if (table === 'fact_correction' && (row['what'] === 'default' || /^(?:home|parent)$/.test(String(row['field']))))
+      for (const side of ['old', 'now']) made[side] = moved(row['what'] === 'default' ? 'keyset' : 'context', row[side]);
+    if (table !== 'act_row') return made;
+    history = true;
+    try {
       for (const side of ['before', 'after'])
-        if (row[side]) made[side] = shifted(String(row['kept_in']), row[side] as Record<string, unknown>);
+        if (row[side]) made[side] = shifted(String(row['kept_in']), row[side] as Row);
+    } finally {
+      history = false;
+    }
     return made;
   };
   return shifted;
 }
 
-/** Keeps the triggers that people’s acts pass through from looking at rows that were acts before, or lets them look again. */
-export async function watching(db: Db, tables: readonly string[], on: boolean): Promise<void> {
-  for (const table of tables) await db.query(`ALTER TABLE ${table} ${on ? 'ENABLE' : 'DISABLE'} TRIGGER USER`);
-}
+/**
+ * Lets rows be written in whatever order they come, into releases that are sealed, for this transaction alone; everything
+ * else that the database asks of a row is asked of these too, and nobody else has to wait.
+ */
+export const asImport = (db: Db) => db.query(`SET CONSTRAINTS ALL DEFERRED; SET LOCAL crib.importing = 'yes'`);
 
-/** Writes rows of a table as they are; gives those whose circle is to be closed afterwards. */
-export async function rowsIn(db: Db, table: string, list: readonly Record<string, unknown>[]): Promise<void> {
-  const open = list.map((row) => (LATER in row ? { ...row, [LATER]: null } : row));
-  await db.query(`INSERT INTO ${table} OVERRIDING SYSTEM VALUE SELECT * FROM jsonb_populate_recordset(NULL::${table}, $1)`, [JSON.stringify(open)]); // prettier-ignore
-}
-export async function closeCircles(db: Db, table: string, list: readonly Record<string, unknown>[]): Promise<void> {
-  await db.query(`UPDATE ${table} t SET bin_id = g.bin_id FROM jsonb_to_recordset($1) AS g (id bigint, bin_id bigint) WHERE t.id = g.id`, [JSON.stringify(list)]); // prettier-ignore
-}
-
-/** Goes on numbering behind what came in, and counts what was loaded of it as read anew. */
-export async function countOn(db: Db, tables: readonly string[], workspace: number): Promise<void> {
-  for (const table of tables) {
-    const owned = await first<{ sequence: string | null }>(db, `SELECT pg_get_serial_sequence('crib.${table}', a.attname) AS sequence FROM pg_attribute a WHERE a.attrelid = 'crib.${table}'::regclass AND a.attidentity <> ''`); // prettier-ignore
-    const column = table === 'act_row' ? 'n' : 'id';
-    if (owned?.sequence) await db.query(`SELECT setval($1, greatest(1, (SELECT coalesce(max(${column}), 1) FROM ${table})))`, [owned.sequence]); // prettier-ignore
-  }
-  await db.query('INSERT INTO app_version (app_id) SELECT id FROM app WHERE workspace_id = $1 ON CONFLICT DO NOTHING', [workspace]); // prettier-ignore
+/** Writes rows of a table as they are. */
+export async function rowsIn(db: Db, table: string, list: readonly Row[]): Promise<void> {
+  const columns = (await first<{ list: string }>(db, `SELECT string_agg(quote_ident(attname), ', ') AS list FROM pg_attribute WHERE attrelid = 'crib.${table}'::regclass AND attnum > 0 AND NOT attisdropped AND attgenerated = ''`))!.list; // prettier-ignore
+  await db.query(
+    `INSERT INTO ${table} (${columns}) OVERRIDING SYSTEM VALUE SELECT ${columns} FROM jsonb_populate_recordset(NULL::${table}, $1)`,
+    [JSON.stringify(list)],
+  );
 }
 
 /** Somebody of another installation: a name, and nobody who could sign in. */
