@@ -6,13 +6,16 @@ import { hashPassword } from './entry/password.ts';
 import { hashOf, randomSecret } from './entry/secrets.ts';
 import { makeAccount } from './entry/accounts.ts';
 import { EVERYWHERE, inTransaction, openPool, type Db } from './store/db.ts';
-import { insertInvitation } from './store/entry.ts';
+import { firstOwnerInvited, insertInvitation, inviteFirstOwner } from './store/entry.ts';
 import {
   accountAt,
+  anyOwner,
   changeAccount,
   dropMember,
   endSessions,
+  firstWorkspace,
   membersOf,
+  oneByOne,
   updateMember,
   workspaceNamed,
   workspacesOf,
@@ -22,7 +25,8 @@ const HELP = `npm run account -- make NAME ADDRESS      an account with a passwo
 npm run account -- invite ADDRESS         a link that works once; --role, --workspace
 npm run account -- password ADDRESS       a new password, told now; signs them out everywhere
 npm run account -- disable ADDRESS        keeps them out of the workspace; enable lets them in again
-npm run account -- remove ADDRESS         for good: “a former editor” stands for the name from then on
+npm run account -- remove ADDRESS         delete permanently; the name becomes “a former editor”
+npm run account -- owner                  a new link for the first owner, while there is none
 `;
 
 /** Making, inviting, keeping out and removing by a command, for whoever runs the server. */
@@ -49,7 +53,7 @@ const DOES: Readonly<Record<string, () => Promise<string>>> = {
   async make() {
     const [name = '', address] = words;
     const [email, role, password] = [Email.parse(address), Role.parse(values.role), newPassword()];
-    await makeAccount(pool, { name, email, role, password, workspace: values.workspace ?? 'Our school' });
+    await makeAccount(pool, { name, email, role, password, workspace: values.workspace ?? 'My workspace' });
     return `${name} signs in as ${email} with ${password}`;
   },
   async invite() {
@@ -71,6 +75,19 @@ const DOES: Readonly<Record<string, () => Promise<string>>> = {
     });
     return `The new password is ${password}`;
   },
+  /** Said at each start without the demo: the link is shown once, as a secret is. */
+  first: () =>
+    within(async (db) => {
+      if (await anyOwner(db)) return '';
+      if (await firstOwnerInvited(db))
+        return 'There is no owner yet. Open the link that was printed at the first start, or get a new one: npm run account -- owner';
+      return ownerLink(db);
+    }),
+  owner: () =>
+    within(async (db) => {
+      if (await anyOwner(db)) refuse('owned', 'There is an owner already. They can invite others, and so can: npm run account -- invite'); // prettier-ignore
+      return ownerLink(db);
+    }),
   disable: () => stand(true, 'is kept out.'),
   enable: () => stand(false, 'is let in again.'),
   async remove() {
@@ -81,6 +98,13 @@ const DOES: Readonly<Record<string, () => Promise<string>>> = {
     return `${words[0]} is removed.`;
   },
 };
+/** A link that makes whoever opens it the first owner. */
+async function ownerLink(db: Db): Promise<string> {
+  const secret = randomSecret();
+  await oneByOne(db);
+  await inviteFirstOwner(db, await firstWorkspace(db, 'My workspace'), hashOf(secret));
+  return `Create the owner’s account here (the link works once, for 14 days):\n${site}/join/${secret}`;
+}
 const stand = (disabled: boolean, said: string) =>
   within(async (db) => {
     const { id } = await somebody(db, words[0]);
@@ -90,7 +114,8 @@ const stand = (disabled: boolean, said: string) =>
 
 try {
   const does = DOES[verb];
-  console.log(does ? await does() : HELP);
+  const said = does ? await does() : HELP;
+  if (said) console.log(said);
   process.exitCode = does ? 0 : 2;
 } catch (error) {
   console.error(error instanceof Error ? error.message : error);

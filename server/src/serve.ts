@@ -36,7 +36,7 @@ export async function serve(config: Config): Promise<{ address: string; stop: ()
   const counter = counterOn(pool);
   const ending = new AbortController();
   const lag = () => (replica ? lagOf(replica) : Promise.resolve(null));
-  if (config.demo) await seedDemo(pool, config.demo);
+  const demoAccounts = config.demo ? await seedDemo(pool, config.demo) : undefined;
   // A database that cannot be written to for now is no reason not to serve pages.
   await keepForms(pool, config.site).catch((error: unknown) => logger.error(plainError(error)));
 
@@ -53,7 +53,7 @@ export async function serve(config: Config): Promise<{ address: string; stop: ()
     logger,
     site: config.site,
     pages: fileURLToPath(new URL('../../web/dist', import.meta.url)),
-    demoAccounts: config.demo ?? undefined,
+    demoAccounts,
     trustProxy: config.trustProxy,
     ending: ending.signal,
     lag,

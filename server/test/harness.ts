@@ -21,7 +21,8 @@ import { matcherInThreads, type Matcher } from '../src/matching/matcher.ts';
 import { weigherInThreads, type Weigher } from '../src/weighing/weigher.ts';
 import { counterOn } from '../src/publish/counting.ts';
 import { READERS, openPool, type Pool } from '../src/store/db.ts';
-import { makeAccount, seedDemo } from '../src/entry/accounts.ts';
+import { makeAccount } from '../src/entry/accounts.ts';
+import { accountAt } from '../src/store/people.ts';
 
 export function databaseUrl(role: 'OWNER' | 'SERVER'): string {
   const url = process.env[`CRIB_TEST_${role}_URL`];
@@ -77,7 +78,8 @@ export class Client {
   }
   /** An answer that goes on. */
   stream(path: string, signal: AbortSignal): Promise<Response> {
-    return fetch(this.address + path, { headers: { cookie: this.cookie }, signal });
+    const headers = this.token ? { authorization: `Bearer ${this.token}` } : { cookie: this.cookie };
+    return fetch(this.address + path, { headers, signal });
   }
   /** Asks, and fails unless it was done. */
   async must<T>(method: string, path: string, body?: unknown, headers?: Record<string, string>): Promise<T> {
@@ -113,6 +115,12 @@ export class Client {
 const SCHOOL = 'Ebbstone Chart School';
 export const ACCOUNT = { email: 'tester@ebbstone.example', password: 'quiet-harbour-9' };
 
+/** An owner of the tests’ workspace; other files of tests may have made it already. */
+export async function ensureOwner(pool: Pool, name: string, account: typeof ACCOUNT): Promise<void> {
+  if (!(await accountAt(pool, account.email)))
+    await makeAccount(pool, { name, ...account, role: 'owner', workspace: SCHOOL });
+}
+
 /** A server over the test database for the tests of a file. */
 export function withServer(): {
   address: () => string;
@@ -131,7 +139,7 @@ export function withServer(): {
   let address = '';
   beforeAll(async () => {
     pool = openPool(databaseUrl('SERVER'));
-    await seedDemo(pool, [{ name: 'Tess Wray', ...ACCOUNT, role: 'owner', workspace: SCHOOL }]);
+    await ensureOwner(pool, 'Tess Wray', ACCOUNT);
     readers = openPool(databaseUrl('SERVER'), READERS);
     lists = readerInThreads(databaseUrl('SERVER'), 'https://school.example');
     matcher = matcherInThreads();

@@ -1,8 +1,7 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Catalogue, CustomKeyset, SavedChange, Edit, KeysetHistory } from '@crib/core/contract';
-import { seedDemo } from '../src/entry/accounts.ts';
-import { Client, withServer } from './harness.ts';
+import { Client, ensureOwner, withServer } from './harness.ts';
 
 const server = withServer();
 let client: Client;
@@ -168,7 +167,7 @@ describe('a layer', () => {
 
   it('of one person is changed by nobody else, who can put a layer of their own on it', async () => {
     const oda = { email: 'oda@ebbstone.example', password: 'ebb-and-flow-2' };
-    await seedDemo(server.pool(), [{ name: 'Oda Brackmere', ...oda, role: 'owner', workspace: 'Ebbstone Chart School' }]); // prettier-ignore
+    await ensureOwner(server.pool(), 'Oda Brackmere', oda);
     const other = new Client(server.address());
     await other.must('POST', '/api/session', oda);
     const base = catalogue.keysets[0]!.id;

@@ -4,10 +4,9 @@ import { pino } from 'pino';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { configOf } from '../src/config.ts';
 import { createApp } from '../src/http/app.ts';
-import { seedDemo } from '../src/entry/accounts.ts';
 import { counterOn } from '../src/publish/counting.ts';
 import { READERS, openPool, type Pool } from '../src/store/db.ts';
-import { ACCOUNT, Client, databaseUrl } from './harness.ts';
+import { ACCOUNT, Client, databaseUrl, ensureOwner } from './harness.ts';
 
 describe('the configuration', () => {
   const database = 'postgresql://crib_server:x@127.0.0.1:5432/crib';
@@ -37,7 +36,7 @@ describe('behind one proxy, with a log', () => {
   beforeAll(async () => {
     pool = openPool(databaseUrl('SERVER'));
     readers = openPool(databaseUrl('SERVER'), READERS);
-    await seedDemo(pool, [{ name: 'Tess Wray', ...ACCOUNT, role: 'owner', workspace: 'Ebbstone Chart School' }]);
+    await ensureOwner(pool, 'Tess Wray', ACCOUNT);
     const stream = new Writable({ write: (chunk: Buffer, _encoding, done) => (lines.push(String(chunk)), done()) });
     const threads = { close: () => Promise.resolve() } as never;
     const logger = pino({ level: 'info', base: null }, stream);

@@ -2,12 +2,16 @@ import { spawn } from 'node:child_process';
 import { request } from 'node:http';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
-import { databaseUrl } from './harness.ts';
+import { openPool } from '../src/store/db.ts';
+import { ACCOUNT, databaseUrl, ensureOwner } from './harness.ts';
 
 const root = fileURLToPath(new URL('../..', import.meta.url));
 
 /** The server as it is started for real, on the test database. */
 async function startServer() {
+  const pool = openPool(databaseUrl('SERVER'));
+  await ensureOwner(pool, 'Tess Wray', ACCOUNT);
+  await pool.end();
   const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
     cwd: root,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
@@ -15,7 +19,6 @@ async function startServer() {
       ...process.env,
       DATABASE_URL: databaseUrl('SERVER'),
       PORT: '0',
-      CRIB_DEMO_ACCOUNTS: `${root}demo/accounts.json`,
     },
   });
   const ended = new Promise<number | null>((done) => child.once('exit', done));
@@ -29,7 +32,7 @@ describe('the server, told to stop', () => {
   it('ends the request under way, takes no new ones, and closes its connections', async () => {
     const { child, address, ended } = await startServer();
     // A body that arrives in two pieces, with the signal between them.
-    const body = JSON.stringify({ email: 'ines@ebbstone.example', password: 'ebb-and-flow-1' });
+    const body = JSON.stringify(ACCOUNT);
     const slow = request(`${address}/api/session`, {
       method: 'POST',
       headers: { 'content-type': 'application/json', 'content-length': Buffer.byteLength(body) },
@@ -45,7 +48,7 @@ describe('the server, told to stop', () => {
     await new Promise((done) => setTimeout(done, 100));
     child.kill('SIGTERM');
     // From then on nobody new is answered, while the one under way still waits for its body.
-    const open = () => fetch(`${address}/public/demo`).then(() => true, () => false); // prettier-ignore
+    const open = () => fetch(`${address}/healthz`).then(() => true, () => false); // prettier-ignore
     await expect.poll(open).toBe(false);
     slow.end(body.slice(10));
     expect(await answered).toBe(201);

@@ -15,8 +15,8 @@ export interface Acting {
   readonly who: Actor;
   /** The key that the request was sent with. */
   readonly once?: Once | undefined;
-  /** A secret for a link or a token; the same one for a request that comes again. */
-  readonly newSecret: () => string;
+  /** A secret for a link or a token: the same one for a request that comes again, and another one for anything else. */
+  readonly newSecret: (kind: 'invitation' | 'token') => string;
   /** Says to whoever answers that the act had been done before. */
   readonly repeated?: () => void;
 }
@@ -37,13 +37,13 @@ export async function act<Result>(
   refuseUnlessMayDo(who, DOINGS[doing]);
   const within = { workspace: who.workspace.id, editor: who.id, doing, ...about };
   return inTransaction(pool, within, async (db) => {
-    const before = once && (await claimKey(db, who.id, once));
+    const before = once && (await claimKey(db, who, once));
     if (before) {
       repeated?.();
       return before.answer as Result;
     }
     const result = await work(db);
-    if (once) await keepAnswer(db, who.id, once.key, result);
+    if (once) await keepAnswer(db, who, once.key, result);
     return result;
   });
 }
@@ -57,7 +57,7 @@ export function look<Result>({ pool, who }: Acting, work: (db: Db) => Promise<Re
 /** What an act answered that was done before, for those that work long before they begin; null where it was not. */
 export async function answeredBefore<Result>(acting: Acting): Promise<Result | null> {
   const { pool, who, once, repeated } = acting;
-  const before = once && (await inSnapshot(pool, { workspace: who.workspace.id }, (db) => answerOf(db, who.id, once)));
+  const before = once && (await inSnapshot(pool, { workspace: who.workspace.id }, (db) => answerOf(db, who, once)));
   if (!before) return null;
   repeated?.();
   return before.answer as Result;

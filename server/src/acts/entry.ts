@@ -96,20 +96,22 @@ async function refuseHurry({ pool, secret, from }: Gate): Promise<void> {
 export async function invited(gate: Gate, secret: string): Promise<Invited> {
   await refuseHurry(gate);
   const { workspace, role, email } = await invitationAt(gate.pool, hashOf(secret));
-  return { workspace, role, email, known: (await accountAt(gate.pool, email)) !== undefined };
+  const known = email !== null && (await accountAt(gate.pool, email)) !== undefined;
+  return { workspace, role, email, known };
 }
 
 /** Joins a workspace: whoever has an account shows its password, whoever has none makes one. */
 export async function join(
   gate: Gate,
   secret: string,
-  { name, password }: z.output<typeof Joining>,
+  { name, password, email: brought }: z.output<typeof Joining>,
 ): Promise<{ editor: number; workspace: number }> {
   await refuseHurry(gate);
-  const { email } = await invitationAt(gate.pool, hashOf(secret));
+  const invitation = await invitationAt(gate.pool, hashOf(secret));
+  const email = invitation.email ?? brought ?? refuse('no-email', 'Enter your email.');
   const known = await accountAt(gate.pool, email);
-  if (!known && password.length < 12) refuse('short-password', 'Take a password of twelve signs at least.');
-  if (!known && !name) refuse('no-name', 'Say what others are to call you.');
+  if (!known && password.length < 12) refuse('short-password', 'Choose a password of at least 12 characters.');
+  if (!known && !name) refuse('no-name', 'Enter your name.');
   const account = known ? await identified(gate, email, password, 'Your account here has another password.') : null;
   const passwordHash = account ? '' : await hashPassword(password);
   const within = { workspace: EVERYWHERE } as const;

@@ -1,11 +1,10 @@
-import type { Editor, ListReport, SentList } from '@crib/core/contract';
+import type { ListReport, SentList } from '@crib/core/contract';
 import { refuse, refuseAny } from '@crib/core/error';
 import { changesNothing } from '@crib/core/list';
 import type { ListReader } from '../lists/reader.ts';
 import { releaseOf } from '../store/apps.ts';
 import { catalogueStamp, formerCommands } from '../store/catalogue.ts';
 import type { Db } from '../store/db.ts';
-import { editorOf } from '../store/people.ts';
 import { takeIn } from '../store/lists.ts';
 import { rememberColumns, rememberedColumns } from '../store/views.ts';
 import { act, answeredBefore, look, type Acting } from './acting.ts';
@@ -54,10 +53,9 @@ export async function takeListIn(
         // What was read against has moved: nothing was done, and nothing is kept of it.
         if ((await catalogueStamp(db, id)) !== stamp) throw new Moved();
         if (changesNothing(plan) && list.drop.length === 0) return report;
-        const { name } = (await editorOf(db, acting.actor)) as Editor;
         const on = new Date().toISOString().slice(0, 10);
         const { catalogue } = question;
-        await takeIn(db, catalogue, plan, list, { source: list.source, who: name, on });
+        await takeIn(db, catalogue, plan, list, { source: list.source, who: acting.actor, on });
         const kept = Object.fromEntries(meanings.map((meaning, index) => [index, meaning]));
         await rememberColumns(db, catalogue.app.id, headings, kept);
         return report;

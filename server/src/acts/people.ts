@@ -46,7 +46,7 @@ export const makeWorkspace = (acting: Acting, name: string): Promise<number> => 
 
 /** Invites somebody by a link that works once; its secret is kept nowhere. */
 export async function invite(acting: Acting, asked: z.output<typeof SentInvitation>): Promise<MadeInvitation> {
-  const secret = acting.newSecret();
+  const secret = acting.newSecret('invitation');
   const made = await act(acting, 'invited somebody', async (db) => {
     const workspace = acting.who.workspace.id;
     const members = await membersOf(db, workspace);
@@ -75,7 +75,7 @@ export const tokensHere = (acting: Acting): Promise<ApiToken[]> =>
 /** A token for the API, told once; it can do no more than whoever made it. */
 export async function makeToken(acting: Acting, asked: z.output<typeof SentToken>): Promise<MadeToken> {
   if (acting.who.scope !== null) refuse('not-allowed', 'A token makes no further tokens. Sign in for that.');
-  const secret = acting.newSecret();
+  const secret = acting.newSecret('token');
   const made = { ...asked, workspace: acting.who.workspace.id, editor: acting.actor, secretHash: hashOf(secret) };
   return { ...(await act(acting, 'made a token', (db) => insertToken(db, made))), token: `crib_${secret}` };
 }

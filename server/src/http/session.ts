@@ -10,7 +10,7 @@ import { changeOwn, identified, invited, join, sessionOf, type Gate } from '../a
 import type { Actor } from '../acts/may.ts';
 import { hashOf, randomSecret, sealed } from '../entry/secrets.ts';
 import { SCHEMA, type Pool } from '../store/db.ts';
-import { tokenAt } from '../store/entry.ts';
+import { tokenAt, type Shown } from '../store/entry.ts';
 import { endSessions, standingIn } from '../store/people.ts';
 import { sent } from './errors.ts';
 
@@ -23,6 +23,8 @@ declare module 'express-session' {
 declare module 'express-serve-static-core' {
   interface Request {
     actor?: Actor;
+    /** What the actor was let in with. */
+    shown?: Shown;
   }
 }
 
@@ -62,6 +64,7 @@ export function signedIn(pool: Pool): RequestHandler {
     if (!editorId || !workspaceId) return refuse('not-signed-in', 'Sign in first.');
     const standing = await standingIn(pool, workspaceId, editorId);
     if (!standing) return refuse('not-signed-in', 'You are not in this workspace any more. Sign in again.');
+    req.shown = secret ? { token: hashOf(secret) } : { session: req.sessionID };
     req.actor = { id: editorId, role: standing.role, workspace: standing.workspace, scope: token ? token.scope : null };
     next();
   };
@@ -90,7 +93,8 @@ export const actingWith =
       res.status(res.statusCode);
     };
     // What is sent twice is given the same secret, and none has to be kept for that.
-    const newSecret = () => (key ? sealed(secret, `${who.id} ${key}`) : randomSecret());
+    const newSecret = (kind: string) =>
+      key ? sealed(secret, `${kind} ${who.workspace.id} ${who.id} ${key}`) : randomSecret();
     return {
       pool,
       catalogues,
@@ -110,6 +114,9 @@ export function sessionRoutes(pool: Pool, secret: string): Router {
   const gate = (req: Request): Gate => ({ pool, secret, from: req.ip ?? '' });
   const renewed = (req: Request) =>
     new Promise<void>((done, fail) => req.session.regenerate((error) => (error ? fail(error) : done())));
+  /** A session that could not be kept is no session: it is refused, not answered and then unknown. */
+  const kept = (req: Request) =>
+    new Promise<void>((done, fail) => req.session.save((error) => (error ? fail(error) : done())));
   const nobody = () => refuse('not-signed-in', 'Nobody is signed in.');
 
   /** Signs somebody in, in a workspace or in the first of theirs. */
@@ -118,6 +125,7 @@ export function sessionRoutes(pool: Pool, secret: string): Router {
     if (!found) return refuse('no-workspace', 'This account is in no workspace any more. Ask an owner to invite you.');
     await renewed(req);
     Object.assign(req.session, { editorId: editor, workspaceId: found.workspace.id });
+    await kept(req);
     return found;
   }
 
@@ -137,6 +145,7 @@ export function sessionRoutes(pool: Pool, secret: string): Router {
     const found = editorId ? await sessionOf(pool, editorId, id) : nobody();
     if (found?.workspace.id !== id) return refuse('not-found', 'You are in no such workspace.');
     req.session.workspaceId = id;
+    await kept(req);
     res.json(found);
   });
   router.delete('/session', async (req, res) => {

@@ -177,9 +177,9 @@ export async function bindingsWhere(
   const found = await rows<Omit<Binding, 'contexts' | 'trials'> & { keyset: number }>(
     db,
     `SELECT b.id, b.keyset_id AS keyset, b.command_id AS command, b.platform, b.language, b.shortcut, b.note, b.memory_aid AS "memoryAid",
-       jsonb_build_object('kind', b.provenance_kind, 'source', b.provenance_source, 'who', b.provenance_who,
+       jsonb_build_object('kind', b.provenance_kind, 'source', b.provenance_source, 'who', coalesce(e.name, b.provenance_who),
          'on', b.provenance_on, 'build', b.provenance_build, 'platform', b.provenance_platform) AS provenance
-     FROM binding b WHERE ${condition} ORDER BY b.id`,
+     FROM binding b LEFT JOIN editor e ON e.id = b.provenance_by WHERE ${condition} ORDER BY b.id`,
     values,
   );
   const ids = found.map((one) => one.id);
@@ -191,9 +191,9 @@ export async function bindingsWhere(
   );
   const trials = await listsOf<Binding['trials'][number]>(
     db,
-    `SELECT binding_id AS of, jsonb_agg(jsonb_build_object('platform', platform, 'who', who, 'on', tried_on,
+    `SELECT binding_id AS of, jsonb_agg(jsonb_build_object('platform', platform, 'who', coalesce(e.name, who), 'on', tried_on,
        'build', build) ORDER BY platform) AS list
-     FROM trial WHERE binding_id = ANY ($1) GROUP BY 1`,
+     FROM trial LEFT JOIN editor e ON e.id = tried_by WHERE binding_id = ANY ($1) GROUP BY 1`,
     [ids],
   );
   return found.flatMap((one) => {

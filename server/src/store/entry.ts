@@ -28,6 +28,15 @@ export async function insertInvitation(
   );
   return made!;
 }
+/** The link by which an installation gets its first owner, who brings an address of their own; an earlier one ends. */
+export async function inviteFirstOwner(db: Db, workspace: number, secretHash: string): Promise<void> {
+  await db.query('DELETE FROM invitation WHERE email IS NULL');
+  await db.query(`INSERT INTO invitation (workspace_id, secret_hash, role) VALUES ($1, $2, 'owner')`, [workspace, secretHash]); // prettier-ignore
+}
+/** Whether such a link was given and can still be used. */
+export const firstOwnerInvited = async (db: Db): Promise<boolean> =>
+  (await first(db, 'SELECT 1 FROM invitation WHERE email IS NULL AND ends_at > now()')) !== undefined;
+
 export async function dropInvitation(db: Db, workspace: number, id: number): Promise<void> {
   const gone = await db.query('DELETE FROM invitation WHERE workspace_id = $1 AND id = $2', [workspace, id]);
   if (gone.rowCount === 0) refuse('not-found', 'There is no such invitation.');
@@ -37,7 +46,8 @@ export interface Opened {
   readonly id: number;
   readonly workspaceId: number;
   readonly workspace: string;
-  readonly email: string;
+  /** None: whoever has the link brings their own. */
+  readonly email: string | null;
   readonly role: Role;
 }
 /** The invitation of a link, while it can be used; locked, so that it is used once. */
@@ -76,6 +86,23 @@ export async function dropToken(db: Db, workspace: number, editor: number, id: n
 }
 export const tokenAt = (db: Db, secretHash: string): Promise<{ workspace: number; editor: number; scope: Scope } | undefined> =>
   first(db, 'SELECT workspace_id AS workspace, editor_id AS editor, scope FROM api_token WHERE secret_hash = $1 AND ends_at > now()', [secretHash]); // prettier-ignore
+
+/** What somebody was let in with: a session by its id, or a token by its hash. */
+export type Shown = { readonly session: string } | { readonly token: string };
+
+/** Whether an editor may still listen to a workspace with what they were let in with. */
+export async function mayListen(db: Db, workspace: number, editor: number, shown: Shown): Promise<boolean> {
+  const [from, condition, key] =
+    'session' in shown
+      ? ['session s', `s.sid = $3 AND s.expire > now() AND (s.sess ->> 'editorId')::bigint = $2 AND (s.sess ->> 'workspaceId')::bigint = $1`, shown.session] // prettier-ignore
+      : ['api_token t', 't.secret_hash = $3 AND t.ends_at > now() AND t.editor_id = $2 AND t.workspace_id = $1', shown.token]; // prettier-ignore
+  const found = await first(
+    db,
+    `SELECT 1 FROM ${from}, membership m WHERE ${condition} AND m.workspace_id = $1 AND m.editor_id = $2 AND m.disabled_at IS NULL`,
+    [workspace, editor, key],
+  );
+  return found !== undefined;
+}
 
 /** How many wrong tries of a kind are free, and how long is waited at most, in seconds. */
 const FREE = { account: 5, address: 30 };

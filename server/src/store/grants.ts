@@ -25,7 +25,7 @@ const GRANTS: Record<string, string> = {
     'SELECT, INSERT, UPDATE (name, note, is_default, revision, owner_id, locked, imitates_id, carried_from, bin_id)',
   binding: 'SELECT, INSERT, UPDATE, DELETE',
   binding_context: 'SELECT, INSERT, DELETE',
-  trial: 'SELECT, INSERT, UPDATE (who, tried_on, build), DELETE',
+  trial: 'SELECT, INSERT, UPDATE (who, tried_by, tried_on, build), DELETE',
   correction: 'SELECT, INSERT',
   fact_correction: 'SELECT',
   edit: 'SELECT, INSERT, UPDATE, DELETE',
@@ -80,6 +80,7 @@ const FUNCTIONS = [
   'purge_bin',
   'undo_act',
   'forget_old',
+  'forget_member',
   'remove_account',
 ];
 /** The owner’s alone, called by what is above. */

@@ -3,6 +3,9 @@ import type { Act, ActPage, ActRow, ActsAsked } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { first, rows, type Db } from './db.ts';
 
+/** The one act that can be undone as a whole. */
+export const UNDOABLE = 'read a list in';
+
 /** How many acts a page has, and how many rows of one are shown. */
 const PAGE = 50;
 const MOST_ROWS = 500;
@@ -13,7 +16,7 @@ export async function actsOf(db: Db, workspace: number, asked: z.output<typeof A
     db,
     `SELECT a.id, e.name AS who, a.doing, a.about, p.slug AS app, r.label AS release, a.keyset_id AS keyset, a.why, a.done_at AS at,
        (SELECT count(*) FROM act_row x WHERE x.act_id = a.id) AS rows,
-       a.doing = 'read a list in' AND NOT EXISTS (SELECT 1 FROM act u WHERE u.undoes = a.id) AND r.sealed_at IS NULL AS undoable
+       a.doing = '${UNDOABLE}' AND NOT EXISTS (SELECT 1 FROM act u WHERE u.undoes = a.id) AND r.sealed_at IS NULL AS undoable
      FROM act a JOIN editor e ON e.id = a.editor_id LEFT JOIN app p ON p.id = a.app_id LEFT JOIN release r ON r.id = a.release_id
      WHERE a.workspace_id = $1 AND ($2::bigint IS NULL OR a.id < $2) AND ($3::text IS NULL OR a.app_id = (SELECT id FROM app WHERE slug = $3 AND bin_id IS NULL))
        AND ($4::bigint IS NULL OR a.editor_id = $4)
@@ -42,7 +45,7 @@ export async function rowsOfAct(db: Db, id: number): Promise<ActRow[]> {
 export async function undoAct(db: Db, id: number): Promise<void> {
   const found = await first<{ doing: string }>(db, 'SELECT doing FROM act WHERE id = $1', [id]);
   if (!found) refuse('not-found', 'There is no such act.');
-  if (found!.doing !== 'read a list in')
+  if (found!.doing !== UNDOABLE)
     refuse('not-undone', 'Only the reading-in of a list is taken back as a whole. A keyset has undo of its own.');
   await db.query('SELECT undo_act($1)', [id]);
 }

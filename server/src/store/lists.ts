@@ -5,10 +5,10 @@ import { keysetFor, type ListPlan, type NewGroup, type ListTarget } from '@crib/
 import { rows, type Db } from './db.ts';
 import { contextsOf, insertContext } from './apps.ts';
 
-/** Who took a list in, and from where: the provenance of its rows. */
+/** Who imports a list, by the number of the account, and from where: the provenance of its rows. */
 export interface TakenBy {
   readonly source: string;
-  readonly who: string;
+  readonly who: number;
   readonly on: string;
 }
 
@@ -214,7 +214,7 @@ async function insertBindings(
   const made = await rows<{ id: number }>(
     db,
     `INSERT INTO binding (keyset_id, release_id, command_id, platform, language, shortcut, note, memory_aid,
-       provenance_kind, provenance_source, provenance_who, provenance_on)
+       provenance_kind, provenance_source, provenance_by, provenance_on)
      SELECT $1, $2, c.id, g.platform, g.language, g.shortcut, g.note, g.memory_aid, 'list', g.source, $4, $5
      FROM jsonb_to_recordset($6) AS g
        (n integer, command text, platform text, language text, shortcut text, note text, memory_aid text, source text)

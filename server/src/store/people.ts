@@ -16,6 +16,12 @@ export const accountOf = (db: Db, id: number): Promise<Account | undefined> =>
 export const editorOf = (db: Db, id: number): Promise<Editor | undefined> =>
   first(db, `SELECT id, name, coalesce(email, '') AS email FROM editor WHERE id = $1`, [id]);
 
+/** Whether there is, or ever was, an account. */
+export const anybody = async (db: Db): Promise<boolean> => (await first(db, 'SELECT 1 FROM editor LIMIT 1')) !== undefined;
+/** Whether some workspace has an owner. */
+export const anyOwner = async (db: Db): Promise<boolean> =>
+  (await first(db, `SELECT 1 FROM membership WHERE role = 'owner' LIMIT 1`)) !== undefined;
+
 /** Makes an account; an address has one, whoever was faster. Its number. */
 export async function insertAccount(db: Db, name: string, email: string, passwordHash: string): Promise<number> {
   const made = await first<{ id: number }>(
@@ -53,6 +59,12 @@ export async function insertWorkspace(db: Db, name: string, owner: number): Prom
   const made = await first<{ id: number }>(db, 'INSERT INTO workspace (name) VALUES ($1) RETURNING id', [name]);
   await saveMember(db, made!.id, owner, 'owner');
   return made!.id;
+}
+/** The first workspace of an installation; it has nobody in it yet. */
+export async function firstWorkspace(db: Db, name: string): Promise<number> {
+  const found = await first<{ id: number }>(db, 'SELECT id FROM workspace ORDER BY id LIMIT 1');
+  if (found) return found.id;
+  return (await first<{ id: number }>(db, 'INSERT INTO workspace (name) VALUES ($1) RETURNING id', [name]))!.id;
 }
 export async function updateWorkspace(db: Db, { id, name, editorsPropose }: Workspace): Promise<void> {
   await db.query('UPDATE workspace SET name = $2, editors_propose = $3 WHERE id = $1', [id, name, editorsPropose]);
@@ -106,11 +118,12 @@ export async function updateMember(
   );
   if (done.rowCount === 0) refuse('not-found', 'Nobody of that number is in this workspace.');
 }
-/** Ends a membership; an account that is in no workspace any more is removed with it, and its name from history. */
+/** Ends a membership; an account that is in no workspace any more is removed with it, and its name wherever it is read. */
 export async function dropMember(db: Db, workspace: number, editor: number): Promise<void> {
   const gone = await db.query('DELETE FROM membership WHERE workspace_id = $1 AND editor_id = $2', [workspace, editor]);
   if (gone.rowCount === 0) refuse('not-found', 'Nobody of that number is in this workspace.');
   await db.query('UPDATE keyset SET owner_id = NULL WHERE owner_id = $1', [editor]);
+  await db.query('SELECT forget_member($1)', [editor]);
   const elsewhere = await first(db, 'SELECT 1 FROM membership WHERE editor_id = $1', [editor]);
   if (!elsewhere) await db.query('SELECT remove_account($1)', [editor]);
 }

@@ -16,7 +16,7 @@ import { first, rows, type Db } from './db.ts';
 
 /** The columns that state a shortcut. */
 const STATED = `command_id, platform, language, shortcut, note, memory_aid, provenance_kind, provenance_source, provenance_who,
-  provenance_on, provenance_build, provenance_platform`;
+  provenance_by, provenance_on, provenance_build, provenance_platform`;
 
 /** A shipped keyset of a catalogue, by its number. */
 export function shippedOf(catalogue: Catalogue, id: number): ShippedKeyset {
@@ -93,6 +93,12 @@ export async function updateKeyset(
   );
 }
 
+/** Who states a shortcut: an account by its number, so that its name is read where it is kept; anybody else by their name. */
+const statedBy = (who: string | undefined, editor: Editor) =>
+  who === undefined || who === editor.name
+    ? { provenance_who: '', provenance_by: editor.id }
+    : { provenance_who: who, provenance_by: null };
+
 /** States shortcuts of an open release's shipped keyset. */
 export async function insertBindings(
   db: Db,
@@ -112,7 +118,7 @@ export async function insertBindings(
     memory_aid: memoryAid,
     provenance_kind: provenance.kind ?? 'tried',
     provenance_source: provenance.source ?? '',
-    provenance_who: provenance.who ?? editor.name,
+    ...statedBy(provenance.who, editor),
     provenance_on: provenance.on ?? today,
     provenance_build: provenance.build ?? '',
     provenance_platform: provenance.platform ?? null,
@@ -122,7 +128,7 @@ export async function insertBindings(
     `INSERT INTO binding (keyset_id, release_id, ${STATED})
      SELECT $1, $2, ${STATED} FROM jsonb_to_recordset($3) AS g (n integer, command_id bigint, platform text, language text,
        shortcut text, note text, memory_aid text, provenance_kind text, provenance_source text, provenance_who text,
-       provenance_on date, provenance_build text, provenance_platform text)
+       provenance_by bigint, provenance_on date, provenance_build text, provenance_platform text)
      ORDER BY n RETURNING id`,
     [keyset.id, keyset.releaseId, JSON.stringify(lines)],
   );
@@ -170,8 +176,8 @@ export async function restateBindings(
       [made!.id, keyset.releaseId, contexts],
     );
     await db.query(
-      `INSERT INTO trial (binding_id, platform, who, tried_on, build)
-       SELECT $2, platform, who, tried_on, build FROM trial WHERE binding_id = $1 AND platform = coalesce($3, platform)`,
+      `INSERT INTO trial (binding_id, platform, who, tried_by, tried_on, build)
+       SELECT $2, platform, who, tried_by, tried_on, build FROM trial WHERE binding_id = $1 AND platform = coalesce($3, platform)`,
       [from.id, made!.id, platform],
     );
   }
@@ -223,12 +229,12 @@ export async function saveTrials(
   }
   const made = await rows<{ id: number }>(
     db,
-    `INSERT INTO trial (binding_id, platform, who, tried_on, build)
-     SELECT id, $3, $4, current_date, $5 FROM binding
+    `INSERT INTO trial (binding_id, platform, who, tried_by, tried_on, build)
+     SELECT id, $3, '', $4, current_date, $5 FROM binding
      WHERE release_id = $1 AND id = ANY($2) AND (platform IS NULL OR platform = $3)
-     ON CONFLICT (binding_id, platform) DO UPDATE SET who = excluded.who, tried_on = excluded.tried_on, build = excluded.build
+     ON CONFLICT (binding_id, platform) DO UPDATE SET who = '', tried_by = excluded.tried_by, tried_on = excluded.tried_on, build = excluded.build
      RETURNING binding_id AS id`,
-    [releaseId, bindings, platform, editor.name, build],
+    [releaseId, bindings, platform, editor.id, build],
   );
   return made.length;
 }

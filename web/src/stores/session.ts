@@ -17,7 +17,7 @@ export const useSession = defineStore('session', () => {
     editor.value = await ask<Session>('POST', '/api/session', { email, password });
     asked.value = true;
   }
-  async function join(secret: string, account: { name?: string; password: string }) {
+  async function join(secret: string, account: { name?: string; email?: string; password: string }) {
     editor.value = await ask<Session>('POST', `/api/joining/${secret}`, account);
     asked.value = true;
   }

@@ -15,6 +15,7 @@ const session = useSession();
 const secret = String(route.params['secret']);
 const invited = shallowRef<Invited | null>(null);
 const name = ref('');
+const email = ref('');
 const password = ref('');
 const { problems, busy, doing } = useDoing();
 onMounted(() =>
@@ -24,7 +25,11 @@ onMounted(() =>
 );
 const join = () =>
   doing(async () => {
-    await session.join(secret, { password: password.value, ...(invited.value!.known ? {} : { name: name.value }) });
+    await session.join(secret, {
+      password: password.value,
+      ...(invited.value!.known ? {} : { name: name.value }),
+      ...(invited.value!.email === null ? { email: email.value } : {}),
+    });
     await router.push({ name: 'desk' });
   });
 </script>
@@ -32,17 +37,20 @@ const join = () =>
 <template>
   <TheDoor :title="invited ? `Join ${invited.workspace}` : 'An invitation'" @submit="join">
     <template v-if="invited">
-      <p>
-        You are invited as {{ aRole(invited.role) }}, at <span class="figures">{{ invited.email }}</span>.
-        {{
-          invited.known
-            ? 'This address has an account: show its password.'
-            : 'Say what others are to call you, and take a password.'
-        }}
+      <p v-if="invited.email === null">
+        Nobody is in this workspace yet. Create its first account: it owns the workspace and can invite others.
       </p>
+      <p v-else>
+        You are invited as {{ aRole(invited.role) }}, with the email
+        <span class="figures">{{ invited.email }}</span
+        >. {{ invited.known ? 'It has an account here: enter its password.' : 'Enter your name and choose a password.' }}
+      </p>
+      <label v-if="invited.email === null"
+        >Email<ElInput v-model="email" type="email" autocomplete="email" maxlength="200" required
+      /></label>
       <label v-if="!invited.known">Name<ElInput v-model="name" autocomplete="name" maxlength="80" required /></label>
       <label
-        >{{ invited.known ? 'Password' : 'Password, twelve signs at least'
+        >{{ invited.known ? 'Password' : 'Password, at least 12 characters'
         }}<ElInput
           v-model="password"
           type="password"
@@ -55,6 +63,6 @@ const join = () =>
     <p v-else-if="!problems.length" role="status">Opening the invitation…</p>
     <ProblemList :problems="problems" />
     <button v-if="invited" class="btn primary" type="submit" :disabled="busy">{{ busy ? 'Joining…' : 'Join' }}</button>
-    <RouterLink v-else class="btn" :to="{ name: 'sign-in' }">To the sign-in page</RouterLink>
+    <RouterLink v-else class="btn" :to="{ name: 'sign-in' }">Sign in</RouterLink>
   </TheDoor>
 </template>
