@@ -1,13 +1,14 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { readShortcuts, writeStored } from '@crib/core/keys';
 import type { AppOverview, Catalogue, CrosswalkOverview, EditPlace } from '@crib/core/contract';
 import { releaseMaker, type PlaceFile, type ReleaseFile } from './releases.ts';
 
 /**
- * Loads the demo scenario through the API that every client has, unless the app is there already.
- * Usage: load.ts http://127.0.0.1:4310
+ * Loads the demo scenario through the API that every client has, where nothing was done before. While it is being loaded
+ * there is a file, if one is named, so that a load that was broken off is noticed.
+ * Usage: load.ts http://127.0.0.1:4310 [mark]
  */
-const [address = 'http://127.0.0.1:4310'] = process.argv.slice(2);
+const [address = 'http://127.0.0.1:4310', mark] = process.argv.slice(2);
 const file = (name: string) => readFileSync(new URL(name, import.meta.url), 'utf8');
 const json = <T>(name: string) => JSON.parse(file(name)) as T;
 
@@ -62,10 +63,18 @@ interface SheetFile {
 }
 
 const [account] = json<{ email: string; password: string }[]>('accounts.json');
-await call('POST', '/api/session', { email: account!.email, password: account!.password });
-const apps = await call<{ slug: string }[]>('GET', '/api/apps');
+const shown = await call<{ email: string; password: string }[]>('GET', '/public/demo');
 const scenario = json<AppFile>('fathomry/app.json');
-if (!apps.some((app) => app.slug === scenario.app.slug)) await load();
+// Whose password was changed, or who was removed, is no account of the demo any more.
+if (shown.some((one) => one.email === account!.email)) {
+  await call('POST', '/api/session', { email: account!.email, password: account!.password });
+  const { acts } = await call<{ acts: unknown[] }>('GET', '/api/acts');
+  if (acts.length === 0) {
+    if (mark) writeFileSync(mark, '');
+    await load();
+    if (mark) rmSync(mark, { force: true });
+  }
+}
 
 async function load() {
   const { slug } = scenario.app;

@@ -16,7 +16,7 @@ await main(async () => {
   const home = join(varFolder, `bench-${process.pid}`);
   const database = await openDatabase({ name: `crib_bench_${process.pid}`, home, throwaway: true });
   try {
-    const server = await startServer({ databaseUrl: database.serverUrl, port: await freePort() });
+    const server = await startServer({ databaseUrl: database.serverUrl, port: await freePort(), demo: true });
     const code = await run(process.execPath, ['--import', 'tsx', 'e2e/bench/bench.ts', server.address], {
       env: { ...process.env, CRIB_SERVER_PID: String(server.pid) },
     });

@@ -1,9 +1,10 @@
 // @ts-check
+import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuild, ensurePackages } from './lib/packages.mjs';
 import { freePort } from './lib/ports.mjs';
 import { openDatabase } from './lib/database.mjs';
-import { Stop, main, varFolder } from './lib/run.mjs';
+import { Stop, main, run, varFolder } from './lib/run.mjs';
 import { loadDemo, startServer } from './lib/server.mjs';
 import { enter, leave, otherUsers } from './lib/users.mjs';
 
@@ -24,6 +25,15 @@ function keepUp(database, stopping) {
   }, WATCH_MS);
 }
 
+/**
+ * Prints the link by which an installation gets its first owner, while it has none.
+ * @param {import('./lib/database.mjs').Database} database @param {string} address
+ */
+function firstOwner(database, address) {
+  const env = { CRIB_SITE: address, ...process.env, DATABASE_URL: database.serverUrl };
+  return run(process.execPath, ['--import', 'tsx', 'server/src/account.ts', 'first'], { env });
+}
+
 /** Sets up what is missing, starts the database and the server, and puts everything away at the end. */
 await main(async () => {
   const fresh = process.argv.includes('--fresh');
@@ -31,6 +41,13 @@ await main(async () => {
   if (fresh && others.length) {
     throw new Stop(`Another Crib uses this data (process ${others.join(', ')}). Stop it before --fresh.`);
   }
+  // With an operator's own database there is no demo unless they say so: its passwords are published.
+  const demo = !process.env['DATABASE_URL'] || process.argv.includes('--demo');
+  const loading = join(varFolder, 'demo-loading');
+  const half = demo && existsSync(loading) && others.length === 0;
+  if (half && process.env['DATABASE_URL'])
+    throw new Stop('The demo was broken off while it was being loaded. Load it again with: npm start -- --demo --fresh');
+  if (half) console.log('The demo was broken off while it was being loaded: it is loaded again.');
   let stopping = false;
   let stopServer = () => {};
   for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP'])) {
@@ -41,15 +58,16 @@ await main(async () => {
   }
   await ensurePackages();
   await ensureBuild();
-  const database = await openDatabase({ name: 'crib', home: join(varFolder, 'pg'), fresh });
+  const database = await openDatabase({ name: 'crib', home: join(varFolder, 'pg'), fresh: fresh || half });
+  if (fresh || half) rmSync(loading, { force: true });
   enter(database.started);
   try {
     if (stopping) return;
     const port = await freePort(Number(process.env['PORT'] ?? 4310));
-    const server = await startServer({ databaseUrl: database.serverUrl, port });
+    const server = await startServer({ databaseUrl: database.serverUrl, port, demo });
     stopServer = server.stop;
     try {
-      await loadDemo(server.address);
+      if (demo) await loadDemo(server.address, loading);
     } catch (error) {
       server.stop();
       await server.ended;
@@ -57,7 +75,10 @@ await main(async () => {
       throw error;
     }
     if (stopping) server.stop();
-    else console.log(`Crib is at ${server.address}`);
+    else {
+      console.log(`Crib is at ${server.address}`);
+      if (!demo) await firstOwner(database, server.address);
+    }
     const watch = keepUp(database, () => stopping);
     const code = await server.ended;
     clearInterval(watch);

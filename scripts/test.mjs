@@ -84,7 +84,7 @@ await main(async () => {
       throwaway: true,
     });
     undo.push(pages.leave);
-    const server = await startServer({ databaseUrl: pages.serverUrl, port: await freePort() });
+    const server = await startServer({ databaseUrl: pages.serverUrl, port: await freePort(), demo: true });
     undo.push(async () => (server.stop(), void (await server.ended)));
     await loadDemo(server.address);
     const journeys = join(home, 'playwright.json');

@@ -5,10 +5,10 @@ import { Stop, keptSecret, root } from './run.mjs';
 
 /**
  * Starts Crib's server and waits until it answers.
- * @param {{ databaseUrl: string, port: number, demo?: boolean, env?: Record<string, string> }} options `demo` shows its accounts
+ * @param {{ databaseUrl: string, port: number, demo: boolean, env?: Record<string, string> }} options `demo` makes its accounts, in an installation that has none, and shows them
  * @returns {Promise<{ address: string, ended: Promise<number>, stop: () => void, kill: () => void, pid: number }>}
  */
-export async function startServer({ databaseUrl, port, demo = true, env = {} }) {
+export async function startServer({ databaseUrl, port, demo, env = {} }) {
   const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
     cwd: root,
     // A group of its own: Ctrl-C at the terminal reaches the server through whoever started it, once.
@@ -30,7 +30,7 @@ export async function startServer({ databaseUrl, port, demo = true, env = {} }) 
     child.once('message', (/** @type {{ address: string }} */ message) => resolve(message.address));
     void ended.then(() => resolve(null));
   });
-  if (!address) throw new Stop('The server did not start; the reason stands above.');
+  if (!address) throw new Stop('The server did not start. See the error above.');
   return {
     address,
     ended,
@@ -41,14 +41,14 @@ export async function startServer({ databaseUrl, port, demo = true, env = {} }) 
 }
 
 /**
- * Loads the demo scenario over the API, as any other client would.
- * @param {string} address
+ * Loads the demo scenario over the API, as any other client would, where nothing has been done yet.
+ * @param {string} address @param {string} [mark] a file that is there while it is being loaded
  */
-export async function loadDemo(address) {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'demo/load.ts', address], {
+export async function loadDemo(address, mark) {
+  const child = spawn(process.execPath, ['--import', 'tsx', 'demo/load.ts', address, ...(mark ? [mark] : [])], {
     cwd: root,
     stdio: 'inherit',
   });
   const code = await new Promise((resolve) => child.once('exit', resolve));
-  if (code !== 0) throw new Stop('The demo could not be loaded; the reason stands above.');
+  if (code !== 0) throw new Stop('The demo could not be loaded. See the error above.');
 }

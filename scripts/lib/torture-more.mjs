@@ -60,6 +60,7 @@ export async function fullDisk(home) {
     const server = await startServer({
       databaseUrl: own.databaseUrl,
       port: await freePort(),
+      demo: true,
       env: { LOG_LEVEL: 'silent' },
     });
     try {

@@ -85,7 +85,7 @@ export async function ownCluster(home) {
 async function stand(home) {
   const { cluster, sql, ownerUrl, databaseUrl } = await ownCluster(home);
   const port = await freePort();
-  const begin = () => startServer({ databaseUrl, port });
+  const begin = () => startServer({ databaseUrl, port, demo: true });
   let server = await begin();
   const proxy = await lossy(() => port);
   const own = `http://127.0.0.1:${port}`;

@@ -28,6 +28,7 @@ beforeAll(async () => {
   server = await startServer({
     databaseUrl: own.databaseUrl,
     port: await freePort(),
+    demo: true,
     env: {
       CRIB_PROCESSES: '2',
       DATABASE_READ_URL: replica.url('server', 'crib'),
