@@ -1,5 +1,6 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router';
-import { whenSignedOut } from './api/client.ts';
+import { whenOtherSession, whenSignedOut } from './api/client.ts';
+import { askBeforeUnload, mayLeave } from './parts/unsaved.ts';
 import { keepPlace } from './stores/last.ts';
 import { useOthers } from './stores/others.ts';
 import { useSession } from './stores/session.ts';
@@ -145,7 +146,9 @@ export const router = createRouter({
   ],
 });
 
-router.beforeEach(async (to) => {
+router.beforeEach(async (to, from) => {
+  // What is typed stays while filters change, and over signing in again.
+  if (to.path !== from.path && to.name !== 'sign-in' && !mayLeave()) return false;
   const session = useSession();
   await session.recall();
   if (!to.meta['open'] && !session.editor) return { name: 'sign-in', query: { to: to.fullPath } };
@@ -163,6 +166,8 @@ router.afterEach((to) => {
   useOthers().at(to.fullPath);
   if (app && release) keepPlace(to.fullPath, `${title}, ${String(release)}`);
 });
+askBeforeUnload();
+whenOtherSession(() => location.assign('/desk'));
 whenSignedOut(() => {
   useSession().editor = null;
   void router.push({ name: 'sign-in', query: { to: router.currentRoute.value.fullPath } });

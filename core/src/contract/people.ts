@@ -191,3 +191,6 @@ export const Told = z.object({
   about: z.string(),
 });
 export type Told = z.infer<typeof Told>;
+
+/** How a stream of events begins: who listens, and to which workspace. */
+export const Hello = z.object({ editor: Id, workspace: Id });

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { App, Context, CustomKeyset, Edit, EditPlace, Id, LanguageTag, Release } from './entities.ts';
-import { Sheet } from './sheets.ts';
+import { EditionLanguage } from './language.ts';
+import { Sheet, SheetLook } from './sheets.ts';
 
 /** What clients send. */
 
@@ -115,8 +116,13 @@ export const SentState = z.union([
 export const NewPoint = z.strictObject({ revision: Id, name: z.string().trim().min(1).max(80) });
 
 export const NewSheet = Sheet.pick({ keysetId: true, title: true });
+/** A sheet as it is saved: its sections, and of everything else what is to change. What is not sent stays as it is. */
 export const SentSheet = Sheet.omit({ id: true, appId: true }).extend({
-  intro: Sheet.shape.intro.default(''),
-  credit: Sheet.shape.credit.default(''),
+  intro: Sheet.shape.intro.optional(),
+  credit: Sheet.shape.credit.optional(),
+  terms: Sheet.shape.terms.unwrap().optional(),
+  independence: Sheet.shape.independence.unwrap().optional(),
+  look: SheetLook.optional(),
+  language: EditionLanguage.unwrap().optional(),
 });
 export type SentSheet = z.infer<typeof SentSheet>;

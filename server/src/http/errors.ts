@@ -10,6 +10,7 @@ import { refusalOf } from '../store/refusals.ts';
 const STATUS: Record<string, number> = {
   'not-found': 404,
   'not-signed-in': 401,
+  'other-session': 401,
   'wrong-password': 401,
   'other-site': 403,
   'not-yours': 403,

@@ -1,6 +1,6 @@
 import { Router, type RequestHandler, type Response } from 'express';
 import { z } from 'zod';
-import { Told } from '@crib/core/contract';
+import { Hello, Told } from '@crib/core/contract';
 import { mayListen, type Shown } from '../store/entry.ts';
 import { listen } from '../store/listening.ts';
 import { isOutage, type Pool } from '../store/db.ts';
@@ -97,7 +97,7 @@ export function eventRoutes(pool: Pool, databaseUrl: string, guard: RequestHandl
       'X-Accel-Buffering': 'no',
     });
     res.flushHeaders();
-    send(res, 'hello', {});
+    send(res, 'hello', { editor: id, workspace: workspace.id } satisfies z.infer<typeof Hello>);
     const stream: Stream = { workspace: workspace.id, editor: id, shown: req.shown!, doubtful: false };
     streams.set(res, stream);
     res.on('close', () => streams.delete(res));

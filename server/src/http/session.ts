@@ -62,6 +62,10 @@ export function signedIn(pool: Pool): RequestHandler {
     if (secret && !token) refuse('not-signed-in', 'This token has ended. Make a new one.');
     const { editorId, workspaceId } = token ? { editorId: token.editor, workspaceId: token.workspace } : req.session;
     if (!editorId || !workspaceId) return refuse('not-signed-in', 'Sign in first.');
+    // A page says for whom it was loaded: another tab of its browser may have begun another session since.
+    const meant = token ? undefined : req.get('crib-session');
+    if (meant !== undefined && meant !== `${editorId} ${workspaceId}`)
+      refuse('other-session', 'You are signed in to another account or workspace now. Reload the page.');
     const standing = await standingIn(pool, workspaceId, editorId);
     if (!standing) return refuse('not-signed-in', 'You are not in this workspace any more. Sign in again.');
     req.shown = secret ? { token: hashOf(secret) } : { session: req.sessionID };

@@ -42,13 +42,23 @@ export async function loadSheet(db: Db, id: number): Promise<Sheet & { releaseId
   return { ...sheet, look: SheetLook.parse(sheet.look), sections };
 }
 
-/** Writes a sheet anew, if it is still at the revision that was changed. */
+/** Saves a sheet, if it is still at the revision that was changed; what is not sent of it stays. */
 export async function updateSheet(db: Db, id: number, sent: SentSheet): Promise<void> {
   const current = await loadSheet(db, id);
   const updated = await db.query(
     `UPDATE sheet SET title = $3, intro = $4, credit = $5, language = $6, terms = $7, independence = $8, look = $9,
        revision = revision + 1 WHERE id = $1 AND revision = $2`,
-    [id, sent.revision, sent.title, sent.intro, sent.credit, sent.language, sent.terms, sent.independence, sent.look],
+    [
+      id,
+      sent.revision,
+      sent.title,
+      sent.intro ?? current.intro,
+      sent.credit ?? current.credit,
+      sent.language ?? current.language,
+      sent.terms ?? current.terms,
+      sent.independence ?? current.independence,
+      sent.look ?? current.look,
+    ],
   );
   if (updated.rowCount === 0)
     refuse(

@@ -19,6 +19,17 @@ export function whenSignedOut(act: () => void) {
   onSignedOut = act;
 }
 
+let acting = '';
+/** Names the account and workspace that requests are meant for: the server refuses them in any other session. */
+export function actAs(identity: string) {
+  acting = identity;
+}
+let onOtherSession = () => {};
+/** Says what to do when the browser has begun another session, as another tab may. */
+export function whenOtherSession(act: () => void) {
+  onOtherSession = act;
+}
+
 /** A key that no other act has: what is sent again with it is done once. */
 const newKey = () => [...crypto.getRandomValues(new Uint8Array(16))].map((byte) => byte.toString(16).padStart(2, '0')).join(''); // prettier-ignore
 
@@ -52,6 +63,7 @@ export async function ask<T>(
   const headers = {
     ...(body !== undefined && { 'content-type': 'application/json' }),
     ...(method !== 'GET' && { 'idempotency-key': newKey() }),
+    ...(acting && path !== '/api/session' && { 'crib-session': acting }),
   };
   const response = await sent(path, {
     method,
@@ -69,6 +81,7 @@ export async function ask<T>(
   const read = ProblemDetails.safeParse(answer);
   const problems = (read.success ? read.data.problems : []) as Problem[];
   if (read.success && read.data.code === 'not-signed-in' && !path.endsWith('/session')) onSignedOut();
+  if (read.success && read.data.code === 'other-session') onOtherSession();
   const detail = read.success ? read.data.detail : 'The server did not understand the request.';
   const [first = problem(read.success ? read.data.code : 'internal', detail), ...more] = problems;
   throw new Refusal(response.status, (answer ?? {}) as Record<string, unknown>, first, ...more);

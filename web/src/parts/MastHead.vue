@@ -4,7 +4,6 @@ import { computed, onBeforeUnmount, ref } from 'vue';
 import { meantFor, writeStored, parseStored } from '@crib/core/keys';
 import { useLookup } from '../stores/lookup.ts';
 import { usePlace } from '../stores/place.ts';
-import { forgetPlaces } from '../stores/last.ts';
 import { useOthers } from '../stores/others.ts';
 import { useSession } from '../stores/session.ts';
 import { machineInHand, strokeOf } from './pressing.ts';
@@ -86,11 +85,6 @@ function turn() {
   theme.value = theme.value === 'dark' ? 'light' : 'dark';
   chooseTheme(theme.value);
 }
-async function leave() {
-  await session.signOut();
-  forgetPlaces();
-  await router.push({ name: 'sign-in' });
-}
 </script>
 
 <template>
@@ -158,7 +152,7 @@ async function leave() {
           <button type="button" class="btn plain" @click="turn">
             {{ theme === 'dark' ? 'Light paper' : 'Dark paper' }}
           </button>
-          <button type="button" class="btn plain" @click="leave">Sign out</button>
+          <button type="button" class="btn plain" @click="session.signOut()">Sign out</button>
         </div>
       </div>
     </form>

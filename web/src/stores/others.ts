@@ -1,6 +1,6 @@
 import { ref, shallowRef, watch } from 'vue';
 import { defineStore } from 'pinia';
-import { Told, type Here } from '@crib/core/contract';
+import { Hello, Told, type Here } from '@crib/core/contract';
 import { ask } from '../api/client.ts';
 import { useSession } from './session.ts';
 import { useWorkspace } from './workspace.ts';
@@ -58,7 +58,8 @@ export const useOthers = defineStore('others', () => {
     made.addEventListener('act', hear);
     made.addEventListener('again', refresh);
     // Whoever is greeted a second time was away meanwhile.
-    made.addEventListener('hello', () => {
+    made.addEventListener('hello', (event: MessageEvent<string>) => {
+      if (!session.isOf(Hello.parse(JSON.parse(event.data)))) return location.assign('/desk');
       if (greeted) refresh();
       greeted = true;
     });

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { familyName } from '@crib/core/catalogue';
-import type { CommandGroup, Sheet } from '@crib/core/contract';
+import type { CommandGroup, SentSheet, Sheet } from '@crib/core/contract';
 import { ask } from '../../api/client.ts';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, ref, watch } from 'vue';
@@ -88,13 +88,13 @@ const sheet = ref<number | null>(null);
 watch(sheets, (list) => (sheet.value = list.some((one) => one.id === sheet.value) ? sheet.value : (list[0]?.id ?? null)), { immediate: true }); // prettier-ignore
 async function putOn() {
   const there = await ask<Sheet>('GET', `/api/sheets/${sheet.value!}`);
-  const { title, intro, credit, language, keysetId, revision } = there;
-  const rows = commands.value.map((one) => ({ command: one.id, note: '' }));
+  const { title, keysetId, revision } = there;
+  const rows = commands.value.map((one) => ({ command: one.id, note: '', lesson: null }));
   const last = there.sections.at(-1);
   const sections = last
     ? [...there.sections.slice(0, -1), { ...last, rows: [...last.rows, ...rows] }]
-    : [{ title: commands.value[0]?.category ?? '', rows }];
-  const body = { title, intro, credit, language, keysetId, revision, sections };
+    : [{ title: commands.value[0]?.category ?? '', rule: null, sort: 'given' as const, figure: null, leftOut: [], rows }];
+  const body = { title, keysetId, revision, sections } satisfies SentSheet;
   await send('PUT', `/api/sheets/${there.id}`, body, `${rows.length} put on “${title}”.`);
 }
 const removing = ref(false);

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import PlatformSelect from '../../parts/PlatformSelect.vue';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
-import { computed, reactive, ref, watch } from 'vue';
+import { computed, reactive, ref } from 'vue';
 import { PRESS_EFFECTS, type Command, type Wording } from '@crib/core/contract';
 import ProblemList from '../../parts/ProblemList.vue';
+import { useDraft } from '../../parts/useDraft.ts';
 import CorrectedFacts from './CorrectedFacts.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
@@ -35,29 +36,30 @@ const empty = () => ({
   home: workspace.tree!.root.id,
   flags: [] as string[],
   wordings: [] as Wording[],
+  reason: '',
 });
-const form = reactive(empty());
-watch(
-  () => props.command && workspace.asStored(props.command.id),
-  (command) => {
-    if (!command) return void Object.assign(form, empty());
-    const { label, menu, category, description, needs, then, onePress, home } = command;
-    Object.assign(form, { label, menu, category, description, needs, then, onePress, home });
-    form.otherNames = command.otherNames.join('; ');
-    form.flags = FLAGS.map(([flag]) => flag).filter((flag) => command[flag]);
-    form.wordings = command.wordings.map((one) => ({ ...one, otherNames: [...one.otherNames] }));
-  },
-  { immediate: true },
+function storedWords() {
+  const command = props.command && workspace.asStored(props.command.id);
+  if (!command) return empty();
+  const { label, menu, category, description, needs, then, onePress, home, wordings } = command;
+  const otherNames = command.otherNames.join('; ');
+  const flags: string[] = FLAGS.map(([flag]) => flag).filter((flag) => command[flag]);
+  return { ...empty(), label, menu, category, description, needs, then, onePress, home, otherNames, flags, wordings };
+}
+const { form, sending, reset } = useDraft(
+  `command in ${workspace.catalogue!.release.id}`,
+  () => props.command?.id ?? 'new',
+  storedWords,
 );
 const release = computed(() => workspace.catalogue!.release.id);
 const sealed = computed(() => workspace.catalogue!.release.sealedAt !== null);
-const reason = ref('');
 const categories = computed(() =>
   [...new Set(workspace.catalogue!.commands.map((one) => one.category))].filter(Boolean),
 );
 
 async function save() {
-  const { flags, otherNames, wordings, ...words } = form;
+  const { flags, otherNames, wordings, reason, ...words } = form;
+  const done = sending();
   const sent = {
     ...words,
     ...Object.fromEntries(FLAGS.map(([flag]) => [flag, flags.includes(flag)])),
@@ -74,18 +76,20 @@ async function save() {
         one.language && !known.some((other) => other.language === one.language && other.platform === one.platform),
     );
     const added = !fresh.length || (await send('POST', `/api/releases/${release.value}/wordings`, { command: id, wordings: fresh }, 'Added.')); // prettier-ignore
-    const body = { what: 'command', subject: id, words: sent, reason: reason.value };
-    if (added && reason.value && (await send('POST', `/api/releases/${release.value}/corrections`, body, 'Corrected.')))
-      reason.value = '';
+    const body = { what: 'command', subject: id, words: sent, reason };
+    const corrected = !added || !reason || (await send('POST', `/api/releases/${release.value}/corrections`, body, 'Corrected.'));
+    if (added && corrected) done();
     return;
   }
   if (props.command) {
     const commands = [{ id: props.command.id, ...sent, wordings }];
-    if (await send('PUT', `/api/releases/${release.value}/commands`, { commands }, 'Saved.'))
-      emit('done', props.command.name);
+    if (!(await send('PUT', `/api/releases/${release.value}/commands`, { commands }, 'Saved.'))) return;
+    done();
+    emit('done', props.command.name);
     return;
   }
   const made = await send<{ id: number }>('POST', `/api/releases/${release.value}/commands`, sent, 'Added.');
+  if (made) reset();
   const name = made && workspace.commands.get(made.id)?.name;
   if (name) emit('done', name);
 }
@@ -188,14 +192,14 @@ async function split() {
       </button>
     </template>
     <label v-if="sealed && command"
-      >Why it is corrected<ElInput v-model="reason" maxlength="1000" placeholder="Misread in the maker’s list"
+      >Why it is corrected<ElInput v-model="form.reason" maxlength="1000" placeholder="Misread in the maker’s list"
     /></label>
     <ProblemList :problems="problems" />
     <p role="status">{{ said }}</p>
     <CorrectedFacts v-if="command" what="command" :subject="command.id" />
     <div class="actions">
-      <button type="submit" class="btn primary" :disabled="busy || (sealed && !reason && !languages)">
-        {{ !command ? 'Add the command' : sealed ? (reason ? 'Correct' : 'Add the language') : 'Save' }}
+      <button type="submit" class="btn primary" :disabled="busy || (sealed && !form.reason && !languages)">
+        {{ !command ? 'Add the command' : sealed ? (form.reason ? 'Correct' : 'Add the language') : 'Save' }}
       </button>
       <button v-if="command && !sealed" type="button" class="btn" @click="removing = true">Remove it</button>
     </div>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { computed, reactive, watch } from 'vue';
+import { computed } from 'vue';
 import type { Command } from '@crib/core/contract';
 import ProblemList from '../../parts/ProblemList.vue';
+import { useDraft } from '../../parts/useDraft.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useSaving } from './useSaving.ts';
 
@@ -10,12 +11,15 @@ const props = defineProps<{ command: Command }>();
 const workspace = useWorkspace();
 const { problems, said, busy, send } = useSaving();
 
-const form = reactive({ states: '', presses: '', step: '', sign: '', satisfiedBy: '', setting: '', keyList: '', keyListSince: '', unshown: false, argumentOf: '', argument: '' }); // prettier-ignore
-watch(
-  () => workspace.asStored(props.command.id) ?? props.command,
-  ({ states, presses, step, sign, satisfiedBy, setting, keyList, keyListSince, unshown, argumentOf, argument }) =>
-    Object.assign(form, { step, sign, satisfiedBy, setting, keyList, keyListSince, unshown, argumentOf, argument, states: states.join('; '), presses: presses.join('; ') }), // prettier-ignore
-  { immediate: true },
+const { form, sending } = useDraft(
+  `details in ${workspace.catalogue!.release.id}`,
+  () => props.command.id,
+  () => {
+    const { states, presses, ...stored } = workspace.asStored(props.command.id) ?? props.command;
+    const { step, sign, satisfiedBy, setting, keyList, keyListSince, unshown, argumentOf, argument } = stored;
+    const lists = { states: states.join('; '), presses: presses.join('; ') };
+    return { ...lists, step, sign, satisfiedBy, setting, keyList, keyListSince, unshown, argumentOf, argument };
+  },
 );
 const parts = (text: string) =>
   text
@@ -30,9 +34,10 @@ const lists = computed(() => [...new Set(workspace.catalogue!.commands.map((one)
 async function save() {
   const { release } = workspace.catalogue!;
   const { states, presses, ...lines } = form;
+  const done = sending();
   if (!lines.argumentOf) lines.argument = '';
   const commands = [{ id: props.command.id, ...lines, states: parts(states), presses: parts(presses) }];
-  await send('PUT', `/api/releases/${release.id}/details`, { commands }, 'Saved.');
+  if (await send('PUT', `/api/releases/${release.id}/details`, { commands }, 'Saved.')) done();
 }
 </script>
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, reactive, watch } from 'vue';
+import { computed } from 'vue';
 import type { CommandGroup } from '@crib/core/contract';
 import DeleteThing from '../../parts/DeleteThing.vue';
 import KeyChip from '../../parts/KeyChip.vue';
@@ -8,6 +8,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
+import { useDraft } from '../../parts/useDraft.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import CatalogueIndex from './CatalogueIndex.vue';
@@ -45,12 +46,14 @@ const empty = (): Omit<CommandGroup, 'id'> => ({
   advised: null,
   because: '',
 });
-const form = reactive(empty());
-function fill(one: CommandGroup | null) {
-  const { id: _id, ...said } = one ?? { id: 0, ...empty() };
-  Object.assign(form, said, { members: [...said.members] });
-}
-watch(group, fill, { immediate: true });
+const { form, sending } = useDraft(
+  `group of ${appSlug.value}`,
+  () => group.value?.id ?? 'new',
+  () => {
+    const { id: _id, ...said } = group.value ?? { id: 0, ...empty() };
+    return said;
+  },
+);
 async function save() {
   const base = `/api/apps/${appSlug.value}/groups`;
   const { kind, name, members, twin, advised, because } = form;
@@ -63,10 +66,13 @@ async function save() {
     advised: ways ? advised : null,
     because: ways || kind === 'chooser' ? because : '',
   };
+  const done = sending();
   const saved = group.value
     ? await send<{ id: number }>('PUT', `${base}/${group.value.id}`, sent, 'Saved.')
     : await send<{ id: number }>('POST', base, sent, 'Made.');
-  if (saved) chosen.value = String(saved.id);
+  if (!saved) return;
+  done();
+  chosen.value = String(saved.id);
 }
 async function gone() {
   chosen.value = '';

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import PlaceSelect from '../../parts/PlaceSelect.vue';
-import { computed, reactive, ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { VueDraggable } from 'vue-draggable-plus';
 import type { Context } from '@crib/core/contract';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
+import { useDraft } from '../../parts/useDraft.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import CorrectedFacts from './CorrectedFacts.vue';
@@ -77,37 +78,30 @@ function outOf(one: Context) {
   return { parent: above.parent, position: siblings(above).indexOf(above.id) + 1 };
 }
 
-const form = reactive({
-  name: '',
-  takesText: false,
-  parent: 0,
-  together: [] as { context: number; first: boolean | null }[],
-});
-watch(
-  place,
-  (one) => {
-    if (!one) return;
-    Object.assign(form, {
-      name: one.name,
-      takesText: one.takesText,
-      parent: one.parent ?? 0,
-      together: one.together.map((pair) => ({ ...pair })),
-    });
-  },
-  { immediate: true },
+const { form, sending } = useDraft(
+  'place',
+  () => `${place.value?.id} in ${workspace.catalogue?.release.id}`,
+  () => ({
+    name: place.value?.name ?? '',
+    takesText: place.value?.takesText ?? false,
+    parent: place.value?.parent ?? 0,
+    together: place.value?.together ?? [],
+    reason: '',
+  }),
 );
-const reason = ref('');
 async function save() {
   const one = place.value!;
   const { name, takesText, together, parent } = form;
   const within = one.parent === null ? {} : { parent };
   if (!open.value) {
-    const body = { what: 'place', subject: one.id, place: { name, takesText, ...within }, reason: reason.value };
+    const body = { what: 'place', subject: one.id, place: { name, takesText, ...within }, reason: form.reason };
     const path_ = `/api/releases/${workspace.catalogue!.release.id}/corrections`;
-    if (await send('POST', path_, body, 'Corrected.')) reason.value = '';
+    const done = sending();
+    if (await send('POST', path_, body, 'Corrected.')) done();
     return;
   }
-  await send('PUT', path(one.id), { name, takesText, together, ...within }, 'Saved.');
+  const done = sending();
+  if (await send('PUT', path(one.id), { name, takesText, together, ...within }, 'Saved.')) done();
 }
 async function remove() {
   const one = place.value!;
@@ -200,10 +194,10 @@ const apart = computed(() =>
               Add a place
             </button>
           </template>
-          <label v-else>Why it is corrected<ElInput v-model="reason" maxlength="1000" required /></label>
+          <label v-else>Why it is corrected<ElInput v-model="form.reason" maxlength="1000" required /></label>
           <CorrectedFacts what="place" :subject="place.id" />
           <div class="actions">
-            <button type="submit" class="btn primary" :disabled="busy || (!open && !reason)">
+            <button type="submit" class="btn primary" :disabled="busy || (!open && !form.reason)">
               {{ open ? 'Save' : 'Correct' }}
             </button>
             <button v-if="open && place.parent !== null" type="button" class="btn" :disabled="busy" @click="remove">

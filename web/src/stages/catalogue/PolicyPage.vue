@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { reactive, watch } from 'vue';
+import { storeToRefs } from 'pinia';
 import { KeyPolicy } from '@crib/core/contract';
 import { acceptance } from '@crib/core/keyset';
 import { say } from '@crib/core/words';
@@ -7,6 +7,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import KeyField from '../../parts/KeyField.vue';
+import { useDraft } from '../../parts/useDraft.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import CorrectedFacts from './CorrectedFacts.vue';
@@ -18,27 +19,26 @@ import { ref, computed } from 'vue';
 const workspace = useWorkspace();
 const { appSlug, platform, style } = usePlace();
 const { problems, said, busy, send } = useSaving();
-const policy = reactive<KeyPolicy>(KeyPolicy.parse({}));
-const app = reactive({ howToChange: '', keysCommand: '', keysShown: '', builds: '', tiers: '' });
-/** It is otherwise in this release than in those that say nothing of their own. */
-const own = ref(false);
-watch(
-  () => workspace.catalogue,
-  (catalogue) => {
-    if (!catalogue) return;
-    Object.assign(policy, structuredClone(catalogue.app.keyPolicy));
-    own.value = catalogue.release.keyPolicy !== null;
-    Object.assign(app, {
-      howToChange: catalogue.app.howToChange,
-      keysCommand: catalogue.app.keysCommand,
-      keysShown: catalogue.app.keysShown,
-      builds: catalogue.release.builds.join(', '),
-      tiers: catalogue.release.tiers.join(', '),
-    });
-  },
-  { immediate: true },
+const { stored } = storeToRefs(workspace);
+const { form: policy, sending: sendingPolicy } = useDraft<KeyPolicy>(
+  'key policy',
+  () => stored.value?.release.id,
+  () => stored.value?.app.keyPolicy ?? KeyPolicy.parse({}),
 );
-const reason = ref('');
+const { form: app, sending: sendingWords } = useDraft(
+  'policy',
+  () => stored.value?.release.id,
+  () => ({
+    howToChange: stored.value?.app.howToChange ?? '',
+    keysCommand: stored.value?.app.keysCommand ?? '',
+    keysShown: stored.value?.app.keysShown ?? '',
+    builds: (stored.value?.release.builds ?? []).join(', '),
+    tiers: (stored.value?.release.tiers ?? []).join(', '),
+    /** It is otherwise in this release than in those that say nothing of their own. */
+    own: stored.value ? stored.value.release.keyPolicy !== null : false,
+    reason: '',
+  }),
+);
 /** Whether a sealed release is said to take keys otherwise than it does: that is corrected, and dated. */
 const differs = computed(() => JSON.stringify(policy) !== JSON.stringify(workspace.catalogue?.app.keyPolicy));
 const listOf = (text: string) =>
@@ -47,19 +47,20 @@ const listOf = (text: string) =>
     .map((one) => one.trim())
     .filter(Boolean);
 async function save() {
-  const { builds, tiers, ...words } = app;
+  const { builds, tiers, own, reason, ...words } = app;
+  const done = [sendingPolicy(), sendingWords()];
   const { release } = workspace.catalogue!;
-  const forAll = own.value || release.sealedAt ? words : { keyPolicy: policy, ...words };
-  const done = await send('PUT', `/api/apps/${appSlug.value}`, forAll, '');
-  if (!done) return;
+  const forAll = own || release.sealedAt ? words : { keyPolicy: policy, ...words };
+  if (!(await send('PUT', `/api/apps/${appSlug.value}`, forAll, ''))) return;
   if (release.sealedAt && differs.value) {
-    const body = { what: 'policy', policy, reason: reason.value };
-    if (await send('POST', `/api/releases/${release.id}/corrections`, body, 'Corrected.')) reason.value = '';
+    const body = { what: 'policy', policy, reason };
+    if (!(await send('POST', `/api/releases/${release.id}/corrections`, body, 'Corrected.'))) return;
   } else if (release.sealedAt) said.value = 'Saved.';
   else {
-    const facts = { builds: listOf(builds), tiers: listOf(tiers), keyPolicy: own.value ? policy : null };
-    await send('PUT', `/api/releases/${release.id}`, facts, 'Saved.');
+    const facts = { builds: listOf(builds), tiers: listOf(tiers), keyPolicy: own ? policy : null };
+    if (!(await send('PUT', `/api/releases/${release.id}`, facts, 'Saved.'))) return;
   }
+  for (const one of done) one();
 }
 const MODIFIERS = ['Ctrl', 'Alt', 'Shift', 'Meta'] as const;
 const TAKES = [
@@ -87,7 +88,7 @@ const verdict = computed(() => {
         <section>
           <h2>Binding and firing</h2>
           <ElCheckbox
-            v-model="own"
+            v-model="app.own"
             :disabled="Boolean(catalogue.release.sealedAt)"
             :label="`Only so in ${catalogue.release.label}: other releases take keys otherwise`"
           />
@@ -206,7 +207,7 @@ const verdict = computed(() => {
         <section v-if="catalogue.release.sealedAt && differs">
           <label
             >Why the policy of {{ catalogue.release.label }} is corrected<ElInput
-              v-model="reason"
+              v-model="app.reason"
               maxlength="1000"
               required
               placeholder="Held keys were overlooked"
@@ -218,7 +219,7 @@ const verdict = computed(() => {
           <button
             type="submit"
             class="btn primary"
-            :disabled="busy || (Boolean(catalogue.release.sealedAt) && differs && !reason)"
+            :disabled="busy || (Boolean(catalogue.release.sealedAt) && differs && !app.reason)"
           >
             Save
           </button>

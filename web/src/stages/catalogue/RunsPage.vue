@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, reactive, ref, watch } from 'vue';
+import { computed, ref } from 'vue';
 import { canonicalOn } from '@crib/core/press';
 import DeleteThing from '../../parts/DeleteThing.vue';
 import KeyChip from '../../parts/KeyChip.vue';
@@ -9,6 +9,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
+import { useDraft } from '../../parts/useDraft.ts';
 import IndexLine from '../../parts/IndexLine.vue';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
@@ -37,19 +38,24 @@ const keysOf = (id: number) => [
 ];
 const label = (id: number) => workspace.commands.get(id)?.label ?? 'not in this release';
 
-const form = reactive({ name: '' });
 /** Steps have a number of their own: a command may come several times. */
-const steps = ref<{ at: number; command: number }[]>([]);
-let next = 0;
-const stepOf = (command: number) => ({ at: next++, command });
-watch(
-  run,
-  (one) => {
-    form.name = one?.name ?? '';
-    steps.value = (one?.steps ?? []).map(stepOf);
-  },
-  { immediate: true },
+interface Step {
+  at: number;
+  command: number;
+}
+const { form, sending } = useDraft(
+  `run of ${appSlug.value}`,
+  () => run.value?.id ?? 'new',
+  () => ({
+    name: run.value?.name ?? '',
+    steps: (run.value?.steps ?? []).map((command, at): Step => ({ at, command })),
+  }),
 );
+const steps = computed({
+  get: () => form.steps,
+  set: (list: Step[]) => (form.steps = list),
+});
+const stepOf = (command: number): Step => ({ at: 1 + Math.max(-1, ...form.steps.map((one) => one.at)), command });
 const adding = ref<number | null>(null);
 function add() {
   if (adding.value === null) return;
@@ -95,10 +101,13 @@ function choosePressed(id: number) {
 async function save() {
   const body = { name: form.name, steps: steps.value.map((one) => one.command) };
   const base = `/api/apps/${appSlug.value}/runs`;
+  const done = sending();
   const saved = run.value
     ? await send<{ id: number }>('PUT', `${base}/${run.value.id}`, body, 'Saved.')
     : await send<{ id: number }>('POST', base, body, 'Made.');
-  if (saved) asked.value = String(saved.id);
+  if (!saved) return;
+  done();
+  asked.value = String(saved.id);
 }
 async function gone() {
   asked.value = '';

@@ -40,7 +40,9 @@ const freed = computed(() => differences.value.filter((key) => key.platform === 
 const isOwn = (key: SystemKey) =>
   differences.value.some((one) => one.platform === key.platform && one.shortcut === key.shortcut);
 async function write(list: Difference[], sentence: string) {
-  if (await send('PUT', '/api/system-keys', { keys: list }, sentence)) await load();
+  const done = await send('PUT', '/api/system-keys', { keys: list }, sentence);
+  if (done) await load();
+  return done !== null;
 }
 const without = (key: SystemKey) =>
   differences.value.filter((one) => one.platform !== key.platform || one.shortcut !== key.shortcut);
@@ -49,7 +51,7 @@ const asShipped = (key: SystemKey) => write(without(key), 'Restored.');
 const form = reactive({ shortcut: '', taker: '', hard: false, source: '' });
 async function add() {
   const key = { platform: platform.value, ...form, free: false };
-  await write([...without(key), key], 'Added.');
+  if (!(await write([...without(key), key], 'Added.'))) return;
   Object.assign(form, { shortcut: '', taker: '', hard: false, source: '' });
 }
 </script>

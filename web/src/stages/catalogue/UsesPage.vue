@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue';
+import { computed } from 'vue';
 import { readUses, usesADay } from '@crib/core/catalogue';
 import KeyChip from '../../parts/KeyChip.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
+import { useDraft } from '../../parts/useDraft.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import PastPanel from './PastPanel.vue';
@@ -31,28 +32,28 @@ const keyOf = (id: number) =>
   workspace.shipped ? workspace.effectiveOf(workspace.shipped.id, platform.value).of(id)[0]?.shortcut : undefined;
 
 const chosen = kept('source');
-const source = ref('');
-const text = ref('');
 /** What the chosen source says, as lines to be written on. */
-watch(
-  [chosen, uses],
-  () => {
-    source.value = chosen.value;
-    text.value = uses.value
+const { form, sending } = useDraft(
+  `uses of ${appSlug.value}`,
+  () => chosen.value,
+  () => ({
+    source: chosen.value,
+    text: uses.value
       .filter((one) => one.source === chosen.value)
       .flatMap((one) => {
         const command = workspace.commands.get(one.command);
         return command ? [`${command.name}, ${one.often ?? one.perDay}`] : [];
       })
-      .join('\n');
-  },
-  { immediate: true },
+      .join('\n'),
+  }),
 );
-const read = computed(() => readUses(text.value, workspace.catalogue?.commands ?? []));
+const read = computed(() => readUses(form.text, workspace.catalogue?.commands ?? []));
 async function save() {
-  const body = { source: source.value, uses: read.value.uses };
-  if (await send('PUT', `/api/apps/${appSlug.value}/uses`, body, `${body.uses.length} counts saved.`))
-    chosen.value = source.value;
+  const body = { source: form.source, uses: read.value.uses };
+  const done = sending();
+  if (!(await send('PUT', `/api/apps/${appSlug.value}/uses`, body, `${body.uses.length} counts saved.`))) return;
+  done();
+  chosen.value = body.source;
 }
 </script>
 
@@ -116,11 +117,11 @@ async function save() {
               <ElOption v-for="one in sources" :key="one" :value="one" :label="one" />
             </ElSelect>
           </label>
-          <label>Source<ElInput v-model="source" maxlength="120" required placeholder="counted in the office" /></label>
+          <label>Source<ElInput v-model="form.source" maxlength="120" required placeholder="counted in the office" /></label>
           <label
             >A command a line
             <ElInput
-              v-model="text"
+              v-model="form.text"
               type="textarea"
               :rows="12"
               aria-label="A command a line"
@@ -133,13 +134,13 @@ async function save() {
             <button
               type="submit"
               class="btn primary"
-              :disabled="busy || !source.trim() || read.problems.length > 0 || !(read.uses.length || chosen)"
+              :disabled="busy || !form.source.trim() || read.problems.length > 0 || !(read.uses.length || chosen)"
             >
               Save {{ read.uses.length }} counts
             </button>
           </div>
         </form>
-        <PastPanel @count="(found) => (text = found)" />
+        <PastPanel @count="(found) => (form.text = found)" />
       </template>
     </StageFrame>
   </ReleaseGate>

@@ -1,32 +1,41 @@
 <script setup lang="ts">
-import { reactive, watch } from 'vue';
 import { KNOWN_PLATFORMS, platformName } from '@crib/core/keys';
 import type { AppOverview } from '@crib/core/contract';
 import DeleteThing from '../../parts/DeleteThing.vue';
 import ProblemList from '../../parts/ProblemList.vue';
+import { useDraft } from '../../parts/useDraft.ts';
 import { useSaving } from '../catalogue/useSaving.ts';
 
 /** Mends what was said of an app and its open releases, and deletes either. */
 const props = defineProps<{ app: AppOverview }>();
 const emit = defineEmits<{ done: []; changed: [] }>();
 const { problems, said, busy, send } = useSaving();
-const form = reactive({ name: '', role: 'taught' as 'taught' | 'source', platforms: [] as string[] });
-const labels = reactive<Record<number, { label: string; releasedOn: string }>>({});
-watch(
-  () => props.app,
-  ({ name, role, platforms, releases }) => {
-    Object.assign(form, { name, role, platforms: [...platforms] });
-    for (const one of releases) labels[one.id] = { label: one.label, releasedOn: one.releasedOn ?? '' };
-  },
-  { immediate: true },
+const { form, sending } = useDraft(
+  'program',
+  () => props.app.id,
+  () => ({ name: props.app.name, role: props.app.role, platforms: props.app.platforms }),
+);
+const { form: labels, sending: sendingLabels } = useDraft(
+  'releases of',
+  () => props.app.id,
+  () =>
+    Object.fromEntries(
+      props.app.releases.map((one) => [one.id, { label: one.label, releasedOn: one.releasedOn ?? '' }]),
+    ) as Record<number, { label: string; releasedOn: string }>,
 );
 async function save() {
-  if (await send('PUT', `/api/apps/${props.app.slug}`, form, 'Saved.')) emit('changed');
+  const done = sending();
+  if (!(await send('PUT', `/api/apps/${props.app.slug}`, form, 'Saved.'))) return;
+  done();
+  emit('changed');
 }
 async function correct(id: number) {
   const { label, releasedOn } = labels[id]!;
   const body = { label, releasedOn: releasedOn || null };
-  if (await send('PUT', `/api/releases/${id}`, body, `${label} is corrected.`)) emit('changed');
+  const done = sendingLabels();
+  if (!(await send('PUT', `/api/releases/${id}`, body, `${label} is corrected.`))) return;
+  done();
+  emit('changed');
 }
 </script>
 

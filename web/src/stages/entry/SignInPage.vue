@@ -26,9 +26,10 @@ onMounted(async () => {
 });
 const enter = () =>
   doing(async () => {
-    await session.signIn(email.value, password.value);
     const to = String(route.query['to'] ?? '/');
-    await router.push(to.startsWith('/') && !to.startsWith('//') ? to : '/');
+    const path = to.startsWith('/') && !to.startsWith('//') ? to : '/';
+    await session.signIn(email.value, password.value, path);
+    await router.push(path);
   });
 function use(account: Account) {
   email.value = account.email;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, reactive, ref, shallowRef, watch } from 'vue';
+import { computed, onMounted, ref, shallowRef } from 'vue';
 import { flatten, stackOf, takenApart } from '@crib/core/keyset';
 import { stackFile } from '@crib/core/preset';
 import type { Edit, Member, People } from '@crib/core/contract';
@@ -7,6 +7,7 @@ import { ask } from '../../api/client.ts';
 import { download } from '../../parts/download.ts';
 import DeleteThing from '../../parts/DeleteThing.vue';
 import ProblemList from '../../parts/ProblemList.vue';
+import { useDraft } from '../../parts/useDraft.ts';
 import { usePlace } from '../../stores/place.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
@@ -20,24 +21,27 @@ const { route, router, appSlug, releaseLabel, luggage } = usePlace();
 const keyset = computed(() => workspace.keyset(Number(route.params['keyset'])));
 const custom = computed(() => (keyset.value?.kind === 'custom' ? keyset.value : null));
 const { problems, said, busy, send } = useSaving();
-const form = reactive({ name: '', note: '', mine: false });
+const { form, sending } = useDraft(
+  'keyset',
+  () => keyset.value?.id,
+  () => ({
+    name: keyset.value?.name ?? '',
+    note: keyset.value?.note ?? '',
+    mine: keyset.value?.owner?.id === session.editor?.id,
+  }),
+);
 /** Whoever made it, and owners of the workspace, say whose it is and whether it is locked. */
 const gives = computed(() => session.may('manage') || keyset.value?.madeBy === session.editor?.id);
 const members = shallowRef<readonly Member[]>([]);
 onMounted(async () => (members.value = (await ask<People>('GET', '/api/people').catch(() => null))?.members ?? []));
 const give = (body: object, sentence: string) => send('PUT', `/api/keysets/${keyset.value!.id}`, body, sentence);
-watch(
-  keyset,
-  (now) => now && Object.assign(form, { name: now.name, note: now.note, mine: now.owner?.id === session.editor?.id }),
-  { immediate: true },
-);
 const foreign = computed(
   () => keyset.value?.locked || (keyset.value?.owner && keyset.value.owner.id !== session.editor?.id),
 );
-function save() {
+async function save() {
   const { name, note } = form;
-  const body = { name, note };
-  return send('PUT', `/api/keysets/${keyset.value!.id}`, body, 'Saved.');
+  const done = sending();
+  if (await send('PUT', `/api/keysets/${keyset.value!.id}`, { name, note }, 'Saved.')) done();
 }
 const layers = computed(() => (keyset.value ? stackOf(keyset.value, workspace.catalogue!.keysets) : null));
 

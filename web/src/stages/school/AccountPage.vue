@@ -6,7 +6,6 @@ import { ask } from '../../api/client.ts';
 import CopyText from '../../parts/CopyText.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import { dayOf } from '../../parts/moments.ts';
-import { forgetPlaces } from '../../stores/last.ts';
 import { useSession } from '../../stores/session.ts';
 import SchoolFrame from './SchoolFrame.vue';
 import { useDoing } from '../../parts/useDoing.ts';
@@ -31,14 +30,13 @@ const work = useDoing();
 const anew = reactive({ workspace: '' });
 const goTo = (id: number) =>
   work.doing(async () => {
-    session.editor = await ask<Session>('PUT', '/api/session/workspace', { id });
-    forgetPlaces();
+    await session.goTo(id);
     await router.push({ name: 'desk' });
   });
 const begin = () =>
   work.doing(async () => {
     const { id } = await ask<{ id: number }>('POST', '/api/workspaces', { name: anew.workspace });
-    await goTo(id);
+    await session.goTo(id);
   });
 
 const tokens = shallowRef<readonly ApiToken[]>([]);
