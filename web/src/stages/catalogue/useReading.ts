@@ -3,6 +3,7 @@ import { MOST_BYTES, checkText, tooLarge } from '@crib/core/list';
 import type { Problem } from '@crib/core/error';
 import type { ListReport } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
+import { holdUnsaved } from '../../parts/unsaved.ts';
 
 interface Answers {
   columns: Record<string, string>;
@@ -38,6 +39,7 @@ export function useReading(releaseId: () => number) {
     source.value = '';
     table.value = 0;
   }
+  holdUnsaved(() => content.value !== null && done.value === null, forget);
   async function take(found: { text: string } | { base64: string }, name: string) {
     forget();
     content.value = found;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
-import { onBeforeRouteLeave, onBeforeRouteUpdate } from 'vue-router';
+import { onBeforeRouteUpdate } from 'vue-router';
 import { readSets, writtenSets } from '@crib/core/crosswalk';
 import type { WordSectionSaid } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
@@ -10,6 +10,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
+import { holdUnsaved, mayLeave } from '../../parts/unsaved.ts';
 import { useDoing } from '../../parts/useDoing.ts';
 import { usePlace } from '../../stores/place.ts';
 import CrosswalkIndex from './CrosswalkIndex.vue';
@@ -50,9 +51,8 @@ async function save() {
   await set({ section: name }, true);
 }
 const restore = () => send('DELETE', `/api/words/${encodeURIComponent(selected.value!.name)}`, undefined, selected.value!.shipped ? 'As it ships again.' : 'Taken out.'); // prettier-ignore
-const leave = () => !changed.value || window.confirm('The words are not saved. Leave them?');
-onBeforeRouteLeave(leave);
-onBeforeRouteUpdate((to, from) => to.query['section'] === from.query['section'] || leave());
+holdUnsaved(() => changed.value, () => (text.value = stands.value)); // prettier-ignore
+onBeforeRouteUpdate((to, from) => to.query['section'] === from.query['section'] || mayLeave());
 </script>
 
 <template>

@@ -44,6 +44,12 @@ function done() {
 async function act(action: EditAction) {
   if (await save(action)) done();
 }
+async function saveWords() {
+  if (await edit.saveWords()) done();
+}
+/** A reason that was typed without keys belongs to the edit that is there. */
+const onlyWords = computed(() => Boolean(present.value) && !shortcut.value && edit.unsaved.value);
+const enter = () => (onlyWords.value ? saveWords() : !unready.value && !owner.value && act('set'));
 async function follow(up: FollowUp) {
   if (await edit.saveWith(up)) done();
 }
@@ -148,11 +154,20 @@ defineExpose({ focus: () => field.value?.focus() });
       :rows="3"
       maxlength="1000"
       placeholder="Why this key: learners and colleagues will ask"
-      @keydown.ctrl.enter.prevent="!unready && !owner && act('set')"
-      @keydown.meta.enter.prevent="!unready && !owner && act('set')"
+      @keydown.ctrl.enter.prevent="enter"
+      @keydown.meta.enter.prevent="enter"
     />
     <h3><label for="aid">Memory aid</label></h3>
-    <ElInput id="aid" v-model="memoryAid" maxlength="240" />
+    <ElInput
+      id="aid"
+      v-model="memoryAid"
+      maxlength="240"
+      @keydown.ctrl.enter.prevent="enter"
+      @keydown.meta.enter.prevent="enter"
+    />
+    <button v-if="onlyWords" type="button" class="btn primary set" :disabled="busy" @click="saveWords">
+      {{ edit.proposing.value ? 'Propose reason' : 'Save reason' }}
+    </button>
     <ProblemList :problems="problems" />
     <p class="said" role="status">{{ saved }}</p>
     <div class="actions">

@@ -1,6 +1,7 @@
-import { computed, ref, watch, type Ref } from 'vue';
+import { computed, ref, toRefs, watch, type Ref } from 'vue';
 import { editOf, placeKey, withFollowUp, type Change, type Consequence, type FollowUp } from '@crib/core/keyset';
 import type { Command, CustomKeyset, EditAction } from '@crib/core/contract';
+import { useDraft } from '../../parts/useDraft.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useChange } from './useChange.ts';
 
@@ -18,8 +19,6 @@ export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
   const change = useChange(keyset);
   const { problems, said: saved } = change;
   const shortcut = ref('');
-  const reason = ref('');
-  const memoryAid = ref('');
   const context = ref(command.value.home);
   /** Empty for all platforms. */
   const platform = ref('');
@@ -38,10 +37,16 @@ export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
     const mine = keyset.value.edits.find((edit) => edit.command === command.value.id);
     context.value = mine?.context ?? command.value.home;
     platform.value = mine?.platform ?? '';
-    reason.value = mine?.reason ?? '';
-    memoryAid.value = mine?.memoryAid ?? '';
   }
   watch(() => command.value.id, begin, { immediate: true });
+  /** What is said of the edit at that place: written down with it, or by itself where the edit is there already. */
+  const { form, sending, unsaved } = useDraft(
+    'reason',
+    () => `${keyset.value.id} ${command.value.id}`,
+    () => ({ reason: present.value?.reason ?? '', memoryAid: present.value?.memoryAid ?? '' }),
+  );
+  const { reason, memoryAid } = toRefs(form);
+
   watch(shortcut, (now) => {
     if (!now) return;
     problems.value = [];
@@ -64,9 +69,20 @@ export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
   });
 
   async function finish(made: Change, sentence: string) {
+    const written = sending();
     const done = await change.make(made, sentence);
-    if (done) shortcut.value = '';
+    if (done) {
+      shortcut.value = '';
+      written();
+    }
     return done;
+  }
+  /** Writes a reason and a memory aid on the edit that is there: its keys stay. */
+  async function saveWords() {
+    const edit = present.value;
+    if (!edit) return false;
+    const put = [{ ...edit, reason: reason.value, memoryAid: memoryAid.value }];
+    return finish({ put, remove: [] }, 'Reason saved.');
   }
   const save = (action: EditAction) => finish(changeOf(action), SAID[action]);
   const saveWith = (follow: FollowUp) =>
@@ -89,7 +105,9 @@ export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
     owner,
     main,
     setting: change.setting,
+    unsaved,
     save,
     saveWith,
+    saveWords,
   };
 }

@@ -19,6 +19,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { download } from '../../parts/download.ts';
 import { useAsked } from '../../parts/useAsked.ts';
+import { holdUnsaved } from '../../parts/unsaved.ts';
 import { useDoing } from '../../parts/useDoing.ts';
 import { useHands } from '../../stores/hands.ts';
 import { useLineage } from '../../stores/lineage.ts';
@@ -40,7 +41,13 @@ const notes = shallowRef<(ChangeNotes & { editions: PublishedEdition[] }) | null
 const { problems, said, busy, doing } = useDoing();
 const form = reactive({ title: '', intro: '', credit: '', language: 'en' as LearnerLanguage });
 const groups = shallowRef<readonly StandingGroup[]>([]);
-const touched = ref(false);
+/** Counts changes, so that a save knows what of them it has saved. */
+const changes = ref(0);
+const savedAt = ref(0);
+const unsaved = computed(() => changes.value !== savedAt.value);
+const touch = () => void changes.value++;
+const forget = () => (savedAt.value = changes.value);
+holdUnsaved(() => unsaved.value, forget);
 
 const releaseOf = (keyset: number | undefined) => workspace.app?.keysets.find((one) => one.id === keyset)?.releaseId;
 const wanted = computed(() => [...new Set([releaseOf(notes.value?.oldKeyset), releaseOf(notes.value?.nowKeyset)])].filter((one) => one !== undefined)); // prettier-ignore
@@ -52,7 +59,7 @@ const { failed, load: open } = useAsked(
     notes.value = found;
     const { title, intro, credit, language } = found;
     Object.assign(form, { title, intro, credit, language });
-    touched.value = false;
+    forget();
   },
 );
 watch(() => route.params['notes'], () => route.name === 'notes' && open(), { immediate: true }); // prettier-ignore
@@ -73,20 +80,20 @@ const lines = computed(() => {
 watch(
   () => [lines.value, notes.value, form.language] as const,
   ([found, mine]) => {
-    if (mine) groups.value = arranged(found, touched.value ? arrangement(groups.value) : mine.groups, form.language);
+    if (mine) groups.value = arranged(found, unsaved.value ? arrangement(groups.value) : mine.groups, form.language);
   },
   { immediate: true },
 );
 function change(key: string, changed: readonly StandingLine[]) {
-  touched.value = true;
+  touch();
   groups.value = groups.value.map((one) => (one.key === key ? { ...one, lines: changed } : one));
 }
 function retitle(key: string, title: string) {
-  touched.value = true;
+  touch();
   groups.value = groups.value.map((one) => (one.key === key ? { ...one, title } : one));
 }
 function shift(at: number, by: number) {
-  touched.value = true;
+  touch();
   const list = [...groups.value];
   list.splice(at + by, 0, ...list.splice(at, 1));
   groups.value = list;
@@ -117,28 +124,27 @@ function mend({ mended }: NotesFinding) {
   const { title, intro } = mended;
   Object.assign(form, { title, intro });
   groups.value = arranged(lines.value, mended.groups, form.language);
-  touched.value = true;
+  touch();
 }
 const counts = computed(() => {
   const all = groups.value.flatMap((one) => one.lines);
   return { all: all.length, out: all.filter((one) => one.out).length, stale: all.filter((one) => one.stale).length };
 });
 
-const save = () =>
-  doing(async () => {
-    const sent = { ...form, revision: notes.value!.revision, groups: arrangement(groups.value) };
-    const saved = await ask<ChangeNotes>('PUT', `/api/notes/${notes.value!.id}`, sent);
-    touched.value = false;
-    notes.value = { ...notes.value!, ...saved };
-  }, 'Saved.');
+async function send() {
+  const { id, revision } = notes.value!;
+  const at = changes.value;
+  const sent = { ...form, revision, groups: arrangement(groups.value) };
+  const saved = await ask<ChangeNotes>('PUT', `/api/notes/${id}`, sent);
+  if (notes.value?.id !== id) return;
+  savedAt.value = at;
+  // What was typed meanwhile stays on top of what is saved now.
+  notes.value = unsaved.value ? { ...notes.value, revision: saved.revision } : { ...notes.value, ...saved };
+}
+const save = () => doing(send, 'Saved.');
 const publish = () =>
   doing(async () => {
-    if (touched.value) {
-      const sent = { ...form, revision: notes.value!.revision, groups: arrangement(groups.value) };
-      const saved = await ask<ChangeNotes>('PUT', `/api/notes/${notes.value!.id}`, sent);
-      notes.value = { ...notes.value!, ...saved };
-      touched.value = false;
-    }
+    if (unsaved.value) await send();
     const exceptions = findings.value.flatMap(({ key }) => (because.value.get(key)?.trim() ? [{ finding: key, because: because.value.get(key)!.trim() }] : [])); // prettier-ignore
     const made = await ask<PublishedEdition>('POST', `/api/notes/${notes.value!.id}/editions`, { exceptions });
     notes.value = { ...notes.value!, editions: [made, ...notes.value!.editions] };
@@ -151,7 +157,7 @@ const handOut = (ending: 'md' | 'csv') =>
     ending === 'md' ? changesMarkdown(body.value!) : changesCsv(body.value!),
   );
 async function gone() {
-  touched.value = false;
+  forget();
   await router.push({ name: 'releases', query: luggage.value });
   await workspace.reload();
 }
@@ -183,11 +189,11 @@ async function gone() {
         >
           as the learner sees it: {{ view === 'learner' ? 'on' : 'off' }}
         </button>
-        <span role="status">{{ touched ? 'Not saved yet' : said }}</span>
+        <span role="status">{{ unsaved ? 'Not saved yet' : said }}</span>
         <span class="end">
           <button type="button" class="btn" @click="handOut('md')">As Markdown</button>
           <button type="button" class="btn" @click="handOut('csv')">As CSV</button>
-          <button type="button" class="btn" :disabled="busy || !touched" @click="save">Save</button>
+          <button type="button" class="btn" :disabled="busy || !unsaved" @click="save">Save</button>
           <button type="button" class="btn primary" :disabled="busy" @click="publish">
             Publish edition {{ body.number }}
           </button>
@@ -224,13 +230,13 @@ async function gone() {
       <template v-if="notes && body">
         <h2>The notes</h2>
         <div class="make">
-          <label>Title <ElInput v-model="form.title" maxlength="120" @input="touched = true" /></label>
+          <label>Title <ElInput v-model="form.title" maxlength="120" @input="touch" /></label>
           <label
             >Before the lines
-            <ElInput v-model="form.intro" type="textarea" :rows="4" maxlength="2000" @input="touched = true"
+            <ElInput v-model="form.intro" type="textarea" :rows="4" maxlength="2000" @input="touch"
           /></label>
-          <EditionLanguage v-model="form.language" @update:model-value="touched = true" />
-          <label>Credit <ElInput v-model="form.credit" maxlength="240" @input="touched = true" /></label>
+          <EditionLanguage v-model="form.language" @update:model-value="touch" />
+          <label>Credit <ElInput v-model="form.credit" maxlength="240" @input="touch" /></label>
         </div>
         <NotesProof
           :findings="findings"

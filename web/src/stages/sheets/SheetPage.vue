@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
-import { onBeforeRouteLeave } from 'vue-router';
 import IndexLine from '../../parts/IndexLine.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import DeleteThing from '../../parts/DeleteThing.vue';
@@ -25,6 +24,7 @@ const {
   sheet,
   problems,
   unsaved,
+  forget,
   busy,
   body,
   findings,
@@ -40,7 +40,6 @@ const {
 } = useSheet(() => Number(route.params['sheet']));
 onMounted(load);
 watch(() => route.params['sheet'], load);
-onBeforeRouteLeave(() => !unsaved.value || confirm('The sheet has unsaved changes. Leave without saving?'));
 
 const section = ref(0);
 const newTitle = ref('');
@@ -84,7 +83,7 @@ async function issue() {
   await (unnamed ? set({ view: 'proof' }, true) : publish());
 }
 async function gone() {
-  unsaved.value = false;
+  forget();
   await router.push({ name: 'sheets', query: luggage.value });
   await workspace.reload();
 }

@@ -4,6 +4,7 @@ import type { PublishedEdition, SentSheet, Sheet, SheetFacts, SheetSection } fro
 import { ask, problemsOf } from '../../api/client.ts';
 import { asking } from '../../parts/asking.ts';
 import { following } from '../../parts/following.ts';
+import { holdUnsaved } from '../../parts/unsaved.ts';
 import { useDoing } from '../../parts/useDoing.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
@@ -20,7 +21,12 @@ export function useSheet(id: () => number) {
   const workspace = useWorkspace();
   const sheet = ref<Loaded | null>(null);
   const { problems, busy, doing } = useDoing();
-  const unsaved = ref(false);
+  /** Counts changes, so that a save knows what of them it has saved. */
+  const changes = ref(0);
+  const savedAt = ref(0);
+  const unsaved = computed(() => changes.value !== savedAt.value);
+  const forget = () => (savedAt.value = changes.value);
+  holdUnsaved(() => unsaved.value, forget);
 
   const turn = asking();
   async function load() {
@@ -31,7 +37,7 @@ export function useSheet(id: () => number) {
       if (!wanted()) return;
       sheet.value = found;
       because.value = new Map(found.editions[0]?.exceptions.map((one) => [one.finding, one.because]));
-      unsaved.value = false;
+      forget();
     } catch (error) {
       if (wanted()) problems.value = problemsOf(error);
     }
@@ -39,14 +45,17 @@ export function useSheet(id: () => number) {
   function change(act: (draft: Loaded) => void) {
     if (!sheet.value) return;
     act(sheet.value);
-    unsaved.value = true;
+    changes.value++;
   }
   const save = () =>
     doing(async () => {
-      const { editions, facts, id: _id, appId: _app, ...sent } = sheet.value!;
-      const saved = await ask<Sheet>('PUT', `/api/sheets/${id()}`, sent satisfies SentSheet);
-      sheet.value = { ...saved, editions, facts };
-      unsaved.value = false;
+      const { editions: _editions, facts: _facts, id: own, appId: _app, ...sent } = sheet.value!;
+      const at = changes.value;
+      const saved = await ask<Sheet>('PUT', `/api/sheets/${own}`, sent satisfies SentSheet);
+      if (sheet.value?.id !== own) return;
+      // What was typed meanwhile stays on top of what is saved now.
+      sheet.value = changes.value === at ? { ...sheet.value, ...saved } : { ...sheet.value, revision: saved.revision };
+      savedAt.value = at;
     });
   async function publish() {
     if (unsaved.value && !(await save())) return;
@@ -82,6 +91,7 @@ export function useSheet(id: () => number) {
     sheet,
     problems,
     unsaved,
+    forget,
     busy,
     body,
     findings,
