@@ -38,6 +38,7 @@ export interface CellOptions extends Omit<ReadOptions, 'platform'> {
 }
 
 const MAC_WORDS = /[⌘⌥⌃]|\b(?:cmd|command|option|opt)\b/i;
+const PC_WORDS = /\b(?:ctrl|control|ctl|strg|alt|altgr|win|windows|super)\b/i;
 /** `Ctrl/Cmd+J`: one modifier in the words of two platforms. */
 const SHARED: readonly [RegExp, string][] = [
   [/\b(?:ctrl|control|ctl|strg) ?\/ ?(?:cmd\b|command\b|⌘)/gi, 'Primary'],
@@ -123,19 +124,24 @@ export function readCell(given: string, options: CellOptions): CellResult {
       return { kind: 'error', problem: problem('unknown-platform', `The release does not run on ${platformName(only!.platform)}.`) }; // prettier-ignore
     return readPlain(only!.text, { ...options, platform: only!.platform });
   }
+  // In a column of macOS, keys that name no other platform's modifier are its own, as ⌘= and Num + are.
+  const mac = platform !== null && conventionOf(platform) === 'macos';
   const onMac = (part: { text: string; platform: Platform | null }) =>
-    part.platform ? conventionOf(part.platform) === 'macos' : MAC_WORDS.test(part.text);
-  if (parts.length < 2 || !parts.some(onMac) || parts.every(onMac)) return readPlain(shared, options);
+    part.platform
+      ? conventionOf(part.platform) === 'macos'
+      : MAC_WORDS.test(part.text) || (mac && !PC_WORDS.test(part.text));
+  const named = parts.some((part) => (part.platform ? onMac(part) : MAC_WORDS.test(part.text)));
+  if (parts.length < 2 || !named || parts.every(onMac)) return readPlain(shared, options);
 
   const macs = platforms.filter((one) => conventionOf(one) === 'macos');
   const others = platforms.filter((one) => conventionOf(one) !== 'macos');
   const mine: StatedKey[] = [];
   for (const part of parts) {
-    const mac = onMac(part);
-    const targets = part.platform && platforms.includes(part.platform) ? [part.platform] : mac ? macs : others;
+    const its = onMac(part);
+    const targets = part.platform && platforms.includes(part.platform) ? [part.platform] : its ? macs : others;
     const wanted = platform === null ? targets : targets.filter((one) => one === platform);
     if (wanted.length === 0) continue;
-    const result = readShortcuts(part.text, { ...options, platform: mac ? 'macos' : wanted[0] });
+    const result = readShortcuts(part.text, { ...options, platform: its ? 'macos' : wanted[0] });
     if (result.kind !== 'read') return stated(result, platform);
     for (const one of wanted) mine.push(...result.shortcuts.map((shortcut) => ({ platform: one, shortcut })));
   }
@@ -158,31 +164,29 @@ function stated(result: ReturnType<typeof readShortcuts>, platform: Platform | n
   };
 }
 
-/** Shortcuts that are one on every platform once Primary is folded, or as they stand, said once for all. */
+/**
+ * The keys of several platforms, said once for all where that says the same: every platform has the same ones in the same
+ * order, once each has its own primary modifier written as Primary, or as they are. Where one has a key more, each keeps its
+ * own: what a platform has of its own stands in place of what is said for all.
+ */
 export function foldedKeys(keys: readonly StatedKey[], platforms: readonly Platform[]): StatedKey[] {
-  const general = (key: StatedKey) => withPrimary(key.shortcut, key.platform!);
-  return foldedBy(foldedBy(keys, platforms, general), platforms, ({ shortcut }) => shortcut);
+  const lists = platforms.map((one) => distinct(keys.filter((key) => key.platform === one)));
+  const [first = []] = lists;
+  if (keys.some((key) => key.platform === null) || lists.some((list) => list.length !== first.length)) return [...keys];
+  const forAll = first.map((_, at) => alike(lists.map((list) => list[at]!)));
+  if (!forAll.every((shortcut) => shortcut !== null)) return [...keys];
+  return forAll.map((shortcut) => ({ platform: null, shortcut }));
 }
 
-/** Keys that have one form on every platform, as that form for all; the others stay as they are. */
-function foldedBy(
-  keys: readonly StatedKey[],
-  platforms: readonly Platform[],
-  formOf: (key: StatedKey) => Shortcut,
-): StatedKey[] {
-  const forms = new Map<string, { shortcut: Shortcut; keys: StatedKey[] }>();
-  for (const key of keys) {
-    const shortcut = key.platform === null ? key.shortcut : formOf(key);
-    const name = `${key.platform === null} ${writeStored(shortcut)}`;
-    const form = forms.get(name);
-    if (form) form.keys.push(key);
-    else forms.set(name, { shortcut, keys: [key] });
-  }
-  return [...forms.values()].flatMap((form) =>
-    platforms.every((one) => form.keys.some((key) => key.platform === one))
-      ? [{ platform: null, shortcut: form.shortcut }]
-      : form.keys,
-  );
+const distinct = (keys: readonly StatedKey[]) => [
+  ...new Map(keys.map((key) => [writeStored(key.shortcut), key])).values(),
+];
+
+/** The one shortcut that keys of different platforms are, or null. */
+function alike(keys: readonly StatedKey[]): Shortcut | null {
+  const forms = [(key: StatedKey) => withPrimary(key.shortcut, key.platform!), (key: StatedKey) => key.shortcut];
+  for (const formOf of forms) if (new Set(keys.map((key) => writeStored(formOf(key)))).size === 1) return formOf(keys[0]!);
+  return null;
 }
 
 /** A platform's own primary modifier written as Primary. */

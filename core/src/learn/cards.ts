@@ -36,14 +36,16 @@ export type Asked =
   { readonly by: 'press' } | { readonly by: 'words'; readonly why: 'system' | 'browser' | 'not keys'; readonly taker: string }; // prettier-ignore
 
 /**
- * Presses that a browser does not hand to pages: tabs and windows are opened and closed by them. From memory of what
- * Chromium and Firefox reserve; the like on macOS with Command.
+ * Shortcuts that a browser does not pass to pages: they open, close and switch tabs and windows. From memory of what Chromium
+ * and Firefox reserve; tabs are switched with Ctrl on macOS too.
  */
-const BROWSER = ['N', 'T', 'W', 'Shift+N', 'Shift+T', 'Shift+W', 'Shift+P', 'Tab', 'Shift+Tab', 'PageUp', 'PageDown'];
+const BROWSER: readonly string[] = [
+  ...['Primary+N', 'Primary+T', 'Primary+W', 'Primary+Shift+N', 'Primary+Shift+T', 'Primary+Shift+W', 'Primary+Shift+P'],
+  ...['Ctrl+Tab', 'Ctrl+Shift+Tab', 'Ctrl+PageUp', 'Ctrl+PageDown'],
+];
 
 /** Whether a card’s keys can be asked for on a keyboard: by the first of them that reaches the page. */
 export function askedHow({ keys }: Pick<Card, 'keys'>, keyboard: Keyboard, systemKeys: readonly SystemKey[]): Asked {
-  const held = keyboard.platform === 'macos' ? 'Meta' : 'Ctrl';
   const found = keys.map((stored): Asked => {
     const shortcut = parseStored(stored);
     const plain = shortcut.manner === 'pressed' && shortcut.strokes.every((one) => one.kind === 'key');
@@ -52,7 +54,7 @@ export function askedHow({ keys }: Pick<Card, 'keys'>, keyboard: Keyboard, syste
     const first = writeStored({ ...shortcut, strokes: shortcut.strokes.slice(0, 1) });
     const taken = systemKeys.find((one) => one.platform === keyboard.platform && isTaken(one, made, keyboard));
     if (taken) return { by: 'words', why: 'system', taker: taken.taker };
-    const browsers = BROWSER.some((one) => samePress(`${held}+${one}`, first, keyboard));
+    const browsers = BROWSER.some((one) => samePress(one, first, keyboard));
     // Tab leads on from the field: it is never caught.
     const tab = samePress('Tab', first, keyboard) || samePress('Shift+Tab', first, keyboard);
     return browsers || tab ? { by: 'words', why: 'browser', taker: '' } : { by: 'press' };

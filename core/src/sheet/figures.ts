@@ -1,5 +1,6 @@
 import type { EditionFigure, SheetFigure } from '../contract/index.ts';
-import { US, WRITING_CODES, layoutById, showStored, usualBoard, writeStored, type Platform } from '../keys/index.ts';
+import { US, WRITING_CODES, layoutById, showStored, usualBoard, writeStored, type Modifier, type Platform } from '../keys/index.ts';
+import { sayHeld } from './held.ts';
 import type { Opened } from '../keyset/index.ts';
 import { heldBy, keyAtCode, keyboardOf, readPress, targetOf } from '../press/index.ts';
 import { RESTS, boardSpots, centreOf, restingPoints, roomIn } from '../reach/index.ts';
@@ -57,9 +58,7 @@ function roomOn(figure: SheetFigure, opened: Opened, keysetId: number, platform:
   const [plain] = room.rows;
   const signs = (plain?.cells ?? []).slice(0, MOST_KEYS).map((cell) => showStored(cell.shortcut, platform, 'words', layout)); // prettier-ignore
   const rows = room.rows.map(({ held, cells }) => ({
-    held: held
-      ? showStored([...held.split('+').filter(Boolean), 'A'].join('+'), platform, 'words', layout).replace(/\+?A$/, '')
-      : '',
+    held: sayHeld(held.split('+').filter(Boolean) as Modifier[], platform, 'words', layout),
     cells: cells.slice(0, MOST_KEYS).map((cell) => cell.state),
   }));
   return { of: 'room', platform, layout: layout.name, place: tree.get(context).name, keys: signs.map((sign) => ({ sign, x: 0, y: 0, used: '' })), fingers: [], rows }; // prettier-ignore

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { EditionBody, type SystemKey } from '../../src/contract/index.ts';
-import { US, parseStored, showStored } from '../../src/keys/index.ts';
+import { LAYOUTS, US, inOrder, parseStored, showStored, writeStored } from '../../src/keys/index.ts';
 import {
   Practised,
   answered,
@@ -168,6 +168,30 @@ describe('practice', () => {
     expect(asked('Alt+Tab', 'F6')).toBe('press');
     const mac = askedHow({ keys: ['Meta+T'] }, keyboardOf(US, 'macos'), system);
     expect(mac).toEqual({ by: 'words', why: 'browser', taker: '' });
+  });
+
+  it('is asked on every platform and layout alike, whatever is pressed', () => {
+    const key = fc.constantFrom('N', 'T', 'W', 'P', 'S', 'A', 'Tab', 'PageUp', 'F5', 'ArrowDown', '1', '?');
+    const held = fc.subarray(['Primary', 'Ctrl', 'Alt', 'AltGr', 'Shift', 'Meta'] as const);
+    const stored = fc.tuple(held, key).map(([modifiers, name]) => {
+      const by = name.length === 1 ? { by: 'character' as const, character: name } : { by: 'name' as const, name: name as 'Tab' }; // prettier-ignore
+      return writeStored({ strokes: [{ kind: 'key', modifiers: inOrder(modifiers), key: by }], manner: 'pressed' });
+    });
+    const keyboards = LAYOUTS.flatMap((layout) => ['windows', 'macos', 'linux'].map((one) => keyboardOf(layout, one)));
+    fc.assert(
+      fc.property(fc.array(stored, { minLength: 1, maxLength: 3 }), fc.constantFrom(...keyboards), (keys, keyboard) => {
+        expect(['press', 'words']).toContain(askedHow({ keys }, keyboard, []).by);
+      }),
+    );
+    // What each platform's browsers keep, from memory of Chromium and Firefox.
+    const why = (platform: string, ...list: string[]) =>
+      list.map((one) => {
+        const how = askedHow({ keys: [one] }, keyboardOf(US, platform), []);
+        return how.by === 'press' ? how.by : how.why;
+      });
+    expect(why('macos', 'Meta+S', 'Meta+A', 'F5', 'Ctrl+S', 'Ctrl+N')).toEqual(Array(5).fill('press'));
+    expect(why('macos', 'Shift+Meta+N', 'Meta+W', 'Primary+Shift+T', 'Ctrl+Tab', 'Ctrl+Shift+Tab')).toEqual(Array(5).fill('browser')); // prettier-ignore
+    expect(why('linux', 'Ctrl+S', 'Meta+N', 'Ctrl+N', 'Ctrl+PageUp')).toEqual(['press', 'press', 'browser', 'browser']); // prettier-ignore
   });
 
   it('has the lines of a sheet as cards, each once, and as text of two fields that another reader takes apart', () => {

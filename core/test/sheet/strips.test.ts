@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { EditionBody, SheetFigure } from '../../src/contract/index.ts';
-import { BOARDS, LAYOUTS, US, layoutById } from '../../src/keys/index.ts';
+import { BOARDS, LAYOUTS, MODIFIERS, US, inOrder, layoutById, writeStored } from '../../src/keys/index.ts';
 import { opened } from '../../src/keyset/index.ts';
 import { MM, fit, stripsOf, type Placing, type SheetLayout } from '../../src/sheet/index.ts';
 import { figuresOf } from '../../src/sheet/figures.ts';
@@ -34,6 +34,24 @@ describe('strips', () => {
     expect(apart('F4', 'F5')).toBeCloseTo(28.575, 3);
     expect(apart('F1', 'F12')).toBeCloseTo(247.65 - 19.05, 3);
     expect(apart('1', '0', digits)).toBeCloseTo(171.45, 3);
+  });
+
+  it('are made of whatever a keyboard can make, on every layout, platform and board', () => {
+    const modifiers = fc.subarray([...MODIFIERS].filter((one) => one !== 'Primary' && !/^(?:Left|Right)/.test(one)));
+    const key = fc.constantFrom('F5', '1', 'A', 'ß', 'ArrowUp');
+    const shortcut = fc.tuple(modifiers, key).map(([held, name]) => {
+      const by = /^(?:F5|ArrowUp)$/.test(name) ? { by: 'name' as const, name: name as 'F5' } : { by: 'character' as const, character: name }; // prettier-ignore
+      return writeStored({ strokes: [{ kind: 'key', modifiers: inOrder(held), key: by }], manner: 'pressed' });
+    });
+    const board = fc.record({ platform: fc.constantFrom('windows', 'macos', 'linux'), layout: fc.constantFrom(...LAYOUTS), board: fc.constantFrom(...BOARDS.map((one) => one.id)), how: fc.constantFrom('words' as const, 'symbols' as const) }); // prettier-ignore
+    fc.assert(
+      fc.property(fc.array(shortcut, { minLength: 1, maxLength: 6 }), board, (keys, on) => {
+        const body = bodyOf([['Do', keys]]);
+        const row = { ...body.sections[0]!.rows[0]!, keys: { [on.platform]: keys } };
+        stripsOf({ ...body, platforms: [on.platform], sections: [{ ...body.sections[0]!, rows: [row] }] }, on);
+      }),
+      { examples: [[['AltGr+Shift+F5', 'AltGr+Shift+1', 'AltGr+Meta+F5'], { platform: 'linux', layout: layoutById('de')!, board: 'iso', how: 'words' }]] }, // prettier-ignore
+    );
   });
 
   it('have each single press of the row under its key and beside what is held, on every board and layout', () => {

@@ -17,6 +17,7 @@ import { measurer, type Line, type Measurer } from './measure.ts';
 import type { Face } from './metrics.ts';
 import { MM } from './paper.ts';
 import { ABOVE } from './leading.ts';
+import { sayHeld } from '../held.ts';
 
 /** A command of the sheet on a press of one key. */
 interface Held {
@@ -59,7 +60,7 @@ function heldOn(body: EditionBody, { platform, how }: StripBoard, keyboard: Keyb
         if (!code || action) return [];
         const names = heldBy(press);
         const held = pressText(pressOf(names, 'X')).replace(/\+?X$/, '');
-        const said = names.length ? showStored([...names, 'A'].join('+'), platform, how, US, body.language).replace(/\+?A$/, '') : ''; // prettier-ignore
+        const said = sayHeld(names, platform, how, US, body.language);
         return [{ code, held, count: names.length, said, label: row.label }];
       }),
     ),
