@@ -59,41 +59,54 @@ export interface Moved {
   readonly change: Change;
 }
 
-type Renamed = (shortcut: string) => string | null;
+/** What the main shortcut of a command becomes on a platform: null for none, undefined where it stays as it is. */
+type Renamed = (platform: Platform, main: string | null) => string | null | undefined;
 
 /**
  * Moves a run of keys in one change. Only the main shortcut of each command is moved, on every platform and in every
- * context that has it; its other ones stay. Where source and target overlap nothing is lost: all is given at once.
+ * context that has it on the same key; its other ones stay. What a platform has on another key, or does not have, is left
+ * alone: families give and swap platform by platform. Where source and target overlap nothing is lost: all is given at once.
  */
 export function moveRun(setting: Setting, question: MoveQuestion): Moved {
   const { to, except = [], own = new Map<number, string>(), reason } = question;
   const { platforms } = setting.weighed.keyboards;
   const on = new Map(platforms.map((platform) => [platform, setting.weighed.on(platform)]));
+  const mainOn = (platform: Platform, command: number) => on.get(platform)?.of(command)[0]?.shortcut ?? null;
   /** The main shortcut of a command: on the first platform where it has one. */
   const mainOf = (command: number) => mainIn(on, command) ?? null;
   const members = [...question.members, ...(question.twin ?? [])];
   const problems: Problem[] = [];
   const lines: MoveLine[] = [];
-  const wanted = new Map<number, { now: Renamed; line: MoveLine }>();
+  const wanted = new Map<number, Renamed>();
+
   const state = (command: number, now: Renamed | null, note = '') => {
-    const old = mainOf(command);
-    const kept = except.includes(command) ? { now: null, note: 'left out' } : { now, note };
     const mine = own.get(command);
-    const named = mine && !except.includes(command) ? { now: () => mine, note: 'a key of its own' } : kept;
+    const left = except.includes(command);
+    const keyed = platforms.filter((one) => mainOn(one, command) !== null);
+    const given: Renamed | null = mine ? (one) => (!keyed.length || keyed.includes(one) ? mine : undefined) : now;
+    const renamed = left ? null : given;
+    const at = platforms.find((one) => renamed?.(one, mainOn(one, command)) !== undefined);
+    const old = at === undefined ? mainOf(command) : mainOn(at, command);
     const line = {
       command,
       old,
-      now: named.now ? named.now(old ?? '') : old,
-      note: named.note,
+      now: at === undefined ? old : renamed!(at, old)!,
+      note: left ? 'left out' : mine ? 'a key of its own' : note,
     };
     lines.push(line);
-    if (named.now && line.now !== old) wanted.set(command, { now: named.now, line });
+    if (renamed && platforms.some((one) => differs(renamed(one, mainOn(one, command)), mainOn(one, command))))
+      wanted.set(command, renamed);
+  };
+  /** A change of those shortcuts of a command that are on the key of its main one. */
+  const onKeyOf = (old: string, change: (shortcut: string) => string): Renamed => {
+    return (_, main) => (main !== null && sameKey(main, old) ? change(main) : undefined);
   };
 
   if (to.by === 'modifiers') {
     for (const command of members) {
-      if (mainOf(command) === null) state(command, null, 'has no key to move');
-      else state(command, (shortcut) => heldWith(shortcut, to.held));
+      const old = mainOf(command);
+      if (old === null) state(command, null, 'has no key to move');
+      else state(command, onKeyOf(old, (shortcut) => heldWith(shortcut, to.held))); // prettier-ignore
     }
   } else if (to.by === 'keys') {
     const moved = new Map<string, Key>();
@@ -108,15 +121,19 @@ export function moveRun(setting: Setting, question: MoveQuestion): Moved {
       else {
         const key = to.keys[next++]!;
         moved.set(keyText(old), key);
-        state(command, (shortcut) => withKey(shortcut, key));
+        state(command, onKeyOf(old, (shortcut) => withKey(shortcut, key))); // prettier-ignore
       }
     }
+    const along: Renamed = (_, main) => {
+      const key = main === null ? undefined : moved.get(keyText(main));
+      return key && withKey(main!, key);
+    };
     for (const command of to.variants ? variantsOf([...on.values()], members, moved) : [])
-      state(command, (shortcut) => withKey(shortcut, moved.get(keyText(shortcut))!), 'on the same key, held otherwise');
+      state(command, along, 'on the same key, held otherwise');
     for (const command of question.twin ?? []) {
       const old = mainOf(command);
-      const key = old === null ? undefined : moved.get(keyText(old));
-      state(command, key ? (shortcut) => withKey(shortcut, key) : null, key ? '' : 'nothing answers to it');
+      const answers = old !== null && moved.has(keyText(old));
+      state(command, answers ? along : null, answers ? '' : 'nothing answers to it');
     }
   } else {
     const all = [...question.members, ...to.family];
@@ -131,27 +148,34 @@ export function moveRun(setting: Setting, question: MoveQuestion): Moved {
         state((from ?? into)!, null, 'nothing answers to it');
         continue;
       }
-      const [a, b] = [mainOf(from), mainOf(into)];
-      const skipped = except.includes(from) || except.includes(into);
-      if (skipped) {
+      /** What each gets on a platform where there is something to give. */
+      const where = (gives: readonly number[], now: Renamed): Renamed => {
+        return (platform, main) =>
+          gives.some((one) => mainOn(platform, one) !== null) ? now(platform, main) : undefined;
+      };
+      if (except.includes(from) || except.includes(into)) {
         state(from, null, 'left out');
         state(into, null, 'left out');
       } else if (to.by === 'swap') {
-        state(from, () => held(b, to.here), b ? '' : 'is left without');
-        state(into, () => held(a, to.there), a ? '' : 'is left without');
-      } else if (a === null) {
+        const both = [from, into];
+        state(from, where(both, (one) => held(mainOn(one, into), to.here)), mainOf(into) ? '' : 'is left without'); // prettier-ignore
+        state(into, where(both, (one) => held(mainOn(one, from), to.there)), mainOf(from) ? '' : 'is left without'); // prettier-ignore
+      } else if (mainOf(from) === null) {
         state(from, null, 'has no key to give');
         state(into, null, 'is given none');
       } else {
-        state(from, () => (to.here ? held(a, to.here) : null), own.has(from) || to.here ? '' : 'is left without');
-        state(into, () => held(a, to.there));
+        const { here } = to;
+        state(from, where([from], (_, main) => (here ? held(main, here) : null)), own.has(from) || here ? '' : 'is left without'); // prettier-ignore
+        state(into, where([from], (one) => held(mainOn(one, from), to.there))); // prettier-ignore
       }
     }
   }
 
-  const put = [...wanted].flatMap(([command, { now }]) => restated(setting, on, command, now, reason));
+  const put = [...wanted].flatMap(([command, now]) => restated(setting, on, command, now, reason));
   return { problems, lines, change: { put, remove: [] } };
 }
+
+const differs = (now: string | null | undefined, old: string | null) => now !== undefined && now !== old;
 
 /** Other commands on the keys that move, with other modifiers, in the contexts of the run. */
 function variantsOf(all: readonly Effective[], members: readonly number[], moved: ReadonlyMap<string, Key>): number[] {
@@ -171,7 +195,10 @@ function variantsOf(all: readonly Effective[], members: readonly number[], moved
 const mainIn = (on: ReadonlyMap<Platform, Effective>, command: number) =>
   [...on.values()].map((held) => held.of(command)[0]?.shortcut).find(Boolean);
 
-/** The edits that give a command another main shortcut wherever it has one: for all platforms where they agree. */
+/**
+ * The edits that give a command another main shortcut on each platform that moves, wherever it has it: one for all platforms
+ * where all of them end alike, else one for each. What stays as it is keeps the edit it has, with its words.
+ */
 function restated(
   { weighed: { stack, keyboards }, commands }: Setting,
   on: ReadonlyMap<Platform, Effective>,
@@ -179,36 +206,44 @@ function restated(
   now: Renamed,
   reason: string,
 ): Edit[] {
-  const contexts = new Set([...on.values()].flatMap((held) => held.of(command).map((one) => one.context)));
-  if (!contexts.size) contexts.add(commands.get(command)?.home ?? 0);
   const { platforms } = keyboards;
-  const main = mainIn(on, command);
+  const home = commands.get(command)?.home ?? 0;
+  const placesOn = new Map(
+    platforms.map((platform) => {
+      const places = new Set(on.get(platform)!.of(command).map((one) => one.context)); // prettier-ignore
+      return [platform, places.size ? places : new Set([home])] as const;
+    }),
+  );
+  const contexts = new Set([...placesOn.values()].flatMap((places) => [...places]));
   return [...contexts].flatMap((context) => {
-    const edit = (platform: Platform | null, shortcuts: readonly string[]): Edit => ({
-      command,
-      context,
-      platform,
-      action: shortcuts.length ? 'set' : 'clear',
-      shortcuts: [...new Set(shortcuts)],
-      reason,
-      memoryAid: '',
-    });
+    const mine = (stack.layers.at(-1)?.edits ?? []).filter((one) => one.command === command && one.context === context);
+    const edit = (platform: Platform | null, shortcuts: readonly string[]): Edit => {
+      const known = mine.find((one) => one.platform === platform) ?? mine.find((one) => one.platform === null);
+      return {
+        command,
+        context,
+        platform,
+        action: shortcuts.length ? 'set' : 'clear',
+        shortcuts: [...new Set(shortcuts)],
+        reason,
+        memoryAid: '',
+        // A slot keeps what is in it.
+        ...(known?.holds !== undefined && { holds: known.holds }),
+      };
+    };
     const lists = platforms.map((platform) => {
-      const held = on
-        .get(platform)!
-        .at(command, context)
-        .map((one) => one.shortcut);
-      const [first, ...rest] = held;
-      if (first !== undefined && main !== undefined && first !== main && !sameKey(first, main)) return held;
-      const moved = now(first ?? '');
-      return moved === null ? rest : [moved, ...rest];
+      const effective = on.get(platform)!;
+      const had = effective.at(command, context).map((one) => one.shortcut);
+      const [first = null, ...rest] = had;
+      const main = effective.of(command)[0]?.shortcut ?? null;
+      const elsewhere = first !== null && main !== null && first !== main && !sameKey(first, main);
+      const moved = elsewhere || !placesOn.get(platform)!.has(context) ? undefined : now(platform, first);
+      return { platform, moves: differs(moved, first), list: moved ? [moved, ...rest] : moved === null ? rest : had };
     });
-    const alike = new Set(lists.map((list) => list.join(' | '))).size === 1;
-    const split = stack.layers
-      .at(-1)
-      ?.edits.some((one) => one.command === command && one.context === context && one.platform !== null);
-    if (alike && !split) return [edit(null, lists[0]!)];
-    return platforms.map((platform, at) => edit(platform, lists[at]!));
+    const alike = new Set(lists.map(({ list }) => list.join(' | '))).size === 1;
+    const split = mine.some((one) => one.platform !== null);
+    if (alike && !split && lists.every((one) => one.moves)) return [edit(null, lists[0]!.list)];
+    return lists.flatMap(({ platform, moves, list }) => (moves ? [edit(platform, list)] : []));
   });
 }
 
