@@ -1,5 +1,5 @@
 import { writeFile } from 'node:fs/promises';
-import { refuse } from '@crib/core/error';
+import { refuse, refuseAny } from '@crib/core/error';
 import { readPreset, writePreset } from '@crib/core/preset';
 import { bytesOf, listed, platformsOf, recipeOf, type Asked, type Told } from './told.ts';
 
@@ -11,6 +11,7 @@ export async function preset(asked: Asked): Promise<Told> {
   if (way === 'write') {
     const { catalogue } = await listed(files[0], asked);
     const made = writePreset(recipe, catalogue.keysets[0]!, catalogue, platform, { edition: 1 });
+    if (made.fault) refuseAny([made.fault]);
     const { out } = asked.options;
     if (out) await writeFile(out, made.bytes);
     return {

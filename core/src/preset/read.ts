@@ -13,6 +13,8 @@ export interface ReadBinding {
   readonly line: number;
   readonly command: Command | null;
   readonly context: number | null;
+  /** The keys as the record writes them. */
+  readonly keys: string;
   /** Stored shortcuts; none where the file says that there is none. */
   readonly shortcuts: readonly string[];
   /** What is not understood of it: a command, a context, or keys that nobody knows. */
@@ -54,7 +56,7 @@ export function readPreset(recipe: Recipe, bytes: Uint8Array, catalogue: Catalog
       if (stored === null) unknown.push({ what: 'keys', said: one });
       return stored === null ? [] : [stored];
     });
-    return { from, to, line, command, context, shortcuts, unknown };
+    return { from, to, line, command, context, keys, shortcuts, unknown };
   });
   return { text, encoding, edition: editionIn(recipe, text), bindings };
 }
@@ -74,12 +76,15 @@ function editionIn({ header }: Recipe, text: string): number | null {
   return null;
 }
 
+/** A command in a place, as the keys of `saidIn` have it. */
+export const presetKey = (command: number, context: number) => `${command} ${context}`;
+
 /** What a file says of each command in each place: the shortcuts of all its records there, empty for none. */
 export function saidIn({ bindings }: Pick<ReadPreset, 'bindings'>): Map<string, readonly string[]> {
   const said = new Map<string, readonly string[]>();
   for (const { command, context, shortcuts, unknown } of bindings) {
     if (!command || context === null || unknown.length) continue;
-    const key = `${command.id} ${context}`;
+    const key = presetKey(command.id, context);
     said.set(key, [...new Set([...(said.get(key) ?? []), ...shortcuts])]);
   }
   return said;

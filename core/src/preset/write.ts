@@ -1,3 +1,4 @@
+import type { Problem } from '../error/index.ts';
 import { contextTree, type ContextTree } from '../catalogue/index.ts';
 import type { Catalogue, Command, Keyset, Recipe } from '../contract/index.ts';
 import { KEY_WORDS, US, parseStored, physicalModifiers, platformName, showStored, writeStored, type Platform } from '../keys/index.ts'; // prettier-ignore
@@ -7,7 +8,9 @@ import { tell, type LearnerLanguage } from '../words/index.ts';
 import { ESCAPES } from './escapes.ts';
 import { canBeWritten, encoded } from './encoding.ts';
 import { keyReader, keysText } from './key-text.ts';
+import { presetFault } from './fault.ts';
 import { Lost, required, written } from './lost.ts';
+import { presetKey } from './read.ts';
 import { filled, matched, tokensOf, type Fields } from './template.ts';
 
 /** A preset file, and what the format has no words for. */
@@ -18,6 +21,8 @@ export interface PresetFile {
   readonly bytes: Uint8Array;
   /** Each names the shortcut and the feature that the format lacks. */
   readonly losses: readonly string[];
+  /** Why nobody may be handed this file: it has no key at all, is not of its syntax, or does not read back as it was meant. */
+  readonly fault: Problem | null;
 }
 export interface PresetWish {
   readonly edition: number;
@@ -64,7 +69,10 @@ export function recordWriter(recipe: Recipe, platform: Platform, commands: Reado
     if (!canBeWritten(line, recipe.encoding)) throw new Lost('lack.text', () => line);
     return line;
   };
-  const placed = (context: string) => required(Object.hasOwn(recipe.contexts, context) ? recipe.contexts[context] : undefined, 'lack.context', () => context); // prettier-ignore
+  /** Whether the format says where a shortcut works; where it does not, it works wherever its command does. */
+  const tellsPlaces =
+    recipe.group !== null || /\{context\}/.test(`${recipe.record} ${recipe.argument} ${recipe.noKey}`);
+  const placed = (context: string) => !tellsPlaces ? '' : required(Object.hasOwn(recipe.contexts, context) ? recipe.contexts[context] : undefined, 'lack.context', () => context); // prettier-ignore
   /** A command is named by its id and its label; an argument by its whole and its value, where the format has that. */
   const named = (command: Command): { kind: 'record' | 'argument'; fields: Fields } => {
     const own = { command: command.name, label: command.label };
@@ -74,6 +82,7 @@ export function recordWriter(recipe: Recipe, platform: Platform, commands: Reado
   };
   return {
     keys,
+    tellsPlaces,
     /** A command with keys that are written already. */
     binding(command: Command, texts: string, context: string): string {
       const { kind, fields } = named(command);
@@ -103,17 +112,32 @@ export function writePreset(recipe: Recipe, keyset: Keyset, catalogue: Catalogue
   const writer = recordWriter(recipe, platform, new Map(catalogue.commands.map((one) => [one.name, one])));
   const losses: string[] = [];
   const records: { context: number; line: string }[] = [];
+  /** What the file says of each command in each place, if it says what is meant. */
+  const meant = new Map<string, readonly string[]>();
   const shown = (shortcut: string) => showStored(shortcut, platform, 'words', US, language);
   const called = ({ lack, named }: Lost) => tell(language, lack, { name: named(KEY_WORDS[language]) });
   for (const command of catalogue.commands) {
-    for (const context of placesOf(command.id, ours, theirs, tree, recipe.scope)) {
+    const places = placesOf(command.id, ours, theirs, tree, recipe.scope);
+    const first = places.includes(command.home) ? command.home : places[0];
+    for (const context of places) {
       const held = ours.at(command.id, context).map((one) => one.shortcut);
       const place = tree.get(context).name;
       const lost = (keys: string, why: Lost) => losses.push(tell(language, 'loss.keys', { command: command.label, keys: shown(keys), lack: called(why) }));
+      if (!writer.tellsPlaces && context !== first) {
+        const said = new Set(ours.at(command.id, first!).map((one) => one.shortcut));
+        for (const stored of held) if (!said.has(stored)) lost(stored, new Lost('lack.context', () => place));
+        continue;
+      }
+      const mean = (shortcuts: readonly string[]) => {
+        const key = presetKey(command.id, writer.tellsPlaces ? context : tree.root.id);
+        meant.set(key, [...(meant.get(key) ?? []), ...shortcuts.map((one) => physical(one, platform))]);
+      };
       if (held.length === 0) {
         const line = written(() => writer.nothing(command, place));
-        if (typeof line === 'string') records.push({ context, line });
-        else losses.push(tell(language, 'loss.no key', { command: command.label, place, lack: called(line) }));
+        if (typeof line === 'string') {
+          records.push({ context, line });
+          mean([]);
+        } else losses.push(tell(language, 'loss.no key', { command: command.label, place, lack: called(line) }));
       }
       const texts = held.flatMap((stored) => {
         const text = written(() => writer.keys(stored));
@@ -124,8 +148,10 @@ export function writePreset(recipe: Recipe, keyset: Keyset, catalogue: Catalogue
       const shares = recipe.several === null ? texts.map((one) => [one]) : texts.length ? [texts] : [];
       for (const share of shares) {
         const line = written(() => writer.binding(command, share.map((one) => one.text).join(recipe.several ?? ''), place));
-        if (typeof line === 'string') records.push({ context, line });
-        else for (const { stored } of share) lost(stored, line);
+        if (typeof line === 'string') {
+          records.push({ context, line });
+          mean(share.map((one) => one.stored));
+        } else for (const { stored } of share) lost(stored, line);
       }
     }
   }
@@ -140,7 +166,9 @@ export function writePreset(recipe: Recipe, keyset: Keyset, catalogue: Catalogue
   const lines = [...around(recipe.header), ...bodyOf(recipe, records, tree), ...around(recipe.footer)];
   const text = lines.map((line) => line + recipe.lineEnd).join('');
   const name = [slug(keyset.name), slug(catalogue.release.label), platform, ...(back ? ['back'] : []), edition].join('-');
-  return { name: `${name}.${recipe.extension}`, text, bytes: encoded(text, recipe.encoding), losses };
+  const bytes = encoded(text, recipe.encoding);
+  const file = { name: `${name}.${recipe.extension}`, text, bytes, losses };
+  return { ...file, fault: presetFault(recipe, { text, bytes, meant, losses: losses.length }, catalogue, platform) };
 } // prettier-ignore
 
 /** Records as they stand in the file: side by side, or context by context in their order, with what parts them. */

@@ -3,7 +3,7 @@ import type { ProofException, PublishedEdition } from '@crib/core/contract';
 import { canonicalJson, composeSheet, loadingText, proof } from '@crib/core/sheet';
 import { writePreset } from '@crib/core/preset';
 import { programOf } from '@crib/core/learn';
-import { refuse } from '@crib/core/error';
+import { refuse, refuseAny } from '@crib/core/error';
 import { US } from '@crib/core/keys';
 import type { Acting } from '../acts/acting.ts';
 import type { Db } from '../store/db.ts';
@@ -54,7 +54,8 @@ export async function publishSheet(
       .flatMap((platform) =>
         [false, true].map((back): FileRecord => {
           const wish = { edition: number, language: sheet.language, back };
-          const { name, bytes, losses } = writePreset(recipe, keyset, catalogue, platform, wish);
+          const { name, bytes, losses, fault } = writePreset(recipe, keyset, catalogue, platform, wish);
+          if (fault) refuseAny([fault]);
           return { name, platform, recipe: recipe.name, content: bytes, hash: sha256(bytes), losses: [...losses], back }; // prettier-ignore
         }),
       ),

@@ -57,7 +57,7 @@ const example = computed(() => {
   try {
     return writePreset(recipe, keyset.value, catalogue, platform.value, { edition: 1 });
   } catch (error) {
-    return { name: '', text: problemsOf(error)[0]!.sentence, losses: [] };
+    return { name: '', text: problemsOf(error)[0]!.sentence, losses: [], fault: null };
   }
 });
 const lines = computed(() => (example.value?.text ?? '').split(/\r?\n/));
@@ -123,6 +123,7 @@ async function learnt(id: number) {
           </ElSelect>
           <span class="mid">on {{ platformName(platform) }}</span>
         </label>
+        <p v-if="example?.fault" class="wrong" role="alert">{{ example.fault.sentence }}</p>
         <pre v-if="example" class="code" tabindex="0" role="region" aria-label="The file that it writes">{{
           lines.slice(0, MOST).join('\n')
         }}</pre>
