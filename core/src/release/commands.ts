@@ -83,7 +83,7 @@ function kindsOf(old: readonly Command[], now: readonly Command[]): CommandKind[
     return [...(now.length > 1 ? (['split'] as const) : []), ...(old.length > 1 ? (['merged'] as const) : [])];
   return [
     ...(was.label === is.label ? [] : (['renamed'] as const)),
-    ...(menuOf(was) === menuOf(is) ? [] : (['moved in the menus'] as const)),
+    ...(sameMenu(was, is) ? [] : (['moved in the menus'] as const)),
     ...(was.fixed === is.fixed ? [] : ([is.fixed ? 'became fixed' : 'became free'] as const)),
   ];
 }
@@ -93,6 +93,10 @@ export function menuOf({ menu, label }: Pick<Command, 'menu' | 'label'>): string
   const parts = menu.split(PATH_SIGN);
   return parts.at(-1) === label ? `${parts.slice(0, -1).join(PATH_SIGN)}${PATH_SIGN}…` : menu;
 }
+
+/** Whether two commands are in the same place in the menus: another label alone moves nothing. */
+export const sameMenu = (a: Pick<Command, 'menu' | 'label'>, b: Pick<Command, 'menu' | 'label'>) =>
+  a.menu === b.menu || menuOf(a) === menuOf(b);
 
 /** The commands of both sides in sets that answer to one another; the newer side’s order, then what is gone. */
 function together(old: Side, now: Side, { forward, back }: Relation): [old: number[], now: number[]][] {

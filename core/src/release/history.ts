@@ -3,7 +3,7 @@ import { contextTree } from '../catalogue/index.ts';
 import { canonicalText, type Keyboard } from '../press/index.ts';
 import { effective, type Held } from '../keyset/index.ts';
 import { said, type Said } from '../words/index.ts';
-import { menuOf } from './commands.ts';
+import { sameMenu } from './commands.ts';
 
 /** A shortcut as a release ships it, with the places where it works, by name. */
 export interface KeyThen {
@@ -66,7 +66,7 @@ function commandChanges(
   if (now.commands.length > before.commands.length) words.push(said('history.split'));
   if (now.commands.length < before.commands.length) words.push(said('history.merged'));
   if (was.label !== is.label) words.push(said('history.called', { was: was.label }));
-  if (menuOf(was) !== menuOf(is)) words.push(said('history.menu', { was: was.menu || said('history.no menu') }));
+  if (!sameMenu(was, is)) words.push(said('history.menu', { was: was.menu || said('history.no menu') }));
   if (was.fixed !== is.fixed) words.push(said(is.fixed ? 'history.fixed' : 'history.free'));
   if (keysText(before.keys, keyboard) !== keysText(now.keys, keyboard)) {
     const what =

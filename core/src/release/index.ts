@@ -2,7 +2,7 @@ export { composed, inverse, lineageBetween, relation, type Lineage, type Present
 export { sideIn, sideOf, type Side } from './sides.ts';
 export { placesOf, type Place, type Places } from './places.ts';
 export { firingOf, moved, type Moved, type PressChange, type PressChangeKind } from './moved.ts';
-export { COMMAND_KINDS, menuOf, type CommandChange, type CommandKind, type KeysKind } from './commands.ts';
+export { COMMAND_KINDS, sameMenu, type CommandChange, type CommandKind, type KeysKind } from './commands.ts';
 export type { ContextChange, ContextChangeKind } from './contexts.ts';
 export { policyDifferences } from './policy.ts';
 export {

@@ -50,20 +50,44 @@ export function composeChanges(
   };
 }
 
-/** Keys as text: once where all platforms have the same, else by platform. */
-export function keysText(
-  by: ChangeLine['before'],
+/** The stored keys of a line before and after: on a platform, or (null) on all that the notes are of. */
+export interface KeysBesides {
+  readonly platform: Platform | null;
+  readonly before: readonly string[];
+  readonly after: readonly string[];
+}
+
+/**
+ * The keys of a line by platform: those that it is about, since a platform without keys on either side did not change; once
+ * for all, where all of them read alike. HTML, PDF, Markdown and CSV say no more and no less.
+ */
+export function keysOfLine(
+  { before, after }: Pick<ChangeLine, 'before' | 'after'>,
   platforms: readonly Platform[],
-  language: LearnerLanguage = 'en',
-): string {
+  shown: (key: string, platform: Platform) => string,
+): KeysBesides[] {
+  const on = (platform: Platform): KeysBesides => ({ platform, before: before[platform] ?? [], after: after[platform] ?? [] }); // prettier-ignore
+  const found = platforms.map(on).filter((one) => one.before.length + one.after.length > 0);
+  const read = ({ platform, ...keys }: KeysBesides) => JSON.stringify([keys.before, keys.after].map((list) => list.map((key) => shown(key, platform!)))); // prettier-ignore
+  const alike = found.length === platforms.length && new Set(found.map(read)).size === 1;
+  return alike ? [{ ...found[0]!, platform: null }] : platforms.length > 1 ? found : found.map((one) => ({ ...one, platform: null })); // prettier-ignore
+}
+
+/** The keys of a line as text, before and after. */
+function keysTexts(line: ChangeLine, platforms: readonly Platform[], language: LearnerLanguage): [string, string] {
   const or = new Intl.ListFormat(language, { type: 'disjunction' });
-  const texts = platforms.map((platform) =>
-    or.format((by[platform] ?? []).map((key) => showStored(key, platform, 'words', US, language))),
-  );
-  if (texts.every((text) => text === '')) return '';
-  if (texts.every((text) => text === texts[0])) return texts[0]!;
-  const none = tell(language, 'table.none');
-  return platforms.map((platform, at) => `${platformName(platform)} ${texts[at] || none}`).join(', ');
+  const shown = (key: string, platform: Platform) => showStored(key, platform, 'words', US, language);
+  const found = keysOfLine(line, platforms, shown);
+  const side = (keys: 'before' | 'after') => {
+    if (found.every((one) => one[keys].length === 0)) return '';
+    const texts = found.map((one) => or.format(one[keys].map((key) => shown(key, one.platform ?? platforms[0]!))));
+    // A side that reads alike on all platforms is said once.
+    if (found.length === platforms.length && texts.every((text) => text === texts[0])) return texts[0]!;
+    const named = ({ platform }: KeysBesides, text: string) =>
+      platform === null ? text : `${platformName(platform)} ${text || tell(language, 'table.none')}`;
+    return found.map((one, at) => named(one, texts[at]!)).join(', ');
+  };
+  return [side('before'), side('after')];
 }
 
 const COLUMNS = ['what', 'where', 'change', 'before', 'after', 'why'] as const;
@@ -73,8 +97,7 @@ const cells = (line: ChangeLine, platforms: readonly Platform[], language: Learn
   line.subject,
   line.where,
   line.text,
-  keysText(line.before, platforms, language),
-  keysText(line.after, platforms, language),
+  ...keysTexts(line, platforms, language),
   line.reason,
 ];
 

@@ -52,6 +52,8 @@ const ON = `(?<=\\b(?:on|with|is|by)\\s{1,3})(?:[B-HJ-Z]|f(?:1\\d|2[0-4]|[1-9]))
 const BARE = `(?<![\\p{L}\\p{N}])f(?:1\\d|2[0-4]|[1-9])(?![\\p{L}\\p{N}])`;
 const BEGINS = `(?<=^|[.;:!?]\\s{1,3})(?:(?:${NAMED})(?=\\s{1,3}(?!(?:is|was|has)\\b)\\p{Ll}+s\\b)|[B-HJ-Z](?=\\s{1,3}\\p{Ll}))`;
 const KEYS = new RegExp(`(?<![\\p{L}\\p{N}])(?:${[HELD, SIGNED, LONE, KEYED, ON, BARE, BEGINS].join('|')})`, 'giu');
+const OF_A_PLATFORM = /(?<![\p{L}])(?:on|in|for|under|unter|auf|bei|für|sous|sur|dans|pour)\s{1,3}$/iu;
+const HOLDS = new RegExp(`^(?:${MODIFIER}(?![\\p{L}])|${SIGN})`, 'iu');
 /** Single letters count as keys only where they are capitals, or something says that they are pressed. */
 const CAPITALS = /^[\p{Ll}]$/u;
 /** What a sentence with one of these says of a key is that it is not so, or is no more. */
@@ -62,16 +64,28 @@ const LONGEST = 2000;
 /** The keys that a text names in words, signs and as they are spoken, in order. */
 export function keysIn(text: string): KeyMention[] {
   return [...text.slice(0, LONGEST).matchAll(KEYS)].flatMap((found): KeyMention[] => {
-    const [span] = found;
-    if (CAPITALS.test(span) && !new RegExp(`${VERB}\\s{1,3}$`, 'iu').test(text.slice(0, found.index)) && !/^\s+key\b/i.test(text.slice(found.index + span.length))) return []; // prettier-ignore
+    const { span, from } = withoutPlatform(found[0], found.index, text);
+    if (!span) return [];
+    if (CAPITALS.test(span) && !new RegExp(`${VERB}\\s{1,3}$`, 'iu').test(text.slice(0, from)) && !/^\s+key\b/i.test(text.slice(from + span.length))) return []; // prettier-ignore
     const plain = span
       .replace(new RegExp(`(?<=[\\s+-])${LETTER}$`, 'iu'), (word) => SPOKEN[word.toLowerCase()]!)
       .replace(/\s{1,3}(?:plus|and)\s{1,3}/gi, '+');
     const read = readShortcuts(plain, { suggest: false });
     const list = read.kind === 'read' ? read.shortcuts : read.kind === 'choice' ? read.readings.flatMap((one) => ('shortcuts' in one ? one.shortcuts : [])) : []; // prettier-ignore
     const shortcuts = [...new Set(list.map(writeStored))].filter((one) => parseStored(one).strokes.length === 1);
-    return shortcuts.length ? [{ from: found.index, to: found.index + span.length, shortcuts }] : [];
+    return shortcuts.length ? [{ from, to: from + span.length, shortcuts }] : [];
   });
+}
+
+/**
+ * “Windows” before keys is the platform, and not the key, where something says so before it or other modifiers come behind it:
+ * “On Windows Ctrl+S”, “Unter Windows F5”. A letter alone is then no key either.
+ */
+function withoutPlatform(span: string, from: number, text: string): { span: string; from: number } {
+  const [platform = ''] = /^windows\s{1,3}/i.exec(span) ?? [];
+  const rest = span.slice(platform.length);
+  if (!platform || !(OF_A_PLATFORM.test(text.slice(0, from)) || HOLDS.test(rest))) return { span, from };
+  return { span: [...rest].length > 1 ? rest : '', from: from + platform.length };
 }
 
 /** A word without its ending; a doubled last letter is one, as `add` and `added`. */

@@ -1,7 +1,7 @@
 import type { Catalogue, ChangeLine, ChangesBody, EditionBody, EditionRow, Sheet } from '../contract/index.ts';
-import { menuOf, type Lineage } from '../release/index.ts';
+import { sameMenu, type Lineage } from '../release/index.ts';
 import type { Keyboards } from '../press/index.ts';
-import { sameKeys } from './same-keys.ts';
+import { sameKeySet } from './same-keys.ts';
 import { said, say } from '../words/index.ts';
 
 /** A line of an edition that is wrong now, and why. */
@@ -43,7 +43,7 @@ export function wrongLines(
     const why = [
       ...(now.label === row.label ? [] : [said('wrong.called', { label: now.label })]),
       ...keysWhy(row, now, keyboards),
-      ...(menuOf(now) === menuOf(row) ? [] : [said('wrong.menu')]),
+      ...(sameMenu(now, row) ? [] : [said('wrong.menu')]),
       ...(now.fixed === row.fixed ? [] : [said(now.fixed ? 'wrong.fixed' : 'wrong.free')]),
     ];
     return why.length ? [{ label: row.label, why: why.map((one) => say(one)).join(', ') }] : [];
@@ -65,12 +65,15 @@ export function wrongChanges(body: ChangesBody, now: ChangesBody): WrongLine[] {
     ...(missing ? [{ label: say(said('wrong.more', { missing })), why: say(said('wrong.untold')) }] : []),
   ];
 }
-const sortedKeys = (by: ChangeLine['before']) => Object.entries(by).sort(([a], [b]) => (a < b ? -1 : 1));
+const sortedKeys = (by: ChangeLine['before']) =>
+  Object.entries(by)
+    .map(([platform, keys]) => [platform, [...keys].sort()] as const)
+    .sort(([a], [b]) => (a < b ? -1 : 1));
 
-/** Keys are told by the presses they are: one that is only spelled otherwise is not wrong. */
+/** Keys are compared as they are pressed: one that is only spelled otherwise, or comes in another order, is not wrong. */
 function keysWhy(row: EditionRow, now: EditionRow, keyboards: Keyboards) {
   const platforms = Object.keys(row.keys).filter((platform) => platform in now.keys);
-  const other = platforms.find((platform) => !sameKeys(row.keys[platform]!, now.keys[platform]!, platform, keyboards));
+  const other = platforms.find((platform) => !sameKeySet(row.keys[platform]!, now.keys[platform]!, platform, keyboards));
   if (!other) return [];
   const keysOr = now.keys[other]!.map((keys) => ({ keys, on: other }));
   return [keysOr.length ? said('wrong.keys', { keysOr }) : said('wrong.no key')];

@@ -10,7 +10,7 @@ export { canonicalJson, sheetCsv, sheetMarkdown } from './export.ts';
 export { tableCsv, tableHtml, tableMarkdown, tableText, type PlainTable } from './table.ts';
 export { notesProof, type NotesFinding } from './notes-proof.ts';
 export { argue, arguedMarkdown, type Argued, type ArguedRow } from './argued.ts';
-export { changesCsv, changesMarkdown, changesTable, composeChanges, keysText, type ChangesFrame } from './changes.ts';
+export { changesCsv, changesMarkdown, changesTable, composeChanges, type ChangesFrame } from './changes.ts';
 export { subjectOf } from './subject.ts';
 export { loadingSteps, loadingText } from './loading.ts';
 export { appliesOn } from './applies.ts';

@@ -27,8 +27,14 @@ export interface Finding {
   readonly mend: Mend | null;
 }
 
-const NUMBERS = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve', 'thirteen', 'fourteen', 'fifteen', 'sixteen', 'seventeen', 'eighteen', 'nineteen', 'twenty'] as const; // prettier-ignore
-const COUNT = new RegExp(`\\b(\\d{1,3}|${NUMBERS.join('|')})(?=(?:\\s+\\p{L}+)?\\s+(?:keys?|shortcuts?|commands?|presses|rows|lines|ways)\\b)`, 'iu'); // prettier-ignore
+const NUMBERS = ['two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve', 'thirteen', 'fourteen', 'fifteen', 'sixteen', 'seventeen', 'eighteen', 'nineteen', 'twenty'] as const; // prettier-ignore
+const COUNTED = '(?:keys|shortcuts|commands|rows|lines)';
+const OF_A_KIND = '(?:basic|essential|favourite|important|main|more|most used|new|other|useful)';
+/**
+ * A count in a title: a number that it begins with, or that begins what is behind a colon or a dash, right before what is
+ * counted. A number anywhere else may be a version, a week, a system or a kind of keyboard, and is nobody’s count.
+ */
+const COUNT = new RegExp(`(?<=^(?:(?:all|my|our|the|these|top|your)\\s+)?|[:–—]\\s+)(?:\\d{1,3}|${NUMBERS.join('|')})(?=\\s+(?:${OF_A_KIND}\\s+)?${COUNTED}(?![\\p{L}\\p{N}]))`, 'iu'); // prettier-ignore
 
 /**
  * What is wrong on a sheet as it would be published, and what is to be known of it: texts that claim other keys than there
@@ -71,9 +77,9 @@ export function proof(
     const [word] = found;
     const stated = /^\d/.test(word)
       ? Number(word)
-      : 1 + NUMBERS.indexOf(word.toLowerCase() as (typeof NUMBERS)[number]);
+      : 2 + NUMBERS.indexOf(word.toLowerCase() as (typeof NUMBERS)[number]);
     if (stated === rows) return;
-    const right = /^\d/.test(word) || rows < 1 || rows > 20 ? String(rows) : NUMBERS[rows - 1]!;
+    const right = /^\d/.test(word) || rows < 2 || rows > 20 ? String(rows) : NUMBERS[rows - 2]!;
     const cased = word[0] === word[0]!.toUpperCase() ? right[0]!.toUpperCase() + right.slice(1) : right;
     const text = title.slice(0, found.index) + cased + title.slice(found.index + word.length);
     add('count', true, at, said('proof.count', { stated: word, rows }), { by: 'text', text }, `${word} ${rows}`);

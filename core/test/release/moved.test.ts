@@ -138,6 +138,7 @@ describe('what moved', () => {
         command(7, { fixed: true }),
         command(8),
         command(9),
+        command(11, { label: 'Coast', menu: 'View › Coast' }),
       ],
       [[1, 'J'], [2, 'F2'], [8, 'F3'], [9, 'F5', 3], [3, 'B']], // prettier-ignore
     );
@@ -153,11 +154,12 @@ describe('what moved', () => {
         command(8, { fixed: true }),
         command(9),
         command(10, { destructive: true }),
+        command(11, { label: 'Coast and shore', menu: 'View › Coast' }),
       ],
       [[1, '6'], [10, 'J'], [2, 'F2'], [2, 'F6'], [9, 'F5', 3], [31, 'B'], [10, 'F7', 8]], // prettier-ignore
     );
     const lineage = {
-      commands: relation([[1, 1], [2, 2], [3, 31], [3, 32], [4, 45], [5, 45], [7, 7], [8, 8], [9, 9]]),
+      commands: relation([[1, 1], [2, 2], [3, 31], [3, 32], [4, 45], [5, 45], [7, 7], [8, 8], [9, 9], [11, 11]]),
       contexts: relation([[1, 1], [2, 2], [3, 3], [4, 4]]),
     }; // prettier-ignore
     const result = moved(sideOfWorld(old), sideOfWorld(now), lineage);
@@ -165,6 +167,8 @@ describe('what moved', () => {
       const one = result.commands.find((each) => (each.now[0] ?? each.old[0])!.id === id)!;
       return [...one.kinds, one.keys].join(', ');
     };
+    // Another label alone moves nothing in the menus, though its path does not end in it any more.
+    expect(kinds(11)).toBe('renamed, none');
     expect([1, 2, 31, 45, 6, 7, 8, 9, 10].map(kinds)).toEqual([
       'moved in the menus, moved',
       'renamed, gained',

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   EditionRow,
@@ -200,6 +201,27 @@ describe('change notes', () => {
     expect(body.groups[0]!.lines[0]!.reason).toBe('J is for trials now | really');
   });
 
+  it('say the same of keys in every form: nothing of a platform on which they did not change', () => {
+    const keys = fc.array(fc.constantFrom('Ctrl+S', 'Ctrl+D', 'F5', 'Meta+S'), { maxLength: 2 });
+    const side = fc.dictionary(fc.constantFrom('windows', 'macos', 'linux'), keys);
+    fc.assert(
+      fc.property(side, side, fc.constantFrom(['windows', 'macos'], ['windows'], ['windows', 'macos', 'linux']), (before, after, platforms) => {
+        const line = { command: 'save', subject: 'Save', where: 'Chart', text: 'moved', before, after, reason: '' };
+        const body = { format: 'crib-changes' as const, version: 1 as const, title: 'T', intro: '', credit: '', language: 'en' as const, number: 1, publishedOn: '2026-11-01', app: 'Kedge', old: { release: '1', keyset: 'a' }, now: { release: '2', keyset: 'a' }, platforms: [...platforms], groups: [{ title: 'G', lines: [line] }] };
+        const about = platforms.filter((one) => (before[one] ?? []).length + (after[one] ?? []).length > 0);
+        const [, row = ''] = changesCsv(body).trim().split('\n');
+        for (const platform of platforms) {
+          const name = { windows: 'Windows', macos: 'macOS', linux: 'Linux' }[platform]!;
+          if (!about.includes(platform)) expect(row).not.toContain(name);
+          // A platform that is about it and has other keys than another is named, on both sides or where they differ.
+          if (about.length < platforms.length && about.includes(platform)) expect(row).toContain(name);
+        }
+        expect(changesMarkdown(body).includes('none')).toBe(row.includes('none'));
+        expect(row.includes('none')).toBe(about.some((one) => !(before[one] ?? []).length) && about.some((one) => (before[one] ?? []).length) || about.some((one) => !(after[one] ?? []).length) && about.some((one) => (after[one] ?? []).length));
+      }),
+    ); // prettier-ignore
+  });
+
   it('are handed out as CSV that no spreadsheet runs and as Markdown in which text stays text', () => {
     const body = composeChanges(
       { title: 'What *2* changes', intro: '', credit: 'Ours', language: 'en', groups: [] },
@@ -268,6 +290,9 @@ describe('what is out of date', () => {
       { label: 'Label of e', why: 'has no key now, cannot be changed' },
     ]);
     expect(wrongLines(body, (name) => row(name), keyboards)).toEqual([]);
+    // Neither another order of the same keys, nor another label in the same place of the menus.
+    const two = { ...body, sections: [{ title: 'S', figures: [], rows: [row('two', { keys: { windows: ['J', 'F7'] } })] }] };
+    expect(wrongLines(two, () => row('two', { keys: { windows: ['F7', 'J'] } }), keyboards)).toEqual([]);
   });
   it('is made on another release with its commands followed, and without those that are gone', () => {
     const sheet = { sections: [SheetSection.parse({ title: 'S', leftOut: [2, 3], rows: [1, 2, 3].map((id) => ({ command: id, note: `n${id}` })) })] }; // prettier-ignore

@@ -46,6 +46,22 @@ describe('keys in a text', () => {
   });
 });
 
+describe('the name of a platform before keys', () => {
+  it.each([
+    ['On Windows Ctrl+S saves the draft.', ['Ctrl+S']],
+    ['Unter Windows Strg+S drücken.', ['Ctrl+S']],
+    ['Sous Windows Ctrl+S enregistre.', ['Ctrl+S']],
+    ['On Windows F5 draws again.', ['F5']],
+    ['For Windows Shift+F5 and on a Mac ⇧F6.', ['Shift+F5', 'Shift+F6']],
+    ['Windows Ctrl+Shift+S, macOS ⇧⌘S', ['Ctrl+Shift+S', 'Shift+Meta+S']],
+    ['On Windows A dialog opens.', []],
+    ['Press Windows+E to see it.', ['Meta+E']],
+    ['Press Windows E to see it.', ['Meta+E']],
+  ])('is no key: %s', (text, keys) => {
+    expect(keysIn(text).flatMap((one) => one.shortcuts)).toEqual(keys);
+  });
+});
+
 describe('commands in a text', () => {
   it('are found by all their words in a row, whatever small words and endings stand between, the longest first', () => {
     const fill = fc.constantFrom('', 'the ', 'a ', 'your ');

@@ -1,6 +1,8 @@
 import { promisify } from 'node:util';
 import { zip, type AsyncZippable } from 'fflate';
 import { platformName } from '@crib/core/keys';
+import { loadingSteps } from '@crib/core/sheet';
+import { tell } from '@crib/core/words';
 import { fileBytes, formAt } from '../store/sheets.ts';
 import type { Reading } from '../store/replica.ts';
 import { sha256 } from './publish.ts';
@@ -18,7 +20,16 @@ export async function presetZip(reading: Reading, { id, body, files, howToLoad }
   const losses = files
     .filter((one) => !one.back && one.losses.length)
     .flatMap((one) => ['', `${platformName(one.platform)}, ${one.name}:`, ...one.losses.map((loss) => `- ${loss}`)]);
-  const told = [`${body.title}, ${body.number}, ${body.publishedOn}`, '', howToLoad, ...losses];
+  const { said, steps, back } = loadingSteps(howToLoad);
+  const heading = (code: 'page.loading file' | 'page.going back') => ['', tell(body.language, code), ''];
+  const told = [
+    `${body.title}, ${body.number}, ${body.publishedOn}`,
+    ...(said.length + steps.length ? heading('page.loading file') : []),
+    ...said,
+    ...steps.map((one) => `[ ] ${one}`),
+    ...(back.length ? [...heading('page.going back'), ...back] : []),
+    ...losses,
+  ];
   all['how-to-load.txt'] = Buffer.from(told.map((line) => `${line}\r\n`).join(''), 'utf8');
   const pdf = await reading((db) => formAt(db, id, 'pdf'));
   if (pdf) all['sheet.pdf'] = pdf.content;

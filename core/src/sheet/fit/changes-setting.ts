@@ -2,7 +2,7 @@ import type { ChangeLine, ChangesBody } from '../../contract/index.ts';
 import { US, platformName, showStored, type Platform, type Style } from '../../keys/index.ts';
 import { tell } from '../../words/index.ts';
 import { appliesOn } from '../applies.ts';
-import { changesFrom } from '../changes.ts';
+import { changesFrom, keysOfLine } from '../changes.ts';
 import { KEY_SIZE, PAD, SMALL, assembled, headingOf, type Block } from './blocks.ts';
 import type { Measurer } from './measure.ts';
 import type { Face } from './metrics.ts';
@@ -60,16 +60,11 @@ export function changesSetting(body: ChangesBody, reading: Reading, address: str
 
 /** The keys of a line on each platform; once, where all platforms read alike. */
 function keysOf(line: ChangeLine, platforms: readonly Platform[], how: Style, body: ChangesBody) {
-  const written = (by: ChangeLine['before'], platform: Platform) => (by[platform] ?? []).map((key) => showStored(key, platform, how, US, body.language)); // prettier-ignore
-  const found = platforms
-    .map((platform) => ({
-      on: platformName(platform),
-      before: written(line.before, platform),
-      after: written(line.after, platform),
-    })) // prettier-ignore
-    .filter((one) => one.before.length + one.after.length > 0);
-  const alike = found.length === platforms.length && new Set(found.map((one) => JSON.stringify([one.before, one.after]))).size === 1; // prettier-ignore
-  return platforms.length > 1 && !alike ? found : found.slice(0, 1).map((one) => ({ ...one, on: '' }));
+  const shown = (key: string, platform: Platform) => showStored(key, platform, how, US, body.language);
+  return keysOfLine(line, platforms, shown).map(({ platform, before, after }) => {
+    const written = (keys: readonly string[]) => keys.map((key) => shown(key, platform ?? platforms[0]!));
+    return { on: platform ? platformName(platform) : '', before: written(before), after: written(after) };
+  });
 }
 
 function lineBlock(

@@ -125,9 +125,10 @@ function besides(edition: PublicEdition, { platform, language }: PageChoice, { l
       : '';
     return `${back}${losses}<p class="sum">${escaped(file.name)} · SHA-256 ${file.hash}</p>`;
   }); // prettier-ignore
-  const { said, steps } = loadingSteps(howToLoad);
+  const { said, steps, back } = loadingSteps(howToLoad);
   const ticks = steps.map((one) => `<li><label><input type="checkbox"> ${escaped(one)}</label></li>`).join('');
   const loading = `<div lang="${body.language}">${said.map((one) => `<p>${escaped(one)}</p>`).join('')}${ticks && `<ul class="steps">${ticks}</ul>`}</div>`; // prettier-ignore
+  const goingBack = back.length ? `<h3>${escaped(t('page.going back'))}</h3><div lang="${body.language}">${back.map((one) => `<p>${escaped(one)}</p>`).join('')}</div>` : ''; // prettier-ignore
   // What was withdrawn is still to be had, when it is asked for by name.
   const kept = standing.withdrawn ? '?kept' : '';
   const downloads = [
@@ -142,7 +143,7 @@ function besides(edition: PublicEdition, { platform, language }: PageChoice, { l
   const follow = [links.newest && linkTo(links.newest, t('page.newest')), links.feed && linkTo(links.feed, t('page.feed'))]; // prettier-ignore
   return `<footer>${[
     changing ? section(t('page.changing'), `<p lang="${body.language}">${escaped(changing)}</p>`) : '',
-    presets.length ? section(t('page.loading file'), `${loading}${presets.join('')}`) : '', // prettier-ignore
+    presets.length ? section(t('page.loading file'), `${loading}${goingBack}${presets.join('')}`) : '', // prettier-ignore
     links.report ? section(t('report.title'), reported ? `<p role="status">${escaped(t('report.thanks'))}</p>` : reportForm(body, links.report, language), 'report') : '', // prettier-ignore
     `<p class="downloads">${[...downloads, ...follow].filter(Boolean).join(' · ')}</p>`,
   ].join('')}</footer>`; // prettier-ignore
