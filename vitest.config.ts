@@ -9,7 +9,7 @@ export default defineConfig({
       {
         test: {
           name: 'core',
-          include: ['core/test/**/*.test.ts', 'demo/test/**/*.test.ts', 'cli/test/**/*.test.ts'],
+          include: ['core/test', 'demo/test', 'cli/test', 'web/test'].map((folder) => `${folder}/**/*.test.ts`),
           ...patience,
         },
       },

@@ -46,7 +46,9 @@ await main(async () => {
   const loading = join(varFolder, 'demo-loading');
   const half = demo && existsSync(loading) && others.length === 0;
   if (half && process.env['DATABASE_URL'])
-    throw new Stop('The demo was broken off while it was being loaded. Load it again with: npm start -- --demo --fresh');
+    throw new Stop(
+      'The demo was broken off while it was being loaded. Load it again with: npm start -- --demo --fresh',
+    );
   if (half) console.log('The demo was broken off while it was being loaded: it is loaded again.');
   let stopping = false;
   let stopServer = () => {};

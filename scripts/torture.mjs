@@ -30,7 +30,9 @@ await main(async () => {
         const { tables } = await backUp(ownerUrl, file);
         // Compares every table, and stops where one differs.
         const alike = await checkBackup(file, join(home, 'empty'));
-        console.log(`A backup of it restored into an empty cluster: ${alike} of ${Object.keys(tables).length} tables alike.`);
+        console.log(
+          `A backup of it restored into an empty cluster: ${alike} of ${Object.keys(tables).length} tables alike.`,
+        );
       },
     });
     console.log(told);

@@ -34,58 +34,19 @@ export default defineConfig({
     autoImport({ resolvers: [ElementPlusResolver()], dts: at('src/auto-imports.d.ts') }),
     learnersFiles,
     VitePWA({
-      filename: 'learners.js',
+      strategies: 'injectManifest',
+      srcDir: 'offline',
+      filename: 'learners.ts',
       registerType: 'prompt',
       injectRegister: null,
       manifest: false,
-      workbox: {
+      injectManifest: {
         globPatterns: ['**/*.{js,css,html,ttf,woff2,svg}'],
         maximumFileSizeToCacheInBytes: 8_000_000,
-        inlineWorkboxRuntime: true,
+        rollupFormat: 'iife',
         sourcemap: false,
-        clientsClaim: true,
-        cleanupOutdatedCaches: true,
-        navigateFallback: null,
         manifestTransforms: [
           async (entries) => ({ manifest: entries.filter((one) => kept.has(one.url)), warnings: [] }),
-        ],
-        runtimeCaching: [
-          // A tool’s page is the same whatever edition it is for.
-          {
-            urlPattern: /\/s\/[^/]+\/[^/]+\/(?:find|practise|translate|bench|own)(?:\?.*)?$/,
-            handler: 'NetworkFirst',
-            options: {
-              cacheName: 'crib-tools',
-              networkTimeoutSeconds: 4,
-              precacheFallback: { fallbackURL: '/study.html' },
-            },
-          },
-          // What was opened once is read again without a connection, in whatever way it was read then.
-          {
-            urlPattern: /\/(?:s|n)\/[^/]+\/[^/]+(?:\?.*)?$/,
-            handler: 'NetworkFirst',
-            options: {
-              cacheName: 'crib-sheets',
-              networkTimeoutSeconds: 4,
-              matchOptions: { ignoreSearch: true, ignoreVary: true },
-              expiration: { maxEntries: 300 },
-            },
-          },
-          {
-            urlPattern: /\/public\/editions\/[^/]+\/program\.json$/,
-            handler: 'CacheFirst',
-            options: { cacheName: 'crib-programs', expiration: { maxEntries: 100 } },
-          },
-          {
-            urlPattern: /\/public\/editions\//,
-            handler: 'NetworkFirst',
-            options: { cacheName: 'crib-editions', networkTimeoutSeconds: 4, expiration: { maxEntries: 300 } },
-          },
-          {
-            urlPattern: /\/assets\//,
-            handler: 'CacheFirst',
-            options: { cacheName: 'crib-assets', expiration: { maxEntries: 200 } },
-          },
         ],
       },
     }),

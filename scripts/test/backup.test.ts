@@ -57,7 +57,9 @@ describe('a backup', () => {
     await backUp(await database('broken', NEWEST), file('broken'));
     const half = readFileSync(file('broken'));
     writeFileSync(file('broken'), half.subarray(0, half.length * 0.9));
-    const sha256 = createHash('sha256').update(readFileSync(file('broken'))).digest('hex');
+    const sha256 = createHash('sha256')
+      .update(readFileSync(file('broken')))
+      .digest('hex');
     const manifest = JSON.parse(readFileSync(`${file('broken')}.json`, 'utf8')) as object;
     writeFileSync(`${file('broken')}.json`, JSON.stringify({ ...manifest, sha256 }));
     const empty = await database('nothing_there');

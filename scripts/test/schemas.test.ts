@@ -37,7 +37,10 @@ const tables = async (url: string) => {
 describe('a database of the past', () => {
   it('has a dump for every schema there was', () => {
     for (const { name } of readMigrations())
-      expect(() => dumpOf(name.slice(0, 3)), `Run npx tsx scripts/test/schemas/make.ts: ${name} has no dump.`).not.toThrow();
+      expect(
+        () => dumpOf(name.slice(0, 3)),
+        `Run npx tsx scripts/test/schemas/make.ts: ${name} has no dump.`,
+      ).not.toThrow();
   });
 
   it.each(readMigrations().map(({ name }, index) => [name.slice(0, 3), index] as const))(

@@ -67,7 +67,12 @@ const status = (address: string, path = '/public/demo') =>
     () => 'no answer',
   );
 /** Asks, and asks again while the database cannot answer just now: a machine that stands still for seconds is no fault. */
-async function ask<T>(address: string, method: string, path: string, { cookie = '', body }: { cookie?: string; body?: object } = {}) {
+async function ask<T>(
+  address: string,
+  method: string,
+  path: string,
+  { cookie = '', body }: { cookie?: string; body?: object } = {},
+) {
   for (;;) {
     const response = await fetch(address + path, {
       method,
@@ -154,7 +159,10 @@ describe('npm start', () => {
 
   it('loads a demo again that was broken off while it was being loaded', async () => {
     const { DATABASE_URL: _given, ...env } = process.env;
-    const child = spawn(process.execPath, ['scripts/start.mjs', '--fresh'], { cwd: root, env: { ...env, CRIB_VAR: home } });
+    const child = spawn(process.execPath, ['scripts/start.mjs', '--fresh'], {
+      cwd: root,
+      env: { ...env, CRIB_VAR: home },
+    });
     const ended = new Promise((done) => child.once('exit', done));
     await expect.poll(() => existsSync(join(home, 'demo-loading')), { timeout: 300_000 }).toBe(true);
     child.kill('SIGTERM');
@@ -169,10 +177,16 @@ describe('npm start', () => {
   it('makes no account on an operator’s own database, but a link for its first owner; and harms no second one', async () => {
     const cluster = await openCluster(join(home, 'theirs'), { durable: false });
     try {
-      const at = (name: string) => ({ CRIB_VAR: join(home, name), DATABASE_URL: cluster.superuser.replace(/postgres$/, name) });
+      const at = (name: string) => ({
+        CRIB_VAR: join(home, name),
+        DATABASE_URL: cluster.superuser.replace(/postgres$/, name),
+      });
       for (const name of ['one', 'two']) await asked(cluster.superuser, `CREATE DATABASE ${name}`);
       const run = await startWith(at('one'));
-      const demo = JSON.parse(readFileSync(join(root, 'demo/accounts.json'), 'utf8')) as { email: string; password: string }[];
+      const demo = JSON.parse(readFileSync(join(root, 'demo/accounts.json'), 'utf8')) as {
+        email: string;
+        password: string;
+      }[];
       for (const account of demo) expect((await signIn(run.address, account)).status).toBe(401);
       expect(await status(run.address)).toBe(404);
       const link = /http\S+\/join\/(\S+)/;

@@ -111,10 +111,16 @@ describe('a whole workspace', () => {
       await expect(workspaceIn(pools.owner, path, owner.id), path).rejects.toThrow(why);
       expect(await count(), path).toBe(before);
     };
-    await refused(whole('older.jsonl', [head!.replace(/"\d{3}_\w+\.sql"/, '"007_uses.sql"'), ...rows]), /Update the older one/);
+    await refused(
+      whole('older.jsonl', [head!.replace(/"\d{3}_\w+\.sql"/, '"007_uses.sql"'), ...rows]),
+      /Update the older one/,
+    );
     writeFileSync(join(home, 'none.jsonl'), 'a,b\n');
     await refused(join(home, 'none.jsonl'), /Line 1 is not JSON/);
-    await refused(whole('sly.jsonl', [head!, JSON.stringify({ table: 'editor', row: { name: 'x' } })]), /no part of a workspace/);
+    await refused(
+      whole('sly.jsonl', [head!, JSON.stringify({ table: 'editor', row: { name: 'x' } })]),
+      /no part of a workspace/,
+    );
 
     // Not whole: the head alone, cut at a line, cut within one, a row left out, a letter changed.
     const text = readFileSync(file, 'utf8');
@@ -136,7 +142,15 @@ describe('a whole workspace', () => {
     const before = await content();
     const [head] = readFileSync(file, 'utf8').split('\n');
     const last = (await pools.owner.query<{ id: number }>('SELECT max(id) AS id FROM crib.app')).rows[0]!.id;
-    const app = { id: 1, workspace_id: 1, slug: 'planted', name: 'Planted', role: 'taught', platforms: ['linux'], key_policy: {} };
+    const app = {
+      id: 1,
+      workspace_id: 1,
+      slug: 'planted',
+      name: 'Planted',
+      role: 'taught',
+      platforms: ['linux'],
+      key_policy: {},
+    };
     const [theirs, sheet] = [1 - Number(last), -3];
     const planted: readonly (readonly [string, object])[] = [
       ['run', { id: 1, app_id: theirs, name: 'Planted' }],
@@ -145,12 +159,27 @@ describe('a whole workspace', () => {
       ['run', { id: 1, app_id: 7, name: 'Planted' }],
       ['run', { id: -1, app_id: 1, name: 'Planted' }],
       ['app', { ...app, id: 2, slug: 'other', workspace_id: '1' }],
-      ['edition', { id: 1, sheet_id: sheet, number: 99, address: 'planted-planted', slug: 'planted', body: '{}', hash: 'x', published_by: 1 }],
+      [
+        'edition',
+        {
+          id: 1,
+          sheet_id: sheet,
+          number: 99,
+          address: 'planted-planted',
+          slug: 'planted',
+          body: '{}',
+          hash: 'x',
+          published_by: 1,
+        },
+      ],
       ['sheet_section', { sheet_id: 1, position: 0, title: 'x', left_out: [-1] }],
       ['membership', { workspace_id: 1, editor_id: 1, role: 'owner' }],
     ];
     for (const [n, [table, facts]] of planted.entries()) {
-      const lines = [head!, ...[['app', app] as const, [table, facts] as const].map(([table, row]) => JSON.stringify({ table, row }))];
+      const lines = [
+        head!,
+        ...[['app', app] as const, [table, facts] as const].map(([table, row]) => JSON.stringify({ table, row })),
+      ];
       const path = whole(`planted-${n}.jsonl`, lines);
       await expect(workspaceIn(pools.owner, path, owner.id), lines[2]!).rejects.toThrow();
       expect(await content()).toBe(before);

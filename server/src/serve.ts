@@ -10,6 +10,7 @@ import { plainError } from './http/logging.ts';
 import { measuring } from './http/measures.ts';
 import { readerInThreads } from './lists/reader.ts';
 import { matcherInThreads } from './matching/matcher.ts';
+import { packerInThreads } from './packing/packer.ts';
 import { weigherInThreads } from './weighing/weigher.ts';
 import { counterOn } from './publish/counting.ts';
 import { keepForms } from './publish/keep-forms.ts';
@@ -33,6 +34,8 @@ export async function serve(config: Config): Promise<{ address: string; stop: ()
   const lists = readerInThreads(config.databaseUrl, config.site);
   const matcher = matcherInThreads();
   const weigher = weigherInThreads(config.databaseUrl, config.site);
+  const pages = fileURLToPath(new URL('../../web/dist', import.meta.url));
+  const packer = packerInThreads(config.readUrl ?? config.databaseUrl, config.site, pages);
   const counter = counterOn(pool);
   const ending = new AbortController();
   const lag = () => (replica ? lagOf(replica) : Promise.resolve(null));
@@ -48,11 +51,12 @@ export async function serve(config: Config): Promise<{ address: string; stop: ()
     lists,
     matcher,
     weigher,
+    packer,
     counter,
     sessionSecret: config.sessionSecret,
     logger,
     site: config.site,
-    pages: fileURLToPath(new URL('../../web/dist', import.meta.url)),
+    pages,
     demoAccounts,
     trustProxy: config.trustProxy,
     ending: ending.signal,
@@ -82,7 +86,15 @@ export async function serve(config: Config): Promise<{ address: string; stop: ()
     await new Promise<void>((closed) => server.close(() => closed()));
     clearInterval(closing);
     await counter.flush();
-    await Promise.allSettled([pool.end(), replica?.end(), own?.end(), lists.close(), matcher.close(), weigher.close()]);
+    await Promise.allSettled([
+      pool.end(),
+      replica?.end(),
+      own?.end(),
+      lists.close(),
+      matcher.close(),
+      weigher.close(),
+      packer.close(),
+    ]);
   }
   return { address: `http://${config.host}:${typeof at === 'object' && at ? at.port : config.port}`, stop };
 }

@@ -1,9 +1,11 @@
+import pLimit from 'p-limit';
 import { Piscina } from 'piscina';
 import { refuse } from '@crib/core/error';
 
 /** Long computations in threads of their own: whatever comes, the server lives and answers others. */
 export interface Threads<Task, Result> {
-  run(task: Task): Promise<Result>;
+  /** Runs a task in its turn; ends it where `leaving` is aborted. */
+  run(task: Task, leaving?: AbortSignal): Promise<Result>;
   close(): Promise<void>;
 }
 
@@ -40,10 +42,16 @@ export function openThreads<Task, Result>(
   });
   // A thread that ends by itself is replaced; its task is refused below.
   threads.on('error', () => {});
+  // No more are handed over than there are threads, so that a task has its time from when it begins, however long it waited.
+  const turn = pLimit(maxThreads);
   return {
-    async run(task) {
-      if (threads.queueSize >= MOST_WAITING) refuse('busy', busy);
-      return threads.run(task, { signal: AbortSignal.timeout(mostMs) }).catch((error: unknown) => {
+    async run(task, leaving) {
+      if (turn.pendingCount >= MOST_WAITING) refuse('busy', busy);
+      const work = () => {
+        const time = AbortSignal.timeout(mostMs);
+        return threads.run(task, { signal: leaving ? AbortSignal.any([time, leaving]) : time });
+      };
+      return turn(work).catch((error: unknown) => {
         if (tooHeavy(error)) refuse(...heavy);
         throw error;
       });

@@ -130,7 +130,15 @@ describe('a stream of events', () => {
   }
   const app = () => ({ slug: `app-${Math.random().toString(36).slice(2)}`, name: 'Told', platforms: ['linux'] });
 
-  it.each(['signing out', 'signing out everywhere else', 'another workspace', 'the end of a token', 'being disabled', 'a new password'])('ends with %s, at once', async (how) => { // prettier-ignore
+  it.each([
+    'signing out',
+    'signing out everywhere else',
+    'another workspace',
+    'the end of a token',
+    'being disabled',
+    'a new password',
+  ])('ends with %s, at once', async (how) => {
+    // prettier-ignore
     const name = `Streams ${Math.random()}`;
     const boss = await server.as('owner', name);
     const listener = await server.as('editor', name);

@@ -18,6 +18,7 @@ import {
 import { createApp } from '../src/http/app.ts';
 import { readerInThreads, type ListReader } from '../src/lists/reader.ts';
 import { matcherInThreads, type Matcher } from '../src/matching/matcher.ts';
+import { packerInThreads, type Packer } from '../src/packing/packer.ts';
 import { weigherInThreads, type Weigher } from '../src/weighing/weigher.ts';
 import { counterOn } from '../src/publish/counting.ts';
 import { READERS, openPool, type Pool } from '../src/store/db.ts';
@@ -135,6 +136,7 @@ export function withServer(): {
   let readers: Pool;
   let matcher: Matcher;
   let weigher: Weigher;
+  let packer: Packer;
   let lists: ListReader;
   let address = '';
   beforeAll(async () => {
@@ -144,6 +146,7 @@ export function withServer(): {
     lists = readerInThreads(databaseUrl('SERVER'), 'https://school.example');
     matcher = matcherInThreads();
     weigher = weigherInThreads(databaseUrl('SERVER'), 'https://school.example');
+    packer = packerInThreads(databaseUrl('SERVER'), 'https://school.example', undefined);
     const logger = pino({ level: 'silent' });
     const app = createApp({
       pool,
@@ -152,6 +155,7 @@ export function withServer(): {
       lists,
       matcher,
       weigher,
+      packer,
       counter: counterOn(pool, 100),
       sessionSecret: 'only for tests',
       logger,
@@ -169,7 +173,7 @@ export function withServer(): {
     ending.abort();
     server.closeAllConnections();
     await new Promise((done) => server.close(done));
-    await Promise.all([pool.end(), readers.end(), lists.close(), matcher.close(), weigher.close()]);
+    await Promise.all([pool.end(), readers.end(), lists.close(), matcher.close(), weigher.close(), packer.close()]);
   });
   const client = async () => {
     const made = new Client(address);

@@ -84,7 +84,12 @@ export type MadeInvitation = z.infer<typeof MadeInvitation>;
 export const SentMember = z.strictObject({ role: Role.optional(), disabled: z.boolean().optional() });
 
 /** What somebody who was invited is told; `known` where the address has an account, whose password is asked then. */
-export const Invited = z.object({ workspace: z.string(), role: Role, email: z.string().nullable(), known: z.boolean() });
+export const Invited = z.object({
+  workspace: z.string(),
+  role: Role,
+  email: z.string().nullable(),
+  known: z.boolean(),
+});
 export type Invited = z.infer<typeof Invited>;
 /** Whoever joins: with an address of their own where the invitation names none. */
 export const Joining = z.strictObject({

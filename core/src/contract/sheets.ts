@@ -195,6 +195,9 @@ export const EditionBody = z.object({
 });
 export type EditionBody = z.infer<typeof EditionBody>;
 
+/** What lists and feeds show of an edition: all of it but its lines, its look and how keys are changed. */
+export type EditionCover = Omit<EditionBody, 'sections' | 'look' | 'changing'> | Omit<ChangesBody, 'groups'>;
+
 /** A preset file offered with an edition. */
 export const EditionFile = z.object({
   name: z.string(),

@@ -185,7 +185,8 @@ const distinct = (keys: readonly StatedKey[]) => [
 /** The one shortcut that keys of different platforms are, or null. */
 function alike(keys: readonly StatedKey[]): Shortcut | null {
   const forms = [(key: StatedKey) => withPrimary(key.shortcut, key.platform!), (key: StatedKey) => key.shortcut];
-  for (const formOf of forms) if (new Set(keys.map((key) => writeStored(formOf(key)))).size === 1) return formOf(keys[0]!);
+  for (const formOf of forms)
+    if (new Set(keys.map((key) => writeStored(formOf(key)))).size === 1) return formOf(keys[0]!);
   return null;
 }
 

@@ -40,7 +40,15 @@ export type Asked =
  * and Firefox reserve; tabs are switched with Ctrl on macOS too.
  */
 const BROWSER: readonly string[] = [
-  ...['Primary+N', 'Primary+T', 'Primary+W', 'Primary+Shift+N', 'Primary+Shift+T', 'Primary+Shift+W', 'Primary+Shift+P'],
+  ...[
+    'Primary+N',
+    'Primary+T',
+    'Primary+W',
+    'Primary+Shift+N',
+    'Primary+Shift+T',
+    'Primary+Shift+W',
+    'Primary+Shift+P',
+  ],
   ...['Ctrl+Tab', 'Ctrl+Shift+Tab', 'Ctrl+PageUp', 'Ctrl+PageDown'],
 ];
 

@@ -1,5 +1,14 @@
 import type { EditionFigure, SheetFigure } from '../contract/index.ts';
-import { US, WRITING_CODES, layoutById, showStored, usualBoard, writeStored, type Modifier, type Platform } from '../keys/index.ts';
+import {
+  US,
+  WRITING_CODES,
+  layoutById,
+  showStored,
+  usualBoard,
+  writeStored,
+  type Modifier,
+  type Platform,
+} from '../keys/index.ts';
 import { sayHeld } from './held.ts';
 import type { Opened } from '../keyset/index.ts';
 import { heldBy, keyAtCode, keyboardOf, readPress, targetOf } from '../press/index.ts';

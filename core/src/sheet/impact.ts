@@ -73,7 +73,9 @@ const sortedKeys = (by: ChangeLine['before']) =>
 /** Keys are compared as they are pressed: one that is only spelled otherwise, or comes in another order, is not wrong. */
 function keysWhy(row: EditionRow, now: EditionRow, keyboards: Keyboards) {
   const platforms = Object.keys(row.keys).filter((platform) => platform in now.keys);
-  const other = platforms.find((platform) => !sameKeySet(row.keys[platform]!, now.keys[platform]!, platform, keyboards));
+  const other = platforms.find(
+    (platform) => !sameKeySet(row.keys[platform]!, now.keys[platform]!, platform, keyboards),
+  );
   if (!other) return [];
   const keysOr = now.keys[other]!.map((keys) => ({ keys, on: other }));
   return [keysOr.length ? said('wrong.keys', { keysOr }) : said('wrong.no key')];

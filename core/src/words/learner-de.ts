@@ -24,6 +24,12 @@ export const LEARNER_DE: Readonly<Record<LearnerCode, string>> = {
   'page.losses': 'Was die Datei nicht sagen kann',
   'page.failed': 'Dieses Blatt lässt sich nicht zeigen',
   'page.not there': 'Unter dieser Adresse gibt es kein Blatt. Vielleicht ist sie vertippt.',
+  'page.copy': 'Sie sind offline. Dies ist eine gespeicherte Kopie von Ausgabe {number} für {platform}, Stand: {on}.',
+  'page.copy slow':
+    'Der Server antwortet nicht. Dies ist eine gespeicherte Kopie von Ausgabe {number} für {platform}, Stand: {on}.',
+  'page.copy other':
+    'Sie sind offline, und die gewünschte Seite ist auf diesem Gerät nicht gespeichert. Dies ist eine gespeicherte Kopie von Ausgabe {number} für {platform}, Stand: {on}.',
+  'page.copy again': 'Erneut versuchen',
   'page.unanswered': 'Der Server konnte nicht antworten. Versuchen Sie es gleich noch einmal.',
   'page.no key': 'keine Taste',
   'page.withdrawn': 'Zurückgezogen am {on}.',

@@ -24,6 +24,12 @@ export const LEARNER_FR: Readonly<Record<LearnerCode, string>> = {
   'page.losses': 'Ce que le fichier ne peut pas dire',
   'page.failed': 'Cette fiche ne peut pas être affichée',
   'page.not there': 'Aucune fiche n’a cette adresse. Elle est peut-être mal tapée.',
+  'page.copy': 'Vous êtes hors ligne. Ceci est une copie enregistrée de l’édition {number} pour {platform}, du {on}.',
+  'page.copy slow':
+    'Le serveur ne répond pas. Ceci est une copie enregistrée de l’édition {number} pour {platform}, du {on}.',
+  'page.copy other':
+    'Vous êtes hors ligne et la page demandée n’est pas enregistrée sur cet appareil. Ceci est une copie enregistrée de l’édition {number} pour {platform}, du {on}.',
+  'page.copy again': 'Réessayer',
   'page.unanswered': 'Le serveur n’a pas pu répondre. Réessayez dans un instant.',
   'page.no key': 'aucune touche',
   'page.withdrawn': 'Retirée le {on}.',

@@ -35,6 +35,11 @@ export const LEARNER_EN = {
   'page.losses': 'What the file cannot say',
   'page.failed': 'This sheet cannot be shown',
   'page.not there': 'No sheet has this address. It may have been mistyped.',
+  'page.copy': 'You are offline. This is a saved copy of edition {number} for {platform}, from {on}.',
+  'page.copy slow': 'The server is not answering. This is a saved copy of edition {number} for {platform}, from {on}.',
+  'page.copy other':
+    'You are offline, and the page you asked for is not saved on this device. This is a saved copy of edition {number} for {platform}, from {on}.',
+  'page.copy again': 'Try again',
   'page.unanswered': 'The server could not answer. Try again in a moment.',
   'page.no key': 'no key',
   'page.withdrawn': 'Withdrawn on {on}.',

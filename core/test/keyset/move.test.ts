@@ -144,12 +144,14 @@ describe('moving a run of keys', () => {
     );
   });
 
-  it.each(['swap', 'family', 'modifiers', 'keys'] as const)('by %s moves each platform’s keys by themselves, and leaves the others with their words', (by) => {
-    const key = fc.constantFrom(null, null, 'F2', 'F3', 'F5', 'F6', 'Primary+K', 'Ctrl+L', 'Meta+L', 'Alt+Q');
-    const row = fc.record({ windows: key, macos: key, linux: key });
-    type Row = Readonly<Record<string, string | null>>;
-    const on = (keys: Row | undefined, platform: string) => keys?.[platform] ?? null;
-    fc.assert(
+  it.each(['swap', 'family', 'modifiers', 'keys'] as const)(
+    'by %s moves each platform’s keys by themselves, and leaves the others with their words',
+    (by) => {
+      const key = fc.constantFrom(null, null, 'F2', 'F3', 'F5', 'F6', 'Primary+K', 'Ctrl+L', 'Meta+L', 'Alt+Q');
+      const row = fc.record({ windows: key, macos: key, linux: key });
+      type Row = Readonly<Record<string, string | null>>;
+      const on = (keys: Row | undefined, platform: string) => keys?.[platform] ?? null;
+      fc.assert(
       fc.property(fc.array(row, { minLength: 4, maxLength: 4 }), fc.boolean(), (rows: readonly Row[], inLayer) => {
         const states = rows.flatMap((keys, at) => PLATFORMS.flatMap((platform) => (keys[platform] ? [{ command: at + 1, platform, shortcut: keys[platform]! }] : [])));
         const edits = states.map(({ command: id, platform, shortcut }): Edit => ({ command: id, context: 1, platform, action: 'set', shortcuts: [shortcut], reason: `${platform} asked.`, memoryAid: 'five alive' }));
@@ -182,5 +184,6 @@ describe('moving a run of keys', () => {
       }),
       { numRuns: 400 },
     ); // prettier-ignore
-  });
+    },
+  );
 });

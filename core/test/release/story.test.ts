@@ -291,7 +291,10 @@ describe('what is out of date', () => {
     ]);
     expect(wrongLines(body, (name) => row(name), keyboards)).toEqual([]);
     // Neither another order of the same keys, nor another label in the same place of the menus.
-    const two = { ...body, sections: [{ title: 'S', figures: [], rows: [row('two', { keys: { windows: ['J', 'F7'] } })] }] };
+    const two = {
+      ...body,
+      sections: [{ title: 'S', figures: [], rows: [row('two', { keys: { windows: ['J', 'F7'] } })] }],
+    };
     expect(wrongLines(two, () => row('two', { keys: { windows: ['F7', 'J'] } }), keyboards)).toEqual([]);
   });
   it('is made on another release with its commands followed, and without those that are gone', () => {

@@ -1,6 +1,14 @@
 import type { DemoAccounts } from '../config.ts';
 import { EVERYWHERE, inTransaction, type Db, type Pool } from '../store/db.ts';
-import { accountAt, anybody, insertAccount, insertWorkspace, oneByOne, saveMember, workspaceNamed } from '../store/people.ts';
+import {
+  accountAt,
+  anybody,
+  insertAccount,
+  insertWorkspace,
+  oneByOne,
+  saveMember,
+  workspaceNamed,
+} from '../store/people.ts';
 import { checkPassword, hashPassword } from './password.ts';
 
 type Wanted = DemoAccounts[number];

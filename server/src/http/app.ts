@@ -8,6 +8,7 @@ import type { Db, Pool } from '../store/db.ts';
 import { keptCatalogues } from '../acts/catalogues.ts';
 import type { ListReader } from '../lists/reader.ts';
 import type { Matcher } from '../matching/matcher.ts';
+import type { Packer } from '../packing/packer.ts';
 import type { Weigher } from '../weighing/weigher.ts';
 import { learnerAssets } from '../publish/assets.ts';
 import type { Counter } from '../publish/counting.ts';
@@ -46,6 +47,7 @@ export interface Settings {
   readonly lists: ListReader;
   readonly matcher: Matcher;
   readonly weigher: Weigher;
+  readonly packer: Packer;
   /** Counts what learners open and download. */
   readonly counter: Counter;
   readonly sessionSecret: string;
@@ -74,6 +76,7 @@ export function createApp({
   lists,
   matcher,
   weigher,
+  packer,
   counter,
   sessionSecret,
   logger,
@@ -107,7 +110,7 @@ export function createApp({
   const assets = learnerAssets(pages);
   const reading = readingOf(readers, primary);
   const room = readingRoom(reading, site, assets);
-  app.use('/public', publicRoutes(reading, pool, room, counter, site, assets, sessionSecret));
+  app.use('/public', publicRoutes(reading, pool, room, counter, site, packer, sessionSecret));
   app.use(pageRoutes(reading, room, counter, site, assets));
 
   const api = Router();
@@ -134,7 +137,7 @@ export function createApp({
     editingRoutes(acting),
     releaseRoutes(acting, weigher),
     crosswalkRoutes(acting, matcher),
-    handoutRoutes(acting, reading, room, site, assets),
+    handoutRoutes(acting, reading, packer),
     peopleRoutes(acting),
     reviewRoutes(acting),
   );

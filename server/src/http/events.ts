@@ -38,7 +38,9 @@ export function eventRoutes(pool: Pool, databaseUrl: string, guard: RequestHandl
 
   /** Asks whether a stream may go on. Where the database does not answer for now, it stays as it is until the next beat. */
   async function ask(res: Response, { workspace, editor, shown }: Stream): Promise<boolean | null> {
-    const may = await mayListen(pool, workspace, editor, shown).catch((error: unknown) => (isOutage(error) ? null : false));
+    const may = await mayListen(pool, workspace, editor, shown).catch((error: unknown) =>
+      isOutage(error) ? null : false,
+    );
     if (may === false) {
       streams.delete(res);
       res.end();

@@ -1,21 +1,15 @@
 import { Router } from 'express';
 import { EndedReport, SentListing, SentShelf } from '@crib/core/contract';
 import { changeShelf, endOneReport, listAt, newestOf, reportsIn, shelf } from '../acts/handouts.ts';
-import type { LearnerAssets } from '../publish/assets.ts';
-import type { ReadingRoom } from '../publish/reading.ts';
-import { siteZip } from '../publish/site-zip.ts';
+import type { Packer } from '../packing/packer.ts';
 import type { Reading } from '../store/replica.ts';
+import { standingStamp } from '../store/sheets.ts';
 import { idIn, sent } from './errors.ts';
+import { sendPacked } from './packed.ts';
 import type { ActingOf } from './session.ts';
 
 /** What becomes of editions once they are out: reports of learners, the public index, and files for a website. */
-export function handoutRoutes(
-  acting: ActingOf,
-  reading: Reading,
-  room: ReadingRoom,
-  site: string,
-  assets: LearnerAssets,
-): Router {
+export function handoutRoutes(acting: ActingOf, reading: Reading, packer: Packer): Router {
   const router = Router();
 
   router.get('/apps/:slug/reports', async (req, res) => {
@@ -37,8 +31,8 @@ export function handoutRoutes(
   });
   router.get('/apps/:slug/site.zip', async (req, res) => {
     const { name, addresses } = await newestOf(acting(req), req.params.slug);
-    res.attachment(`${req.params.slug}.zip`).type('application/zip');
-    res.end(await siteZip(reading, room, assets, site, name, addresses));
+    const stamp = await reading((db) => standingStamp(db, addresses));
+    await sendPacked(res, packer, `${req.params.slug}.zip`, { title: name, addresses, stamp });
   });
   return router;
 }

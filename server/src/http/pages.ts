@@ -1,10 +1,10 @@
 import { Router, type Request, type Response } from 'express';
 import { CribError } from '@crib/core/error';
-import { listPage, notePage } from '@crib/core/sheet';
+import { listPage, notePage, subjectOf } from '@crib/core/sheet';
 import { LEARNER_LANGUAGES, tell, type LearnerLanguage } from '@crib/core/words';
 import type { LearnerAssets } from '../publish/assets.ts';
 import type { Counter } from '../publish/counting.ts';
-import { atomFeed, issuedEdition } from '../publish/feed.ts';
+import { atomFeed } from '../publish/feed.ts';
 import { choiceOf, type ReadingRoom } from '../publish/reading.ts';
 import { issuedAt, issuedIn, shelfAt } from '../store/handouts.ts';
 import { isOutage } from '../store/db.ts';
@@ -83,13 +83,13 @@ export function pageRoutes(
   router.get('/n/:slug/:address', page(async (req, res) => sendEdition(req, res, await room.newest(String(req.params['address']))))); // prettier-ignore
   router.get('/n/:slug/:address/feed.atom', page(async (req, res) => {
     const issued = await reading((db) => issuedAt(db, String(req.params['address'])));
-    const [first] = issued.map(issuedEdition);
+    const [first] = issued;
     if (!first) return void res.status(404).type('html').send(notePage(languageOf(req), tell(languageOf(req), 'page.not there'), shared));
-    feed(res, atomFeed(site, first.newest, `${first.newest}/feed.atom`, first.body.title, issued));
+    feed(res, atomFeed(site, first.newest, `${first.newest}/feed.atom`, first.cover.title, issued));
   })); // prettier-ignore
   router.get('/shelf/:address', page(async (req, res) => {
     const shelf = await reading((db) => shelfAt(db, String(req.params['address'])));
-    const editions = (await reading((db) => issuedIn(db, shelf))).map(issuedEdition).map(({ newest, about, body }) => ({ title: body.title, about, number: body.number, publishedOn: body.publishedOn, language: body.language, href: newest }));
+    const editions = (await reading((db) => issuedIn(db, shelf))).map(({ newest, cover }) => ({ title: cover.title, about: subjectOf(cover), number: cover.number, publishedOn: cover.publishedOn, language: cover.language, href: newest }));
     res.set('Cache-Control', 'no-cache').type('html').send(listPage({ title: shelf.title, language: languageOf(req), editions, assets: shared, feed: `${shelf.path}/feed.atom` }));
   })); // prettier-ignore
   router.get('/shelf/:address/feed.atom', page(async (req, res) => {

@@ -1,21 +1,19 @@
 import { Router, urlencoded, type RequestHandler, type Response } from 'express';
-import { LRUCache } from 'lru-cache';
 import { PublicEdition, SentReport, recipeSchema } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { report } from '../acts/learners.ts';
-import type { LearnerAssets } from '../publish/assets.ts';
 import type { Counted, Counter } from '../publish/counting.ts';
-import { kept } from '../publish/kept.ts';
 import { presetZip } from '../publish/preset-zip.ts';
 import type { ReadingRoom } from '../publish/reading.ts';
-import { siteZip } from '../publish/site-zip.ts';
+import type { Packer } from '../packing/packer.ts';
 import type { Pool } from '../store/db.ts';
 import type { Reading } from '../store/replica.ts';
 import { blurred } from '../entry/secrets.ts';
 import { paceOf } from '../store/entry.ts';
-import { editionAt, fileBytes, formAt, standingOf } from '../store/sheets.ts';
+import { editionAt, fileBytes, formAt, standingOf, standingStamp } from '../store/sheets.ts';
 import { SIGN_IN_BODY } from './bodies.ts';
 import { sent } from './errors.ts';
+import { sendPacked } from './packed.ts';
 import { openapi } from './openapi.ts';
 
 /** Forms of editions as files: what each ends in, how it is counted, and what it is called. */
@@ -28,7 +26,7 @@ export function publicRoutes(
   room: ReadingRoom,
   counter: Counter,
   site: string,
-  assets: LearnerAssets,
+  packer: Packer,
   secret: string,
 ): Router {
   const router = Router();
@@ -95,22 +93,22 @@ export function publicRoutes(
     counter.add(edition.address, 'preset');
     download(res, `${edition.slug}-presets.zip`, 'application/zip', await presetZip(reading, edition));
   });
-  // Many pages each: made once as long as nothing becomes of the edition.
-  const sites = new LRUCache<string, Promise<Buffer>>({ max: 20 });
-  router.get('/editions/:address/site.zip', async (req, res) => {
-    const { slug, address, body } = await room.edition(req.params.address);
-    const key = JSON.stringify([address, await room.standing(address)]);
-    const zip = await kept(sites, key, () => siteZip(reading, room, assets, site, body.title, [address]));
+  // So many of a kind a minute from one address, whichever process they come to; the address itself is kept nowhere.
+  const atMost =
+    (most: number, kind: string, sentence: string): RequestHandler =>
+    async (req, _res, next) => {
+      if ((await paceOf(writers, `${kind} ${blurred(secret, req.ip ?? '')}`)) > most) refuse('too-many', sentence);
+      next();
+    };
+  const fewFolders = atMost(12, 'site', 'You have downloaded many folders in the last minute. Wait one, then go on.');
+  router.get('/editions/:address/site.zip', fewFolders, async (req, res) => {
+    const { slug, address, body } = await room.edition(String(req.params['address']));
+    const stamp = await reading((db) => standingStamp(db, [address]));
+    await sendPacked(res, packer, `${slug}.zip`, { title: body.title, addresses: [address], stamp });
     counter.add(address, 'site');
-    download(res, `${slug}.zip`, 'application/zip', zip);
   });
 
-  // So many reports a minute from one address, whichever process they come to; the address itself is kept nowhere.
-  const slowDown: RequestHandler = async (req, _res, next) => {
-    const count = await paceOf(writers, `report ${blurred(secret, req.ip ?? '')}`);
-    if (count > 6) refuse('too-many', 'That were many reports in a minute. Wait one, then send the next.');
-    next();
-  };
+  const slowDown = atMost(6, 'report', 'You have sent many reports in the last minute. Wait one, then send the next.');
   router.post('/editions/:address/reports', slowDown, urlencoded({ extended: false, limit: '8kb' }), SIGN_IN_BODY, async (req, res) => {
     const { id, slug, address } = await room.edition(String(req.params['address']));
     await report(writers, id, sent(SentReport, req.body));

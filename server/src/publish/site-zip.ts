@@ -1,8 +1,7 @@
+import { closeSync, openSync, writeSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { setImmediate } from 'node:timers/promises';
-import { promisify } from 'node:util';
-import { zip, type AsyncZippable } from 'fflate';
+import { Zip, ZipDeflate } from 'fflate';
 import { editionPage, listPage, subjectOf, type ListedEdition, type PageChoice } from '@crib/core/sheet';
 import { LEARNER_LANGUAGES, type LearnerLanguage } from '@crib/core/words';
 import { fileBytes, formAt } from '../store/sheets.ts';
@@ -10,16 +9,41 @@ import type { Reading } from '../store/replica.ts';
 import type { LearnerAssets } from './assets.ts';
 import type { ReadingRoom } from './reading.ts';
 
-const packed = promisify<AsyncZippable, Uint8Array>(zip);
+/** What a folder is made of, and where its editions are read. */
+export interface Site {
+  readonly reading: Reading;
+  readonly room: ReadingRoom;
+  readonly assets: LearnerAssets;
+  readonly site: string;
+  readonly title: string;
+  readonly addresses: readonly string[];
+}
+
+/** A zip file that is written as it is filled, so that no more than one file of it is in memory. */
+function zipAt(path: string) {
+  const file = openSync(path, 'w');
+  const zip = new Zip((error, chunk, final) => {
+    if (error) throw error;
+    writeSync(file, chunk);
+    if (final) closeSync(file);
+  });
+  return {
+    add(name: string, content: Uint8Array | string) {
+      const entry = new ZipDeflate(name, { level: 6 });
+      zip.add(entry);
+      entry.push(typeof content === 'string' ? Buffer.from(content, 'utf8') : new Uint8Array(content), true);
+    },
+    end: () => zip.end(),
+  };
+}
 
 /**
- * Editions as a folder of files for any web host, which also works when it is opened from a disk: a page for each way to
+ * Writes editions as a folder of files for any web host, which also works when it is opened from a disk: a page for each way to
  * read one, their files, and what pages share; nothing in it asks a server of ours.
  */
-export async function siteZip(reading: Reading, room: ReadingRoom, assets: LearnerAssets, site: string, title: string, addresses: readonly string[]): Promise<Buffer> {
-  const files: AsyncZippable = {};
-  const text = (content: string) => Buffer.from(content, 'utf8');
-  for (const file of assets.files) files[file] = new Uint8Array(await readFile(join(assets.folder, file)));
+export async function writeSite(path: string, { reading, room, assets, site, title, addresses }: Site): Promise<void> {
+  const zip = zipAt(path);
+  for (const file of assets.files) zip.add(file, await readFile(join(assets.folder, file)));
   const shared = (up: string) => ({ style: assets.style && up + assets.style, script: assets.script && up + assets.script });
   const listed: ListedEdition[] = [];
   for (const address of addresses) {
@@ -43,21 +67,19 @@ export async function siteZip(reading: Reading, room: ReadingRoom, assets: Learn
     for (const platform of body.platforms)
       for (const how of ['words', 'symbols'] as const)
         for (const language of LEARNER_LANGUAGES) {
-          // Whoever else is there is answered between two pages.
-          await setImmediate();
-          files[`${folder}/${name({ platform, how, language })}`] = text(made({ platform, how, language }));
+          zip.add(`${folder}/${name({ platform, how, language })}`, made({ platform, how, language }));
         }
     const first: PageChoice = { platform: body.platforms[0]!, how: 'words', language: body.language };
-    files[`${folder}/index.html`] = text(made(first));
-    files[`${folder}/sheet.json`] = text(JSON.stringify(body));
+    zip.add(`${folder}/index.html`, made(first));
+    zip.add(`${folder}/sheet.json`, JSON.stringify(body));
     for (const ending of ['pdf', 'csv', 'md', 'strips.pdf']) {
       const form = await reading((db) => formAt(db, id, ending));
-      if (form) files[`${folder}/${ending.includes('.') ? ending : `sheet.${ending}`}`] = form.content;
+      if (form) zip.add(`${folder}/${ending.includes('.') ? ending : `sheet.${ending}`}`, form.content);
     }
-    for (const file of edition.files) files[`${folder}/files/${file.name}`] = await reading((db) => fileBytes(db, id, file.name));
+    for (const file of edition.files) zip.add(`${folder}/files/${file.name}`, await reading((db) => fileBytes(db, id, file.name)));
     listed.push({ title: body.title, about: subjectOf(body), number: body.number, publishedOn: body.publishedOn, language: body.language, href: `${folder}/index.html` });
   }
   const language: LearnerLanguage = listed[0]?.language ?? 'en';
-  files['index.html'] = text(listPage({ title, language, editions: listed, assets: shared('') }));
-  return Buffer.from(await packed(files));
+  zip.add('index.html', listPage({ title, language, editions: listed, assets: shared('') }));
+  zip.end();
 } // prettier-ignore

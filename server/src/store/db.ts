@@ -134,6 +134,8 @@ async function between<Result>(pool: Pool, begin: string, work: (db: Db) => Prom
 
 /** Classes and codes of what passes by itself: no connection, no room, no right to write for now, locked, too slow. */
 const PASSING = /^(?:08|53|57)|^(?:25006|40001|40P01|55P03|58000|58030)$/;
+/** What a connection was doing: a file that is missing is no database that is away. */
+const CONNECTING = /^(?:connect|getaddrinfo|read|write|writev|shutdown)$/;
 const OFFLINE = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', 'ENOENT', 'EHOSTUNREACH', 'ENOTFOUND']);
 
 /** The database could not answer somebody who asked it for us. */
@@ -143,11 +145,11 @@ export class Outage extends Error {}
 export function isOutage(error: unknown): boolean {
   if (!(error instanceof Error)) return false;
   if (error instanceof Outage) return true;
-  const { code = '' } = error as { code?: string };
+  const { code = '', syscall = '' } = error as { code?: string; syscall?: string };
   if (error instanceof pg.DatabaseError) return PASSING.test(code);
   const told =
     /^(?:Connection terminated|timeout exceeded when trying to connect|Client has encountered|Client was closed|Query read timeout|terminating connection)/;
-  return told.test(error.message) || (OFFLINE.has(code) && 'syscall' in error);
+  return told.test(error.message) || (OFFLINE.has(code) && CONNECTING.test(syscall));
 }
 
 /** The rows of a query. */

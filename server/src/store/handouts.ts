@@ -1,4 +1,4 @@
-import type { EndedReport, LearnerReport, SentReport, Shelf } from '@crib/core/contract';
+import type { EditionCover, EndedReport, LearnerReport, SentReport, Shelf } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { first, rows, type Db } from './db.ts';
 import type { EditionOf } from './sheets.ts';
@@ -45,9 +45,9 @@ export interface Issued {
   readonly path: string;
   readonly newest: string;
   readonly publishedAt: string;
-  readonly body: string;
+  readonly cover: EditionCover;
 }
-const ISSUED = `e.address, '/s/' || e.slug || '/' || e.address AS path, '/n/' || s.slug || '/' || s.address AS newest, e.published_at AS "publishedAt", e.body`;
+const ISSUED = `e.address, '/s/' || e.slug || '/' || e.address AS path, '/n/' || s.slug || '/' || s.address AS newest, e.published_at AS "publishedAt", e.cover`;
 
 /** The newest editions under standing addresses that are listed, or of one app, or the last ones of one address. */
 export function issuedIn(db: Db, of: { app: number } | { workspace: number }): Promise<Issued[]> {
@@ -99,7 +99,7 @@ export async function insertReport(db: Db, edition: number, { kind, command, tex
     refuse('too-many', 'Many reports about this sheet wait to be read. Please try again in a few days.');
 }
 
-const REPORT = `r.id, e.address, '/s/' || e.slug || '/' || e.address AS path, e.body::jsonb ->> 'title' AS title, e.number, e.sheet_id AS "sheetId", e.notes_id AS "notesId",
+const REPORT = `r.id, e.address, '/s/' || e.slug || '/' || e.address AS path, e.cover ->> 'title' AS title, e.number, e.sheet_id AS "sheetId", e.notes_id AS "notesId",
   r.kind, r.command, r.said, r.said_on AS "saidOn", r.outcome, r.because, r.ended_on AS "endedOn"`;
 
 /**

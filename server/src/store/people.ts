@@ -17,7 +17,8 @@ export const editorOf = (db: Db, id: number): Promise<Editor | undefined> =>
   first(db, `SELECT id, name, coalesce(email, '') AS email FROM editor WHERE id = $1`, [id]);
 
 /** Whether there is, or ever was, an account. */
-export const anybody = async (db: Db): Promise<boolean> => (await first(db, 'SELECT 1 FROM editor LIMIT 1')) !== undefined;
+export const anybody = async (db: Db): Promise<boolean> =>
+  (await first(db, 'SELECT 1 FROM editor LIMIT 1')) !== undefined;
 /** Whether some workspace has an owner. */
 export const anyOwner = async (db: Db): Promise<boolean> =>
   (await first(db, `SELECT 1 FROM membership WHERE role = 'owner' LIMIT 1`)) !== undefined;

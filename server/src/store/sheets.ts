@@ -319,6 +319,18 @@ export function editionsWithoutForms(db: Db): Promise<{ address: string; path: s
   );
 }
 
+/** What became of editions, in one look, as a text that is the same as long as nothing does. */
+export async function standingStamp(db: Db, addresses: readonly string[]): Promise<string> {
+  const found = await first<{ stamp: string | null }>(
+    db,
+    `SELECT string_agg(concat_ws(' ', e.address, w.edition_id IS NOT NULL, (SELECT max(n.id) FROM edition n
+       WHERE (n.sheet_id = e.sheet_id OR n.notes_id = e.notes_id) AND NOT EXISTS (SELECT 1 FROM edition_withdrawal g WHERE g.edition_id = n.id))), ';' ORDER BY e.address) AS stamp
+     FROM edition e LEFT JOIN edition_withdrawal w ON w.edition_id = e.id WHERE e.address = ANY ($1)`,
+    [addresses],
+  );
+  return found?.stamp ?? '';
+}
+
 /** What became of an edition since it was published. */
 export async function standingOf(db: Db, id: number): Promise<EditionStanding> {
   const found = await first<EditionStanding>(

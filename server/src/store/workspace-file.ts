@@ -184,7 +184,8 @@ export async function shiftBy(db: Db, move: Move): Promise<Shift> {
     if (table === 'fact_correction' && typeof row['subject_id'] === 'number')
       made['subject_id'] = moved(row['what'] === 'command' ? 'command' : 'context', row['subject_id']);
     if (table === 'fact_correction' && (row['what'] === 'default' || /^(?:home|parent)$/.test(String(row['field']))))
-      for (const side of ['old', 'now']) made[side] = moved(row['what'] === 'default' ? 'keyset' : 'context', row[side]);
+      for (const side of ['old', 'now'])
+        made[side] = moved(row['what'] === 'default' ? 'keyset' : 'context', row[side]);
     if (table !== 'act_row') return made;
     history = true;
     try {

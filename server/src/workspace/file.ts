@@ -121,11 +121,15 @@ async function surveyed(db: Db, path: string): Promise<{ head: Head; count: numb
       for (const { id } of line.people) people.add(id);
       const own = await rows.lastMigration(db);
       if (line.schema !== own)
-        refuse('other-schema', `The file is of ${line.schema}, and this database of ${own}. Update the older one first.`);
+        refuse(
+          'other-schema',
+          `The file is of ${line.schema}, and this database of ${own}. Update the older one first.`,
+        );
       continue;
     }
     const { table, row } = line;
-    if (!order.has(table)) refuse('not-a-workspace', `Row ${count + 1} is of ${table}, which is no part of a workspace.`);
+    if (!order.has(table))
+      refuse('not-a-workspace', `Row ${count + 1} is of ${table}, which is no part of a workspace.`);
     if (table === 'act' && row['doing'] === UNDOABLE) undoable.add(row['id']);
     // What an act did is undone by what is written of it: that may be nothing but rows of a workspace.
     if (table === 'act_row' && undoable.has(row['act_id']) && !order.has(String(row['kept_in'])))

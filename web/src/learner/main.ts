@@ -1,9 +1,11 @@
 import './page.css';
+import { sayCopy } from './copy.ts';
 import { addFinding } from './finding.ts';
 import { addLarge } from './large.ts';
 import { addMarks } from './marks.ts';
 import { element, rows, t } from './words.ts';
 
+sayCopy();
 /** What a learner’s page can do more than be read, once its script is there. */
 if (rows.length && !document.body.classList.contains('embedded')) {
   const print = element('button', { type: 'button' }, t('page.print'));

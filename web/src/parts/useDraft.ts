@@ -43,7 +43,8 @@ export function useDraft<T extends object>(what: string, key: () => unknown, sou
   /** Takes on what is stored now, in every field that is as it was. */
   function follow() {
     const now = copy(source()) as Fields;
-    for (const one of Object.keys(now)) if (!(one in fields) || equal(fields[one], base.value[one])) fields[one] = now[one];
+    for (const one of Object.keys(now))
+      if (!(one in fields) || equal(fields[one], base.value[one])) fields[one] = now[one];
     base.value = now;
   }
   function fill() {

@@ -47,7 +47,7 @@ export interface PageFrame {
 }
 
 /** What the script says, in the language of the frame. */
-const SCRIPT_SAYS = ['page.find', 'page.find hint', 'page.none', 'page.print', 'page.large', 'page.large end', 'mark.use', 'mark.learn', 'mark.not', 'mark.what'] as const satisfies readonly LearnerCode[]; // prettier-ignore
+const SCRIPT_SAYS = ['page.find', 'page.find hint', 'page.none', 'page.print', 'page.large', 'page.large end', 'mark.use', 'mark.learn', 'mark.not', 'mark.what', 'page.copy', 'page.copy slow', 'page.copy other', 'page.copy again'] as const satisfies readonly LearnerCode[]; // prettier-ignore
 
 /** A published edition as a page of its own, from its layout: what stands on it is what its PDF says. */
 export function editionPage(edition: PublicEdition, choice: PageChoice, frame: PageFrame): string {
@@ -59,7 +59,19 @@ export function editionPage(edition: PublicEdition, choice: PageChoice, frame: P
   const keys = { 'own key': t('chip.ours'), 'fixed key': t('chip.fixed') };
   const pages = layout.pages.map((page, at) => pageHtml(layout, page, { title: t('print.page', { page: at + 1, pages: layout.pages.length }), keys, fresh: t('row.since') })); // prettier-ignore
   const sheet = `<main class="flows" lang="${body.language}" style="--wide:${layout.width.toFixed(2)}">${pages.join('')}</main>`; // prettier-ignore
-  const words = JSON.stringify(Object.fromEntries(SCRIPT_SAYS.map((code) => [code, t(code, { label: '{label}' })])));
+  const words = JSON.stringify(
+    Object.fromEntries(
+      SCRIPT_SAYS.map((code) => [
+        code,
+        t(code, {
+          label: '{label}',
+          on: '{on}',
+          number: body.number,
+          platform: platforms.map(platformName).join(', '),
+        }),
+      ]),
+    ),
+  );
   const { links } = frame;
   const since =
     frame.since && body.format === 'crib-sheet' ? sinceSection(frame.since.of, frame.since.body, body, choice) : '';

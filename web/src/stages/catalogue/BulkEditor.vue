@@ -93,7 +93,16 @@ async function putOn() {
   const last = there.sections.at(-1);
   const sections = last
     ? [...there.sections.slice(0, -1), { ...last, rows: [...last.rows, ...rows] }]
-    : [{ title: commands.value[0]?.category ?? '', rule: null, sort: 'given' as const, figure: null, leftOut: [], rows }];
+    : [
+        {
+          title: commands.value[0]?.category ?? '',
+          rule: null,
+          sort: 'given' as const,
+          figure: null,
+          leftOut: [],
+          rows,
+        },
+      ];
   const body = { title, keysetId, revision, sections } satisfies SentSheet;
   await send('PUT', `/api/sheets/${there.id}`, body, `${rows.length} put on “${title}”.`);
 }

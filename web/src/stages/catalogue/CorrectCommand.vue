@@ -77,7 +77,8 @@ async function save() {
     );
     const added = !fresh.length || (await send('POST', `/api/releases/${release.value}/wordings`, { command: id, wordings: fresh }, 'Added.')); // prettier-ignore
     const body = { what: 'command', subject: id, words: sent, reason };
-    const corrected = !added || !reason || (await send('POST', `/api/releases/${release.value}/corrections`, body, 'Corrected.'));
+    const corrected =
+      !added || !reason || (await send('POST', `/api/releases/${release.value}/corrections`, body, 'Corrected.'));
     if (added && corrected) done();
     return;
   }

@@ -117,7 +117,9 @@ async function save() {
               <ElOption v-for="one in sources" :key="one" :value="one" :label="one" />
             </ElSelect>
           </label>
-          <label>Source<ElInput v-model="form.source" maxlength="120" required placeholder="counted in the office" /></label>
+          <label
+            >Source<ElInput v-model="form.source" maxlength="120" required placeholder="counted in the office"
+          /></label>
           <label
             >A command a line
             <ElInput

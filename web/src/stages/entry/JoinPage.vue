@@ -41,9 +41,8 @@ const join = () =>
         Nobody is in this workspace yet. Create its first account: it owns the workspace and can invite others.
       </p>
       <p v-else>
-        You are invited as {{ aRole(invited.role) }}, with the email
-        <span class="figures">{{ invited.email }}</span
-        >. {{ invited.known ? 'It has an account here: enter its password.' : 'Enter your name and choose a password.' }}
+        You are invited as {{ aRole(invited.role) }}, with the email <span class="figures">{{ invited.email }}</span>.
+        {{ invited.known ? 'It has an account here: enter its password.' : 'Enter your name and choose a password.' }}
       </p>
       <label v-if="invited.email === null"
         >Email<ElInput v-model="email" type="email" autocomplete="email" maxlength="200" required

@@ -232,8 +232,7 @@ async function gone() {
         <div class="make">
           <label>Title <ElInput v-model="form.title" maxlength="120" @input="touch" /></label>
           <label
-            >Before the lines
-            <ElInput v-model="form.intro" type="textarea" :rows="4" maxlength="2000" @input="touch"
+            >Before the lines <ElInput v-model="form.intro" type="textarea" :rows="4" maxlength="2000" @input="touch"
           /></label>
           <EditionLanguage v-model="form.language" @update:model-value="touch" />
           <label>Credit <ElInput v-model="form.credit" maxlength="240" @input="touch" /></label>
