@@ -12,6 +12,7 @@ export function sayCopy(): void {
 
 function dayOf(saved = ''): string {
   const moment = new Date(saved);
+  const language = document.documentElement.lang || 'en';
   if (!(moment.getTime() > 0)) return '–';
-  return new Intl.DateTimeFormat(document.documentElement.lang || 'en', { dateStyle: 'long', timeStyle: 'short' }).format(moment); // prettier-ignore
+  return new Intl.DateTimeFormat(language === 'en' ? 'en-GB' : language, { dateStyle: 'long', timeStyle: 'short' }).format(moment); // prettier-ignore
 }
