@@ -170,5 +170,7 @@ askBeforeUnload();
 whenOtherSession(() => location.assign('/desk'));
 whenSignedOut(() => {
   useSession().editor = null;
+  // Several requests may find it at once: the address to come back to is the first one’s.
+  if (router.currentRoute.value.name === 'sign-in') return;
   void router.push({ name: 'sign-in', query: { to: router.currentRoute.value.fullPath } });
 });
