@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onMounted, ref, shallowRef } from 'vue';
+import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { aRole, type Invited } from '@crib/core/contract';
 import { ask } from '../../api/client.ts';
@@ -18,6 +18,12 @@ const name = ref('');
 const email = ref('');
 const password = ref('');
 const { problems, busy, doing } = useDoing();
+/** The link of an installation that has no owner yet. */
+const first = computed(() => invited.value?.email === null);
+const title = computed(() => {
+  if (!invited.value) return 'An invitation';
+  return first.value ? 'Create the first account' : `Join ${invited.value.workspace}`;
+});
 onMounted(() =>
   doing(async () => {
     invited.value = await ask<Invited>('GET', `/api/joining/${encodeURIComponent(secret)}`);
@@ -28,23 +34,21 @@ const join = () =>
     await session.join(secret, {
       password: password.value,
       ...(invited.value!.known ? {} : { name: name.value }),
-      ...(invited.value!.email === null ? { email: email.value } : {}),
+      ...(first.value ? { email: email.value } : {}),
     });
     await router.push({ name: 'desk' });
   });
 </script>
 
 <template>
-  <TheDoor :title="invited ? `Join ${invited.workspace}` : 'An invitation'" @submit="join">
+  <TheDoor :title="title" @submit="join">
     <template v-if="invited">
-      <p v-if="invited.email === null">
-        Nobody is in this workspace yet. Create its first account: it owns the workspace and can invite others.
-      </p>
+      <p v-if="first">It owns {{ invited.workspace }} and can invite others. You can rename the workspace later.</p>
       <p v-else>
         You are invited as {{ aRole(invited.role) }}, with the email <span class="figures">{{ invited.email }}</span>.
         {{ invited.known ? 'It has an account here: enter its password.' : 'Enter your name and choose a password.' }}
       </p>
-      <label v-if="invited.email === null"
+      <label v-if="first"
         >Email<ElInput v-model="email" type="email" autocomplete="email" maxlength="200" required
       /></label>
       <label v-if="!invited.known">Name<ElInput v-model="name" autocomplete="name" maxlength="80" required /></label>
@@ -61,7 +65,9 @@ const join = () =>
     </template>
     <p v-else-if="!problems.length" role="status">Opening the invitation…</p>
     <ProblemList :problems="problems" />
-    <button v-if="invited" class="btn primary" type="submit" :disabled="busy">{{ busy ? 'Joining…' : 'Join' }}</button>
+    <button v-if="invited" class="btn primary" type="submit" :disabled="busy">
+      {{ busy ? 'Joining…' : first ? 'Create account' : 'Join' }}
+    </button>
     <RouterLink v-else class="btn" :to="{ name: 'sign-in' }">Sign in</RouterLink>
   </TheDoor>
 </template>

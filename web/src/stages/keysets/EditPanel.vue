@@ -165,7 +165,7 @@ defineExpose({ focus: () => field.value?.focus() });
       @keydown.ctrl.enter.prevent="enter"
       @keydown.meta.enter.prevent="enter"
     />
-    <button v-if="onlyWords" type="button" class="btn primary set" :disabled="busy" @click="saveWords">
+    <button v-if="onlyWords" type="button" class="btn primary set by-itself" :disabled="busy" @click="saveWords">
       {{ edit.proposing.value ? 'Propose reason' : 'Save reason' }}
     </button>
     <ProblemList :problems="problems" />
@@ -197,6 +197,9 @@ defineExpose({ focus: () => field.value?.focus() });
 <style scoped>
 .set {
   justify-self: start;
+}
+.by-itself {
+  margin-top: 8px;
 }
 .places {
   display: grid;
