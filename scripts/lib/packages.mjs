@@ -25,10 +25,13 @@ export async function ensureBuild() {
   const sources = [
     'core/src',
     'web/src',
+    'web/offline',
     'web/index.html',
+    'web/study.html',
     'web/public',
     'web/vite.config.ts',
     'web/vite.learner.config.ts',
+    'web/package.json',
     'package-lock.json',
   ];
   const newest = Math.max(...sources.map((path) => newestChange(join(root, path))));

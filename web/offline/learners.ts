@@ -28,8 +28,13 @@ registerRoute(
     plugins: [{ handlerDidError: () => matchPrecache('/study.html') }],
   }),
 );
+// Past the browser’s own cache: there, “Try again” waits for the answer that was too slow the first time.
 registerRoute(/\/(?:s|n)\/[^/]+\/[^/]+(?:\?.*)?$/, async ({ request }) =>
-  pageFor(request, { pages: await caches.open('crib-sheets'), ask: (one) => fetch(one), patience }),
+  pageFor(request, {
+    pages: await caches.open('crib-sheets'),
+    ask: (one) => fetch(one, { cache: 'no-store' }),
+    patience,
+  }),
 );
 registerRoute(
   /\/public\/editions\/[^/]+\/program\.json$/,
