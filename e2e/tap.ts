@@ -25,7 +25,6 @@ export async function tapOn(address: string): Promise<Tap> {
           headers: { ...req.headers, host: target.host },
         },
         (answer) => {
-          // prettier-ignore
           res.writeHead(answer.statusCode!, answer.headers);
           answer.pipe(res);
         },

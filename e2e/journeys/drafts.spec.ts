@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import type { Sheet } from '@crib/core/contract';
-import { at, fresh, margin, row, saving } from '../made.ts';
+import { at, fresh, margin, saving } from '../made.ts';
 import { choose, complaints, signIn } from '../pages.ts';
 
 /** A colleague saves something in the same program; the pages hear of it. */
@@ -30,7 +30,9 @@ test('what is typed into a sheet and into notes while they are being saved stays
   const heard = complaints(page);
   await signIn(page);
   const made = await fresh(page, `slow-save-${Date.now()}`);
-  const sheet = (await (await page.request.post(`/api/apps/${made.slug}/sheets`, { data: { keysetId: made.keyset, title: 'First' } })).json()) as Sheet; // prettier-ignore
+  const sheet = (await (
+    await page.request.post(`/api/apps/${made.slug}/sheets`, { data: { keysetId: made.keyset, title: 'First' } })
+  ).json()) as Sheet;
   await page.goto(`/sheets/${made.slug}/1/${sheet.id}`);
   await page.getByRole('button', { name: 'The page', exact: true }).click();
   const title = margin(page).getByLabel('Title', { exact: true });
@@ -101,18 +103,30 @@ test('forms keep what is typed when a colleague saves, when their row is left an
   await choose(page, 'Sound');
   await expect(margin(page).getByLabel('Reason')).toHaveValue('Next to the others.');
   await saving(page, margin(page).getByRole('button', { name: 'Save reason' }).click());
-  const { edits } = (await (await page.request.get(`/api/keysets/${made.keyset}`)).json()) as { edits: { reason: string; shortcuts: string[] }[] }; // prettier-ignore
+  const { edits } = (await (await page.request.get(`/api/keysets/${made.keyset}`)).json()) as {
+    edits: { reason: string; shortcuts: string[] }[];
+  };
   expect(edits.map((one) => [one.shortcuts, one.reason])).toEqual([[['F9'], 'Next to the others.']]);
 });
 
 test('commands are put on a sheet from the table without a word of its look being lost', async ({ page }) => {
   await signIn(page);
   const made = await fresh(page, `bulk-${Date.now()}`);
-  const begun = (await (await page.request.post(`/api/apps/${made.slug}/sheets`, { data: { keysetId: made.keyset, title: 'Poster' } })).json()) as Sheet; // prettier-ignore
+  const begun = (await (
+    await page.request.post(`/api/apps/${made.slug}/sheets`, { data: { keysetId: made.keyset, title: 'Poster' } })
+  ).json()) as Sheet;
   const look = { paper: 'a3', landscape: true, columns: 5, pages: 4 };
-  const texts = { intro: 'Read me.', credit: 'Crew', terms: 'Copy freely.', independence: 'Not the maker’s.', language: 'de' }; // prettier-ignore
+  const texts = {
+    intro: 'Read me.',
+    credit: 'Crew',
+    terms: 'Copy freely.',
+    independence: 'Not the maker’s.',
+    language: 'de',
+  };
   const sections = [{ title: 'On deck', rule: null, sort: 'given', figure: null, rows: [], leftOut: [] }];
-  const saved = await page.request.put(`/api/sheets/${begun.id}`, { data: { revision: begun.revision, keysetId: made.keyset, title: 'Poster', look, ...texts, sections } }); // prettier-ignore
+  const saved = await page.request.put(`/api/sheets/${begun.id}`, {
+    data: { revision: begun.revision, keysetId: made.keyset, title: 'Poster', look, ...texts, sections },
+  });
   expect(saved.ok(), await saved.text()).toBe(true);
   await page.goto(`/catalogue/${made.slug}/1`);
   await page.getByRole('grid').focus();

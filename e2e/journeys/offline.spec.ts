@@ -8,7 +8,14 @@ import { tapOn } from '../tap.ts';
 const rowOf = (page: Page) => page.locator('li[data-section]').first();
 const copy = (page: Page) => page.getByRole('status').filter({ hasText: /saved copy|gespeicherte Kopie/ });
 const kept = (page: Page, address: string) =>
-  page.evaluate((url) => caches.open('crib-sheets').then((one) => one.match(url, { ignoreVary: true })).then(Boolean), address); // prettier-ignore
+  page.evaluate(
+    (url) =>
+      caches
+        .open('crib-sheets')
+        .then((one) => one.match(url, { ignoreVary: true }))
+        .then(Boolean),
+    address,
+  );
 
 test('a learner without a server sees just the page they asked for, or is told which one it is, and since when', async ({
   page,
@@ -17,16 +24,37 @@ test('a learner without a server sees just the page they asked for, or is told w
   test.slow();
   await signIn(page);
   const { slug, keyset } = await fresh(page, `kept-${Date.now()}`);
-  const json = async <T>(method: 'post' | 'put' | 'get', path: string, data?: object) => (await (await page.request[method](path, data ? { data } : {})).json()) as T; // prettier-ignore
+  const json = async <T>(method: 'post' | 'put' | 'get', path: string, data?: object) =>
+    (await (await page.request[method](path, data ? { data } : {})).json()) as T;
   const begun = await json<Sheet>('post', `/api/apps/${slug}/sheets`, { keysetId: keyset, title: 'Kept' });
-  const { commands } = await json<{ commands: { id: number; label: string }[] }>('get', `/api/releases/${(await json<{ releases: { id: number }[] }>('get', `/api/apps/${slug}`)).releases[0]!.id}`); // prettier-ignore
-  const write = (revision: number, label: string) => json<Sheet>('put', `/api/sheets/${begun.id}`, { revision, keysetId: keyset, title: 'Kept', sections: [{ title: 'All', rule: null, sort: 'given', figure: null, leftOut: [], rows: [{ command: commands.find((one) => one.label === label)!.id, note: '' }] }] }); // prettier-ignore
+  const { commands } = await json<{ commands: { id: number; label: string }[] }>(
+    'get',
+    `/api/releases/${(await json<{ releases: { id: number }[] }>('get', `/api/apps/${slug}`)).releases[0]!.id}`,
+  );
+  const write = (revision: number, label: string) =>
+    json<Sheet>('put', `/api/sheets/${begun.id}`, {
+      revision,
+      keysetId: keyset,
+      title: 'Kept',
+      sections: [
+        {
+          title: 'All',
+          rule: null,
+          sort: 'given',
+          figure: null,
+          leftOut: [],
+          rows: [{ command: commands.find((one) => one.label === label)!.id, note: '' }],
+        },
+      ],
+    });
   const publish = () => json<PublishedEdition>('post', `/api/sheets/${begun.id}/editions`, {});
   const first = await write(begun.revision, 'Save');
   const { newest } = await publish();
 
   const tap = await tapOn(process.env['CRIB_ADDRESS']!);
-  const learner = await (await browser.newContext({ baseURL: tap.address, locale: 'en-GB', timezoneId: 'Europe/London' })).newPage(); // prettier-ignore
+  const learner = await (
+    await browser.newContext({ baseURL: tap.address, locale: 'en-GB', timezoneId: 'Europe/London' })
+  ).newPage();
   const [windows, macos] = ['windows', 'macos'].map((one) => `${newest}?platform=${one}&style=words&language=en`);
   try {
     // A worker takes over with the second page that is opened.
@@ -43,11 +71,14 @@ test('a learner without a server sees just the page they asked for, or is told w
       await expect(learner.getByText('edition 2').first()).toBeVisible({ timeout: 1000 });
     }).toPass();
     await expect(copy(learner)).toHaveCount(0);
-    for (const address of [windows!, macos!]) await expect.poll(() => kept(learner, new URL(address, tap.address).href)).toBe(true); // prettier-ignore
+    for (const address of [windows!, macos!])
+      await expect.poll(() => kept(learner, new URL(address, tap.address).href)).toBe(true);
 
     tap.away(true);
     await learner.goto(macos!);
-    await expect(copy(learner)).toHaveText(/^You are offline\. This is a saved copy of edition 2 for macOS, from \d+ \w+ \d{4}/); // prettier-ignore
+    await expect(copy(learner)).toHaveText(
+      /^You are offline\. This is a saved copy of edition 2 for macOS, from \d+ \w+ \d{4}/,
+    );
     await expect(rowOf(learner)).toContainText('Command');
     await expectNoBarriers(learner, 'a saved copy');
     await learner.goto(windows!);
@@ -90,7 +121,10 @@ test('practice asks on every platform that a sheet is for', async ({ page }) => 
     // Every card of a sitting can be asked, by a press or in words.
     for (let count = 0; count < 6; count++) {
       await page.getByRole('button', { name: 'Show me' }).click();
-      await page.getByRole('button', { name: /^(?:I knew it|Go on|Next)/ }).first().click(); // prettier-ignore
+      await page
+        .getByRole('button', { name: /^(?:I knew it|Go on|Next)/ })
+        .first()
+        .click();
       await expect(page.locator('.ask b').or(page.getByText(/Done for now/)), platform).toBeVisible();
     }
     expect(wrong, platform).toEqual([]);

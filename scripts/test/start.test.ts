@@ -144,7 +144,12 @@ describe('npm start', () => {
     const { cookie } = await signIn(third.address, ines!);
     const password = { old: ines!.password, now: 'a longer one, mine' };
     expect((await ask(third.address, 'PUT', '/api/account', { cookie, body: { password } })).status).toBe(200);
-    const { body: people } = await ask<{ members: { id: number; email: string }[] }>(third.address, 'GET', '/api/people', { cookie }); // prettier-ignore
+    const { body: people } = await ask<{ members: { id: number; email: string }[] }>(
+      third.address,
+      'GET',
+      '/api/people',
+      { cookie },
+    );
     const id = people.members.find((one) => one.email === tobias!.email)!.id;
     expect((await ask(third.address, 'DELETE', `/api/members/${id}`, { cookie })).status).toBe(204);
     await stopped(third);

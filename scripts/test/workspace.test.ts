@@ -138,7 +138,12 @@ describe('a whole workspace', () => {
 
   it('writes to nothing but itself, whatever numbers its rows have', async () => {
     const owner = (await accountAt(pools.owner, 'else@ebbstone.example'))!;
-    const content = async () => (await pools.owner.query<{ all: string }>(`SELECT string_agg(t::text, E'\\n' ORDER BY t::text) AS all FROM (SELECT app_id, name FROM crib.run UNION ALL SELECT sheet_id, title FROM crib.edition JOIN crib.sheet s ON s.id = sheet_id UNION ALL SELECT id, name FROM crib.app UNION ALL SELECT workspace_id, role FROM crib.membership) t`)).rows[0]!.all; // prettier-ignore
+    const content = async () =>
+      (
+        await pools.owner.query<{ all: string }>(
+          `SELECT string_agg(t::text, E'\\n' ORDER BY t::text) AS all FROM (SELECT app_id, name FROM crib.run UNION ALL SELECT sheet_id, title FROM crib.edition JOIN crib.sheet s ON s.id = sheet_id UNION ALL SELECT id, name FROM crib.app UNION ALL SELECT workspace_id, role FROM crib.membership) t`,
+        )
+      ).rows[0]!.all;
     const before = await content();
     const [head] = readFileSync(file, 'utf8').split('\n');
     const last = (await pools.owner.query<{ id: number }>('SELECT max(id) AS id FROM crib.app')).rows[0]!.id;

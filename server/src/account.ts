@@ -85,7 +85,8 @@ const DOES: Readonly<Record<string, () => Promise<string>>> = {
     }),
   owner: () =>
     within(async (db) => {
-      if (await anyOwner(db)) refuse('owned', 'There is an owner already. They can invite others, and so can: npm run account -- invite'); // prettier-ignore
+      if (await anyOwner(db))
+        refuse('owned', 'There is an owner already. They can invite others, and so can: npm run account -- invite');
       return ownerLink(db);
     }),
   disable: () => stand(true, 'is kept out.'),

@@ -15,7 +15,12 @@ afterAll(() => owner.end());
 
 /** Every row that history has, as it stands. */
 const historyOf = async (workspace: number) =>
-  (await owner.query<{ row: string }>(`SELECT (a, r)::text AS row FROM act a JOIN act_row r ON r.act_id = a.id WHERE a.workspace_id = $1 ORDER BY r.act_id, r.n`, [workspace])).rows; // prettier-ignore
+  (
+    await owner.query<{ row: string }>(
+      `SELECT (a, r)::text AS row FROM act a JOIN act_row r ON r.act_id = a.id WHERE a.workspace_id = $1 ORDER BY r.act_id, r.n`,
+      [workspace],
+    )
+  ).rows;
 const sessionOf = (client: Client) => client.must<Session>('GET', '/api/session');
 
 describe('removing somebody', () => {
@@ -41,7 +46,10 @@ describe('removing somebody', () => {
       // What they did stands, with the words they wrote; only who did it is a former editor.
       const { acts } = await ours.must<ActPage>('GET', `/api/acts?app=${own.slug}`);
       expect(new Set(acts.map((one) => one.who))).toEqual(new Set(['a former editor']));
-      const { commands, keysets } = await ours.must<Awaited<ReturnType<typeof own.catalogue>>>('GET', `/api/releases/${own.release.id}`); // prettier-ignore
+      const { commands, keysets } = await ours.must<Awaited<ReturnType<typeof own.catalogue>>>(
+        'GET',
+        `/api/releases/${own.release.id}`,
+      );
       expect(commands[0]!.label).toBe('windows');
       const [shipped] = keysets;
       expect(shipped?.kind === 'shipped' && shipped.bindings[0]!.provenance.who).toBe('a former editor');
@@ -55,8 +63,14 @@ describe('removing somebody', () => {
   it('looks at what they did, not at what the school did', async () => {
     const ours = await server.as('owner', 'A school with a long history');
     const { id, workspace } = await sessionOf(ours);
-    await owner.query(`INSERT INTO act (workspace_id, editor_id, doing) SELECT $1, $2, 'wrote' FROM generate_series(1, 20000)`, [workspace.id, id]); // prettier-ignore
-    await owner.query(`INSERT INTO act_row (act_id, kept_in, after) SELECT id, 'command', '{"label": "x"}' FROM act WHERE workspace_id = $1 AND doing = 'wrote'`, [workspace.id]); // prettier-ignore
+    await owner.query(
+      `INSERT INTO act (workspace_id, editor_id, doing) SELECT $1, $2, 'wrote' FROM generate_series(1, 20000)`,
+      [workspace.id, id],
+    );
+    await owner.query(
+      `INSERT INTO act_row (act_id, kept_in, after) SELECT id, 'command', '{"label": "x"}' FROM act WHERE workspace_id = $1 AND doing = 'wrote'`,
+      [workspace.id],
+    );
     await owner.query('ANALYZE act, act_row');
     const email = 'sober@ebbstone.example';
     const { secret } = await ours.must<MadeInvitation>('POST', '/api/invitations', { email, role: 'editor' });
@@ -66,7 +80,11 @@ describe('removing somebody', () => {
     await owner.query(`BEGIN; SELECT set_config('crib.workspace', '${workspace.id}', true)`);
     await owner.query('DELETE FROM membership WHERE editor_id = $1', [gone.id]);
     const reads = async () =>
-      (await owner.query<{ n: number }>(`SELECT sum(seq_tup_read + coalesce(idx_tup_fetch, 0))::int AS n FROM pg_stat_xact_user_tables WHERE relname IN ('act', 'act_row')`)).rows[0]!.n; // prettier-ignore
+      (
+        await owner.query<{ n: number }>(
+          `SELECT sum(seq_tup_read + coalesce(idx_tup_fetch, 0))::int AS n FROM pg_stat_xact_user_tables WHERE relname IN ('act', 'act_row')`,
+        )
+      ).rows[0]!.n;
     const before = await reads();
     await owner.query('SELECT forget_member($1)', [gone.id]);
     await owner.query('SELECT remove_account($1)', [gone.id]);
@@ -138,7 +156,6 @@ describe('a stream of events', () => {
     'being disabled',
     'a new password',
   ])('ends with %s, at once', async (how) => {
-    // prettier-ignore
     const name = `Streams ${Math.random()}`;
     const boss = await server.as('owner', name);
     const listener = await server.as('editor', name);
@@ -158,7 +175,8 @@ describe('a stream of events', () => {
       },
       'the end of a token': () => listener.must('DELETE', `/api/tokens/${made.id}`),
       'being disabled': () => boss.must('PUT', `/api/members/${id}`, { disabled: true }),
-      'a new password': () => elsewhere.must('PUT', '/api/account', { password: { old: ACCOUNT.password, now: 'a longer one, mine' } }), // prettier-ignore
+      'a new password': () =>
+        elsewhere.must('PUT', '/api/account', { password: { old: ACCOUNT.password, now: 'a longer one, mine' } }),
     };
     const heard = stream.text();
     await endings[how]!();

@@ -153,7 +153,9 @@ describe('what the server’s role is refused, statement by statement', () => {
   it('is history, editions and corrections, whose rows are only added', async () => {
     const kept = ['edition', 'edition_file', 'edition_form', 'edition_withdrawal', 'correction', 'keyset_change', 'save_point', 'fact_correction', 'act', 'act_row', 'migration', 'app_version']; // prettier-ignore
     for (const table of kept) {
-      const { rows } = await owner.query<{ name: string }>(`SELECT attname AS name FROM pg_attribute WHERE attrelid = 'crib.${table}'::regclass AND attnum > 0 AND attidentity = '' AND attgenerated = '' AND NOT attisdropped`); // prettier-ignore
+      const { rows } = await owner.query<{ name: string }>(
+        `SELECT attname AS name FROM pg_attribute WHERE attrelid = 'crib.${table}'::regclass AND attnum > 0 AND attidentity = '' AND attgenerated = '' AND NOT attisdropped`,
+      );
       for (const { name } of rows) expect(await asServer(`UPDATE ${table} SET ${name} = ${name}`), `${table}.${name}`).toBe('42501'); // prettier-ignore
       for (const sql of [`DELETE FROM ${table}`, `TRUNCATE ${table}`]) expect(await asServer(sql), sql).toBe('42501');
     }

@@ -40,7 +40,23 @@ describe('behind one proxy, with a log', () => {
     const stream = new Writable({ write: (chunk: Buffer, _encoding, done) => (lines.push(String(chunk)), done()) });
     const threads = { close: () => Promise.resolve() } as never;
     const logger = pino({ level: 'info', base: null }, stream);
-    server = createServer(createApp({ pool, databaseUrl: databaseUrl('SERVER'), readers, lists: threads, matcher: threads, weigher: threads, packer: threads, counter: counterOn(pool), sessionSecret: 'only for tests', logger, site: 'https://school.example', trustProxy: 1, mostHeavy: 3 })); // prettier-ignore
+    server = createServer(
+      createApp({
+        pool,
+        databaseUrl: databaseUrl('SERVER'),
+        readers,
+        lists: threads,
+        matcher: threads,
+        weigher: threads,
+        packer: threads,
+        counter: counterOn(pool),
+        sessionSecret: 'only for tests',
+        logger,
+        site: 'https://school.example',
+        trustProxy: 1,
+        mostHeavy: 3,
+      }),
+    );
     await new Promise<void>((done) => server!.listen(0, '127.0.0.1', done));
     const at = server.address();
     address = `http://127.0.0.1:${typeof at === 'object' && at ? at.port : 0}`;

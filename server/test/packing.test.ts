@@ -24,9 +24,19 @@ beforeAll(async () => {
   await client.takeIn(made.release, 'Label,Shortcut\nSum the log,Ctrl+J\nLift buoy,B\n');
   const { keysets } = await client.must<AppOverview>('GET', `/api/apps/${slug}`);
   const [command] = (await made.catalogue()).commands;
-  const begun = await client.must<Sheet>('POST', `/api/apps/${slug}/sheets`, { keysetId: keysets[0]!.id, title: 'Watch' }); // prettier-ignore
+  const begun = await client.must<Sheet>('POST', `/api/apps/${slug}/sheets`, {
+    keysetId: keysets[0]!.id,
+    title: 'Watch',
+  });
   const sections = [{ title: 'All', rows: [{ command: command!.id, note: '' }] }];
-  sheet = await client.must<Sheet>('PUT', `/api/sheets/${begun.id}`, { ...begun, editions: undefined, facts: undefined, id: undefined, appId: undefined, sections }); // prettier-ignore
+  sheet = await client.must<Sheet>('PUT', `/api/sheets/${begun.id}`, {
+    ...begun,
+    editions: undefined,
+    facts: undefined,
+    id: undefined,
+    appId: undefined,
+    sections,
+  });
   edition = await client.must<PublishedEdition>('POST', `/api/sheets/${sheet.id}/editions`);
   // The same sheet published 60 times more.
   await owner.query(
@@ -34,7 +44,9 @@ beforeAll(async () => {
      SELECT sheet_id, number + n, substr(md5(n::text), 1, 24), slug, body, hash, how_to_load, published_by FROM edition, generate_series(1, 60) n WHERE address = $1`,
     [edition.address],
   );
-  const { rows } = await owner.query<{ address: string }>('SELECT address FROM edition WHERE sheet_id = $1', [sheet.id]); // prettier-ignore
+  const { rows } = await owner.query<{ address: string }>('SELECT address FROM edition WHERE sheet_id = $1', [
+    sheet.id,
+  ]);
   addresses = rows.map((one) => one.address);
 });
 afterAll(() => owner.end());
@@ -91,7 +103,10 @@ describe('a folder for a website', () => {
     const before = await get(path);
     expect(before.status).toBe(200);
     await client.must('POST', `/api/editions/${edition.address}/withdrawal`, { because: 'A key was wrong.' });
-    const text = ({ bytes }: typeof before) => new TextDecoder().decode(Object.entries(unzipSync(bytes)).find(([name]) => name.endsWith('windows-words-en.html'))![1]); // prettier-ignore
+    const text = ({ bytes }: typeof before) =>
+      new TextDecoder().decode(
+        Object.entries(unzipSync(bytes)).find(([name]) => name.endsWith('windows-words-en.html'))![1],
+      );
     expect(text(before)).not.toContain('A key was wrong.');
     await expect.poll(async () => text(await get(path))).toContain('A key was wrong.');
     // So many a minute of the clock, and no more: what is asked for here may lie in two of them.
@@ -105,8 +120,15 @@ describe('the public index and its feed', () => {
   it('are made of what stands in columns: no edition is read for them', async () => {
     const shelf = await client.must<Shelf>('PUT', '/api/shelf', { title: 'Many sheets', open: true });
     // What only its body has is not to be read: this one has a body that says nothing but what a list shows.
-    const { rows } = await owner.query<{ body: string }>('SELECT body FROM edition WHERE address = $1', [edition.address]); // prettier-ignore
-    const body = JSON.stringify({ ...(JSON.parse(rows[0]!.body) as object), title: 'Only a cover', number: 99, sections: 'none' }); // prettier-ignore
+    const { rows } = await owner.query<{ body: string }>('SELECT body FROM edition WHERE address = $1', [
+      edition.address,
+    ]);
+    const body = JSON.stringify({
+      ...(JSON.parse(rows[0]!.body) as object),
+      title: 'Only a cover',
+      number: 99,
+      sections: 'none',
+    });
     await owner.query(
       `INSERT INTO edition (sheet_id, number, address, slug, body, hash, published_by)
        SELECT sheet_id, 99, left(address, 20) || '-99', slug, $2, encode(sha256(convert_to($2, 'UTF8')), 'hex'), published_by FROM edition WHERE address = $1`,

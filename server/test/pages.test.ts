@@ -145,7 +145,9 @@ describe('what goes on around editions', () => {
     expect((await client.ask('POST', `/api/reports/${one!.id}/end`, { outcome: 'left' })).status).toBe(404);
     expect((await list()).map((each) => [each.id, each.outcome])).toEqual([[two!.id, null], [one!.id, 'mended']]); // prettier-ignore
     // Six in a minute of the clock, and what is sent here may lie in two of them.
-    const many = await Promise.all(Array.from({ length: 16 }, () => learner.ask('POST', path, { kind: 'question', text: 'Why?' }))); // prettier-ignore
+    const many = await Promise.all(
+      Array.from({ length: 16 }, () => learner.ask('POST', path, { kind: 'question', text: 'Why?' })),
+    );
     expect(many.filter((each) => each.status === 429).length).toBeGreaterThanOrEqual(3);
     expect((await learner.ask('GET', `/api/apps/${slug}/reports`)).status).toBe(401);
   });

@@ -48,7 +48,11 @@ describe('the server, told to stop', () => {
     await new Promise((done) => setTimeout(done, 100));
     child.kill('SIGTERM');
     // From then on nobody new is answered, while the one under way still waits for its body.
-    const open = () => fetch(`${address}/healthz`).then(() => true, () => false); // prettier-ignore
+    const open = () =>
+      fetch(`${address}/healthz`).then(
+        () => true,
+        () => false,
+      );
     await expect.poll(open).toBe(false);
     slow.end(body.slice(10));
     expect(await answered).toBe(201);

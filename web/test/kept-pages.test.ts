@@ -88,7 +88,11 @@ describe('a page without a server', () => {
   });
 
   it('is never another page or an older one without a word, whatever is opened when', async () => {
-    const step = fc.tuple(fc.constantFrom(windows!, macos!, german!, '/n/a/b'), fc.constantFrom<Server>('well', 'away', 'broken'), fc.boolean()); // prettier-ignore
+    const step = fc.tuple(
+      fc.constantFrom(windows!, macos!, german!, '/n/a/b'),
+      fc.constantFrom<Server>('well', 'away', 'broken'),
+      fc.boolean(),
+    );
     await fc.assert(
       fc.asyncProperty(fc.array(step, { maxLength: 12 }), async (steps) => {
         const { open, publish, edition } = world();

@@ -106,7 +106,11 @@ export function moveRun(setting: Setting, question: MoveQuestion): Moved {
     for (const command of members) {
       const old = mainOf(command);
       if (old === null) state(command, null, 'has no key to move');
-      else state(command, onKeyOf(old, (shortcut) => heldWith(shortcut, to.held))); // prettier-ignore
+      else
+        state(
+          command,
+          onKeyOf(old, (shortcut) => heldWith(shortcut, to.held)),
+        );
     }
   } else if (to.by === 'keys') {
     const moved = new Map<string, Key>();
@@ -121,7 +125,10 @@ export function moveRun(setting: Setting, question: MoveQuestion): Moved {
       else {
         const key = to.keys[next++]!;
         moved.set(keyText(old), key);
-        state(command, onKeyOf(old, (shortcut) => withKey(shortcut, key))); // prettier-ignore
+        state(
+          command,
+          onKeyOf(old, (shortcut) => withKey(shortcut, key)),
+        );
       }
     }
     const along: Renamed = (_, main) => {
@@ -158,15 +165,30 @@ export function moveRun(setting: Setting, question: MoveQuestion): Moved {
         state(into, null, 'left out');
       } else if (to.by === 'swap') {
         const both = [from, into];
-        state(from, where(both, (one) => held(mainOn(one, into), to.here)), mainOf(into) ? '' : 'is left without'); // prettier-ignore
-        state(into, where(both, (one) => held(mainOn(one, from), to.there)), mainOf(from) ? '' : 'is left without'); // prettier-ignore
+        state(
+          from,
+          where(both, (one) => held(mainOn(one, into), to.here)),
+          mainOf(into) ? '' : 'is left without',
+        );
+        state(
+          into,
+          where(both, (one) => held(mainOn(one, from), to.there)),
+          mainOf(from) ? '' : 'is left without',
+        );
       } else if (mainOf(from) === null) {
         state(from, null, 'has no key to give');
         state(into, null, 'is given none');
       } else {
         const { here } = to;
-        state(from, where([from], (_, main) => (here ? held(main, here) : null)), own.has(from) || here ? '' : 'is left without'); // prettier-ignore
-        state(into, where([from], (one) => held(mainOn(one, from), to.there))); // prettier-ignore
+        state(
+          from,
+          where([from], (_, main) => (here ? held(main, here) : null)),
+          own.has(from) || here ? '' : 'is left without',
+        );
+        state(
+          into,
+          where([from], (one) => held(mainOn(one, from), to.there)),
+        );
       }
     }
   }
@@ -210,7 +232,12 @@ function restated(
   const home = commands.get(command)?.home ?? 0;
   const placesOn = new Map(
     platforms.map((platform) => {
-      const places = new Set(on.get(platform)!.of(command).map((one) => one.context)); // prettier-ignore
+      const places = new Set(
+        on
+          .get(platform)!
+          .of(command)
+          .map((one) => one.context),
+      );
       return [platform, places.size ? places : new Set([home])] as const;
     }),
   );

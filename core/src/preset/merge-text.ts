@@ -27,9 +27,12 @@ export function otherKeys(text: string, record: ReadBinding, keys: string, { syn
     return splices;
   });
   // A number in JSON is no text: it is written as one where the new keys are none.
-  return found.flatMap((one) => (syntax === 'json' && !quoted(text, one) ? [{ ...one, text: JSON.stringify(keys) }, one] : [one])); // prettier-ignore
+  return found.flatMap((one) =>
+    syntax === 'json' && !quoted(text, one) ? [{ ...one, text: JSON.stringify(keys) }, one] : [one],
+  );
 }
-const quoted = (text: string, { from, to }: Span) => (text.slice(0, from).match(/(?<!\\)"/g)?.length ?? 0) % 2 === 1 && text.indexOf('"', to) >= 0; // prettier-ignore
+const quoted = (text: string, { from, to }: Span) =>
+  (text.slice(0, from).match(/(?<!\\)"/g)?.length ?? 0) % 2 === 1 && text.indexOf('"', to) >= 0;
 
 /** New records behind another: each parted from the one before it, on a line of its own, as far in as that one. */
 export function added(text: string, { from, to }: Span, lines: readonly string[], recipe: Recipe): Splice {

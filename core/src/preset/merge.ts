@@ -39,7 +39,8 @@ export function mergedPreset(
   catalogue: Catalogue,
   platform: Platform,
 ): MergedPreset {
-  const read = (text: string, encoding: Recipe['encoding']) => readPreset(recipe, encoded(text, encoding), catalogue, platform); // prettier-ignore
+  const read = (text: string, encoding: Recipe['encoding']) =>
+    readPreset(recipe, encoded(text, encoding), catalogue, platform);
   const writer = recordWriter(recipe, platform, new Map(catalogue.commands.map((one) => [one.name, one])));
   const tree = contextTree(catalogue.contexts);
   let now = readPreset(recipe, bytes, catalogue, platform);
@@ -108,12 +109,19 @@ function waysTo({ recipe, now: { text, bindings }, here, change, keys, lines }: 
   };
   if (!first) return last ? [spliced(text, news(0))] : [];
   const anew: Splice = { from: first.from, to: first.to, text: lines[0]!.trim() };
-  const rewritten = keys.length && namesIt(text, first, change.command) ? otherKeys(text, first, keys[0]!, recipe) : []; // prettier-ignore
+  const rewritten = keys.length && namesIt(text, first, change.command) ? otherKeys(text, first, keys[0]!, recipe) : [];
   // Records that stay have the next keys; those that are left over go.
-  const following = (at: number) => (keys[at] === undefined ? null : (otherKeys(text, here[at]!, keys[at], recipe)[0] ?? null)); // prettier-ignore
+  const following = (at: number) =>
+    keys[at] === undefined ? null : (otherKeys(text, here[at]!, keys[at], recipe)[0] ?? null);
   const kept = here.slice(1, Math.max(1, keys.length)).map((_, at) => following(at + 1));
   const whole = kept.every((one) => one !== null);
-  const rest = whole ? [...kept.flatMap((one) => one ?? []), ...gone(here.slice(Math.max(1, keys.length))), ...news(Math.max(1, here.length))] : null; // prettier-ignore
+  const rest = whole
+    ? [
+        ...kept.flatMap((one) => one ?? []),
+        ...gone(here.slice(Math.max(1, keys.length))),
+        ...news(Math.max(1, here.length)),
+      ]
+    : null;
   const alone = [...gone(others), ...news(1)];
   return [
     ...(rest ? rewritten.map((one) => spliced(text, [one, ...rest])) : []),
@@ -134,7 +142,9 @@ function asMeant(before: ReadPreset, after: ReadPreset, { command, context, shor
   const others = ({ bindings }: ReadPreset) =>
     bindings
       .filter((one) => !mine(one))
-      .map(({ command: of, context: at, keys, shortcuts: held, unknown }) => JSON.stringify([of?.id, at, keys, held, unknown])); // prettier-ignore
+      .map(({ command: of, context: at, keys, shortcuts: held, unknown }) =>
+        JSON.stringify([of?.id, at, keys, held, unknown]),
+      );
   const said = after.bindings.filter(mine);
   if (said.length === 0 || said.some((one) => one.unknown.length)) return false;
   const held = said.flatMap((one) => one.shortcuts);

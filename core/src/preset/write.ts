@@ -72,7 +72,14 @@ export function recordWriter(recipe: Recipe, platform: Platform, commands: Reado
   /** Whether the format says where a shortcut works; where it does not, it works wherever its command does. */
   const tellsPlaces =
     recipe.group !== null || /\{context\}/.test(`${recipe.record} ${recipe.argument} ${recipe.noKey}`);
-  const placed = (context: string) => !tellsPlaces ? '' : required(Object.hasOwn(recipe.contexts, context) ? recipe.contexts[context] : undefined, 'lack.context', () => context); // prettier-ignore
+  const placed = (context: string) =>
+    !tellsPlaces
+      ? ''
+      : required(
+          Object.hasOwn(recipe.contexts, context) ? recipe.contexts[context] : undefined,
+          'lack.context',
+          () => context,
+        );
   /** A command is named by its id and its label; an argument by its whole and its value, where the format has that. */
   const named = (command: Command): { kind: 'record' | 'argument'; fields: Fields } => {
     const own = { command: command.name, label: command.label };

@@ -66,11 +66,20 @@ export function keysOfLine(
   platforms: readonly Platform[],
   shown: (key: string, platform: Platform) => string,
 ): KeysBesides[] {
-  const on = (platform: Platform): KeysBesides => ({ platform, before: before[platform] ?? [], after: after[platform] ?? [] }); // prettier-ignore
+  const on = (platform: Platform): KeysBesides => ({
+    platform,
+    before: before[platform] ?? [],
+    after: after[platform] ?? [],
+  });
   const found = platforms.map(on).filter((one) => one.before.length + one.after.length > 0);
-  const read = ({ platform, ...keys }: KeysBesides) => JSON.stringify([keys.before, keys.after].map((list) => list.map((key) => shown(key, platform!)))); // prettier-ignore
+  const read = ({ platform, ...keys }: KeysBesides) =>
+    JSON.stringify([keys.before, keys.after].map((list) => list.map((key) => shown(key, platform!))));
   const alike = found.length === platforms.length && new Set(found.map(read)).size === 1;
-  return alike ? [{ ...found[0]!, platform: null }] : platforms.length > 1 ? found : found.map((one) => ({ ...one, platform: null })); // prettier-ignore
+  return alike
+    ? [{ ...found[0]!, platform: null }]
+    : platforms.length > 1
+      ? found
+      : found.map((one) => ({ ...one, platform: null }));
 }
 
 /** The keys of a line as text, before and after. */

@@ -66,7 +66,12 @@ export function keysIn(text: string): KeyMention[] {
   return [...text.slice(0, LONGEST).matchAll(KEYS)].flatMap((found): KeyMention[] => {
     const { span, from } = withoutPlatform(found[0], found.index, text);
     if (!span) return [];
-    if (CAPITALS.test(span) && !new RegExp(`${VERB}\\s{1,3}$`, 'iu').test(text.slice(0, from)) && !/^\s+key\b/i.test(text.slice(from + span.length))) return []; // prettier-ignore
+    if (
+      CAPITALS.test(span) &&
+      !new RegExp(`${VERB}\\s{1,3}$`, 'iu').test(text.slice(0, from)) &&
+      !/^\s+key\b/i.test(text.slice(from + span.length))
+    )
+      return [];
     const plain = span
       .replace(new RegExp(`(?<=[\\s+-])${LETTER}$`, 'iu'), (word) => SPOKEN[word.toLowerCase()]!)
       .replace(/\s{1,3}(?:plus|and)\s{1,3}/gi, '+');

@@ -1,4 +1,13 @@
-import { US, inOrder, showStored, writeStored, type Layout, type Modifier, type Platform, type Style } from '../keys/index.ts'; // prettier-ignore
+import {
+  US,
+  inOrder,
+  showStored,
+  writeStored,
+  type Layout,
+  type Modifier,
+  type Platform,
+  type Style,
+} from '../keys/index.ts';
 import type { LearnerLanguage } from '../words/index.ts';
 
 /** Modifiers as a platform writes them before a key: `Ctrl+Shift`, `⇧⌘`; nothing for none. */

@@ -27,14 +27,37 @@ export interface Finding {
   readonly mend: Mend | null;
 }
 
-const NUMBERS = ['two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve', 'thirteen', 'fourteen', 'fifteen', 'sixteen', 'seventeen', 'eighteen', 'nineteen', 'twenty'] as const; // prettier-ignore
+const NUMBERS = [
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+  'thirteen',
+  'fourteen',
+  'fifteen',
+  'sixteen',
+  'seventeen',
+  'eighteen',
+  'nineteen',
+  'twenty',
+] as const;
 const COUNTED = '(?:keys|shortcuts|commands|rows|lines)';
 const OF_A_KIND = '(?:basic|essential|favourite|important|main|more|most used|new|other|useful)';
 /**
  * A count in a title: a number that it begins with, or that begins what is behind a colon or a dash, right before what is
  * counted. A number anywhere else may be a version, a week, a system or a kind of keyboard, and is nobody’s count.
  */
-const COUNT = new RegExp(`(?<=^(?:(?:all|my|our|the|these|top|your)\\s)?|[:–—]\\s)(?:\\d{1,3}|${NUMBERS.join('|')})(?=\\s(?:${OF_A_KIND}\\s)?${COUNTED}(?![\\p{L}\\p{N}]))`, 'iu'); // prettier-ignore
+const COUNT = new RegExp(
+  `(?<=^(?:(?:all|my|our|the|these|top|your)\\s)?|[:–—]\\s)(?:\\d{1,3}|${NUMBERS.join('|')})(?=\\s(?:${OF_A_KIND}\\s)?${COUNTED}(?![\\p{L}\\p{N}]))`,
+  'iu',
+);
 
 /**
  * What is wrong on a sheet as it would be published, and what is to be known of it: texts that claim other keys than there

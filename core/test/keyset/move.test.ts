@@ -152,38 +152,69 @@ describe('moving a run of keys', () => {
       type Row = Readonly<Record<string, string | null>>;
       const on = (keys: Row | undefined, platform: string) => keys?.[platform] ?? null;
       fc.assert(
-      fc.property(fc.array(row, { minLength: 4, maxLength: 4 }), fc.boolean(), (rows: readonly Row[], inLayer) => {
-        const states = rows.flatMap((keys, at) => PLATFORMS.flatMap((platform) => (keys[platform] ? [{ command: at + 1, platform, shortcut: keys[platform]! }] : [])));
-        const edits = states.map(({ command: id, platform, shortcut }): Edit => ({ command: id, context: 1, platform, action: 'set', shortcuts: [shortcut], reason: `${platform} asked.`, memoryAid: 'five alive' }));
-        const bindings = states.map(({ command: id, platform, shortcut }) => binding(id, shortcut, { platform }));
-        const before = setting({ shipped: shipped(inLayer ? [] : bindings), layers: [custom(inLayer ? edits : [])] }, commands);
-        const to: MoveQuestion['to'] = by === 'modifiers' ? { by, held: ['Shift', 'Alt'] } : by === 'keys' ? { by, keys: F(8, 9), variants: false } : { by, family: [3, 4] };
-        const { change, lines } = moveRun(before, { members: [1, 2], to, reason: 'Moved.' });
-        expect(lines.length).toBeGreaterThan(1);
-        const now = settingAfter(before, change).weighed;
-        // The same said plainly: of each platform by itself, a pair at a time.
-        const first = (keys: Row) => PLATFORMS.map((one) => on(keys, one)).find((one) => one !== null) ?? null;
-        const plain = (text: string | null) => text?.split('+').at(-1) ?? null;
-        const keyed = rows.slice(0, 2).filter((keys) => first(keys) !== null);
-        const expected = (id: number, platform: string): string | null => {
-          const mine = on(rows[id - 1], platform);
-          if (by === 'swap') return on(rows[(id + 1) % 4], platform);
-          if (by === 'family') return id < 3 ? null : (on(rows[id - 3], platform) ?? mine);
-          if (id > 2 || mine === null || plain(mine) !== plain(first(rows[id - 1]!))) return mine;
-          if (by === 'modifiers') return `Alt+Shift+${plain(mine)}`;
-          return mine.slice(0, mine.length - plain(mine)!.length) + ['F8', 'F9'][keyed.indexOf(rows[id - 1]!)]!;
-        };
-        for (const platform of PLATFORMS)
-          for (const id of [1, 2, 3, 4]) {
-            const has = now.on(platform).at(id, 1).map((one) => one.shortcut);
-            const wanted = expected(id, platform);
-            expect(has, JSON.stringify([by, rows, id, platform])).toEqual(wanted === null ? [] : [wanted]);
-            const [left] = inLayer && wanted === on(rows[id - 1], platform) ? edits.filter((one) => one.command === id && one.platform === platform) : [];
-            if (left) expect(change.put.filter((one) => one.command === id && (one.platform === null || one.platform === platform))).toEqual([]);
-          }
-      }),
-      { numRuns: 400 },
-    ); // prettier-ignore
+        fc.property(fc.array(row, { minLength: 4, maxLength: 4 }), fc.boolean(), (rows: readonly Row[], inLayer) => {
+          const states = rows.flatMap((keys, at) =>
+            PLATFORMS.flatMap((platform) =>
+              keys[platform] ? [{ command: at + 1, platform, shortcut: keys[platform]! }] : [],
+            ),
+          );
+          const edits = states.map(({ command: id, platform, shortcut }): Edit => ({
+            command: id,
+            context: 1,
+            platform,
+            action: 'set',
+            shortcuts: [shortcut],
+            reason: `${platform} asked.`,
+            memoryAid: 'five alive',
+          }));
+          const bindings = states.map(({ command: id, platform, shortcut }) => binding(id, shortcut, { platform }));
+          const before = setting(
+            { shipped: shipped(inLayer ? [] : bindings), layers: [custom(inLayer ? edits : [])] },
+            commands,
+          );
+          const to: MoveQuestion['to'] =
+            by === 'modifiers'
+              ? { by, held: ['Shift', 'Alt'] }
+              : by === 'keys'
+                ? { by, keys: F(8, 9), variants: false }
+                : { by, family: [3, 4] };
+          const { change, lines } = moveRun(before, { members: [1, 2], to, reason: 'Moved.' });
+          expect(lines.length).toBeGreaterThan(1);
+          const now = settingAfter(before, change).weighed;
+          // The same said plainly: of each platform by itself, a pair at a time.
+          const first = (keys: Row) => PLATFORMS.map((one) => on(keys, one)).find((one) => one !== null) ?? null;
+          const plain = (text: string | null) => text?.split('+').at(-1) ?? null;
+          const keyed = rows.slice(0, 2).filter((keys) => first(keys) !== null);
+          const expected = (id: number, platform: string): string | null => {
+            const mine = on(rows[id - 1], platform);
+            if (by === 'swap') return on(rows[(id + 1) % 4], platform);
+            if (by === 'family') return id < 3 ? null : (on(rows[id - 3], platform) ?? mine);
+            if (id > 2 || mine === null || plain(mine) !== plain(first(rows[id - 1]!))) return mine;
+            if (by === 'modifiers') return `Alt+Shift+${plain(mine)}`;
+            return mine.slice(0, mine.length - plain(mine)!.length) + ['F8', 'F9'][keyed.indexOf(rows[id - 1]!)]!;
+          };
+          for (const platform of PLATFORMS)
+            for (const id of [1, 2, 3, 4]) {
+              const has = now
+                .on(platform)
+                .at(id, 1)
+                .map((one) => one.shortcut);
+              const wanted = expected(id, platform);
+              expect(has, JSON.stringify([by, rows, id, platform])).toEqual(wanted === null ? [] : [wanted]);
+              const [left] =
+                inLayer && wanted === on(rows[id - 1], platform)
+                  ? edits.filter((one) => one.command === id && one.platform === platform)
+                  : [];
+              if (left)
+                expect(
+                  change.put.filter(
+                    (one) => one.command === id && (one.platform === null || one.platform === platform),
+                  ),
+                ).toEqual([]);
+            }
+        }),
+        { numRuns: 400 },
+      );
     },
   );
 });

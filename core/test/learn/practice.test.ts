@@ -174,7 +174,10 @@ describe('practice', () => {
     const key = fc.constantFrom('N', 'T', 'W', 'P', 'S', 'A', 'Tab', 'PageUp', 'F5', 'ArrowDown', '1', '?');
     const held = fc.subarray(['Primary', 'Ctrl', 'Alt', 'AltGr', 'Shift', 'Meta'] as const);
     const stored = fc.tuple(held, key).map(([modifiers, name]) => {
-      const by = name.length === 1 ? { by: 'character' as const, character: name } : { by: 'name' as const, name: name as 'Tab' }; // prettier-ignore
+      const by =
+        name.length === 1
+          ? { by: 'character' as const, character: name }
+          : { by: 'name' as const, name: name as 'Tab' };
       return writeStored({ strokes: [{ kind: 'key', modifiers: inOrder(modifiers), key: by }], manner: 'pressed' });
     });
     const keyboards = LAYOUTS.flatMap((layout) => ['windows', 'macos', 'linux'].map((one) => keyboardOf(layout, one)));
@@ -190,8 +193,10 @@ describe('practice', () => {
         return how.by === 'press' ? how.by : how.why;
       });
     expect(why('macos', 'Meta+S', 'Meta+A', 'F5', 'Ctrl+S', 'Ctrl+N')).toEqual(Array(5).fill('press'));
-    expect(why('macos', 'Shift+Meta+N', 'Meta+W', 'Primary+Shift+T', 'Ctrl+Tab', 'Ctrl+Shift+Tab')).toEqual(Array(5).fill('browser')); // prettier-ignore
-    expect(why('linux', 'Ctrl+S', 'Meta+N', 'Ctrl+N', 'Ctrl+PageUp')).toEqual(['press', 'press', 'browser', 'browser']); // prettier-ignore
+    expect(why('macos', 'Shift+Meta+N', 'Meta+W', 'Primary+Shift+T', 'Ctrl+Tab', 'Ctrl+Shift+Tab')).toEqual(
+      Array(5).fill('browser'),
+    );
+    expect(why('linux', 'Ctrl+S', 'Meta+N', 'Ctrl+N', 'Ctrl+PageUp')).toEqual(['press', 'press', 'browser', 'browser']);
   });
 
   it('has the lines of a sheet as cards, each once, and as text of two fields that another reader takes apart', () => {

@@ -10,7 +10,11 @@ const HEADINGS: Readonly<Record<string, string>> = { windows: 'Windows', macos: 
 /** What each platform fires a command with, by press, after a list with a column for each platform was imported. */
 function imported(platforms: readonly string[], cells: Readonly<Record<string, string>>) {
   const before = catalogue();
-  const on = { ...before, app: { ...before.app, platforms: [...platforms] }, release: { ...before.release, platforms: [...platforms] } }; // prettier-ignore
+  const on = {
+    ...before,
+    app: { ...before.app, platforms: [...platforms] },
+    release: { ...before.release, platforms: [...platforms] },
+  };
   const columns = Object.keys(cells);
   const quoted = columns.map((one) => `"${cells[one]}"`);
   const { plan } = reading(`Label,${columns.map((one) => HEADINGS[one]).join()}\nBold,${quoted.join()}\n`, on);
@@ -41,27 +45,48 @@ describe('a list with a column for each platform', () => {
     [{ windows: 'Ctrl+K or F7', macos: '⌘K or F7', linux: 'F7' }],
   ])('gives each platform what its cell says: %j', (cells: Record<string, string>) => {
     const fired = imported(Object.keys(cells), cells);
-    for (const [platform, cell] of Object.entries(cells)) expect(fired(platform), platform).toEqual(said(platform, cell)); // prettier-ignore
+    for (const [platform, cell] of Object.entries(cells))
+      expect(fired(platform), platform).toEqual(said(platform, cell));
   });
 
   it('does so for any cells of two and three platforms', () => {
     const modifiers = fc.subarray(['primary', 'alt', 'shift'] as const);
     const key = fc.constantFrom('B', 'K', 'F7', 'F8', '=', '1', 'Home', 'Num +');
-    const keys = fc.uniqueArray(fc.tuple(modifiers, key), { minLength: 1, maxLength: 3, selector: ([held, name]) => `${held.join()} ${name}` }); // prettier-ignore
+    const keys = fc.uniqueArray(fc.tuple(modifiers, key), {
+      minLength: 1,
+      maxLength: 3,
+      selector: ([held, name]) => `${held.join()} ${name}`,
+    });
     const written = (platform: string, list: readonly (readonly [readonly string[], string])[]) => {
-      const names: Readonly<Record<string, string>> = platform === 'macos' ? { primary: 'Cmd', alt: 'Option', shift: 'Shift' } : { primary: 'Ctrl', alt: 'Alt', shift: 'Shift' }; // prettier-ignore
+      const names: Readonly<Record<string, string>> =
+        platform === 'macos'
+          ? { primary: 'Cmd', alt: 'Option', shift: 'Shift' }
+          : { primary: 'Ctrl', alt: 'Alt', shift: 'Shift' };
       return list.map(([held, name]) => [...held.map((one) => names[one]!), name].join('+')).join(' or ');
     };
     const world = fc.constantFrom(['windows', 'macos'], ['windows', 'macos', 'linux'], ['macos', 'linux']);
     fc.assert(
-      fc.property(world, keys, keys, fc.array(fc.integer({ min: 0, max: 2 }), { minLength: 3, maxLength: 3 }), (platforms, one, other, which) => {
-        // Some platforms share their list, some have one key more, some another order.
-        const lists = [one, [...one, ...other.filter((key) => !one.some((had) => String(had) === String(key)))], [...one].reverse()];
-        const cells = Object.fromEntries(platforms.map((platform, at) => [platform, written(platform, lists[which[at]!]!)]));
-        const fired = imported(platforms, cells);
-        for (const platform of platforms) expect(fired(platform), JSON.stringify([cells, platform])).toEqual(said(platform, cells[platform]!));
-      }),
+      fc.property(
+        world,
+        keys,
+        keys,
+        fc.array(fc.integer({ min: 0, max: 2 }), { minLength: 3, maxLength: 3 }),
+        (platforms, one, other, which) => {
+          // Some platforms share their list, some have one key more, some another order.
+          const lists = [
+            one,
+            [...one, ...other.filter((key) => !one.some((had) => String(had) === String(key)))],
+            [...one].reverse(),
+          ];
+          const cells = Object.fromEntries(
+            platforms.map((platform, at) => [platform, written(platform, lists[which[at]!]!)]),
+          );
+          const fired = imported(platforms, cells);
+          for (const platform of platforms)
+            expect(fired(platform), JSON.stringify([cells, platform])).toEqual(said(platform, cells[platform]!));
+        },
+      ),
       { numRuns: 300 },
-    ); // prettier-ignore
+    );
   });
 });

@@ -8,24 +8,7 @@ import { effective, stackOf } from '../../src/keyset/index.ts';
 import { keyboardOf } from '../../src/press/index.ts';
 import { decoded, encoded, mergedPreset, physical, planPreset, readPreset, saidIn, writePreset } from '../../src/preset/index.ts'; // prettier-ignore
 import { custom, edit } from '../keyset/fixtures.ts';
-import { catalogue } from '../list/fixtures.ts';
-
-const base = catalogue(
-  [
-    { name: 'depth.place', label: 'Place sounding' },
-    { name: 'line="join"', label: 'Join & <close> "it"' },
-    { name: 'chart.save', label: 'Save' },
-    { name: 'weight', label: 'Set weight' },
-    { name: 'weight.3', label: 'Set weight: 0.3 mm', argumentOf: 'weight', argument: '0.3 mm' },
-  ],
-  [
-    { command: 1, shortcut: 'S' },
-    { command: 2, shortcut: 'P C' },
-    { command: 3, shortcut: 'Primary+S' },
-    { command: 5, shortcut: 'W', contexts: [2] },
-  ],
-);
-const withEdits = (keyset: CustomKeyset) => ({ ...base, keysets: [...base.keysets, keyset] });
+import { base, withEdits } from './fixtures.ts';
 
 const KEYS = ['A', 'Primary+A', 'Alt+Shift+B', 'P X', 'hold:Space', 'Shift+Drag', 'twice:T', 'Meta+Q', 'F5', 'tap(Alt)', 'Ctrl++', ':', '+', ',', 'Ctrl+Alt+Space+Drag', 'Ö', '[Numpad5]', '<', '"', 'Ctrl+Shift+F12', 'A B C', 'RightAlt+K', 'WheelUp']; // prettier-ignore
 const layer = fc
@@ -179,87 +162,6 @@ describe('a recipe', () => {
           }
       }),
     );
-  });
-});
-
-describe('a learner’s own file', () => {
-  const form = (more: object) => Recipe.parse({ name: 'k', extension: 'k', lineEnd: '\n', joiner: '+', sequence: null, letters: 'small', contexts: {}, manners: { held: null, twice: null }, pointers: {}, platforms: { windows: { modifiers: [['Ctrl', 'ctrl'], ['Shift', 'shift']], keys: {} } }, howToLoad: '', header: [], footer: [], noKey: null, ...more }); // prettier-ignore
-  const JSON_FORM = form({ syntax: 'json', header: ['['], footer: [']'], record: '{ "command": "{command}", "key": "{keys}" }', between: ',' }); // prettier-ignore
-  const change = (name: string, ...shortcuts: string[]) => ({ command: base.commands.find((one) => one.name === name)!, context: 1, shortcuts }); // prettier-ignore
-  const after = (how: Recipe, text: string, ...changes: ReturnType<typeof change>[]) => mergedPreset(how, encoded(text, 'utf-8'), changes, base, 'windows'); // prettier-ignore
-
-  it('of JSON stays JSON, wherever its commas stand, whatever changes, goes and comes', () => {
-    const records = fc.shuffledSubarray(['depth.place', 'chart.save', 'weight', 'depth.place'], { minLength: 1 });
-    const keys = fc.constantFrom('A', 'Ctrl+B', 'Ctrl+,', 'Shift+"');
-    const changes = fc.uniqueArray(fc.tuple(fc.constantFrom('depth.place', 'chart.save', 'weight'), fc.uniqueArray(keys, { minLength: 1, maxLength: 3 })), { minLength: 1, maxLength: 3, selector: ([name]) => name }); // prettier-ignore
-    const shape = fc.constantFrom('a line each', 'one line', 'commas first', 'no line end', 'members besides');
-    fc.assert(
-      fc.property(records, changes, shape, (list, wanted, how) => {
-        const besides = how === 'members besides' ? ', "when": ["a", {"b": "x1"}], "on": true' : '';
-        const said = list.map((name, at) => `{ "command": "${name}", "key": "k${at}"${besides} }`.replaceAll(/k(\d)"/g, (_, n) => `${'pqrs'[Number(n)]}"`));
-        const text = how === 'one line' ? `[${said.join(', ')}]\n` : how === 'commas first' ? `[\n    ${said.join('\n  , ')}\n]\n` : `[\n  ${said.join(',\n  ')}\n]${how === 'no line end' ? '' : '\n'}`;
-        const merged = after(JSON_FORM, text, ...wanted.map(([name, shortcuts]) => change(name, ...shortcuts)));
-        expect(merged.byHand, text).toEqual([]);
-        const made = JSON.parse(merged.text) as { command: string; key: string; when?: unknown; on?: unknown }[];
-        const written: Record<string, string> = { A: 'a', 'Ctrl+B': 'ctrl+b', 'Ctrl+,': 'ctrl+,', 'Shift+"': 'shift+"' };
-        for (const name of ['depth.place', 'chart.save', 'weight']) {
-          const given = wanted.find(([one]) => one === name);
-          const had = list.flatMap((one, at) => (one === name ? ['pqrs'[at]] : []));
-          expect(made.filter((one) => one.command === name).map((one) => one.key), `${text}\n${merged.text}`).toEqual(given ? given[1].map((one) => written[one]) : had);
-        }
-        // What stands in a record besides stays in it.
-        const stays = list.filter((name, at) => !wanted.some(([one]) => one === name) || list.indexOf(name) === at).length;
-        if (besides) expect(made.filter((one) => one.on === true && JSON.stringify(one.when) === '["a",{"b":"x1"}]').length).toBeGreaterThanOrEqual(stays);
-      }),
-      { numRuns: 400 },
-    ); // prettier-ignore
-  });
-
-  it('keeps all of a record but its keys, signs around them included, in lines and in XML', () => {
-    const other = form({ syntax: 'lines', record: '{command} {keys} {other}', other: '-' });
-    expect(after(other, 'depth.place s since="2" on\nchart.save ctrl+s keep\n', change('depth.place', 'Ctrl+D')).text).toBe('depth.place ctrl+d since="2" on\nchart.save ctrl+s keep\n'); // prettier-ignore
-    const glued = form({ syntax: 'lines', record: 'map <{keys}> :{command}<CR>' });
-    expect(after(glued, "map <s> :depth.place<CR>\n; 's' is short for it\n", change('depth.place', 'Ctrl+D')).text).toBe("map <ctrl+d> :depth.place<CR>\n; 's' is short for it\n"); // prettier-ignore
-    const xml = form({ syntax: 'xml', record: '<bind cmd="{command}" press="{keys}"/>', header: ['<k>'], footer: ['</k>'] }); // prettier-ignore
-    const text = '<k>\n  <bind id="s" cmd="depth.place" press="s" since="2"><note>s &amp; s</note></bind>\n</k>\n';
-    expect(after(xml, text, change('depth.place', 'Ctrl+D')).text).toBe(text.replace('press="s"', 'press="ctrl+d"'));
-  });
-
-  it('is left as it was where a change would break it', () => {
-    // The keys stand where the format cannot tell them from what is besides.
-    const odd = form({ syntax: 'lines', record: '{command}={keys}', comment: '#' });
-    const merged = after(odd, 'depth.place=s\n', change('chart.save', 'A B'));
-    expect([merged.text, merged.byHand.length]).toEqual(['depth.place=s\n', 1]);
-  });
-});
-
-describe('a file that is published', () => {
-  const keyset = custom([edit(1, 'set', ['F5']), edit(5, 'set', ['F12'], { context: 2 })]);
-  const how = (more: object) => Recipe.parse({ name: 'Keys', extension: 'k', lineEnd: '\n', joiner: '+', sequence: null, letters: 'small', contexts: {}, manners: { held: null, twice: null }, pointers: {}, platforms: { windows: { modifiers: [['Ctrl', 'ctrl']], keys: { F5: 'f5', F12: 'f12' } } }, howToLoad: '', header: [], footer: [], noKey: null, ...more }); // prettier-ignore
-  const write = (more: object) => writePreset(how(more), keyset, withEdits(keyset), 'windows', { edition: 1 });
-
-  it('of a format that names no contexts has its keys all the same', () => {
-    const file = write({ syntax: 'lines', record: '{command} = {keys}' });
-    expect([file.fault, file.losses, file.text]).toEqual([null, [], 'depth.place = f5\nweight.3 = f12\n']);
-    // Where one command has other keys in two places, the file has those of the place it is at home in, and says so.
-    const both = custom([edit(1, 'set', ['F5']), edit(1, 'set', ['F12'], { context: 2 })]);
-    const told = writePreset(how({ syntax: 'lines', record: '{command} = {keys}' }), both, withEdits(both), 'windows', { edition: 1 }); // prettier-ignore
-    expect([told.fault, told.text, told.losses.length]).toEqual([null, 'depth.place = f5\n', 1]);
-  });
-
-  it.each([
-    ['has no key', 'preset-empty', { syntax: 'lines', record: '{context} {command} = {keys}' }],
-    ['is not well-formed', 'preset-malformed', { syntax: 'xml', header: ['<keys>'], footer: ['</keys>', '</keys>'], record: '<b c="{command}" k="{keys}"/>' }], // prettier-ignore
-    ['is not well-formed', 'preset-malformed', { syntax: 'json', header: ['{'], footer: ['}'], record: '"{command}": "{keys}"' }], // prettier-ignore
-    ['names a member twice', 'preset-malformed', { syntax: 'json', header: ['{ "f5": "chart.save",'], footer: ['}'], between: ',', record: '"{keys}": "{command}"' }], // prettier-ignore
-  ])('is refused where it %s', (_, code, more) => {
-    expect(write(more).fault?.code).toBe(code);
-  });
-  it('is refused where it does not read back: two commands of one label', () => {
-    const two = catalogue([{ label: 'Open' }, { label: 'Open' }]);
-    const both = custom([edit(1, 'set', ['F5']), edit(2, 'set', ['F12'])]);
-    const made = writePreset(how({ syntax: 'lines', record: '{label} = {keys}' }), both, { ...two, keysets: [...two.keysets, both] }, 'windows', { edition: 1 }); // prettier-ignore
-    expect(made.fault).toMatchObject({ code: 'preset-not-read-back', sentence: expect.stringContaining('“Open”') as string }); // prettier-ignore
   });
 });
 

@@ -205,21 +205,43 @@ describe('change notes', () => {
     const keys = fc.array(fc.constantFrom('Ctrl+S', 'Ctrl+D', 'F5', 'Meta+S'), { maxLength: 2 });
     const side = fc.dictionary(fc.constantFrom('windows', 'macos', 'linux'), keys);
     fc.assert(
-      fc.property(side, side, fc.constantFrom(['windows', 'macos'], ['windows'], ['windows', 'macos', 'linux']), (before, after, platforms) => {
-        const line = { command: 'save', subject: 'Save', where: 'Chart', text: 'moved', before, after, reason: '' };
-        const body = { format: 'crib-changes' as const, version: 1 as const, title: 'T', intro: '', credit: '', language: 'en' as const, number: 1, publishedOn: '2026-11-01', app: 'Kedge', old: { release: '1', keyset: 'a' }, now: { release: '2', keyset: 'a' }, platforms: [...platforms], groups: [{ title: 'G', lines: [line] }] };
-        const about = platforms.filter((one) => (before[one] ?? []).length + (after[one] ?? []).length > 0);
-        const [, row = ''] = changesCsv(body).trim().split('\n');
-        for (const platform of platforms) {
-          const name = { windows: 'Windows', macos: 'macOS', linux: 'Linux' }[platform]!;
-          if (!about.includes(platform)) expect(row).not.toContain(name);
-          // A platform that is about it and has other keys than another is named, on both sides or where they differ.
-          if (about.length < platforms.length && about.includes(platform)) expect(row).toContain(name);
-        }
-        expect(changesMarkdown(body).includes('none')).toBe(row.includes('none'));
-        expect(row.includes('none')).toBe(about.some((one) => !(before[one] ?? []).length) && about.some((one) => (before[one] ?? []).length) || about.some((one) => !(after[one] ?? []).length) && about.some((one) => (after[one] ?? []).length));
-      }),
-    ); // prettier-ignore
+      fc.property(
+        side,
+        side,
+        fc.constantFrom(['windows', 'macos'], ['windows'], ['windows', 'macos', 'linux']),
+        (before, after, platforms) => {
+          const line = { command: 'save', subject: 'Save', where: 'Chart', text: 'moved', before, after, reason: '' };
+          const body = {
+            format: 'crib-changes' as const,
+            version: 1 as const,
+            title: 'T',
+            intro: '',
+            credit: '',
+            language: 'en' as const,
+            number: 1,
+            publishedOn: '2026-11-01',
+            app: 'Kedge',
+            old: { release: '1', keyset: 'a' },
+            now: { release: '2', keyset: 'a' },
+            platforms: [...platforms],
+            groups: [{ title: 'G', lines: [line] }],
+          };
+          const about = platforms.filter((one) => (before[one] ?? []).length + (after[one] ?? []).length > 0);
+          const [, row = ''] = changesCsv(body).trim().split('\n');
+          for (const platform of platforms) {
+            const name = { windows: 'Windows', macos: 'macOS', linux: 'Linux' }[platform]!;
+            if (!about.includes(platform)) expect(row).not.toContain(name);
+            // A platform that is about it and has other keys than another is named, on both sides or where they differ.
+            if (about.length < platforms.length && about.includes(platform)) expect(row).toContain(name);
+          }
+          expect(changesMarkdown(body).includes('none')).toBe(row.includes('none'));
+          expect(row.includes('none')).toBe(
+            (about.some((one) => !(before[one] ?? []).length) && about.some((one) => (before[one] ?? []).length)) ||
+              (about.some((one) => !(after[one] ?? []).length) && about.some((one) => (after[one] ?? []).length)),
+          );
+        },
+      ),
+    );
   });
 
   it('are handed out as CSV that no spreadsheet runs and as Markdown in which text stays text', () => {

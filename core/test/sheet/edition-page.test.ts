@@ -105,7 +105,11 @@ describe('a published page', () => {
     const file = { platform: 'windows', bytes: 1, hash: 'h', losses: [], back: false };
     const files = [{ ...file, name: 'a.keys', recipe: 'Plain' }, { ...file, name: 'b.xml', recipe: 'Marked' }, { ...file, name: 'b-back.xml', recipe: 'Marked', back: true }, { ...file, name: 'c.keys', recipe: 'Plain', platform: 'macos' }]; // prettier-ignore
     const howToLoad = loadingText([{ howToLoad: 'Load it.', howToGoBack: 'Go back.', steps: ['A <b>script</b>', 'Then ☐ this'] }, { howToLoad: 'The other.', howToGoBack: '', steps: [] }]); // prettier-ignore
-    expect(loadingSteps(howToLoad)).toEqual({ said: ['Load it.', 'The other.'], steps: ['A <b>script</b>', 'Then ☐ this'], back: ['Go back.'] }); // prettier-ignore
+    expect(loadingSteps(howToLoad)).toEqual({
+      said: ['Load it.', 'The other.'],
+      steps: ['A <b>script</b>', 'Then ☐ this'],
+      back: ['Go back.'],
+    });
     const edition = PublicEdition.parse({ ...made, files, howToLoad, body: { ...body, look, sections: [{ ...body.sections[0]!, rows }] } }); // prettier-ignore
     const page = (language: 'en' | 'de') => all(parse(editionPage(edition, { platform: 'windows', how: 'words', language }, frame))); // prettier-ignore
     const elements = page('en');

@@ -44,11 +44,43 @@ describe('a proof', () => {
 
   it('counts nothing but counts: versions, weeks, systems and kinds of keys are left alone', () => {
     const rows = [row(1), row(2), row(3)];
-    const told = (title: string) => proved(sheetOf({ title, sections: [{ title: 'All', rows }] })).filter((one) => one.kind === 'count'); // prettier-ignore
-    const right = ['Fathomry 7.0 shortcuts', 'Fathomry 7 keys', 'Windows 11 keys', 'Version 2.5 commands', 'Week 2 commands', '24 hour keys', 'One hand keys', 'The one key you need', 'Two ways to open', '7.0 shortcuts', 'Release 6 shortcuts', '2026 keys', 'Three keys for charts', 'First week: 3 keys', 'F10 shortcuts', 'Room 4 keys']; // prettier-ignore
+    const told = (title: string) =>
+      proved(sheetOf({ title, sections: [{ title: 'All', rows }] })).filter((one) => one.kind === 'count');
+    const right = [
+      'Fathomry 7.0 shortcuts',
+      'Fathomry 7 keys',
+      'Windows 11 keys',
+      'Version 2.5 commands',
+      'Week 2 commands',
+      '24 hour keys',
+      'One hand keys',
+      'The one key you need',
+      'Two ways to open',
+      '7.0 shortcuts',
+      'Release 6 shortcuts',
+      '2026 keys',
+      'Three keys for charts',
+      'First week: 3 keys',
+      'F10 shortcuts',
+      'Room 4 keys',
+    ];
     expect(right.filter((title) => told(title).length)).toEqual([]);
-    const wrong = ['Twelve keys for the first week', '2 keys', 'First week: 12 shortcuts', 'The five new commands', 'Fathomry 7.0 – ten shortcuts']; // prettier-ignore
-    expect(wrong.map((title) => told(title)[0]?.mend)).toEqual(['Three keys for the first week', '3 keys', 'First week: 3 shortcuts', 'The three new commands', 'Fathomry 7.0 – three shortcuts'].map((text) => ({ by: 'text', text }))); // prettier-ignore
+    const wrong = [
+      'Twelve keys for the first week',
+      '2 keys',
+      'First week: 12 shortcuts',
+      'The five new commands',
+      'Fathomry 7.0 – ten shortcuts',
+    ];
+    expect(wrong.map((title) => told(title)[0]?.mend)).toEqual(
+      [
+        'Three keys for the first week',
+        '3 keys',
+        'First week: 3 shortcuts',
+        'The three new commands',
+        'Fathomry 7.0 – three shortcuts',
+      ].map((text) => ({ by: 'text', text })),
+    );
   });
 
   it('finds one of each that is wrong, and mending each leaves none', () => {

@@ -40,17 +40,31 @@ describe('strips', () => {
     const modifiers = fc.subarray([...MODIFIERS].filter((one) => one !== 'Primary' && !/^(?:Left|Right)/.test(one)));
     const key = fc.constantFrom('F5', '1', 'A', 'ß', 'ArrowUp');
     const shortcut = fc.tuple(modifiers, key).map(([held, name]) => {
-      const by = /^(?:F5|ArrowUp)$/.test(name) ? { by: 'name' as const, name: name as 'F5' } : { by: 'character' as const, character: name }; // prettier-ignore
+      const by = /^(?:F5|ArrowUp)$/.test(name)
+        ? { by: 'name' as const, name: name as 'F5' }
+        : { by: 'character' as const, character: name };
       return writeStored({ strokes: [{ kind: 'key', modifiers: inOrder(held), key: by }], manner: 'pressed' });
     });
-    const board = fc.record({ platform: fc.constantFrom('windows', 'macos', 'linux'), layout: fc.constantFrom(...LAYOUTS), board: fc.constantFrom(...BOARDS.map((one) => one.id)), how: fc.constantFrom('words' as const, 'symbols' as const) }); // prettier-ignore
+    const board = fc.record({
+      platform: fc.constantFrom('windows', 'macos', 'linux'),
+      layout: fc.constantFrom(...LAYOUTS),
+      board: fc.constantFrom(...BOARDS.map((one) => one.id)),
+      how: fc.constantFrom('words' as const, 'symbols' as const),
+    });
     fc.assert(
       fc.property(fc.array(shortcut, { minLength: 1, maxLength: 6 }), board, (keys, on) => {
         const body = bodyOf([['Do', keys]]);
         const row = { ...body.sections[0]!.rows[0]!, keys: { [on.platform]: keys } };
         stripsOf({ ...body, platforms: [on.platform], sections: [{ ...body.sections[0]!, rows: [row] }] }, on);
       }),
-      { examples: [[['AltGr+Shift+F5', 'AltGr+Shift+1', 'AltGr+Meta+F5'], { platform: 'linux', layout: layoutById('de')!, board: 'iso', how: 'words' }]] }, // prettier-ignore
+      {
+        examples: [
+          [
+            ['AltGr+Shift+F5', 'AltGr+Shift+1', 'AltGr+Meta+F5'],
+            { platform: 'linux', layout: layoutById('de')!, board: 'iso', how: 'words' },
+          ],
+        ],
+      },
     );
   });
 

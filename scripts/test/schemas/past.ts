@@ -22,8 +22,14 @@ export const NEWEST = readMigrations().at(-1)!.name.slice(0, 3);
 
 /** Makes an empty database what it was with a schema of the past, as its superuser: with something in all that schema had. */
 export async function fillAs(url: string, number: string): Promise<void> {
-  await asked(url, `CREATE SCHEMA crib; CREATE TABLE crib.migration (name text PRIMARY KEY, hash text NOT NULL, applied_at timestamptz NOT NULL DEFAULT now())`); // prettier-ignore
+  await asked(
+    url,
+    `CREATE SCHEMA crib; CREATE TABLE crib.migration (name text PRIMARY KEY, hash text NOT NULL, applied_at timestamptz NOT NULL DEFAULT now())`,
+  );
   for (const { name, sql, hash } of readMigrations().filter((one) => one.name.slice(0, 3) <= number))
-    await asked(url, `SET search_path = crib; BEGIN; ${sql}; INSERT INTO migration (name, hash) VALUES ('${name}', '${hash}'); COMMIT`); // prettier-ignore
+    await asked(
+      url,
+      `SET search_path = crib; BEGIN; ${sql}; INSERT INTO migration (name, hash) VALUES ('${name}', '${hash}'); COMMIT`,
+    );
   await asked(url, `SET session_replication_role = replica; ${dumpOf(number)}`);
 }

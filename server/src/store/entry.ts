@@ -31,7 +31,10 @@ export async function insertInvitation(
 /** The link by which an installation gets its first owner, who brings an address of their own; an earlier one ends. */
 export async function inviteFirstOwner(db: Db, workspace: number, secretHash: string): Promise<void> {
   await db.query('DELETE FROM invitation WHERE email IS NULL');
-  await db.query(`INSERT INTO invitation (workspace_id, secret_hash, role) VALUES ($1, $2, 'owner')`, [workspace, secretHash]); // prettier-ignore
+  await db.query(`INSERT INTO invitation (workspace_id, secret_hash, role) VALUES ($1, $2, 'owner')`, [
+    workspace,
+    secretHash,
+  ]);
 }
 /** Whether such a link was given and can still be used. */
 export const firstOwnerInvited = async (db: Db): Promise<boolean> =>
@@ -94,8 +97,16 @@ export type Shown = { readonly session: string } | { readonly token: string };
 export async function mayListen(db: Db, workspace: number, editor: number, shown: Shown): Promise<boolean> {
   const [from, condition, key] =
     'session' in shown
-      ? ['session s', `s.sid = $3 AND s.expire > now() AND (s.sess ->> 'editorId')::bigint = $2 AND (s.sess ->> 'workspaceId')::bigint = $1`, shown.session] // prettier-ignore
-      : ['api_token t', 't.secret_hash = $3 AND t.ends_at > now() AND t.editor_id = $2 AND t.workspace_id = $1', shown.token]; // prettier-ignore
+      ? [
+          'session s',
+          `s.sid = $3 AND s.expire > now() AND (s.sess ->> 'editorId')::bigint = $2 AND (s.sess ->> 'workspaceId')::bigint = $1`,
+          shown.session,
+        ]
+      : [
+          'api_token t',
+          't.secret_hash = $3 AND t.ends_at > now() AND t.editor_id = $2 AND t.workspace_id = $1',
+          shown.token,
+        ];
   const found = await first(
     db,
     `SELECT 1 FROM ${from}, membership m WHERE ${condition} AND m.workspace_id = $1 AND m.editor_id = $2 AND m.disabled_at IS NULL`,

@@ -81,7 +81,12 @@ const INSIDE: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   'change_notes.groups': { key: 'note' },
 };
 /** Numbers that no constraint ties, because what they name may be gone. */
-const LOOSE: Readonly<Record<string, string>> = { 'act.release_id': 'release', 'act.keyset_id': 'keyset', 'command_detail.command_id': 'command', 'context_together.first_id': 'context' }; // prettier-ignore
+const LOOSE: Readonly<Record<string, string>> = {
+  'act.release_id': 'release',
+  'act.keyset_id': 'keyset',
+  'command_detail.command_id': 'command',
+  'context_together.first_id': 'context',
+};
 
 export type Row = Record<string, unknown>;
 export type Shift = (table: string, row: Row) => Row;
@@ -111,8 +116,14 @@ export async function renumbered(db: Db, numbers: Numbers): Promise<NewNumber> {
     const now = new Float64Array(old.length);
     for (let from = 0; from < old.length; from += DRAWN) {
       const count = Math.min(DRAWN, old.length - from);
-      const some = await rows<{ n: number }>(db, 'SELECT nextval($1) AS n FROM generate_series(1, $2)', [sequence, count]); // prettier-ignore
-      now.set(some.map((one) => one.n).sort((a, b) => a - b), from); // prettier-ignore
+      const some = await rows<{ n: number }>(db, 'SELECT nextval($1) AS n FROM generate_series(1, $2)', [
+        sequence,
+        count,
+      ]);
+      now.set(
+        some.map((one) => one.n).sort((a, b) => a - b),
+        from,
+      );
     }
     drawn.set(table, { old, now });
   }
@@ -207,7 +218,10 @@ export const asImport = (db: Db) => db.query(`SET CONSTRAINTS ALL DEFERRED; SET 
 
 /** Writes rows of a table as they are. */
 export async function rowsIn(db: Db, table: string, list: readonly Row[]): Promise<void> {
-  const columns = (await first<{ list: string }>(db, `SELECT string_agg(quote_ident(attname), ', ') AS list FROM pg_attribute WHERE attrelid = 'crib.${table}'::regclass AND attnum > 0 AND NOT attisdropped AND attgenerated = ''`))!.list; // prettier-ignore
+  const columns = (await first<{ list: string }>(
+    db,
+    `SELECT string_agg(quote_ident(attname), ', ') AS list FROM pg_attribute WHERE attrelid = 'crib.${table}'::regclass AND attnum > 0 AND NOT attisdropped AND attgenerated = ''`,
+  ))!.list;
   await db.query(
     `INSERT INTO ${table} (${columns}) OVERRIDING SYSTEM VALUE SELECT ${columns} FROM jsonb_populate_recordset(NULL::${table}, $1)`,
     [JSON.stringify(list)],

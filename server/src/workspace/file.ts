@@ -165,7 +165,12 @@ export async function workspaceIn(pool: Pool, path: string, owner: number): Prom
     let batch: Line[] = [];
     const flush = async () => {
       const { table } = batch[0] ?? { table: '' };
-      if (table) await rows.rowsIn(db, table, batch.map((one) => shift(table, one.row))); // prettier-ignore
+      if (table)
+        await rows.rowsIn(
+          db,
+          table,
+          batch.map((one) => shift(table, one.row)),
+        );
       batch = [];
     };
     for await (const line of linesOf(path)) {
@@ -180,7 +185,8 @@ export async function workspaceIn(pool: Pool, path: string, owner: number): Prom
     const { code, constraint } = error as { code?: string; constraint?: string };
     if (code === '23505' && /address/.test(constraint ?? ''))
       refuse('there-already', 'The editions of this workspace are here already.');
-    if (code?.startsWith('23')) refuse('not-a-workspace', `The rows of ${path} contradict each other (${constraint ?? code}).`); // prettier-ignore
+    if (code?.startsWith('23'))
+      refuse('not-a-workspace', `The rows of ${path} contradict each other (${constraint ?? code}).`);
     throw error;
   });
 }

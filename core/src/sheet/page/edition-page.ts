@@ -47,7 +47,22 @@ export interface PageFrame {
 }
 
 /** What the script says, in the language of the frame. */
-const SCRIPT_SAYS = ['page.find', 'page.find hint', 'page.none', 'page.print', 'page.large', 'page.large end', 'mark.use', 'mark.learn', 'mark.not', 'mark.what', 'page.copy', 'page.copy slow', 'page.copy other', 'page.copy again'] as const satisfies readonly LearnerCode[]; // prettier-ignore
+const SCRIPT_SAYS = [
+  'page.find',
+  'page.find hint',
+  'page.none',
+  'page.print',
+  'page.large',
+  'page.large end',
+  'mark.use',
+  'mark.learn',
+  'mark.not',
+  'mark.what',
+  'page.copy',
+  'page.copy slow',
+  'page.copy other',
+  'page.copy again',
+] as const satisfies readonly LearnerCode[];
 
 /** A published edition as a page of its own, from its layout: what stands on it is what its PDF says. */
 export function editionPage(edition: PublicEdition, choice: PageChoice, frame: PageFrame): string {
@@ -140,7 +155,9 @@ function besides(edition: PublicEdition, { platform, language }: PageChoice, { l
   const { said, steps, back } = loadingSteps(howToLoad);
   const ticks = steps.map((one) => `<li><label><input type="checkbox"> ${escaped(one)}</label></li>`).join('');
   const loading = `<div lang="${body.language}">${said.map((one) => `<p>${escaped(one)}</p>`).join('')}${ticks && `<ul class="steps">${ticks}</ul>`}</div>`; // prettier-ignore
-  const goingBack = back.length ? `<h3>${escaped(t('page.going back'))}</h3><div lang="${body.language}">${back.map((one) => `<p>${escaped(one)}</p>`).join('')}</div>` : ''; // prettier-ignore
+  const goingBack = back.length
+    ? `<h3>${escaped(t('page.going back'))}</h3><div lang="${body.language}">${back.map((one) => `<p>${escaped(one)}</p>`).join('')}</div>`
+    : '';
   // What was withdrawn is still to be had, when it is asked for by name.
   const kept = standing.withdrawn ? '?kept' : '';
   const downloads = [
@@ -155,7 +172,7 @@ function besides(edition: PublicEdition, { platform, language }: PageChoice, { l
   const follow = [links.newest && linkTo(links.newest, t('page.newest')), links.feed && linkTo(links.feed, t('page.feed'))]; // prettier-ignore
   return `<footer>${[
     changing ? section(t('page.changing'), `<p lang="${body.language}">${escaped(changing)}</p>`) : '',
-    presets.length ? section(t('page.loading file'), `${loading}${goingBack}${presets.join('')}`) : '', // prettier-ignore
+    presets.length ? section(t('page.loading file'), `${loading}${goingBack}${presets.join('')}`) : '',
     links.report ? section(t('report.title'), reported ? `<p role="status">${escaped(t('report.thanks'))}</p>` : reportForm(body, links.report, language), 'report') : '', // prettier-ignore
     `<p class="downloads">${[...downloads, ...follow].filter(Boolean).join(' · ')}</p>`,
   ].join('')}</footer>`; // prettier-ignore

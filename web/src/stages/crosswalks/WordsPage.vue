@@ -51,7 +51,10 @@ async function save() {
   await set({ section: name }, true);
 }
 const restore = () => send('DELETE', `/api/words/${encodeURIComponent(selected.value!.name)}`, undefined, selected.value!.shipped ? 'As it ships again.' : 'Taken out.'); // prettier-ignore
-holdUnsaved(() => changed.value, () => (text.value = stands.value)); // prettier-ignore
+holdUnsaved(
+  () => changed.value,
+  () => (text.value = stands.value),
+);
 onBeforeRouteUpdate((to, from) => to.query['section'] === from.query['section'] || mayLeave());
 </script>
 
