@@ -167,7 +167,7 @@ function stated(result: ReturnType<typeof readShortcuts>, platform: Platform | n
 /**
  * The keys of several platforms, said once for all where that says the same: every platform has the same ones in the same
  * order, once each has its own primary modifier written as Primary, or as they are. Where one has a key more, each keeps its
- * own: what a platform has of its own stands in place of what is said for all.
+ * own, because the keys of one platform replace those for all platforms.
  */
 export function foldedKeys(keys: readonly StatedKey[], platforms: readonly Platform[]): StatedKey[] {
   const lists = platforms.map((one) => distinct(keys.filter((key) => key.platform === one)));

@@ -39,17 +39,18 @@ export type Asked =
  * Shortcuts that a browser does not pass to pages: they open, close and switch tabs and windows. From memory of what Chromium
  * and Firefox reserve; tabs are switched with Ctrl on macOS too.
  */
-const BROWSER: readonly string[] = [
-  ...[
-    'Primary+N',
-    'Primary+T',
-    'Primary+W',
-    'Primary+Shift+N',
-    'Primary+Shift+T',
-    'Primary+Shift+W',
-    'Primary+Shift+P',
-  ],
-  ...['Ctrl+Tab', 'Ctrl+Shift+Tab', 'Ctrl+PageUp', 'Ctrl+PageDown'],
+const BROWSER = [
+  'Primary+N',
+  'Primary+T',
+  'Primary+W',
+  'Primary+Shift+N',
+  'Primary+Shift+T',
+  'Primary+Shift+W',
+  'Primary+Shift+P',
+  'Ctrl+Tab',
+  'Ctrl+Shift+Tab',
+  'Ctrl+PageUp',
+  'Ctrl+PageDown',
 ];
 
 /** Whether a card’s keys can be asked for on a keyboard: by the first of them that reaches the page. */

@@ -1,7 +1,7 @@
 import type { Catalogue, Recipe } from '../contract/index.ts';
 import { CribError, problem, type Problem } from '../error/index.ts';
 import type { Platform } from '../keys/index.ts';
-import { readPreset, saidIn } from './read.ts';
+import { commandIn, readPreset, saidIn } from './read.ts';
 import { wellFormed } from './well-formed.ts';
 
 interface Written {
@@ -25,16 +25,15 @@ export function presetFault(
       code,
       `The format “${recipe.name}” cannot write this keyset: ${sentence} Correct the format, then try again.`,
     );
-  if (meant.size === 0) return losses ? fault('preset-empty', 'not one of its shortcuts is in the file.') : null;
+  const written = [...meant.values()].some((keys) => keys.length > 0);
+  if (losses && !written) return fault('preset-empty', 'not one of its shortcuts is in the file.');
   if (!wellFormed(recipe, text))
     return fault('preset-malformed', `the file is not well-formed ${recipe.syntax.toUpperCase()}.`);
   const unlike = unlikeIn(recipe, bytes, meant, catalogue, platform);
-  if (unlike === null) return null;
-  const label = catalogue.commands.find((one) => one.id === Number(unlike.split(' ')[0]))?.label;
-  return fault('preset-not-read-back', label ? `“${label}” does not read back as it was written.` : `${unlike}`);
+  return unlike === null ? null : fault('preset-not-read-back', unlike);
 }
 
-/** The first command and place that a file says something else of than was meant; or why it cannot be read. */
+/** What a file says otherwise than it was meant, of the first command for which it does; or why it cannot be read. */
 function unlikeIn(
   recipe: Recipe,
   bytes: Uint8Array,
@@ -49,8 +48,10 @@ function unlikeIn(
     if (error instanceof CribError) return error.message;
     throw error;
   }
+  const labels = new Map(catalogue.commands.map((one) => [one.id, one.label]));
   const sorted = (list: readonly string[] | undefined) => list && [...new Set(list)].sort().join('\n');
-  for (const key of new Set([...meant.keys(), ...said.keys()]))
-    if (sorted(meant.get(key)) !== sorted(said.get(key))) return key;
-  return null;
+  const unlike = [...new Set([...meant.keys(), ...said.keys()])].find(
+    (key) => sorted(meant.get(key)) !== sorted(said.get(key)),
+  );
+  return unlike === undefined ? null : `“${labels.get(commandIn(unlike))}” does not read back as it was written.`;
 }

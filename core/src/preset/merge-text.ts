@@ -43,7 +43,7 @@ export function added(text: string, { from, to }: Span, lines: readonly string[]
   return { from: to, to, text: lines.map((line) => sign + lineEnd + indent + line).join('') };
 }
 
-/** A record that goes, with the sign that parts it from another, and the rest of its line where nothing else stands on it. */
+/** Removes a record with its separator, and with the rest of its line if nothing else is on it. */
 export function removed(text: string, record: Span, recipe: Recipe): Splice {
   const sign = signOf(recipe);
   let { from, to } = record;

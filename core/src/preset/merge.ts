@@ -1,10 +1,11 @@
 import type { Catalogue, Command, Recipe } from '../contract/index.ts';
 import type { Platform } from '../keys/index.ts';
+import { CribError } from '../error/index.ts';
 import { contextTree } from '../catalogue/index.ts';
 import { MOST_BYTES, encoded } from './encoding.ts';
 import { Lost, written } from './lost.ts';
 import { added, otherKeys, removed, type Splice } from './merge-text.ts';
-import { readPreset, type ReadBinding, type ReadPreset } from './read.ts';
+import { presetKey, readPreset, type ReadBinding, type ReadPreset } from './read.ts';
 import { wellFormed } from './well-formed.ts';
 import { recordWriter } from './write.ts';
 
@@ -27,10 +28,11 @@ export interface MergedPreset {
 const MOST_TRIES = 12;
 
 /**
- * A learner’s own file with some commands on other keys. Of a record that is there only its keys are written anew, further
- * ones of it go, and what has no record is put behind the last; every other byte stays as it was. Each change is made only if
- * the file is as well-formed as before and reads back as meant, everything else in it included; otherwise it is left to the
- * learner, and the file is as if it had not been asked for.
+ * A learner’s own file with some commands on other keys. In a record that is already there only the keys change, further
+ * records of the same command are removed, and what has no record is added behind the last; every other byte stays as it was.
+ * A change is made only if the file is as well-formed as before and reads back as meant, everything else in it included;
+ * otherwise it is left to the learner, and the file is as if it had not been asked for. Changes are tried all at once, and
+ * in halves where that does not read back: reading a file is what takes long.
  */
 export function mergedPreset(
   recipe: Recipe,
@@ -39,8 +41,6 @@ export function mergedPreset(
   catalogue: Catalogue,
   platform: Platform,
 ): MergedPreset {
-  const read = (text: string, encoding: Recipe['encoding']) =>
-    readPreset(recipe, encoded(text, encoding), catalogue, platform);
   const writer = recordWriter(recipe, platform, new Map(catalogue.commands.map((one) => [one.name, one])));
   const tree = contextTree(catalogue.contexts);
   let now = readPreset(recipe, bytes, catalogue, platform);
@@ -48,42 +48,59 @@ export function mergedPreset(
   const overwritten: ReadBinding[] = [];
   const byHand: PresetChange[] = [];
 
-  for (const change of changes) {
+  /** How a change may be written into the file as it is now; null where it says so already. */
+  const step = (change: PresetChange): Step | null => {
     const here = now.bindings.filter((one) => one.command?.id === change.command.id && one.context === change.context);
-    // What says so already stays as it is written.
-    if (says(here, change) && here.every((one) => namesIt(now.text, one, change.command))) continue;
+    if (says(here, change) && here.every((one) => namesIt(now.text, one, change.command))) return null;
     const place = tree.get(change.context).name;
     const lines = written(() => linesOf(recipe, writer, change, place).join('\0'));
-    const fits = (text: string): ReadPreset | null => {
-      if (text.length > MOST_BYTES || (strict && !wellFormed(recipe, text))) return null;
-      try {
-        const then = read(text, now.encoding);
-        return asMeant(now, then, change) ? then : null;
-      } catch {
-        return null;
-      }
-    };
-    let made: ReadPreset | null = null;
-    if (!(lines instanceof Lost)) {
-      const texts = waysTo({
-        recipe,
-        now,
-        here,
-        change,
-        keys: keysOf(recipe, writer, change),
-        lines: lines.split('\0'),
-      });
-      for (const text of texts.slice(0, MOST_TRIES)) if ((made = fits(text))) break;
+    if (lines instanceof Lost) return { change, here, ways: [] };
+    const keys = keysOf(recipe, writer, change);
+    const ways = waysTo({ recipe, now, here, change, keys, lines: lines.split('\0') });
+    return { change, here, ways: ways.slice(0, MOST_TRIES) };
+  };
+  const fits = (text: string, made: readonly PresetChange[]): ReadPreset | null => {
+    if (text.length > MOST_BYTES || (strict && !wellFormed(recipe, text))) return null;
+    try {
+      const then = readPreset(recipe, encoded(text, now.encoding), catalogue, platform);
+      return asMeant(now, then, made) ? then : null;
+    } catch (error) {
+      if (error instanceof CribError) return null;
+      throw error;
     }
-    if (!made) {
-      byHand.push(change);
-      continue;
+  };
+  const settle = (group: readonly PresetChange[]): void => {
+    const steps = group.map(step).filter((one) => one !== null);
+    const [first] = steps;
+    if (!first) return;
+    const alone = steps.length === 1;
+    const together = steps.every(({ ways }) => ways.length) ? [steps.flatMap(({ ways }) => ways[0]!)] : [];
+    for (const splices of alone ? first.ways : together) {
+      const then = fits(
+        spliced(now.text, splices),
+        steps.map(({ change }) => change),
+      );
+      if (!then) continue;
+      for (const { change, here } of steps)
+        overwritten.push(...here.filter((one) => one.shortcuts.join() !== change.shortcuts.join()));
+      now = then;
+      return;
     }
-    overwritten.push(...here.filter((one) => one.shortcuts.join() !== change.shortcuts.join()));
-    now = made;
-  }
+    if (alone) return void byHand.push(first.change);
+    const middle = Math.ceil(group.length / 2);
+    settle(group.slice(0, middle));
+    settle(group.slice(middle));
+  };
+  settle(changes);
   const untouched = byHand.length === changes.length;
   return { text: now.text, bytes: untouched ? bytes : encoded(now.text, now.encoding), overwritten, byHand };
+}
+
+/** A change, the records it is about, and the ways to write it, the one that touches least first. */
+interface Step {
+  readonly change: PresetChange;
+  readonly here: readonly ReadBinding[];
+  readonly ways: readonly Splice[][];
 }
 
 interface Writing {
@@ -97,8 +114,8 @@ interface Writing {
   readonly lines: readonly string[];
 }
 
-/** The texts that a change may make of a file, the one that touches least first. */
-function waysTo({ recipe, now: { text, bindings }, here, change, keys, lines }: Writing): string[] {
+/** The ways to write a change into a file, the one that touches least first. */
+function waysTo({ recipe, now: { text, bindings }, here, change, keys, lines }: Writing): Splice[][] {
   const [first, ...others] = here;
   const gone = (list: readonly ReadBinding[]) => list.map((one) => removed(text, one, recipe));
   // Behind the last record of the same context, where records stand by context.
@@ -107,26 +124,19 @@ function waysTo({ recipe, now: { text, bindings }, here, change, keys, lines }: 
     const more = lines.slice(from).map((one) => one.trim());
     return last && more.length ? [added(text, last, more, recipe)] : [];
   };
-  if (!first) return last ? [spliced(text, news(0))] : [];
-  const anew: Splice = { from: first.from, to: first.to, text: lines[0]!.trim() };
+  if (!first) return last ? [news(0)] : [];
+  const whole: Splice = { from: first.from, to: first.to, text: lines[0]!.trim() };
   const rewritten = keys.length && namesIt(text, first, change.command) ? otherKeys(text, first, keys[0]!, recipe) : [];
-  // Records that stay have the next keys; those that are left over go.
-  const following = (at: number) =>
-    keys[at] === undefined ? null : (otherKeys(text, here[at]!, keys[at], recipe)[0] ?? null);
-  const kept = here.slice(1, Math.max(1, keys.length)).map((_, at) => following(at + 1));
-  const whole = kept.every((one) => one !== null);
-  const rest = whole
-    ? [
-        ...kept.flatMap((one) => one ?? []),
-        ...gone(here.slice(Math.max(1, keys.length))),
-        ...news(Math.max(1, here.length)),
-      ]
-    : null;
   const alone = [...gone(others), ...news(1)];
+  // Records that stay have the next keys; those that are left over go.
+  const count = Math.max(1, keys.length);
+  const kept = here.slice(1, count).map((one, at) => otherKeys(text, one, keys[at + 1]!, recipe)[0]);
+  const each = kept.filter((one) => one !== undefined);
+  const rest = [...each, ...gone(here.slice(count)), ...news(here.length)];
   return [
-    ...(rest ? rewritten.map((one) => spliced(text, [one, ...rest])) : []),
-    ...rewritten.map((one) => spliced(text, [one, ...alone])),
-    spliced(text, [anew, ...alone]),
+    ...(each.length === kept.length ? rewritten.map((one) => [one, ...rest]) : []),
+    ...rewritten.map((one) => [one, ...alone]),
+    [whole, ...alone],
   ];
 }
 
@@ -136,19 +146,24 @@ function spliced(text: string, splices: readonly Splice[]): string {
   return ordered.reduce((made, { from, to, text: put }) => made.slice(0, from) + put + made.slice(to), text);
 }
 
-/** Whether a file says what was meant by a change, and of everything else just what it said before. */
-function asMeant(before: ReadPreset, after: ReadPreset, { command, context, shortcuts }: PresetChange): boolean {
-  const mine = ({ command: of, context: at }: ReadBinding) => of?.id === command.id && at === context;
+/** Whether a file says what was meant by changes, and of everything else just what it said before. */
+function asMeant(before: ReadPreset, after: ReadPreset, changes: readonly PresetChange[]): boolean {
+  const meant = new Map(changes.map((one) => [presetKey(one.command.id, one.context), one.shortcuts.join('\n')]));
+  const keyOf = ({ command, context }: ReadBinding) =>
+    command && context !== null ? presetKey(command.id, context) : '';
+  const changed = (one: ReadBinding) => meant.has(keyOf(one));
   const others = ({ bindings }: ReadPreset) =>
     bindings
-      .filter((one) => !mine(one))
-      .map(({ command: of, context: at, keys, shortcuts: held, unknown }) =>
-        JSON.stringify([of?.id, at, keys, held, unknown]),
-      );
-  const said = after.bindings.filter(mine);
-  if (said.length === 0 || said.some((one) => one.unknown.length)) return false;
-  const held = said.flatMap((one) => one.shortcuts);
-  return held.join('\n') === shortcuts.join('\n') && others(before).join('\n') === others(after).join('\n');
+      .filter((one) => !changed(one))
+      .map(({ command, context, keys, shortcuts, unknown }) =>
+        JSON.stringify([command?.id, context, keys, shortcuts, unknown]),
+      )
+      .join('\n');
+  const said = after.bindings.filter(changed);
+  if (said.some((one) => one.unknown.length) || others(before) !== others(after)) return false;
+  const found = new Map<string, readonly string[]>();
+  for (const one of said) found.set(keyOf(one), [...(found.get(keyOf(one)) ?? []), ...one.shortcuts]);
+  return [...meant].every(([key, shortcuts]) => found.get(key)?.join('\n') === shortcuts);
 }
 
 /** Whether a record calls the command by the name it has now. */

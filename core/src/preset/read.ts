@@ -78,6 +78,8 @@ function editionIn({ header }: Recipe, text: string): number | null {
 
 /** A command in a place, as the keys of `saidIn` have it. */
 export const presetKey = (command: number, context: number) => `${command} ${context}`;
+/** The command of such a key. */
+export const commandIn = (key: string) => Number(key.split(' ')[0]);
 
 /** What a file says of each command in each place: the shortcuts of all its records there, empty for none. */
 export function saidIn({ bindings }: Pick<ReadPreset, 'bindings'>): Map<string, readonly string[]> {

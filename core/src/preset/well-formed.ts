@@ -1,5 +1,6 @@
 import { parseTree, type Node, type ParseError } from 'jsonc-parser';
 import type { Recipe } from '../contract/index.ts';
+import { CribError } from '../error/index.ts';
 import { elementsOf } from './xml-records.ts';
 
 /**
@@ -15,8 +16,9 @@ export function wellFormed({ syntax }: Pick<Recipe, 'syntax'>, text: string): bo
   }
   try {
     return elementsOf(text, false).children.length === 1;
-  } catch {
-    return false;
+  } catch (error) {
+    if (error instanceof CribError) return false;
+    throw error;
   }
 }
 

@@ -21,7 +21,7 @@ export interface PresetFile {
   readonly bytes: Uint8Array;
   /** Each names the shortcut and the feature that the format lacks. */
   readonly losses: readonly string[];
-  /** Why nobody may be handed this file: it has no key at all, is not of its syntax, or does not read back as it was meant. */
+  /** Why this file must not be published: it has no shortcut, is malformed, or does not read back as it was meant. */
   readonly fault: Problem | null;
 }
 export interface PresetWish {

@@ -52,7 +52,7 @@ const COUNTED = '(?:keys|shortcuts|commands|rows|lines)';
 const OF_A_KIND = '(?:basic|essential|favourite|important|main|more|most used|new|other|useful)';
 /**
  * A count in a title: a number that it begins with, or that begins what is behind a colon or a dash, right before what is
- * counted. A number anywhere else may be a version, a week, a system or a kind of keyboard, and is nobody’s count.
+ * counted. A number anywhere else may be a version, a week, a system or a kind of keyboard.
  */
 const COUNT = new RegExp(
   `(?<=^(?:(?:all|my|our|the|these|top|your)\\s)?|[:–—]\\s)(?:\\d{1,3}|${NUMBERS.join('|')})(?=\\s(?:${OF_A_KIND}\\s)?${COUNTED}(?![\\p{L}\\p{N}]))`,

@@ -130,6 +130,18 @@ describe('a learner’s own file', () => {
     const odd = form({ syntax: 'lines', record: '{command}={keys}', comment: '#' });
     const merged = after(odd, 'depth.place=s\n', change('chart.save', 'A B'));
     expect([merged.text, merged.byHand.length]).toEqual(['depth.place=s\n', 1]);
+    // What else was asked for at the same time is made.
+    const some = after(
+      odd,
+      'depth.place=s\nweight=w\n',
+      change('depth.place', 'A'),
+      change('chart.save', 'A B'),
+      change('weight', 'B'),
+    );
+    expect([some.text, some.byHand.map((one) => one.command.name)]).toEqual([
+      'depth.place=a\nweight=b\n',
+      ['chart.save'],
+    ]);
   });
 });
 
