@@ -20,12 +20,10 @@ export interface Site {
 }
 
 /** A zip file that is written as it is filled, so that no more than one file of it is in memory. */
-function zipAt(path: string) {
-  const file = openSync(path, 'w');
-  const zip = new Zip((error, chunk, final) => {
+function zipIn(file: number) {
+  const zip = new Zip((error, chunk) => {
     if (error) throw error;
     writeSync(file, chunk);
-    if (final) closeSync(file);
   });
   return {
     add(name: string, content: Uint8Array | string) {
@@ -41,8 +39,16 @@ function zipAt(path: string) {
  * Writes editions as a folder of files for any web host, which also works when it is opened from a disk: a page for each way to
  * read one, their files, and what pages share; nothing in it asks a server of ours.
  */
-export async function writeSite(path: string, { reading, room, assets, site, title, addresses }: Site): Promise<void> {
-  const zip = zipAt(path);
+export async function writeSite(path: string, made: Site): Promise<void> {
+  const file = openSync(path, 'w');
+  try {
+    await fill(zipIn(file), made);
+  } finally {
+    closeSync(file);
+  }
+}
+
+async function fill(zip: ReturnType<typeof zipIn>, { reading, room, assets, site, title, addresses }: Site): Promise<void> {
   for (const file of assets.files) zip.add(file, await readFile(join(assets.folder, file)));
   const shared = (up: string) => ({ style: assets.style && up + assets.style, script: assets.script && up + assets.script });
   const listed: ListedEdition[] = [];

@@ -110,33 +110,22 @@ const DRAWN = 50_000;
 
 /** Draws a new number for each of a file’s, in the same order, from where everybody draws theirs: nobody waits for it. */
 export async function renumbered(db: Db, numbers: Numbers): Promise<NewNumber> {
-  const drawn = new Map<string, { old: Float64Array; now: Float64Array }>();
+  const drawn = new Map<string, Map<number, number>>();
   for (const { table, sequence } of await identities(db)) {
-    const old = Float64Array.from(numbers.get(table) ?? []).sort();
-    const now = new Float64Array(old.length);
+    const old = [...(numbers.get(table) ?? [])].sort((a, b) => a - b);
+    const now = new Map<number, number>();
     for (let from = 0; from < old.length; from += DRAWN) {
-      const count = Math.min(DRAWN, old.length - from);
-      const some = await rows<{ n: number }>(db, 'SELECT nextval($1) AS n FROM generate_series(1, $2)', [
+      const some = old.slice(from, from + DRAWN);
+      const found = await rows<{ n: number }>(db, 'SELECT nextval($1) AS n FROM generate_series(1, $2)', [
         sequence,
-        count,
+        some.length,
       ]);
-      now.set(
-        some.map((one) => one.n).sort((a, b) => a - b),
-        from,
-      );
+      const sorted = found.map((one) => one.n).sort((a, b) => a - b);
+      some.forEach((one, at) => now.set(one, sorted[at]!));
     }
-    drawn.set(table, { old, now });
+    drawn.set(table, now);
   }
-  return (table, number) => {
-    const { old, now } = drawn.get(table)!;
-    let [from, to] = [0, old.length];
-    while (from < to) {
-      const middle = (from + to) >>> 1;
-      if (old[middle]! < number) from = middle + 1;
-      else to = middle;
-    }
-    return now[from]!;
-  };
+  return (table, number) => drawn.get(table)!.get(number)!;
 }
 
 /** What becomes of a number of a table; `history` says that it stands in a row as it was once. */
@@ -160,54 +149,52 @@ export async function shiftBy(db: Db, move: Move): Promise<Shift> {
     }
     return roots.get(name)!;
   };
-  let history = false;
-  const moved = (root: string | null, value: unknown): unknown => {
-    if (root === null || value === null || value === undefined) return value;
-    if (typeof value !== 'number' || !Number.isSafeInteger(value) || value < 1)
-      return refuse('not-a-workspace', `${JSON.stringify(value)} is not a number of a row.`);
-    return move(root, value, history);
-  };
-  const listed = (root: string, text: string) => text.split(',').map((one) => (/^\d+$/.test(one) ? String(moved(root, Number(one))) : one)).join(','); // prettier-ignore
-  /** The key of a line of change notes names its change by places and commands. */
-  const noted = (key: string) => {
-    const [group = '', ...parts] = key.split(' ');
-    if (group === 'own' || group === 'policy') return key;
-    return [group, ...parts.map((one, at) => listed(group === 'places' || (group === 'meaning' && at === 0) ? 'context' : 'command', one))].join(' '); // prettier-ignore
-  };
-  const named = (root: string, part: unknown, names: Readonly<Record<string, string>>): unknown => {
-    if (typeof part === 'number') return moved(root, part);
-    if (typeof part !== 'string') return inside(part, names);
-    return root === 'note' ? noted(part) : listed(root, part);
-  };
-  const inside = (value: unknown, names: Readonly<Record<string, string>>): unknown => {
-    if (Array.isArray(value)) return value.map((one: unknown) => (names[''] ? named(names[''], one, names) : inside(one, names))); // prettier-ignore
-    if (value === null || typeof value !== 'object') return value;
-    return Object.fromEntries(Object.entries(value).map(([key, part]) => [key, names[key] ? named(names[key], part, names) : inside(part, names)])); // prettier-ignore
-  };
-  const shifted: Shift = (table, row) => {
-    const facts = Object.entries(row).map(([column, value]): [string, unknown] => {
-      const names = INSIDE[`${table}.${column}`];
-      if (names) return [column, inside(value, names)];
-      return [column, moved(rootOf(table, column), value)];
-    });
-    const made = Object.fromEntries(facts);
-    // A correction names a command or a place by what it is about, and history keeps rows of other tables.
-    if (table === 'fact_correction' && typeof row['subject_id'] === 'number')
-      made['subject_id'] = moved(row['what'] === 'command' ? 'command' : 'context', row['subject_id']);
-    if (table === 'fact_correction' && (row['what'] === 'default' || /^(?:home|parent)$/.test(String(row['field']))))
-      for (const side of ['old', 'now'])
-        made[side] = moved(row['what'] === 'default' ? 'keyset' : 'context', row[side]);
-    if (table !== 'act_row') return made;
-    history = true;
-    try {
+  const through = (history: boolean): Shift => {
+    const moved = (root: string | null, value: unknown): unknown => {
+      if (root === null || value === null || value === undefined) return value;
+      if (typeof value !== 'number' || !Number.isSafeInteger(value) || value < 1)
+        return refuse('not-a-workspace', `${JSON.stringify(value)} is not a number of a row.`);
+      return move(root, value, history);
+    };
+    const listed = (root: string, text: string) => text.split(',').map((one) => (/^\d+$/.test(one) ? String(moved(root, Number(one))) : one)).join(','); // prettier-ignore
+    /** The key of a line of change notes names its change by places and commands. */
+    const noted = (key: string) => {
+      const [group = '', ...parts] = key.split(' ');
+      if (group === 'own' || group === 'policy') return key;
+      return [group, ...parts.map((one, at) => listed(group === 'places' || (group === 'meaning' && at === 0) ? 'context' : 'command', one))].join(' '); // prettier-ignore
+    };
+    const named = (root: string, part: unknown, names: Readonly<Record<string, string>>): unknown => {
+      if (typeof part === 'number') return moved(root, part);
+      if (typeof part !== 'string') return inside(part, names);
+      return root === 'note' ? noted(part) : listed(root, part);
+    };
+    const inside = (value: unknown, names: Readonly<Record<string, string>>): unknown => {
+      if (Array.isArray(value)) return value.map((one: unknown) => (names[''] ? named(names[''], one, names) : inside(one, names))); // prettier-ignore
+      if (value === null || typeof value !== 'object') return value;
+      return Object.fromEntries(Object.entries(value).map(([key, part]) => [key, names[key] ? named(names[key], part, names) : inside(part, names)])); // prettier-ignore
+    };
+    const shifted: Shift = (table, row) => {
+      const facts = Object.entries(row).map(([column, value]): [string, unknown] => {
+        const names = INSIDE[`${table}.${column}`];
+        if (names) return [column, inside(value, names)];
+        return [column, moved(rootOf(table, column), value)];
+      });
+      const made = Object.fromEntries(facts);
+      // A correction names a command or a place by what it is about, and history keeps rows of other tables.
+      if (table === 'fact_correction' && typeof row['subject_id'] === 'number')
+        made['subject_id'] = moved(row['what'] === 'command' ? 'command' : 'context', row['subject_id']);
+      if (table === 'fact_correction' && (row['what'] === 'default' || /^(?:home|parent)$/.test(String(row['field']))))
+        for (const side of ['old', 'now'])
+          made[side] = moved(row['what'] === 'default' ? 'keyset' : 'context', row[side]);
+      if (table !== 'act_row') return made;
       for (const side of ['before', 'after'])
-        if (row[side]) made[side] = shifted(String(row['kept_in']), row[side] as Row);
-    } finally {
-      history = false;
-    }
-    return made;
+        if (row[side]) made[side] = past(String(row['kept_in']), row[side] as Row);
+      return made;
+    };
+    return shifted;
   };
-  return shifted;
+  const past = through(true);
+  return through(false);
 }
 
 /**

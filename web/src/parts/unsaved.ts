@@ -1,4 +1,4 @@
-import { onScopeDispose } from 'vue';
+import { computed, onScopeDispose, ref } from 'vue';
 
 /** Whoever has something that is not saved says so here, and is asked before it is left. */
 const holders = new Map<() => boolean, () => void>();
@@ -7,6 +7,25 @@ const holders = new Map<() => boolean, () => void>();
 export function holdUnsaved(unsaved: () => boolean, forget: () => void = () => {}): void {
   holders.set(unsaved, forget);
   onScopeDispose(() => holders.delete(unsaved));
+}
+
+/** Counts changes, so that a save knows which of them it has saved: what is typed meanwhile stays unsaved. */
+export function useChanges() {
+  const made = ref(0);
+  const saved = ref(0);
+  const unsaved = computed(() => made.value !== saved.value);
+  const forget = () => void (saved.value = made.value);
+  holdUnsaved(() => unsaved.value, forget);
+  return {
+    unsaved,
+    touch: () => void made.value++,
+    /** Remembers what is being sent; call what it gives when that was saved. */
+    sending() {
+      const at = made.value;
+      return () => void (saved.value = at);
+    },
+    forget,
+  };
 }
 
 const anyUnsaved = () => [...holders.keys()].some((unsaved) => unsaved());

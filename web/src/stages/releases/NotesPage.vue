@@ -19,7 +19,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { download } from '../../parts/download.ts';
 import { useAsked } from '../../parts/useAsked.ts';
-import { holdUnsaved } from '../../parts/unsaved.ts';
+import { useChanges } from '../../parts/unsaved.ts';
 import { useDoing } from '../../parts/useDoing.ts';
 import { useHands } from '../../stores/hands.ts';
 import { useLineage } from '../../stores/lineage.ts';
@@ -41,13 +41,7 @@ const notes = shallowRef<(ChangeNotes & { editions: PublishedEdition[] }) | null
 const { problems, said, busy, doing } = useDoing();
 const form = reactive({ title: '', intro: '', credit: '', language: 'en' as LearnerLanguage });
 const groups = shallowRef<readonly StandingGroup[]>([]);
-/** Counts changes, so that a save knows what of them it has saved. */
-const changes = ref(0);
-const savedAt = ref(0);
-const unsaved = computed(() => changes.value !== savedAt.value);
-const touch = () => void changes.value++;
-const forget = () => (savedAt.value = changes.value);
-holdUnsaved(() => unsaved.value, forget);
+const { unsaved, touch, sending, forget } = useChanges();
 
 const releaseOf = (keyset: number | undefined) => workspace.app?.keysets.find((one) => one.id === keyset)?.releaseId;
 const wanted = computed(() => [...new Set([releaseOf(notes.value?.oldKeyset), releaseOf(notes.value?.nowKeyset)])].filter((one) => one !== undefined)); // prettier-ignore
@@ -133,11 +127,11 @@ const counts = computed(() => {
 
 async function send() {
   const { id, revision } = notes.value!;
-  const at = changes.value;
+  const done = sending();
   const sent = { ...form, revision, groups: arrangement(groups.value) };
   const saved = await ask<ChangeNotes>('PUT', `/api/notes/${id}`, sent);
   if (notes.value?.id !== id) return;
-  savedAt.value = at;
+  done();
   // What was typed meanwhile stays on top of what is saved now.
   notes.value = unsaved.value ? { ...notes.value, revision: saved.revision } : { ...notes.value, ...saved };
 }

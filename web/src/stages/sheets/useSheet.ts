@@ -4,7 +4,7 @@ import type { PublishedEdition, SentSheet, Sheet, SheetFacts, SheetSection } fro
 import { ask, problemsOf } from '../../api/client.ts';
 import { asking } from '../../parts/asking.ts';
 import { following } from '../../parts/following.ts';
-import { holdUnsaved } from '../../parts/unsaved.ts';
+import { useChanges } from '../../parts/unsaved.ts';
 import { useDoing } from '../../parts/useDoing.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
@@ -21,12 +21,7 @@ export function useSheet(id: () => number) {
   const workspace = useWorkspace();
   const sheet = ref<Loaded | null>(null);
   const { problems, busy, doing } = useDoing();
-  /** Counts changes, so that a save knows what of them it has saved. */
-  const changes = ref(0);
-  const savedAt = ref(0);
-  const unsaved = computed(() => changes.value !== savedAt.value);
-  const forget = () => (savedAt.value = changes.value);
-  holdUnsaved(() => unsaved.value, forget);
+  const { unsaved, touch, sending, forget } = useChanges();
 
   const turn = asking();
   async function load() {
@@ -45,17 +40,17 @@ export function useSheet(id: () => number) {
   function change(act: (draft: Loaded) => void) {
     if (!sheet.value) return;
     act(sheet.value);
-    changes.value++;
+    touch();
   }
   const save = () =>
     doing(async () => {
       const { editions: _editions, facts: _facts, id: own, appId: _app, ...sent } = sheet.value!;
-      const at = changes.value;
+      const done = sending();
       const saved = await ask<Sheet>('PUT', `/api/sheets/${own}`, sent satisfies SentSheet);
       if (sheet.value?.id !== own) return;
       // What was typed meanwhile stays on top of what is saved now.
-      sheet.value = changes.value === at ? { ...sheet.value, ...saved } : { ...sheet.value, revision: saved.revision };
-      savedAt.value = at;
+      done();
+      sheet.value = unsaved.value ? { ...sheet.value, revision: saved.revision } : { ...sheet.value, ...saved };
     });
   async function publish() {
     if (unsaved.value && !(await save())) return;
