@@ -46,6 +46,21 @@ describe('signing in', () => {
     expect(rows.every(({ subject }) => !subject.includes('@') && !subject.includes('127.0.0.1'))).toBe(true);
   });
 
+  it('answers whole where the session cannot be extended behind the answer', async () => {
+    const client = await server.client();
+    const { release, catalogue } = await client.makeRelease();
+    // Long enough to be packed: what is packed was not yet on its way when the session failed.
+    const rows = Array.from({ length: 3000 }, (_, n) => `c.${n},Command ${n},`).join('\n');
+    await client.takeIn(release, `Command id,Label,Shortcut\n${rows}\n`);
+    const { username } = new URL(databaseUrl('SERVER'));
+    await owner.query(`REVOKE UPDATE ON session FROM ${username}`);
+    try {
+      expect((await catalogue()).commands).toHaveLength(3000);
+    } finally {
+      await owner.query(`GRANT UPDATE ON session TO ${username}`);
+    }
+  });
+
   it('keeps the session from scripts and other sites, and behind TLS from plain connections', async () => {
     const answer = await signIn(ACCOUNT.email, ACCOUNT.password);
     const [cookie] = answer.headers.getSetCookie();

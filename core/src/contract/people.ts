@@ -37,7 +37,7 @@ export const SCOPES: Record<Scope, readonly Action[]> = {
 
 const PersonName = z.string().normalize('NFC').trim().min(1).max(80).regex(/^[^\p{Cc}]*$/u, 'must be one line'); // prettier-ignore
 export const Email = z.email().max(200).toLowerCase();
-/** Long rather than odd: twelve signs at least, whatever they are. */
+/** Long rather than odd: at least 12 characters, whatever they are. */
 export const Password = z.string().min(12).max(200);
 
 export const Workspace = z.object({ id: Id, name: z.string(), editorsPropose: z.boolean() });

@@ -30,7 +30,12 @@ declare module 'express-serve-static-core' {
 
 /** Sessions in the database, named by a cookie that scripts cannot read and other sites do not send. */
 export function sessions(pool: Pool, secret: string): RequestHandler {
-  const Store = connectPgSimple(session);
+  /** A session is extended after its request was answered: where that fails, the answer still arrives whole. */
+  class Store extends connectPgSimple(session) {
+    override touch(id: string, data: session.SessionData, done?: () => void): void {
+      super.touch(id, data, () => done?.());
+    }
+  }
   return session({
     name: 'crib',
     secret,

@@ -77,7 +77,7 @@ const end = (id: number) =>
             >Password now<ElInput v-model="form.old" type="password" autocomplete="current-password" maxlength="200"
           /></label>
           <label
-            >New password, twelve signs at least<ElInput
+            >New password, at least 12 characters<ElInput
               v-model="form.now"
               type="password"
               autocomplete="new-password"
