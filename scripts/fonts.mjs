@@ -55,7 +55,7 @@ const faces = Object.entries(FACES).map(([name, file]) => {
   return `  ${name}: ${JSON.stringify({ unitsPerEm, ascent, descent, capHeight, advances, kerning })},`;
 });
 writeFileSync(
-  new URL('../core/src/sheet/fit/metrics.ts', import.meta.url),
+  new URL('../core/src/sheet/fit/metrics.generated.ts', import.meta.url),
   `/** Written by scripts/fonts.mjs from the font files of sheets; in units of the em. */
 export interface FaceTable {
   readonly unitsPerEm: number;
@@ -68,7 +68,6 @@ export interface FaceTable {
   readonly kerning: readonly (readonly [number, string])[];
 }
 export type Face = 'text' | 'head' | 'keys' | 'signs';
-// prettier-ignore
 export const FACE_TABLES: Readonly<Record<Face, FaceTable>> = {
 ${faces.join('\n')}
 };

@@ -1,6 +1,6 @@
 import type { Drawing, KeyKind, TextRole } from './layout.ts';
 import type { Line, Measurer } from './measure.ts';
-import type { Face } from './metrics.ts';
+import type { Face } from './metrics.generated.ts';
 import { LEADING } from './leading.ts';
 
 /** Lines of one size that stand together, with how far they lie from the top left of their block. */

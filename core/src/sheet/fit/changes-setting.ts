@@ -5,7 +5,7 @@ import { appliesOn } from '../applies.ts';
 import { changesFrom, keysOfLine } from '../changes.ts';
 import { KEY_SIZE, PAD, SMALL, assembled, headingOf, type Block } from './blocks.ts';
 import type { Measurer } from './measure.ts';
-import type { Face } from './metrics.ts';
+import type { Face } from './metrics.generated.ts';
 import { paperOf } from './paper.ts';
 import { stack, type Setting } from './setting.ts';
 import { breaking, type Reading } from './sheet-setting.ts';

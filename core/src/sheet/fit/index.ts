@@ -2,7 +2,7 @@ export { fit, fitsAt } from './fit.ts';
 export { layoutText, type Drawing, type PlacedText, type Placing, type Rect, type SheetLayout, type SheetPage, type Stroke } from './layout.ts'; // prettier-ignore
 export { detailsOf, type Reading } from './sheet-setting.ts';
 export { measurer, type Line, type Measurer, type Run } from './measure.ts';
-export { FACE_TABLES, type Face } from './metrics.ts';
+export { FACE_TABLES, type Face } from './metrics.generated.ts';
 export { MM, leastAt, paperOf, sizesOf, type Paper } from './paper.ts';
 export { balanced, place, type Item } from './columns.ts';
 export { pageHtml, type PageWords } from './html.ts';

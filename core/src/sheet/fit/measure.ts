@@ -1,5 +1,5 @@
 import { each } from '../../memory/index.ts';
-import { FACE_TABLES, type Face } from './metrics.ts';
+import { FACE_TABLES, type Face } from './metrics.generated.ts';
 
 /** A piece of text in one face, where it begins on its line and how wide it is, in pt. */
 export interface Run {

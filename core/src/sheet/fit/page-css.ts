@@ -1,4 +1,4 @@
-import { FACE_TABLES, type Face } from './metrics.ts';
+import { FACE_TABLES, type Face } from './metrics.generated.ts';
 
 /** A browser puts a line of height 1 with the middle of its ascent and descent in the middle: so far down is the baseline. */
 const baseline = (face: Face) => {

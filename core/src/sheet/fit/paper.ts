@@ -1,5 +1,5 @@
 import type { SheetLook } from '../../contract/index.ts';
-import { FACE_TABLES } from './metrics.ts';
+import { FACE_TABLES } from './metrics.generated.ts';
 
 /** Points in a millimetre: 72 to the inch. */
 export const MM = 72 / 25.4;

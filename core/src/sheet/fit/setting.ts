@@ -1,7 +1,7 @@
 import type { Block } from './blocks.ts';
 import type { Drawing, PlacedText, Placing } from './layout.ts';
 import type { Measurer } from './measure.ts';
-import type { Face } from './metrics.ts';
+import type { Face } from './metrics.generated.ts';
 import type { Paper } from './paper.ts';
 import { ABOVE, LEADING } from './leading.ts';
 

@@ -14,7 +14,7 @@ import { PITCH, boardSpots, type KeySpot } from '../../reach/index.ts';
 import { tell } from '../../words/index.ts';
 import type { PlacedText, Placing, Rect, SheetLayout, SheetPage, TextRole } from './layout.ts';
 import { measurer, type Line, type Measurer } from './measure.ts';
-import type { Face } from './metrics.ts';
+import type { Face } from './metrics.generated.ts';
 import { MM } from './paper.ts';
 import { ABOVE } from './leading.ts';
 import { sayHeld } from '../held.ts';
