@@ -133,7 +133,15 @@ async function load() {
   const { title, intro, credit } = written;
   const look = { strips: { board: 'ansi', layout: 'us' } };
   const write = (revision: number, list: object[]) =>
-    call<{ revision: number }>('PUT', `/api/sheets/${sheet.id}`, { revision, keysetId: school, title, intro, credit, look, sections: list }); // prettier-ignore
+    call<{ revision: number }>('PUT', `/api/sheets/${sheet.id}`, {
+      revision,
+      keysetId: school,
+      title,
+      intro,
+      credit,
+      look,
+      sections: list,
+    });
   // The first edition went out without its last section.
   const begun = await write(sheet.revision, sections.slice(0, -1));
   await call('POST', `/api/sheets/${sheet.id}/editions`);
@@ -182,7 +190,10 @@ async function cribItself() {
   await call('POST', `/api/releases/${id}/seal`);
   const { commands, keysets } = await call<Catalogue>('GET', `/api/releases/${id}`);
   const keysetId = keysets[0]!.id;
-  const made = await call<{ id: number; revision: number }>('POST', `/api/apps/${app.slug}/sheets`, { keysetId, title: sheet.title }); // prettier-ignore
+  const made = await call<{ id: number; revision: number }>('POST', `/api/apps/${app.slug}/sheets`, {
+    keysetId,
+    title: sheet.title,
+  });
   const sections = [...new Set(commands.map((one) => one.category))].map((title) => ({
     title,
     rows: commands.filter((one) => one.category === title).map((one) => ({ command: one.id, note: '' })),
@@ -219,10 +230,24 @@ async function otherProgram(folder: string) {
   const to = await call<Catalogue>('GET', `/api/releases/${releases[0]!.id}`);
   const targets = new Map(to.commands.map((one) => [one.name, one.id]));
   const judged = folder === 'brinechart' ? json<[string, string, string][]>(`${folder}/judged.json`) : [];
-  const put = (of: string, list: object[]) => (list.length ? call('PUT', `/api/crosswalks/${made.id}/judgements`, { of, judged: list }) : null); // prettier-ignore
-  await put('command', judged.map(([name, relation, target]) => ({ source: idOf(name), matches: [{ target: target ? targets.get(target) : null, relation }] }))); // prettier-ignore
-  const place = ({ contexts: all }: Catalogue, name: string) => all.find((one) => one.name === name)?.id ?? fail(`there is no place ${name}`); // prettier-ignore
-  await put('context', Object.entries(crosswalk.places).map(([a, b]) => ({ source: place(from, a), matches: [{ target: place(to, b), relation: 'exact' }] }))); // prettier-ignore
+  const put = (of: string, list: object[]) =>
+    list.length ? call('PUT', `/api/crosswalks/${made.id}/judgements`, { of, judged: list }) : null;
+  await put(
+    'command',
+    judged.map(([name, relation, target]) => ({
+      source: idOf(name),
+      matches: [{ target: target ? targets.get(target) : null, relation }],
+    })),
+  );
+  const place = ({ contexts: all }: Catalogue, name: string) =>
+    all.find((one) => one.name === name)?.id ?? fail(`there is no place ${name}`);
+  await put(
+    'context',
+    Object.entries(crosswalk.places).map(([a, b]) => ({
+      source: place(from, a),
+      matches: [{ target: place(to, b), relation: 'exact' }],
+    })),
+  );
 }
 function fail(sentence: string): never {
   throw new Error(sentence);

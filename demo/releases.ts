@@ -73,9 +73,17 @@ export function releaseMaker(call: Call, slug: string, file: (name: string) => s
   async function confirm(release: number, pairs: readonly (readonly [string, string])[]) {
     const { releases } = await call<AppOverview>('GET', `/api/apps/${slug}`);
     const at = releases.findIndex((one) => one.id === release);
-    const commands = (id: number) => call<Catalogue>('GET', `/api/releases/${id}`).then((one) => new Map(one.commands.map(({ name, id: own }) => [name, own]))); // prettier-ignore
+    const commands = (id: number) =>
+      call<Catalogue>('GET', `/api/releases/${id}`).then(
+        (one) => new Map(one.commands.map(({ name, id: own }) => [name, own])),
+      );
     const [now, old] = [await commands(release), await commands(releases[at + 1]!.id)];
-    const links = pairs.map(([was, is]) => ({ kind: 'command', old: old.get(was), now: now.get(is), verdict: 'confirmed' })); // prettier-ignore
+    const links = pairs.map(([was, is]) => ({
+      kind: 'command',
+      old: old.get(was),
+      now: now.get(is),
+      verdict: 'confirmed',
+    }));
     await call('PUT', `/api/apps/${slug}/lineage`, { release, links });
   }
 

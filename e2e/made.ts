@@ -44,6 +44,8 @@ export const at = ({ slug, keyset }: Made, view = '') => `/keysets/${slug}/1/${k
 
 /** Does what saves a change of a keyset, and waits until it is saved: whoever leaves the page at once may be faster. */
 export async function saving(page: Page, work: Promise<unknown>): Promise<void> {
-  const saved = page.waitForResponse((res) => res.url().endsWith('/changes') && res.request().method() === 'POST' && res.ok()); // prettier-ignore
+  const saved = page.waitForResponse(
+    (res) => res.url().endsWith('/changes') && res.request().method() === 'POST' && res.ok(),
+  );
   await Promise.all([saved, work]);
 }

@@ -73,10 +73,20 @@ const other = await browser.newContext({ baseURL: address });
 const post = async <T>(path_: string, data: object) => (await (await other.request.post(path_, { data })).json()) as T;
 await post('/api/session', { email: 'tobias@ebbstone.example', password: 'ebb-and-flow-2' });
 const { revision } = (await (await other.request.get('/api/keysets/3')).json()) as { revision: number };
-const { commands } = (await (await other.request.get('/api/releases/2')).json()) as { commands: { id: number; name: string; home: number }[] }; // prettier-ignore
+const { commands } = (await (await other.request.get('/api/releases/2')).json()) as {
+  commands: { id: number; name: string; home: number }[];
+};
 const put = ['view.closer', 'light.add-light'].map((name, at) => {
   const { id, home } = commands.find((one) => one.name === name)!;
-  return { command: id, context: home, platform: null, action: 'set', shortcuts: [`Primary+Alt+F1${at}`], reason: 'The right hand stays on the pen.', memoryAid: '' }; // prettier-ignore
+  return {
+    command: id,
+    context: home,
+    platform: null,
+    action: 'set',
+    shortcuts: [`Primary+Alt+F1${at}`],
+    reason: 'The right hand stays on the pen.',
+    memoryAid: '',
+  };
 });
 const asked = { revision, put, why: 'For the second week at the desk.' };
 const { shown } = await post<{ shown: string[] }>('/api/keysets/3/changes/preview', asked);

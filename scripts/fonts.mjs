@@ -24,11 +24,33 @@ const FACES = {
   signs: require.resolve('dejavu-fonts-ttf/ttf/DejaVuSans.ttf'),
 };
 /** Letters that labels are written with in the languages of Latin script, and what stands around them. */
-const LATIN = [[0x20, 0x7e], [0xa0, 0x24f], [0x2010, 0x2027], [0x2030, 0x203a], [0x20ac, 0x20ac], [0x2122, 0x2122], [0x2212, 0x2212]]; // prettier-ignore
+const LATIN = [
+  [0x20, 0x7e],
+  [0xa0, 0x24f],
+  [0x2010, 0x2027],
+  [0x2030, 0x203a],
+  [0x20ac, 0x20ac],
+  [0x2122, 0x2122],
+  [0x2212, 0x2212],
+];
 /** Signs of keys, arrows, mathematics, Greek and Cyrillic, for which the others are not sure to have a glyph. */
-const MORE = [[0x370, 0x4ff], [0x2190, 0x21ff], [0x2200, 0x22ff], [0x2300, 0x23ff], [0x25a0, 0x25ff], [0x2610, 0x2612], [0x2713, 0x2717], [0x2660, 0x2667]]; // prettier-ignore
-const KERNED = [[0x20, 0x7e], [0xc0, 0xff], [0x2019, 0x201d]]; // prettier-ignore
-const each = (/** @type {number[][]} */ ranges) => ranges.flatMap(([from = 0, to = 0]) => Array.from({ length: to - from + 1 }, (_, i) => from + i)); // prettier-ignore
+const MORE = [
+  [0x370, 0x4ff],
+  [0x2190, 0x21ff],
+  [0x2200, 0x22ff],
+  [0x2300, 0x23ff],
+  [0x25a0, 0x25ff],
+  [0x2610, 0x2612],
+  [0x2713, 0x2717],
+  [0x2660, 0x2667],
+];
+const KERNED = [
+  [0x20, 0x7e],
+  [0xc0, 0xff],
+  [0x2019, 0x201d],
+];
+const each = (/** @type {number[][]} */ ranges) =>
+  ranges.flatMap(([from = 0, to = 0]) => Array.from({ length: to - from + 1 }, (_, i) => from + i));
 const PLAIN = { liga: false, clig: false, calt: false };
 
 const faces = Object.entries(FACES).map(([name, file]) => {
@@ -38,10 +60,13 @@ const faces = Object.entries(FACES).map(([name, file]) => {
   /** @type {Map<number, number[]>} */
   const byWidth = new Map();
   for (const code of has) byWidth.set(width(code), [...(byWidth.get(width(code)) ?? []), code]);
-  const advances = [...byWidth].sort((a, b) => b[1].length - a[1].length).map(([advance, codes]) => [advance, String.fromCodePoint(...codes)]); // prettier-ignore
+  const advances = [...byWidth]
+    .sort((a, b) => b[1].length - a[1].length)
+    .map(([advance, codes]) => [advance, String.fromCodePoint(...codes)]);
   /** @type {Map<number, string>} */
   const byKern = new Map();
-  const letters = name === 'keys' || name === 'signs' ? [] : each(KERNED).filter((code) => font.hasGlyphForCodePoint(code)); // prettier-ignore
+  const letters =
+    name === 'keys' || name === 'signs' ? [] : each(KERNED).filter((code) => font.hasGlyphForCodePoint(code));
   for (const a of letters)
     for (const b of letters) {
       const pair = String.fromCodePoint(a, b);

@@ -55,12 +55,30 @@ function name(row, column) {
 
 /** Dead keys by the character that stands for each; ◌ marks them in the table. */
 export const DEAD = /** @type {Record<string, string>} */ ({
-  dead_grave: '`', dead_acute: '´', dead_circumflex: '^', dead_tilde: '~', dead_macron: '¯', dead_breve: '˘',
-  dead_abovedot: '˙', dead_diaeresis: '¨', dead_abovering: '°', dead_doubleacute: '˝', dead_caron: 'ˇ',
-  dead_cedilla: '¸', dead_ogonek: '˛', dead_belowdot: '\u0323', dead_hook: '\u0309', dead_horn: '\u031b',
-  dead_stroke: '\u0335', dead_belowcomma: '\u0326', dead_invertedbreve: '\u0311', dead_doublegrave: '\u030f',
-  dead_currency: '¤', dead_greek: '\u0370', dead_iota: 'ͺ',
-}); // prettier-ignore
+  dead_grave: '`',
+  dead_acute: '´',
+  dead_circumflex: '^',
+  dead_tilde: '~',
+  dead_macron: '¯',
+  dead_breve: '˘',
+  dead_abovedot: '˙',
+  dead_diaeresis: '¨',
+  dead_abovering: '°',
+  dead_doubleacute: '˝',
+  dead_caron: 'ˇ',
+  dead_cedilla: '¸',
+  dead_ogonek: '˛',
+  dead_belowdot: '\u0323',
+  dead_hook: '\u0309',
+  dead_horn: '\u031b',
+  dead_stroke: '\u0335',
+  dead_belowcomma: '\u0326',
+  dead_invertedbreve: '\u0311',
+  dead_doublegrave: '\u030f',
+  dead_currency: '¤',
+  dead_greek: '\u0370',
+  dead_iota: 'ͺ',
+});
 
 /** Characters by the names that X gives them (keysymdef.h). */
 export function keysymCharacters() {

@@ -8,7 +8,11 @@ export async function check(asked: Asked): Promise<Told> {
   const { catalogue, problems } = await listed(name, asked);
   const all = opened(catalogue);
   const setting = catalogue.keysets.length ? all.setting(catalogue.keysets[0]!.id, keyboardsFor(asked)) : null;
-  const found = (setting ? clashes(setting) : []).map((clash) => ({ severity: clash.severity, platforms: clash.platforms, sentence: say(clashSaid(setting!, clash)) })); // prettier-ignore
+  const found = (setting ? clashes(setting) : []).map((clash) => ({
+    severity: clash.severity,
+    platforms: clash.platforms,
+    sentence: say(clashSaid(setting!, clash)),
+  }));
   const bindings = catalogue.keysets.reduce((sum, one) => sum + (one.kind === 'shipped' ? one.bindings.length : 0), 0);
   const counts = { commands: catalogue.commands.length, places: catalogue.contexts.length, shortcuts: bindings };
   const errors = found.filter((one) => one.severity === 'error').length;

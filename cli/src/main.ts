@@ -61,7 +61,10 @@ export async function main(args: readonly string[], { stdout, stderr }: Streams)
     if (file && !values.json) stdout.write(file);
     return told.fine ? 0 : 1;
   } catch (error) {
-    const lines = error instanceof CribError ? error.problems.map((one) => one.sentence) : [error instanceof Error ? error.message : String(error)]; // prettier-ignore
+    const lines =
+      error instanceof CribError
+        ? error.problems.map((one) => one.sentence)
+        : [error instanceof Error ? error.message : String(error)];
     stderr.write(lines.map((line) => `${line}\n`).join(''));
     return 2;
   }

@@ -34,5 +34,8 @@ export async function preset(asked: Asked): Promise<Told> {
       fine: unknown.length === 0,
     };
   }
-  return refuse('no-way', 'A preset file is written or read: crib preset write RECIPE LIST, crib preset read RECIPE FILE LIST.'); // prettier-ignore
+  return refuse(
+    'no-way',
+    'A preset file is written or read: crib preset write RECIPE LIST, crib preset read RECIPE FILE LIST.',
+  );
 }

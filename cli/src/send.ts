@@ -12,17 +12,26 @@ export async function send(asked: Asked): Promise<Told> {
   if (!token) return refuse('no-token', 'Put a token into CRIB_TOKEN. You make one under “Your account”.');
   const bytes = await bytesOf(name, 'a list');
   const key = createHash('sha256').update(`${release} `).update(bytes).digest('base64url');
-  const response = await fetch(`${site}/api/releases/${encodeURIComponent(release)}/list?source=${encodeURIComponent(name)}`, {
-    method: 'POST',
-    headers: { authorization: `Bearer ${token}`, 'content-type': 'application/octet-stream', 'idempotency-key': key },
-    body: new Uint8Array(bytes),
-  }).catch(() => refuse('offline', `${site} does not answer.`)); // prettier-ignore
+  const response = await fetch(
+    `${site}/api/releases/${encodeURIComponent(release)}/list?source=${encodeURIComponent(name)}`,
+    {
+      method: 'POST',
+      headers: { authorization: `Bearer ${token}`, 'content-type': 'application/octet-stream', 'idempotency-key': key },
+      body: new Uint8Array(bytes),
+    },
+  ).catch(() => refuse('offline', `${site} does not answer.`));
   const answer: unknown = await response.json();
   if (!response.ok) {
     const { problems, detail } = ProblemDetails.parse(answer);
-    return { lines: problems.length ? problems.map((one) => problemLine(name, one as never)) : [detail], data: answer, fine: false }; // prettier-ignore
+    return {
+      lines: problems.length ? problems.map((one) => problemLine(name, one as never)) : [detail],
+      data: answer,
+      fine: false,
+    };
   }
   const { counts, nothingToDo } = ListReport.parse(answer);
-  const said = nothingToDo ? 'Nothing in it is new.' : `${counts.newCommands} commands and ${counts.newBindings} shortcuts are new, ${counts.changedCommands} commands are changed.`; // prettier-ignore
+  const said = nothingToDo
+    ? 'Nothing in it is new.'
+    : `${counts.newCommands} commands and ${counts.newBindings} shortcuts are new, ${counts.changedCommands} commands are changed.`;
   return { lines: [said], data: answer, fine: true };
 }

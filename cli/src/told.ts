@@ -33,7 +33,9 @@ export const platformsOf = ({ options }: Asked): string[] => options.platforms.s
 
 /** The keyboards that are looked at: each layout on each platform. */
 export function keyboardsFor(asked: Asked): Keyboards {
-  const layouts = asked.options.layout.split(',').map((id) => layoutById(id) ?? refuse('no-layout', `There is no layout “${id}”.`)); // prettier-ignore
+  const layouts = asked.options.layout
+    .split(',')
+    .map((id) => layoutById(id) ?? refuse('no-layout', `There is no layout “${id}”.`));
   return keyboardsOf(layouts, platformsOf(asked));
 }
 
@@ -49,7 +51,11 @@ export const recipeOf = async (name: string | undefined): Promise<Recipe> =>
 /** The first table of a list, whatever kind of file it is. */
 async function tableOf(name: string | undefined, asked: Asked): Promise<Table | Problem> {
   const bytes = await bytesOf(name, 'a list');
-  const opened = await openList(bytes, { platforms: platformsOf(asked), places: [], typedLetters: asked.options['typed-letters'] }); // prettier-ignore
+  const opened = await openList(bytes, {
+    platforms: platformsOf(asked),
+    places: [],
+    typedLetters: asked.options['typed-letters'],
+  });
   if ('code' in opened) return opened;
   return opened.tables[0]?.table ?? problem('empty', 'The file has no table.');
 }

@@ -25,13 +25,19 @@ const plain = list('plain.csv', 'Command id,Label,Shortcut,Context\nsound,Sound,
 
 describe('crib check', () => {
   it('ends with 0 for a list that is whole, and with 1 for one with problems or clashes, told by line', async () => {
-    expect(await crib('check', plain)).toMatchObject({ code: 0, out: '2 commands, 2 places, 2 shortcuts; 0 problems, 0 clashes of severity error.\n' }); // prettier-ignore
+    expect(await crib('check', plain)).toMatchObject({
+      code: 0,
+      out: '2 commands, 2 places, 2 shortcuts; 0 problems, 0 clashes of severity error.\n',
+    });
     const wrong = list('wrong.csv', 'Label,Shortcut\nSound,Ctlr+J\nPlot,F6\nDraw,F6\n');
     const { code, out } = await crib('check', wrong);
     expect(code).toBe(1);
     expect(out).toMatch(/wrong\.csv:2: .*Ctlr/);
     expect(out).toMatch(/error: .*(Plot|Draw)/);
-    const data = JSON.parse((await crib('check', wrong, '--json')).out) as { problems: { place: { line: number } }[]; clashes: { severity: string }[] }; // prettier-ignore
+    const data = JSON.parse((await crib('check', wrong, '--json')).out) as {
+      problems: { place: { line: number } }[];
+      clashes: { severity: string }[];
+    };
     expect(data.problems[0]!.place.line).toBe(2);
     expect(data.clashes.some((one) => one.severity === 'error')).toBe(true);
   });
@@ -59,7 +65,9 @@ describe('crib diff', () => {
     const { code, out } = await crib('diff', plain, next, '--json', '--platforms', 'windows');
     expect(code).toBe(1);
     const { changes } = JSON.parse(out) as { changes: { group: string; command: string }[] };
-    expect(changes.map((one) => `${one.group} ${one.command}`).sort()).toEqual(expect.arrayContaining(['moved sound', 'new draw', 'renamed sound'])); // prettier-ignore
+    expect(changes.map((one) => `${one.group} ${one.command}`).sort()).toEqual(
+      expect.arrayContaining(['moved sound', 'new draw', 'renamed sound']),
+    );
     // The scenario’s own releases: what its notes tell is what two lists tell.
     const real = await crib('diff', demo('fathomry/7.0-keys.csv'), demo('fathomry/7.2-keys.csv'), '--typed-letters');
     expect(real.code).toBe(1);
@@ -91,7 +99,11 @@ describe('crib preset', () => {
     const { records, unknown } = JSON.parse(read.out) as { records: number; unknown: unknown[] };
     expect([read.code, records > 80, unknown]).toEqual([0, true, []]);
     // To the screen it goes as it is, so that it can be sent on.
-    expect(await crib('preset', 'write', recipe, keys, '--platform', 'windows', '--typed-letters')).toEqual({ code: 0, out: readFileSync(out, 'utf8'), wrong: '' }); // prettier-ignore
+    expect(await crib('preset', 'write', recipe, keys, '--platform', 'windows', '--typed-letters')).toEqual({
+      code: 0,
+      out: readFileSync(out, 'utf8'),
+      wrong: '',
+    });
     expect((await crib('preset', 'fold', recipe)).code).toBe(2);
     const { code, wrong } = await crib('preset', 'write', list('recipe.json', '{"name": 3}'), keys);
     expect([code, wrong.split('\n')[0]]).toEqual([2, expect.stringMatching(/^name: .*string/)]);
@@ -100,7 +112,12 @@ describe('crib preset', () => {
 
 describe('the program itself', () => {
   it('runs as a program of the shell', () => {
-    const done = spawnSync(process.execPath, [fileURLToPath(new URL('../crib.mjs', import.meta.url)), 'check', plain], { encoding: 'utf8' }); // prettier-ignore
-    expect([done.status, done.stdout]).toEqual([0, '2 commands, 2 places, 2 shortcuts; 0 problems, 0 clashes of severity error.\n']); // prettier-ignore
+    const done = spawnSync(process.execPath, [fileURLToPath(new URL('../crib.mjs', import.meta.url)), 'check', plain], {
+      encoding: 'utf8',
+    });
+    expect([done.status, done.stdout]).toEqual([
+      0,
+      '2 commands, 2 places, 2 shortcuts; 0 problems, 0 clashes of severity error.\n',
+    ]);
   });
 });

@@ -6,7 +6,9 @@ import { propose, type MatchedCommand } from '@crib/core/crosswalk';
 const file = (name: string) => readFileSync(new URL(`../${name}`, import.meta.url), 'utf8');
 const list = (name: string) =>
   Papa.parse<Record<string, string>>(file(name), { header: true, skipEmptyLines: true }).data;
-const [ours, brine, tallow] = ['fathomry/7.2-keys.csv', 'brinechart/3-keys.csv', 'tallowline/2.8-keys.csv'].map(list) as [Record<string, string>[], Record<string, string>[], Record<string, string>[]]; // prettier-ignore
+const [ours, brine, tallow] = ['fathomry/7.2-keys.csv', 'brinechart/3-keys.csv', 'tallowline/2.8-keys.csv'].map(
+  list,
+) as [Record<string, string>[], Record<string, string>[], Record<string, string>[]];
 const judged = JSON.parse(file('brinechart/judged.json')) as [string, string, string][];
 const ids = (rows: readonly Record<string, string>[]) => rows.map((one) => one['Command id']!);
 const labels = (rows: readonly Record<string, string>[]) => rows.map((one) => one['Label']!.toLowerCase());
@@ -22,7 +24,9 @@ describe('the programs that learners come from', () => {
       expect(new Set(places).size).toBe(places.length);
     }
     // Typed letters mostly.
-    expect(tallow.filter((one) => /^[A-Z] [A-Z0-9?]$/.test(one['All platforms'] ?? '')).length / tallow.length).toBeGreaterThan(0.8); // prettier-ignore
+    expect(
+      tallow.filter((one) => /^[A-Z] [A-Z0-9?]$/.test(one['All platforms'] ?? '')).length / tallow.length,
+    ).toBeGreaterThan(0.8);
   });
 
   it('have a vocabulary of their own, universal words apart', () => {
@@ -41,9 +45,21 @@ describe('the programs that learners come from', () => {
       if (relation !== 'none') expect(there.has(target), target).toBe(true);
     }
     const matched = (rows: readonly Record<string, string>[]): MatchedCommand[] =>
-      rows.map((one, at) => ({ id: at, name: one['Command id']!, label: one['Label']!, otherNames: [], description: '', menu: one['Menu path'] ?? '', place: one['Where it works']!, destructive: (one['Flags'] ?? '').includes('destructive'), presses: [] })); // prettier-ignore
+      rows.map((one, at) => ({
+        id: at,
+        name: one['Command id']!,
+        label: one['Label']!,
+        otherNames: [],
+        description: '',
+        menu: one['Menu path'] ?? '',
+        place: one['Where it works']!,
+        destructive: (one['Flags'] ?? '').includes('destructive'),
+        presses: [],
+      }));
     const right = new Map(judged.map(([source, , target]) => [source, target]));
-    const sure = propose({ sources: matched(brine), targets: matched(ours) }).filter((one) => one.likelihood >= 0.95 && right.has(ids(brine)[one.source]!)); // prettier-ignore
+    const sure = propose({ sources: matched(brine), targets: matched(ours) }).filter(
+      (one) => one.likelihood >= 0.95 && right.has(ids(brine)[one.source]!),
+    );
     const good = sure.filter((one) => ids(ours)[one.proposals[0]!.target] === right.get(ids(brine)[one.source]!));
     expect(sure.length).toBeGreaterThan(15);
     expect(good.length / sure.length).toBeGreaterThan(0.7);

@@ -44,6 +44,8 @@ describe.each([
     expect(all).toBeGreaterThan(80);
     expect(found + new Set(made.losses).size).toBe(all);
     expect(made.losses).toEqual(lost);
-    expect(Buffer.from(mergedPreset(recipe, made.bytes, [], catalogue, platform).bytes).equals(Buffer.from(made.bytes))).toBe(true); // prettier-ignore
+    expect(
+      Buffer.from(mergedPreset(recipe, made.bytes, [], catalogue, platform).bytes).equals(Buffer.from(made.bytes)),
+    ).toBe(true);
   });
 });

@@ -34,14 +34,31 @@ function catalogues(): Catalogue[] {
   return files.map((release, at) => {
     const idOf = (name: string) => places.find((one) => one.name === name)!.id;
     for (const { name, in: parent, takesText = false } of [...(at === 0 ? first : []), ...(release.adds ?? [])])
-      places = [...places, { id: next, parent: parent ? idOf(parent) : 1, name, position: next++, takesText, together: [] }]; // prettier-ignore
+      places = [
+        ...places,
+        { id: next, parent: parent ? idOf(parent) : 1, name, position: next++, takesText, together: [] },
+      ];
     for (const [name, into] of Object.entries(release.moves ?? {})) {
       const parent = idOf(into);
       places = places.map((one) => (one.name === name ? { ...one, parent } : one));
     }
     places = places.map((one) => ({ ...one, name: release.renames?.[one.name] ?? one.name }));
-    const facts = { id: at + 1, appId: 1, label: release.label, releasedOn: null, position: at + 1, platforms: app.platforms, sealedAt: null }; // prettier-ignore
-    const empty = Catalogue.parse({ app: { ...app, id: 1 }, release: facts, contexts: places, commands: [], keysets: [] }); // prettier-ignore
+    const facts = {
+      id: at + 1,
+      appId: 1,
+      label: release.label,
+      releasedOn: null,
+      position: at + 1,
+      platforms: app.platforms,
+      sealedAt: null,
+    };
+    const empty = Catalogue.parse({
+      app: { ...app, id: 1 },
+      release: facts,
+      contexts: places,
+      commands: [],
+      keysets: [],
+    });
     const read = (list: string, whole: Catalogue) => {
       const reading = readList(file(list), whole);
       if ('code' in reading) throw new Error(reading.sentence);
@@ -64,13 +81,29 @@ function catalogues(): Catalogue[] {
       isDefault: imitates === null,
       imitates,
       owner: null,
-      bindings: newBindings.map((one, i) => ({ ...one, id: i + 1, command: ids.get(one.command)!, contexts: one.contexts.map(Number), provenance: PROVENANCE, trials: [] })), // prettier-ignore
+      bindings: newBindings.map((one, i) => ({
+        ...one,
+        id: i + 1,
+        command: ids.get(one.command)!,
+        contexts: one.contexts.map(Number),
+        provenance: PROVENANCE,
+        trials: [],
+      })),
       corrections: [],
     });
     places = places.filter((one) => !release.drops?.includes(one.name));
     const whole = { ...empty, contexts: places, commands, keysets: [shipped(10 * at + 1, release.label, plan, null)] };
     const extra = release.alsoShips;
-    const imitation = extra ? [shipped(10 * at + 2, extra.name, read(extra.list, { ...whole, keysets: [{ ...whole.keysets[0]!, bindings: [] }] }), 1)] : []; // prettier-ignore
+    const imitation = extra
+      ? [
+          shipped(
+            10 * at + 2,
+            extra.name,
+            read(extra.list, { ...whole, keysets: [{ ...whole.keysets[0]!, bindings: [] }] }),
+            1,
+          ),
+        ]
+      : [];
     const policy = release.keyPolicy
       ? KeyPolicy.parse({ ...app.keyPolicy, ...release.keyPolicy })
       : empty.app.keyPolicy;
@@ -80,7 +113,14 @@ function catalogues(): Catalogue[] {
 
 const [six, seven, newest] = catalogues() as [Catalogue, Catalogue, Catalogue];
 const id = (catalogue: Catalogue, name: string) => catalogue.commands.find((one) => one.name === name)!.id;
-const links = files[2]!.lineage!.map(([was, is]) => ({ release: 3, kind: 'command' as const, old: id(seven, was), now: id(newest, is), confirmed: true, goesOn: false })); // prettier-ignore
+const links = files[2]!.lineage!.map(([was, is]) => ({
+  release: 3,
+  kind: 'command' as const,
+  old: id(seven, was),
+  now: id(newest, is),
+  confirmed: true,
+  goesOn: false,
+}));
 const lineage = lineageBetween(links, [1, 2, 3], seven, newest);
 const hands = { rest: RESTS[0]!, typist: 'average' as const };
 const keyboards = keyboardsOf([US], ['windows', 'macos', 'linux']);
@@ -88,7 +128,13 @@ const settingAt = (catalogue: Catalogue, keyset: number) => opened(catalogue).se
 const windows = (catalogue: Catalogue, keyset: number) => sideOf(opened(catalogue), keyset, keyboards, 'windows');
 const comparedTo = (old: Catalogue, now: Catalogue) => {
   const between = lineageBetween(links, [1, 2, 3], old, now);
-  return comparedOn({ opened: opened(old), keyset: old.keysets[0]!.id }, { opened: opened(now), keyset: now.keysets[0]!.id }, between, keyboards, hands); // prettier-ignore
+  return comparedOn(
+    { opened: opened(old), keyset: old.keysets[0]!.id },
+    { opened: opened(now), keyset: now.keysets[0]!.id },
+    between,
+    keyboards,
+    hands,
+  );
 };
 
 describe('the releases of Fathomry', () => {
@@ -97,14 +143,18 @@ describe('the releases of Fathomry', () => {
     const held = windows(newest, newest.keysets[0]!.id).effective;
     const without = newest.commands.filter((one) => held.of(one.id).length === 0);
     expect(without.length / newest.commands.length).toBeGreaterThanOrEqual(0.08);
-    expect(newest.commands.filter((one) => /-\d$/.test(one.name)).length / newest.commands.length).toBeLessThanOrEqual(0.25); // prettier-ignore
+    expect(newest.commands.filter((one) => /-\d$/.test(one.name)).length / newest.commands.length).toBeLessThanOrEqual(
+      0.25,
+    );
   });
 
   it.each([six, newest])('clash in $release.label no more than their program could mean', (catalogue) => {
     const found = clashes(opened(catalogue).setting(catalogue.keysets[0]!.id, keyboards));
     const errors = found.filter((one) => one.severity === 'error' && one.kind !== 'typing');
     const name = (command: number) => catalogue.commands.find((one) => one.id === command)!.name;
-    expect(errors.map((one) => [one.kind, ...one.parties.map((held) => `${name(held.command)} ${held.shortcut}`)])).toEqual([]); // prettier-ignore
+    expect(
+      errors.map((one) => [one.kind, ...one.parties.map((held) => `${name(held.command)} ${held.shortcut}`)]),
+    ).toEqual([]);
   });
 
   it('have every kind of change from 7.0 to 7.2, and each at least twice over their life', () => {
@@ -113,7 +163,10 @@ describe('the releases of Fathomry', () => {
     const counts = (step: (typeof steps)[0]) => kindCounts(movedRows(step.moved, step.harms));
     for (const kind of MOVED_KINDS) {
       expect(counts(last).get(kind), `${kind}, 7.0 to 7.2`).toBeGreaterThan(0);
-      expect(steps.reduce((sum, step) => sum + counts(step).get(kind)!, 0), kind).toBeGreaterThan(1); // prettier-ignore
+      expect(
+        steps.reduce((sum, step) => sum + counts(step).get(kind)!, 0),
+        kind,
+      ).toBeGreaterThan(1);
     }
     for (const kind of ['new meaning', 'dead', 'new'] as const)
       expect(last.moved.presses.filter((one) => one.kind === kind).length, kind).toBeGreaterThan(1);
@@ -126,7 +179,10 @@ describe('the releases of Fathomry', () => {
   });
 
   it('put a drying height’s key on what destroys, and order that first by harm to habit', () => {
-    const [onWindows] = comparedTo(seven, { ...newest, uses: [{ command: id(seven, 'view.show-drying-heights'), source: 'desk', perDay: 38, often: null }] }); // prettier-ignore
+    const [onWindows] = comparedTo(seven, {
+      ...newest,
+      uses: [{ command: id(seven, 'view.show-drying-heights'), source: 'desk', perDay: 38, often: null }],
+    });
     const [worst] = onWindows!.harms;
     expect(worst).toMatchObject({ kind: 'new meaning', uses: 38, destroys: true, keyless: false });
     expect(worst!.change.press).toBe('KeyJ');
@@ -135,7 +191,13 @@ describe('the releases of Fathomry', () => {
 
   it('leave renames, a split and nothing wrong to be confirmed', () => {
     const [old, now] = [windows(seven, 11), windows(newest, 21)];
-    const labels = lineageProposals(old, now, lineage).map(({ kind, old: was, now: is }) => `${kind}: ${was.map((one) => old.commands.get(one)!.label).join()} > ${is.map((one) => now.commands.get(one)!.label).sort().join()}`); // prettier-ignore
+    const labels = lineageProposals(old, now, lineage).map(
+      ({ kind, old: was, now: is }) =>
+        `${kind}: ${was.map((one) => old.commands.get(one)!.label).join()} > ${is
+          .map((one) => now.commands.get(one)!.label)
+          .sort()
+          .join()}`,
+    );
     expect(labels.sort()).toEqual([
       'renamed: Border graduations > Graduated border',
       'renamed: Lead sounding out > Draw sounding out',
@@ -157,7 +219,9 @@ describe('the releases of Fathomry', () => {
 
 describe('the School set, carried to 7.2', () => {
   it('meets every outcome that there is, and loses no reason', () => {
-    const set = json<{ edits: { command: string; keys?: string; where: string; platform?: string; reason: string }[] }>('school-set.json'); // prettier-ignore
+    const set = json<{ edits: { command: string; keys?: string; where: string; platform?: string; reason: string }[] }>(
+      'school-set.json',
+    );
     const edits = inPlaceOrder(
       set.edits.map(({ command, keys, where, platform = null, reason }) => {
         const read = keys ? readShortcuts(keys, { typedLetters: true }) : null;
@@ -170,7 +234,16 @@ describe('the School set, carried to 7.2', () => {
     const outcomes = carry({ edits, old: settingAt(seven, 11), now: settingAt(newest, 21), lineage });
     expect(outcomes.map((one) => one.edit.reason)).toEqual(edits.map((one) => one.reason));
     expect(new Set(outcomes.map((one) => one.kind))).toEqual(
-      new Set(['command gone', 'context gone', 'not accepted', 'press taken', 'follows', 'now as shipped', 'context moved', 'carried']),
-    ); // prettier-ignore
+      new Set([
+        'command gone',
+        'context gone',
+        'not accepted',
+        'press taken',
+        'follows',
+        'now as shipped',
+        'context moved',
+        'carried',
+      ]),
+    );
   });
 });

@@ -39,15 +39,38 @@ export function largeCatalogue(count: number): Catalogue {
     together: [],
   }));
   const commands = Array.from({ length: count }, (_, i) => ({
-    ...PLAIN_WORDS, id: i + 1, name: `c${i}`, label: `Command ${i}`, home: 1, wordings: [], aliases: [],
-  })); // prettier-ignore
+    ...PLAIN_WORDS,
+    id: i + 1,
+    name: `c${i}`,
+    label: `Command ${i}`,
+    home: 1,
+    wordings: [],
+    aliases: [],
+  }));
   const bindings = commands.map(({ id }) => ({
-    id, command: id, contexts: [1 + ((id * 13) % CONTEXTS)], platform: null, language: null, note: '', memoryAid: '', trials: [],
-    shortcut: HELD[(id % 288) >> 5 & 7]! + LETTERS[(id % 288) % 36]!,
+    id,
+    command: id,
+    contexts: [1 + ((id * 13) % CONTEXTS)],
+    platform: null,
+    language: null,
+    note: '',
+    memoryAid: '',
+    trials: [],
+    shortcut: HELD[((id % 288) >> 5) & 7]! + LETTERS[(id % 288) % 36]!,
     provenance: { kind: 'list' as const, source: '', who: '', on: null, build: '', platform: null },
-  })); // prettier-ignore
+  }));
   const facts = { appId: 1, note: '', revision: 1, owner: null };
-  const shipped = { ...facts, id: 1, name: 's', kind: 'shipped' as const, releaseId: 1, isDefault: true, imitates: null, bindings, corrections: [] }; // prettier-ignore
+  const shipped = {
+    ...facts,
+    id: 1,
+    name: 's',
+    kind: 'shipped' as const,
+    releaseId: 1,
+    isDefault: true,
+    imitates: null,
+    bindings,
+    corrections: [],
+  };
   const layer = {
     ...facts,
     id: 2,
@@ -119,9 +142,14 @@ export async function editing() {
   const catalogue = largeCatalogue(5000);
   const setting = largeSetting(catalogue, [US]);
   const edit = (n: number) => ({
-    command: 1 + (n % 5000), context: 1 + (n % CONTEXTS), platform: null, action: 'set' as const,
-    shortcuts: [`${HELD[n % 8]}${LETTERS[n % 36]}`], reason: '', memoryAid: '',
-  }); // prettier-ignore
+    command: 1 + (n % 5000),
+    context: 1 + (n % CONTEXTS),
+    platform: null,
+    action: 'set' as const,
+    shortcuts: [`${HELD[n % 8]}${LETTERS[n % 36]}`],
+    reason: '',
+    memoryAid: '',
+  });
   const cold = performance.now();
   consequences(setting, { put: [edit(5)], remove: [] });
   const first = performance.now() - cold;
@@ -144,7 +172,9 @@ export async function editing() {
   lines.push([`room left of all ${CONTEXTS} contexts`, ms(room), '200 ms', '']);
 
   // Every second cost differs, so that rows compete.
-  const costs = Array.from({ length: 300 }, (_, i) => Float64Array.from({ length: 1000 }, (_, j) => ((i * 7919 + j * 104729) % 1009) + (j % 17))); // prettier-ignore
+  const costs = Array.from({ length: 300 }, (_, i) =>
+    Float64Array.from({ length: 1000 }, (_, j) => ((i * 7919 + j * 104729) % 1009) + (j % 17)),
+  );
   const greedy = await median(() => {
     const taken = new Set<number>();
     for (const row of costs) {

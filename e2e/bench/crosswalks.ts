@@ -35,9 +35,20 @@ function twoLists(count: number): [MatchedCommand[], MatchedCommand[]] {
   const made = (): MatchedCommand[] =>
     Array.from({ length: count }, (_, i) => {
       const words = [pick(listed), pick(next() < 0.5 ? listed : own), ...(next() < 0.5 ? [pick(own)] : [])];
-      const presses = next() < 0.5 ? [`windows ${pick(['Ctrl+', 'Alt+', ''])}${pick([...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'])}`] : [];
-      return { id: i + 1, name: words.join('.'), label: words.join(' '), otherNames: [], description: '', menu: '', place: 'Everywhere', destructive: false, presses }; // prettier-ignore
-    }); // prettier-ignore
+      const presses =
+        next() < 0.5 ? [`windows ${pick(['Ctrl+', 'Alt+', ''])}${pick([...'ABCDEFGHIJKLMNOPQRSTUVWXYZ'])}`] : [];
+      return {
+        id: i + 1,
+        name: words.join('.'),
+        label: words.join(' '),
+        otherNames: [],
+        description: '',
+        menu: '',
+        place: 'Everywhere',
+        destructive: false,
+        presses,
+      };
+    });
   return [made(), made()];
 }
 
@@ -52,10 +63,18 @@ export async function crosswalks() {
   const matcher = lists.knowing([]);
   ids.forEach((id) => matcher.proposed(id));
   const all = performance.now() - begun;
-  const fuse = new Fuse(targets.map((one) => ({ id: one.id, text: one.label })), { keys: ['text'], threshold: 1, ignoreLocation: true }); // prettier-ignore
+  const fuse = new Fuse(
+    targets.map((one) => ({ id: one.id, text: one.label })),
+    { keys: ['text'], threshold: 1, ignoreLocation: true },
+  );
   begun = performance.now();
   sources.slice(0, 100).forEach((one) => fuse.search(one.label));
-  lines.push(['all proposals of 3,000 × 3,000', ms(all), '3000 ms', `${ms(30 * (performance.now() - begun))} a fuzzy search, 100 asked, scaled`]); // prettier-ignore
+  lines.push([
+    'all proposals of 3,000 × 3,000',
+    ms(all),
+    '3000 ms',
+    `${ms(30 * (performance.now() - begun))} a fuzzy search, 100 asked, scaled`,
+  ]);
   const anew = await median(() => {
     const judged = lists.knowing([{ source: 3, target: 4 }]);
     ids.slice(0, 20).forEach((id) => judged.proposed(id));
@@ -63,19 +82,37 @@ export async function crosswalks() {
   lines.push(['after a judgement, the 20 rows in view anew', ms(anew), '100 ms', '']);
 
   const now = opened(largeCatalogue(1000));
-  const old = opened({ ...largeCatalogue(1000), commands: largeCatalogue(1000).commands.map((one) => ({ ...one, label: `Old ${one.id}` })) }); // prettier-ignore
+  const old = opened({
+    ...largeCatalogue(1000),
+    commands: largeCatalogue(1000).commands.map((one) => ({ ...one, label: `Old ${one.id}` })),
+  });
   const keyboards = keyboardsOf([US], now.catalogue.release.platforms);
   const base = now.setting(now.shipped!.id, keyboards);
   const setting = settingWith(base, layerOver(base.weighed.stack, []));
-  const commands = now.catalogue.commands.map(({ id }) => ({ source: id, target: 1 + ((id + 36) % 1000), relation: 'exact' as const, note: '', sourceState: '', targetState: '', who: '', on: '2026-01-01' })); // prettier-ignore
+  const commands = now.catalogue.commands.map(({ id }) => ({
+    source: id,
+    target: 1 + ((id + 36) % 1000),
+    relation: 'exact' as const,
+    note: '',
+    sourceState: '',
+    targetState: '',
+    who: '',
+    on: '2026-01-01',
+  }));
   const contexts = now.catalogue.contexts.map(({ id }) => ({ ...commands[0]!, source: id, target: id }));
   const coming = comingFrom(old, { commands, contexts } as unknown as Crosswalk);
-  const ask = (keep: number) => plan({ coming, setting, facts: { rest: RESTS[0]!, uses: usesThere(coming) }, keep, because: () => 'kept' }); // prettier-ignore
+  const ask = (keep: number) =>
+    plan({ coming, setting, facts: { rest: RESTS[0]!, uses: usesThere(coming) }, keep, because: () => 'kept' });
   let keep = 50;
   let found = ask(keep);
   while (found.displaced.length < 300 && keep < 1000) found = ask((keep += 50));
   const spent = await median(() => ask(keep));
-  lines.push([`a plan for 1,000 commands, ${found.displaced.length} of them displaced`, ms(spent), '1000 ms', `${found.kept.length} presses kept`]); // prettier-ignore
+  lines.push([
+    `a plan for 1,000 commands, ${found.displaced.length} of them displaced`,
+    ms(spent),
+    '1000 ms',
+    `${found.kept.length} presses kept`,
+  ]);
   lines.push(['its steps', ms(await median(() => steps(found.edits, setting, coming.uses, 4))), '200 ms', '']);
   const after = settingAfter(setting, { put: found.edits, remove: [] });
   lines.push(['its figures', ms(await median(() => moveFigures(coming, after, 'windows'))), '', '']);

@@ -20,7 +20,12 @@ async function untilPainted(page: Page, part: string, press: () => Promise<void>
         watcher.disconnect();
         requestAnimationFrame(() => setTimeout(() => done(performance.now() - begun)));
       });
-      watcher.observe(document.querySelector(selector)!, { subtree: true, childList: true, characterData: true, attributes: true }); // prettier-ignore
+      watcher.observe(document.querySelector(selector)!, {
+        subtree: true,
+        childList: true,
+        characterData: true,
+        attributes: true,
+      });
     });
   }, part);
   await press();
@@ -35,7 +40,12 @@ async function pressed(page: Page, what: string, part: string, keys: readonly st
     await page.waitForTimeout(400);
   }
   took.sort((a, b) => a - b);
-  lines.push([`${what}, slowest of ${took.length}`, ms(took.at(-1)!), '100 ms', `${ms(took[took.length >> 1]!)} median`]); // prettier-ignore
+  lines.push([
+    `${what}, slowest of ${took.length}`,
+    ms(took.at(-1)!),
+    '100 ms',
+    `${ms(took[took.length >> 1]!)} median`,
+  ]);
 }
 
 /** What a trainer does all day, in the demo: judging, weighing a plan, composing; from a press to what is painted. */
@@ -63,19 +73,31 @@ export async function daily(address: string, ask: Ask, cookie: () => string) {
   await page.getByRole('region', { name: 'The plan, step by step' }).waitFor();
   await page.getByRole('slider').first().focus();
   await page.waitForTimeout(1500);
-  await pressed(page, 'a plan weighed anew, demo', '[aria-label="The plan, step by step"]', ['ArrowRight', 'ArrowRight', 'ArrowLeft', 'ArrowRight', 'ArrowLeft', 'ArrowLeft']); // prettier-ignore
+  await pressed(page, 'a plan weighed anew, demo', '[aria-label="The plan, step by step"]', [
+    'ArrowRight',
+    'ArrowRight',
+    'ArrowLeft',
+    'ArrowRight',
+    'ArrowLeft',
+    'ArrowLeft',
+  ]);
 
   const { releases, keysets } = await ask<AppOverview>('GET', '/api/apps/fathomry');
   const release = releases.find((one) => one.label === '7.0')!;
   const { commands } = await ask<Catalogue>('GET', `/api/releases/${release.id}`);
   const keysetId = keysets.find((one) => one.releaseId === release.id && one.kind === 'custom')!.id;
   const sheet = await ask<Sheet>('POST', '/api/apps/fathomry/sheets', { keysetId, title: 'All of it' });
-  const sections = Array.from({ length: 8 }, (_, s) => ({ title: `Section ${s}`, rows: commands.slice(25 * s, 25 * s + 25).map((one) => ({ command: one.id, note: '' })) })); // prettier-ignore
+  const sections = Array.from({ length: 8 }, (_, s) => ({
+    title: `Section ${s}`,
+    rows: commands.slice(25 * s, 25 * s + 25).map((one) => ({ command: one.id, note: '' })),
+  }));
   await ask('PUT', `/api/sheets/${sheet.id}`, { ...sheet, revision: 1, look: { pages: 2 }, sections });
   await page.goto(`/sheets/fathomry/7.0/${sheet.id}`);
   await page.getByRole('navigation', { name: 'Index' }).getByRole('button', { name: 'The page' }).click();
   await page.getByLabel('Above the sections').focus();
   await page.waitForTimeout(1000);
-  await pressed(page, 'a letter into a sheet of 200 rows, to its page', '[aria-label="Preview of the page"]', [...'soundings']); // prettier-ignore
+  await pressed(page, 'a letter into a sheet of 200 rows, to its page', '[aria-label="Preview of the page"]', [
+    ...'soundings',
+  ]);
   await browser.close();
 }

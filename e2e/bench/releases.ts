@@ -21,7 +21,9 @@ function nextRelease(catalogue: Catalogue): Catalogue {
   const shipped = catalogue.keysets[0] as ShippedKeyset;
   const bindings = shipped.bindings
     .filter((one) => one.command % 50 !== 0)
-    .map((one) => (one.command % 10 ? one : { ...one, shortcut: `${HELD[one.command % 8]}${LETTERS[(one.command + 7) % 36]}` })); // prettier-ignore
+    .map((one) =>
+      one.command % 10 ? one : { ...one, shortcut: `${HELD[one.command % 8]}${LETTERS[(one.command + 7) % 36]}` },
+    );
   const commands = catalogue.commands.filter(({ id }) => id % 50 !== 0);
   return { ...catalogue, commands, keysets: [{ ...shipped, bindings }] };
 }
@@ -39,7 +41,8 @@ export async function comparing() {
   let changes = 0;
   const spent = await median(() => (changes = moved(side(old), side(now), lineage).presses.length), 9);
   const baseline = await median(() => {
-    const mapOf = ({ keysets }: Catalogue) => new Map((keysets[0] as ShippedKeyset).bindings.map((one) => [`${one.contexts[0]} ${one.shortcut}`, one.command])); // prettier-ignore
+    const mapOf = ({ keysets }: Catalogue) =>
+      new Map((keysets[0] as ShippedKeyset).bindings.map((one) => [`${one.contexts[0]} ${one.shortcut}`, one.command]));
     const [a, b] = [mapOf(old), mapOf(now)];
     return [...a].filter(([key, command]) => b.get(key) !== command).length;
   }, 9);
@@ -113,5 +116,10 @@ export async function history(address: string, ask: Ask, listOf: (rows: number) 
     `${ms(whole - PAUSE)} one whole release`,
   ]);
   lines.push(['a press through the same', ms(press - PAUSE), '', '']);
-  lines.push(['another request while ten presses are followed so, p99', ms(others.p99), '50 ms', `${others.count} requests in ${ms(others.took)}`]); // prettier-ignore
+  lines.push([
+    'another request while ten presses are followed so, p99',
+    ms(others.p99),
+    '50 ms',
+    `${others.count} requests in ${ms(others.took)}`,
+  ]);
 }

@@ -20,12 +20,25 @@ export async function scale(ask: Ask, listOf: (rows: number) => string, send: Se
   };
   const { slug, release } = await shelf();
   const { keysets } = await ask<AppOverview>('GET', `/api/apps/${slug}`);
-  const { id } = await ask<{ id: number }>('POST', `/api/apps/${slug}/keysets`, { name: 'Ours', baseId: keysets[0]!.id }); // prettier-ignore
+  const { id } = await ask<{ id: number }>('POST', `/api/apps/${slug}/keysets`, {
+    name: 'Ours',
+    baseId: keysets[0]!.id,
+  });
   const catalogue = await ask<Catalogue>('GET', `/api/releases/${release.id}`);
   const next = await ask<Release>('POST', `/api/apps/${slug}/releases`, { label: '2' });
-  const sheet = await ask<{ id: number; revision: number; keysetId: number }>('POST', `/api/apps/${slug}/sheets`, { keysetId: id, title: 'Sheet' }); // prettier-ignore
+  const sheet = await ask<{ id: number; revision: number; keysetId: number }>('POST', `/api/apps/${slug}/sheets`, {
+    keysetId: id,
+    title: 'Sheet',
+  });
   const rows = catalogue.commands.slice(0, 60).map((one) => ({ command: one.id, note: '' }));
-  await ask('PUT', `/api/sheets/${sheet.id}`, { revision: sheet.revision, keysetId: id, title: 'Sheet', intro: '', credit: '', sections: [{ title: 'All', rows }] }); // prettier-ignore
+  await ask('PUT', `/api/sheets/${sheet.id}`, {
+    revision: sheet.revision,
+    keysetId: id,
+    title: 'Sheet',
+    intro: '',
+    credit: '',
+    sections: [{ title: 'All', rows }],
+  });
   await ask('POST', `/api/sheets/${sheet.id}/editions`);
   let revision = 1;
   let n = 0;
@@ -45,7 +58,15 @@ export async function scale(ask: Ask, listOf: (rows: number) => string, send: Se
     const saves = [];
     for (let i = 0; i < 9; i++) {
       const command = catalogue.commands[n++ % 2000]!.id;
-      const put = [{ command, context: catalogue.contexts[0]!.id, platform: null, action: 'set', shortcuts: [`F9 F${1 + (n % 12)} F${1 + (Math.floor(n / 12) % 12)}`] }]; // prettier-ignore
+      const put = [
+        {
+          command,
+          context: catalogue.contexts[0]!.id,
+          platform: null,
+          action: 'set',
+          shortcuts: [`F9 F${1 + (n % 12)} F${1 + (Math.floor(n / 12) % 12)}`],
+        },
+      ];
       const asked = { revision, put };
       const { shown } = await ask<{ shown: string[] }>('POST', `/api/keysets/${id}/changes/preview`, asked);
       const begun = performance.now();
@@ -58,7 +79,9 @@ export async function scale(ask: Ask, listOf: (rows: number) => string, send: Se
     note('preview of the next release’s list', preview - PAUSE);
     const gone = [];
     for (let i = 0; i < 5; i++) {
-      const { id: made } = await ask<{ id: number }>('POST', `/api/releases/${release.id}/commands`, { label: `Gone ${n++}` }); // prettier-ignore
+      const { id: made } = await ask<{ id: number }>('POST', `/api/releases/${release.id}/commands`, {
+        label: `Gone ${n++}`,
+      });
       const begun = performance.now();
       await ask('DELETE', `/api/releases/${release.id}/commands/${made}`);
       gone.push(performance.now() - begun - PAUSE);
@@ -78,7 +101,9 @@ export async function scale(ask: Ask, listOf: (rows: number) => string, send: Se
 
   // Others while a long list is previewed: each request in turn, as a reader would send them.
   // Its answer is taken as it is: reading it would keep this process from seeing the others.
-  const long = send('POST', `/api/releases/${next.id}/list/preview`, listOf(10_000), 'text/csv').then((res) => res.arrayBuffer()); // prettier-ignore
+  const long = send('POST', `/api/releases/${next.id}/list/preview`, listOf(10_000), 'text/csv').then((res) =>
+    res.arrayBuffer(),
+  );
   let going = true;
   void long.finally(() => (going = false));
   const waits: number[] = [];
@@ -88,5 +113,10 @@ export async function scale(ask: Ask, listOf: (rows: number) => string, send: Se
     waits.push(performance.now() - begun - PAUSE);
   }
   waits.sort((a, b) => a - b);
-  lines.push(['another request while 10,000 rows are previewed, p99', ms(waits[Math.floor(waits.length * 0.99)] ?? 0), '50 ms', `${ms(waits[waits.length >> 1] ?? 0)} median of ${waits.length}`]); // prettier-ignore
+  lines.push([
+    'another request while 10,000 rows are previewed, p99',
+    ms(waits[Math.floor(waits.length * 0.99)] ?? 0),
+    '50 ms',
+    `${ms(waits[waits.length >> 1] ?? 0)} median of ${waits.length}`,
+  ]);
 }

@@ -48,7 +48,9 @@ function explaining(db: Db, lengths: ReadonlyMap<string, number>) {
   };
   const asked: Db = {
     async query(text, values) {
-      const [line] = (await db.query<{ 'QUERY PLAN': Explained[] }>(`EXPLAIN (ANALYZE, BUFFERS, FORMAT JSON) ${text}`, values)).rows; // prettier-ignore
+      const [line] = (
+        await db.query<{ 'QUERY PLAN': Explained[] }>(`EXPLAIN (ANALYZE, BUFFERS, FORMAT JSON) ${text}`, values)
+      ).rows;
       const [found] = line!['QUERY PLAN'];
       spent += found!['Execution Time'];
       buffers += found!.Plan['Shared Hit Blocks'] + found!.Plan['Shared Read Blocks'];
@@ -73,8 +75,14 @@ async function measured(apps: number): Promise<Map<string, Figure>> {
        (SELECT e.address FROM edition e JOIN sheet s ON s.id = e.sheet_id WHERE s.app_id = a.id ORDER BY e.id LIMIT 1) AS address,
        (SELECT t.address FROM standing_address t JOIN sheet s ON s.id = t.sheet_id WHERE s.app_id = a.id ORDER BY s.id LIMIT 1) AS standing
      FROM app a WHERE a.slug = 'generated-0'`,
-  ); // prettier-ignore
-  const lengths = new Map((await owner.query<{ name: string; rows: number }>(`SELECT relname AS name, reltuples::float AS rows FROM pg_class WHERE relnamespace = 'crib'::regnamespace AND relkind = 'r'`)).rows.map((line) => [line.name, line.rows])); // prettier-ignore
+  );
+  const lengths = new Map(
+    (
+      await owner.query<{ name: string; rows: number }>(
+        `SELECT relname AS name, reltuples::float AS rows FROM pg_class WHERE relnamespace = 'crib'::regnamespace AND relkind = 'r'`,
+      )
+    ).rows.map((line) => [line.name, line.rows]),
+  );
   const n = Number;
   const inSchool: Within = { workspace: n(ws) };
   const EDITORS: Record<string, Work> = {
@@ -82,10 +90,12 @@ async function measured(apps: number): Promise<Map<string, Figure>> {
     'whether a loaded release still holds': (db) => catalogueStamp(db, n(release)),
     'a release with all that is catalogued': (db) => loadCatalogue(db, n(release)),
     'a layer as it is now': (db) => layersNow(db, [n(ours)]),
-    'commands that earlier releases had': async (db) => formerCommands(db, n(app), (await loadCatalogue(db, n(last))).release), // prettier-ignore
+    'commands that earlier releases had': async (db) =>
+      formerCommands(db, n(app), (await loadCatalogue(db, n(last))).release),
     'the history of a keyset': (db) => historyOf(db, n(ours)),
     'a command through all releases': async (db) => statesOf(db, n(app), await kinOf(db, n(app), 'cmd.7')),
-    'a press through all releases': async (db) => commandsWith(db, n(app), (await shippedShortcuts(db, n(app))).slice(0, 3)), // prettier-ignore
+    'a press through all releases': async (db) =>
+      commandsWith(db, n(app), (await shippedShortcuts(db, n(app))).slice(0, 3)),
     'the newest editions of an app': (db) => newestEditions(db, n(app)),
     'the editions of a sheet': (db) => editionsOf(db, { sheetId: n(sheet) }),
     'what learners report': (db) => reportsOf(db, n(app)),
@@ -93,7 +103,10 @@ async function measured(apps: number): Promise<Map<string, Figure>> {
     'what was done in one app': (db) => actsOf(db, n(ws), { app: 'generated-0' }),
     'proposals and remarks': async (db) => [await proposalsOf(db, n(app), n(who)), await remarksOf(db, n(app))],
     'crosswalks of an app': (db) => crosswalksOf(db, n(app)),
-    'who signs in, and what they are': async (db) => [await accountAt(db, 'gen@ebbstone.example'), await standingIn(db, n(ws), n(who))], // prettier-ignore
+    'who signs in, and what they are': async (db) => [
+      await accountAt(db, 'gen@ebbstone.example'),
+      await standingIn(db, n(ws), n(who)),
+    ],
   };
   const PAGES: Record<string, Work> = {
     'an edition by its address': (db) => editionAt(db, address!),
@@ -117,7 +130,8 @@ async function measured(apps: number): Promise<Map<string, Figure>> {
       );
     figures.set(name, runs.sort((a, b) => a.ms - b.ms)[2]!);
   }
-  for (const [name, work] of Object.entries(EDITORS)) await note(name, (asked) => inSnapshot(editors, inSchool, asked), work); // prettier-ignore
+  for (const [name, work] of Object.entries(EDITORS))
+    await note(name, (asked) => inSnapshot(editors, inSchool, asked), work);
   for (const [name, work] of Object.entries(PAGES)) await note(name, (asked) => asked(pages), work);
   await Promise.all([editors.end(), pages.end(), owner.end()]);
   return figures;
@@ -127,9 +141,13 @@ const [alone, among] = [await measured(1), await measured(SIZE.apps)];
 const lines = [...among].map(([name, now]) => {
   const then = alone.get(name)!;
   const ratio = now.ms / Math.max(then.ms, 0.05);
-  return `| ${name} | ${then.ms.toFixed(2)} | ${now.ms.toFixed(2)} | ${ratio.toFixed(2)} | ${then.buffers} | ${now.buffers} | ${now.read.join(', ') || 'none'} |`; // prettier-ignore
+  return `| ${name} | ${then.ms.toFixed(2)} | ${now.ms.toFixed(2)} | ${ratio.toFixed(2)} | ${then.buffers} | ${now.buffers} | ${now.read.join(', ') || 'none'} |`;
 });
-const table = ['| what is asked | ms, 1 app | ms, 30 apps | ratio | buffers, 1 app | buffers, 30 apps | long tables read through |', '| --- | ---: | ---: | ---: | ---: | ---: | --- |', ...lines].join('\n'); // prettier-ignore
+const table = [
+  '| what is asked | ms, 1 app | ms, 30 apps | ratio | buffers, 1 app | buffers, 30 apps | long tables read through |',
+  '| --- | ---: | ---: | ---: | ---: | ---: | --- |',
+  ...lines,
+].join('\n');
 console.log(table);
-const head = `Measured on ${new Date().toISOString().slice(0, 10)} on this machine (${availableParallelism()} cores), PostgreSQL 15 as it is set up here: ${SIZE.apps} apps × ${SIZE.releases} releases × ${SIZE.commands} commands, ${SIZE.apps * SIZE.releases * SIZE.bindings} shortcuts, ${SIZE.editions} editions. Each figure is the median of five runs of \`EXPLAIN (ANALYZE, BUFFERS)\` over all queries of one question, under the server’s role within its workspace. A table is long from ${LONG} rows on.`; // prettier-ignore
+const head = `Measured on ${new Date().toISOString().slice(0, 10)} on this machine (${availableParallelism()} cores), PostgreSQL 15 as it is set up here: ${SIZE.apps} apps × ${SIZE.releases} releases × ${SIZE.commands} commands, ${SIZE.apps * SIZE.releases * SIZE.bindings} shortcuts, ${SIZE.editions} editions. Each figure is the median of five runs of \`EXPLAIN (ANALYZE, BUFFERS)\` over all queries of one question, under the server’s role within its workspace. A table is long from ${LONG} rows on.`;
 if (out) writeFileSync(out, `${head}\n\n${table}\n`);

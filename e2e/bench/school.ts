@@ -24,11 +24,19 @@ function heldBy(pid: string | undefined): number | null {
 /** What a school costs: signing in, acts that are done once, history, and what others feel of long work. */
 export async function school(address: string, ask: Ask, listOf: (rows: number) => string, account: object) {
   const derive = promisify<string, string, number, { N: number; r: number; p: number; maxmem: number }, Buffer>(scrypt);
-  const hash = await median(() => derive('ebb-and-flow-1', 'salt and more salt', 32, { N: 2 ** 15, r: 8, p: 3, maxmem: 64 * 1024 * 1024 }), 5); // prettier-ignore
+  const hash = await median(
+    () => derive('ebb-and-flow-1', 'salt and more salt', 32, { N: 2 ** 15, r: 8, p: 3, maxmem: 64 * 1024 * 1024 }),
+    5,
+  );
   const [pid, calm] = [process.env['CRIB_SERVER_PID'], heldBy(process.env['CRIB_SERVER_PID'])];
   let most = calm ?? 0;
   const watch = setInterval(() => (most = Math.max(most, heldBy(pid) ?? 0)), 50);
-  const signIn = () => fetch(`${address}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(account) }).then((res) => res.status); // prettier-ignore
+  const signIn = () =>
+    fetch(`${address}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(account),
+    }).then((res) => res.status);
   const all = Promise.all(Array.from({ length: 200 }, signIn));
   const others = await meanwhile(address, all);
   clearInterval(watch);
@@ -40,13 +48,19 @@ export async function school(address: string, ask: Ask, listOf: (rows: number) =
     `${ms((hash * 200) / 2)} the hashes alone, two at a time`,
   ]);
   lines.push(['another request meanwhile, p99', ms(others.p99), '50 ms', `${others.count} requests`]);
-  if (calm !== null) lines.push(['memory of the server meanwhile', `${Math.round(most)} MB`, '', `${Math.round(calm)} MB before`]); // prettier-ignore
+  if (calm !== null)
+    lines.push(['memory of the server meanwhile', `${Math.round(most)} MB`, '', `${Math.round(calm)} MB before`]);
 
   await ask('POST', '/api/apps', { slug: 'school', name: 'School', platforms: ['windows', 'macos', 'linux'] });
   const releases: Release[] = [];
   for (const label of ['1', '2', '3']) {
     const release = await ask<Release>('POST', '/api/apps/school/releases', { label });
-    await ask('POST', `/api/releases/${release.id}/list`, listOf(3000).replaceAll('Category', `Part ${label}`), 'text/csv'); // prettier-ignore
+    await ask(
+      'POST',
+      `/api/releases/${release.id}/list`,
+      listOf(3000).replaceAll('Category', `Part ${label}`),
+      'text/csv',
+    );
     releases.push(release);
   }
   const { keysets } = await ask<AppOverview>('GET', '/api/apps/school');
@@ -55,10 +69,24 @@ export async function school(address: string, ask: Ask, listOf: (rows: number) =
   const { commands, contexts } = await ask<Catalogue>('GET', `/api/releases/${releases[0]!.id}`);
   let [revision, n] = [1, 0];
   const edit = async (headers: Record<string, string>) => {
-    const put = [{ command: commands[n++ % 2000]!.id, context: contexts[0]!.id, platform: null, action: 'set', shortcuts: [`F9 F${1 + (n % 12)} F${1 + (Math.floor(n / 12) % 12)} F1`] }]; // prettier-ignore
+    const put = [
+      {
+        command: commands[n++ % 2000]!.id,
+        context: contexts[0]!.id,
+        platform: null,
+        action: 'set',
+        shortcuts: [`F9 F${1 + (n % 12)} F${1 + (Math.floor(n / 12) % 12)} F1`],
+      },
+    ];
     const { shown } = await ask<{ shown: string[] }>('POST', `/api/keysets/${id}/changes/preview`, { revision, put });
     const begun = performance.now();
-    ({ revision } = await ask<{ revision: number }>('POST', `/api/keysets/${id}/changes`, { revision, put, shown }, undefined, headers)); // prettier-ignore
+    ({ revision } = await ask<{ revision: number }>(
+      'POST',
+      `/api/keysets/${id}/changes`,
+      { revision, put, shown },
+      undefined,
+      headers,
+    ));
     return performance.now() - begun - PAUSE;
   };
   const middle = async (headers: () => Record<string, string>) => {
@@ -80,7 +108,17 @@ export async function school(address: string, ask: Ask, listOf: (rows: number) =
   // Whole histories compared, out of date found: what a desk asks for.
   await ask('PUT', `/api/releases/${releases[1]!.id}`, { builds: ['b1'] });
   const desk = await meanwhile(address, ask('GET', '/api/apps/school/desk'));
-  lines.push(['another request while the desk of 3 × 3,000 commands is worked out, p99', ms(desk.p99), '50 ms', `${ms(desk.took)} the desk`]); // prettier-ignore
+  lines.push([
+    'another request while the desk of 3 × 3,000 commands is worked out, p99',
+    ms(desk.p99),
+    '50 ms',
+    `${ms(desk.took)} the desk`,
+  ]);
   const clashes = await meanwhile(address, ask('GET', `/api/keysets/${id}/clashes?layouts=us,de,fr,es,sv,pl`));
-  lines.push(['the same while clashes on six layouts are found, p99', ms(clashes.p99), '50 ms', `${ms(clashes.took)} the clashes`]); // prettier-ignore
+  lines.push([
+    'the same while clashes on six layouts are found, p99',
+    ms(clashes.p99),
+    '50 ms',
+    `${ms(clashes.took)} the clashes`,
+  ]);
 }

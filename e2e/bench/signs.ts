@@ -3,7 +3,31 @@ import type { Catalogue } from '@crib/core/contract';
 import { lines, median, ms } from './table.ts';
 
 const MB = 1024 * 1024;
-const SIGNS = [' ', '\u00a0', '\t', '\n', '(', ')', '[', '<', '>', '-', '.', '…', '*', '#', '|', '"', '`', '\\', '+', '^', '›', '&', '́']; // prettier-ignore
+const SIGNS = [
+  ' ',
+  '\u00a0',
+  '\t',
+  '\n',
+  '(',
+  ')',
+  '[',
+  '<',
+  '>',
+  '-',
+  '.',
+  '…',
+  '*',
+  '#',
+  '|',
+  '"',
+  '`',
+  '\\',
+  '+',
+  '^',
+  '›',
+  '&',
+  '́',
+];
 /** What a long run of a sign may stand in. */
 const FRAMES: Readonly<Record<string, (signs: string) => string>> = {
   line: (signs) => `Label${signs}x\nOpen  Ctrl+O\n`,
@@ -32,6 +56,11 @@ export async function signs(catalogue: Catalogue) {
       const took = performance.now() - begun;
       if (took > slowest.took) slowest = { sign, took };
     }
-    lines.push([`1 MB of one sign in a ${name}, the slowest of ${SIGNS.length} (${JSON.stringify(slowest.sign)})`, ms(slowest.took), '1000 ms', `${ms(baseline)} a look at each character`]); // prettier-ignore
+    lines.push([
+      `1 MB of one sign in a ${name}, the slowest of ${SIGNS.length} (${JSON.stringify(slowest.sign)})`,
+      ms(slowest.took),
+      '1000 ms',
+      `${ms(baseline)} a look at each character`,
+    ]);
   }
 }

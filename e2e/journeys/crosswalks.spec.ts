@@ -5,7 +5,11 @@ import { margin } from '../made.ts';
 import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
 
 /** What the demo has judged of Brinechart against Fathomry, by the programs’ own ids. */
-const JUDGED = JSON.parse(readFileSync(new URL('../../demo/brinechart/judged.json', import.meta.url), 'utf8')) as [string, string, string][]; // prettier-ignore
+const JUDGED = JSON.parse(readFileSync(new URL('../../demo/brinechart/judged.json', import.meta.url), 'utf8')) as [
+  string,
+  string,
+  string,
+][];
 
 test('250 commands are judged by keyboard: one press where the right one is among the five, and never more than two', async ({
   page,
@@ -25,7 +29,9 @@ test('250 commands are judged by keyboard: one press where the right one is amon
   const { releases } = (await (await page.request.get('/api/apps/brinechart')).json()) as AppOverview;
   const theirs = (await (await page.request.get(`/api/releases/${releases[0]!.id}`)).json()) as Catalogue;
   const labelOf = new Map(theirs.commands.map((one) => [one.name, one.label]));
-  const right = new Map(JUDGED.flatMap(([source, , target]) => (target ? [[target, labelOf.get(source)!] as const] : []))); // prettier-ignore
+  const right = new Map(
+    JUDGED.flatMap(([source, , target]) => (target ? [[target, labelOf.get(source)!] as const] : [])),
+  );
   await expect(margin(page).locator('.proposal').first()).toBeVisible();
   await expectNoBarriers(page, 'judging');
   await grid.focus();
@@ -113,7 +119,8 @@ test('a plan keeps old keys, is pinned, cut into two steps and saved; in the led
   const grid = page.getByRole('grid', { name: 'Commands to judge' });
   await expect(margin(page).locator('.proposal').first()).toBeVisible();
   await grid.focus();
-  const judged = async () => Number(/(\d+) of 282 judged/.exec(await page.getByRole('heading', { level: 1 }).innerText())![1]); // prettier-ignore
+  const judged = async () =>
+    Number(/(\d+) of 282 judged/.exec(await page.getByRole('heading', { level: 1 }).innerText())![1]);
   const before = await judged();
   for (let done = 0; done < 10; done++) {
     const row = page.url();
@@ -185,7 +192,11 @@ test('the first day after a move and after a release: what goes wrong in task or
   await expect(page.getByRole('heading', { level: 1 })).toContainText('after Brinechart 3');
   await expect(page.getByRole('region', { name: 'What goes wrong on the first day' })).toBeVisible();
   await expectNoBarriers(page, 'the first day of a move');
-  const said = async () => /(\d+) of (\d+) possible edits prevent (\d+) %/.exec(await margin(page).innerText())!.slice(1).map(Number) as [number, number, number]; // prettier-ignore
+  const said = async () =>
+    /(\d+) of (\d+) possible edits prevent (\d+) %/
+      .exec(await margin(page).innerText())!
+      .slice(1)
+      .map(Number) as [number, number, number];
   const [few, , half] = await said();
   expect(half).toBeGreaterThanOrEqual(50);
   await page.goto(`/crosswalks/fathomry/7.2/${id}/first-day?share=90`);
@@ -199,7 +210,9 @@ test('the first day after a move and after a release: what goes wrong in task or
 
   await page.goto('/releases/fathomry/7.2/first-day');
   await expect(page.getByRole('heading', { level: 1 })).toContainText('The first day with Fathomry 7.2');
-  await expect(page.getByRole('region', { name: 'What goes wrong on the first day' })).toContainText('Checking soundings, '); // prettier-ignore
+  await expect(page.getByRole('region', { name: 'What goes wrong on the first day' })).toContainText(
+    'Checking soundings, ',
+  );
   await expectNoBarriers(page, 'the first day of a release');
   expect(heard).toEqual([]);
 });
@@ -209,7 +222,9 @@ test('rows are marked and judged together, a counterpart gets a note and a secon
 }) => {
   const heard = complaints(page);
   await signIn(page);
-  const { id: release } = (await (await page.request.post('/api/crosswalks', { data: { from: 'brinechart', to: 'tallowline' } })).json()) as { id: number }; // prettier-ignore
+  const { id: release } = (await (
+    await page.request.post('/api/crosswalks', { data: { from: 'brinechart', to: 'tallowline' } })
+  ).json()) as { id: number };
   await page.goto(`/crosswalks/tallowline/2.8/${release}?show=unjudged`);
   const head = page.getByRole('heading', { level: 1 });
   const grid = page.getByRole('grid', { name: 'Commands to judge' });
@@ -241,7 +256,12 @@ test('rows are marked and judged together, a counterpart gets a note and a secon
 
   // What Brinechart answers to in Fathomry, and Fathomry in Tallowline, is proposed by way of it.
   const list = (await (await page.request.get('/api/apps/fathomry/crosswalks')).json()) as CrosswalkOverview[];
-  const ofOld = async (slug: string) => (await (await page.request.get(`/api/crosswalks/${list.find((one) => one.from.slug === slug && one.to.slug === 'fathomry')!.id}`)).json()) as Crosswalk; // prettier-ignore
+  const ofOld = async (slug: string) =>
+    (await (
+      await page.request.get(
+        `/api/crosswalks/${list.find((one) => one.from.slug === slug && one.to.slug === 'fathomry')!.id}`,
+      )
+    ).json()) as Crosswalk;
   const pair = (await ofOld('brinechart')).commands.find((one) => one.relation === 'exact')!;
   const back = await ofOld('tallowline');
   const { releases } = (await (await page.request.get('/api/apps/tallowline')).json()) as AppOverview;

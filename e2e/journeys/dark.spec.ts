@@ -2,13 +2,33 @@ import { expect, test } from '@playwright/test';
 import { complaints, expectNoBarriers, newest, signIn } from '../pages.ts';
 
 const VIEWS = [
-  '/desk', '/people', '/acts', '/account',
-  '/catalogue/fathomry/7.2/read-in', '/catalogue/fathomry/7.2/round', '/catalogue/fathomry/7.2/uses', '/catalogue/fathomry/7.2/remarks',
-  '/keysets/fathomry/7.0', '/keysets/fathomry/7.0/proposals',
-  '/releases/fathomry/7.2', '/releases/fathomry/7.2/lineage', '/releases/fathomry/7.2/life', '/releases/fathomry/7.2/out-of-date', '/releases/fathomry/7.2/notes/1', '/releases/fathomry/7.2/carry/3',
-  '/crosswalks/fathomry/7.2', '/crosswalks/fathomry/7.2/1', '/crosswalks/fathomry/7.2/1/plan', '/crosswalks/fathomry/7.2/1/translator', '/crosswalks/fathomry/7.2/1/places', '/crosswalks/fathomry/7.2/words',
-  '/sheets/fathomry/7.0', '/handouts/fathomry/7.0', '/handouts/fathomry/7.0/bench', '/handouts/fathomry/7.0?view=reports',
-]; // prettier-ignore
+  '/desk',
+  '/people',
+  '/acts',
+  '/account',
+  '/catalogue/fathomry/7.2/read-in',
+  '/catalogue/fathomry/7.2/round',
+  '/catalogue/fathomry/7.2/uses',
+  '/catalogue/fathomry/7.2/remarks',
+  '/keysets/fathomry/7.0',
+  '/keysets/fathomry/7.0/proposals',
+  '/releases/fathomry/7.2',
+  '/releases/fathomry/7.2/lineage',
+  '/releases/fathomry/7.2/life',
+  '/releases/fathomry/7.2/out-of-date',
+  '/releases/fathomry/7.2/notes/1',
+  '/releases/fathomry/7.2/carry/3',
+  '/crosswalks/fathomry/7.2',
+  '/crosswalks/fathomry/7.2/1',
+  '/crosswalks/fathomry/7.2/1/plan',
+  '/crosswalks/fathomry/7.2/1/translator',
+  '/crosswalks/fathomry/7.2/1/places',
+  '/crosswalks/fathomry/7.2/words',
+  '/sheets/fathomry/7.0',
+  '/handouts/fathomry/7.0',
+  '/handouts/fathomry/7.0/bench',
+  '/handouts/fathomry/7.0?view=reports',
+];
 
 test('dark paper is without barriers on every view of the trainers', async ({ page }) => {
   test.slow();

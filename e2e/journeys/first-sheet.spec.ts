@@ -225,9 +225,24 @@ test('the demo’s preset file holds what the School set changes, line for line'
     edits: { command: string; keys?: string; clear?: true; platform?: string }[];
   };
   const written: Record<string, string[]> = {
-    D: ['d'], 'Alt+D': ['alt:d'], 'Shift+S': ['sft:s'], I: ['i'], 'P then X': ['p > x'], 'P then C': ['p > c'], 'F8 or Shift+N': ['f8', 'sft:n'], 'Shift+G': ['sft:g'],
-    'Shift+J': ['sft:j'], 'Alt+Home': ['alt:home'], 'Alt+B': ['alt:b'], R: ['r'], F: ['f'], A: ['a'], S: ['s'], 'Primary+Shift+K': ['ctl:sft:k'], Q: ['q'],
-  }; // prettier-ignore
+    D: ['d'],
+    'Alt+D': ['alt:d'],
+    'Shift+S': ['sft:s'],
+    I: ['i'],
+    'P then X': ['p > x'],
+    'P then C': ['p > c'],
+    'F8 or Shift+N': ['f8', 'sft:n'],
+    'Shift+G': ['sft:g'],
+    'Shift+J': ['sft:j'],
+    'Alt+Home': ['alt:home'],
+    'Alt+B': ['alt:b'],
+    R: ['r'],
+    F: ['f'],
+    A: ['a'],
+    S: ['s'],
+    'Primary+Shift+K': ['ctl:sft:k'],
+    Q: ['q'],
+  };
   const wanted = set.edits
     .filter((edit) => !edit.platform || edit.platform === 'windows')
     .flatMap((edit) => (edit.clear ? ['-none-'] : written[edit.keys!]!).map((keys) => `${edit.command} = ${keys}`));

@@ -12,7 +12,8 @@ import type { PublishedEdition } from '@crib/core/contract';
 import { margin } from '../made.ts';
 import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
 
-const editions = async (page: Page) => (await (await page.request.get('/api/sheets/1/editions')).json()) as PublishedEdition[]; // prettier-ignore
+const editions = async (page: Page) =>
+  (await (await page.request.get('/api/sheets/1/editions')).json()) as PublishedEdition[];
 const MM = 96 / 25.4;
 
 test('a published page has every line where its PDF has it, within half a millimetre and with the same line breaks; its code leads to it', async ({
@@ -28,14 +29,26 @@ test('a published page has every line where its PDF has it, within half a millim
     const leaf = document.querySelector('.leaf')!.getBoundingClientRect();
     return [...document.querySelectorAll('.leaf .l')].map((one) => {
       const { left, right, top, bottom } = one.getBoundingClientRect();
-      return { text: one.textContent, x: (left - leaf.left) / mm, right: (right - leaf.left) / mm, middle: ((top + bottom) / 2 - leaf.top) / mm }; // prettier-ignore
+      return {
+        text: one.textContent,
+        x: (left - leaf.left) / mm,
+        right: (right - leaf.left) / mm,
+        middle: ((top + bottom) / 2 - leaf.top) / mm,
+      };
     });
   }, MM);
   const file = info.outputPath('sheet.pdf');
   writeFileSync(file, await (await page.request.get(`/public/editions/${address}/sheet.pdf`)).body());
   const [first] = execFileSync('pdftotext', ['-bbox', file, '-'], { encoding: 'utf8' }).split('</page>');
   const pt = 25.4 / 72;
-  const words = [...first!.matchAll(/<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">(.*)<\/word>/g)].map(([, x, top, right, bottom, word]) => ({ word: word!.replaceAll('&amp;', '&'), x: Number(x) * pt, right: Number(right) * pt, middle: ((Number(top) + Number(bottom)) / 2) * pt })); // prettier-ignore
+  const words = [
+    ...first!.matchAll(/<word xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">(.*)<\/word>/g),
+  ].map(([, x, top, right, bottom, word]) => ({
+    word: word!.replaceAll('&amp;', '&'),
+    x: Number(x) * pt,
+    right: Number(right) * pt,
+    middle: ((Number(top) + Number(bottom)) / 2) * pt,
+  }));
   expect(runs.length).toBeGreaterThan(60);
   for (const { text, x, right, middle } of runs) {
     const parts = text.trim().split(/\s+/);
@@ -59,7 +72,11 @@ test('without a script a learner reads, changes platform and reports; the traine
   const heard = complaints(page);
   await signIn(page);
   const [{ path }] = (await editions(page)) as [PublishedEdition];
-  const context = await browser.newContext({ baseURL: process.env['CRIB_ADDRESS']!, javaScriptEnabled: false, locale: 'de-DE' }); // prettier-ignore
+  const context = await browser.newContext({
+    baseURL: process.env['CRIB_ADDRESS']!,
+    javaScriptEnabled: false,
+    locale: 'de-DE',
+  });
   const learner = await context.newPage();
   await learner.goto(`${path}?platform=windows`);
   await expect(learner.getByRole('listitem').filter({ hasText: 'Place sounding' })).toBeVisible();
@@ -141,14 +158,16 @@ test('by keys alone a sheet is found in, marked, shown large a section or a line
   await expect(page.getByLabel('Find')).toBeVisible();
 
   // In another site's page: no higher and no lower than it is.
-  const body = `<title>Elsewhere</title><iframe src="${new URL(newest, process.env['CRIB_ADDRESS']).href}?embed" title="Sheet" style="width:100%;border:0"></iframe><script src="${process.env['CRIB_ADDRESS']}/embed.js"></script>`; // prettier-ignore
+  const body = `<title>Elsewhere</title><iframe src="${new URL(newest, process.env['CRIB_ADDRESS']).href}?embed" title="Sheet" style="width:100%;border:0"></iframe><script src="${process.env['CRIB_ADDRESS']}/embed.js"></script>`;
   const elsewhere = createServer((_req, res) => void res.setHeader('content-type', 'text/html').end(body));
   await new Promise<void>((listening) => elsewhere.listen(0, '127.0.0.1', listening));
   await page.goto(`http://127.0.0.1:${(elsewhere.address() as AddressInfo).port}/`);
   const frame = page.frameLocator('iframe');
   await expect(frame.getByRole('listitem').filter({ hasText: 'Place sounding' })).toBeVisible();
   const inside = await frame.locator('body').evaluate((body) => body.scrollHeight);
-  await expect.poll(async () => Math.abs((await page.locator('iframe').boundingBox())!.height - inside)).toBeLessThan(2); // prettier-ignore
+  await expect
+    .poll(async () => Math.abs((await page.locator('iframe').boundingBox())!.height - inside))
+    .toBeLessThan(2);
   elsewhere.close();
   expect(heard).toEqual([]);
 });
@@ -177,13 +196,24 @@ test('the files for a website work from a folder: the same rows, and no request 
   await reader.getByRole('link', { name: 'macOS' }).click();
   await reader.getByRole('link', { name: 'Keys in symbols' }).click();
   expect(await reader.locator('li[data-section]').allTextContents()).toEqual(told);
-  expect(await reader.evaluate(() => document.fonts.ready.then(() => document.fonts.check("12px 'Crib Text'")))).toBe(true); // prettier-ignore
+  expect(await reader.evaluate(() => document.fonts.ready.then(() => document.fonts.check("12px 'Crib Text'")))).toBe(
+    true,
+  );
   await reader.getByLabel('Find').fill('wreck');
   await expect(reader.locator('li[data-section]').filter({ visible: true })).toHaveCount(1);
   expect(asked.length).toBeGreaterThan(5);
   expect(asked.filter((url) => !url.startsWith('file:'))).toEqual([]);
   expect(heard).toEqual([]);
-  const pdf = readFileSync(join(folder, (await reader.getByRole('link', { name: 'PDF' }).evaluate((link: HTMLAnchorElement) => new URL(link.href).pathname)).split('/site/')[1]!)); // prettier-ignore
+  const pdf = readFileSync(
+    join(
+      folder,
+      (
+        await reader
+          .getByRole('link', { name: 'PDF' })
+          .evaluate((link: HTMLAnchorElement) => new URL(link.href).pathname)
+      ).split('/site/')[1]!,
+    ),
+  );
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
   await context.close();
 });
@@ -212,7 +242,12 @@ test('by keyboard alone a sheet is composed from rules, proofed, mended, publish
   async function choose(option: string) {
     await page.keyboard.press('Enter');
     for (let at = 0; at < 40; at++) {
-      const on = await page.evaluate(() => [...document.querySelectorAll('.el-select-dropdown__item.is-hovering')].filter((one) => (one as HTMLElement).offsetParent).map((one) => one.textContent?.trim())[0]); // prettier-ignore
+      const on = await page.evaluate(
+        () =>
+          [...document.querySelectorAll('.el-select-dropdown__item.is-hovering')]
+            .filter((one) => (one as HTMLElement).offsetParent)
+            .map((one) => one.textContent?.trim())[0],
+      );
       if (on === option) return page.keyboard.press('Enter');
       await page.keyboard.press('ArrowDown');
     }
@@ -276,7 +311,9 @@ test('a report of a learner opens a reply that is filled in: what it is about is
   const heard = complaints(page);
   await signIn(page);
   const [edition] = (await editions(page)) as [PublishedEdition];
-  await page.request.post(`/public/editions/${edition.address}/reports`, { data: { kind: 'question', command: 'light.add-light', text: 'On my Mac G makes no light any more' } }); // prettier-ignore
+  await page.request.post(`/public/editions/${edition.address}/reports`, {
+    data: { kind: 'question', command: 'light.add-light', text: 'On my Mac G makes no light any more' },
+  });
   await page.goto('/handouts/fathomry/7.0?view=reports');
   const report = page.getByRole('listitem').filter({ hasText: 'G makes no light any more' });
   await report.getByRole('link', { name: 'Draft a reply' }).click();

@@ -128,12 +128,20 @@ test('the bench takes real keys under six layouts: each does what the sheet says
   const browser = await chromium.launch({ ...launchOptions, headless: false, env: env as Record<string, string> });
   const page = await (await browser.newContext({ baseURL: address })).newPage();
   await signIn(page);
-  const [{ path, address: of }] = (await (await page.request.get('/api/sheets/1/editions')).json()) as [PublishedEdition]; // prettier-ignore
+  const [{ path, address: of }] = (await (await page.request.get('/api/sheets/1/editions')).json()) as [
+    PublishedEdition,
+  ];
   await page.context().clearCookies();
   const { body } = (await (await page.request.get(`/public/editions/${of}`)).json()) as { body: EditionBody };
   // Letters by the sign they give, so that xdotool finds them wherever the layout has them; function keys by name.
   const plain = /^(?:(?:Primary|Ctrl|Shift|Alt)\+)*(?:[A-Z]|F\d+)$/;
-  const rows = body.sections.flatMap((one) => one.rows).flatMap((row) => (row.keys['linux'] ?? []).filter((key) => plain.test(key)).map((key) => ({ key, label: row.label, place: row.contexts[0]! }))); // prettier-ignore
+  const rows = body.sections
+    .flatMap((one) => one.rows)
+    .flatMap((row) =>
+      (row.keys['linux'] ?? [])
+        .filter((key) => plain.test(key))
+        .map((key) => ({ key, label: row.label, place: row.contexts[0]! })),
+    );
   expect(rows.length).toBeGreaterThan(15);
   await page.goto(`${path}/bench?platform=linux`);
   const field = page.getByRole('application');
@@ -148,7 +156,9 @@ test('the bench takes real keys under six layouts: each does what the sheet says
       await page.getByLabel('You are in').selectOption({ label: place });
       await field.focus();
       const parts = key.split('+');
-      const held = parts.slice(0, -1).map((one) => ({ Primary: 'ctrl', Ctrl: 'ctrl', Shift: 'shift', Alt: 'alt' })[one]!); // prettier-ignore
+      const held = parts
+        .slice(0, -1)
+        .map((one) => ({ Primary: 'ctrl', Ctrl: 'ctrl', Shift: 'shift', Alt: 'alt' })[one]!);
       xdotool('key', [...held, parts.at(-1)!.length === 1 ? parts.at(-1)!.toLowerCase() : parts.at(-1)!].join('+'));
       await expect(first, `${key} under ${id}`).toContainText(label);
     }

@@ -17,7 +17,11 @@ test('arguments have keys of their own, slots are filled and swapped, and a seal
   });
   const read = async () => (await (await page.request.get(`/api/releases/${release}`)).json()) as Catalogue;
   const named = async (name: string) => (await read()).commands.find((one) => one.name === name)!.id;
-  await post(`/api/apps/${made.slug}/groups`, { kind: 'slots', name: 'Bar', members: [await named('chart.five'), await named('chart.six')] }); // prettier-ignore
+  await post(`/api/apps/${made.slug}/groups`, {
+    kind: 'slots',
+    name: 'Bar',
+    members: [await named('chart.five'), await named('chart.six')],
+  });
 
   // One command with two arguments: eleven in the ledger, thirteen rows; its page has the keys of both.
   await page.goto(`/catalogue/${made.slug}/1/command/set-weight`);
@@ -35,7 +39,9 @@ test('arguments have keys of their own, slots are filled and swapped, and a seal
   await expect(row(page, 'Drop it').locator('.chip')).toHaveText(/F6/);
   await expect(margin(page)).toContainText('In the program it is put in by hand');
   await expectNoBarriers(page, 'a slot that is filled');
-  await margin(page).getByRole('button', { name: /^Sixth layer/ }).click(); // prettier-ignore
+  await margin(page)
+    .getByRole('button', { name: /^Sixth layer/ })
+    .click();
   await expect(row(page, 'Drop it').locator('.chip')).toHaveText(/F7/);
   await expect(row(page, 'Fifth layer').locator('.chip').first()).toHaveText(/F6/);
 

@@ -27,21 +27,43 @@ test('a recipe is edited beside the file it writes; a file of the program become
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
 
   // The program's own file: what differs, what is the same, what nobody knows.
-  const lines = ['fathomry keys 3', 'title mine', '', 'chart depth.place-sounding = ctl:9', 'all nobody.knows = q', 'chart view.closer = hyper:z', 'colour of the desk = blue', 'end', '']; // prettier-ignore
-  await page.setInputFiles('input[type=file]', { name: 'mine.fkeys', mimeType: 'text/plain', buffer: Buffer.from(lines.join('\r\n')) }); // prettier-ignore
-  await expect(page.getByText(/It stands on 7.0 as shipped: 0 keys are as shipped, 1 differs, 2 are questions/)).toBeVisible(); // prettier-ignore
+  const lines = [
+    'fathomry keys 3',
+    'title mine',
+    '',
+    'chart depth.place-sounding = ctl:9',
+    'all nobody.knows = q',
+    'chart view.closer = hyper:z',
+    'colour of the desk = blue',
+    'end',
+    '',
+  ];
+  await page.setInputFiles('input[type=file]', {
+    name: 'mine.fkeys',
+    mimeType: 'text/plain',
+    buffer: Buffer.from(lines.join('\r\n')),
+  });
+  await expect(
+    page.getByText(/It stands on 7.0 as shipped: 0 keys are as shipped, 1 differs, 2 are questions/),
+  ).toBeVisible();
   await expect(page.getByText('Line 5: “nobody.knows”, a command that nobody knows.')).toBeVisible();
   await expectNoBarriers(page, 'a file of the program');
   await page.getByLabel('Name of the keyset').fill('Mine, as read');
   await page.getByRole('button', { name: 'Make a keyset of it' }).click();
   await expect(page).toHaveURL(/\/keysets\/fathomry\/7\.0\/\d+/);
   const id = Number(/\/(\d+)(?:\?|$)/.exec(page.url())![1]);
-  const made = (await (await page.request.get(`/api/keysets/${id}`)).json()) as { edits: { shortcuts: string[]; platform: string }[] }; // prettier-ignore
+  const made = (await (await page.request.get(`/api/keysets/${id}`)).json()) as {
+    edits: { shortcuts: string[]; platform: string }[];
+  };
   expect(made.edits.map((one) => [one.platform, one.shortcuts])).toEqual([['windows', ['Ctrl+9']]]);
 
   // What is no file of that kind is refused with a sentence.
   await page.goto('/handouts/fathomry/7.0?view=presets&platform=windows');
-  await page.setInputFiles('input[type=file]', { name: 'x.fkeys', mimeType: 'text/plain', buffer: Buffer.from([0x61, 0xff, 0xfe, 0x80, 0x81]) }); // prettier-ignore
+  await page.setInputFiles('input[type=file]', {
+    name: 'x.fkeys',
+    mimeType: 'text/plain',
+    buffer: Buffer.from([0x61, 0xff, 0xfe, 0x80, 0x81]),
+  });
   await expect(page.getByText(/These bytes are no UTF-8/)).toBeVisible();
   expect(heard).toEqual([]);
 });
@@ -51,7 +73,7 @@ test('the bench loads what a learner gets: presses fire as the sheet says, and e
 }) => {
   const heard = complaints(page);
   await signIn(page);
-  const editions = (await (await page.request.get('/api/sheets/1/editions')).json()) as { number: number }[]; // prettier-ignore
+  const editions = (await (await page.request.get('/api/sheets/1/editions')).json()) as { number: number }[];
   const { number } = editions.at(-1)!;
   await page.goto('/handouts/fathomry/7.0/bench?platform=windows');
   const log = page.getByRole('log', { name: 'What the presses did' });
@@ -64,10 +86,21 @@ test('the bench loads what a learner gets: presses fire as the sheet says, and e
   await page.getByRole('button', { name: `First week at the plotting desk, edition ${number}` }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('keys are other than shipped');
   await area.focus();
-  for (const [keys, command] of [['d', 'Place sounding'], ['Shift+G', 'Add light'], ['Alt+Home', 'North up'], ['b', 'Add buoy'], ['Control+g', 'Go to position'], ['F9', 'Closer'], ['Shift+F9', 'Farther'], ['w', 'Add wreck'], ['i', 'Part contour'], ['Control+z', 'Undo']] as const) {
+  for (const [keys, command] of [
+    ['d', 'Place sounding'],
+    ['Shift+G', 'Add light'],
+    ['Alt+Home', 'North up'],
+    ['b', 'Add buoy'],
+    ['Control+g', 'Go to position'],
+    ['F9', 'Closer'],
+    ['Shift+F9', 'Farther'],
+    ['w', 'Add wreck'],
+    ['i', 'Part contour'],
+    ['Control+z', 'Undo'],
+  ] as const) {
     await page.keyboard.press(keys);
     await expect(last, keys).toContainText(command);
-  } // prettier-ignore
+  }
   await expect(page.getByRole('img', { name: 'A chart with 3 marks' })).toBeVisible();
   // Two keys one after another, and what is begun is forgotten after the pause.
   await page.keyboard.press('p');
@@ -77,7 +110,11 @@ test('the bench loads what a learner gets: presses fire as the sheet says, and e
   await expect(page.getByText(/^2\d kept, 0 broken, \d not pressed\.$/)).toBeVisible();
 
   // With another file lines are broken, and what fires in their place is told.
-  await page.setInputFiles('input[type=file]', { name: 'mine.fkeys', mimeType: 'text/plain', buffer: Buffer.from('chart depth.place-sounding = ctl:9\r\n') }); // prettier-ignore
+  await page.setInputFiles('input[type=file]', {
+    name: 'mine.fkeys',
+    mimeType: 'text/plain',
+    buffer: Buffer.from('chart depth.place-sounding = ctl:9\r\n'),
+  });
   await page.getByRole('button', { name: 'Press every line' }).click();
   await expect(page.getByRole('heading', { name: 'Broken' })).toBeVisible();
   expect(heard).toEqual([]);
@@ -89,23 +126,41 @@ test('a recipe is learned from a file by two marks; a word that nobody knows is 
   const heard = complaints(page);
   await signIn(page);
   await page.goto('/handouts/fathomry/7.0?view=presets&platform=windows');
-  const text = ['! made by hand', 'paper white', ...['depth.place-sounding 5 ctl_d', 'light.add-light 6 upr_ctl_g', 'view.closer 7 f9', 'view.farther 8 upr_f9', 'buoy.add-buoy 9 b', 'wreck.add-wreck 10 w'].map((one) => `bind ${one}`), ''].join('\r\n'); // prettier-ignore
-  await page.getByLabel('Choose a file to learn from').setInputFiles({ name: 'hands.bind', mimeType: 'text/plain', buffer: Buffer.from(text) }); // prettier-ignore
+  const text = [
+    '! made by hand',
+    'paper white',
+    ...[
+      'depth.place-sounding 5 ctl_d',
+      'light.add-light 6 upr_ctl_g',
+      'view.closer 7 f9',
+      'view.farther 8 upr_f9',
+      'buoy.add-buoy 9 b',
+      'wreck.add-wreck 10 w',
+    ].map((one) => `bind ${one}`),
+    '',
+  ].join('\r\n');
+  await page
+    .getByLabel('Choose a file to learn from')
+    .setInputFiles({ name: 'hands.bind', mimeType: 'text/plain', buffer: Buffer.from(text) });
   const area = page.getByRole('textbox', { name: 'The file: select text in it' });
-  const select = (part: string) => area.evaluate((field: HTMLTextAreaElement, wanted) => {
-    const at = field.value.indexOf(wanted);
-    field.focus();
-    field.setSelectionRange(at, at + wanted.length);
-  }, part); // prettier-ignore
+  const select = (part: string) =>
+    area.evaluate((field: HTMLTextAreaElement, wanted) => {
+      const at = field.value.indexOf(wanted);
+      field.focus();
+      field.setSelectionRange(at, at + wanted.length);
+    }, part);
   await page.getByRole('button', { name: 'This is a command' }).click();
   await expect(page.getByText('Select the text in the file first')).toBeVisible();
-  for (const [command, keys] of [['depth.place-sounding', 'ctl_d'], ['light.add-light', 'upr_ctl_g']] as const) {
+  for (const [command, keys] of [
+    ['depth.place-sounding', 'ctl_d'],
+    ['light.add-light', 'upr_ctl_g'],
+  ] as const) {
     await select(command);
     await page.getByRole('button', { name: 'This is a command' }).click();
     await expect(page.getByText(`“${command}” is a command. Now select its keys.`)).toBeVisible();
     await select(keys);
     await page.getByRole('button', { name: 'These are its keys' }).click();
-  } // prettier-ignore
+  }
   await expect(page.getByText('6 records are found, and the keys of 4 are read, 67 %.')).toBeVisible();
   await expect(page.getByText('What is “upr”, in line 4?')).toBeVisible();
   await expectNoBarriers(page, 'learning a recipe');
@@ -117,7 +172,9 @@ test('a recipe is learned from a file by two marks; a word that nobody knows is 
   await page.getByRole('button', { name: 'Keep this recipe' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toContainText('hands');
   // It is an ordinary recipe from now on: the same file is read by it.
-  await page.getByLabel('Choose a file', { exact: true }).setInputFiles({ name: 'hands.bind', mimeType: 'text/plain', buffer: Buffer.from(text) }); // prettier-ignore
+  await page
+    .getByLabel('Choose a file', { exact: true })
+    .setInputFiles({ name: 'hands.bind', mimeType: 'text/plain', buffer: Buffer.from(text) });
   await expect(page.getByText(/It stands on 7\.0/)).toBeVisible();
   expect(heard).toEqual([]);
 });

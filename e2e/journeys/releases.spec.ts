@@ -41,9 +41,23 @@ async function taught(page: Page, slug: string) {
   const chart = old.contexts.find((one) => one.name === 'Chart')!.id;
   const everywhere = old.contexts.find((one) => one.parent === null)!.id;
   await page.request.put(`/api/apps/${slug}/uses`, {
-    data: { source: 'desk', uses: [{ command: id('heights'), perDay: 38, often: null }, { command: id('tides'), perDay: 4, often: null }] },
-  }); // prettier-ignore
-  const edit = (name: string, key: string, context: number, reason: string) => ({ command: id(name), context, platform: null, action: 'set', shortcuts: [key], reason, memoryAid: '' }); // prettier-ignore
+    data: {
+      source: 'desk',
+      uses: [
+        { command: id('heights'), perDay: 38, often: null },
+        { command: id('tides'), perDay: 4, often: null },
+      ],
+    },
+  });
+  const edit = (name: string, key: string, context: number, reason: string) => ({
+    command: id(name),
+    context,
+    platform: null,
+    action: 'set',
+    shortcuts: [key],
+    reason,
+    memoryAid: '',
+  });
   const { id: keyset } = await post<{ id: number }>(page, `/api/apps/${slug}/keysets`, {
     name: 'School set',
     baseId: old.keysets[0]!.id,
@@ -78,7 +92,9 @@ test('a new release: read in, two renames confirmed, new meanings seen, the Scho
 
   // Before anybody has confirmed anything, renamed commands look like others on the same keys.
   await page.getByRole('link', { name: /Releases/ }).click();
-  await expect(page.getByRole('heading', { name: 'What moved between 1.0 and 2.0' })).toContainText('3 presses do something else'); // prettier-ignore
+  await expect(page.getByRole('heading', { name: 'What moved between 1.0 and 2.0' })).toContainText(
+    '3 presses do something else',
+  );
   await page.getByRole('link', { name: 'Lineage' }).click();
   await expect(page.getByRole('heading', { name: /What became of 1.0 in 2.0/ })).toContainText('2 to look at');
   await expectNoBarriers(page, 'lineage');
@@ -90,7 +106,9 @@ test('a new release: read in, two renames confirmed, new meanings seen, the Scho
 
   // The comparison follows at once: one key now destroys, and comes first.
   await page.getByRole('link', { name: 'What moved' }).click();
-  await expect(page.getByRole('heading', { name: 'What moved between 1.0 and 2.0' })).toContainText('2 presses do something else'); // prettier-ignore
+  await expect(page.getByRole('heading', { name: 'What moved between 1.0 and 2.0' })).toContainText(
+    '2 presses do something else',
+  );
   await page.getByRole('button', { name: /Same keys, new meaning/ }).click();
   const first = page.getByRole('grid').getByRole('row').nth(2);
   await expect(first).toContainText('Discard trial contour');
@@ -174,7 +192,9 @@ test('a new release: read in, two renames confirmed, new meanings seen, the Scho
   await margin(page).getByRole('button', { name: 'Mend it' }).click();
   await expect(margin(page).getByText('What your own texts say of keys is so.')).toBeVisible();
   await page.getByRole('switch', { name: /as the learner sees it/ }).click();
-  await expect(page.getByRole('region', { name: 'Preview of the page' })).toContainText('Room 4 stays on 1.0 until Friday.'); // prettier-ignore
+  await expect(page.getByRole('region', { name: 'Preview of the page' })).toContainText(
+    'Room 4 stays on 1.0 until Friday.',
+  );
   await page.getByRole('button', { name: 'Publish edition 1' }).click();
   await expect(page.getByText('Published.', { exact: true })).toBeVisible();
   const address = (await margin(page)
@@ -267,7 +287,7 @@ test('edits are decided by kind, by another key and in another place, and a stac
   const { keyset } = await taught(page, slug);
   await post(page, `/api/apps/${slug}/keysets`, { name: 'Left hand', baseId: keyset });
   const release = await post<Release>(page, `/api/apps/${slug}/releases`, { label: '2.0' });
-  const list = `Command id,Label,Where it works,Shortcut\nsound,Place sounding,Chart,S\nstamp,Stamp plate,Chart,Shift+S\ntrim,Trim plate,Chart,T\nshore,Trace shoreline,Chart,L\nheights,Show drying heights,Chart,J\ntides,Compare two tides,Chart,D\nprint,Print plate,,Primary+P\nlock,Lock chart,,\nfax,Send by fax,,F9\n`; // prettier-ignore
+  const list = `Command id,Label,Where it works,Shortcut\nsound,Place sounding,Chart,S\nstamp,Stamp plate,Chart,Shift+S\ntrim,Trim plate,Chart,T\nshore,Trace shoreline,Chart,L\nheights,Show drying heights,Chart,J\ntides,Compare two tides,Chart,D\nprint,Print plate,,Primary+P\nlock,Lock chart,,\nfax,Send by fax,,F9\n`;
   await post(page, `/api/releases/${release.id}/list`, { source: 'new.csv', text: list });
   const upper = (await get<AppOverview>(page, `/api/apps/${slug}`)).keysets.find((one) => one.name === 'Left hand')!.id;
   await page.goto(`/releases/${slug}/1.0/carry/${upper}`);

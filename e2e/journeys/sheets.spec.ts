@@ -28,13 +28,16 @@ test('a sheet is filled by rules, set for its paper, proofed, mended, published 
   const rows = async () => Number(/(\d+) rows by its rule/.exec(await margin(page).innerText())![1]);
   const all = await rows();
   expect(all).toBeGreaterThan(5);
-  await margin(page).getByRole('button', { name: /^leave out / }).first().click(); // prettier-ignore
+  await margin(page)
+    .getByRole('button', { name: /^leave out / })
+    .first()
+    .click();
   expect(await rows()).toBe(all - 1);
-  await margin(page).getByRole('button', { name: /^pin / }).last().click(); // prettier-ignore
+  await margin(page).getByRole('button', { name: /^pin / }).last().click();
   await expectNoBarriers(page, 'a section by rule');
 
   // Larger paper takes larger type; large print takes more pages, and says so where they are too many.
-  const size = async () => Number(/^([\d.]+) pt/.exec(await page.getByText(/ pt, /).first().innerText())![1]); // prettier-ignore
+  const size = async () => Number(/^([\d.]+) pt/.exec(await page.getByText(/ pt, /).first().innerText())![1]);
   await index.getByRole('button', { name: 'The page' }).click();
   const small = await size();
   await pick(page, 'Paper', 'A3, a poster');
@@ -58,7 +61,9 @@ test('a sheet is filled by rules, set for its paper, proofed, mended, published 
   await expect(margin(page).getByText('“F9” is not what Place sounding has')).toBeHidden();
   await page.getByRole('button', { name: 'Publish edition 1' }).click();
   await expect(index.getByRole('link', { name: 'Edition 1' })).toBeHidden();
-  await margin(page).getByLabel(/^Why it stays: “Shift Q”/).fill('The old keys, for a laugh.'); // prettier-ignore
+  await margin(page)
+    .getByLabel(/^Why it stays: “Shift Q”/)
+    .fill('The old keys, for a laugh.');
   await page.getByRole('button', { name: 'Publish edition 1' }).click();
   const link = index.getByRole('link', { name: 'Edition 1' });
   await expect(link).toBeVisible();

@@ -81,7 +81,9 @@ test('a family goes to another with other modifiers and a key of its own for one
   await expect(margin(page).getByText('Moved in one step.')).toBeVisible();
   const kept = (await (await page.request.get(`/api/keysets/${made.keyset}`)).json()) as CustomKeyset;
   const keys = new Map(kept.edits.map((one) => [one.command, one.shortcuts.join()]));
-  expect(['chart.one', 'chart.three', 'chart.sound', 'chart.dry', 'chart.drop'].map((one) => keys.get(named(one)))).toEqual(['Shift+F2', 'Shift+F4', 'F2', 'Alt+U', 'F4']); // prettier-ignore
+  expect(
+    ['chart.one', 'chart.three', 'chart.sound', 'chart.dry', 'chart.drop'].map((one) => keys.get(named(one))),
+  ).toEqual(['Shift+F2', 'Shift+F4', 'F2', 'Alt+U', 'F4']);
 });
 
 test('marked rows are put on a sheet and made a family, a run is pressed, a shipped key gets a memory aid', async ({

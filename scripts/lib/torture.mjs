@@ -89,7 +89,11 @@ async function stand(home) {
   let server = await begin();
   const proxy = await lossy(() => port);
   const own = `http://127.0.0.1:${port}`;
-  const ready = () => fetch(`${own}/readyz`).then((res) => res.ok, () => false); // prettier-ignore
+  const ready = () =>
+    fetch(`${own}/readyz`).then(
+      (res) => res.ok,
+      () => false,
+    );
   return {
     cluster,
     ownerUrl,

@@ -49,8 +49,16 @@ afterAll(async () => {
   rmSync(home, { recursive: true, force: true });
 });
 
-const status = (path: string) => fetch(server.address + path, { headers: { connection: 'close' } }).then((res) => res.status, () => 0); // prettier-ignore
-const workers = () => execFileSync('pgrep', ['-P', String(server.pid), '-f', 'main.ts'], { encoding: 'utf8' }).trim().split('\n').map(Number); // prettier-ignore
+const status = (path: string) =>
+  fetch(server.address + path, { headers: { connection: 'close' } }).then(
+    (res) => res.status,
+    () => 0,
+  );
+const workers = () =>
+  execFileSync('pgrep', ['-P', String(server.pid), '-f', 'main.ts'], { encoding: 'utf8' })
+    .trim()
+    .split('\n')
+    .map(Number);
 interface Ready {
   ready: boolean;
   database: boolean;
@@ -75,10 +83,19 @@ describe('several processes on one database, with a replica for pages', () => {
 
   it('tell each other what is done: every stream hears of every act, whichever process did it', async () => {
     const signal = new AbortController();
-    const { body } = await client.insist('', { method: 'POST', path: '/api/session', body: { email: 'ines@ebbstone.example', password: 'ebb-and-flow-1' } }); // prettier-ignore
+    const { body } = await client.insist('', {
+      method: 'POST',
+      path: '/api/session',
+      body: { email: 'ines@ebbstone.example', password: 'ebb-and-flow-1' },
+    });
     expect(body).toMatchObject({ role: 'owner' });
     const heard = await Promise.all(Array.from({ length: 4 }, () => client.stream('/api/events', signal.signal)));
-    for (let n = 0; n < 4; n++) await client.insist(`run ${n}`.replace(' ', '-'), { method: 'POST', path: '/api/apps/kedge/releases', body: { label: `x${n}` } }); // prettier-ignore
+    for (let n = 0; n < 4; n++)
+      await client.insist(`run ${n}`.replace(' ', '-'), {
+        method: 'POST',
+        path: '/api/apps/kedge/releases',
+        body: { label: `x${n}` },
+      });
     await expect.poll(() => heard.map((one) => one.acts)).toEqual([4, 4, 4, 4]);
     signal.abort();
   });
@@ -122,7 +139,9 @@ describe('several processes on one database, with a replica for pages', () => {
   it('measure themselves together, by route and never by what was asked', async () => {
     // While processes come and go, the measures of one may be late: whoever reads them asks again.
     const read = async () => (await fetch(`http://127.0.0.1:${metrics}/metrics`)).text();
-    await expect.poll(read, { timeout: 40_000, interval: 1000 }).toMatch(/crib_request_seconds_count\{[^}]*route="\/s\/:slug\/:address"[^}]*\} \d+/); // prettier-ignore
+    await expect
+      .poll(read, { timeout: 40_000, interval: 1000 })
+      .toMatch(/crib_request_seconds_count\{[^}]*route="\/s\/:slug\/:address"[^}]*\} \d+/);
     const text = await read();
     expect(text).toMatch(/crib_connections\{pool="pages",state="all"\}/);
     expect(text).not.toContain('first-week');

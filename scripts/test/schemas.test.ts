@@ -29,8 +29,14 @@ const at = (name: string, role = '') => {
   return url.href;
 };
 const tables = async (url: string) => {
-  const names = await asked<{ name: string }>(url, `SELECT relname AS name FROM pg_class WHERE relnamespace = 'crib'::regnamespace AND relkind = 'r' ORDER BY 1`); // prettier-ignore
-  const counts = await asked<Record<string, string>>(url, `SELECT ${names.map(({ name }) => `(SELECT count(*) FROM ${name}) AS ${name}`).join(', ')}`); // prettier-ignore
+  const names = await asked<{ name: string }>(
+    url,
+    `SELECT relname AS name FROM pg_class WHERE relnamespace = 'crib'::regnamespace AND relkind = 'r' ORDER BY 1`,
+  );
+  const counts = await asked<Record<string, string>>(
+    url,
+    `SELECT ${names.map(({ name }) => `(SELECT count(*) FROM ${name}) AS ${name}`).join(', ')}`,
+  );
   return new Map(Object.entries(counts[0]!).map(([name, count]) => [name, Number(count)]));
 };
 
@@ -54,7 +60,12 @@ describe('a database of the past', () => {
       await migrate(url, 'crib_server');
       const after = await tables(url);
       // What is derived may grow; nothing that somebody wrote becomes less.
-      for (const [table, count] of before) if (table !== 'migration') expect([table, after.get(table)! >= count], `${table}: ${count} → ${after.get(table)}`).toEqual([table, true]); // prettier-ignore
+      for (const [table, count] of before)
+        if (table !== 'migration')
+          expect([table, after.get(table)! >= count], `${table}: ${count} → ${after.get(table)}`).toEqual([
+            table,
+            true,
+          ]);
       const pool = openPool(at(name, 'crib_server'));
       try {
         await inSnapshot(pool, { workspace: 1 }, async (db) => {

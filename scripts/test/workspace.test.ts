@@ -24,7 +24,9 @@ let pools: Record<'from' | 'into' | 'owner', Pool>;
 async function put(url: string, sql: string) {
   const client = new pg.Client({ connectionString: url, options: '-c search_path=crib' });
   await client.connect();
-  const { rows } = await client.query<{ name: string }>(`SELECT relname AS name FROM pg_class WHERE relnamespace = 'crib'::regnamespace AND relkind = 'r'`); // prettier-ignore
+  const { rows } = await client.query<{ name: string }>(
+    `SELECT relname AS name FROM pg_class WHERE relnamespace = 'crib'::regnamespace AND relkind = 'r'`,
+  );
   const look = (on: string) => rows.map(({ name }) => `ALTER TABLE ${name} ${on} TRIGGER USER;`).join('');
   await client.query(`BEGIN; ${look('DISABLE')} ${sql}; ${look('ENABLE')} COMMIT`);
   await client.end();
@@ -33,11 +35,14 @@ beforeAll(async () => {
   here = await openDatabase({ name: 'crib_here', home: join(home, 'pg'), throwaway: true });
   there = await openDatabase({ name: 'crib_there', home: join(home, 'pg'), throwaway: true });
   await loadAsSuperuser(here);
-  await put(there.ownerUrl, `
+  await put(
+    there.ownerUrl,
+    `
     INSERT INTO editor (name, email, password_hash) VALUES ('Somebody Else', 'else@ebbstone.example', 'x');
     INSERT INTO workspace (name) VALUES ('Theirs'); INSERT INTO membership VALUES (1, 1, 'owner');
     INSERT INTO app (workspace_id, slug, name, role, platforms, key_policy) SELECT 1, 'kedge-' || n, 'Kedge', 'taught', '{linux}', '{}' FROM generate_series(1, 7) n;
-    INSERT INTO command (app_id, name) SELECT 1, 'x.' || n FROM generate_series(1, 500) n; INSERT INTO context (app_id) SELECT 1 FROM generate_series(1, 30)`); // prettier-ignore
+    INSERT INTO command (app_id, name) SELECT 1, 'x.' || n FROM generate_series(1, 500) n; INSERT INTO context (app_id) SELECT 1 FROM generate_series(1, 30)`,
+  );
   pools = { from: openPool(here.serverUrl), into: openPool(there.serverUrl), owner: openPool(there.ownerUrl) };
 });
 afterAll(async () => {
@@ -81,8 +86,20 @@ describe('a whole workspace', () => {
         const { id: _id, ...edition } = await editionAt(db, 'hajus-dikiz-famij-hulij-2');
         return {
           commands: catalogue.commands.map((one) => [one.name, one.label, one.otherNames]),
-          edits: layer.kind === 'custom' ? layer.edits.map((one) => [command.get(one.command), one.shortcuts, one.reason, one.holds && command.get(one.holds)]) : [], // prettier-ignore
-          history: entries.map((one) => [one.kind, one.who, one.change.remove.map((place) => command.get(place.command))]), // prettier-ignore
+          edits:
+            layer.kind === 'custom'
+              ? layer.edits.map((one) => [
+                  command.get(one.command),
+                  one.shortcuts,
+                  one.reason,
+                  one.holds && command.get(one.holds),
+                ])
+              : [],
+          history: entries.map((one) => [
+            one.kind,
+            one.who,
+            one.change.remove.map((place) => command.get(place.command)),
+          ]),
           points,
           edition,
           acts: (await actsOf(db, workspace, {})).acts.map(({ doing, who }) => [doing, who]),
@@ -102,7 +119,8 @@ describe('a whole workspace', () => {
 
   it('is refused where it is there already, is of another schema, or is no workspace, and leaves nothing', async () => {
     const owner = (await accountAt(pools.owner, 'else@ebbstone.example'))!;
-    const count = async () => (await pools.owner.query<{ n: number }>('SELECT count(*)::int AS n FROM crib.workspace')).rows[0]!.n; // prettier-ignore
+    const count = async () =>
+      (await pools.owner.query<{ n: number }>('SELECT count(*)::int AS n FROM crib.workspace')).rows[0]!.n;
     const before = await count();
     await expect(workspaceIn(pools.owner, file, owner.id)).rejects.toThrow(/are here already/);
     const [head, ...rest] = readFileSync(file, 'utf8').trim().split('\n');

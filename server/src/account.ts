@@ -40,11 +40,13 @@ const within = <Result>(work: (db: Db) => Promise<Result>) => inTransaction(pool
 const site = process.env['CRIB_SITE'] ?? 'http://127.0.0.1:4310';
 const newPassword = () => randomBytes(12).toString('base64url');
 
-const somebody = async (db: Db, address: string | undefined) => (await accountAt(db, Email.parse(address))) ?? refuse('not-found', `Nobody has the address ${address}.`); // prettier-ignore
+const somebody = async (db: Db, address: string | undefined) =>
+  (await accountAt(db, Email.parse(address))) ?? refuse('not-found', `Nobody has the address ${address}.`);
 /** The workspace that is named; the only one of somebody’s where none is. */
 async function workspaceOf(db: Db, editor?: number): Promise<number> {
   const { workspace } = values;
-  if (workspace) return ((await workspaceNamed(db, workspace)) ?? refuse('not-found', `There is no workspace “${workspace}”.`)).id; // prettier-ignore
+  if (workspace)
+    return ((await workspaceNamed(db, workspace)) ?? refuse('not-found', `There is no workspace “${workspace}”.`)).id;
   const all = editor === undefined ? [] : await workspacesOf(db, editor);
   return all.length === 1 ? all[0]!.id : refuse('which-workspace', 'Say which workspace: --workspace and its name.');
 }

@@ -46,7 +46,9 @@ const Environment = z.object({
 });
 
 /** Accounts of the demo, which the sign-in page shows. */
-export const DemoAccounts = z.array(z.object({ name: z.string(), email: z.email(), password: Password, role: Role, workspace: z.string() })); // prettier-ignore
+export const DemoAccounts = z.array(
+  z.object({ name: z.string(), email: z.email(), password: Password, role: Role, workspace: z.string() }),
+);
 export type DemoAccounts = z.infer<typeof DemoAccounts>;
 
 export interface Config {

@@ -84,7 +84,9 @@ function several(config: Config) {
       stopping = true;
       const workers = Object.values(cluster.workers ?? {});
       for (const worker of workers) worker?.process.kill('SIGTERM');
-      void Promise.all(workers.map((worker) => worker && new Promise((gone) => worker.once('exit', gone)))).then(() => process.exit(0)); // prettier-ignore
+      void Promise.all(workers.map((worker) => worker && new Promise((gone) => worker.once('exit', gone)))).then(() =>
+        process.exit(0),
+      );
     });
 }
 

@@ -28,13 +28,23 @@ async function full(client: Client) {
   const sheet = async (title: string) => {
     const { id } = await client.must<{ id: number }>('POST', `/api/apps/${slug}/sheets`, { keysetId: top.id, title });
     const rows = [{ command: a!.id, note: '' }];
-    await client.must('PUT', `/api/sheets/${id}`, { title, keysetId: top.id, revision: 1, language: 'en', sections: [{ title: 'All', rows }] }); // prettier-ignore
+    await client.must('PUT', `/api/sheets/${id}`, {
+      title,
+      keysetId: top.id,
+      revision: 1,
+      language: 'en',
+      sections: [{ title: 'All', rows }],
+    });
     return id;
   };
   const [published, draft] = [await sheet('Published'), await sheet('Draft')];
   const edition = await client.must<{ path: string }>('POST', `/api/sheets/${published}/editions`);
   const run = await client.must<{ id: number }>('POST', `/api/apps/${slug}/runs`, { name: 'Run', steps: [a!.id] });
-  const group = await client.must<{ id: number }>('POST', `/api/apps/${slug}/groups`, { kind: 'pair', name: 'Pair', members: [a!.id, b!.id] }); // prettier-ignore
+  const group = await client.must<{ id: number }>('POST', `/api/apps/${slug}/groups`, {
+    kind: 'pair',
+    name: 'Pair',
+    members: [a!.id, b!.id],
+  });
   return { slug, release, school: school.id, top: top.id, published, draft, run: run.id, group: group.id, edition };
 }
 
@@ -45,7 +55,11 @@ describe('what is deleted', () => {
     const before = await client.must<Catalogue>('GET', `/api/releases/${made.release.id}`);
     const lines = await overview(client, made.slug);
     const hanging = await client.must<Hanging[]>('GET', `/api/bin/with?kind=keyset&id=${made.school}`);
-    expect(hanging.map((one) => `${one.kind} ${one.name} ${one.editions}`).sort()).toEqual(['keyset Top 0', 'sheet Draft 0', 'sheet Published 1']); // prettier-ignore
+    expect(hanging.map((one) => `${one.kind} ${one.name} ${one.editions}`).sort()).toEqual([
+      'keyset Top 0',
+      'sheet Draft 0',
+      'sheet Published 1',
+    ]);
 
     const bin = await put(client, 'keyset', made.school);
     expect(bin.status).toBe(201);
@@ -57,7 +71,10 @@ describe('what is deleted', () => {
     const address = made.edition.path.split('/').at(-1)!;
     expect((await client.ask('GET', `/public/editions/${address}`)).status).toBe(200);
     // Its name is free meanwhile; when it is taken, what would come back says so.
-    const again = await client.must<{ id: number }>('POST', `/api/apps/${made.slug}/keysets`, { name: 'School', baseId: before.keysets[0]!.id }); // prettier-ignore
+    const again = await client.must<{ id: number }>('POST', `/api/apps/${made.slug}/keysets`, {
+      name: 'School',
+      baseId: before.keysets[0]!.id,
+    });
     expect((await client.ask('POST', `/api/bin/${bin.body.id}/back`)).status).toBe(409);
     await put(client, 'keyset', again.id);
 
@@ -74,7 +91,12 @@ describe('what is deleted', () => {
     expect((await put(client, 'keyset', keysets[0]!.id)).status).toBe(422);
     await client.must('POST', `/api/releases/${made.release.id}/seal`);
     const bins: number[] = [];
-    for (const [kind, id] of [['run', made.run], ['group', made.group], ['release', made.release.id]] as const) bins.push((await put(client, kind, id)).body.id); // prettier-ignore
+    for (const [kind, id] of [
+      ['run', made.run],
+      ['group', made.group],
+      ['release', made.release.id],
+    ] as const)
+      bins.push((await put(client, kind, id)).body.id);
     expect((await client.ask('GET', `/api/releases/${made.release.id}`)).status).toBe(404);
     expect((await overview(client, made.slug)).releases).toEqual([]);
     const { id: app } = await overview(client, made.slug);
@@ -92,11 +114,20 @@ describe('what is deleted', () => {
     const made = await full(client);
     const away = async (kind: string, id: number) => (await put(client, kind, id)).body.id;
     const back = (bin: number) => client.ask<{ detail?: string }>('POST', `/api/bin/${bin}/back`);
-    const bins = [await away('sheet', made.draft), await away('keyset', made.top), await away('keyset', made.school), await away('release', made.release.id)]; // prettier-ignore
-    for (const [bin, under] of [[bins[0]!, 'Top'], [bins[1]!, 'School'], [bins[2]!, made.release.label]] as const) {
+    const bins = [
+      await away('sheet', made.draft),
+      await away('keyset', made.top),
+      await away('keyset', made.school),
+      await away('release', made.release.id),
+    ];
+    for (const [bin, under] of [
+      [bins[0]!, 'Top'],
+      [bins[1]!, 'School'],
+      [bins[2]!, made.release.label],
+    ] as const) {
       const answer = await back(bin);
       expect([answer.status, answer.body.detail]).toEqual([422, `Bring “${under}” back first: it stands on that.`]);
-    } // prettier-ignore
+    }
     for (const bin of bins.reverse()) expect((await back(bin)).status).toBe(204);
     expect((await client.must<Catalogue>('GET', `/api/releases/${made.release.id}`)).keysets.length).toBe(3);
     expect((await client.ask('GET', `/api/sheets/${made.draft}`)).status).toBe(200);
@@ -105,16 +136,35 @@ describe('what is deleted', () => {
   it('is a layer’s owner’s to delete, and is gone after thirty days unless it has history or editions', async () => {
     const client = await server.client();
     const made = await full(client);
-    const mine = await client.must<{ id: number }>('POST', `/api/apps/${made.slug}/keysets`, { name: 'Mine', mine: true, baseId: made.school }); // prettier-ignore
+    const mine = await client.must<{ id: number }>('POST', `/api/apps/${made.slug}/keysets`, {
+      name: 'Mine',
+      mine: true,
+      baseId: made.school,
+    });
     const other = await server.as('editor');
     // Nor does it go with what it stands on.
     const { id: app } = await overview(client, made.slug);
-    for (const [kind, id] of [['keyset', mine.id], ['keyset', made.school], ['release', made.release.id], ['app', app]] as const) expect((await put(other, kind, id)).status).toBe(403); // prettier-ignore
+    for (const [kind, id] of [
+      ['keyset', mine.id],
+      ['keyset', made.school],
+      ['release', made.release.id],
+      ['app', app],
+    ] as const)
+      expect((await put(other, kind, id)).status).toBe(403);
 
-    for (const [kind, id] of [['sheet', made.draft], ['sheet', made.published], ['run', made.run], ['keyset', made.top]] as const) expect((await put(client, kind, id)).status).toBe(201); // prettier-ignore
+    for (const [kind, id] of [
+      ['sheet', made.draft],
+      ['sheet', made.published],
+      ['run', made.run],
+      ['keyset', made.top],
+    ] as const)
+      expect((await put(client, kind, id)).status).toBe(201);
     await owner.query("UPDATE bin SET put_in = now() - interval '31 days'");
     await owner.query('SELECT purge_bin()');
-    const left = await owner.query<{ kind: string; name: string }>('SELECT kind, name FROM bin WHERE app_id = (SELECT id FROM app WHERE slug = $1) ORDER BY kind', [made.slug]); // prettier-ignore
+    const left = await owner.query<{ kind: string; name: string }>(
+      'SELECT kind, name FROM bin WHERE app_id = (SELECT id FROM app WHERE slug = $1) ORDER BY kind',
+      [made.slug],
+    );
     // The published sheet and the layer with its history only stay out of sight.
     expect(left.rows.map((one) => `${one.kind} ${one.name}`)).toEqual(['keyset Top', 'sheet Published']);
     const address = made.edition.path.split('/').at(-1)!;

@@ -30,7 +30,10 @@ describe('what learners open', () => {
     counter.add('a', 'opened');
     counter.add('b', 'pdf');
     await counter.flush();
-    expect([...kept]).toEqual([['a opened', 2], ['b pdf', 1]]); // prettier-ignore
+    expect([...kept]).toEqual([
+      ['a opened', 2],
+      ['b pdf', 1],
+    ]);
     await counter.flush();
     expect(kept.get('a opened')).toBe(2);
     // While it is away, nothing is lost; what comes meanwhile is added to it.

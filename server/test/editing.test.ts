@@ -196,7 +196,11 @@ describe('correcting by hand', () => {
 
   it('has a trainer’s advice among ways, and choosers that say what decides', async () => {
     const [a, b, c] = [await command('depth.place'), await command('line.trace'), await command('line.cut')];
-    const group = (body: object) => client.ask<{ id: number; detail?: string }>('POST', `/api/apps/${slug}/groups`, { members: [a.id, b.id], ...body }); // prettier-ignore
+    const group = (body: object) =>
+      client.ask<{ id: number; detail?: string }>('POST', `/api/apps/${slug}/groups`, {
+        members: [a.id, b.id],
+        ...body,
+      });
     const made = await group({
       kind: 'ways',
       name: 'To the shore',
@@ -224,10 +228,23 @@ describe('correcting by hand', () => {
     const details = (id: number, commands: object[]) => client.ask('PUT', `/api/releases/${id}/details`, { commands });
     const named = async (id: number, name: string) =>
       (await client.must<Catalogue>('GET', `/api/releases/${id}`)).commands.find((one) => one.name === name)!;
-    const head = 'Command id,Label,Shortcut,One press,States,Each press,Step size,The user sees,Satisfied by,Setting,List of keys,In the list since,Flags'; // prettier-ignore
-    await list(kept.release.id, `${head}\nview.tint,Change tint,F9,cycles,Day; Night,,,the paper darkens,view.open,"Tint, shipped on",Views,2.1,unshown\nview.shade,Shade,F8,,,,,,,,,,\n`); // prettier-ignore
+    const head =
+      'Command id,Label,Shortcut,One press,States,Each press,Step size,The user sees,Satisfied by,Setting,List of keys,In the list since,Flags';
+    await list(
+      kept.release.id,
+      `${head}\nview.tint,Change tint,F9,cycles,Day; Night,,,the paper darkens,view.open,"Tint, shipped on",Views,2.1,unshown\nview.shade,Shade,F8,,,,,,,,,,\n`,
+    );
     const tint = await named(kept.release.id, 'view.tint');
-    expect(tint).toMatchObject({ onePress: 'cycles', states: ['Day', 'Night'], sign: 'the paper darkens', satisfiedBy: 'view.open', setting: 'Tint, shipped on', keyList: 'Views', keyListSince: '2.1', unshown: true }); // prettier-ignore
+    expect(tint).toMatchObject({
+      onePress: 'cycles',
+      states: ['Day', 'Night'],
+      sign: 'the paper darkens',
+      satisfiedBy: 'view.open',
+      setting: 'Tint, shipped on',
+      keyList: 'Views',
+      keyListSince: '2.1',
+      unshown: true,
+    });
 
     await client.must('POST', `/api/releases/${kept.release.id}/seal`);
     expect((await details(kept.release.id, [{ id: tint.id, states: ['Day', 'Dusk', 'Night'] }])).status).toBe(200);
@@ -239,22 +256,33 @@ describe('correcting by hand', () => {
     expect((await noted([{ id: first!.id, memoryAid: 'T for tint' }])).status).toBe(200);
     expect((await noted([{ id: first!.id, shortcut: 'F7' }])).status).toBe(400);
     expect((await noted([{ id: 999_999, note: 'x' }])).status).toBe(404);
-    const after = (await client.must<Catalogue>('GET', `/api/releases/${kept.release.id}`)).keysets.find((one) => one.id === sealed.id) as ShippedKeyset; // prettier-ignore
+    const after = (await client.must<Catalogue>('GET', `/api/releases/${kept.release.id}`)).keysets.find(
+      (one) => one.id === sealed.id,
+    ) as ShippedKeyset;
     expect(after.bindings).toEqual([{ ...first!, memoryAid: 'T for tint' }, ...sealed.bindings.slice(1)]);
     expect((await details(kept.release.id, [{ id: tint.id, label: 'Other' }])).status).toBe(400);
     expect((await details(kept.release.id, [{ id: 999_999, sign: 'x' }])).status).toBe(404);
-    const corrected = await client.ask('PUT', `/api/releases/${kept.release.id}/commands`, { commands: [{ id: tint.id, label: 'Other' }] }); // prettier-ignore
+    const corrected = await client.ask('PUT', `/api/releases/${kept.release.id}/commands`, {
+      commands: [{ id: tint.id, label: 'Other' }],
+    });
     expect(corrected.status).toBe(409);
     expect(await named(kept.release.id, 'view.tint')).toEqual({ ...tint, states: ['Day', 'Dusk', 'Night'] });
 
     // The next release has it all again, though its list says nothing of it; what the list says stands in place of it.
     const next = await client.must<Release>('POST', `/api/apps/${kept.slug}/releases`, { label: 'next' });
-    await list(next.id, 'Command id,Label,Shortcut,The user sees\nview.tint,Change tint,F9,the lamp is lit\nview.shade,Shade,F8,\n'); // prettier-ignore
+    await list(
+      next.id,
+      'Command id,Label,Shortcut,The user sees\nview.tint,Change tint,F9,the lamp is lit\nview.shade,Shade,F8,\n',
+    );
     const carried = await named(next.id, 'view.tint');
     expect(carried).toMatchObject({ states: ['Day', 'Dusk', 'Night'], sign: 'the lamp is lit', unshown: true });
     const shade = await named(next.id, 'view.shade');
     await client.must('POST', `/api/apps/${kept.slug}/merge`, { keep: shade.id, drop: carried.id });
-    expect(await named(next.id, 'view.shade')).toMatchObject({ label: 'Shade', states: ['Day', 'Dusk', 'Night'], otherNames: ['Change tint'] }); // prettier-ignore
+    expect(await named(next.id, 'view.shade')).toMatchObject({
+      label: 'Shade',
+      states: ['Day', 'Dusk', 'Night'],
+      otherNames: ['Change tint'],
+    });
   });
 
   it('notes what was tried on which platform, in sealed releases too', async () => {

@@ -93,11 +93,17 @@ describe('signing in', () => {
 describe('people of a workspace', () => {
   it('come by a link that works once, and are “a former editor” once they are gone, in history too', async () => {
     const client = await server.client();
-    const invited = await client.must<MadeInvitation>('POST', '/api/invitations', { email: 'wenna@ebbstone.example', role: 'editor' }); // prettier-ignore
+    const invited = await client.must<MadeInvitation>('POST', '/api/invitations', {
+      email: 'wenna@ebbstone.example',
+      role: 'editor',
+    });
     const wenna = new Client(server.address());
     const joining = `/api/joining/${invited.secret}`;
     const account = { name: 'Wenna Tregarth', password: 'anchor-and-cable' };
-    const twice = await Promise.all([wenna.ask('POST', joining, account), new Client(server.address()).ask('POST', joining, account)]); // prettier-ignore
+    const twice = await Promise.all([
+      wenna.ask('POST', joining, account),
+      new Client(server.address()).ask('POST', joining, account),
+    ]);
     expect(twice.filter((one) => one.status === 201).length).toBe(1);
     await wenna.must('POST', '/api/session', { email: 'wenna@ebbstone.example', password: account.password });
     const { id } = await wenna.must<Session>('GET', '/api/session');
@@ -116,12 +122,16 @@ describe('people of a workspace', () => {
     const after = await client.must<{ acts: { who: string }[] }>('GET', `/api/acts?app=${made.slug}`);
     expect(new Set(after.acts.map((one) => one.who))).toEqual(new Set(['a former editor']));
     // Nowhere is she named any more: in no row of any table.
-    const tables = await owner.query<{ name: string }>(`SELECT relname AS name FROM pg_class WHERE relnamespace = 'crib'::regnamespace AND relkind = 'r'`); // prettier-ignore
+    const tables = await owner.query<{ name: string }>(
+      `SELECT relname AS name FROM pg_class WHERE relnamespace = 'crib'::regnamespace AND relkind = 'r'`,
+    );
     for (const { name } of tables.rows) {
       const { rows } = await owner.query(`SELECT 1 FROM ${name} t WHERE t::text ~ 'Wenna Tregarth|wenna@' LIMIT 1`);
       expect(rows, name).toEqual([]);
     }
-    expect((await client.ask('POST', '/api/invitations', { email: 'wenna@ebbstone.example', role: 'reader' })).status).toBe(201); // prettier-ignore
+    expect(
+      (await client.ask('POST', '/api/invitations', { email: 'wenna@ebbstone.example', role: 'reader' })).status,
+    ).toBe(201);
   });
 
   it('always have an owner who can act', async () => {
@@ -132,12 +142,14 @@ describe('people of a workspace', () => {
       ['PUT', { disabled: true }],
       ['DELETE', undefined],
     ] as const)
-      // prettier-ignore
       expect((await alone.ask(method, `/api/members/${id}`, body)).body).toMatchObject({ code: 'needs-an-owner' });
     const second = await server.as('owner', 'A school of one');
     const other = await second.must<Session>('GET', '/api/session');
     // Both at once: one of them stays.
-    const gone = await Promise.all([alone.ask('DELETE', `/api/members/${other.id}`), second.ask('DELETE', `/api/members/${id}`)]); // prettier-ignore
+    const gone = await Promise.all([
+      alone.ask('DELETE', `/api/members/${other.id}`),
+      second.ask('DELETE', `/api/members/${id}`),
+    ]);
     expect(gone.filter((one) => one.status === 204).length).toBe(1);
   });
 
@@ -151,7 +163,8 @@ describe('people of a workspace', () => {
     const path = `/api/keysets/${keyset.id}`;
     const { members } = await other.must<People>('GET', '/api/people');
     expect(members.every((one) => one.email === null)).toBe(true);
-    const refused = async (by: Client, method: string, at: string, body: object) => expect((await by.ask(method, at, body)).status, `${method} ${at}`).toBe(403); // prettier-ignore
+    const refused = async (by: Client, method: string, at: string, body: object) =>
+      expect((await by.ask(method, at, body)).status, `${method} ${at}`).toBe(403);
     await refused(other, 'PUT', path, { mine: true });
     await refused(other, 'PUT', path, { locked: true });
     await maker.must('PUT', path, { locked: true });

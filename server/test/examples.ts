@@ -8,11 +8,17 @@ import { type Client, databaseUrl } from './harness.ts';
 
 export const doc = readFileSync(new URL('../../docs/api.md', import.meta.url), 'utf8');
 /** The examples of docs/api.md, in order: what is asked, and what of the answer is shown. */
-export const examples = [...doc.matchAll(/```http\n(\w+) (\S+)\n((?:\S+: .*\n)*)(?:\n([\s\S]*?))?```\s+```(json|text) (\d+)\n([\s\S]*?)```/g)].map(
-  ([, method, path, headers, body, kind, status, answer]) => ({
-    method: method!, path: path!, headers: headers!, body: body?.trim(), kind: kind!, status: Number(status), answer: answer!,
-  }),
-); // prettier-ignore
+export const examples = [
+  ...doc.matchAll(/```http\n(\w+) (\S+)\n((?:\S+: .*\n)*)(?:\n([\s\S]*?))?```\s+```(json|text) (\d+)\n([\s\S]*?)```/g),
+].map(([, method, path, headers, body, kind, status, answer]) => ({
+  method: method!,
+  path: path!,
+  headers: headers!,
+  body: body?.trim(),
+  kind: kind!,
+  status: Number(status),
+  answer: answer!,
+}));
 
 const known = new Map<string, unknown>();
 /** What earlier answers gave, put in for its name in braces: bare in an address, as a value in JSON. */
@@ -52,7 +58,10 @@ export async function beginExamples(pool: Pool): Promise<void> {
 /** Sends an example as it stands, with what earlier answers gave filled in. */
 export function sendExample(client: Client, { method, path, headers, body }: (typeof examples)[number]) {
   const lines = headers.split('\n').filter(Boolean);
-  const named = Object.fromEntries(lines.map((line) => line.split(': ').map((part) => part.toLowerCase()))) as Record<string, string>; // prettier-ignore
+  const named = Object.fromEntries(lines.map((line) => line.split(': ').map((part) => part.toLowerCase()))) as Record<
+    string,
+    string
+  >;
   return client.ask<unknown>(method, filled(path), body === undefined ? undefined : filled(body), named);
 }
 

@@ -11,8 +11,13 @@ interface Pair {
 }
 
 const NAMES: Record<string, string> = {
-  Left: 'ArrowLeft', Right: 'ArrowRight', Up: 'ArrowUp', Down: 'ArrowDown', Esc: 'Escape', Cmd: 'Meta',
-}; // prettier-ignore
+  Left: 'ArrowLeft',
+  Right: 'ArrowRight',
+  Up: 'ArrowUp',
+  Down: 'ArrowDown',
+  Esc: 'Escape',
+  Cmd: 'Meta',
+};
 const ORDER = ['Ctrl', 'Alt', 'Shift', 'Meta'];
 
 /** `Shift-Cmd-Alt-F` to `Alt+Shift+Meta+F`: the last part is the key, the others are modifiers. */

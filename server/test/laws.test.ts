@@ -151,24 +151,61 @@ describe('what the server’s role is refused, statement by statement', () => {
   });
 
   it('is history, editions and corrections, whose rows are only added', async () => {
-    const kept = ['edition', 'edition_file', 'edition_form', 'edition_withdrawal', 'correction', 'keyset_change', 'save_point', 'fact_correction', 'act', 'act_row', 'migration', 'app_version']; // prettier-ignore
+    const kept = [
+      'edition',
+      'edition_file',
+      'edition_form',
+      'edition_withdrawal',
+      'correction',
+      'keyset_change',
+      'save_point',
+      'fact_correction',
+      'act',
+      'act_row',
+      'migration',
+      'app_version',
+    ];
     for (const table of kept) {
       const { rows } = await owner.query<{ name: string }>(
         `SELECT attname AS name FROM pg_attribute WHERE attrelid = 'crib.${table}'::regclass AND attnum > 0 AND attidentity = '' AND attgenerated = '' AND NOT attisdropped`,
       );
-      for (const { name } of rows) expect(await asServer(`UPDATE ${table} SET ${name} = ${name}`), `${table}.${name}`).toBe('42501'); // prettier-ignore
+      for (const { name } of rows)
+        expect(await asServer(`UPDATE ${table} SET ${name} = ${name}`), `${table}.${name}`).toBe('42501');
       for (const sql of [`DELETE FROM ${table}`, `TRUNCATE ${table}`]) expect(await asServer(sql), sql).toBe('42501');
     }
-    for (const table of ['act', 'act_row', 'fact_correction', 'migration', 'app_version']) expect(await asServer(`INSERT INTO ${table} DEFAULT VALUES`), table).toBe('42501'); // prettier-ignore
+    for (const table of ['act', 'act_row', 'fact_correction', 'migration', 'app_version'])
+      expect(await asServer(`INSERT INTO ${table} DEFAULT VALUES`), table).toBe('42501');
   });
 
   it('is who somebody is, whose a row is, and what a keyset stands on', async () => {
-    const columns = ['app.workspace_id', 'app.slug', 'release.app_id', 'release.position', 'keyset.base_id', 'keyset.app_id', 'keyset.made_by', 'editor.email', 'editor.removed_at', 'report.said', 'standing_address.address', 'shelf.workspace_id', 'membership.editor_id', 'invitation.email', 'answered.key', 'proposal.made_by', 'remark.said', 'command.name', 'context.app_id', 'binding_context.context_id']; // prettier-ignore
+    const columns = [
+      'app.workspace_id',
+      'app.slug',
+      'release.app_id',
+      'release.position',
+      'keyset.base_id',
+      'keyset.app_id',
+      'keyset.made_by',
+      'editor.email',
+      'editor.removed_at',
+      'report.said',
+      'standing_address.address',
+      'shelf.workspace_id',
+      'membership.editor_id',
+      'invitation.email',
+      'answered.key',
+      'proposal.made_by',
+      'remark.said',
+      'command.name',
+      'context.app_id',
+      'binding_context.context_id',
+    ];
     for (const one of columns) {
       const [table, column] = one.split('.');
       expect(await asServer(`UPDATE ${table} SET ${column} = ${column}`), one).toBe('42501');
     }
-    for (const table of ['app', 'release', 'keyset', 'sheet', 'editor', 'workspace', 'report', 'recipe', 'run']) expect(await asServer(`DELETE FROM ${table}`), table).toBe('42501'); // prettier-ignore
+    for (const table of ['app', 'release', 'keyset', 'sheet', 'editor', 'workspace', 'report', 'recipe', 'run'])
+      expect(await asServer(`DELETE FROM ${table}`), table).toBe('42501');
     expect(await asServer('UPDATE api_token SET scope = scope')).toBe('42501');
     expect(await asServer("SELECT act_in_hand('app', '{}')")).toBe('42501');
     expect(await asServer('SELECT drop_doubles(NULL)')).toBe('42501');
@@ -207,21 +244,48 @@ describe('what the server’s role is refused, statement by statement', () => {
     const made = `INSERT INTO keyset (app_id, release_id, base_id, name, carried_from) SELECT app_id, release_id, id, 'x', `;
     const foreign = `(SELECT id FROM keyset WHERE release_id = ${other.release.id} LIMIT 1) FROM keyset WHERE id = ${keyset.id}`;
     expect(await asServer(made + foreign)).toMatch(/23503|23514/);
-    expect(await asServer(`INSERT INTO crosswalk (from_app, to_app, made_by) SELECT ${overview.id}, ${theirs.release.appId}, min(id) FROM editor`)).toBe('23503'); // prettier-ignore
-    expect(await asServer(`UPDATE keyset SET imitates_id = ${theirs.release.id} WHERE release_id = ${other.release.id}`)).toBe('23503'); // prettier-ignore
-    expect(await asServer(`INSERT INTO binding (keyset_id, release_id, command_id, shortcut, provenance_kind) SELECT k.id, k.release_id, ${command!.id}, E'a\tb', 'guess' FROM keyset k WHERE release_id = ${other.release.id}`)).toBe('23514'); // prettier-ignore
+    expect(
+      await asServer(
+        `INSERT INTO crosswalk (from_app, to_app, made_by) SELECT ${overview.id}, ${theirs.release.appId}, min(id) FROM editor`,
+      ),
+    ).toBe('23503');
+    expect(
+      await asServer(`UPDATE keyset SET imitates_id = ${theirs.release.id} WHERE release_id = ${other.release.id}`),
+    ).toBe('23503');
+    expect(
+      await asServer(
+        `INSERT INTO binding (keyset_id, release_id, command_id, shortcut, provenance_kind) SELECT k.id, k.release_id, ${command!.id}, E'a\tb', 'guess' FROM keyset k WHERE release_id = ${other.release.id}`,
+      ),
+    ).toBe('23514');
   });
 
   it('is whatever is in another workspace: no query sees a row of it, and none writes one', async () => {
-    const { rows } = await owner.query<{ name: string }>(`SELECT relname AS name FROM pg_class WHERE relnamespace = 'crib'::regnamespace AND relrowsecurity ORDER BY 1`); // prettier-ignore
+    const { rows } = await owner.query<{ name: string }>(
+      `SELECT relname AS name FROM pg_class WHERE relnamespace = 'crib'::regnamespace AND relrowsecurity ORDER BY 1`,
+    );
     expect(rows.length).toBeGreaterThan(45);
     for (const nowhere of ['0', ''])
-      for (const { name } of rows) expect(await asServer(`SELECT * FROM ${name} LIMIT 1`, nowhere), name).toBe('was done to 0 rows'); // prettier-ignore
+      for (const { name } of rows)
+        expect(await asServer(`SELECT * FROM ${name} LIMIT 1`, nowhere), name).toBe('was done to 0 rows');
     expect(await asServer(`INSERT INTO run (app_id, name) VALUES (${overview.id}, 'Theirs')`, '0')).toBe('42501');
     expect(await asServer(`UPDATE app SET name = 'Theirs'`, '0')).toBe('was done to 0 rows');
     // Tables of rows that belong to an app are all guarded; the rest are of people, and of the server itself.
-    const open = await owner.query<{ name: string }>(`SELECT relname AS name FROM pg_class WHERE relnamespace = 'crib'::regnamespace AND relkind = 'r' AND NOT relrowsecurity ORDER BY 1`); // prettier-ignore
-    expect(open.rows.map((one) => one.name)).toEqual(['answered', 'api_token', 'editor', 'here', 'invitation', 'membership', 'migration', 'pace', 'session', 'workspace', 'wrong_password']); // prettier-ignore
+    const open = await owner.query<{ name: string }>(
+      `SELECT relname AS name FROM pg_class WHERE relnamespace = 'crib'::regnamespace AND relkind = 'r' AND NOT relrowsecurity ORDER BY 1`,
+    );
+    expect(open.rows.map((one) => one.name)).toEqual([
+      'answered',
+      'api_token',
+      'editor',
+      'here',
+      'invitation',
+      'membership',
+      'migration',
+      'pace',
+      'session',
+      'workspace',
+      'wrong_password',
+    ]);
   });
 
   it('leaves corrections and runs that come at once one after the other: the second sees the first', async () => {
@@ -229,12 +293,25 @@ describe('what the server’s role is refused, statement by statement', () => {
     await client.takeIn(made.release, 'Command id,Label,Shortcut\na,Sound,F5\n');
     await client.must('POST', `/api/releases/${made.release.id}/seal`);
     const { id } = (await made.catalogue()).commands[0]!;
-    const to = (label: string) => client.ask('POST', `/api/releases/${made.release.id}/corrections`, { what: 'command', subject: id, words: { label }, reason: `It says ${label}.` }); // prettier-ignore
+    const to = (label: string) =>
+      client.ask('POST', `/api/releases/${made.release.id}/corrections`, {
+        what: 'command',
+        subject: id,
+        words: { label },
+        reason: `It says ${label}.`,
+      });
     expect((await Promise.all(['One', 'Two', 'Three'].map(to))).map((one) => one.status)).toEqual([204, 204, 204]);
-    const { rows } = await owner.query<{ old: string; now: string }>('SELECT old, now FROM fact_correction WHERE release_id = $1 ORDER BY id', [made.release.id]); // prettier-ignore
+    const { rows } = await owner.query<{ old: string; now: string }>(
+      'SELECT old, now FROM fact_correction WHERE release_id = $1 ORDER BY id',
+      [made.release.id],
+    );
     expect(rows[0]!.old).toBe('Sound');
     for (const [index, row] of rows.slice(1).entries()) expect(row.old).toBe(rows[index]!.now);
-    const runs = await Promise.all(Array.from({ length: 4 }, () => client.ask('POST', `/api/apps/${made.slug}/runs`, { name: 'Sounding', steps: [id] }))); // prettier-ignore
+    const runs = await Promise.all(
+      Array.from({ length: 4 }, () =>
+        client.ask('POST', `/api/apps/${made.slug}/runs`, { name: 'Sounding', steps: [id] }),
+      ),
+    );
     expect(runs.map((one) => one.status).sort()).toEqual([201, 409, 409, 409]);
   });
 });

@@ -16,7 +16,31 @@ type Json = null | boolean | number | string | Json[] | { [name: string]: Json }
 
 /** Values that are none of what anybody asks for, and some that nearly are. */
 const strange: fc.Arbitrary<Json> = fc.oneof(
-  fc.constantFrom<Json>(null, true, -1, 0, 1.5, 1e308, 2 ** 53, '', ' ', '\u0000', '\ud800', '‮', '{{7*7}}', "'; DROP TABLE app; --", '%00', '../../etc/passwd', [], {}, [[]], { __proto__: null }, 'Primary+', 'é', 'e\u0301'), // prettier-ignore
+  fc.constantFrom<Json>(
+    null,
+    true,
+    -1,
+    0,
+    1.5,
+    1e308,
+    2 ** 53,
+    '',
+    ' ',
+    '\u0000',
+    '\ud800',
+    '‮',
+    '{{7*7}}',
+    "'; DROP TABLE app; --",
+    '%00',
+    '../../etc/passwd',
+    [],
+    {},
+    [[]],
+    { __proto__: null },
+    'Primary+',
+    'é',
+    'e\u0301',
+  ),
   fc.string({ unit: 'grapheme', maxLength: 40 }),
   fc.integer(),
   fc.constant('x'.repeat(70_000)),
@@ -55,7 +79,14 @@ describe('requests that are nearly right', () => {
       how: fc.integer({ min: 0, max: 3 }),
       to: strange,
       where: fc.integer({ min: 0, max: 9 }),
-      header: fc.constantFrom({}, { 'if-match': '"99999999999"' }, { 'if-match': 'W/"x"' }, { 'idempotency-key': 'k'.repeat(300) }, { 'content-type': 'text/plain' }, { 'content-type': 'application/json; charset=utf-7' }), // prettier-ignore
+      header: fc.constantFrom(
+        {},
+        { 'if-match': '"99999999999"' },
+        { 'if-match': 'W/"x"' },
+        { 'idempotency-key': 'k'.repeat(300) },
+        { 'content-type': 'text/plain' },
+        { 'content-type': 'application/json; charset=utf-7' },
+      ),
     });
     await fc.assert(
       fc.asyncProperty(one, async ({ example, at, how, to, where, header }) => {
@@ -63,7 +94,10 @@ describe('requests that are nearly right', () => {
         const json =
           example.body !== undefined && /^[[{]/.test(example.body) ? (JSON.parse(filled(example.body)) as Json) : null;
         const places = placesIn(json);
-        const body = json === null ? filled(example.body ?? '') + (how === 1 ? '\u0000' : '') : JSON.stringify(changed(json, places[Math.floor(at * places.length)]!, how, to)); // prettier-ignore
+        const body =
+          json === null
+            ? filled(example.body ?? '') + (how === 1 ? '\u0000' : '')
+            : JSON.stringify(changed(json, places[Math.floor(at * places.length)]!, how, to));
         // Now and then the address is what is wrong, in any of its parts.
         if (where === 0) {
           const parts = path.split('/');
@@ -74,9 +108,17 @@ describe('requests that are nearly right', () => {
           path += `${path.includes('?') ? '&' : '?'}layouts=${encoded(to).slice(0, 500)}&language=x&before=-1`;
         const type = json === null ? 'text/csv' : 'application/json';
         const sends = example.method !== 'GET';
-        const answer = await client.ask<{ detail?: string; code?: string }>(example.method, path.replaceAll('#', ''), sends ? body : undefined, { 'content-type': type, ...(where > 6 ? header : {}) }); // prettier-ignore
+        const answer = await client.ask<{ detail?: string; code?: string }>(
+          example.method,
+          path.replaceAll('#', ''),
+          sends ? body : undefined,
+          { 'content-type': type, ...(where > 6 ? header : {}) },
+        );
         statuses.set(answer.status, (statuses.get(answer.status) ?? 0) + 1);
-        expect(answer.status, `${example.method} ${path}\n${body.slice(0, 400)}\n${JSON.stringify(answer.body).slice(0, 300)}`).toBeLessThan(500); // prettier-ignore
+        expect(
+          answer.status,
+          `${example.method} ${path}\n${body.slice(0, 400)}\n${JSON.stringify(answer.body).slice(0, 300)}`,
+        ).toBeLessThan(500);
         if (answer.status >= 400)
           expect(answer.body.detail ?? answer.body, `${example.method} ${path}`).toMatch(/\S+ \S+ \S+/u);
       }),

@@ -23,7 +23,12 @@ beforeAll(async () => {
 describe('change notes', () => {
   async function notes() {
     const two = await twoReleases(client);
-    await confirm(client, two, [['Show drying heights', 'Drying heights'], ['Trace shoreline', 'Trace coastline'], ['Add buoy', 'Add lateral buoy'], ['Add buoy', 'Add safe-water buoy']]); // prettier-ignore
+    await confirm(client, two, [
+      ['Show drying heights', 'Drying heights'],
+      ['Trace shoreline', 'Trace coastline'],
+      ['Add buoy', 'Add lateral buoy'],
+      ['Add buoy', 'Add safe-water buoy'],
+    ]);
     const made = await client.must<ChangeNotes>('POST', `/api/apps/${two.slug}/notes`, {
       oldKeyset: two.old.keysets[0]!.id,
       nowKeyset: two.now.keysets[0]!.id,
@@ -58,8 +63,13 @@ describe('change notes', () => {
     expect(await text('csv')).toContain('Mind these,heights,Show drying heights,Everywhere');
     const second = await client.must<PublishedEdition>('POST', `/api/notes/${made.id}/editions`);
     expect([second.number, second.address === edition.address]).toEqual([2, false]);
-    expect((await client.must<AppOverview>('GET', `/api/apps/${two.slug}`)).notes).toMatchObject([{ title: made.title, editions: 2 }]); // prettier-ignore
-    expect((await client.ask('POST', `/api/apps/${two.slug}/notes`, { oldKeyset: 1, nowKeyset: 999_999_999, title: 'x' })).status).toBe(404); // prettier-ignore
+    expect((await client.must<AppOverview>('GET', `/api/apps/${two.slug}`)).notes).toMatchObject([
+      { title: made.title, editions: 2 },
+    ]);
+    expect(
+      (await client.ask('POST', `/api/apps/${two.slug}/notes`, { oldKeyset: 1, nowKeyset: 999_999_999, title: 'x' }))
+        .status,
+    ).toBe(404);
   });
 
   it('are out of date when what they tell is no longer so, and published anew with what is so', async () => {
@@ -76,7 +86,8 @@ describe('change notes', () => {
       why: 'is no longer so: was called “Show drying heights”',
     });
     expect(found!.wrong.at(-1)!.why).toBe('changed since, and not mentioned');
-    const again = (notesAsked: number[]) => client.ask<PublishedEdition[]>('POST', `/api/apps/${two.slug}/reissue`, { notes: notesAsked }); // prettier-ignore
+    const again = (notesAsked: number[]) =>
+      client.ask<PublishedEdition[]>('POST', `/api/apps/${two.slug}/reissue`, { notes: notesAsked });
     expect((await again([made.id, 999_999_999])).status).toBe(404);
     expect((await again([])).status).toBe(400);
     expect((await again([made.id])).body).toMatchObject([{ number: 2 }]);
@@ -85,7 +96,10 @@ describe('change notes', () => {
 
   it('are refused where nothing moved and nothing is written, and where they name no two keysets', async () => {
     const two = await twoReleases(client);
-    const { id } = await client.must<{ id: number }>('POST', `/api/apps/${two.slug}/keysets`, { name: 'Ours', baseId: two.old.keysets[0]!.id }); // prettier-ignore
+    const { id } = await client.must<{ id: number }>('POST', `/api/apps/${two.slug}/keysets`, {
+      name: 'Ours',
+      baseId: two.old.keysets[0]!.id,
+    });
     const body = { oldKeyset: two.old.keysets[0]!.id, nowKeyset: id, title: 'What is ours' };
     const { id: empty } = await client.must<ChangeNotes>('POST', `/api/apps/${two.slug}/notes`, body);
     expect((await client.ask('POST', `/api/notes/${empty}/editions`)).body).toMatchObject({ code: 'empty-notes' });
@@ -102,7 +116,13 @@ describe('change notes', () => {
   it('are a PDF with real text in embedded fonts (read back with poppler’s pdftotext and pdffonts)', async () => {
     const { made } = await notes();
     const own = { key: 'own 1', out: false, reason: '', text: 'Signs: ⌘ ⌥ ⇧ → ✓ Łódź Ω' };
-    await client.must('PUT', `/api/notes/${made.id}`, { title: made.title, intro: '', credit: '', revision: 1, groups: [{ key: 'new', title: 'New keys', lines: [own] }] }); // prettier-ignore
+    await client.must('PUT', `/api/notes/${made.id}`, {
+      title: made.title,
+      intro: '',
+      credit: '',
+      revision: 1,
+      groups: [{ key: 'new', title: 'New keys', lines: [own] }],
+    });
     const edition = await client.must<PublishedEdition>('POST', `/api/notes/${made.id}/editions`);
     const response = await fetch(`${server.address()}/public/editions/${edition.address}/sheet.pdf`);
     expect(response.headers.get('content-type')).toBe('application/pdf');
@@ -111,8 +131,15 @@ describe('change notes', () => {
       const file = join(folder, 'notes.pdf');
       writeFileSync(file, Buffer.from(await response.arrayBuffer()));
       const read = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ');
-      for (const part of ['What 2.0 changes', 'no longer has this key', '“Discard', own.text, `Edition ${edition.number}, `, 'page 1 of 1'])
-        expect(read).toContain(part); // prettier-ignore
+      for (const part of [
+        'What 2.0 changes',
+        'no longer has this key',
+        '“Discard',
+        own.text,
+        `Edition ${edition.number}, `,
+        'page 1 of 1',
+      ])
+        expect(read).toContain(part);
       const fonts = execFileSync('pdffonts', [file], { encoding: 'utf8' }).trim().split('\n').slice(2);
       expect(fonts.length).toBeGreaterThan(2);
       for (const font of fonts) expect(font).toMatch(/yes yes yes/);

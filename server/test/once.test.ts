@@ -21,7 +21,9 @@ async function content(): Promise<string> {
   );
   const hash = createHash('sha256');
   for (const { name } of rows) {
-    const all = await owner.query<{ rows: string | null }>(`SELECT string_agg(t::text, E'\\n' ORDER BY t::text) AS rows FROM ${name} t`); // prettier-ignore
+    const all = await owner.query<{ rows: string | null }>(
+      `SELECT string_agg(t::text, E'\\n' ORDER BY t::text) AS rows FROM ${name} t`,
+    );
     hash.update(`${name}\n${all.rows[0]!.rows ?? ''}\n`);
   }
   return hash.digest('hex');
@@ -65,12 +67,16 @@ describe('an act that is sent twice with one key', () => {
     const answers = await Promise.all(Array.from({ length: 8 }, () => client.ask('POST', '/api/apps', app, headers)));
     expect(answers.map((one) => one.status).sort()).toEqual([200, 200, 200, 200, 200, 200, 200, 201]);
     expect(new Set(answers.map((one) => JSON.stringify(one.body))).size).toBe(1);
-    expect((await client.ask('POST', '/api/apps', { ...app, name: 'Thrice' }, headers)).body).toMatchObject({ code: 'key-reused' }); // prettier-ignore
+    expect((await client.ask('POST', '/api/apps', { ...app, name: 'Thrice' }, headers)).body).toMatchObject({
+      code: 'key-reused',
+    });
     expect((await client.ask('POST', '/api/apps', app, { 'idempotency-key': 'with a blank' })).status).toBe(400);
     // What was refused was not done: the same key may be sent with what is mended.
     const wrong = await client.ask('POST', '/api/apps', { ...app, slug: 'twice' }, { 'idempotency-key': 'another' });
     expect(wrong.status).toBe(409);
-    expect((await client.ask('POST', '/api/apps', { ...app, slug: 'anew' }, { 'idempotency-key': 'another' })).status).toBe(201); // prettier-ignore
+    expect(
+      (await client.ask('POST', '/api/apps', { ...app, slug: 'anew' }, { 'idempotency-key': 'another' })).status,
+    ).toBe(201);
   });
 });
 

@@ -16,12 +16,16 @@ describe('the description of the API', () => {
     const { valid, errors } = await validator.validate(made as Record<string, unknown>);
     expect([valid, errors]).toEqual([true, undefined]);
     expect(validator.version).toBe('3.1');
-    const ids = Object.values((made as { paths: Record<string, Record<string, { operationId: string }>> }).paths).flatMap((path) => Object.values(path).map((one) => one.operationId)); // prettier-ignore
+    const ids = Object.values(
+      (made as { paths: Record<string, Record<string, { operationId: string }>> }).paths,
+    ).flatMap((path) => Object.values(path).map((one) => one.operationId));
     expect(new Set(ids).size).toBe(ids.length);
   });
 
   it('has every address that answers with data, and of each the schema that requests are checked against', () => {
-    const data = allRoutes().filter(({ path }) => /^\/(api|public)\//.test(path)).map(({ method, path }) => `${method} ${path}`); // prettier-ignore
+    const data = allRoutes()
+      .filter(({ path }) => /^\/(api|public)\//.test(path))
+      .map(({ method, path }) => `${method} ${path}`);
     expect(data.filter((route) => !ROUTES[route])).toEqual([]);
     const folder = new URL('../src/http/', import.meta.url);
     const contract = readFileSync(new URL('../../core/src/contract/routes.ts', import.meta.url), 'utf8');
@@ -33,7 +37,9 @@ describe('the description of the API', () => {
         const [, method, path] = /^router\.(post|put|delete)\(\s*'([^']+)'/.exec(part) ?? [];
         const [, schema] = /\bsent\((\w+)/.exec(part.split(/\n {2}router\./)[0]!) ?? [];
         if (!method || !schema) continue;
-        const said = new RegExp(`'${method.toUpperCase()} ${prefix}${path}': \\{[^}]*takes: (?:\\w+\\.)?(\\w+)`).exec(contract); // prettier-ignore
+        const said = new RegExp(`'${method.toUpperCase()} ${prefix}${path}': \\{[^}]*takes: (?:\\w+\\.)?(\\w+)`).exec(
+          contract,
+        );
         expect(said?.[1], `${method} ${path}`).toBe(schema);
         compared++;
       }

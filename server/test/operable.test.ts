@@ -25,7 +25,11 @@ describe('the configuration', () => {
   });
   it('tells all faults at once, and takes what is set to nothing as not set', () => {
     expect(() => configOf({ PORT: 'x', LOG_LEVEL: 'y' })).toThrow(/DATABASE_URL[\s\S]*PORT[\s\S]*LOG_LEVEL/);
-    expect(configOf({ DATABASE_URL: database, PORT: '', CRIB_SITE: 'https://crib.school.example/x' })).toMatchObject({ port: 0, site: 'https://crib.school.example', processes: 1 }); // prettier-ignore
+    expect(configOf({ DATABASE_URL: database, PORT: '', CRIB_SITE: 'https://crib.school.example/x' })).toMatchObject({
+      port: 0,
+      site: 'https://crib.school.example',
+      processes: 1,
+    });
   });
 });
 
@@ -75,7 +79,9 @@ describe('behind one proxy, with a log', () => {
     // Each of twenty-five comes from another place now, since the proxy says so; what they claim before it does not count.
     const statuses = new Set<number>();
     for (let n = 0; n < 25; n++)
-      statuses.add((await fetch(`${address}/api/joining/none`, { headers: { 'x-forwarded-for': `1.1.1.1, 10.0.1.${n}` } })).status); // prettier-ignore
+      statuses.add(
+        (await fetch(`${address}/api/joining/none`, { headers: { 'x-forwarded-for': `1.1.1.1, 10.0.1.${n}` } })).status,
+      );
     expect(statuses).toEqual(new Set([404]));
   });
 
@@ -104,6 +110,8 @@ describe('behind one proxy, with a log', () => {
     expect(told.length).toBe(7);
     expect(told.map((one) => one.route)).toContain('/api/apps/:slug/history');
     expect(told.at(-1)).toMatchObject({ req: { id: 'asked-by-a-test' }, route: '/api/apps', res: { status: 200 } });
-    expect(lines.join('')).not.toMatch(/ebbstone|quiet-harbour|Tess|Secret|Hidden|quiet-command|app-[0-9a-f]{8}|127\.0\.0\.1|cookie/); // prettier-ignore
+    expect(lines.join('')).not.toMatch(
+      /ebbstone|quiet-harbour|Tess|Secret|Hidden|quiet-command|app-[0-9a-f]{8}|127\.0\.0\.1|cookie/,
+    );
   });
 });

@@ -12,7 +12,15 @@ let keysetId: number;
 let slug: string;
 let first: PublishedEdition;
 let releaseId: number;
-const write = (title: string, commands: number[]) => client.must<{ revision: number }>('PUT', `/api/sheets/${sheet.id}`, { ...sheet, keysetId, title, intro: '', credit: 'Deck school', sections: [{ title: 'On deck', rows: commands.map((command) => ({ command, note: '' })) }] }); // prettier-ignore
+const write = (title: string, commands: number[]) =>
+  client.must<{ revision: number }>('PUT', `/api/sheets/${sheet.id}`, {
+    ...sheet,
+    keysetId,
+    title,
+    intro: '',
+    credit: 'Deck school',
+    sections: [{ title: 'On deck', rows: commands.map((command) => ({ command, note: '' })) }],
+  });
 const publish = () => client.must<PublishedEdition>('POST', `/api/sheets/${sheet.id}/editions`, {});
 let commands: { id: number; label: string }[];
 beforeAll(async () => {
@@ -21,14 +29,17 @@ beforeAll(async () => {
   const made = await client.makeRelease({ name: 'Kedge' });
   slug = made.slug;
   releaseId = made.release.id;
-  await client.must('POST', `/api/releases/${made.release.id}/list`, { text: 'Label,Shortcut\nSum the log,Ctrl+J\nLift buoy,B\nDrop buoy,Shift+D' }); // prettier-ignore
+  await client.must('POST', `/api/releases/${made.release.id}/list`, {
+    text: 'Label,Shortcut\nSum the log,Ctrl+J\nLift buoy,B\nDrop buoy,Shift+D',
+  });
   ({ commands } = await made.catalogue());
   keysetId = (await client.must<AppOverview>('GET', `/api/apps/${slug}`)).keysets[0]!.id;
   sheet = await client.must('POST', `/api/apps/${slug}/sheets`, { keysetId, title: 'First watch' });
   sheet = { ...sheet, revision: (await write('First watch', [commands[0]!.id, commands[1]!.id])).revision };
   first = await publish();
 });
-const get = (path: string, headers: Record<string, string> = {}) => fetch(server.address() + path, { headers, redirect: 'manual' }); // prettier-ignore
+const get = (path: string, headers: Record<string, string> = {}) =>
+  fetch(server.address() + path, { headers, redirect: 'manual' });
 const fresh = () => new Promise((done) => setTimeout(done, 1100));
 
 describe('a page of an edition', () => {
@@ -75,10 +86,14 @@ describe('a page of an edition', () => {
     const raw = await fetch(server.address() + first.path, { headers: { 'accept-encoding': 'gzip' } });
     expect(raw.headers.get('content-encoding')).toBe('gzip');
     expect(await raw.text()).toBe(await plain.text());
-    const german = await (await get(first.path, { 'accept-language': 'de-AT, en;q=0.5', 'user-agent': 'Mozilla/5.0 (Macintosh)' })).text(); // prettier-ignore
+    const german = await (
+      await get(first.path, { 'accept-language': 'de-AT, en;q=0.5', 'user-agent': 'Mozilla/5.0 (Macintosh)' })
+    ).text();
     expect(german).toContain('<html lang="de">');
     expect(german).toMatch(/aria-current="true">macOS</);
-    expect(await (await get(`${first.path}?platform=nonesuch&style=x&language=xx`)).text()).toMatch(/aria-current="true">Windows</); // prettier-ignore
+    expect(await (await get(`${first.path}?platform=nonesuch&style=x&language=xx`)).text()).toMatch(
+      /aria-current="true">Windows</,
+    );
     const framed = await get(`${first.path}?embed`);
     expect(framed.headers.get('x-frame-options')).toBeNull();
     expect(framed.headers.get('content-security-policy')).toContain('frame-ancestors *');
@@ -89,7 +104,10 @@ describe('a page of an edition', () => {
   });
 
   it('is counted when it is opened and when a file of it is taken, and nothing is kept of who did', async () => {
-    const counted = async () => (await client.must<PublishedEdition[]>('GET', `/api/sheets/${sheet.id}/editions`)).find((one) => one.address === first.address)!; // prettier-ignore
+    const counted = async () =>
+      (await client.must<PublishedEdition[]>('GET', `/api/sheets/${sheet.id}/editions`)).find(
+        (one) => one.address === first.address,
+      )!;
     // What was opened before has been written by then.
     await fresh();
     const before = await counted();
@@ -98,8 +116,16 @@ describe('a page of an edition', () => {
     await get(`/public/editions/${first.address}/sheet.pdf`);
     await expect.poll(async () => (await counted()).downloaded - before.downloaded).toBe(2);
     expect((await counted()).opened - before.opened).toBe(3);
-    const { rows } = await server.pool().query(`SELECT column_name FROM information_schema.columns WHERE table_name IN ('edition_count', 'report') ORDER BY 1`); // prettier-ignore
-    expect(rows.map((row: { column_name: string }) => row.column_name).filter((name) => /ip|agent|name|mail|session|address/.test(name))).toEqual([]); // prettier-ignore
+    const { rows } = await server
+      .pool()
+      .query(
+        `SELECT column_name FROM information_schema.columns WHERE table_name IN ('edition_count', 'report') ORDER BY 1`,
+      );
+    expect(
+      rows
+        .map((row: { column_name: string }) => row.column_name)
+        .filter((name) => /ip|agent|name|mail|session|address/.test(name)),
+    ).toEqual([]);
   });
 });
 
@@ -112,7 +138,8 @@ describe('what goes on around editions', () => {
     expect(feed.items.map((one) => one.id)).toEqual([`https://school.example${first.path}`]);
     expect(feed.items[0]!.link).toBe(`https://school.example${first.path}`);
     // RFC 4287, 4.1.1 and 4.1.2: what a feed and an entry must have.
-    for (const part of ['id', 'title', 'updated']) expect(text.match(new RegExp(`<${part}[ >]`, 'g'))!.length).toBeGreaterThanOrEqual(2); // prettier-ignore
+    for (const part of ['id', 'title', 'updated'])
+      expect(text.match(new RegExp(`<${part}[ >]`, 'g'))!.length).toBeGreaterThanOrEqual(2);
     expect(text).toMatch(/<link rel="self"/);
     expect(text).toContain('<author>');
     expect(Date.parse(feed.items[0]!.isoDate!)).toBe(Date.parse(first.publishedAt));
@@ -132,18 +159,35 @@ describe('what goes on around editions', () => {
 
   it('are reports: by form or as JSON, bounded and slowed down, a work list that ends once', async () => {
     const path = `/public/editions/${first.address}/reports`;
-    const form = (fields: Record<string, string>) => fetch(server.address() + path, { method: 'POST', body: new URLSearchParams(fields), redirect: 'manual' }); // prettier-ignore
+    const form = (fields: Record<string, string>) =>
+      fetch(server.address() + path, { method: 'POST', body: new URLSearchParams(fields), redirect: 'manual' });
     const sent = await form({ kind: 'wrong', command: 'sum-the-log', text: '  B draws <a> box.  ' });
     expect([sent.status, sent.headers.get('location')]).toEqual([303, `${first.path}?reported#report`]);
     const learner = new Client(server.address());
     expect((await learner.ask('POST', path, { kind: 'missing', text: 'Where is Undo?' })).status).toBe(201);
-    for (const wrong of [{ kind: 'other', text: 'x' }, { kind: 'wrong', text: ' ' }, { kind: 'wrong', text: 'x'.repeat(1001) }]) expect((await learner.ask('POST', path, wrong)).status).toBe(400); // prettier-ignore
+    for (const wrong of [
+      { kind: 'other', text: 'x' },
+      { kind: 'wrong', text: ' ' },
+      { kind: 'wrong', text: 'x'.repeat(1001) },
+    ])
+      expect((await learner.ask('POST', path, wrong)).status).toBe(400);
     const list = async () => LearnerReport.array().parse(await client.must('GET', `/api/apps/${slug}/reports`));
     const [one, two] = await list();
-    expect(one).toMatchObject({ kind: 'wrong', command: 'sum-the-log', said: 'B draws <a> box.', title: 'First watch', number: 1, sheetId: sheet.id, outcome: null }); // prettier-ignore
+    expect(one).toMatchObject({
+      kind: 'wrong',
+      command: 'sum-the-log',
+      said: 'B draws <a> box.',
+      title: 'First watch',
+      number: 1,
+      sheetId: sheet.id,
+      outcome: null,
+    });
     await client.must('POST', `/api/reports/${one!.id}/end`, { outcome: 'mended', because: 'It is Ctrl+J now.' });
     expect((await client.ask('POST', `/api/reports/${one!.id}/end`, { outcome: 'left' })).status).toBe(404);
-    expect((await list()).map((each) => [each.id, each.outcome])).toEqual([[two!.id, null], [one!.id, 'mended']]); // prettier-ignore
+    expect((await list()).map((each) => [each.id, each.outcome])).toEqual([
+      [two!.id, null],
+      [one!.id, 'mended'],
+    ]);
     // Six in a minute of the clock, and what is sent here may lie in two of them.
     const many = await Promise.all(
       Array.from({ length: 16 }, () => learner.ask('POST', path, { kind: 'question', text: 'Why?' })),
@@ -155,11 +199,21 @@ describe('what goes on around editions', () => {
   it('are recipes by a published schema (JSON Schema 2020-12, by ajv): those of the scenario hold, others do not', async () => {
     const schema = (await (await get('/public/recipe.schema.json')).json()) as object;
     const valid = new Ajv2020({ strict: false }).compile(schema);
-    const recipe = (folder: string) => JSON.parse(readFileSync(new URL(`../../demo/${folder}/recipe.json`, import.meta.url), 'utf8')) as Record<string, unknown>; // prettier-ignore
+    const recipe = (folder: string) =>
+      JSON.parse(readFileSync(new URL(`../../demo/${folder}/recipe.json`, import.meta.url), 'utf8')) as Record<
+        string,
+        unknown
+      >;
     for (const folder of ['brinechart', 'tallowline']) expect(valid(recipe(folder)), folder).toBe(true);
     const { kind: _kind, ...fathomry } = recipe('fathomry');
     expect(valid({ syntax: 'lines', ...fathomry })).toBe(true);
-    for (const wrong of [{ syntax: 'html' }, { joiner: 'longer' }, { lineEnd: '\r' }, { record: '' }, { extension: '../x' }])
-      expect(valid({ ...recipe('brinechart'), ...wrong }), JSON.stringify(wrong)).toBe(false); // prettier-ignore
+    for (const wrong of [
+      { syntax: 'html' },
+      { joiner: 'longer' },
+      { lineEnd: '\r' },
+      { record: '' },
+      { extension: '../x' },
+    ])
+      expect(valid({ ...recipe('brinechart'), ...wrong }), JSON.stringify(wrong)).toBe(false);
   });
 });

@@ -104,7 +104,10 @@ describe('an edition', () => {
   });
 
   it('does not change with what it was made from; the next one does', async () => {
-    const told = async () => { const { standing: _frame, ...rest } = await open(); return JSON.stringify(rest); }; // prettier-ignore
+    const told = async () => {
+      const { standing: _frame, ...rest } = await open();
+      return JSON.stringify(rest);
+    };
     const before = await told();
     const { revision } = await client.must<Sheet>('GET', `/api/sheets/${sheet.id}`);
     await put([{ title: 'Other', rows: [{ command: catalogue.commands[1]!.id, note: '', lesson: null }] }], revision);
@@ -117,7 +120,12 @@ describe('an edition', () => {
 
   it('offers a preset file a platform, CSV and JSON, and nothing else without an account', async () => {
     const { files } = await open();
-    expect(files.map((one) => [one.platform, one.back])).toEqual([['macos', false], ['windows', false], ['macos', true], ['windows', true]]); // prettier-ignore
+    expect(files.map((one) => [one.platform, one.back])).toEqual([
+      ['macos', false],
+      ['windows', false],
+      ['macos', true],
+      ['windows', true],
+    ]);
     // The file that leads back says what was shipped: nothing, where the keyset gave the first key.
     const back = await learner.ask<string>('GET', `/public/editions/${edition.address}/files/${files[3]!.name}`);
     expect(back.body).not.toContain('all place-sounding = ctl:sft:d');
@@ -131,9 +139,13 @@ describe('an edition', () => {
       expect(text).toContain('edition 1');
     }
     // In one: every file as it is, how to load them, the sheet, and sums that hold.
-    const packed = new Uint8Array(await (await fetch(`${server.address()}/public/editions/${edition.address}/presets.zip`)).arrayBuffer()); // prettier-ignore
+    const packed = new Uint8Array(
+      await (await fetch(`${server.address()}/public/editions/${edition.address}/presets.zip`)).arrayBuffer(),
+    );
     const inside = unzipSync(packed);
-    expect(Object.keys(inside).sort()).toEqual([...files.map((one) => one.name), 'SHA256SUMS', 'how-to-load.txt', 'sheet.pdf'].sort()); // prettier-ignore
+    expect(Object.keys(inside).sort()).toEqual(
+      [...files.map((one) => one.name), 'SHA256SUMS', 'how-to-load.txt', 'sheet.pdf'].sort(),
+    );
     for (const [, sum, name] of Buffer.from(inside['SHA256SUMS']!)
       .toString()
       .matchAll(/^(\w{64}) {2}(.+)$/gm))
@@ -141,7 +153,15 @@ describe('an edition', () => {
     // Tools have the program as it was published, by what anyone may know of it.
     const program = await learner.ask<EditionProgram>('GET', `/public/editions/${edition.address}/program.json`);
     expect(EditionProgram.parse(program.body).catalogue.commands.map((one) => one.label)).toContain('Place sounding');
-    for (const secret of [/"who":"[^"]/, /"source":"(?!")(?![^"]*from memory|[^"]*no source)[^"]/, /"reason":"[^"–]/, /"owner":\{/]) expect(JSON.stringify({ ...program.body, catalogue: { ...program.body.catalogue, systemKeys: [] } })).not.toMatch(secret); // prettier-ignore
+    for (const secret of [
+      /"who":"[^"]/,
+      /"source":"(?!")(?![^"]*from memory|[^"]*no source)[^"]/,
+      /"reason":"[^"–]/,
+      /"owner":\{/,
+    ])
+      expect(JSON.stringify({ ...program.body, catalogue: { ...program.body.catalogue, systemKeys: [] } })).not.toMatch(
+        secret,
+      );
     const manifest = await learner.ask<string>('GET', `${edition.path}/app.webmanifest`);
     expect(manifest.headers.get('content-type')).toContain('application/manifest+json');
     const csv = await learner.ask<string>('GET', `/public/editions/${edition.address}/sheet.csv`);
@@ -166,14 +186,20 @@ describe('an edition', () => {
       withdrawn: null,
       newer: { number: made.number, on: made.publishedAt.slice(0, 10), path: made.path },
     });
-    const withdraw = (address: string) => client.ask('POST', `/api/editions/${address}/withdrawal`, { because: 'A line was wrong.' }); // prettier-ignore
+    const withdraw = (address: string) =>
+      client.ask('POST', `/api/editions/${address}/withdrawal`, { because: 'A line was wrong.' });
     expect((await withdraw(edition.address)).status).toBe(201);
     expect((await withdraw(edition.address)).status).toBe(409);
     const after = await open();
     expect(after.standing.withdrawn).toMatchObject({ because: 'A line was wrong.' });
     expect([after.body, after.hash]).toEqual([before.body, before.hash]);
-    const pdf = (query: string) => fetch(`${server.address()}/public/editions/${edition.address}/sheet.pdf${query}`, { redirect: 'manual' }); // prettier-ignore
-    expect([(await pdf('')).status, (await pdf('')).headers.get('location'), (await pdf('?kept')).status]).toEqual([302, edition.path, 200]); // prettier-ignore
+    const pdf = (query: string) =>
+      fetch(`${server.address()}/public/editions/${edition.address}/sheet.pdf${query}`, { redirect: 'manual' });
+    expect([(await pdf('')).status, (await pdf('')).headers.get('location'), (await pdf('?kept')).status]).toEqual([
+      302,
+      edition.path,
+      200,
+    ]);
     // One that was withdrawn takes nobody’s place.
     await withdraw(made.address);
     expect((await open()).standing.newer?.number).not.toBe(made.number);

@@ -52,8 +52,14 @@ describe('identity from release to release', () => {
       const { commands } = await client.must<Catalogue>('GET', `/api/releases/${later.id}`);
       return commands.map(({ name, fixed, destructive, description }) => [name, fixed, destructive, description]);
     };
-    expect(await words('2', 'Command id,Label,Shortcut\na,Alpha,F5\nb,Beta,F6\n')).toEqual([['a', true, false, 'First'], ['b', false, true, 'Second']]); // prettier-ignore
-    expect(await words('3', 'Command id,Label,Flags,Shortcut\na,Alpha,,F5\nb,Beta,fixed,F6\n')).toEqual([['a', false, false, 'First'], ['b', true, false, 'Second']]); // prettier-ignore
+    expect(await words('2', 'Command id,Label,Shortcut\na,Alpha,F5\nb,Beta,F6\n')).toEqual([
+      ['a', true, false, 'First'],
+      ['b', false, true, 'Second'],
+    ]);
+    expect(await words('3', 'Command id,Label,Flags,Shortcut\na,Alpha,,F5\nb,Beta,fixed,F6\n')).toEqual([
+      ['a', false, false, 'First'],
+      ['b', true, false, 'Second'],
+    ]);
   });
 
   it('asks where two commands of an earlier release are meant alike', async () => {
@@ -64,7 +70,10 @@ describe('identity from release to release', () => {
     );
     const later = await client.must<Release>('POST', `/api/apps/${slug}/releases`, { label: '2.0' });
     const refused = await client.takeIn(later, 'Label,Shortcut\nNext,F5\n');
-    expect(refused).toMatchObject({ status: 422, body: { code: 'not-unique', problems: [{ suggestions: ['a', 'b'] }] } }); // prettier-ignore
+    expect(refused).toMatchObject({
+      status: 422,
+      body: { code: 'not-unique', problems: [{ suggestions: ['a', 'b'] }] },
+    });
     expect((await client.takeIn(later, 'Label,Menu path,Shortcut\nNext,Table › Next,F6\n')).status).toBe(201);
     const { commands } = await client.must<Catalogue>('GET', `/api/releases/${later.id}`);
     expect(commands.map((one) => one.name)).toEqual(['b']);
@@ -84,7 +93,8 @@ describe('identity from release to release', () => {
       [],
     );
     expect((await confirm(client, two, [['Show drying heights', 'Drying heights']], null)).body).toEqual([]);
-    const wrong = (links: object[]) => client.ask('PUT', `/api/apps/${slug}/lineage`, { release: now.release.id, links }); // prettier-ignore
+    const wrong = (links: object[]) =>
+      client.ask('PUT', `/api/apps/${slug}/lineage`, { release: now.release.id, links });
     const [a, b] = [id(old, 'Add buoy'), id(now, 'Add lateral buoy')];
     expect((await wrong([{ kind: 'command', old: b, now: a, verdict: 'confirmed' }])).status).toBe(404);
     expect((await wrong([{ kind: 'command', old: a, now: a, verdict: 'confirmed' }])).status).toBe(400);
@@ -95,7 +105,10 @@ describe('identity from release to release', () => {
   it('follows commands that are merged', async () => {
     const two = await twoReleases(client);
     const { slug, old, now, id } = two;
-    await confirm(client, two, [['Add buoy', 'Add lateral buoy'], ['Add buoy', 'Add safe-water buoy']]); // prettier-ignore
+    await confirm(client, two, [
+      ['Add buoy', 'Add lateral buoy'],
+      ['Add buoy', 'Add safe-water buoy'],
+    ]);
     const [keep, drop] = [id(now, 'Add lateral buoy'), id(now, 'Add safe-water buoy')];
     await client.must('POST', `/api/apps/${slug}/merge`, { keep, drop });
     const links = await client.must<LineageLink[]>('GET', `/api/apps/${slug}/lineage`);
@@ -107,7 +120,8 @@ describe('what the database holds to', () => {
   it('is that places answer one to one, whatever is sent', async () => {
     const two = await twoReleases(client);
     const { slug, now } = two;
-    const place = (name: string) => client.must<{ id: number }>('POST', `/api/releases/${now.release.id}/contexts`, { name }); // prettier-ignore
+    const place = (name: string) =>
+      client.must<{ id: number }>('POST', `/api/releases/${now.release.id}/contexts`, { name });
     const [bridge, log] = [await place('Bridge'), await place('Log')];
     const chart = two.old.contexts.find((one) => one.name === 'Chart')!.id;
     const say = (becomes: number[]) =>
@@ -120,7 +134,12 @@ describe('what the database holds to', () => {
     expect((await say([bridge.id])).body).toMatchObject([
       { kind: 'context', old: chart, now: bridge.id, goesOn: true },
     ]);
-    const { contexts } = lineageBetween((await say([bridge.id])).body, [two.old.release.id, now.release.id], two.old, await two.reload()); // prettier-ignore
+    const { contexts } = lineageBetween(
+      (await say([bridge.id])).body,
+      [two.old.release.id, now.release.id],
+      two.old,
+      await two.reload(),
+    );
     expect([contexts.forward(chart), contexts.back(chart)]).toEqual([[bridge.id], []]);
   });
   it('is that a sealed release takes judgements, and nobody without an account any part of it', async () => {
@@ -153,10 +172,13 @@ describe('the history of a command and of a press', () => {
     expect(lines[1]!.keys).toMatchObject([{ shortcut: 'L', places: ['Chart'] }]);
     const of = async (press: string) =>
       pressHistory(
-        await client.must<CommandState[]>('GET', `/api/apps/${two.slug}/history?press=${encodeURIComponent(press)}&platform=windows&layout=us`),
+        await client.must<CommandState[]>(
+          'GET',
+          `/api/apps/${two.slug}/history?press=${encodeURIComponent(press)}&platform=windows&layout=us`,
+        ),
         'KeyJ',
         keyboardOf(US, 'windows'),
-      ); // prettier-ignore
+      );
     expect(
       (await of('J')).map((line) => [line.commands.map((one) => one.label), line.changes.map((one) => say(one))]),
     ).toEqual([
@@ -224,12 +246,17 @@ describe('carrying a keyset forward', () => {
     const made = await client.must<CustomKeyset>('GET', `/api/keysets/${id}`);
     expect(made.edits).toEqual(layer.edits);
     expect(made).toMatchObject({ name: 'School set', carriedFrom: keyset.id, baseId: body.baseId });
-    expect(made.open).toMatchObject([{ position: 0, command: 'Send by fax', shortcuts: ['F8'], why: 'Send by fax is not in this release any more.' }]); // prettier-ignore
+    expect(made.open).toMatchObject([
+      { position: 0, command: 'Send by fax', shortcuts: ['F8'], why: 'Send by fax is not in this release any more.' },
+    ]);
     const reasons = [...made.edits, ...made.open].map((one) => one.reason).sort();
     expect(reasons).toEqual(keyset.edits.map((one) => one.reason).sort());
     expect(await client.must('GET', `/api/keysets/${keyset.id}`)).toEqual(keyset);
     const { keysets } = await client.must<AppOverview>('GET', `/api/apps/${two.slug}`);
-    expect(keysets.find((one) => one.id === id)).toMatchObject({ carriedFrom: keyset.id, releaseId: two.now.release.id }); // prettier-ignore
+    expect(keysets.find((one) => one.id === id)).toMatchObject({
+      carriedFrom: keyset.id,
+      releaseId: two.now.release.id,
+    });
     await client.must('DELETE', `/api/keysets/${id}/open/0`);
     expect((await client.must<CustomKeyset>('GET', `/api/keysets/${id}`)).open).toEqual([]);
     expect((await client.ask('DELETE', `/api/keysets/${id}/open/0`)).status).toBe(404);
@@ -242,7 +269,9 @@ describe('carrying a keyset forward', () => {
     const post = (more: object) => client.ask('POST', `/api/keysets/${keyset.id}/carry`, { ...body, ...more });
     expect((await post({ revision: keyset.revision + 1 })).body).toMatchObject({ code: 'changed-meanwhile' });
     expect((await post({ baseId: two.old.keysets[0]!.id })).body).toMatchObject({ code: 'same-release' });
-    expect((await post({ edits: [{ ...body.edits[0], command: 999_999_999 }] })).body).toMatchObject({ code: 'no-command' }); // prettier-ignore
+    expect((await post({ edits: [{ ...body.edits[0], command: 999_999_999 }] })).body).toMatchObject({
+      code: 'no-command',
+    });
     expect(await count()).toBe(before);
   });
 });
@@ -250,29 +279,67 @@ describe('carrying a keyset forward', () => {
 describe('what is out of date', () => {
   it('is found after an edit and after a release, and published anew, all or none', async () => {
     const { two, keyset, body } = await carried();
-    const rows = ['Place sounding', 'Trace shoreline', 'Send by fax'].map((label) => ({ command: two.id(two.old, label), note: '' })); // prettier-ignore
-    const sheet = await client.must<Sheet>('POST', `/api/apps/${two.slug}/sheets`, { keysetId: keyset.id, title: 'First week' }); // prettier-ignore
-    await client.must('PUT', `/api/sheets/${sheet.id}`, { revision: sheet.revision, keysetId: keyset.id, title: 'First week', sections: [{ title: 'All', rows }] }); // prettier-ignore
+    const rows = ['Place sounding', 'Trace shoreline', 'Send by fax'].map((label) => ({
+      command: two.id(two.old, label),
+      note: '',
+    }));
+    const sheet = await client.must<Sheet>('POST', `/api/apps/${two.slug}/sheets`, {
+      keysetId: keyset.id,
+      title: 'First week',
+    });
+    await client.must('PUT', `/api/sheets/${sheet.id}`, {
+      revision: sheet.revision,
+      keysetId: keyset.id,
+      title: 'First week',
+      sections: [{ title: 'All', rows }],
+    });
     await client.must('POST', `/api/sheets/${sheet.id}/editions`);
     const stale = () => client.must<StaleEdition[]>('GET', `/api/apps/${two.slug}/impact`);
-    const reissue = (more: object): Promise<Answer<PublishedEdition[]>> => client.ask('POST', `/api/apps/${two.slug}/reissue`, { sheets: [sheet.id], ...more }); // prettier-ignore
+    const reissue = (more: object): Promise<Answer<PublishedEdition[]>> =>
+      client.ask('POST', `/api/apps/${two.slug}/reissue`, { sheets: [sheet.id], ...more });
     // The newer release is told apart from what is wrong in its own.
-    expect(await stale()).toMatchObject([{ wrong: [], next: { release: '2.0', wrong: [{ label: 'Place sounding', why: 'is on S now' }, { label: 'Trace shoreline', why: 'is called Trace coastline, is on L now' }, { label: 'Send by fax', why: 'no longer exists' }] } }]); // prettier-ignore
+    expect(await stale()).toMatchObject([
+      {
+        wrong: [],
+        next: {
+          release: '2.0',
+          wrong: [
+            { label: 'Place sounding', why: 'is on S now' },
+            { label: 'Trace shoreline', why: 'is called Trace coastline, is on L now' },
+            { label: 'Send by fax', why: 'no longer exists' },
+          ],
+        },
+      },
+    ]);
 
     const put = [{ ...keyset.edits[0], shortcuts: ['Shift+D'] }];
-    const asked = await client.must<{ shown: string[] }>('POST', `/api/keysets/${keyset.id}/changes/preview`, { revision: keyset.revision, put }); // prettier-ignore
-    await client.must('POST', `/api/keysets/${keyset.id}/changes`, { revision: keyset.revision, put, shown: asked.shown }); // prettier-ignore
+    const asked = await client.must<{ shown: string[] }>('POST', `/api/keysets/${keyset.id}/changes/preview`, {
+      revision: keyset.revision,
+      put,
+    });
+    await client.must('POST', `/api/keysets/${keyset.id}/changes`, {
+      revision: keyset.revision,
+      put,
+      shown: asked.shown,
+    });
     expect((await stale())[0]!.wrong).toEqual([{ label: 'Place sounding', why: 'is on Shift+D now' }]);
     expect((await reissue({ sheets: [sheet.id, 999_999_999] })).status).toBe(404);
     expect((await stale())[0]!.wrong).toHaveLength(1);
     expect((await reissue({})).body).toMatchObject([{ number: 2 }]);
     expect((await stale())[0]!.wrong).toEqual([]);
 
-    const { id } = await client.must<{ id: number }>('POST', `/api/keysets/${keyset.id}/carry`, { ...body, revision: keyset.revision + 1 }); // prettier-ignore
+    const { id } = await client.must<{ id: number }>('POST', `/api/keysets/${keyset.id}/carry`, {
+      ...body,
+      revision: keyset.revision + 1,
+    });
     expect((await stale())[0]!.next).toMatchObject({ keyset: 'School set', keysetId: id });
     const [edition] = (await reissue({ keyset: id })).body;
     const made = (await client.must<PublicEdition>('GET', `/public/editions/${edition!.address}`)).body;
-    expect(made).toMatchObject({ number: 1, release: '2.0', sections: [{ rows: [{ label: 'Place sounding' }, { label: 'Trace coastline' }] }] }); // prettier-ignore
+    expect(made).toMatchObject({
+      number: 1,
+      release: '2.0',
+      sections: [{ rows: [{ label: 'Place sounding' }, { label: 'Trace coastline' }] }],
+    });
   });
 });
 
@@ -282,7 +349,8 @@ describe('how keys are taken', () => {
     const policy = { accepts: { mostStrokes: 3 } };
     await client.must('PUT', `/api/releases/${release.id}`, { keyPolicy: policy });
     const later = await client.must<Release>('POST', `/api/apps/${slug}/releases`, { label: '2.0' });
-    const strokes = async (id: number) => (await client.must<Catalogue>('GET', `/api/releases/${id}`)).app.keyPolicy.accepts.mostStrokes; // prettier-ignore
+    const strokes = async (id: number) =>
+      (await client.must<Catalogue>('GET', `/api/releases/${id}`)).app.keyPolicy.accepts.mostStrokes;
     expect([await strokes(release.id), await strokes(later.id)]).toEqual([3, 5]);
     await client.must('PUT', `/api/releases/${release.id}`, { keyPolicy: null });
     expect(await strokes(release.id)).toBe(5);

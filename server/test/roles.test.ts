@@ -25,7 +25,11 @@ beforeAll(async () => {
 
 describe('docs/roles.md', () => {
   it('names every address, and the table of what roles and scopes may', () => {
-    expect(allRoutes().map(({ method, path }) => `${method} ${path}`).filter((route) => !takes.has(route))).toEqual([]); // prettier-ignore
+    expect(
+      allRoutes()
+        .map(({ method, path }) => `${method} ${path}`)
+        .filter((route) => !takes.has(route)),
+    ).toEqual([]);
     const rows = [...page.matchAll(/^\| (?:token, `)?(\w+)`?\s+\|((?:\s+(?:yes|no)\s+\|){6})$/gm)];
     expect(rows.length).toBe(7);
     const columns: Action[] = ['look at', 'comment', 'edit', 'publish', 'review', 'manage'];
@@ -42,7 +46,8 @@ describe('docs/roles.md', () => {
     const stranger = new Client(server.address());
     const foreigner = await server.as('owner', 'Another school');
     const wrong: string[] = [];
-    const tell = (route: string, who: string, status: number, wanted: string) => void wrong.push(`${route} as ${who}: ${status}, not ${wanted}`); // prettier-ignore
+    const tell = (route: string, who: string, status: number, wanted: string) =>
+      void wrong.push(`${route} as ${who}: ${status}, not ${wanted}`);
 
     // Whoever may not comes first, so that nothing is changed before what is looked at.
     for (const [route, action] of guarded) {

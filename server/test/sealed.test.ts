@@ -14,17 +14,25 @@ beforeAll(async () => {
     await client.must('POST', `/api/releases/${made.release.id}/contexts`, { name });
   await client.takeIn(made.release, LIST);
   const [base] = (await made.catalogue()).keysets;
-  await client.must('POST', `/api/apps/${made.slug}/shipped`, { releaseId: made.release.id, name: 'Old keys', copyOf: base!.id }); // prettier-ignore
+  await client.must('POST', `/api/apps/${made.slug}/shipped`, {
+    releaseId: made.release.id,
+    name: 'Old keys',
+    copyOf: base!.id,
+  });
   await client.must('POST', `/api/releases/${made.release.id}/seal`);
 });
-const correct = (body: object) => client.ask('POST', `/api/releases/${made.release.id}/corrections`, { reason: 'Misread', ...body }); // prettier-ignore
+const correct = (body: object) =>
+  client.ask('POST', `/api/releases/${made.release.id}/corrections`, { reason: 'Misread', ...body });
 const idOf = (catalogue: Catalogue, name: string) => catalogue.commands.find((one) => one.name === name)!.id;
 const without = ({ corrected: _, ...rest }: Catalogue) => rest;
 
 describe('a sealed release', () => {
   it('changes in words, places, defaults and policy by dated corrections only, each with what stood there', async () => {
     const before = await made.catalogue();
-    const [show, chart, panel] = [idOf(before, 'tide.show'), ...['Chart', 'Panel'].map((name) => before.contexts.find((one) => one.name === name)!.id)] as [number, number, number]; // prettier-ignore
+    const [show, chart, panel] = [
+      idOf(before, 'tide.show'),
+      ...['Chart', 'Panel'].map((name) => before.contexts.find((one) => one.name === name)!.id),
+    ] as [number, number, number];
     const other = before.keysets.find((one) => one.name === 'Old keys') as ShippedKeyset;
     const wasDefault = before.keysets.find((one) => one.kind === 'shipped' && one.isDefault)!.id;
     // The ways in which an open release is edited stay shut, the policy of the app included.
@@ -35,20 +43,35 @@ describe('a sealed release', () => {
       ['PUT', `/api/releases/${made.release.id}`, { keyPolicy: { ...before.app.keyPolicy, pause: 900 } }],
     ] as const)
       expect((await client.ask(method, path, body)).status, path).toBe(409);
-    await client.must('PUT', `/api/apps/${made.slug}`, { keyPolicy: { ...before.app.keyPolicy, rootOnly: 'A dialog is open' } }); // prettier-ignore
+    await client.must('PUT', `/api/apps/${made.slug}`, {
+      keyPolicy: { ...before.app.keyPolicy, rootOnly: 'A dialog is open' },
+    });
     expect(without(await made.catalogue())).toEqual(without(before));
 
     const policy = { ...before.app.keyPolicy, pause: 700 };
     for (const body of [
-      { what: 'command', subject: show, words: { label: 'Show the tide', otherNames: ['Tide'], destructive: true, home: panel } }, // prettier-ignore
+      {
+        what: 'command',
+        subject: show,
+        words: { label: 'Show the tide', otherNames: ['Tide'], destructive: true, home: panel },
+      },
       { what: 'place', subject: panel, place: { name: 'Side panel', parent: chart, takesText: true } },
       { what: 'policy', policy },
       { what: 'default', keyset: other.id },
     ])
       expect((await correct(body)).status).toBe(204);
     const after = await made.catalogue();
-    expect(after.commands.find((one) => one.id === show)).toMatchObject({ label: 'Show the tide', otherNames: ['Tide'], destructive: true, home: panel }); // prettier-ignore
-    expect(after.contexts.find((one) => one.id === panel)).toMatchObject({ name: 'Side panel', parent: chart, takesText: true }); // prettier-ignore
+    expect(after.commands.find((one) => one.id === show)).toMatchObject({
+      label: 'Show the tide',
+      otherNames: ['Tide'],
+      destructive: true,
+      home: panel,
+    });
+    expect(after.contexts.find((one) => one.id === panel)).toMatchObject({
+      name: 'Side panel',
+      parent: chart,
+      takesText: true,
+    });
     expect(after.app.keyPolicy).toEqual(policy);
     expect(after.keysets.find((one) => one.kind === 'shipped' && one.isDefault)!.id).toBe(other.id);
     expect(after.corrected.map((one) => [one.what, one.subject, one.field, one.old, one.now, one.reason])).toEqual([
@@ -89,7 +112,15 @@ describe('a sealed release', () => {
 
   it('takes words in another language, by hand and from a list, and never rewrites them', async () => {
     const command = idOf(await made.catalogue(), 'tide.show');
-    const wording = { platform: null, language: 'de', label: 'Tide zeigen', menu: '', category: '', description: '', otherNames: [] }; // prettier-ignore
+    const wording = {
+      platform: null,
+      language: 'de',
+      label: 'Tide zeigen',
+      menu: '',
+      category: '',
+      description: '',
+      otherNames: [],
+    };
     const add = (one: object) =>
       client.ask('POST', `/api/releases/${made.release.id}/wordings`, { command, wordings: [one] });
     expect((await add(wording)).status).toBe(204);

@@ -53,7 +53,12 @@ it('keeps how a section is filled, what is pinned and left out, lessons, and how
   for (const wrong of [
     { revision, sections: [{ title: 'X', rule: { by: 'weather' }, rows: [] }] },
     { revision, sections: [{ title: 'X', rule: { by: 'used', most: 0 }, rows: [] }] },
-    { revision, sections: [{ title: 'X', rows: [{ command: y, note: '', lesson: { ...lesson, address: 'javascript:alert(1)' } }] }] }, // prettier-ignore
+    {
+      revision,
+      sections: [
+        { title: 'X', rows: [{ command: y, note: '', lesson: { ...lesson, address: 'javascript:alert(1)' } }] },
+      ],
+    },
     { revision, look: { paper: 'napkin' } },
     { revision, look: { columns: 9 } },
   ])

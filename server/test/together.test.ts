@@ -28,7 +28,15 @@ async function school() {
   const keyset = await editor.makeKeyset(made.slug);
   const { commands } = await editor.must<Catalogue>('GET', `/api/releases/${made.release.id}`);
   const [a, b] = ['a', 'b'].map((one) => commands.find((command) => command.name === one)!);
-  const edit = (command: typeof a, shortcut: string, reason = '') => ({ command: command!.id, context: command!.home, platform: null, action: 'set', shortcuts: [shortcut], reason, memoryAid: '' }); // prettier-ignore
+  const edit = (command: typeof a, shortcut: string, reason = '') => ({
+    command: command!.id,
+    context: command!.home,
+    platform: null,
+    action: 'set',
+    shortcuts: [shortcut],
+    reason,
+    memoryAid: '',
+  });
   return { owner, editor, reviewer, made, keyset, path: `/api/keysets/${keyset.id}`, a, b, edit };
 }
 
@@ -50,9 +58,16 @@ describe('where editors propose', () => {
 
     const answer = `/api/proposals/${proposal!.id}/answer`;
     const { change } = proposal!;
-    const weighed = await reviewer.must<{ shown: string[]; revision: number }>('POST', `${path}/changes/preview`, { revision: 1, ...change }); // prettier-ignore
+    const weighed = await reviewer.must<{ shown: string[]; revision: number }>('POST', `${path}/changes/preview`, {
+      revision: 1,
+      ...change,
+    });
     expect((await editor.ask('POST', answer, { answer: 'take', revision: 1, shown: weighed.shown })).status).toBe(403);
-    const taken = await reviewer.must<SavedChange>('POST', answer, { answer: 'take', revision: weighed.revision, shown: weighed.shown }); // prettier-ignore
+    const taken = await reviewer.must<SavedChange>('POST', answer, {
+      answer: 'take',
+      revision: weighed.revision,
+      shown: weighed.shown,
+    });
     expect(taken.revision).toBe(2);
     expect((await editor.must<CustomKeyset>('GET', path)).edits.map((one) => [one.shortcuts, one.reason])).toEqual([
       [['F6'], 'Where the thumb is.'],
@@ -70,14 +85,22 @@ describe('where editors propose', () => {
     await owner.must('POST', `${path}/changes`, { revision: 1, put: [edit(b, 'F9')] });
     const [proposal] = await reviewer.must<Proposal[]>('GET', `/api/apps/${made.slug}/proposals`);
     const answer = `/api/proposals/${proposal!.id}/answer`;
-    const late = await reviewer.ask<{ code: string; consequences: unknown[] }>('POST', answer, { answer: 'take', revision: 1, shown: [] }); // prettier-ignore
+    const late = await reviewer.ask<{ code: string; consequences: unknown[] }>('POST', answer, {
+      answer: 'take',
+      revision: 1,
+      shown: [],
+    });
     expect([late.status, late.body.code, late.body.consequences.length]).toEqual([412, 'other-consequences', 1]);
     expect((await owner.must<CustomKeyset>('GET', path)).edits.map((one) => one.shortcuts)).toEqual([['F9']]);
     await reviewer.must('POST', answer, { answer: 'send back', because: 'F9 is Plot’s now.' });
     const [back] = await editor.must<Proposal[]>('GET', `/api/apps/${made.slug}/proposals`);
     expect(back).toMatchObject({ state: 'sent back', answer: 'F9 is Plot’s now.', answeredBy: 'Some reviewer' });
     // A layer of one’s own is saved as ever.
-    const own = await editor.must<{ id: number }>('POST', `/api/apps/${made.slug}/keysets`, { name: 'Own', baseId: back!.keyset, mine: true }); // prettier-ignore
+    const own = await editor.must<{ id: number }>('POST', `/api/apps/${made.slug}/keysets`, {
+      name: 'Own',
+      baseId: back!.keyset,
+      mine: true,
+    });
     await editor.must('POST', `/api/keysets/${own.id}/changes`, { revision: 1, put: [edit(a, 'F2')] });
   });
 });
@@ -87,12 +110,18 @@ describe('what others do', () => {
     const elsewhere = await server.as('owner', 'Elsewhere');
     const heard = { here: [] as unknown[], there: [] as unknown[] };
     const stop = new AbortController();
-    const streams = await Promise.all([listenAs(client, heard.here, stop.signal), listenAs(elsewhere, heard.there, stop.signal)]); // prettier-ignore
+    const streams = await Promise.all([
+      listenAs(client, heard.here, stop.signal),
+      listenAs(elsewhere, heard.there, stop.signal),
+    ]);
     const other = await server.as('editor');
     const { id, name } = await other.must<Session>('GET', '/api/session');
     const { slug } = await other.makeRelease();
     await expect.poll(() => heard.here.length).toBe(2);
-    expect(heard.here).toMatchObject([{ editor: id, who: name, doing: 'added the program', about: slug }, { doing: 'added the release', about: '1.0' }]); // prettier-ignore
+    expect(heard.here).toMatchObject([
+      { editor: id, who: name, doing: 'added the program', about: slug },
+      { doing: 'added the release', about: '1.0' },
+    ]);
     expect(heard.there).toEqual([]);
     stop.abort();
     await Promise.allSettled(streams);
@@ -128,7 +157,9 @@ describe('what was done', () => {
     const again = await latest();
     const catalogue = await made.catalogue();
     const belay = catalogue.commands.find((one) => one.name === 'c')!;
-    await client.must('PUT', `/api/releases/${made.release.id}/commands`, { commands: [{ id: belay.id, label: 'Make fast' }] }); // prettier-ignore
+    await client.must('PUT', `/api/releases/${made.release.id}/commands`, {
+      commands: [{ id: belay.id, label: 'Make fast' }],
+    });
     const kept = contentOf(await made.catalogue());
     expect((await client.ask('POST', `/api/acts/${again.id}/undo`)).status).toBe(412);
     expect(contentOf(await made.catalogue())).toEqual(kept);
@@ -139,8 +170,12 @@ describe('what was done', () => {
     await client.takeIn(made.release, 'Command id,Label,Shortcut\na,Sound,F5\nb,Plot,F6\nc,Belay,F7\n');
     const { commands, keysets } = await made.catalogue();
     const row = (name: string, note = '') => ({ command: commands.find((one) => one.name === name)!.id, note });
-    const sheet = await client.must<Sheet>('POST', `/api/apps/${made.slug}/sheets`, { title: 'First', keysetId: keysets[0]!.id }); // prettier-ignore
-    const save = (revision: number, sections: object[]) => client.must('PUT', `/api/sheets/${sheet.id}`, { ...sheet, revision, sections }); // prettier-ignore
+    const sheet = await client.must<Sheet>('POST', `/api/apps/${made.slug}/sheets`, {
+      title: 'First',
+      keysetId: keysets[0]!.id,
+    });
+    const save = (revision: number, sections: object[]) =>
+      client.must('PUT', `/api/sheets/${sheet.id}`, { ...sheet, revision, sections });
     await save(1, [{ title: 'Deck', rows: [row('a'), row('a'), row('b', 'at dusk')] }]);
     await save(2, [
       { title: 'Hold', rows: [row('c')] },
@@ -148,7 +183,12 @@ describe('what was done', () => {
     ]);
     const [act] = (await client.must<ActPage>('GET', `/api/acts?app=${made.slug}&text=changed the sheet`)).acts;
     const rows = await client.must<ActRow[]>('GET', `/api/acts/${act!.id}/rows`);
-    const told = rows.map(({ keptIn, command, before, after }) => [keptIn, command ?? (after ?? before)!['title'], before && (before['note'] ?? ''), after && (after['note'] ?? '')]); // prettier-ignore
+    const told = rows.map(({ keptIn, command, before, after }) => [
+      keptIn,
+      command ?? (after ?? before)!['title'],
+      before && (before['note'] ?? ''),
+      after && (after['note'] ?? ''),
+    ]);
     expect(act).toMatchObject({ about: 'First', rows: rows.length });
     expect(told.sort()).toEqual(
       [

@@ -20,7 +20,9 @@ async function endConnections() {
   const owner = new pg.Client({ connectionString: databaseUrl('OWNER') });
   await owner.connect();
   const { username } = new URL(databaseUrl('SERVER'));
-  await owner.query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE usename = $1', [username]).catch(() => owner.query('SELECT 1')); // prettier-ignore
+  await owner
+    .query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE usename = $1', [username])
+    .catch(() => owner.query('SELECT 1'));
   await owner.end();
 }
 
@@ -53,13 +55,19 @@ describe('a lost database connection', () => {
     own.on('error', () => {});
     await own.connect();
     await own
-      .query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE usename = current_user AND pid <> pg_backend_pid()')
-      .catch(() => endConnections()); // prettier-ignore
+      .query(
+        'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE usename = current_user AND pid <> pg_backend_pid()',
+      )
+      .catch(() => endConnections());
     await own.end().catch(() => {});
   }
 
   const SHORT = { connections: 1, connecting: 300, locks: 200, statements: 300 };
-  const failure = (work: Promise<unknown>) => work.then(() => null, (error: unknown) => error); // prettier-ignore
+  const failure = (work: Promise<unknown>) =>
+    work.then(
+      () => null,
+      (error: unknown) => error,
+    );
   it('that is lost without a word is given up, and the next one serves', async () => {
     const url = new URL(databaseUrl('SERVER'));
     const { hostname, port } = url;
@@ -117,7 +125,9 @@ describe('readers', () => {
 describe('lists that would end or stall the server', () => {
   const stray = zipSync({
     'xl/workbook.xml': strToU8('<workbook/>'),
-    'xl/worksheets/sheet1.xml': strToU8('<worksheet><sheetData><row><c r="A1"/><c r="XFD1048576"/></row></sheetData></worksheet>'), // prettier-ignore
+    'xl/worksheets/sheet1.xml': strToU8(
+      '<worksheet><sheetData><row><c r="A1"/><c r="XFD1048576"/></row></sheetData></worksheet>',
+    ),
   });
   const blanks = ' '.repeat(100_000);
   it.each<[string, Uint8Array | string]>([
@@ -162,7 +172,13 @@ describe('requests that are not what they say', () => {
       await post('{}', { 'content-encoding': 'no-such' }),
       await post('x'.repeat(30 * 1024 * 1024), {}, '/api/apps'),
       ...(await Promise.all(
-        ['/assets/%00', '/assets/..%2f..%2fpackage.json', '/api/apps/%00', '/api/apps/%E0%A4%A', '/public/editions/%00'].map((path) => fetch(server.address() + path)), // prettier-ignore
+        [
+          '/assets/%00',
+          '/assets/..%2f..%2fpackage.json',
+          '/api/apps/%00',
+          '/api/apps/%E0%A4%A',
+          '/public/editions/%00',
+        ].map((path) => fetch(server.address() + path)),
       )),
     ];
     for (const answer of answers) {
@@ -182,7 +198,9 @@ describe('requests that are not what they say', () => {
   it('leave no connection waiting when a client goes away', async () => {
     const { port } = new URL(server.address());
     const socket = connect(Number(port), '127.0.0.1');
-    await new Promise<void>((done) => socket.write('POST /api/session HTTP/1.1\r\nHost: x\r\nContent-Length: 100\r\n\r\n{', () => done())); // prettier-ignore
+    await new Promise<void>((done) =>
+      socket.write('POST /api/session HTTP/1.1\r\nHost: x\r\nContent-Length: 100\r\n\r\n{', () => done()),
+    );
     socket.destroy();
     expect((await client.ask('GET', '/api/apps')).status).toBe(200);
   });
@@ -210,7 +228,10 @@ describe('acts at the same moment', () => {
       now: mine.id(mine.now, 'Trace coastline'),
     };
     const say = (slug: string, verdict: string | null) =>
-      client.ask<unknown[]>('PUT', `/api/apps/${slug}/lineage`, { release: mine.now.release.id, links: [{ ...link, verdict }] }); // prettier-ignore
+      client.ask<unknown[]>('PUT', `/api/apps/${slug}/lineage`, {
+        release: mine.now.release.id,
+        links: [{ ...link, verdict }],
+      });
     expect((await say(mine.slug, 'confirmed')).status).toBe(200);
     expect((await say(theirs.slug, null)).status).toBe(404);
     expect(await client.must<unknown[]>('GET', `/api/apps/${mine.slug}/lineage`)).toHaveLength(1);
@@ -230,16 +251,35 @@ describe('two recipes with one file extension', () => {
     await client.must('POST', `/api/apps/${slug}/recipes`, { ...recipe, name: 'Key file' });
     await client.must('POST', `/api/apps/${slug}/recipes`, { ...recipe, name: 'Key file, short' });
     const { id } = await client.makeKeyset(slug);
-    const put = [{ command: found.commands[0]!.id, context: found.contexts[0]!.id, platform: null, action: 'set', shortcuts: ['F9'] }]; // prettier-ignore
+    const put = [
+      {
+        command: found.commands[0]!.id,
+        context: found.contexts[0]!.id,
+        platform: null,
+        action: 'set',
+        shortcuts: ['F9'],
+      },
+    ];
     await client.must('POST', `/api/keysets/${id}/changes`, { revision: 1, put });
-    const sheet = await client.must<{ id: number; revision: number }>('POST', `/api/apps/${slug}/sheets`, { keysetId: id, title: 'S' }); // prettier-ignore
+    const sheet = await client.must<{ id: number; revision: number }>('POST', `/api/apps/${slug}/sheets`, {
+      keysetId: id,
+      title: 'S',
+    });
     const sections = [{ title: 'All', rows: [{ command: found.commands[0]!.id, note: '' }] }];
-    await client.must('PUT', `/api/sheets/${sheet.id}`, { revision: sheet.revision, keysetId: id, title: 'S', intro: '', credit: '', sections }); // prettier-ignore
+    await client.must('PUT', `/api/sheets/${sheet.id}`, {
+      revision: sheet.revision,
+      keysetId: id,
+      title: 'S',
+      intro: '',
+      credit: '',
+      sections,
+    });
     const { address } = await client.must<{ address: string }>('POST', `/api/sheets/${sheet.id}/editions`);
     const { files } = await client.must<{ files: { name: string }[] }>('GET', `/public/editions/${address}`);
     expect(files).toHaveLength(8);
     expect(new Set(files.map((one) => one.name)).size).toBe(8);
-    for (const form of ['sheet.csv', 'sheet.json']) expect((await client.ask('GET', `/public/editions/${address}/${form}`)).status).toBe(200); // prettier-ignore
+    for (const form of ['sheet.csv', 'sheet.json'])
+      expect((await client.ask('GET', `/public/editions/${address}/${form}`)).status).toBe(200);
   });
 });
 
@@ -255,7 +295,10 @@ describe('what the database rules', () => {
     const [a, b] = found.commands.map((one) => one.id) as [number, number];
     const bindings = `/api/keysets/${found.keysets[0]!.id}/bindings`;
     const stated = { command: a, contexts: [found.contexts[0]!.id], platform: null, shortcut: 'F5' };
-    expect(await client.ask('POST', bindings, { bindings: [stated] })).toMatchObject({ status: 409, body: { detail: expect.stringMatching(/Alpha has F5 in that place already/) } }); // prettier-ignore
+    expect(await client.ask('POST', bindings, { bindings: [stated] })).toMatchObject({
+      status: 409,
+      body: { detail: expect.stringMatching(/Alpha has F5 in that place already/) },
+    });
     // Two commands that are one have their shortcut once.
     await client.must('POST', `/api/apps/${slug}/merge`, { keep: a, drop: b });
     const { keysets } = await catalogue();
@@ -268,12 +311,19 @@ describe('what the database rules', () => {
     const place = { command: found.commands[0]!.id, context: found.contexts[0]!.id, platform: null };
     const { id } = await client.makeKeyset(slug);
     const set = (revision: number, keys: string[]) =>
-      client.must('POST', `/api/keysets/${id}/changes`, { revision, put: [{ ...place, action: 'set', shortcuts: keys, reason: keys.join() }] }); // prettier-ignore
+      client.must('POST', `/api/keysets/${id}/changes`, {
+        revision,
+        put: [{ ...place, action: 'set', shortcuts: keys, reason: keys.join() }],
+      });
     await set(1, ['F6']);
     await set(2, ['F7']);
     const { id: part } = await client.must<{ id: number }>('POST', `/api/apps/${slug}/split`, {
-      command: place.command, name: 'a.part', label: 'Alpha’s part', bindings: [], edits: [{ keyset: id, context: place.context, platform: null }],
-    }); // prettier-ignore
+      command: place.command,
+      name: 'a.part',
+      label: 'Alpha’s part',
+      bindings: [],
+      edits: [{ keyset: id, context: place.context, platform: null }],
+    });
     await client.must('POST', `/api/keysets/${id}/undo`, { revision: 4 });
     expect(await client.must('GET', `/api/keysets/${id}`)).toMatchObject({
       edits: [{ command: part, shortcuts: ['F6'] }],

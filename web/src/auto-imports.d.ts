@@ -1,5 +1,4 @@
 /* eslint-disable */
-/* prettier-ignore */
 /* oxlint-disable */
 /* oxfmt-ignore */
 // @ts-nocheck

@@ -105,7 +105,12 @@ const word = z
   .regex(/^[\p{L}\p{N}]{1,40}$/u, 'a word is letters and digits');
 const sets = z.array(z.array(word).min(2).max(40)).max(600);
 /** A section of the word list as it is in use; `revision` is 0 for one that is as it ships. */
-export const WordSectionSaid = z.object({ name: z.string(), sets: z.array(z.array(z.string())), revision: z.int(), shipped: z.boolean() }); // prettier-ignore
+export const WordSectionSaid = z.object({
+  name: z.string(),
+  sets: z.array(z.array(z.string())),
+  revision: z.int(),
+  shipped: z.boolean(),
+});
 export type WordSectionSaid = z.infer<typeof WordSectionSaid>;
 /** A section written anew, or one more; `revision` is what was read, 0 for a new one or one as it ships. */
 export const SentWords = z.strictObject({

@@ -144,7 +144,12 @@ export const SentFacts = z.discriminatedUnion('what', [
     words: ShippedWords.extend({ home: Id }).partial(),
     ...why,
   }),
-  z.strictObject({ what: z.literal('place'), subject: Id, place: Context.pick({ name: true, parent: true, takesText: true }).partial(), ...why }), // prettier-ignore
+  z.strictObject({
+    what: z.literal('place'),
+    subject: Id,
+    place: Context.pick({ name: true, parent: true, takesText: true }).partial(),
+    ...why,
+  }),
   z.strictObject({ what: z.literal('policy'), policy: KeyPolicy, ...why }),
   z.strictObject({ what: z.literal('default'), keyset: Id, ...why }),
 ]);

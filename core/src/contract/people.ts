@@ -35,7 +35,13 @@ export const SCOPES: Record<Scope, readonly Action[]> = {
   publish: ['look at', 'comment', 'edit', 'review', 'publish'],
 };
 
-const PersonName = z.string().normalize('NFC').trim().min(1).max(80).regex(/^[^\p{Cc}]*$/u, 'must be one line'); // prettier-ignore
+const PersonName = z
+  .string()
+  .normalize('NFC')
+  .trim()
+  .min(1)
+  .max(80)
+  .regex(/^[^\p{Cc}]*$/u, 'must be one line');
 export const Email = z.email().max(200).toLowerCase();
 /** Long rather than odd: at least 12 characters, whatever they are. */
 export const Password = z.string().min(12).max(200);

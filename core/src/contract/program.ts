@@ -47,5 +47,10 @@ export type EditionProgram = z.infer<typeof EditionProgram>;
 export const TOOLS = ['find', 'practise', 'translate', 'bench', 'own'] as const;
 export type ToolName = (typeof TOOLS)[number];
 /** Which tools an edition has: what another program did needs one that was compared, a file of one’s own one that can be read. */
-export const toolsOf = ({ coming, recipes }: Pick<EditionProgram, 'coming' | 'recipes'>, files: readonly unknown[]): ToolName[] =>
-  TOOLS.filter((one) => (one === 'translate' ? coming.length > 0 : one === 'own' ? recipes.length > 0 && files.length > 0 : true)); // prettier-ignore
+export const toolsOf = (
+  { coming, recipes }: Pick<EditionProgram, 'coming' | 'recipes'>,
+  files: readonly unknown[],
+): ToolName[] =>
+  TOOLS.filter((one) =>
+    one === 'translate' ? coming.length > 0 : one === 'own' ? recipes.length > 0 && files.length > 0 : true,
+  );

@@ -91,4 +91,7 @@ export const KeptRecipe = z.object({ id: Id, revision: Id, recipe: Recipe });
 export type KeptRecipe = z.infer<typeof KeptRecipe>;
 export const SentRecipe = z.strictObject({ revision: Id, recipe: Recipe });
 /** The recipe as a JSON Schema (2020-12), for who writes one elsewhere. */
-export const recipeSchema = () => ({ ...z.toJSONSchema(RecipeShape, { io: 'input' }), title: 'Crib recipe of a preset file format' }); // prettier-ignore
+export const recipeSchema = () => ({
+  ...z.toJSONSchema(RecipeShape, { io: 'input' }),
+  title: 'Crib recipe of a preset file format',
+});

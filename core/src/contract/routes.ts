@@ -138,7 +138,11 @@ export const ROUTES: Readonly<Record<string, Route>> = {
   'GET /api/acts': { does: 'What was done', gives: people.ActPage },
   'GET /api/acts/:id/rows': { does: 'What an act did, row by row', gives: list(people.ActRow) },
   'POST /api/acts/:id/undo': { does: 'Takes a reading-in back' },
-  'POST /api/here': { does: 'Says where one is, and hears who else is here', takes: people.SentHere, gives: list(people.Here) }, // prettier-ignore
+  'POST /api/here': {
+    does: 'Says where one is, and hears who else is here',
+    takes: people.SentHere,
+    gives: list(people.Here),
+  },
   'GET /api/events': { does: 'What others do, as server-sent events' },
   'GET /api/people': { does: 'Who is in the workspace', gives: people.People },
   'PUT /api/workspace': { does: 'Changes the workspace', takes: people.SentWorkspace, gives: people.Workspace },
@@ -154,7 +158,11 @@ export const ROUTES: Readonly<Record<string, Route>> = {
   'GET /api/session': { does: 'Who is signed in', gives: people.Session },
   'DELETE /api/session': { does: 'Signs out' },
   'DELETE /api/sessions': { does: 'Signs out everywhere else' },
-  'PUT /api/session/workspace': { does: 'Goes to another workspace', takes: people.ChosenWorkspace, gives: people.Session }, // prettier-ignore
+  'PUT /api/session/workspace': {
+    does: 'Goes to another workspace',
+    takes: people.ChosenWorkspace,
+    gives: people.Session,
+  },
   'PUT /api/account': { does: 'A new name or password', takes: people.SentAccount, gives: people.Session },
   'GET /api/joining/:secret': { does: 'What an invitation is to', gives: people.Invited },
   'POST /api/joining/:secret': { does: 'Joins a workspace', takes: people.Joining, gives: people.Session },
@@ -179,6 +187,10 @@ export function routeFor(method: string, path: string): string | undefined {
   return Object.keys(ROUTES).find((route) => {
     const [by, pattern] = route.split(' ') as [string, string];
     const wanted = pattern.split('/');
-    return by === method && wanted.length === parts.length && wanted.every((one, at) => one === parts[at] || (one.startsWith(':') && parts[at] !== '')); // prettier-ignore
+    return (
+      by === method &&
+      wanted.length === parts.length &&
+      wanted.every((one, at) => one === parts[at] || (one.startsWith(':') && parts[at] !== ''))
+    );
   });
 }

@@ -64,7 +64,20 @@ export const SheetSection = z.object({
 export type SheetSection = z.infer<typeof SheetSection>;
 
 export const SHEET_PAPERS = ['a4', 'letter', 'a3', 'pocket'] as const;
-export const ROW_PARTS = ['place', 'menu', 'note', 'memory aid', 'origin', 'needs', 'then', 'sign', 'states', 'advice', 'lesson', 'reason'] as const; // prettier-ignore
+export const ROW_PARTS = [
+  'place',
+  'menu',
+  'note',
+  'memory aid',
+  'origin',
+  'needs',
+  'then',
+  'sign',
+  'states',
+  'advice',
+  'lesson',
+  'reason',
+] as const;
 /** How a sheet is set. */
 export const SheetLook = z.object({
   paper: z.enum(SHEET_PAPERS).default('a4'),

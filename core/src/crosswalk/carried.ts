@@ -12,8 +12,11 @@ function hereOf({ has, links }: End): (id: number) => readonly number[] {
   const beside = new Map<number, number[]>();
   for (const { old, now, confirmed } of links) {
     if (!confirmed) continue;
-    // prettier-ignore
-    for (const [from, to] of [[old, now], [now, old]] as const) beside.set(from, [...(beside.get(from) ?? []), to]);
+    for (const [from, to] of [
+      [old, now],
+      [now, old],
+    ] as const)
+      beside.set(from, [...(beside.get(from) ?? []), to]);
   }
   return (id) => {
     const seen = new Set([id]);
@@ -37,8 +40,11 @@ export function carriedAlong(judged: readonly Judgement[], source: End, target: 
   const all = judged.flatMap((one): Judgement[] => {
     const there = one.target === null ? [null] : orItself(to(one.target), one.target);
     if (source.has(one.source)) return there.map((id) => ({ ...one, target: id }));
-    const here = orItself(from(one.source).filter((id) => !own.has(id)), one.source); // prettier-ignore
-    return here.flatMap((id) => there.map((other) => ({ ...one, source: id, target: other }))); // prettier-ignore
+    const here = orItself(
+      from(one.source).filter((id) => !own.has(id)),
+      one.source,
+    );
+    return here.flatMap((id) => there.map((other) => ({ ...one, source: id, target: other })));
   });
   const seen = new Set<string>();
   const name = (one: Judgement) => [one.source, one.sourceState, one.target, one.targetState].join(' ');
@@ -50,7 +56,10 @@ const orItself = (found: readonly number[], id: number) => (found.length ? found
 /** The commands and places of a release, with what was decided about their lineage. */
 const endsIn = ({ commands, tree }: Opened, links: readonly LineageLink[]) => {
   const places = new Set(tree.inOrder.map((one) => one.id));
-  const of = (kind: LineageLink['kind'], has: (id: number) => boolean): End => ({ has, links: links.filter((one) => one.kind === kind) }); // prettier-ignore
+  const of = (kind: LineageLink['kind'], has: (id: number) => boolean): End => ({
+    has,
+    links: links.filter((one) => one.kind === kind),
+  });
   return { commands: of('command', (id) => commands.has(id)), contexts: of('context', (id) => places.has(id)) };
 };
 

@@ -103,13 +103,19 @@ export function withinMost(claims: readonly Claim[], setting: Setting, pinned: R
   const fits = (target: number, kept: readonly Claim[]) =>
     keyboards.platforms.every((platform) => {
       const here = kept.filter((claim) => claim.platforms.includes(platform));
-      const elsewhere = weighed.on(platform).of(target).filter((held) => !here.some((claim) => claim.context === held.context)); // prettier-ignore
+      const elsewhere = weighed
+        .on(platform)
+        .of(target)
+        .filter((held) => !here.some((claim) => claim.context === held.context));
       return new Set([...here, ...elsewhere].map((one) => keyboards.pressKey(one.shortcut, platform))).size <= most;
     });
   return new Set(
     [...byTarget].flatMap(([target, list]) => {
       const pinnedFirst = list.toSorted((a, b) => Number(pinned.has(b.source)) - Number(pinned.has(a.source)));
-      return pinnedFirst.reduce<Claim[]>((kept, claim) => (isShipped(claim, setting) || fits(target, [...kept, claim]) ? [...kept, claim] : kept), []); // prettier-ignore
+      return pinnedFirst.reduce<Claim[]>(
+        (kept, claim) => (isShipped(claim, setting) || fits(target, [...kept, claim]) ? [...kept, claim] : kept),
+        [],
+      );
     }),
   );
 }

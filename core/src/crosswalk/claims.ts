@@ -21,16 +21,26 @@ export function claimsOf({ old, counterparts, places, uses }: Coming, setting: S
   const weighed = old.weighed(old.shipped.id, keyboards);
   const targets = new Map<number, number[]>();
   for (const { source, target } of counterparts.filter(isLike))
-    if (setting.commands.has(target)) targets.set(source, [...(targets.get(source) ?? []), target]); // prettier-ignore
+    if (setting.commands.has(target)) targets.set(source, [...(targets.get(source) ?? []), target]);
   const found = new Map<string, Claim>();
   for (const platform of platforms)
     for (const { command, context, shortcut } of weighed.on(platform).held)
       for (const target of targets.get(command) ?? []) {
-        const place = context === old.tree.root.id ? setting.tree.root.id : (places.get(context) ?? setting.commands.get(target)!.home); // prettier-ignore
+        const place =
+          context === old.tree.root.id
+            ? setting.tree.root.id
+            : (places.get(context) ?? setting.commands.get(target)!.home);
         const key = `${command} ${target} ${place} ${shortcut}`;
         const before = found.get(key)?.platforms ?? [];
         const on = before.includes(platform) ? before : [...before, platform];
-        found.set(key, { source: command, target, context: place, shortcut, platforms: on, uses: uses.get(command) ?? 0 }); // prettier-ignore
+        found.set(key, {
+          source: command,
+          target,
+          context: place,
+          shortcut,
+          platforms: on,
+          uses: uses.get(command) ?? 0,
+        });
       }
   return [...found.values()].sort((a, b) => b.uses - a.uses || a.source - b.source || a.target - b.target);
 }
@@ -59,7 +69,10 @@ export function hindranceOf({ target, context, shortcut, platforms }: Claim, set
   if (strokes.some((stroke) => (keyboards.pressable(stroke) & on) !== on)) return 'cannot be pressed';
   if (takers(strokes).some(({ taken, on: there }) => taken.hard && there & on)) return 'system';
   const near = weighed.near(shortcut).filter((one) => one.on & on && one.how === 'meet');
-  const inTheWay = near.some(({ held }) => commands.get(held.command)?.fixed && held.command !== target && tree.relation(context, held.context) !== 'apart'); // prettier-ignore
+  const inTheWay = near.some(
+    ({ held }) =>
+      commands.get(held.command)?.fixed && held.command !== target && tree.relation(context, held.context) !== 'apart',
+  );
   if (inTheWay) return 'fixed';
   const typed = tree.get(context).takesText && keyboards.where(strokes[0]!, 'types') & on;
   return typed ? 'typed' : null;

@@ -15,7 +15,8 @@ const EXACT = 14;
 export function evenly(weights: readonly number[], after: Waiting['after'], count: number): number[][] {
   const cut = inTheirOrder(weights, count);
   if (weights.length > EXACT || cut.length < 2) return cut;
-  const heaviest = (parts: readonly number[][]) => Math.max(...parts.map((part) => part.reduce((sum, at) => sum + weights[at]!, 0))); // prettier-ignore
+  const heaviest = (parts: readonly number[][]) =>
+    Math.max(...parts.map((part) => part.reduce((sum, at) => sum + weights[at]!, 0)));
   const least = Math.max(...weights, weights.reduce((a, b) => a + b, 0) / count);
   let best = cut;
   let [low, high] = [least, heaviest(cut)];

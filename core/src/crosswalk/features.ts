@@ -47,7 +47,9 @@ export function weightsOf(all: readonly Taken[]): Weights {
   }
   const total = all.length + 1;
   const small = new Set([...SMALL].map(stemOf));
-  const weight = new Map([...often].map(([stem, count]) => [stem, Math.log(1 + total / count) * (small.has(stem) ? 0.1 : 1)])); // prettier-ignore
+  const weight = new Map(
+    [...often].map(([stem, count]) => [stem, Math.log(1 + total / count) * (small.has(stem) ? 0.1 : 1)]),
+  );
   const most = Math.log(1 + total);
   return {
     word: (stem) => weight.get(stem) ?? most,
@@ -156,7 +158,10 @@ export function featuresOf(
   const both = a.command.presses.length > 0 && b.command.presses.length > 0;
   const keys = new Set(b.command.presses.map(keyOf));
   const sameKey = both && shared.length === 0 && a.command.presses.some((press) => keys.has(keyOf(press)));
-  const about = a.about.length && b.about.length ? mean(cover(a.about, b.about, words, weights).share, cover(b.about, a.about, words, weights).share) : 0; // prettier-ignore
+  const about =
+    a.about.length && b.about.length
+      ? mean(cover(a.about, b.about, words, weights).share, cover(b.about, a.about, words, weights).share)
+      : 0;
   const menu = a.menu.length && b.menu.length ? cover(a.menu, b.menu, words, weights).share : 0;
   const place = a.place.length && b.place.length ? cover(a.place, b.place, words, weights).share : 0;
   const differ = a.numbers.join() !== b.numbers.join() && (a.numbers.length > 0 || b.numbers.length > 0);

@@ -32,7 +32,10 @@ interface Spot {
 }
 
 const keysAt = ({ weighed }: Setting, platform: Platform, { command, context }: Pick<Spot, 'command' | 'context'>) =>
-  weighed.on(platform).at(command, context).map((held) => held.shortcut); // prettier-ignore
+  weighed
+    .on(platform)
+    .at(command, context)
+    .map((held) => held.shortcut);
 
 /**
  * The edits that keep claims, take their presses from whoever has them, and give those others, on each platform for
@@ -55,20 +58,34 @@ export function layOut(
     const lists = new Map(platforms.map((platform) => [platform, keysAt(after, platform, { command, context })]));
     spots.set(key, { command, context, lists, kept: spots.get(key)?.kept ?? null });
   }
-  const lacking = (spot: Spot) => platforms.filter((one) => keysAt(setting, one, spot).length > 0 && spot.lists.get(one)!.length === 0); // prettier-ignore
+  const lacking = (spot: Spot) =>
+    platforms.filter((one) => keysAt(setting, one, spot).length > 0 && spot.lists.get(one)!.length === 0);
   const wishes = [...spots.values()].filter((spot) => lacking(spot).length > 0);
   const { given } = reassign(wishes, after, facts);
   const got = new Map(wishes.map((spot, at) => [spot, given[at]?.shortcut ?? null]));
   const displaced = [...spots.values()].flatMap((spot): Displaced[] => {
     const { command, context } = spot;
-    const lost = platforms.flatMap((one) => keysAt(setting, one, spot).filter((shortcut) => isTaken({ command, context, shortcut }, one, kept, setting) && !spot.lists.get(one)!.includes(shortcut))); // prettier-ignore
+    const lost = platforms.flatMap((one) =>
+      keysAt(setting, one, spot).filter(
+        (shortcut) =>
+          isTaken({ command, context, shortcut }, one, kept, setting) && !spot.lists.get(one)!.includes(shortcut),
+      ),
+    );
     const now = got.get(spot) ?? null;
     return lost.length ? [{ command, context, lost: [...new Set(lost)], now, without: now ? [] : lacking(spot) }] : [];
   });
   const followed = outcome.change.put.filter((edit) => !spots.get(`${edit.command} ${edit.context}`)!.kept);
   const edits = [...spots.values()].flatMap((spot): Edit[] => {
     const now = got.get(spot);
-    if (now) return editsOf({ ...spot, lists: new Map([...spot.lists].map(([one, list]) => [one, lacking(spot).includes(one) ? [now] : list])) }, setting, because); // prettier-ignore
+    if (now)
+      return editsOf(
+        {
+          ...spot,
+          lists: new Map([...spot.lists].map(([one, list]) => [one, lacking(spot).includes(one) ? [now] : list])),
+        },
+        setting,
+        because,
+      );
     if (spot.kept) return editsOf(spot, setting, because);
     const mine = followed.filter((edit) => edit.command === spot.command && edit.context === spot.context);
     return mine.map((edit) => ({ ...edit, reason: because(null) }));
@@ -114,7 +131,13 @@ function spotsOf(kept: readonly Claim[], setting: Setting): Spot[] {
       const all = new Map(
         [...keys.map((claim) => claim.shortcut), ...free].toReversed().map((one) => [press(one), one]),
       );
-      const elsewhere = new Set(weighed.on(platform).of(command).filter((held) => held.context !== context).map((held) => press(held.shortcut))); // prettier-ignore
+      const elsewhere = new Set(
+        weighed
+          .on(platform)
+          .of(command)
+          .filter((held) => held.context !== context)
+          .map((held) => press(held.shortcut)),
+      );
       const room = Math.max(keys.length, policy.accepts.mostPerCommand - elsewhere.size);
       return [platform, [...all.values()].toReversed().slice(0, room)] as const;
     });

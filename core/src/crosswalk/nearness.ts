@@ -21,8 +21,10 @@ export function nearness(sections: readonly WordSection[], vocabulary: Iterable<
   const known = new Map<string, Map<string, number>>();
   const put = (a: string, b: string, near: number) => {
     if (a === b) return;
-    // prettier-ignore
-    for (const [from, to] of [[a, b], [b, a]] as const) {
+    for (const [from, to] of [
+      [a, b],
+      [b, a],
+    ] as const) {
       const row = known.get(from) ?? new Map<string, number>();
       row.set(to, Math.max(row.get(to) ?? 0, near));
       known.set(from, row);

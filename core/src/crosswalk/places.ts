@@ -26,7 +26,17 @@ export function placeProposals(
   words: readonly WordSection[],
 ): ReadonlyMap<number, readonly PlaceProposal[]> {
   const named = (one: Opened): MatchedCommand[] =>
-    one.tree.inOrder.map(({ id, name }) => ({ id, name, label: name, otherNames: [], description: '', menu: '', place: '', destructive: false, presses: [] })); // prettier-ignore
+    one.tree.inOrder.map(({ id, name }) => ({
+      id,
+      name,
+      label: name,
+      otherNames: [],
+      description: '',
+      menu: '',
+      place: '',
+      destructive: false,
+      presses: [],
+    }));
   const [sources, targets] = [named(old).filter((one) => one.id !== old.tree.root.id), named(now)];
   const matcher = matching({ sources, targets, words });
   const votes = new Map<number, Map<number, number>>();

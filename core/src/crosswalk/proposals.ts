@@ -77,7 +77,9 @@ export function prepared(question: Omit<MatchQuestion, 'judged'>): Prepared {
   const sections = question.words ?? WORD_LIST;
   const words = each(plainWords);
   const read = wordReader(vocabulary(question, sections, words), words);
-  const [sources, targets] = [question.sources, question.targets].map((list) => list.map((one) => taken(one, read))) as [Taken[], Taken[]]; // prettier-ignore
+  const [sources, targets] = [question.sources, question.targets].map((list) =>
+    list.map((one) => taken(one, read)),
+  ) as [Taken[], Taken[]];
   const weights = weightsOf([...sources, ...targets]);
   const lists: Lists = { sources, targets, weights };
   const stems = [...sources, ...targets].flatMap((one) => [...one.all]);
@@ -90,13 +92,23 @@ export function prepared(question: Omit<MatchQuestion, 'judged'>): Prepared {
   const first = once(() => bests(lists, plain, scoreOf));
 
   /** The candidates of a source, scored with what is known of words, presses and neighbours. */
-  const scoring = (index: typeof plainIndex, words: typeof plain, trust: number, near: (i: number, j: number) => number) => (i: number) =>
-    [...new Set([...index(sources[i]!), ...(around.get(i)?.keys() ?? [])])]
-      .map((j): Proposal => {
-        const features = featuresOf(sources[i]!, targets[j]!, words, weights, trust, near(i, j), around.get(i)?.get(j) ?? 0);
-        return { target: targets[j]!.command.id, score: scoreOf(features), features };
-      })
-      .sort((a, b) => b.score - a.score || a.target - b.target); // prettier-ignore
+  const scoring =
+    (index: typeof plainIndex, words: typeof plain, trust: number, near: (i: number, j: number) => number) =>
+    (i: number) =>
+      [...new Set([...index(sources[i]!), ...(around.get(i)?.keys() ?? [])])]
+        .map((j): Proposal => {
+          const features = featuresOf(
+            sources[i]!,
+            targets[j]!,
+            words,
+            weights,
+            trust,
+            near(i, j),
+            around.get(i)?.get(j) ?? 0,
+          );
+          return { target: targets[j]!.command.id, score: scoreOf(features), features };
+        })
+        .sort((a, b) => b.score - a.score || a.target - b.target);
   const proposedOf = (source: number, all: readonly Proposal[], wanted: (target: number) => boolean): Proposed => {
     const [best, second] = all;
     const likelihood = likelihoodOf(best, second, best !== undefined && wanted(best.target), acceptance);

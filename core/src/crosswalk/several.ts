@@ -45,7 +45,8 @@ export function severalHands(
     return [{ press, shortcut: original.shortcut, here: original.command, there: others, interference }];
   });
   const keys = (side: Side, id: number) => [...new Set(side.effective.of(id).map((held) => held.shortcut))];
-  const canonical = (side: Side, list: readonly string[]) => new Set(list.map((one) => side.weighed.keyboards.pressKey(one, side.platform))); // prettier-ignore
+  const canonical = (side: Side, list: readonly string[]) =>
+    new Set(list.map((one) => side.weighed.keyboards.pressKey(one, side.platform)));
   const ideas = [...here.commands.keys()].flatMap((id) =>
     counterparts.commands.forward(id).flatMap((target): OtherKeys[] => {
       const [mine, theirs] = [keys(here, id), keys(there, target)];

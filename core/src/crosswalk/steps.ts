@@ -38,13 +38,19 @@ export function waiting(edits: readonly Edit[], setting: Setting): Waiting {
   const changes = edits.map(({ command, context, platform, shortcuts }) =>
     keyboards.platforms.map((one) => {
       if (platform !== null && platform !== one) return { given: [], taken: [] };
-      const present = weighed.on(one).at(command, context).map((held) => held.shortcut); // prettier-ignore
+      const present = weighed
+        .on(one)
+        .at(command, context)
+        .map((held) => held.shortcut);
       const without = (list: readonly string[], others: readonly string[]) =>
         list.filter((key) => !others.includes(key)).map((key) => keyboards.strokes(key));
       return { given: without(shortcuts, present), taken: without(present, shortcuts) };
     }),
   );
-  const meets = (at: number, other: number) => changes[at]!.some(({ given }, platform) => given.some((a) => changes[other]![platform]!.taken.some((b) => meetOn(a, b, keyboards)))); // prettier-ignore
+  const meets = (at: number, other: number) =>
+    changes[at]!.some(({ given }, platform) =>
+      given.some((a) => changes[other]![platform]!.taken.some((b) => meetOn(a, b, keyboards))),
+    );
   const waits = edits.map((edit, at) =>
     edits.flatMap((other, index) => {
       if (index === at || tree.relation(edit.context, other.context) === 'apart') return [];
@@ -58,7 +64,9 @@ export function waiting(edits: readonly Edit[], setting: Setting): Waiting {
   });
   const groups = components(waits);
   const groupOf = new Map(groups.flatMap((list, index) => list.map((at) => [at, index] as const)));
-  const after = groups.map((list, index) => [...new Set(list.flatMap((at) => waits[at]!.map((one) => groupOf.get(one)!)))].filter((one) => one !== index)); // prettier-ignore
+  const after = groups.map((list, index) =>
+    [...new Set(list.flatMap((at) => waits[at]!.map((one) => groupOf.get(one)!)))].filter((one) => one !== index),
+  );
   return { groups, after };
 }
 

@@ -31,6 +31,8 @@ export function translator(coming: Coming, setting: Setting, platform: Platform)
       ...match,
       now: [...new Set(now.effective.of(match.target).map((held) => held.shortcut))],
     })),
-    misleads: [...new Set(fires.map((held) => held.command))].filter((id) => !lineage.commands.forward(original.command).includes(id)), // prettier-ignore
+    misleads: [...new Set(fires.map((held) => held.command))].filter(
+      (id) => !lineage.commands.forward(original.command).includes(id),
+    ),
   }));
 }

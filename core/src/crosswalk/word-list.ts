@@ -8,7 +8,11 @@ export interface WordSection {
   readonly sets: readonly (readonly string[])[];
 }
 
-const sets = (text: string) => text.trim().split('\n').map((line) => line.trim().split(/\s+/)); // prettier-ignore
+const sets = (text: string) =>
+  text
+    .trim()
+    .split('\n')
+    .map((line) => line.trim().split(/\s+/));
 
 /** The sections that ship, those that were written anew in their place, and others beside them. */
 export function wordsInUse(own: readonly (WordSection & { readonly revision: number })[]): WordSectionSaid[] {
@@ -27,11 +31,31 @@ export const writtenSets = (all: WordSection['sets']): string => all.map((one) =
 export function readSets(text: string): { sets: string[][]; problems: Problem[] } {
   const problems: Problem[] = [];
   const read = text.split('\n').flatMap((line, index) => {
-    const words = [...new Set(line.normalize('NFC').toLowerCase().split(/[\s,;]+/).filter(Boolean))]; // prettier-ignore
+    const words = [
+      ...new Set(
+        line
+          .normalize('NFC')
+          .toLowerCase()
+          .split(/[\s,;]+/)
+          .filter(Boolean),
+      ),
+    ];
     if (words.length === 0) return [];
     const odd = words.find((word) => !/^[\p{L}\p{N}]{1,40}$/u.test(word));
-    if (odd) problems.push(problem('not-a-word', `Line ${index + 1}: “${odd}” is not a single word. Write letters and digits only.`, { line: index + 1 })); // prettier-ignore
-    else if (words.length === 1) problems.push(problem('lone-word', `Line ${index + 1}: “${words[0]}” stands alone. Write the words that mean the same beside it.`, { line: index + 1 })); // prettier-ignore
+    if (odd)
+      problems.push(
+        problem('not-a-word', `Line ${index + 1}: “${odd}” is not a single word. Write letters and digits only.`, {
+          line: index + 1,
+        }),
+      );
+    else if (words.length === 1)
+      problems.push(
+        problem(
+          'lone-word',
+          `Line ${index + 1}: “${words[0]}” stands alone. Write the words that mean the same beside it.`,
+          { line: index + 1 },
+        ),
+      );
     return [words];
   });
   return { sets: read, problems };
@@ -233,4 +257,8 @@ export const SHORTENED: Readonly<Record<string, string>> = {
 };
 
 /** Words that tell little: they count for a tenth. */
-export const SMALL = new Set('a an and at by for from in of off on or the this to with into as it its action actions editor tool mode command'.split(' ')); // prettier-ignore
+export const SMALL = new Set(
+  'a an and at by for from in of off on or the this to with into as it its action actions editor tool mode command'.split(
+    ' ',
+  ),
+);

@@ -108,7 +108,9 @@ export function readCell(given: string, options: CellOptions): CellResult {
   const { platform, platforms } = options;
   // Far more than any shortcut: the reader itself refuses it, in one look.
   if (given.length > 1000) return readPlain(given, options);
-  const text = normalized(given).replace(/[^\S\n]+/g, ' ').trim(); // prettier-ignore
+  const text = normalized(given)
+    .replace(/[^\S\n]+/g, ' ')
+    .trim();
   if (/^each of /i.test(text)) {
     const each = readPlain(text.slice('each of '.length), options);
     return each.kind === 'read' ? { ...each, each: true } : each;
@@ -121,7 +123,10 @@ export function readCell(given: string, options: CellOptions): CellResult {
   const [only] = parts;
   if (parts.length === 1 && only!.platform && (platform === null || platform === only!.platform)) {
     if (!platforms.includes(only!.platform))
-      return { kind: 'error', problem: problem('unknown-platform', `The release does not run on ${platformName(only!.platform)}.`) }; // prettier-ignore
+      return {
+        kind: 'error',
+        problem: problem('unknown-platform', `The release does not run on ${platformName(only!.platform)}.`),
+      };
     return readPlain(only!.text, { ...options, platform: only!.platform });
   }
   // In a column of macOS, keys that name no other platform's modifier are its own, as ⌘= and Num + are.

@@ -36,9 +36,18 @@ const FOOTNOTE = /(?<=[\p{L}\p{N})])(?:[*†‡§¹²³⁰⁴-⁹]{1,3}| ?\[\d{1
 
 /** What an inner text in brackets says of the keys before it. */
 const MANNERS: Readonly<Record<string, string>> = {
-  twice: 'twice', 'two times': 'twice', 'press twice': 'twice', '2x': 'twice', '2×': 'twice', '×2': 'twice',
-  hold: 'hold', held: 'hold', 'hold down': 'hold', 'press and hold': 'hold', 'held down': 'hold',
-}; // prettier-ignore
+  twice: 'twice',
+  'two times': 'twice',
+  'press twice': 'twice',
+  '2x': 'twice',
+  '2×': 'twice',
+  '×2': 'twice',
+  hold: 'hold',
+  held: 'hold',
+  'hold down': 'hold',
+  'press and hold': 'hold',
+  'held down': 'hold',
+};
 
 const choiceOf = (sentence: string, readings: readonly Reading[]): ReadResult => ({
   kind: 'choice',
@@ -80,7 +89,7 @@ export function peeled(given: string, options: ReadOptions, read: Read): Peeled 
     return { result: choiceOf('An example is named, which may stand for other keys too.', readings) };
   }
   if (/^\^ \S/.test(text)) {
-    const [control, key] = [read(`⌃${text.slice(2)}`, options), read(`caret then ${text.slice(2)}`, options)]; // prettier-ignore
+    const [control, key] = [read(`⌃${text.slice(2)}`, options), read(`caret then ${text.slice(2)}`, options)];
     if (control.kind === 'read' && key.kind === 'read') {
       const readings = [
         { shortcuts: control.shortcuts, sentence: 'The caret is Control' },

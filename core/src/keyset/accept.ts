@@ -57,7 +57,13 @@ function strokeRefusal(stroke: Stroke, accepts: KeyPolicy['accepts'], begins: bo
 /** Whether a command has more shortcuts on some platform than the program lets it have: said of those that edits gave. */
 export function overFull({ accepts }: KeyPolicy, { command }: Pick<Held, 'command'>, weighed: Weighed): Said | null {
   const counts = weighed.keyboards.platforms.map(
-    (platform) => new Set(weighed.on(platform).of(command).map((one) => weighed.keyboards.pressKey(one.shortcut, platform))).size, // prettier-ignore
+    (platform) =>
+      new Set(
+        weighed
+          .on(platform)
+          .of(command)
+          .map((one) => weighed.keyboards.pressKey(one.shortcut, platform)),
+      ).size,
   );
   const most = Math.max(0, ...counts);
   return most > accepts.mostPerCommand ? said('accept.perCommand', { most: accepts.mostPerCommand, now: most }) : null;

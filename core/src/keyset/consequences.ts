@@ -260,9 +260,12 @@ function unfitEdit(edit: Edit, setting: Fit, platforms: readonly Platform[]): Pr
     return [problem('no-platform', `The release does not run on ${platformName(edit.platform)}.`)];
   }
   if (edit.holds !== undefined) {
-    if (!setting.slots.has(edit.command)) return [problem('no-slot', `${command.label} is no slot: nothing can be put into it.`)]; // prettier-ignore
-    if (!setting.commands.has(edit.holds)) return [problem('no-command', `There is no command ${edit.holds} in this release.`)]; // prettier-ignore
-    if (edit.holds !== edit.command && setting.slots.has(edit.holds)) return [problem('no-slot', 'A slot is not put into a slot; swap the two.')]; // prettier-ignore
+    if (!setting.slots.has(edit.command))
+      return [problem('no-slot', `${command.label} is no slot: nothing can be put into it.`)];
+    if (!setting.commands.has(edit.holds))
+      return [problem('no-command', `There is no command ${edit.holds} in this release.`)];
+    if (edit.holds !== edit.command && setting.slots.has(edit.holds))
+      return [problem('no-slot', 'A slot is not put into a slot; swap the two.')];
   }
   const filled = edit.action === 'add' && edit.holds !== undefined;
   const needsKeys = !filled && (edit.action === 'set' || edit.action === 'add' || edit.action === 'block');

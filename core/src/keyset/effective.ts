@@ -188,7 +188,13 @@ export function effective(stack: Stack, platform: Platform): Effective {
     for (const one of list) {
       const filled = fills.size ? inside(one) : undefined;
       if (filled === undefined) held.push(one);
-      else passedOn.push({ ...one, command: filled, slot: one.command, edit: fills.get(spotKey(one.command, one.context))! }); // prettier-ignore
+      else
+        passedOn.push({
+          ...one,
+          command: filled,
+          slot: one.command,
+          edit: fills.get(spotKey(one.command, one.context))!,
+        });
     }
   for (const one of passedOn) {
     held.push(one);

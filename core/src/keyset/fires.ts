@@ -176,7 +176,9 @@ export function firing(
           }
           if (outcome === 'nothing' || (outcome === 'waits' && pause === null)) return NOTHING;
           const counts = candidates.filter(({ whole, stopped }) => whole && (!stopped || stopped === 'waits for more'));
-          return counts.filter((one, i) => counts.findIndex((other) => other.held.command === one.held.command) === i).map((one) => one.held); // prettier-ignore
+          return counts
+            .filter((one, i) => counts.findIndex((other) => other.held.command === one.held.command) === i)
+            .map((one) => one.held);
         }
         return NOTHING;
       };

@@ -19,7 +19,24 @@ export interface KeyRow {
 }
 
 const PC = ['', 'Shift', 'Ctrl', 'Alt', 'Ctrl+Shift', 'Alt+Shift', 'Ctrl+Alt', 'Ctrl+Alt+Shift'];
-const MAC = ['', 'Shift', 'Ctrl', 'Alt', 'Meta', 'Shift+Meta', 'Alt+Meta', 'Ctrl+Meta', 'Alt+Shift', 'Ctrl+Shift', 'Ctrl+Alt', 'Alt+Shift+Meta', 'Ctrl+Shift+Meta', 'Ctrl+Alt+Meta', 'Ctrl+Alt+Shift', 'Ctrl+Alt+Shift+Meta']; // prettier-ignore
+const MAC = [
+  '',
+  'Shift',
+  'Ctrl',
+  'Alt',
+  'Meta',
+  'Shift+Meta',
+  'Alt+Meta',
+  'Ctrl+Meta',
+  'Alt+Shift',
+  'Ctrl+Shift',
+  'Ctrl+Alt',
+  'Alt+Shift+Meta',
+  'Ctrl+Shift+Meta',
+  'Ctrl+Alt+Meta',
+  'Ctrl+Alt+Shift',
+  'Ctrl+Alt+Shift+Meta',
+];
 
 /** The combinations of modifiers that are looked at: eight, on macOS sixteen; plain first. */
 export function combinations(platform: Platform): readonly string[] {

@@ -56,4 +56,6 @@ export function resolve(scene: Scene, made: readonly Press[]): Resolution {
 
 /** The commands that a stroke fires, or that it chooses from; one that waits for more, if it is whole. */
 export const mayFire = ({ fires, candidates }: Resolution): number[] =>
-  fires ? [fires.command] : [...new Set(candidates.filter((one) => one.whole && !one.stopped).map((one) => one.held.command))]; // prettier-ignore
+  fires
+    ? [fires.command]
+    : [...new Set(candidates.filter((one) => one.whole && !one.stopped).map((one) => one.held.command))];

@@ -22,7 +22,15 @@ export function filling(setting: Setting, slot: number, held: number | null, rea
   const contexts = new Set([setting.commands.get(slot)!.home, ...keyed, ...top.map((one) => one.context)]);
   const put = [...contexts].flatMap((context): Edit[] => {
     const present = top.filter((one) => one.context === context);
-    const fresh: Edit = { command: slot, context, platform: null, action: 'add', shortcuts: [], reason: '', memoryAid: '' }; // prettier-ignore
+    const fresh: Edit = {
+      command: slot,
+      context,
+      platform: null,
+      action: 'add',
+      shortcuts: [],
+      reason: '',
+      memoryAid: '',
+    };
     const all = present.some((one) => one.platform === null) ? present : [...present, fresh];
     return all.map((edit) => ({ ...edit, holds: held ?? slot, reason: reason || edit.reason }));
   });

@@ -105,7 +105,8 @@ export function withFollowUp(setting: Setting, change: Change, owner: Owner, fol
   const concerned = edit.platform === null ? platforms : [edit.platform];
   const lists = concerned.map((platform) => {
     const key = (shortcut: string) => weighed.keyboards.pressKey(shortcut, platform);
-    const given = follow.kind === 'give' ? follow.shortcut : weighed.on(platform).at(edit.command, edit.context)[0]?.shortcut; // prettier-ignore
+    const given =
+      follow.kind === 'give' ? follow.shortcut : weighed.on(platform).at(edit.command, edit.context)[0]?.shortcut;
     const lost = new Set([key(owner.shortcut), ...edit.shortcuts.map(key)]);
     const had = weighed
       .on(platform)
@@ -136,7 +137,9 @@ export function withFollowUp(setting: Setting, change: Change, owner: Owner, fol
     };
   };
   const alike = new Set(found.map((one) => one.shortcuts.join(' | '))).size === 1;
-  const ownThere = platforms.some((platform) => weighed.stack.layers.at(-1)?.edits.some((one) => placeKey(one) === placeKey({ ...owner, platform }))); // prettier-ignore
+  const ownThere = platforms.some((platform) =>
+    weighed.stack.layers.at(-1)?.edits.some((one) => placeKey(one) === placeKey({ ...owner, platform })),
+  );
   const forAll = edit.platform === null && alike && found.length === platforms.length && !ownThere;
   const put = forAll ? [theirs(null, found[0]!.shortcuts)] : found.map((one) => theirs(one.platform, one.shortcuts));
   return { ...change, put: [...change.put, ...put] };

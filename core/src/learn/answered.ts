@@ -18,22 +18,34 @@ export type Answered =
     };
 
 /** Judges strokes that were made for a card: they are one of its keys, begin one, or are something else, which is named. */
-export function answered(card: Pick<Card, 'keys' | 'command'>, strokes: readonly Stroke[], keyboard: Keyboard, known: { readonly scene: Scene; readonly program: EditionProgram } | null): Answered {
+export function answered(
+  card: Pick<Card, 'keys' | 'command'>,
+  strokes: readonly Stroke[],
+  keyboard: Keyboard,
+  known: { readonly scene: Scene; readonly program: EditionProgram } | null,
+): Answered {
   const shortcut = writeStored({ strokes: [...strokes], manner: 'pressed' });
   if (card.keys.some((one) => samePress(one, shortcut, keyboard))) return { kind: 'right' };
   const begins = card.keys.some((one) => {
     const whole = parseStored(one);
-    return whole.strokes.length > strokes.length && samePress(writeStored({ ...whole, strokes: whole.strokes.slice(0, strokes.length) }), shortcut, keyboard);
+    return (
+      whole.strokes.length > strokes.length &&
+      samePress(writeStored({ ...whole, strokes: whole.strokes.slice(0, strokes.length) }), shortcut, keyboard)
+    );
   });
   if (begins) return { kind: 'begun' };
   const made = known && canonicalOn(shortcut, keyboard);
   if (!made) return { kind: 'wrong', shortcut, does: [], from: [] };
   const does = mayFire(resolve(known.scene, made));
   const from = known.program.coming.flatMap(({ from: program, presses }) =>
-    (presses[keyboard.platform] ?? []).flatMap((press) => (samePress(press.shortcut, shortcut, keyboard) && press.answers.some((one) => one.command === card.command) ? [{ program, press }] : [])),
+    (presses[keyboard.platform] ?? []).flatMap((press) =>
+      samePress(press.shortcut, shortcut, keyboard) && press.answers.some((one) => one.command === card.command)
+        ? [{ program, press }]
+        : [],
+    ),
   );
   return { kind: 'wrong', shortcut, does, from };
-} // prettier-ignore
+}
 
 /** Commands whose old keys, in some program that hands come from, now do something else: they are learned first. */
 export function misleading({ coming }: EditionProgram, platform: string): ReadonlySet<string> {

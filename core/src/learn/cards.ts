@@ -26,14 +26,25 @@ export function cardsOf(body: EditionBody, platform: Platform): Card[] {
       const keys = row.keys[platform] ?? [];
       const id = `${row.command} ${keys.join(' / ')}`;
       if (keys.length === 0 || cards.has(id)) continue;
-      cards.set(id, { id, command: row.command, label: row.label, where: row.contexts, section: title, keys, own: platform in row.shipped, since: row.since, aid: row.memoryAid }); // prettier-ignore
+      cards.set(id, {
+        id,
+        command: row.command,
+        label: row.label,
+        where: row.contexts,
+        section: title,
+        keys,
+        own: platform in row.shipped,
+        since: row.since,
+        aid: row.memoryAid,
+      });
     }
   return [...cards.values()];
 }
 
 /** How a card is asked: by a real press, or in words, and why so. */
 export type Asked =
-  { readonly by: 'press' } | { readonly by: 'words'; readonly why: 'system' | 'browser' | 'not keys'; readonly taker: string }; // prettier-ignore
+  | { readonly by: 'press' }
+  | { readonly by: 'words'; readonly why: 'system' | 'browser' | 'not keys'; readonly taker: string };
 
 /**
  * Shortcuts that a browser does not pass to pages: they open, close and switch tabs and windows. From memory of what Chromium

@@ -18,7 +18,15 @@ export interface EarlierRelease {
 }
 
 /** The program of an edition: its release with the keyset that is taught and those it stands on, without who said what. */
-export function programOf(opened: Opened, keysetId: number, recipes: readonly Recipe[], others: readonly ComingFrom[], keyboards: Keyboards, sheet: readonly string[] = [], earlier: readonly EarlierRelease[] = []): EditionProgram {
+export function programOf(
+  opened: Opened,
+  keysetId: number,
+  recipes: readonly Recipe[],
+  others: readonly ComingFrom[],
+  keyboards: Keyboards,
+  sheet: readonly string[] = [],
+  earlier: readonly EarlierRelease[] = [],
+): EditionProgram {
   const { catalogue } = opened;
   const setting = opened.setting(keysetId, keyboards);
   return {
@@ -29,11 +37,13 @@ export function programOf(opened: Opened, keysetId: number, recipes: readonly Re
     recipes: [...recipes],
     coming: others.map(({ from, coming }) => ({
       from,
-      presses: Object.fromEntries(catalogue.release.platforms.map((platform) => [platform, oldPresses(coming, opened, setting, platform)])),
+      presses: Object.fromEntries(
+        catalogue.release.platforms.map((platform) => [platform, oldPresses(coming, opened, setting, platform)]),
+      ),
     })),
     known: earlier.map((one) => knownIn(one, catalogue, sheet, keyboards)),
   };
-} // prettier-ignore
+}
 
 /** Names that commands had before, where one became one: a file of then is read by them. */
 function withFormerNames(catalogue: Catalogue, earlier: readonly EarlierRelease[]): Catalogue {
@@ -41,39 +51,75 @@ function withFormerNames(catalogue: Catalogue, earlier: readonly EarlierRelease[
   return {
     ...catalogue,
     commands: catalogue.commands.map((command) => {
-      const former = earlier.flatMap(({ opened, lineage }) => lineage.commands.back(command.id).filter((old) => lineage.commands.forward(old).length === 1).flatMap((old) => opened.commands.get(old)?.name ?? []));
+      const former = earlier.flatMap(({ opened, lineage }) =>
+        lineage.commands
+          .back(command.id)
+          .filter((old) => lineage.commands.forward(old).length === 1)
+          .flatMap((old) => opened.commands.get(old)?.name ?? []),
+      );
       const aliases = [...new Set([...command.aliases, ...former])].filter((name) => !taken.has(name));
       return aliases.length ? { ...command, aliases } : command;
     }),
   };
-} // prettier-ignore
+}
 
 /** The lines of a sheet as an earlier release shipped them. */
-function knownIn({ opened, lineage }: EarlierRelease, now: Catalogue, sheet: readonly string[], keyboards: Keyboards): EditionProgram['known'][number] {
+function knownIn(
+  { opened, lineage }: EarlierRelease,
+  now: Catalogue,
+  sheet: readonly string[],
+  keyboards: Keyboards,
+): EditionProgram['known'][number] {
   const { shipped, catalogue } = opened;
   const wanted = new Set(sheet);
-  const lines = now.commands.filter((one) => wanted.has(one.name)).flatMap((command) => {
-    const old = lineage.commands.back(command.id).flatMap((id) => opened.commands.get(id) ?? [])[0];
-    if (!old || !shipped) return [];
-    const weighed = opened.weighed(shipped.id, keyboards);
-    const keys = Object.fromEntries(catalogue.release.platforms.filter((one) => now.release.platforms.includes(one)).map((one) => [one, [...new Set(weighed.on(one).of(old.id).map((held) => held.shortcut))]]));
-    return [{ command: command.name, label: old.label, keys }];
-  });
+  const lines = now.commands
+    .filter((one) => wanted.has(one.name))
+    .flatMap((command) => {
+      const old = lineage.commands.back(command.id).flatMap((id) => opened.commands.get(id) ?? [])[0];
+      if (!old || !shipped) return [];
+      const weighed = opened.weighed(shipped.id, keyboards);
+      const keys = Object.fromEntries(
+        catalogue.release.platforms
+          .filter((one) => now.release.platforms.includes(one))
+          .map((one) => [
+            one,
+            [
+              ...new Set(
+                weighed
+                  .on(one)
+                  .of(old.id)
+                  .map((held) => held.shortcut),
+              ),
+            ],
+          ]),
+      );
+      return [{ command: command.name, label: old.label, keys }];
+    });
   return { release: catalogue.release.label, lines };
-} // prettier-ignore
+}
 
-function oldPresses(coming: Coming, opened: Opened, setting: ReturnType<Opened['setting']>, platform: Platform): OldPress[] {
+function oldPresses(
+  coming: Coming,
+  opened: Opened,
+  setting: ReturnType<Opened['setting']>,
+  platform: Platform,
+): OldPress[] {
   const { old, judged } = coming;
   const label = (id: number) => opened.commands.get(id)?.label ?? '';
   return translator(coming, setting, platform).map(({ shortcut, context, did, answers, misleads }) => ({
     shortcut,
     did: old.commands.get(did)?.label ?? '',
     place: old.tree.get(context).name,
-    answers: answers.map(({ target, relation, now }) => ({ label: label(target), command: opened.commands.get(target)?.name ?? '', relation, keys: [...now] })),
+    answers: answers.map(({ target, relation, now }) => ({
+      label: label(target),
+      command: opened.commands.get(target)?.name ?? '',
+      relation,
+      keys: [...now],
+    })),
     none: judged.has(did) && answers.length === 0,
     misleads: misleads.map(label),
   }));
-} // prettier-ignore
+}
 
 /** Shipped keysets, and the custom ones that one of them is made of. */
 function under(id: number, keysets: readonly Keyset[]): Keyset[] {
@@ -97,9 +143,15 @@ function unsigned(catalogue: Catalogue, keysets: readonly Keyset[]): Catalogue {
     corrected: [],
     keysets: keysets.map((one): Keyset => {
       const facts = { note: '', owner: null };
-      if (one.kind === 'custom') return { ...one, ...facts, open: [], edits: one.edits.map((edit) => ({ ...edit, reason: '' })) };
+      if (one.kind === 'custom')
+        return { ...one, ...facts, open: [], edits: one.edits.map((edit) => ({ ...edit, reason: '' })) };
       const bindings = one.bindings.map((binding) => ({ ...binding, note: '', provenance: nobody, trials: [] }));
-      return { ...one, ...facts, bindings, corrections: one.corrections.map((each) => ({ ...each, who: '', reason: '–' })) };
+      return {
+        ...one,
+        ...facts,
+        bindings,
+        corrections: one.corrections.map((each) => ({ ...each, who: '', reason: '–' })),
+      };
     }),
   };
-} // prettier-ignore
+}

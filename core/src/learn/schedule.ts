@@ -4,7 +4,18 @@ import type { Card } from './cards.ts';
 
 const When = z.coerce.date();
 /** A card of the scheduler, as it is kept. */
-const Schedule = z.object({ due: When, stability: z.number(), difficulty: z.number(), elapsed_days: z.number().default(0), scheduled_days: z.number(), learning_steps: z.number().default(0), reps: z.int().min(0), lapses: z.int().min(0), state: z.int().min(0).max(3), last_review: When.optional() }); // prettier-ignore
+const Schedule = z.object({
+  due: When,
+  stability: z.number(),
+  difficulty: z.number(),
+  elapsed_days: z.number().default(0),
+  scheduled_days: z.number(),
+  learning_steps: z.number().default(0),
+  reps: z.int().min(0),
+  lapses: z.int().min(0),
+  state: z.int().min(0).max(3),
+  last_review: When.optional(),
+});
 
 /** What is kept of a learner’s practice of one card. Times in ms. */
 export const Practised = z.object({
@@ -16,7 +27,11 @@ export const Practised = z.object({
 });
 export type Practised = z.infer<typeof Practised>;
 /** All that is kept of a learner, as a file. */
-export const PractisedFile = z.object({ format: z.literal('crib-practice'), version: z.literal(1), cards: z.array(Practised).max(20_000) }); // prettier-ignore
+export const PractisedFile = z.object({
+  format: z.literal('crib-practice'),
+  version: z.literal(1),
+  cards: z.array(Practised).max(20_000),
+});
 export type PractisedFile = z.infer<typeof PractisedFile>;
 
 /** Due dates are told to the day’s hour by the algorithm alone: nothing is scattered at random, so that they can be foretold. */
@@ -28,12 +43,23 @@ const MOST = 200;
  * A card after an answer: FSRS by the package `ts-fsrs`, whose dates are its own. A wrong or a told answer is “again”; of
  * right ones those over 6 s are “hard” and those under 1.5 s “easy” (common practice, no source).
  */
-export function practised(deck: string, id: string, before: Practised | undefined, { right, ms }: { readonly right: boolean; readonly ms: number }, now: Date): Practised {
+export function practised(
+  deck: string,
+  id: string,
+  before: Practised | undefined,
+  { right, ms }: { readonly right: boolean; readonly ms: number },
+  now: Date,
+): Practised {
   const grade: Grade = !right ? Rating.Again : ms > 6000 ? Rating.Hard : ms < 1500 ? Rating.Easy : Rating.Good;
   const kept = before ? (before.schedule as Scheduled) : createEmptyCard(now);
   const { card } = scheduler.next(kept, now, grade);
-  return { deck, id, schedule: card, answers: [...(before?.answers ?? []), { at: now.getTime(), ms, right }].slice(-MOST) };
-} // prettier-ignore
+  return {
+    deck,
+    id,
+    schedule: card,
+    answers: [...(before?.answers ?? []), { at: now.getTime(), ms, right }].slice(-MOST),
+  };
+}
 
 export interface Order {
   readonly now: Date;
@@ -43,13 +69,17 @@ export interface Order {
   readonly first: ReadonlySet<string>;
 }
 /** What is asked in a session: what is due, the longest overdue first; then new ones in the order of the sheet. What misleads goes before the rest. */
-export function session(cards: readonly Card[], kept: ReadonlyMap<string, Practised>, { now, fresh, first }: Order): Card[] {
+export function session(
+  cards: readonly Card[],
+  kept: ReadonlyMap<string, Practised>,
+  { now, fresh, first }: Order,
+): Card[] {
   const ahead = (one: Card) => (first.has(one.command) ? 0 : 1);
   const due = (one: Card) => kept.get(one.id)?.schedule.due.getTime() ?? Infinity;
   const late = cards.filter((one) => due(one) <= now.getTime()).sort((a, b) => ahead(a) - ahead(b) || due(a) - due(b));
   const unknown = cards.filter((one) => !kept.has(one.id)).sort((a, b) => ahead(a) - ahead(b));
   return [...late, ...unknown.slice(0, Math.max(0, fresh))];
-} // prettier-ignore
+}
 
 /** The key of a day: one that is not known yet, another each day; null where all are known. */
 export function keyOfDay(cards: readonly Card[], kept: ReadonlyMap<string, Practised>, day: Date): Card | null {
@@ -72,8 +102,13 @@ export function practisedDays(kept: Iterable<Practised>): PractisedDay[] {
       const day = new Date(one.at).toISOString().slice(0, 10);
       days.set(day, [...(days.get(day) ?? []), one]);
     }
-  return [...days].sort(([a], [b]) => (a < b ? -1 : 1)).map(([day, list]) => {
-    const times = list.filter((one) => one.right).map((one) => one.ms).sort((a, b) => a - b);
-    return { day, answers: list.length, right: times.length, ms: times[Math.floor((times.length - 1) / 2)] ?? null };
-  });
-} // prettier-ignore
+  return [...days]
+    .sort(([a], [b]) => (a < b ? -1 : 1))
+    .map(([day, list]) => {
+      const times = list
+        .filter((one) => one.right)
+        .map((one) => one.ms)
+        .sort((a, b) => a - b);
+      return { day, answers: list.length, right: times.length, ms: times[Math.floor((times.length - 1) / 2)] ?? null };
+    });
+}

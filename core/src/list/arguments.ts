@@ -25,8 +25,13 @@ export function spreadArguments(
       found.set(plainLabel(label), (found.get(plainLabel(label)) ?? new Set()).add(name));
     return found;
   };
-  const inCatalogue = (list: readonly Command[]) => byLabel(list.flatMap(({ label, name, argument }) => (argument ? [] : [[label, name] as const]))); // prettier-ignore
-  const inList = byLabel(rows.flatMap(({ command, words: { label, argument } }) => (command && label && !argument ? [[label, command] as const] : []))); // prettier-ignore
+  const inCatalogue = (list: readonly Command[]) =>
+    byLabel(list.flatMap(({ label, name, argument }) => (argument ? [] : [[label, name] as const])));
+  const inList = byLabel(
+    rows.flatMap(({ command, words: { label, argument } }) =>
+      command && label && !argument ? [[label, command] as const] : [],
+    ),
+  );
   const known = [inList, inCatalogue(here), inCatalogue(former)];
   const wanted = new Set(rows.filter(valued).map((row) => plainLabel(row.words.label!)));
   const listed = new Set(rows.filter((row) => !row.words.argument).map((row) => plainLabel(row.words.label ?? '')));

@@ -39,7 +39,9 @@ export function choosersIn(
       // A command with several shortcuts can share each with others.
       for (const group of shared) {
         const members = [...group.keys()];
-        const there = known.some((one) => one.because === chosenBy && members.every((name) => one.ids.has(idOf.get(name) ?? -1))); // prettier-ignore
+        const there = known.some(
+          (one) => one.because === chosenBy && members.every((name) => one.ids.has(idOf.get(name) ?? -1)),
+        );
         const name = [...group.values()]
           .map((one) => one.words.label)
           .join(' or ')

@@ -20,20 +20,36 @@ export function groupsIn(
 ): NewGroup[] {
   const there = new Map(groups.map((one) => [`${one.kind} ${one.name.toLowerCase()}`, one]));
   const idOf = new Map(commands.map((one) => [one.name, one.id]));
-  const found = new Map<string, { kind: NewGroup['kind']; name: string; members: string[]; advised: string | null; because: string }>(); // prettier-ignore
+  const found = new Map<
+    string,
+    { kind: NewGroup['kind']; name: string; members: string[]; advised: string | null; because: string }
+  >();
   for (const { name: command, rows } of targets)
     for (const { line, wayTo, advice, slotOf } of rows) {
       if (advice && !wayTo)
-        problems.push(problem('no-goal', `Line ${line}: the advice “${advice}” names no goal that it is a way to.`, { line })); // prettier-ignore
-      // prettier-ignore
-      for (const [kind, name] of [['ways', wayTo], ['slots', slotOf]] as const) {
+        problems.push(
+          problem('no-goal', `Line ${line}: the advice “${advice}” names no goal that it is a way to.`, { line }),
+        );
+      for (const [kind, name] of [
+        ['ways', wayTo],
+        ['slots', slotOf],
+      ] as const) {
         const key = `${kind} ${name.toLowerCase()}`;
         if (!name) continue;
         const present = there.get(key);
         if (present) {
           const advised = kind === 'ways' && advice !== '';
-          const same = present.members.includes(idOf.get(command) ?? -1) && (!advised || (present.advised === idOf.get(command) && present.because === advice)); // prettier-ignore
-          if (!same) problems.push(problem('group-there', `Line ${line}: “${name}” is there already and says otherwise. A list does not change it: change it under Groups, and leave the cell empty.`, { line })); // prettier-ignore
+          const same =
+            present.members.includes(idOf.get(command) ?? -1) &&
+            (!advised || (present.advised === idOf.get(command) && present.because === advice));
+          if (!same)
+            problems.push(
+              problem(
+                'group-there',
+                `Line ${line}: “${name}” is there already and says otherwise. A list does not change it: change it under Groups, and leave the cell empty.`,
+                { line },
+              ),
+            );
           continue;
         }
         const group = found.get(key) ?? { kind, name, members: [], advised: null, because: '' };

@@ -44,7 +44,17 @@ function emptyProgram({
     });
   }
   const app = { id: 1, slug: 'program', name, role: 'taught', platforms: [...platforms], keyPolicy, howToChange: '' };
-  const release = { id: (before?.release.id ?? 0) + 1, appId: 1, label: '1', releasedOn: null, position: 1, platforms: [...platforms], sealedAt: null, builds: [], tiers: [] }; // prettier-ignore
+  const release = {
+    id: (before?.release.id ?? 0) + 1,
+    appId: 1,
+    label: '1',
+    releasedOn: null,
+    position: 1,
+    platforms: [...platforms],
+    sealedAt: null,
+    builds: [],
+    tiers: [],
+  };
   return Catalogue.parse({ app, release, contexts, commands: [], keysets: [] });
 }
 
@@ -75,7 +85,15 @@ export function programOf(source: string | Table, facts: ProgramFacts): ListedPr
     let parent = EVERYWHERE.id;
     for (const name of place.split('›').map((part) => part.trim())) {
       const found = contexts.find((one) => one.parent === parent && one.name === name);
-      if (!found) contexts.push({ id: contexts.length + 1, parent, name, position: contexts.length, takesText: false, together: [] }); // prettier-ignore
+      if (!found)
+        contexts.push({
+          id: contexts.length + 1,
+          parent,
+          name,
+          position: contexts.length,
+          takesText: false,
+          together: [],
+        });
       parent = (found ?? contexts.at(-1)!).id;
     }
     return parent;
@@ -95,7 +113,20 @@ export function programOf(source: string | Table, facts: ProgramFacts): ListedPr
     provenance,
     trials: [],
   }));
-  const shipped = { id: 1, appId: 1, name: 'as shipped', note: '', revision: 1, owner: null, kind: 'shipped', releaseId: empty.release.id, isDefault: true, imitates: null, bindings, corrections: [] }; // prettier-ignore
+  const shipped = {
+    id: 1,
+    appId: 1,
+    name: 'as shipped',
+    note: '',
+    revision: 1,
+    owner: null,
+    kind: 'shipped',
+    releaseId: empty.release.id,
+    isDefault: true,
+    imitates: null,
+    bindings,
+    corrections: [],
+  };
   const catalogue = Catalogue.parse({ ...empty, contexts, commands, keysets: [shipped] });
   return { catalogue, problems: reading.plan.problems };
 }

@@ -271,7 +271,10 @@ function complaint(result: Unread, cell: string, platform: Platform | null): [st
   if (result.kind === 'error') return [result.problem.code, lowerFirst(result.problem.sentence)];
   const where = platform ? ` on ${platformName(platform)}` : '';
   if (result.readings.some((one) => one.each))
-    return ['key-range', `“${clip(cell)}”${where}: ${lowerFirst(result.sentence)} Take each for a member of its own, or write the keys.`]; // prettier-ignore
+    return [
+      'key-range',
+      `“${clip(cell)}”${where}: ${lowerFirst(result.sentence)} Take each for a member of its own, or write the keys.`,
+    ];
   const ways = result.readings.length === 1 ? 'has to be confirmed' : `can be read in ${result.readings.length} ways`;
   return ['unclear-shortcut', `“${clip(cell)}”${where} ${ways}. ${result.sentence}`];
 }

@@ -33,7 +33,15 @@ export function benchWith(opened: Opened, keyboard: Keyboard, plan: Pick<PresetP
   const { catalogue, tree, decides } = opened;
   const shipped = plan?.base ?? (opened.shipped as ShippedKeyset);
   const { platform } = keyboard;
-  const edits = (plan?.edits ?? []).map(({ command, context, shortcuts }) => ({ command, context, platform, action: shortcuts.length ? ('set' as const) : ('clear' as const), shortcuts: [...shortcuts], reason: '', memoryAid: '' })); // prettier-ignore
+  const edits = (plan?.edits ?? []).map(({ command, context, shortcuts }) => ({
+    command,
+    context,
+    platform,
+    action: shortcuts.length ? ('set' as const) : ('clear' as const),
+    shortcuts: [...shortcuts],
+    reason: '',
+    memoryAid: '',
+  }));
   const stack = layerOver({ shipped, layers: [] }, edits);
   const keyboards = keyboardsOf([keyboard.layout], [platform]);
   const weighed = weigh(stack, keyboards);
@@ -97,7 +105,15 @@ export function eventsOf(stored: string, { layout, convention, ...keyboard }: Ke
     const [plain, shifted, third, both] = layout.on[convention].characters[code] ?? [];
     const typed = held.has('AltGr') ? (held.has('Shift') ? both : third) : held.has('Shift') ? shifted : plain;
     const key = typed ?? (stroke.key.by === 'name' ? stroke.key.name : code);
-    return { code, key, ctrlKey: held.has('Ctrl'), altKey: held.has('Alt'), shiftKey: held.has('Shift'), metaKey: held.has('Meta'), altGraph: held.has('AltGr') }; // prettier-ignore
+    return {
+      code,
+      key,
+      ctrlKey: held.has('Ctrl'),
+      altKey: held.has('Alt'),
+      shiftKey: held.has('Shift'),
+      metaKey: held.has('Meta'),
+      altGraph: held.has('AltGr'),
+    };
   });
   return events.every((one) => one !== null) ? events : null;
 }
@@ -128,7 +144,9 @@ export function runSheet(body: EditionBody, bench: Bench, opened: Opened): RunLi
         if (!events) return { ...line, outcome: 'not pressed', instead: null };
         // In one of its places it fires; which of them that is, a row of several does not say.
         const contexts = row.contexts.flatMap((name) => places.get(name) ?? []);
-        const fired = (contexts.length ? contexts : [opened.tree.root.id]).map((context) => fires(bench, bench.scene(context, 'none'), events)); // prettier-ignore
+        const fired = (contexts.length ? contexts : [opened.tree.root.id]).map((context) =>
+          fires(bench, bench.scene(context, 'none'), events),
+        );
         const wanted = commands.get(row.command)?.id;
         const kept = wanted !== undefined && fired.some((one) => one.includes(wanted));
         return { ...line, outcome: kept ? 'kept' : 'broken', instead: kept ? null : (fired.flat()[0] ?? null) };

@@ -33,13 +33,25 @@ export function encoded(text: string, encoding: Encoding): Uint8Array {
 }
 
 /** Whether a text can be written in an encoding. */
-export const canBeWritten = (text: string, encoding: Encoding) => encoding !== 'latin-1' || ![...text].some((sign) => sign.codePointAt(0)! > 255); // prettier-ignore
+export const canBeWritten = (text: string, encoding: Encoding) =>
+  encoding !== 'latin-1' || ![...text].some((sign) => sign.codePointAt(0)! > 255);
 
 /** The bytes of a file as its text, without a mark: in the recipe’s encoding, unless a mark says otherwise. */
 export function decoded(bytes: Uint8Array, encoding: Encoding): { text: string; encoding: Encoding } {
-  if (bytes.length > MOST_BYTES) refuse('file-too-large', `A preset file is at most ${MOST_BYTES / 1024 / 1024} MB; this has ${(bytes.length / 1024 / 1024).toFixed(1)}.`); // prettier-ignore
+  if (bytes.length > MOST_BYTES)
+    refuse(
+      'file-too-large',
+      `A preset file is at most ${MOST_BYTES / 1024 / 1024} MB; this has ${(bytes.length / 1024 / 1024).toFixed(1)}.`,
+    );
   const [a, b, c] = bytes;
-  const marked: Encoding | null = a === 0xef && b === 0xbb && c === 0xbf ? 'utf-8 with mark' : a === 0xff && b === 0xfe ? 'utf-16le' : a === 0xfe && b === 0xff ? 'utf-16be' : null; // prettier-ignore
+  const marked: Encoding | null =
+    a === 0xef && b === 0xbb && c === 0xbf
+      ? 'utf-8 with mark'
+      : a === 0xff && b === 0xfe
+        ? 'utf-16le'
+        : a === 0xfe && b === 0xff
+          ? 'utf-16be'
+          : null;
   const found = marked ?? (encoding === 'utf-8 with mark' ? 'utf-8' : encoding);
   if (found === 'latin-1') {
     let text = '';
@@ -50,6 +62,9 @@ export function decoded(bytes: Uint8Array, encoding: Encoding): { text: string; 
     const name = found.startsWith('utf-8') ? 'utf-8' : found;
     return { text: new TextDecoder(name, { fatal: true }).decode(bytes), encoding: found };
   } catch {
-    return refuse('encoding', `These bytes are no ${found.toUpperCase().split(' ')[0]}. Choose the encoding that the program writes.`); // prettier-ignore
+    return refuse(
+      'encoding',
+      `These bytes are no ${found.toUpperCase().split(' ')[0]}. Choose the encoding that the program writes.`,
+    );
   }
 }

@@ -26,7 +26,10 @@ function treeOf(text: string): Node {
   const [first] = errors;
   if (!tree || first) {
     const line = text.slice(0, first?.offset ?? 0).split('\n').length;
-    return refuse('not-a-file', `This is no JSON: ${first ? printParseErrorCode(first.error) : 'it is empty'}, line ${line}.`); // prettier-ignore
+    return refuse(
+      'not-a-file',
+      `This is no JSON: ${first ? printParseErrorCode(first.error) : 'it is empty'}, line ${line}.`,
+    );
   }
   return tree;
 }
@@ -37,13 +40,23 @@ type Shape =
   | { readonly is: 'value'; readonly type: Node['type']; readonly tokens: readonly Token[] };
 
 function shapeOf(node: Node): Shape {
-  if (node.type === 'object') return { is: 'object', members: (node.children ?? []).map((one) => [tokensOf(String(one.children![0]!.value)), shapeOf(one.children![1]!)]) }; // prettier-ignore
+  if (node.type === 'object')
+    return {
+      is: 'object',
+      members: (node.children ?? []).map((one) => [
+        tokensOf(String(one.children![0]!.value)),
+        shapeOf(one.children![1]!),
+      ]),
+    };
   if (node.type === 'array') return { is: 'list', first: node.children?.[0] ? shapeOf(node.children[0]) : null };
   return { is: 'value', type: node.type, tokens: tokensOf(String(node.value)) };
 }
 
 type Found = Record<string, string>;
-const merged = (a: Found, b: Found | null): Found | null => (b && Object.entries(b).every(([field, value]) => !Object.hasOwn(a, field) || a[field] === value) ? { ...a, ...b } : null); // prettier-ignore
+const merged = (a: Found, b: Found | null): Found | null =>
+  b && Object.entries(b).every(([field, value]) => !Object.hasOwn(a, field) || a[field] === value)
+    ? { ...a, ...b }
+    : null;
 
 /** The fields of a node of a shape, or null; other members may stand there too. */
 function fieldsOf(shape: Shape, node: Node): Found | null {
@@ -93,12 +106,20 @@ export function jsonRecords(recipe: Recipe, text: string): FoundRecord[] {
   const visit = (node: Node, context: string | undefined) => {
     const told = (fields: Found) => (context === undefined ? fields : { context, ...fields });
     for (const { kind, member, shape } of templates) {
-      const fields = node.type === 'property' ? member && memberOf(member, node) : shape && shape.is !== 'value' ? fieldsOf(shape, node) : null; // prettier-ignore
+      const fields =
+        node.type === 'property'
+          ? member && memberOf(member, node)
+          : shape && shape.is !== 'value'
+            ? fieldsOf(shape, node)
+            : null;
       if (!fields) continue;
       found.push({ from: node.offset, to: node.offset + node.length, kind, fields: told(fields) });
       return;
     }
-    const inside = recipe.group && node.type === 'property' && names.has(String(node.children![0]!.value)) ? String(node.children![0]!.value) : context; // prettier-ignore
+    const inside =
+      recipe.group && node.type === 'property' && names.has(String(node.children![0]!.value))
+        ? String(node.children![0]!.value)
+        : context;
     for (const child of node.type === 'property' ? node.children!.slice(1) : (node.children ?? []))
       visit(child, inside);
   };

@@ -31,7 +31,11 @@ function strokeText(recipe: Recipe, stroke: Stroke, platform: Platform): string 
   const modifiers = words.modifiers.filter(([modifier]) => wanted.delete(modifier)).map(([, word]) => word);
   for (const modifier of wanted) throw new Lost('lack.modifier', ({ held }) => held[modifier] ?? modifier);
   if (stroke.kind === 'key') return [...modifiers, keyText(recipe, stroke.key, words.keys)].join(recipe.joiner);
-  const action = required(recipe.pointers[stroke.action], 'lack.pointer', ({ pointer }) => pointer[stroke.action] ?? stroke.action); // prettier-ignore
+  const action = required(
+    recipe.pointers[stroke.action],
+    'lack.pointer',
+    ({ pointer }) => pointer[stroke.action] ?? stroke.action,
+  );
   if (stroke.over) throw new Lost('lack.over');
   const held = stroke.held ? [keyText(recipe, stroke.held, words.keys)] : [];
   return [...modifiers, ...held, action].join(recipe.joiner);
@@ -105,7 +109,8 @@ export function keyReader(recipe: Recipe, platform: Platform): (text: string) =>
     if (recipe.joiner === '') return peeled(text);
     // A joiner at the end is the key itself: Ctrl++.
     if (text === recipe.joiner) return [text];
-    if (text.endsWith(recipe.joiner + recipe.joiner)) return [...text.slice(0, -2 * recipe.joiner.length).split(recipe.joiner), recipe.joiner]; // prettier-ignore
+    if (text.endsWith(recipe.joiner + recipe.joiner))
+      return [...text.slice(0, -2 * recipe.joiner.length).split(recipe.joiner), recipe.joiner];
     return text.split(recipe.joiner);
   };
   return (given) => {
@@ -116,7 +121,9 @@ export function keyReader(recipe: Recipe, platform: Platform): (text: string) =>
       if (word && fold(text).startsWith(`${fold(word)} `)) [manner, text] = [one, text.slice(word.length + 1)];
     }
     if (text === '') return null;
-    const strokes = (recipe.sequence === null ? [text] : text.split(recipe.sequence)).map((one) => strokeOf(partsOf(one))); // prettier-ignore
+    const strokes = (recipe.sequence === null ? [text] : text.split(recipe.sequence)).map((one) =>
+      strokeOf(partsOf(one)),
+    );
     if (strokes.some((one) => one === null)) return null;
     const stored = writeStored({ strokes: strokes as Stroke[], manner });
     return 'code' in readStored(stored) ? null : stored;

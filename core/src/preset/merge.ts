@@ -167,7 +167,8 @@ function asMeant(before: ReadPreset, after: ReadPreset, changes: readonly Preset
 }
 
 /** Whether a record calls the command by the name it has now. */
-const namesIt = (text: string, { from, to }: ReadBinding, { name, label, argumentOf }: Command) => [name, label, argumentOf].some((one) => one !== '' && text.slice(from, to).includes(one)); // prettier-ignore
+const namesIt = (text: string, { from, to }: ReadBinding, { name, label, argumentOf }: Command) =>
+  [name, label, argumentOf].some((one) => one !== '' && text.slice(from, to).includes(one));
 
 /** Whether records of a command give it these shortcuts, and no others. */
 function says(records: readonly ReadBinding[], { shortcuts }: PresetChange): boolean {

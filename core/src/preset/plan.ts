@@ -23,10 +23,20 @@ export interface PresetPlan {
 }
 
 /** Compares a file with what is shipped: by press, so that another spelling of the same keys is no edit. */
-export function planPreset({ scope }: Pick<Recipe, 'scope'>, read: ReadPreset, catalogue: Catalogue, platform: Platform, keyboard: Keyboard): PresetPlan | null {
+export function planPreset(
+  { scope }: Pick<Recipe, 'scope'>,
+  read: ReadPreset,
+  catalogue: Catalogue,
+  platform: Platform,
+  keyboard: Keyboard,
+): PresetPlan | null {
   const said = saidIn(read);
   const tree = contextTree(catalogue.contexts);
-  const press = (list: readonly string[]) => list.map((one) => canonicalText(one, keyboard) ?? one).sort().join(' | ');
+  const press = (list: readonly string[]) =>
+    list
+      .map((one) => canonicalText(one, keyboard) ?? one)
+      .sort()
+      .join(' | ');
   const shipped = catalogue.keysets.filter((one): one is ShippedKeyset => one.kind === 'shipped');
   const plans = shipped.map((base): PresetPlan => {
     const has = effective({ shipped: base, layers: [] }, platform);
@@ -44,4 +54,4 @@ export function planPreset({ scope }: Pick<Recipe, 'scope'>, read: ReadPreset, c
     return { base, edits, same, questions: read.bindings.filter((one) => one.unknown.length > 0) };
   });
   return plans.sort((a, b) => a.edits.length - b.edits.length)[0] ?? null;
-} // prettier-ignore
+}

@@ -35,10 +35,18 @@ export interface ReadPreset {
 export function readPreset(recipe: Recipe, bytes: Uint8Array, catalogue: Catalogue, platform: Platform): ReadPreset {
   const { text, encoding } = decoded(bytes, recipe.encoding);
   const reads = keyReader(recipe, platform);
-  const byName = new Map(catalogue.commands.flatMap((one) => [one.name, ...one.aliases].map((name) => [name, one] as const))); // prettier-ignore
+  const byName = new Map(
+    catalogue.commands.flatMap((one) => [one.name, ...one.aliases].map((name) => [name, one] as const)),
+  );
   const byLabel = new Map(catalogue.commands.map((one) => [one.label, one]));
-  const byArgument = new Map(catalogue.commands.flatMap((one) => (one.argumentOf ? [[`${one.argumentOf} ${one.argument}`, one] as const] : []))); // prettier-ignore
-  const places = new Map(catalogue.contexts.flatMap((one) => (Object.hasOwn(recipe.contexts, one.name) ? [[recipe.contexts[one.name]!, one.id] as const] : []))); // prettier-ignore
+  const byArgument = new Map(
+    catalogue.commands.flatMap((one) => (one.argumentOf ? [[`${one.argumentOf} ${one.argument}`, one] as const] : [])),
+  );
+  const places = new Map(
+    catalogue.contexts.flatMap((one) =>
+      Object.hasOwn(recipe.contexts, one.name) ? [[recipe.contexts[one.name]!, one.id] as const] : [],
+    ),
+  );
   const only = catalogue.contexts.find((one) => one.parent === null)?.id ?? null;
   let [line, seen] = [1, 0];
   const bindings = recordsIn(recipe, text).map(({ from, to, kind, fields }): ReadBinding => {
@@ -47,10 +55,15 @@ export function readPreset(recipe: Recipe, bytes: Uint8Array, catalogue: Catalog
     const { command: id, label, context: place, keys = '', argument } = fields;
     let command = (id !== undefined ? byName.get(id) : label !== undefined ? byLabel.get(label) : undefined) ?? null;
     if (command && argument !== undefined) command = byArgument.get(`${command.name} ${argument}`) ?? null;
-    if (!command) unknown.push({ what: 'command', said: [id ?? label ?? '', argument].filter((one) => one !== undefined).join(', ') }); // prettier-ignore
+    if (!command)
+      unknown.push({
+        what: 'command',
+        said: [id ?? label ?? '', argument].filter((one) => one !== undefined).join(', '),
+      });
     const context = place === undefined ? only : (places.get(place) ?? null);
     if (context === null) unknown.push({ what: 'context', said: place ?? '' });
-    const texts = kind === 'noKey' || keys.trim() === '' ? [] : recipe.several === null ? [keys] : keys.split(recipe.several); // prettier-ignore
+    const texts =
+      kind === 'noKey' || keys.trim() === '' ? [] : recipe.several === null ? [keys] : keys.split(recipe.several);
     const shortcuts = texts.flatMap((one) => {
       const stored = reads(one);
       if (stored === null) unknown.push({ what: 'keys', said: one });
@@ -71,7 +84,8 @@ function editionIn({ header }: Recipe, text: string): number | null {
     // The number stands where what is before it and what is behind it are as the header has them.
     for (const line of lines)
       for (const { 0: digits, index } of line.matchAll(/\d{1,9}/g))
-        if (matched(before, line.slice(0, index)) && matched(after, line.slice(index + digits.length))) return Number(digits); // prettier-ignore
+        if (matched(before, line.slice(0, index)) && matched(after, line.slice(index + digits.length)))
+          return Number(digits);
   }
   return null;
 }

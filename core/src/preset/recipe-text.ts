@@ -13,6 +13,11 @@ export function recipeFrom(text: string): Recipe {
   }
   const found = Recipe.safeParse(value);
   const faults = found.error?.issues ?? [];
-  refuseAny(faults.map(({ path, message }) => problem('bad-recipe', `${path.join(' › ') || 'The recipe'}: ${message}.`, { path: path.join('/') })), MOST_FAULTS); // prettier-ignore
+  refuseAny(
+    faults.map(({ path, message }) =>
+      problem('bad-recipe', `${path.join(' › ') || 'The recipe'}: ${message}.`, { path: path.join('/') }),
+    ),
+    MOST_FAULTS,
+  );
   return found.data!;
 }

@@ -17,6 +17,10 @@ export const DEEPEST = 64;
 
 /** The templates of a recipe that make records, the most telling first: a word for no key is no key. */
 export function templatesOf({ record, argument, noKey }: Recipe): { kind: RecordKind; template: string }[] {
-  const all = [{ kind: 'noKey' as const, template: noKey }, { kind: 'argument' as const, template: argument }, { kind: 'record' as const, template: record }]; // prettier-ignore
+  const all = [
+    { kind: 'noKey' as const, template: noKey },
+    { kind: 'argument' as const, template: argument },
+    { kind: 'record' as const, template: record },
+  ];
   return all.flatMap(({ kind, template }) => (template ? [{ kind, template }] : []));
 }

@@ -7,8 +7,17 @@ import { xmlRecords } from './xml-records.ts';
 
 /** The records of a file in their order; everything else in it is somebody else’s, and stays as it is. */
 export function recordsIn(recipe: Recipe, text: string): FoundRecord[] {
-  const found = recipe.syntax === 'xml' ? xmlRecords(recipe, text) : recipe.syntax === 'json' ? jsonRecords(recipe, text) : lineRecords(recipe, text); // prettier-ignore
-  if (found.length > MOST_RECORDS) refuse('too-large', `A preset file has at most ${MOST_RECORDS.toLocaleString('en')} records; this has ${found.length.toLocaleString('en')}.`); // prettier-ignore
+  const found =
+    recipe.syntax === 'xml'
+      ? xmlRecords(recipe, text)
+      : recipe.syntax === 'json'
+        ? jsonRecords(recipe, text)
+        : lineRecords(recipe, text);
+  if (found.length > MOST_RECORDS)
+    refuse(
+      'too-large',
+      `A preset file has at most ${MOST_RECORDS.toLocaleString('en')} records; this has ${found.length.toLocaleString('en')}.`,
+    );
   return found;
 }
 
@@ -27,17 +36,29 @@ function lineRecords(recipe: Recipe, text: string): FoundRecord[] {
     const plain = recipe.blanks ? trimmed.replace(/[ \t]+/g, ' ') : trimmed;
     const opens = group && plain ? matched(group, plain) : null;
     if (opens?.['context'] !== undefined) context = opens['context'];
-    else if (plain && !(recipe.comment && plain.startsWith(recipe.comment)) && !heads.some((one) => one.length && matched(one, plain))) {
+    else if (
+      plain &&
+      !(recipe.comment && plain.startsWith(recipe.comment)) &&
+      !heads.some((one) => one.length && matched(one, plain))
+    ) {
       for (const { kind, tokens } of templates) {
-        const fields = matched(tokens, recipe.between && plain.endsWith(recipe.between) ? plain.slice(0, -recipe.between.length) : plain);
+        const fields = matched(
+          tokens,
+          recipe.between && plain.endsWith(recipe.between) ? plain.slice(0, -recipe.between.length) : plain,
+        );
         // No command has a blank in its name: such a line is a setting of the program’s own.
         if (!fields || /\s/.test(fields['command'] ?? '')) continue;
         const at = from + line.indexOf(trimmed);
-        found.push({ from: at, to: at + trimmed.length, kind, fields: context === undefined ? fields : { context, ...fields } });
+        found.push({
+          from: at,
+          to: at + trimmed.length,
+          kind,
+          fields: context === undefined ? fields : { context, ...fields },
+        });
         break;
       }
     }
     from = end + 1;
   }
   return found;
-} // prettier-ignore
+}

@@ -188,9 +188,20 @@ function editsOf({ name, edits }: StackFile['layers'][number], catalogue: Catalo
     const place = { path: `edits.${at}` };
     const [id, context] = [commands.get(command), contexts.get(where)];
     const held = holds === undefined ? undefined : commands.get(holds);
-    if (holds !== undefined && held === undefined) problems.push(problem('no-command', `${catalogue.release.label} has no command “${holds}” to be put into ${command}.`, place)); // prettier-ignore
-    if (id === undefined) problems.push(problem('no-command', `${catalogue.release.label} has no command “${command}”. Take it out of the file, or read it in first.`, place)); // prettier-ignore
-    if (context === undefined) problems.push(problem('no-context', `${catalogue.release.label} has no place “${where}”.`, place)); // prettier-ignore
+    if (holds !== undefined && held === undefined)
+      problems.push(
+        problem('no-command', `${catalogue.release.label} has no command “${holds}” to be put into ${command}.`, place),
+      );
+    if (id === undefined)
+      problems.push(
+        problem(
+          'no-command',
+          `${catalogue.release.label} has no command “${command}”. Take it out of the file, or read it in first.`,
+          place,
+        ),
+      );
+    if (context === undefined)
+      problems.push(problem('no-context', `${catalogue.release.label} has no place “${where}”.`, place));
     return id === undefined || context === undefined
       ? []
       : [{ command: id, context, ...rest, ...(held === undefined ? {} : { holds: held }) }];

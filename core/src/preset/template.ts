@@ -11,11 +11,15 @@ export function tokensOf(template: string): Token[] {
 }
 
 /** A template with its fields filled in, each written as the file wants it. */
-export function filled(tokens: readonly Token[], fields: Fields, write: (text: string) => string = (text) => text): string {
+export function filled(
+  tokens: readonly Token[],
+  fields: Fields,
+  write: (text: string) => string = (text) => text,
+): string {
   let text = '';
   for (const token of tokens) text += 'text' in token ? token.text : write(fields[token.field] ?? '');
   return text;
-} // prettier-ignore
+}
 
 /**
  * The fields of a text that a template may have made, or null. Each field ends where the text behind it begins for the
@@ -38,7 +42,11 @@ export function matched(tokens: readonly Token[], text: string): Record<string, 
     const open = i + 3 === tokens.length && lastOf && 'field' in lastOf && lastOf.field === 'other';
     if (next && 'text' in next && open && !text.includes(next.text, at))
       return taken(found, token.field, text.slice(at));
-    if (next && 'text' in next) end = i + 2 === tokens.length && text.endsWith(next.text) ? text.length - next.text.length : text.indexOf(next.text, at); // prettier-ignore
+    if (next && 'text' in next)
+      end =
+        i + 2 === tokens.length && text.endsWith(next.text)
+          ? text.length - next.text.length
+          : text.indexOf(next.text, at);
     if (end < at) return null;
     const value = text.slice(at, end);
     if (!taken(found, token.field, value)) return null;

@@ -1,7 +1,16 @@
 import type { Problem } from '../error/index.ts';
 import { contextTree, type ContextTree } from '../catalogue/index.ts';
 import type { Catalogue, Command, Keyset, Recipe } from '../contract/index.ts';
-import { KEY_WORDS, US, parseStored, physicalModifiers, platformName, showStored, writeStored, type Platform } from '../keys/index.ts'; // prettier-ignore
+import {
+  KEY_WORDS,
+  US,
+  parseStored,
+  physicalModifiers,
+  platformName,
+  showStored,
+  writeStored,
+  type Platform,
+} from '../keys/index.ts';
 import { effective, stackOf, type Effective } from '../keyset/index.ts';
 import { each } from '../memory/index.ts';
 import { tell, type LearnerLanguage } from '../words/index.ts';
@@ -34,7 +43,12 @@ export interface PresetWish {
 /** A shortcut with the modifiers that a platform has for it: what a file of that platform can say. */
 export function physical(stored: string, platform: Platform): string {
   const { strokes, manner } = parseStored(stored);
-  return writeStored({ manner, strokes: strokes.map((one) => (one.kind === 'tap' ? one : { ...one, modifiers: physicalModifiers(one.modifiers, platform) })) }); // prettier-ignore
+  return writeStored({
+    manner,
+    strokes: strokes.map((one) =>
+      one.kind === 'tap' ? one : { ...one, modifiers: physicalModifiers(one.modifiers, platform) },
+    ),
+  });
 }
 
 /** Writes records of a recipe on a platform; each is one that reads as what was meant, or is lost. */
@@ -42,10 +56,19 @@ export function recordWriter(recipe: Recipe, platform: Platform, commands: Reado
   const escape = ESCAPES[recipe.syntax];
   const reads = keyReader(recipe, platform);
   const manners = [recipe.manners.held, recipe.manners.twice].flatMap((word) => (word ? [word.toLowerCase()] : []));
-  const tokens = { record: tokensOf(recipe.record), argument: tokensOf(recipe.argument ?? ''), noKey: tokensOf(recipe.noKey ?? '') }; // prettier-ignore
+  const tokens = {
+    record: tokensOf(recipe.record),
+    argument: tokensOf(recipe.argument ?? ''),
+    noKey: tokensOf(recipe.noKey ?? ''),
+  };
   const whole = (stored: string): string => {
     const text = keysText(recipe, stored, platform);
-    if (reads(text) !== physical(stored, platform) || (recipe.several && text.includes(recipe.several)) || text !== text.trim()) throw new Lost('lack.key', () => lastKey(stored)); // prettier-ignore
+    if (
+      reads(text) !== physical(stored, platform) ||
+      (recipe.several && text.includes(recipe.several)) ||
+      text !== text.trim()
+    )
+      throw new Lost('lack.key', () => lastKey(stored));
     return text;
   };
   const alone = each((stroke: string) => written(() => whole(stroke)));
@@ -54,7 +77,12 @@ export function recordWriter(recipe: Recipe, platform: Platform, commands: Reado
     const texts = stored.split(' ').map(alone);
     const text = texts.length === 1 ? texts[0]! : recipe.sequence === null ? null : texts.join(recipe.sequence);
     if (text instanceof Lost) throw text;
-    const plain = text !== null && !stored.includes(':') && texts.every((one) => typeof one === 'string') && (texts.length === 1 || text.split(recipe.sequence!).length === texts.length) && !manners.some((word) => text.toLowerCase().startsWith(`${word} `)); // prettier-ignore
+    const plain =
+      text !== null &&
+      !stored.includes(':') &&
+      texts.every((one) => typeof one === 'string') &&
+      (texts.length === 1 || text.split(recipe.sequence!).length === texts.length) &&
+      !manners.some((word) => text.toLowerCase().startsWith(`${word} `));
     return plain && !(recipe.several && text.includes(recipe.several)) && text === text.trim() ? text : whole(stored);
   };
   const record = (kind: keyof typeof tokens, fields: Fields): string => {
@@ -62,8 +90,11 @@ export function recordWriter(recipe: Recipe, platform: Platform, commands: Reado
     // In lines nothing is escaped: what would read otherwise cannot be written.
     if (recipe.syntax === 'lines') {
       const back = matched(tokens[kind], line);
-      const strange = Object.entries(fields).find(([field, value]) => back && Object.hasOwn(back, field) && back[field] !== value); // prettier-ignore
-      if (!back || strange || (kind !== 'noKey' && recipe.noKey && matched(tokens.noKey, line))) throw new Lost('lack.text', () => strange?.[1] ?? line); // prettier-ignore
+      const strange = Object.entries(fields).find(
+        ([field, value]) => back && Object.hasOwn(back, field) && back[field] !== value,
+      );
+      if (!back || strange || (kind !== 'noKey' && recipe.noKey && matched(tokens.noKey, line)))
+        throw new Lost('lack.text', () => strange?.[1] ?? line);
       if (recipe.comment && line.trimStart().startsWith(recipe.comment)) throw new Lost('lack.text', () => line);
     }
     if (!canBeWritten(line, recipe.encoding)) throw new Lost('lack.text', () => line);
@@ -93,12 +124,12 @@ export function recordWriter(recipe: Recipe, platform: Platform, commands: Reado
     /** A command with keys that are written already. */
     binding(command: Command, texts: string, context: string): string {
       const { kind, fields } = named(command);
-      return record(kind, { ...fields, keys: texts, context: placed(context) }); // prettier-ignore
+      return record(kind, { ...fields, keys: texts, context: placed(context) });
     },
     nothing(command: Command, context: string): string {
       required(recipe.noKey, 'lack.no key');
       return record('noKey', { command: command.name, label: command.label, context: placed(context) });
-    }, // prettier-ignore
+    },
   };
 }
 const lastKey = (stored: string): string => {
@@ -111,7 +142,13 @@ const lastKey = (stored: string): string => {
  * that leads back. What the recipe cannot say is left out and listed as a loss; everything else is in the file and reads
  * back as it was. Records stand in the catalogue’s order of commands.
  */
-export function writePreset(recipe: Recipe, keyset: Keyset, catalogue: Catalogue, platform: Platform, { edition, language = 'en', back = false }: PresetWish): PresetFile {
+export function writePreset(
+  recipe: Recipe,
+  keyset: Keyset,
+  catalogue: Catalogue,
+  platform: Platform,
+  { edition, language = 'en', back = false }: PresetWish,
+): PresetFile {
   const stack = stackOf(keyset, catalogue.keysets);
   const [mine, shipped] = [effective(stack, platform), effective({ ...stack, layers: [] }, platform)];
   const [ours, theirs] = back ? [shipped, mine] : [mine, shipped];
@@ -129,7 +166,8 @@ export function writePreset(recipe: Recipe, keyset: Keyset, catalogue: Catalogue
     for (const context of places) {
       const held = ours.at(command.id, context).map((one) => one.shortcut);
       const place = tree.get(context).name;
-      const lost = (keys: string, why: Lost) => losses.push(tell(language, 'loss.keys', { command: command.label, keys: shown(keys), lack: called(why) }));
+      const lost = (keys: string, why: Lost) =>
+        losses.push(tell(language, 'loss.keys', { command: command.label, keys: shown(keys), lack: called(why) }));
       if (!writer.tellsPlaces && context !== first) {
         const said = new Set(ours.at(command.id, first!).map((one) => one.shortcut));
         for (const stored of held) if (!said.has(stored)) lost(stored, new Lost('lack.context', () => place));
@@ -154,7 +192,9 @@ export function writePreset(recipe: Recipe, keyset: Keyset, catalogue: Catalogue
       });
       const shares = recipe.several === null ? texts.map((one) => [one]) : texts.length ? [texts] : [];
       for (const share of shares) {
-        const line = written(() => writer.binding(command, share.map((one) => one.text).join(recipe.several ?? ''), place));
+        const line = written(() =>
+          writer.binding(command, share.map((one) => one.text).join(recipe.several ?? ''), place),
+        );
         if (typeof line === 'string') {
           records.push({ context, line });
           mean(share.map((one) => one.stored));
@@ -168,29 +208,46 @@ export function writePreset(recipe: Recipe, keyset: Keyset, catalogue: Catalogue
     const inside = held === undefined ? undefined : labels.get(held);
     if (inside !== undefined) losses.push(tell(language, 'loss.by hand', { command: inside, slot: label }));
   }
-  const facts = { keyset: keyset.name, edition: String(edition), release: catalogue.release.label, platform: platformName(platform) };
-  const around = (lines: readonly string[]) => lines.map((line) => filled(tokensOf(line), facts, (text) => ESCAPES[recipe.syntax](writable(text, recipe))));
+  const facts = {
+    keyset: keyset.name,
+    edition: String(edition),
+    release: catalogue.release.label,
+    platform: platformName(platform),
+  };
+  const around = (lines: readonly string[]) =>
+    lines.map((line) => filled(tokensOf(line), facts, (text) => ESCAPES[recipe.syntax](writable(text, recipe))));
   const lines = [...around(recipe.header), ...bodyOf(recipe, records, tree), ...around(recipe.footer)];
   const text = lines.map((line) => line + recipe.lineEnd).join('');
-  const name = [slug(keyset.name), slug(catalogue.release.label), platform, ...(back ? ['back'] : []), edition].join('-');
+  const name = [slug(keyset.name), slug(catalogue.release.label), platform, ...(back ? ['back'] : []), edition].join(
+    '-',
+  );
   const bytes = encoded(text, recipe.encoding);
   const file = { name: `${name}.${recipe.extension}`, text, bytes, losses };
   return { ...file, fault: presetFault(recipe, { text, bytes, meant, losses: losses.length }, catalogue, platform) };
-} // prettier-ignore
+}
 
 /** Records as they stand in the file: side by side, or context by context in their order, with what parts them. */
-function bodyOf({ group, between, contexts, syntax }: Recipe, records: readonly { context: number; line: string }[], tree: ContextTree): string[] {
+function bodyOf(
+  { group, between, contexts, syntax }: Recipe,
+  records: readonly { context: number; line: string }[],
+  tree: ContextTree,
+): string[] {
   const parted = (list: readonly string[]) => list.map((line, at) => (at < list.length - 1 ? line + between : line));
   if (!group) return parted(records.map((one) => one.line));
   const used = tree.inOrder.filter((context) => records.some((one) => one.context === context.id));
   return used.flatMap((context, at) => {
     const open = filled(tokensOf(group.open), { context: contexts[context.name] ?? '' }, ESCAPES[syntax]);
     const close = group.close + (at < used.length - 1 ? between : '');
-    return [open, ...parted(records.filter((one) => one.context === context.id).map((one) => one.line)), ...(group.close || close ? [close] : [])];
+    return [
+      open,
+      ...parted(records.filter((one) => one.context === context.id).map((one) => one.line)),
+      ...(group.close || close ? [close] : []),
+    ];
   });
-} // prettier-ignore
+}
 
-const writable = (text: string, { encoding }: Recipe) => [...text].map((sign) => (canBeWritten(sign, encoding) ? sign : '?')).join(''); // prettier-ignore
+const writable = (text: string, { encoding }: Recipe) =>
+  [...text].map((sign) => (canBeWritten(sign, encoding) ? sign : '?')).join('');
 const slug = (text: string) =>
   text
     .toLowerCase()
@@ -198,7 +255,21 @@ const slug = (text: string) =>
     .replace(/^-|-$/g, '') || 'preset';
 
 /** The contexts in which a command has other shortcuts than in the other state, or any at all, in the tree’s order. */
-function placesOf(command: number, ours: Effective, theirs: Effective, tree: ContextTree, scope: Recipe['scope']): number[] {
-  const texts = (from: Effective, context: number) => from.at(command, context).map((held) => held.shortcut).join(' | ');
-  return tree.inOrder.map((context) => context.id).filter((id) => (scope === 'all' ? ours.at(command, id).length > 0 : false) || texts(ours, id) !== texts(theirs, id));
-} // prettier-ignore
+function placesOf(
+  command: number,
+  ours: Effective,
+  theirs: Effective,
+  tree: ContextTree,
+  scope: Recipe['scope'],
+): number[] {
+  const texts = (from: Effective, context: number) =>
+    from
+      .at(command, context)
+      .map((held) => held.shortcut)
+      .join(' | ');
+  return tree.inOrder
+    .map((context) => context.id)
+    .filter(
+      (id) => (scope === 'all' ? ours.at(command, id).length > 0 : false) || texts(ours, id) !== texts(theirs, id),
+    );
+}

@@ -79,7 +79,10 @@ export function keyboardsOf(
     platforms.map((platform, p) => {
       const from = p * layouts.length;
       const mine = bit.slice(from, from + layouts.length);
-      return [platform, { list: all.slice(from, from + layouts.length), mask: mine.reduce((sum, one) => sum | one, 0n) }]; // prettier-ignore
+      return [
+        platform,
+        { list: all.slice(from, from + layouts.length), mask: mine.reduce((sum, one) => sum | one, 0n) },
+      ];
     }),
   );
   const table = strokeTable(all, bit);

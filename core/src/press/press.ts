@@ -107,7 +107,10 @@ export function overlaps(a: Press, b: Press): boolean {
 
 /** The press as each of the keys named by sides can make it: for modifiers that `sides` tells apart, left and right. */
 export function withSides(press: Press, sides: number): Press[] {
-  const told = HELD_NAMES.filter((name) => press.bits & BITS[name] & sides && !((press.bits >> LEFT) & BITS[name]) && !((press.bits >> RIGHT) & BITS[name])); // prettier-ignore
+  const told = HELD_NAMES.filter(
+    (name) =>
+      press.bits & BITS[name] & sides && !((press.bits >> LEFT) & BITS[name]) && !((press.bits >> RIGHT) & BITS[name]),
+  );
   return told.reduce<Press[]>(
     (list, name) =>
       list.flatMap((one) => [LEFT, RIGHT].map((side) => ({ ...one, bits: one.bits | (BITS[name] << side) }))),

@@ -22,7 +22,8 @@ export function pressesElsewhere(command: Command, programs: readonly OtherProgr
   const label = command.label.toLowerCase();
   return programs.flatMap(({ program, answering }): Elsewhere[] => {
     const { shipped, catalogue } = program;
-    const alike = () => catalogue.commands.filter((one) => one.name === command.name || one.label.toLowerCase() === label).slice(0, 1); // prettier-ignore
+    const alike = () =>
+      catalogue.commands.filter((one) => one.name === command.name || one.label.toLowerCase() === label).slice(0, 1);
     const same = answering(command.id) ?? alike().map((one) => one.id);
     if (!shipped || same.length === 0) return [];
     const { platforms } = catalogue.release;

@@ -38,22 +38,48 @@ const AROUND: readonly Row[] = [
   [4, 18.5, 'Numpad0 NumpadDecimal NumpadEqual', { Numpad0: 2 }],
 ];
 const PC_BOTTOM: Row = [
-  4, 0, 'ControlLeft MetaLeft AltLeft Space AltRight MetaRight ContextMenu ControlRight',
-  { ControlLeft: 1.25, MetaLeft: 1.25, AltLeft: 1.25, Space: 6.25, AltRight: 1.25, MetaRight: 1.25, ContextMenu: 1.25, ControlRight: 1.25 },
-]; // prettier-ignore
+  4,
+  0,
+  'ControlLeft MetaLeft AltLeft Space AltRight MetaRight ContextMenu ControlRight',
+  {
+    ControlLeft: 1.25,
+    MetaLeft: 1.25,
+    AltLeft: 1.25,
+    Space: 6.25,
+    AltRight: 1.25,
+    MetaRight: 1.25,
+    ContextMenu: 1.25,
+    ControlRight: 1.25,
+  },
+];
 const APPLE_BOTTOM: Row = [
-  4, 0, 'Fn ControlLeft AltLeft MetaLeft Space MetaRight AltRight',
+  4,
+  0,
+  'Fn ControlLeft AltLeft MetaLeft Space MetaRight AltRight',
   { Fn: 1, ControlLeft: 1, AltLeft: 1, MetaLeft: 1.25, Space: 5.75, MetaRight: 1.25, AltRight: 1 },
-]; // prettier-ignore
+];
 /** Apple’s Japanese board has 英数 and かな beside the space bar, and Control where others have Caps Lock (from memory). */
 const APPLE_JIS_BOTTOM: Row = [
-  4, 0, 'CapsLock AltLeft MetaLeft Lang2 Space Lang1 MetaRight Fn',
+  4,
+  0,
+  'CapsLock AltLeft MetaLeft Lang2 Space Lang1 MetaRight Fn',
   { CapsLock: 1.25, AltLeft: 1.25, MetaLeft: 1.25, Lang2: 1.25, Space: 4, Lang1: 1.25, MetaRight: 1.25, Fn: 1.25 },
-]; // prettier-ignore
+];
 const JIS_BOTTOM: Row = [
-  4, 0, 'ControlLeft MetaLeft AltLeft NonConvert Space Convert KanaMode AltRight MetaRight ContextMenu ControlRight',
-  { ControlLeft: 1.25, MetaLeft: 1.25, AltLeft: 1.25, Space: 2.5, AltRight: 1.25, MetaRight: 1.25, ContextMenu: 1.25, ControlRight: 1.25 },
-]; // prettier-ignore
+  4,
+  0,
+  'ControlLeft MetaLeft AltLeft NonConvert Space Convert KanaMode AltRight MetaRight ContextMenu ControlRight',
+  {
+    ControlLeft: 1.25,
+    MetaLeft: 1.25,
+    AltLeft: 1.25,
+    Space: 2.5,
+    AltRight: 1.25,
+    MetaRight: 1.25,
+    ContextMenu: 1.25,
+    ControlRight: 1.25,
+  },
+];
 
 /** The writing block by kind (ANSI INCITS 154, ISO/IEC 9995-2, JIS X 6002, ABNT NBR 10346, from memory). */
 const BLOCKS: Record<'ansi' | 'iso' | 'jis' | 'apple-jis' | 'abnt2', readonly Row[]> = {

@@ -103,7 +103,8 @@ export function proposer(setting: Setting, facts: ProposalFacts): Proposer {
     });
   const pool = each((context: number) => {
     const { takesText } = tree.get(context);
-    const free = (shortcut: string) => near(shortcut).every(({ held }) => tree.relation(context, held.context) === 'apart'); // prettier-ignore
+    const free = (shortcut: string) =>
+      near(shortcut).every(({ held }) => tree.relation(context, held.context) === 'apart');
     return candidates.filter(({ shortcut, text }) => !(takesText && text) && free(shortcut));
   });
   const label = (command: number) => commands.get(command)?.label ?? '';
@@ -138,7 +139,8 @@ export function proposer(setting: Setting, facts: ProposalFacts): Proposer {
       else if (held && strokes.some((one) => one.modifiers.join() === held))
         add(WEIGHT.family, said('reach.family', { family: name }));
     }
-    const same = (other: string) => keyboards.platforms.every((on) => keyboards.pressKey(other, on) === keyboards.pressKey(shortcut, on)); // prettier-ignore
+    const same = (other: string) =>
+      keyboards.platforms.every((on) => keyboards.pressKey(other, on) === keyboards.pressKey(shortcut, on));
     for (const other of facts.elsewhere?.(command) ?? [])
       if (same(other.shortcut)) add(WEIGHT.elsewhere, said('reach.elsewhere', { app: other.app }));
     const before = former(shortcut).find(

@@ -51,7 +51,23 @@ export interface RoomQuestion {
   readonly codes?: readonly string[];
 }
 
-const NAMED = ['Space', 'Enter', 'Tab', 'Escape', 'Backspace', 'Insert', 'Delete', 'Home', 'End', 'PageUp', 'PageDown', 'ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight'] as const; // prettier-ignore
+const NAMED = [
+  'Space',
+  'Enter',
+  'Tab',
+  'Escape',
+  'Backspace',
+  'Insert',
+  'Delete',
+  'Home',
+  'End',
+  'PageUp',
+  'PageDown',
+  'ArrowUp',
+  'ArrowDown',
+  'ArrowLeft',
+  'ArrowRight',
+] as const;
 /** Every key that shortcuts are commonly given: those that write, the function keys, the named ones, the numeric pad. */
 export const ALL_ROOM: readonly string[] = [
   ...WRITING_CODES,

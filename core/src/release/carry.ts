@@ -85,7 +85,10 @@ const platformsOf = ({ platform }: Pick<EditPlace, 'platform'>, { weighed: { key
 /** Whether two lists are the same presses in the same order on a platform, however they are spelled. */
 const samePresses = (a: readonly string[], b: readonly string[], platform: Platform, { weighed }: Setting) =>
   a.length === b.length &&
-  a.every((one, i) => one === b[i] || weighed.keyboards.pressKey(one, platform) === weighed.keyboards.pressKey(b[i]!, platform)); // prettier-ignore
+  a.every(
+    (one, i) =>
+      one === b[i] || weighed.keyboards.pressKey(one, platform) === weighed.keyboards.pressKey(b[i]!, platform),
+  );
 
 /** Whether the release itself gives the command other keys there, on a platform the edit speaks of. */
 function movedBelow(edit: Edit, put: Edit, { old, now }: CarryQuestion): boolean {
@@ -138,7 +141,9 @@ function newOwners({ edits, old, now, lineage }: CarryQuestion, landed: readonly
         }
         for (const one of theirs) {
           const there = placesOn(one, platform, now);
-          const fresh = there?.layouts.filter((layout) => !had.has(`${spotKey(one.held.command, one.held.context)} ${layout}`)); // prettier-ignore
+          const fresh = there?.layouts.filter(
+            (layout) => !had.has(`${spotKey(one.held.command, one.held.context)} ${layout}`),
+          );
           if (fresh?.length) noteOwner(found, one.held, platform, fresh);
         }
       }

@@ -84,7 +84,10 @@ export function pressHistory(states: readonly CommandState[], press: string, key
     const commands = state.commands.filter(({ id }) => keys.some((one) => one.command === id));
     const before = lines.at(-1);
     const who = (line: Pick<HistoryLine, 'keys' | 'commands'>) =>
-      line.keys.map(({ command, places }) => `${command} ${[...places].sort().join(', ')}`).sort().join(' | '); // prettier-ignore
+      line.keys
+        .map(({ command, places }) => `${command} ${[...places].sort().join(', ')}`)
+        .sort()
+        .join(' | ');
     const changed = before !== undefined && who(before) !== who({ keys, commands });
     const word = commands.length === 0 ? 'history.nothing' : before?.commands.length ? 'history.else' : 'history.now';
     lines.push({ release: state.release, commands, keys, changes: changed ? [said(word)] : [] });

@@ -145,7 +145,11 @@ function beginnings(bound: ReadonlyMap<string, ReadonlySet<number>>) {
 function unitedSides(found: readonly (PressChange & { plain: string })[]): PressChange[] {
   const groups = new Map<string, (PressChange & { plain: string })[]>();
   for (const one of found) {
-    const ids = (held: readonly Held[]) => held.map(({ command }) => command).sort().join(); // prettier-ignore
+    const ids = (held: readonly Held[]) =>
+      held
+        .map(({ command }) => command)
+        .sort()
+        .join();
     const key = `${one.plain} / ${one.place.old} ${one.place.now} / ${ids(one.old)} > ${ids(one.now)}`;
     groups.set(key, [...(groups.get(key) ?? []), one]);
   }

@@ -25,7 +25,10 @@ export function narrowedRows(
     list.some((one) => canonicalText(one.shortcut, keyboards[side]) === asked);
   return rows.filter(({ change }) => {
     const all = [...change.now, ...change.old];
-    const text = all.flatMap((one) => [one.label, ...one.otherNames, one.menu]).join(' ').toLowerCase(); // prettier-ignore
+    const text = all
+      .flatMap((one) => [one.label, ...one.otherNames, one.menu])
+      .join(' ')
+      .toLowerCase();
     return (
       words.every((word) => text.includes(word)) &&
       (asked === null || answers(change.before, 0) || answers(change.after, 1)) &&

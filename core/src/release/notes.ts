@@ -76,7 +76,9 @@ export function noteLines(compared: readonly Compared[]): NoteLine[] {
 /** Keys by platform put together: a press that several changes of one line concern is named once each. */
 function joined(a: NoteLine['before'], b: NoteLine['before']): Record<Platform, readonly string[]> {
   const all = new Set([...Object.keys(a), ...Object.keys(b)]);
-  return Object.fromEntries([...all].map((platform) => [platform, [...new Set([...(a[platform] ?? []), ...(b[platform] ?? [])])]])); // prettier-ignore
+  return Object.fromEntries(
+    [...all].map((platform) => [platform, [...new Set([...(a[platform] ?? []), ...(b[platform] ?? [])])]]),
+  );
 }
 
 /** A press that does something else: the keys it is on, and where the former command is now. */
@@ -153,7 +155,8 @@ function commandLines(side: Compared): NoteLine[] {
       if (kind === 'renamed') found.push(line('renamed', said('notes.was', { was: was!.label })));
       if (kind === 'split') found.push(line('renamed', said('notes.split', { was: former, parts: change.now.length })));
       if (kind === 'merged') found.push(line('renamed', said('notes.merged', { was: former })));
-      if (kind === 'moved in the menus') found.push(line('menus', said('notes.menu', { now: menu(is), was: menu(was!) }))); // prettier-ignore
+      if (kind === 'moved in the menus')
+        found.push(line('menus', said('notes.menu', { now: menu(is), was: menu(was!) })));
       if (kind === 'became fixed') found.push(line('fixed', said('notes.fixed')));
       if (kind === 'became free') found.push(line('fixed', said('notes.free')));
     }
@@ -164,7 +167,12 @@ function commandLines(side: Compared): NoteLine[] {
 function placeLines({ moved }: Compared): NoteLine[] {
   return moved.contexts.map(({ place, kinds, old, now }): NoteLine => {
     const [kind] = kinds;
-    const what = kind === 'added' ? said('notes.place new') : kind === 'dropped' ? said('notes.place gone') : said('notes.was', { was: old }); // prettier-ignore
+    const what =
+      kind === 'added'
+        ? said('notes.place new')
+        : kind === 'dropped'
+          ? said('notes.place gone')
+          : said('notes.was', { was: old });
     return {
       key: `places ${place.old} ${place.now}`,
       group: 'places',
@@ -182,5 +190,17 @@ function placeLines({ moved }: Compared): NoteLine[] {
 function policyLines({ moved }: Compared): NoteLine[] {
   if (!moved.policy) return [];
   const what = said('notes.policy', { differences: moved.policy.differences });
-  return [{ key: 'policy', group: 'policy', command: '', subject: 'Keys', where: '', said: what, before: {}, after: {}, harm: 0 }]; // prettier-ignore
+  return [
+    {
+      key: 'policy',
+      group: 'policy',
+      command: '',
+      subject: 'Keys',
+      where: '',
+      said: what,
+      before: {},
+      after: {},
+      harm: 0,
+    },
+  ];
 }

@@ -7,7 +7,9 @@ export function storyOf(row: MovedRow, [old, now]: readonly [Side, Side], nowLab
   const { old: was, now: is, kinds, keys, before, after } = row.change;
   const listed = (list: readonly { readonly shortcut: string }[], { platform }: Side): SaidValue =>
     list.length
-      ? said('story.or', { keysOr: [...new Set(list.map((one) => one.shortcut))].map((one) => ({ keys: one, on: platform })) }) // prettier-ignore
+      ? said('story.or', {
+          keysOr: [...new Set(list.map((one) => one.shortcut))].map((one) => ({ keys: one, on: platform })),
+        })
       : said('story.no key');
   const [a, b] = [listed(before, old), listed(after, now)];
   const names = (list: typeof was) => list.map((one) => one.label);
@@ -20,7 +22,9 @@ export function storyOf(row: MovedRow, [old, now]: readonly [Side, Side], nowLab
     if (kinds.includes('merged')) told.push(said('story.merged', { commands: wasAll, into: isAll }));
     if (kinds.includes('renamed')) told.push(said('story.renamed', { command: wasAll[0]! }));
     if (kinds.includes('moved in the menus'))
-      told.push(said('story.menus', { was: was[0]!.menu || said('story.no place'), is: is[0]!.menu || said('story.no place') })); // prettier-ignore
+      told.push(
+        said('story.menus', { was: was[0]!.menu || said('story.no place'), is: is[0]!.menu || said('story.no place') }),
+      );
     if (kinds.includes('became fixed')) told.push(said('story.fixed'));
     if (kinds.includes('became free')) told.push(said('story.free'));
     if (keys === 'moved') told.push(said('story.moved', { was: a, is: b }));

@@ -35,7 +35,12 @@ export interface ReplySentence {
 }
 
 /** What a press does in a situation: each command with the places in which it does it. */
-export function does({ opened, keyset }: Situation, platform: Platform, layout: Layout, press: string): { command: number; places: readonly string[] }[] {
+export function does(
+  { opened, keyset }: Situation,
+  platform: Platform,
+  layout: Layout,
+  press: string,
+): { command: number; places: readonly string[] }[] {
   if (!opened.catalogue.release.platforms.includes(platform)) return [];
   const keyboards = opened.keyboards(layout);
   const [keyboard] = keyboards.on(platform);
@@ -43,13 +48,26 @@ export function does({ opened, keyset }: Situation, platform: Platform, layout: 
   if (!made) return [];
   const found = new Map<number, string[]>();
   for (const { held, whole } of opened.weighed(keyset, keyboards).answering(made, keyboard))
-    if (whole && samePress(held.shortcut, press, keyboard)) found.set(held.command, [...new Set([...(found.get(held.command) ?? []), opened.tree.get(held.context).name])]);
+    if (whole && samePress(held.shortcut, press, keyboard))
+      found.set(held.command, [...new Set([...(found.get(held.command) ?? []), opened.tree.get(held.context).name])]);
   return [...found].map(([command, places]) => ({ command, places }));
-} // prettier-ignore
+}
 
 /** The keys that a command has in a situation. */
-export const keysOf = ({ opened, keyset }: Situation, platform: Platform, layout: Layout, command: number): string[] =>
-  [...new Set(opened.weighed(keyset, opened.keyboards(layout)).on(platform).of(command).map((held) => held.shortcut))]; // prettier-ignore
+export const keysOf = (
+  { opened, keyset }: Situation,
+  platform: Platform,
+  layout: Layout,
+  command: number,
+): string[] => [
+  ...new Set(
+    opened
+      .weighed(keyset, opened.keyboards(layout))
+      .on(platform)
+      .of(command)
+      .map((held) => held.shortcut),
+  ),
+];
 
 /** What keys take the last thing back in most programs (common practice, no source). */
 const UNDO = ['Primary+Z', 'Ctrl+Z', 'Meta+Z'];
@@ -64,25 +82,37 @@ export function draftReply(question: ReplyQuestion): ReplySentence[] {
   const [theirs, ...others] = situations;
   const label = (one: Situation, id: number) => one.opened.commands.get(id)?.label ?? '';
   const said: ReplySentence[] = [];
-  const say = (code: ReplySentence['code'], values: ReplySentence['values'], from: string) => void said.push({ code, values, from }); // prettier-ignore
+  const say = (code: ReplySentence['code'], values: ReplySentence['values'], from: string) =>
+    void said.push({ code, values, from });
   const now = press ? does(theirs, platform, layout, press) : [];
   const traced = (one: Situation) => `what ${one.name} has on ${platformName(platform)}, ${layout.name} layout`;
   if (press) {
     if (now.length === 0) say('reply.nothing', { program: theirs.name, keys: [press] }, traced(theirs));
-    for (const one of now.slice(0, 4)) say('reply.does', { program: theirs.name, keys: [press], label: label(theirs, one.command), places: one.places.join(', ') }, traced(theirs)); // prettier-ignore
+    for (const one of now.slice(0, 4))
+      say(
+        'reply.does',
+        { program: theirs.name, keys: [press], label: label(theirs, one.command), places: one.places.join(', ') },
+        traced(theirs),
+      );
     const told = new Set([now.map((one) => label(theirs, one.command)).join()]);
     for (const other of others) {
       const there = does(other, platform, layout, press);
       const labels = there.map((one) => label(other, one.command));
       if (told.has(labels.join())) continue;
       told.add(labels.join());
-      if (labels.length) say('reply.elsewhere', { program: other.name, keys: [press], labels: labels.join(', ') }, traced(other));
+      if (labels.length)
+        say('reply.elsewhere', { program: other.name, keys: [press], labels: labels.join(', ') }, traced(other));
       else say('reply.nothing', { program: other.name, keys: [press] }, traced(other));
     }
     const [keyboard] = theirs.opened.keyboards(layout).on(platform);
     for (const { from, presses } of coming) {
       const old = keyboard ? (presses[platform] ?? []).filter((one) => samePress(one.shortcut, press, keyboard)) : [];
-      if (old.length) say('reply.elsewhere', { program: from, keys: [press], labels: [...new Set(old.map((one) => one.did))].join(', ') }, `the crosswalk from ${from}`); // prettier-ignore
+      if (old.length)
+        say(
+          'reply.elsewhere',
+          { program: from, keys: [press], labels: [...new Set(old.map((one) => one.did))].join(', ') },
+          `the crosswalk from ${from}`,
+        );
     }
   }
   const wanted = command ?? wantedBefore();
@@ -94,19 +124,33 @@ export function draftReply(question: ReplyQuestion): ReplySentence[] {
   if (press && command !== null && !now.some((one) => one.command === command)) whichHas(press, command);
   const undo = UNDO.find((one) => does(theirs, platform, layout, one).length > 0);
   // Taking back is told where something happens that was not wanted.
-  if (press && undo && now.some((one) => one.command !== command) && !UNDO.includes(press)) say('reply.undo', { keys: [undo], label: label(theirs, does(theirs, platform, layout, undo)[0]!.command) }, traced(theirs)); // prettier-ignore
+  if (press && undo && now.some((one) => one.command !== command) && !UNDO.includes(press))
+    say(
+      'reply.undo',
+      { keys: [undo], label: label(theirs, does(theirs, platform, layout, undo)[0]!.command) },
+      traced(theirs),
+    );
   const name = theirs.opened.commands.get(wanted ?? now[0]?.command ?? 0)?.name;
   const rows = body.sections.flatMap((one) => one.rows.map((row) => ({ section: one, row })));
   const line = rows.findIndex(({ row }) => row.command === name);
   // The address shows the line large, as the page counts its lines.
-  if (line >= 0) say('reply.line', { section: rows[line]!.section.title, address: `${address}#line-${line + 1}` }, `edition ${body.number} of “${body.title}”`);
+  if (line >= 0)
+    say(
+      'reply.line',
+      { section: rows[line]!.section.title, address: `${address}#line-${line + 1}` },
+      `edition ${body.number} of “${body.title}”`,
+    );
   else if (name) say('reply.not on sheet', { address }, `edition ${body.number} of “${body.title}”`);
   return said;
 
   /** What a press did elsewhere, where that is one thing, is what hands want of it. */
   function wantedBefore(): number | null {
     if (!press) return null;
-    const ids = new Set(others.flatMap((one) => does(one, platform, layout, press).map((each) => each.command)).filter((id) => theirs.opened.commands.has(id) && !now.some((one) => one.command === id))); // prettier-ignore
+    const ids = new Set(
+      others
+        .flatMap((one) => does(one, platform, layout, press).map((each) => each.command))
+        .filter((id) => theirs.opened.commands.has(id) && !now.some((one) => one.command === id)),
+    );
     return ids.size === 1 ? [...ids][0]! : null;
   }
   /** Where a press does what the learner says: then that is what they have in hand. */
@@ -114,19 +158,26 @@ export function draftReply(question: ReplyQuestion): ReplySentence[] {
     const where = others.find((one) => does(one, platform, layout, key).some((each) => each.command === id));
     if (!where) return;
     const values = { keys: [key], label: label(where, id), program: where.name };
-    if (where.is === 'shipped' && file) say('reply.not loaded', { ...values, file }, `${traced(where)}, and the files of the edition`);
+    if (where.is === 'shipped' && file)
+      say('reply.not loaded', { ...values, file }, `${traced(where)}, and the files of the edition`);
     else say('reply.other in hand', { ...values, theirs: theirs.name }, traced(where));
   }
-} // prettier-ignore
+}
 
 /** What has to be asked before a reply holds: it would be another with another answer. */
-export function asksOf(question: Omit<ReplyQuestion, 'platform'> & { readonly platform: Platform | null }, layouts: readonly Layout[]): ('what' | 'platform' | 'layout')[] {
+export function asksOf(
+  question: Omit<ReplyQuestion, 'platform'> & { readonly platform: Platform | null },
+  layouts: readonly Layout[],
+): ('what' | 'platform' | 'layout')[] {
   const { press, command, situations, platform } = question;
   if (!press && command === null) return ['what'];
-  const on = (one: Platform, layout: Layout) => JSON.stringify(draftReply({ ...question, platform: one, layout, file: null }).map(({ code, values }) => [code, values]));
+  const on = (one: Platform, layout: Layout) =>
+    JSON.stringify(
+      draftReply({ ...question, platform: one, layout, file: null }).map(({ code, values }) => [code, values]),
+    );
   const platforms = situations[0].opened.catalogue.release.platforms;
   const differs = platform === null && new Set(platforms.map((one) => on(one, question.layout))).size > 1;
   const known = platform ?? platforms[0]!;
   const byLayout = press !== null && new Set(layouts.map((one) => on(known, one))).size > 1;
   return [...(differs ? (['platform'] as const) : []), ...(byLayout ? (['layout'] as const) : [])];
-} // prettier-ignore
+}

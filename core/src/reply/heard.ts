@@ -33,10 +33,16 @@ const PLATFORMS: readonly (readonly [Platform, RegExp])[] = [
 /** What a sentence names: presses, commands of the program, and a platform; nothing is guessed that it does not say. */
 export function heardIn(sentence: string, { catalogue }: Opened): Heard {
   const text = sentence.normalize('NFC').slice(0, 1000);
-  const platform = PLATFORMS.find(([one, says]) => catalogue.release.platforms.includes(one) && says.test(text))?.[0] ?? null;
+  const platform =
+    PLATFORMS.find(([one, says]) => catalogue.release.platforms.includes(one) && says.test(text))?.[0] ?? null;
   const named = catalogue.commands.map((one) => namedBy(one.id, [one.label, ...one.otherNames]));
   const keys = keysIn(text).map((one) => ({ from: one.from, to: one.to, shortcuts: one.shortcuts }));
-  const more = [...text.matchAll(HELD), ...text.matchAll(QUOTED), ...text.matchAll(PRESSED), ...text.matchAll(CAPITAL)].flatMap((found) => {
+  const more = [
+    ...text.matchAll(HELD),
+    ...text.matchAll(QUOTED),
+    ...text.matchAll(PRESSED),
+    ...text.matchAll(CAPITAL),
+  ].flatMap((found) => {
     const said = found[1] ?? found[0];
     const from = found.index + found[0].indexOf(said);
     const shortcuts = stored(said);
@@ -47,26 +53,44 @@ export function heardIn(sentence: string, { catalogue }: Opened): Heard {
   for (const one of spans) if (!kept.some((other) => one.from < other.to && other.from < one.to)) kept.push(one);
   const commands = commandsIn(text, named).filter((one) => !kept.some((key) => one.from < key.to && key.from < one.to));
   // What stands inside a name is no press: “Plan B”.
-  const presses = kept.filter((press) => !commands.some((one) => press.from >= one.from && press.to <= one.to)).sort((a, b) => a.from - b.from);
+  const presses = kept
+    .filter((press) => !commands.some((one) => press.from >= one.from && press.to <= one.to))
+    .sort((a, b) => a.from - b.from);
   // The longer a name, the less it stands there by chance.
   const ids = [...new Set(commands.toSorted((a, b) => b.to - b.from - (a.to - a.from)).map((one) => one.command))];
-  return { presses: [...new Set(presses.flatMap((one) => one.shortcuts))], commands: ids, likely: ids.length ? [] : nearest(text, named), platform };
-} // prettier-ignore
+  return {
+    presses: [...new Set(presses.flatMap((one) => one.shortcuts))],
+    commands: ids,
+    likely: ids.length ? [] : nearest(text, named),
+    platform,
+  };
+}
 
 function stored(text: string): string[] {
-  const plain = text.replace(/\s{0,3}[+-]\s{0,3}(?=\S)/gu, '+').replace(/\bmaj\b/giu, 'Shift').replace(/\bbefehl\b|\bcommande\b/giu, 'Cmd');
+  const plain = text
+    .replace(/\s{0,3}[+-]\s{0,3}(?=\S)/gu, '+')
+    .replace(/\bmaj\b/giu, 'Shift')
+    .replace(/\bbefehl\b|\bcommande\b/giu, 'Cmd');
   const read = readShortcuts(plain, { suggest: false });
   const list = read.kind === 'read' ? read.shortcuts : [];
   return list.map(writeStored).filter((one) => parseStored(one).strokes.length === 1);
-} // prettier-ignore
+}
 
 /** Commands most of whose words stand in a text, in whatever order; rare words weigh more than frequent ones. */
 function nearest(text: string, named: readonly Named[]): number[] {
   const words = new Set(namedBy(0, [text]).ways.flatMap((one) => one.stems));
   const frequency = new Map<string, number>();
-  for (const { ways } of named) for (const stem of new Set(ways.flatMap((one) => one.stems))) frequency.set(stem, (frequency.get(stem) ?? 0) + 1);
+  for (const { ways } of named)
+    for (const stem of new Set(ways.flatMap((one) => one.stems))) frequency.set(stem, (frequency.get(stem) ?? 0) + 1);
   const weight = (stem: string) => Math.log(1 + named.length / (frequency.get(stem) ?? 1));
   const sum = (list: readonly string[]) => list.reduce((total, stem) => total + weight(stem), 0);
-  const scored = named.map(({ command, ways }) => ({ command, score: Math.max(0, ...ways.map(({ stems }) => sum(stems.filter((one) => words.has(one))) / (sum(stems) + 1))) }));
-  return scored.filter((one) => one.score > 0.45).sort((a, b) => b.score - a.score).slice(0, 4).map((one) => one.command);
-} // prettier-ignore
+  const scored = named.map(({ command, ways }) => ({
+    command,
+    score: Math.max(0, ...ways.map(({ stems }) => sum(stems.filter((one) => words.has(one))) / (sum(stems) + 1))),
+  }));
+  return scored
+    .filter((one) => one.score > 0.45)
+    .sort((a, b) => b.score - a.score)
+    .slice(0, 4)
+    .map((one) => one.command);
+}

@@ -17,7 +17,15 @@ export function changingIn(
     weighed(keyset, keyboards)
       .on(platform)
       .of(opener?.id ?? 0);
-  const keys = catalogue.release.platforms.map((platform) => [platform, keysOn(platform).slice(0, 1).map((one) => one.shortcut)] as const); // prettier-ignore
+  const keys = catalogue.release.platforms.map(
+    (platform) =>
+      [
+        platform,
+        keysOn(platform)
+          .slice(0, 1)
+          .map((one) => one.shortcut),
+      ] as const,
+  );
   return { how: howToChange, command: opener?.label ?? '', keys: Object.fromEntries(keys), shown: keysShown };
 }
 

@@ -35,17 +35,48 @@ export const namedBy = (command: number, names: readonly string[]): Named => ({
 
 const MODIFIER = '(?:ctrl|control|strg|shift|umschalt|alt gr|altgr|alt|option|opt|cmd|command|win|windows|super|meta)';
 const SIGN = '[⌘⌥⌃⇧⊞]';
-const NAMED = '(?:page ?up|page ?down|pg ?up|pg ?dn|escape|esc|enter|return|tab|space ?bar|space|backspace|delete|insert|home|end|(?:left|right|up|down) arrow|arrow (?:left|right|up|down)|f(?:1\\d|2[0-4]|[1-9]))'; // prettier-ignore
+const NAMED =
+  '(?:page ?up|page ?down|pg ?up|pg ?dn|escape|esc|enter|return|tab|space ?bar|space|backspace|delete|insert|home|end|(?:left|right|up|down) arrow|arrow (?:left|right|up|down)|f(?:1\\d|2[0-4]|[1-9]))';
 /** Letters as they are spoken, and as dictation writes them down (common practice, no source). */
 const SPOKEN: Readonly<Record<string, string>> = {
-  bee: 'B', cee: 'C', see: 'C', sea: 'C', dee: 'D', ef: 'F', eff: 'F', gee: 'G', aitch: 'H', jay: 'J', kay: 'K', el: 'L', ell: 'L', em: 'M', en: 'N', oh: 'O',
-  pea: 'P', pee: 'P', cue: 'Q', queue: 'Q', are: 'R', ess: 'S', tea: 'T', tee: 'T', you: 'U', vee: 'V', ex: 'X', why: 'Y', wye: 'Y', zed: 'Z', zee: 'Z',
-}; // prettier-ignore
+  bee: 'B',
+  cee: 'C',
+  see: 'C',
+  sea: 'C',
+  dee: 'D',
+  ef: 'F',
+  eff: 'F',
+  gee: 'G',
+  aitch: 'H',
+  jay: 'J',
+  kay: 'K',
+  el: 'L',
+  ell: 'L',
+  em: 'M',
+  en: 'N',
+  oh: 'O',
+  pea: 'P',
+  pee: 'P',
+  cue: 'Q',
+  queue: 'Q',
+  are: 'R',
+  ess: 'S',
+  tea: 'T',
+  tee: 'T',
+  you: 'U',
+  vee: 'V',
+  ex: 'X',
+  why: 'Y',
+  wye: 'Y',
+  zed: 'Z',
+  zee: 'Z',
+};
 const LETTER = `(?:${Object.keys(SPOKEN).join('|')})`;
 const JOIN = '(?:\\s{0,3}\\+\\s{0,3}|-|\\s{1,3}plus\\s{1,3}|\\s{1,3}and\\s{1,3}|\\s{1,3})';
 const HELD = `(?:(?:${MODIFIER})${JOIN}){1,4}(?:${NAMED}|(?:left|right|up|down|del|ins)(?![\\p{L}])|${LETTER}(?![\\p{L}])|[\\p{L}\\p{N}](?![\\p{L}\\p{N}])|[,./;])`;
 const SIGNED = `${SIGN}{1,4}\\s{0,3}(?:${NAMED}|[\\p{L}\\p{N}](?![\\p{L}\\p{N}]))`;
-const VERB = '(?:press(?:ing|es)?|hit(?:ting|s)?|push(?:ing)?|tap(?:ping)?|strike|striking|type|typing|use|using|hold(?:ing)?)(?: and hold)?(?: down)?(?: the)?'; // prettier-ignore
+const VERB =
+  '(?:press(?:ing|es)?|hit(?:ting|s)?|push(?:ing)?|tap(?:ping)?|strike|striking|type|typing|use|using|hold(?:ing)?)(?: and hold)?(?: down)?(?: the)?';
 const LONE = `(?<=\\b${VERB}\\s{1,3})(?:${NAMED}|[\\p{L}\\p{N}](?![\\p{L}\\p{N}]))`;
 const KEYED = `(?:${NAMED}|[\\p{L}\\p{N}])(?=\\s{1,3}key\\b)`;
 const ON = `(?<=\\b(?:on|with|is|by)\\s{1,3})(?:[B-HJ-Z]|f(?:1\\d|2[0-4]|[1-9]))(?![\\p{L}\\p{N}])`;
@@ -57,8 +88,13 @@ const HOLDS = new RegExp(`^(?:${MODIFIER}(?![\\p{L}])|${SIGN})`, 'iu');
 /** Single letters count as keys only where they are capitals, or something says that they are pressed. */
 const CAPITALS = /^[\p{Ll}]$/u;
 /** What a sentence with one of these says of a key is that it is not so, or is no more. */
-const DENIES = /\b(?:not|n['’]t|no longer|never|instead of|rather than|used to|formerly|was|were|until|before|unlike|nothing)\b/i; // prettier-ignore
-const SMALL = new Set('a an and are as at be been being by can do does for from here in into is it its my of off on onto or our out that the their then this to up will with you your'.split(' ')); // prettier-ignore
+const DENIES =
+  /\b(?:not|n['’]t|no longer|never|instead of|rather than|used to|formerly|was|were|until|before|unlike|nothing)\b/i;
+const SMALL = new Set(
+  'a an and are as at be been being by can do does for from here in into is it its my of off on onto or our out that the their then this to up will with you your'.split(
+    ' ',
+  ),
+);
 const LONGEST = 2000;
 
 /** The keys that a text names in words, signs and as they are spoken, in order. */
@@ -76,7 +112,12 @@ export function keysIn(text: string): KeyMention[] {
       .replace(new RegExp(`(?<=[\\s+-])${LETTER}$`, 'iu'), (word) => SPOKEN[word.toLowerCase()]!)
       .replace(/\s{1,3}(?:plus|and)\s{1,3}/gi, '+');
     const read = readShortcuts(plain, { suggest: false });
-    const list = read.kind === 'read' ? read.shortcuts : read.kind === 'choice' ? read.readings.flatMap((one) => ('shortcuts' in one ? one.shortcuts : [])) : []; // prettier-ignore
+    const list =
+      read.kind === 'read'
+        ? read.shortcuts
+        : read.kind === 'choice'
+          ? read.readings.flatMap((one) => ('shortcuts' in one ? one.shortcuts : []))
+          : [];
     const shortcuts = [...new Set(list.map(writeStored))].filter((one) => parseStored(one).strokes.length === 1);
     return shortcuts.length ? [{ from, to: from + span.length, shortcuts }] : [];
   });
@@ -123,7 +164,14 @@ export function commandsIn(text: string, named: readonly Named[]): CommandMentio
         const here = words.slice(at, at + stems.length);
         const same = stems.every((stem, i) => here[i]!.stem === stem);
         // `The tide table opens` is `Open tide table`: the same words in another order.
-        const turned = !same && stems.length > 1 && sorted === here.map((one) => one.stem).sort().join(' '); // prettier-ignore
+        const turned =
+          !same &&
+          stems.length > 1 &&
+          sorted ===
+            here
+              .map((one) => one.stem)
+              .sort()
+              .join(' ');
         if (same || turned) found.push({ command, from: here[0]!.from, to: here.at(-1)!.to, length: stems.length });
       }
     }
@@ -142,15 +190,19 @@ export function claimsIn(text: string, named: readonly Named[]): KeyClaim[] {
   for (const found of text.matchAll(/(?:(?!,? then )[^.;!?\n]|\.(?=\d))+/g)) {
     const [sentence] = found;
     if (DENIES.test(sentence)) continue;
-    const moved = <One extends { from: number; to: number }>(list: readonly One[]) => list.map((one) => ({ ...one, from: one.from + found.index, to: one.to + found.index })); // prettier-ignore
+    const moved = <One extends { from: number; to: number }>(list: readonly One[]) =>
+      list.map((one) => ({ ...one, from: one.from + found.index, to: one.to + found.index }));
     const keys = moved(keysIn(sentence));
-    const commands = moved(commandsIn(sentence, named)).filter((one) => !keys.some((key) => one.from < key.to && key.from < one.to)); // prettier-ignore
+    const commands = moved(commandsIn(sentence, named)).filter(
+      (one) => !keys.some((key) => one.from < key.to && key.from < one.to),
+    );
     if (keys.length === 0 || commands.length === 0) continue;
     if (keys.length === commands.length)
-      keys.forEach((key, at) => claims.push({ key, command: commands[at]!.command, among: [key] })); // prettier-ignore
+      keys.forEach((key, at) => claims.push({ key, command: commands[at]!.command, among: [key] }));
     else if (commands.length === 1) claims.push({ key: keys[0]!, command: commands[0]!.command, among: keys });
     else {
-      const near = (key: KeyMention) => commands.toSorted((a, b) => Math.abs(a.from - key.from) - Math.abs(b.from - key.from))[0]!; // prettier-ignore
+      const near = (key: KeyMention) =>
+        commands.toSorted((a, b) => Math.abs(a.from - key.from) - Math.abs(b.from - key.from))[0]!;
       for (const key of keys) claims.push({ key, command: near(key).command, among: [key] });
     }
   }

@@ -17,17 +17,26 @@ export interface RowDifference {
  * in other words. A command that stands several times counts once; where it stands says nothing.
  */
 export function differences(before: EditionBody, now: EditionBody, keyboards: Keyboards): RowDifference[] {
-  const rowsOf = (body: EditionBody) => new Map(body.sections.flatMap((one) => one.rows).map((row) => [row.command, row])); // prettier-ignore
+  const rowsOf = (body: EditionBody) =>
+    new Map(body.sections.flatMap((one) => one.rows).map((row) => [row.command, row]));
   const [old, fresh] = [rowsOf(before), rowsOf(now)];
   const kept = [...fresh].flatMap(([name, row]): RowDifference[] => {
     const then = old.get(name);
     if (!then) return [{ kind: 'added', before: null, now: row }];
     const platforms = now.platforms.filter((one) => before.platforms.includes(one));
     const keys = platforms.every((one) => sameKeys(then.keys[one] ?? [], row.keys[one] ?? [], one, keyboards));
-    const kind = !keys ? 'other keys' : then.label !== row.label ? 'renamed' : wordsOf(then) !== wordsOf(row) ? 'other words' : null; // prettier-ignore
+    const kind = !keys
+      ? 'other keys'
+      : then.label !== row.label
+        ? 'renamed'
+        : wordsOf(then) !== wordsOf(row)
+          ? 'other words'
+          : null;
     return kind ? [{ kind, before: then, now: row }] : [];
   });
-  const dropped = [...old].filter(([name]) => !fresh.has(name)).map(([, row]): RowDifference => ({ kind: 'dropped', before: row, now: null })); // prettier-ignore
+  const dropped = [...old]
+    .filter(([name]) => !fresh.has(name))
+    .map(([, row]): RowDifference => ({ kind: 'dropped', before: row, now: null }));
   return [...kept, ...dropped];
 }
 
@@ -40,7 +49,8 @@ export function changedKeys(before: Opened, now: Opened, lineage: Lineage, keybo
   return now.catalogue.commands.flatMap((command) => {
     const former = lineage.commands.back(command.id).flatMap((id) => before.commands.get(id) ?? []);
     const { keys } = fresh(command, '');
-    const same = (other: EditionRow) => keyboards.platforms.every((one) => sameKeys(other.keys[one] ?? [], keys[one] ?? [], one, keyboards)); // prettier-ignore
+    const same = (other: EditionRow) =>
+      keyboards.platforms.every((one) => sameKeys(other.keys[one] ?? [], keys[one] ?? [], one, keyboards));
     if (former.length) return former.some((one) => same(old(one, ''))) ? [] : [command.id];
     return Object.values(keys).some((list) => list.length) ? [command.id] : [];
   });

@@ -52,8 +52,15 @@ export function sheetCsv(body: EditionBody): string {
 
 /** A published sheet as Markdown: a table for each section under its title. */
 export function sheetMarkdown(body: EditionBody): string {
-  const parts = rowsTable(body, false).map((table, at) => [`## ${markdownText(body.sections[at]!.title)}`, tableMarkdown(table)]); // prettier-ignore
+  const parts = rowsTable(body, false).map((table, at) => [
+    `## ${markdownText(body.sections[at]!.title)}`,
+    tableMarkdown(table),
+  ]);
   const foot = [body.credit, body.terms, body.independence].filter(Boolean).map(markdownText);
   const head = `${body.app} ${body.release}, ${body.keyset.name}, edition ${body.number}, ${body.publishedOn}`;
-  return [`# ${markdownText(body.title)}`, markdownText(head), markdownText(body.intro), ...parts.flat(), ...foot].filter(Boolean).join('\n\n') + '\n'; // prettier-ignore
+  return (
+    [`# ${markdownText(body.title)}`, markdownText(head), markdownText(body.intro), ...parts.flat(), ...foot]
+      .filter(Boolean)
+      .join('\n\n') + '\n'
+  );
 }

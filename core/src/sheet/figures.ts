@@ -15,7 +15,18 @@ import { heldBy, keyAtCode, keyboardOf, readPress, targetOf } from '../press/ind
 import { RESTS, boardSpots, centreOf, restingPoints, roomIn } from '../reach/index.ts';
 
 /** Of what lies around the keys that write, what a chart shows. */
-const AROUND = ['Escape', 'Tab', 'Space', 'Enter', 'Backspace', 'ArrowUp', 'ArrowLeft', 'ArrowDown', 'ArrowRight', ...Array.from({ length: 12 }, (_, i) => `F${i + 1}`)]; // prettier-ignore
+const AROUND = [
+  'Escape',
+  'Tab',
+  'Space',
+  'Enter',
+  'Backspace',
+  'ArrowUp',
+  'ArrowLeft',
+  'ArrowDown',
+  'ArrowRight',
+  ...Array.from({ length: 12 }, (_, i) => `F${i + 1}`),
+];
 /** A table of room left shows no more keys than that: they stand in columns. */
 const MOST_KEYS = 30;
 
@@ -34,7 +45,14 @@ function reachOn(figure: SheetFigure, opened: Opened, keysetId: number, platform
   const keyboard = keyboardOf(layout, platform, usualBoard(layout, platform));
   const { weighed, takers, tree } = settingOn(figure, opened, keysetId);
   const context = figure.context ?? tree.root.id;
-  const room = roomIn({ weighed, takers, tree, keyboard: weighed.keyboards.all.find((one) => one.platform === platform)!, rest: RESTS[0]!, codes: [...WRITING_CODES, ...AROUND] })(context); // prettier-ignore
+  const room = roomIn({
+    weighed,
+    takers,
+    tree,
+    keyboard: weighed.keyboards.all.find((one) => one.platform === platform)!,
+    rest: RESTS[0]!,
+    codes: [...WRITING_CODES, ...AROUND],
+  })(context);
   const used = new Map<string, 'alone' | 'held'>();
   for (const row of room.rows)
     for (const cell of row.cells) {
@@ -50,7 +68,12 @@ function reachOn(figure: SheetFigure, opened: Opened, keysetId: number, platform
     const key = spot && keyAtCode(code, keyboard);
     if (!spot || !key) return [];
     const { x, y } = centreOf(spot);
-    const sign = showStored(writeStored({ strokes: [{ kind: 'key', modifiers: [], key }], manner: 'pressed' }), platform, 'words', layout); // prettier-ignore
+    const sign = showStored(
+      writeStored({ strokes: [{ kind: 'key', modifiers: [], key }], manner: 'pressed' }),
+      platform,
+      'words',
+      layout,
+    );
     return [{ sign, x, y, used: used.get(code) ?? ('' as const) }];
   });
   const fingers = restingPoints(spots, RESTS[0]!.on).map(({ x, y }) => ({ x, y }));
@@ -65,10 +88,20 @@ function roomOn(figure: SheetFigure, opened: Opened, keysetId: number, platform:
   const context = figure.context ?? tree.root.id;
   const room = roomIn({ weighed, takers, tree, keyboard, rest: RESTS[0]! })(context);
   const [plain] = room.rows;
-  const signs = (plain?.cells ?? []).slice(0, MOST_KEYS).map((cell) => showStored(cell.shortcut, platform, 'words', layout)); // prettier-ignore
+  const signs = (plain?.cells ?? [])
+    .slice(0, MOST_KEYS)
+    .map((cell) => showStored(cell.shortcut, platform, 'words', layout));
   const rows = room.rows.map(({ held, cells }) => ({
     held: sayHeld(held.split('+').filter(Boolean) as Modifier[], platform, 'words', layout),
     cells: cells.slice(0, MOST_KEYS).map((cell) => cell.state),
   }));
-  return { of: 'room', platform, layout: layout.name, place: tree.get(context).name, keys: signs.map((sign) => ({ sign, x: 0, y: 0, used: '' })), fingers: [], rows }; // prettier-ignore
+  return {
+    of: 'room',
+    platform,
+    layout: layout.name,
+    place: tree.get(context).name,
+    keys: signs.map((sign) => ({ sign, x: 0, y: 0, used: '' })),
+    fingers: [],
+    rows,
+  };
 }

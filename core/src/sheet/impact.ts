@@ -14,8 +14,14 @@ export interface WrongLine {
 export function sheetOn<Made extends Pick<Sheet, 'sections'>>(sheet: Made, lineage: Lineage): Made {
   const sections = sheet.sections.map((section) => ({
     ...section,
-    rule: section.rule?.by === 'place' ? { ...section.rule, context: lineage.contexts.forward(section.rule.context)[0] ?? section.rule.context } : section.rule, // prettier-ignore
-    figure: section.figure && { ...section.figure, context: section.figure.context === null ? null : (lineage.contexts.forward(section.figure.context)[0] ?? null) }, // prettier-ignore
+    rule:
+      section.rule?.by === 'place'
+        ? { ...section.rule, context: lineage.contexts.forward(section.rule.context)[0] ?? section.rule.context }
+        : section.rule,
+    figure: section.figure && {
+      ...section.figure,
+      context: section.figure.context === null ? null : (lineage.contexts.forward(section.figure.context)[0] ?? null),
+    },
     leftOut: section.leftOut.flatMap((id) => lineage.commands.forward(id).slice(0, 1)),
     rows: section.rows.flatMap((row) => {
       const [command] = lineage.commands.forward(row.command);
@@ -55,7 +61,8 @@ export function wrongLines(
  * they do not tell of yet is one line more. Lines written by hand are nobody’s to judge.
  */
 export function wrongChanges(body: ChangesBody, now: ChangesBody): WrongLine[] {
-  const told = (line: ChangeLine) => JSON.stringify([line.subject, line.text, sortedKeys(line.before), sortedKeys(line.after)]); // prettier-ignore
+  const told = (line: ChangeLine) =>
+    JSON.stringify([line.subject, line.text, sortedKeys(line.before), sortedKeys(line.after)]);
   const computed = (one: ChangesBody) => one.groups.flatMap((group) => group.lines.filter((line) => line.subject));
   const [before, after] = [new Set(computed(body).map(told)), new Set(computed(now).map(told))];
   const wrong = computed(body).filter((line) => !after.has(told(line)));

@@ -40,8 +40,16 @@ export function ledgerTable(
   groups: readonly CommandGroup[],
 ): PlainTable {
   const keys = ({ weighed }: LedgerKeys, command: number) =>
-    [...new Set(weighed.on(platform).of(command).map((held) => show(held.shortcut)))].join(' or '); // prettier-ignore
-  const inGroup = (kind: CommandGroup['kind'], { id }: Command) => groups.find((one) => one.kind === kind && one.members.includes(id)); // prettier-ignore
+    [
+      ...new Set(
+        weighed
+          .on(platform)
+          .of(command)
+          .map((held) => show(held.shortcut)),
+      ),
+    ].join(' or ');
+  const inGroup = (kind: CommandGroup['kind'], { id }: Command) =>
+    groups.find((one) => one.kind === kind && one.members.includes(id));
   const ofGroups: readonly (readonly [ColumnMeaning, (one: Command) => string])[] = [
     ['chosenBy', (one) => inGroup('chooser', one)?.because ?? ''],
     ['wayTo', (one) => inGroup('ways', one)?.name ?? ''],
@@ -51,7 +59,15 @@ export function ledgerTable(
   const all = [...SAID, ...ofGroups];
   const said = all.filter(([, of]) => commands.some((one) => of(one)));
   return {
-    header: ['Command id', 'Label', 'Where it works', 'Category', 'Menu path', ...columns.map((one) => `${one.title}, ${platformName(platform)}`), ...said.map(([meaning]) => meaningName(meaning))], // prettier-ignore
+    header: [
+      'Command id',
+      'Label',
+      'Where it works',
+      'Category',
+      'Menu path',
+      ...columns.map((one) => `${one.title}, ${platformName(platform)}`),
+      ...said.map(([meaning]) => meaningName(meaning)),
+    ],
     rows: commands.map((command) => [
       command.name,
       command.label,

@@ -28,7 +28,11 @@ export function notesProof(notes: Texts, old: NotesSide, now: NotesSide, keyboar
     const wrong = text ? wrongClaims(text, now.opened, now.keyset, keyboards, after) : [];
     if (wrong.length === 0) return [];
     const wrongBefore = new Set(wrongClaims(text, old.opened, old.keyset, keyboards, before).map((one) => one.from));
-    const held = new Set(claimsIn(text, before).map((one) => one.key.from).filter((from) => !wrongBefore.has(from))); // prettier-ignore
+    const held = new Set(
+      claimsIn(text, before)
+        .map((one) => one.key.from)
+        .filter((from) => !wrongBefore.has(from)),
+    );
     return wrong
       .filter((one) => !held.has(one.from))
       .map(({ from, to, command, keys, mended }) => {
@@ -36,13 +40,18 @@ export function notesProof(notes: Texts, old: NotesSide, now: NotesSide, keyboar
         const keysOr = keys.map((one) => ({ keys: one, on: keyboards.platforms[0]! }));
         return {
           key: `notes ${quoted} ${label} ${text}`.slice(0, 500),
-          said: keys.length ? said('proof.other keys', { quoted, command: label, keysOr }) : said('proof.no keys', { quoted, command: label }), // prettier-ignore
+          said: keys.length
+            ? said('proof.other keys', { quoted, command: label, keysOr })
+            : said('proof.no keys', { quoted, command: label }),
           text,
           mended: mended === null ? null : put(mended),
         };
       });
   };
-  const inGroup = (at: number, change: (group: Texts['groups'][number]) => Texts['groups'][number]): Texts => ({ ...notes, groups: notes.groups.map((group, index) => (index === at ? change(group) : group)) }); // prettier-ignore
+  const inGroup = (at: number, change: (group: Texts['groups'][number]) => Texts['groups'][number]): Texts => ({
+    ...notes,
+    groups: notes.groups.map((group, index) => (index === at ? change(group) : group)),
+  });
   return [
     ...read(notes.title, (title) => ({ ...notes, title })),
     ...read(notes.intro, (intro) => ({ ...notes, intro })),
@@ -51,9 +60,13 @@ export function notesProof(notes: Texts, old: NotesSide, now: NotesSide, keyboar
       ...group.lines
         .filter((line) => !line.out)
         .flatMap((line) =>
-          (['text', 'reason'] as const).flatMap(
-            (part) =>
-            read(line[part], (text) => inGroup(at, (one) => ({ ...one, lines: one.lines.map((other) => (other.key === line.key ? { ...other, [part]: text } : other)) }))), // prettier-ignore
+          (['text', 'reason'] as const).flatMap((part) =>
+            read(line[part], (text) =>
+              inGroup(at, (one) => ({
+                ...one,
+                lines: one.lines.map((other) => (other.key === line.key ? { ...other, [part]: text } : other)),
+              })),
+            ),
           ),
         ),
     ]),

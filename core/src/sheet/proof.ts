@@ -76,7 +76,8 @@ export function proof(
   const ids = new Map(opened.catalogue.commands.map((one) => [one.name, one.id]));
   const label = (command: number) => opened.commands.get(command)?.label ?? '';
   const findings: Finding[] = [];
-  const add = (kind: FindingKind, wrong: boolean, at: Spot, sentence: Said, mend: Mend | null, more = '') => findings.push({ key: [kind, JSON.stringify(at), more].join(' '), kind, wrong, said: sentence, at, mend }); // prettier-ignore
+  const add = (kind: FindingKind, wrong: boolean, at: Spot, sentence: Said, mend: Mend | null, more = '') =>
+    findings.push({ key: [kind, JSON.stringify(at), more].join(' '), kind, wrong, said: sentence, at, mend });
 
   /** A text by hand: its claims, and former names. */
   const read = (text: string, at: Spot) => {
@@ -85,13 +86,29 @@ export function proof(
       const quoted = text.slice(from, to);
       const mend: Mend | null = mended === null ? null : { by: 'text', text: mended };
       const keysOr = keys.map((one) => ({ keys: one, on: keyboards.platforms[0]! }));
-      add('text', true, at, keys.length ? said('proof.other keys', { quoted, command: label(command), keysOr }) : said('proof.no keys', { quoted, command: label(command) }), mend, `${quoted} ${command}`); // prettier-ignore
+      add(
+        'text',
+        true,
+        at,
+        keys.length
+          ? said('proof.other keys', { quoted, command: label(command), keysOr })
+          : said('proof.no keys', { quoted, command: label(command) }),
+        mend,
+        `${quoted} ${command}`,
+      );
     }
     const now = new Set(commandsIn(text, named).map((one) => one.command));
     for (const { command, from, to } of commandsIn(text, former)) {
       if (now.has(command)) continue;
       const mended = text.slice(0, from) + label(command) + text.slice(to);
-      add('renamed', true, at, said('proof.renamed', { was: text.slice(from, to), now: label(command) }), { by: 'text', text: mended }, String(command)); // prettier-ignore
+      add(
+        'renamed',
+        true,
+        at,
+        said('proof.renamed', { was: text.slice(from, to), now: label(command) }),
+        { by: 'text', text: mended },
+        String(command),
+      );
     }
   };
   const count = (title: string, rows: number, at: Spot) => {
@@ -109,14 +126,19 @@ export function proof(
   };
 
   read(sheet.title, { part: 'title' });
-  count(sheet.title, body.sections.reduce((sum, one) => sum + one.rows.length, 0), { part: 'title' }); // prettier-ignore
+  count(
+    sheet.title,
+    body.sections.reduce((sum, one) => sum + one.rows.length, 0),
+    { part: 'title' },
+  );
   read(sheet.intro, { part: 'intro' });
   const stood = new Map<number, number>();
   sheet.sections.forEach((section, at) => {
     const rows = body.sections[at]?.rows ?? [];
     read(section.title, { part: 'heading', section: at });
     count(section.title, rows.length, { part: 'heading', section: at });
-    if (rows.length === 0) add('empty', false, { part: 'heading', section: at }, said('proof.empty', { title: section.title }), null); // prettier-ignore
+    if (rows.length === 0)
+      add('empty', false, { part: 'heading', section: at }, said('proof.empty', { title: section.title }), null);
     for (const { command, note } of section.rows) read(note, { part: 'row', section: at, command });
     if (section.rule?.by === 'run') return;
     for (const { command: name } of rows) {
@@ -125,10 +147,17 @@ export function proof(
       stood.set(command, at);
       if (before === undefined) continue;
       const where = sheet.sections[before]?.title ?? '';
-      add('doubled', true, { part: 'row', section: at, command }, said('proof.doubled', { command: label(command), where }), { by: 'dropping' }); // prettier-ignore
+      add(
+        'doubled',
+        true,
+        { part: 'row', section: at, command },
+        said('proof.doubled', { command: label(command), where }),
+        { by: 'dropping' },
+      );
     }
   });
-  for (const [kind, sentence, mend] of together(sheet, body, opened, keyboards, ids)) add(kind, false, { part: 'sheet' }, sentence, mend, JSON.stringify(sentence.with)); // prettier-ignore
+  for (const [kind, sentence, mend] of together(sheet, body, opened, keyboards, ids))
+    add(kind, false, { part: 'sheet' }, sentence, mend, JSON.stringify(sentence.with));
   return findings;
 }
 
@@ -143,30 +172,59 @@ function together(
   const rows = [...new Map(body.sections.flatMap((one) => one.rows).map((row) => [row.command, row])).values()];
   const found: [FindingKind, Said, Mend | null][] = [];
   for (const platform of body.platforms) {
-    const without = rows.filter((row) => !row.keys[platform]?.length && body.platforms.some((one) => row.keys[one]?.length)); // prettier-ignore
-    if (without.length) found.push(['missing', said('proof.missing', { ...listed(without), platforms: { platforms: [platform] } }), null]); // prettier-ignore
+    const without = rows.filter(
+      (row) => !row.keys[platform]?.length && body.platforms.some((one) => row.keys[one]?.length),
+    );
+    if (without.length)
+      found.push([
+        'missing',
+        said('proof.missing', { ...listed(without), platforms: { platforms: [platform] } }),
+        null,
+      ]);
   }
   const weighed = opened.weighed(sheet.keysetId, keyboards);
   const elsewhere = rows.filter((row) => {
     const command = ids.get(row.command)!;
-    return keyboards.platforms.some((platform) => weighed.on(platform).of(command).some((held) => weighed.near(held.shortcut).some(({ held: other, how }) => how === 'meet' && other.command !== command && other.context !== held.context && weighed.on(platform).of(other.command).includes(other)))); // prettier-ignore
+    return keyboards.platforms.some((platform) =>
+      weighed
+        .on(platform)
+        .of(command)
+        .some((held) =>
+          weighed
+            .near(held.shortcut)
+            .some(
+              ({ held: other, how }) =>
+                how === 'meet' &&
+                other.command !== command &&
+                other.context !== held.context &&
+                weighed.on(platform).of(other.command).includes(other),
+            ),
+        ),
+    );
   });
-  if (elsewhere.length && !sheet.look.parts.includes('place')) found.push(['place', said('proof.place', listed(elsewhere)), { by: 'showing places' }]); // prettier-ignore
+  if (elsewhere.length && !sheet.look.parts.includes('place'))
+    found.push(['place', said('proof.place', listed(elsewhere)), { by: 'showing places' }]);
   const shipped = opened.shipped;
   if (shipped?.kind === 'shipped')
     for (const platform of body.platforms) {
       const untried = unverifiedOn(shipped, platform);
-      const mine = rows.filter((row) => untried.has(ids.get(row.command)!) && (row.keys[platform]?.length ?? 0) > 0 && !row.shipped[platform]); // prettier-ignore
-      if (mine.length) found.push(['untried', said('proof.untried', { ...listed(mine), platforms: { platforms: [platform] } }), null]); // prettier-ignore
+      const mine = rows.filter(
+        (row) => untried.has(ids.get(row.command)!) && (row.keys[platform]?.length ?? 0) > 0 && !row.shipped[platform],
+      );
+      if (mine.length)
+        found.push(['untried', said('proof.untried', { ...listed(mine), platforms: { platforms: [platform] } }), null]);
     }
   return found;
 }
 /** The first few of rows by name, and how many there are. */
 const listed = (rows: readonly { readonly label: string }[]) => ({
-  labels: rows.slice(0, 3).map((row) => row.label).join(', '),
+  labels: rows
+    .slice(0, 3)
+    .map((row) => row.label)
+    .join(', '),
   more: Math.max(0, rows.length - 3),
   count: rows.length,
-}); // prettier-ignore
+});
 
 /** A sheet with a finding mended; what names no row or text stays as it is. */
 export function mended<Made extends Pick<Sheet, 'title' | 'intro' | 'sections' | 'look'>>(
@@ -174,14 +232,26 @@ export function mended<Made extends Pick<Sheet, 'title' | 'intro' | 'sections' |
   { at, mend }: Pick<Finding, 'at' | 'mend'>,
 ): Made {
   if (!mend) return sheet;
-  if (mend.by === 'showing places') return { ...sheet, look: { ...sheet.look, parts: [...new Set([...sheet.look.parts, 'place' as const])] } }; // prettier-ignore
-  const section = (change: (one: Made['sections'][number]) => Made['sections'][number], index: number) => ({ ...sheet, sections: sheet.sections.map((one, i) => (i === index ? change(one) : one)) }); // prettier-ignore
+  if (mend.by === 'showing places')
+    return { ...sheet, look: { ...sheet.look, parts: [...new Set([...sheet.look.parts, 'place' as const])] } };
+  const section = (change: (one: Made['sections'][number]) => Made['sections'][number], index: number) => ({
+    ...sheet,
+    sections: sheet.sections.map((one, i) => (i === index ? change(one) : one)),
+  });
   if (at.part === 'row') {
     const { command } = at;
-    if (mend.by === 'text') return section((one) => ({ ...one, rows: one.rows.map((row) => (row.command === command ? { ...row, note: mend.text } : row)) }), at.section); // prettier-ignore
+    if (mend.by === 'text')
+      return section(
+        (one) => ({
+          ...one,
+          rows: one.rows.map((row) => (row.command === command ? { ...row, note: mend.text } : row)),
+        }),
+        at.section,
+      );
     return section((one) => {
       const last = one.rows.findLastIndex((row) => row.command === command);
-      if (one.rule) return { ...one, rows: one.rows.filter((row) => row.command !== command), leftOut: [...one.leftOut, command] }; // prettier-ignore
+      if (one.rule)
+        return { ...one, rows: one.rows.filter((row) => row.command !== command), leftOut: [...one.leftOut, command] };
       return { ...one, rows: one.rows.filter((_, i) => i !== last) };
     }, at.section);
   }

@@ -24,7 +24,14 @@ export function ruled(
   const weighed = opened.weighed(keysetId, keyboards);
   const plain = (list: readonly Command[]): Ruled[] => list.map(({ id }) => ({ command: id, note: '' }));
   const having = (holds: (shortcut: string, context: number) => boolean) =>
-    catalogue.commands.filter(({ id }) => keyboards.platforms.some((platform) => weighed.on(platform).of(id).some((held) => holds(held.shortcut, held.context)))); // prettier-ignore
+    catalogue.commands.filter(({ id }) =>
+      keyboards.platforms.some((platform) =>
+        weighed
+          .on(platform)
+          .of(id)
+          .some((held) => holds(held.shortcut, held.context)),
+      ),
+    );
   switch (rule.by) {
     case 'category':
       return plain(catalogue.commands.filter((one) => one.category === rule.category));
@@ -52,25 +59,43 @@ export function ruled(
       return plain(used.sort((a, b) => uses.get(b.id)! - uses.get(a.id)!).slice(0, rule.most));
     }
     case 'key':
-      return plain(having((shortcut) => parseStored(shortcut).strokes.some((stroke) => stroke.kind === 'key' && keyName(stroke.key) === rule.key))); // prettier-ignore
+      return plain(
+        having((shortcut) =>
+          parseStored(shortcut).strokes.some((stroke) => stroke.kind === 'key' && keyName(stroke.key) === rule.key),
+        ),
+      );
     case 'fixed':
       return plain(catalogue.commands.filter((one) => one.fixed));
     case 'stuck':
       return plain(catalogue.commands.filter(({ id, name }) => name === catalogue.app.keysCommand || helps(id)));
     case 'coming': {
       const lines = facts.coming.find((one) => one.crosswalk === rule.crosswalk)?.lines ?? [];
-      return lines.filter((one) => commands.has(one.target)).map(({ target, said }) => ({ command: target, note: said })); // prettier-ignore
+      return lines
+        .filter((one) => commands.has(one.target))
+        .map(({ target, said }) => ({ command: target, note: said }));
     }
   }
   function keysDiffer(before: Readonly<Record<string, readonly string[]>> | undefined, id: number): boolean {
     return keyboards.platforms.some((platform) => {
-      const now = [...new Set(weighed.on(platform).of(id).map((held) => held.shortcut))]; // prettier-ignore
+      const now = [
+        ...new Set(
+          weighed
+            .on(platform)
+            .of(id)
+            .map((held) => held.shortcut),
+        ),
+      ];
       return !sameKeys(now, before?.[platform] ?? [], platform, keyboards);
     });
   }
   /** Whether it has one of the keys that get one out in most programs: Escape, F1, undo (common practice, no source). */
   function helps(id: number): boolean {
-    return keyboards.platforms.some((platform) => weighed.on(platform).of(id).some((held) => OUT.has(held.shortcut))); // prettier-ignore
+    return keyboards.platforms.some((platform) =>
+      weighed
+        .on(platform)
+        .of(id)
+        .some((held) => OUT.has(held.shortcut)),
+    );
   }
 }
 const OUT = new Set(['Escape', 'F1', 'Primary+Z', 'Ctrl+Z', 'Meta+Z']);
@@ -89,7 +114,9 @@ export function rowsIn(
   const pinned = section.rows.filter((one) => opened.commands.has(one.command));
   if (!section.rule) return inOrder(pinned, section.sort, opened, keysetId, keyboards);
   const [first, left] = [new Set(pinned.map((one) => one.command)), new Set(section.leftOut)];
-  const given = ruled(section.rule, opened, keysetId, keyboards, facts).filter(({ command }) => !first.has(command) && !left.has(command)); // prettier-ignore
+  const given = ruled(section.rule, opened, keysetId, keyboards, facts).filter(
+    ({ command }) => !first.has(command) && !left.has(command),
+  );
   const rest = given.map((one) => ({ ...one, lesson: null }));
   return [...pinned, ...inOrder(rest, section.sort, opened, keysetId, keyboards)];
 }
@@ -103,10 +130,16 @@ function inOrder<Row extends { readonly command: number }>(
 ): Row[] {
   if (sort === 'given') return [...rows];
   const { commands } = opened;
-  const main = (id: number) => opened.weighed(keysetId, keyboards).on(keyboards.platforms[0]!).of(id)[0]?.shortcut ?? '\uffff'; // prettier-ignore
+  const main = (id: number) =>
+    opened.weighed(keysetId, keyboards).on(keyboards.platforms[0]!).of(id)[0]?.shortcut ?? '\uffff';
   const key = ({ command }: Row) => {
     const { label, menu, category } = commands.get(command)!;
-    return { menu: menu || `\uffff${label}`, category: `${category}\u0000${label}`, alphabet: label, key: main(command) }[sort]; // prettier-ignore
+    return {
+      menu: menu || `\uffff${label}`,
+      category: `${category}\u0000${label}`,
+      alphabet: label,
+      key: main(command),
+    }[sort];
   };
   return rows.toSorted((a, b) => key(a).localeCompare(key(b), 'en', { numeric: true }));
 }

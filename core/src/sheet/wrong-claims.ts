@@ -15,7 +15,9 @@ export interface WrongClaim {
 
 /** The commands of a release by the names that a text may give them. */
 export const namedIn = ({ catalogue }: Opened): Named[] =>
-  catalogue.commands.map(({ id, label, otherNames, wordings }) => namedBy(id, [label, ...otherNames, ...wordings.map((one) => one.label)])); // prettier-ignore
+  catalogue.commands.map(({ id, label, otherNames, wordings }) =>
+    namedBy(id, [label, ...otherNames, ...wordings.map((one) => one.label)]),
+  );
 
 /** Claims of a text that hold on no platform of a release, with a keyset. */
 export function wrongClaims(
@@ -26,9 +28,17 @@ export function wrongClaims(
   named: readonly Named[] = namedIn(opened),
 ): WrongClaim[] {
   const weighed = opened.weighed(keysetId, keyboards);
-  const keysOf = (command: number, platform: Platform) => [...new Set(weighed.on(platform).of(command).map((held) => held.shortcut))]; // prettier-ignore
+  const keysOf = (command: number, platform: Platform) => [
+    ...new Set(
+      weighed
+        .on(platform)
+        .of(command)
+        .map((held) => held.shortcut),
+    ),
+  ];
   /** A text seldom says whether keys are held or pressed twice: the presses alone are compared. */
-  const pressOf = (shortcut: string, platform: Platform) => keyboards.pressKey(writeStored({ ...parseStored(shortcut), manner: 'pressed' }), platform); // prettier-ignore
+  const pressOf = (shortcut: string, platform: Platform) =>
+    keyboards.pressKey(writeStored({ ...parseStored(shortcut), manner: 'pressed' }), platform);
   return claimsIn(text, named).flatMap(({ key, command, among }): WrongClaim[] => {
     const holds = keyboards.platforms.some((platform) => {
       const known = new Set(keysOf(command, platform).map((one) => pressOf(one, platform)));
@@ -37,7 +47,8 @@ export function wrongClaims(
     if (holds) return [];
     const platform = keyboards.platforms.find((one) => keysOf(command, one).length > 0);
     const keys = platform === undefined ? [] : keysOf(command, platform);
-    const mended = keys[0] === undefined ? null : text.slice(0, key.from) + showStored(keys[0], platform!) + text.slice(key.to); // prettier-ignore
+    const mended =
+      keys[0] === undefined ? null : text.slice(0, key.from) + showStored(keys[0], platform!) + text.slice(key.to);
     return [{ from: key.from, to: key.to, command, keys, mended }];
   });
 }

@@ -11,7 +11,10 @@ const commands = [
 
 describe('a program’s own list of last commands', () => {
   it('is read as it is copied: with numbers, times, bullets and quotes, by any of its names', () => {
-    const { steps, counts } = readPast('1. Place sounding\n14:03:22\t“Closer”\n• spot depth\n\n  - CLOSER…\n7) depth.place\n', commands); // prettier-ignore
+    const { steps, counts } = readPast(
+      '1. Place sounding\n14:03:22\t“Closer”\n• spot depth\n\n  - CLOSER…\n7) depth.place\n',
+      commands,
+    );
     expect(steps.map((one) => one.command)).toEqual([1, 2, 1, 2, 1]);
     expect(Object.fromEntries(counts)).toEqual({ 1: 3, 2: 2 });
   });

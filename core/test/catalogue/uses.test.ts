@@ -8,9 +8,17 @@ const commands = [
   command(3, { name: 'a.twin', label: 'Twin' }),
   command(4, { name: 'b.twin', label: 'Twin' }),
 ];
-const use = (id: number, perDay: number | null, often: 'daily' | 'weekly' | 'rarely' | null = null, source = 'desk') => ({
-  command: id, source, perDay, often,
-}); // prettier-ignore
+const use = (
+  id: number,
+  perDay: number | null,
+  often: 'daily' | 'weekly' | 'rarely' | null = null,
+  source = 'desk',
+) => ({
+  command: id,
+  source,
+  perDay,
+  often,
+});
 
 describe('how often commands are used', () => {
   it('is read from lines in the shapes that people keep counts in', () => {
@@ -35,7 +43,12 @@ describe('how often commands are used', () => {
   });
   it('counts the greatest of several sources, and as often what is daily or over ten times a day', () => {
     const uses = [use(1, 12), use(1, 40, null, 'log'), use(2, 10), use(3, null, 'daily'), use(4, null, 'rarely')];
-    expect([...usesADay(uses)]).toEqual([[1, 40], [2, 10], [3, 5], [4, 0.1]]); // prettier-ignore
+    expect([...usesADay(uses)]).toEqual([
+      [1, 40],
+      [2, 10],
+      [3, 5],
+      [4, 0.1],
+    ]);
     expect([...usedOften(uses)].sort()).toEqual([1, 3]);
   });
 });

@@ -26,10 +26,26 @@ import { after, made, world } from './worlds.ts';
 
 const end = (slug: string) => ({ slug, name: slug.toUpperCase() });
 const judgedPairs = (from: number, to: number): fc.Arbitrary<Judgement[]> =>
-  fc.uniqueArray(
-    fc.record({ source: fc.integer({ min: from, max: from + 3 }), target: fc.integer({ min: to, max: to + 3 }), relation: fc.constantFrom(...JUDGEMENTS) }), // prettier-ignore
-    { selector: (one) => `${one.source} ${one.target}`, maxLength: 8 },
-  ).map((list) => list.map((one) => ({ ...one, target: one.relation === 'none' || one.relation === 'later' ? null : one.target, note: '', sourceState: '', targetState: '', who: '', on: '2026-01-01' }))); // prettier-ignore
+  fc
+    .uniqueArray(
+      fc.record({
+        source: fc.integer({ min: from, max: from + 3 }),
+        target: fc.integer({ min: to, max: to + 3 }),
+        relation: fc.constantFrom(...JUDGEMENTS),
+      }),
+      { selector: (one) => `${one.source} ${one.target}`, maxLength: 8 },
+    )
+    .map((list) =>
+      list.map((one) => ({
+        ...one,
+        target: one.relation === 'none' || one.relation === 'later' ? null : one.target,
+        note: '',
+        sourceState: '',
+        targetState: '',
+        who: '',
+        on: '2026-01-01',
+      })),
+    );
 
 describe('a third program', () => {
   it('leads from one end to the other whichever way its crosswalks go, as walking every pair finds', () => {
@@ -46,13 +62,18 @@ describe('a third program', () => {
           for (const two of there) {
             if (one.target === null || one.target !== two.target) continue;
             const key = `${one.source} ${two.source}`;
-            walked.set(key, (walked.get(key) ?? new Set()).add(composed(one.relation as Relation, inverse(two.relation as Relation)))); // prettier-ignore
+            walked.set(
+              key,
+              (walked.get(key) ?? new Set()).add(composed(one.relation as Relation, inverse(two.relation as Relation))),
+            );
           }
         expect(new Set(found.map((one) => `${one.source} ${one.target}`))).toEqual(new Set(walked.keys()));
         for (const one of found) {
           expect(one.by).toBe('C');
           const ways = walked.get(`${one.source} ${one.target}`)!;
-          expect(ways.has(one.relation) || (one.relation === 'related' && ways.has('broad') && ways.has('narrow'))).toBe(true); // prettier-ignore
+          expect(
+            ways.has(one.relation) || (one.relation === 'related' && ways.has('broad') && ways.has('narrow')),
+          ).toBe(true);
         }
       }),
     );
@@ -76,10 +97,16 @@ describe('a third program', () => {
 
 describe('a lineage from a crosswalk', () => {
   it('is what was judged from either end, and what is likely only where nobody judged', () => {
-    const likely = fc.uniqueArray(fc.tuple(fc.integer({ min: 1, max: 4 }), fc.integer({ min: 11, max: 14 })), { selector: String, maxLength: 6 }); // prettier-ignore
+    const likely = fc.uniqueArray(fc.tuple(fc.integer({ min: 1, max: 4 }), fc.integer({ min: 11, max: 14 })), {
+      selector: String,
+      maxLength: 6,
+    });
     fc.assert(
       fc.property(judgedPairs(1, 11), likely, (judged, pairs) => {
-        const found = lineageFrom({ from: end('a'), commands: judged, contexts: [] }, 'a', { commands: pairs, contexts: [] }); // prettier-ignore
+        const found = lineageFrom({ from: end('a'), commands: judged, contexts: [] }, 'a', {
+          commands: pairs,
+          contexts: [],
+        });
         for (let id = 1; id <= 4; id++) {
           const mine = judged.filter((one) => one.source === id && one.relation !== 'later');
           const like = mine.filter((one) => one.target !== null && one.relation !== 'related').map((one) => one.target);
@@ -88,7 +115,10 @@ describe('a lineage from a crosswalk', () => {
           if (mine.length) expect(told.filter((one) => !like.includes(one))).toEqual([]);
           else for (const one of told) expect(pairs).toContainEqual([id, one]);
         }
-        const back = lineageFrom({ from: end('a'), commands: judged, contexts: [] }, 'b', { commands: [], contexts: [] }); // prettier-ignore
+        const back = lineageFrom({ from: end('a'), commands: judged, contexts: [] }, 'b', {
+          commands: [],
+          contexts: [],
+        });
         const turned = (list: readonly number[]) => list.toSorted((a, b) => a - b);
         for (let id = 11; id <= 14; id++) {
           const mine = judged.filter((one) => one.target === id && one.relation !== 'related').map((one) => one.source);
@@ -110,12 +140,18 @@ describe('a word list', () => {
       }),
     );
     const { problems } = readSets('sounding, depth\n\nlone\nso-called fathom\n');
-    expect(problems.map((one) => [one.code, one.place])).toEqual([['lone-word', { line: 3 }], ['not-a-word', { line: 4 }]]); // prettier-ignore
+    expect(problems.map((one) => [one.code, one.place])).toEqual([
+      ['lone-word', { line: 3 }],
+      ['not-a-word', { line: 4 }],
+    ]);
   });
 
   it('has what was written in place of what ships, and other sections beside it', () => {
     const first = WORD_LIST[0]!;
-    const own = [{ name: first.name, sets: [['a', 'b']], revision: 3 }, { name: 'Plotting room', sets: [['c', 'd']], revision: 1 }]; // prettier-ignore
+    const own = [
+      { name: first.name, sets: [['a', 'b']], revision: 3 },
+      { name: 'Plotting room', sets: [['c', 'd']], revision: 1 },
+    ];
     const found = wordsInUse(own);
     expect(found.map((one) => one.name)).toEqual([...WORD_LIST.map((one) => one.name), 'Plotting room']);
     expect(found[0]).toEqual({ name: first.name, sets: [['a', 'b']], revision: 3, shipped: true });
@@ -139,7 +175,11 @@ describe('places of two programs', () => {
       return target.map((other) => ({ source: each.id, target: other.id, relation: 'close' as const }));
     });
     const voted = placeProposals(one, one, pairs, WORD_LIST);
-    for (const id of places) expect(voted.get(id)!.find((each) => each.agree)).toMatchObject({ target: next(id), agree: voted.get(id)![0]!.of }); // prettier-ignore
+    for (const id of places)
+      expect(voted.get(id)!.find((each) => each.agree)).toMatchObject({
+        target: next(id),
+        agree: voted.get(id)![0]!.of,
+      });
   });
 });
 
@@ -152,10 +192,25 @@ describe('a plan that is told which presses there are', () => {
         const { setting, coming } = made(one);
         const { keyboards } = setting.weighed;
         const pool = { combinations: ['Primary', 'Primary+Shift'], functionKeys: false };
-        const found = plan({ coming, setting, facts: { rest: RESTS[0]!, pool }, keep: Infinity, ruledOut: [out], because }); // prettier-ignore
+        const found = plan({
+          coming,
+          setting,
+          facts: { rest: RESTS[0]!, pool },
+          keep: Infinity,
+          ruledOut: [out],
+          because,
+        });
         const press = (shortcut: string) => keyboards.pressKey(shortcut, 'windows');
         for (const { shortcut, target, context } of found.kept)
-          if (press(shortcut) === press(out)) expect(keyboards.platforms.flatMap((platform) => setting.weighed.on(platform).at(target, context).map((held) => press(held.shortcut)))).toContain(press(out)); // prettier-ignore
+          if (press(shortcut) === press(out))
+            expect(
+              keyboards.platforms.flatMap((platform) =>
+                setting.weighed
+                  .on(platform)
+                  .at(target, context)
+                  .map((held) => press(held.shortcut)),
+              ),
+            ).toContain(press(out));
         for (const { now } of found.displaced) {
           if (!now) continue;
           given++;
@@ -180,13 +235,21 @@ describe('a plan that is told which presses there are', () => {
           expect(sum(all)).toBeGreaterThanOrEqual(sum(some) - 1e-9);
         const busiest = claimsOf(coming, setting)[0];
         const lost = some.refused.find(({ claim }) => claim === busiest || claim.source === busiest?.source);
-        if (lost?.why === 'another is busier') expect(some.kept.some((claim) => claim.uses >= lost.claim.uses)).toBe(true); // prettier-ignore
+        if (lost?.why === 'another is busier')
+          expect(some.kept.some((claim) => claim.uses >= lost.claim.uses)).toBe(true);
         // Whoever gave way did so to a claim of at least its use, kept then, that wants a press of the same first key.
         const firstKey = (shortcut: string) => shortcut.split(' ')[0]!.split('+').at(-1);
         const others = claimsOf(coming, setting);
         for (const { claim, why } of some.refused)
           if (why === 'another is busier')
-            expect(others.some((one) => one.target !== claim.target && one.uses >= claim.uses && firstKey(one.shortcut) === firstKey(claim.shortcut))).toBe(true); // prettier-ignore
+            expect(
+              others.some(
+                (one) =>
+                  one.target !== claim.target &&
+                  one.uses >= claim.uses &&
+                  firstKey(one.shortcut) === firstKey(claim.shortcut),
+              ),
+            ).toBe(true);
         if (some.refused.some(({ why }) => why === 'another is busier')) rivals++;
         expect(() => after(setting, some.edits)).not.toThrow();
       }),
@@ -215,13 +278,47 @@ describe('judgements in another release', () => {
 
   it('follow what was renamed, split and merged at either end, forward and back; what was judged itself goes first', () => {
     // 1 became 2 became 3; 11 was split into 12 and 13; 4 and 5 were merged into 6.
-    const source = end([3, 6, 7], [[1, 2], [2, 3], [4, 6], [5, 6]]); // prettier-ignore
-    const target = end([12, 13, 14], [[11, 12], [11, 13]]); // prettier-ignore
-    expect(pairs(carriedAlong([said(1, 11)], source, target))).toEqual([[3, 12], [3, 13]]); // prettier-ignore
+    const source = end(
+      [3, 6, 7],
+      [
+        [1, 2],
+        [2, 3],
+        [4, 6],
+        [5, 6],
+      ],
+    );
+    const target = end(
+      [12, 13, 14],
+      [
+        [11, 12],
+        [11, 13],
+      ],
+    );
+    expect(pairs(carriedAlong([said(1, 11)], source, target))).toEqual([
+      [3, 12],
+      [3, 13],
+    ]);
     expect(pairs(carriedAlong([said(4, 14), said(5, 14)], source, target))).toEqual([[6, 14]]);
-    expect(pairs(carriedAlong([said(1, 14), said(3, null, 'none')], source, target))).toEqual([[1, 14], [3, null]]); // prettier-ignore
+    expect(pairs(carriedAlong([said(1, 14), said(3, null, 'none')], source, target))).toEqual([
+      [1, 14],
+      [3, null],
+    ]);
     // In an older release the way leads back; a refused link leads nowhere.
-    expect(pairs(carriedAlong([said(3, 12)], end([1], source.links.map((one) => [one.old, one.now] as const)), end([11], target.links.map((one) => [one.old, one.now] as const))))).toEqual([[1, 11]]); // prettier-ignore
+    expect(
+      pairs(
+        carriedAlong(
+          [said(3, 12)],
+          end(
+            [1],
+            source.links.map((one) => [one.old, one.now] as const),
+          ),
+          end(
+            [11],
+            target.links.map((one) => [one.old, one.now] as const),
+          ),
+        ),
+      ),
+    ).toEqual([[1, 11]]);
     const refused = { ...source, links: source.links.map((one) => ({ ...one, confirmed: false })) };
     expect(pairs(carriedAlong([said(1, 14)], refused, target))).toEqual([[1, 14]]);
   });
@@ -239,7 +336,8 @@ describe('judgements in another release', () => {
         expect(names.size).toBe(found.length);
         for (const one of found)
           if (!here.includes(one.source)) expect(judged.map((each) => each.source)).toContain(one.source);
-        for (const one of judged) if (here.includes(one.source)) expect(pairs(found)).toContainEqual([one.source, one.target]); // prettier-ignore
+        for (const one of judged)
+          if (here.includes(one.source)) expect(pairs(found)).toContainEqual([one.source, one.target]);
       }),
     );
   });

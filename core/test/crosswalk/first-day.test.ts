@@ -11,7 +11,10 @@ function changed(one: World) {
   const { setting, coming, ours, keyboards } = made(one);
   const old = sideOf(coming.old, 1, keyboards, 'windows');
   const now: Side = sideOf(ours, 1, keyboards, 'windows');
-  const lineage = { commands: relation(coming.counterparts.map(({ source, target }) => [source, target] as const)), contexts: relation([...coming.places]) }; // prettier-ignore
+  const lineage = {
+    commands: relation(coming.counterparts.map(({ source, target }) => [source, target] as const)),
+    contexts: relation([...coming.places]),
+  };
   const found = moved(old, now, lineage);
   return { setting, coming, old, now, lineage, harms: harms(found, old, now, coming.uses, hands) };
 }
@@ -28,7 +31,12 @@ describe('the first day', () => {
         expect(most.edits.length).toBe(day.possible);
         if (day.possible > 12) return;
         // What each set of edits prevents, by the presses that name them.
-        const sum = (names: ReadonlySet<string>) => most.presses.reduce((all, press) => all + (press.edit && names.has(press.edit) ? press.harm.harm / press.harm.change.old.length : 0), 0); // prettier-ignore
+        const sum = (names: ReadonlySet<string>) =>
+          most.presses.reduce(
+            (all, press) =>
+              all + (press.edit && names.has(press.edit) ? press.harm.harm / press.harm.change.old.length : 0),
+            0,
+          );
         const names = most.edits.map((edit) => edit.name);
         const wanted = Math.min(share * day.total, sum(new Set(names)));
         let fewest = names.length;
@@ -54,14 +62,25 @@ describe('the first day', () => {
       fc.property(world, (one) => {
         const { setting, lineage, harms: list } = changed(one);
         const day = firstDay(list, setting, lineage, [], asked(1));
-        const whole = after(setting, madeInTurn(setting, day.edits.map((each) => each.edit))); // prettier-ignore
+        const whole = after(
+          setting,
+          madeInTurn(
+            setting,
+            day.edits.map((each) => each.edit),
+          ),
+        );
         const base = errors(setting);
         expect([...errors(whole)].filter((each) => !base.has(each) && each.startsWith('same place'))).toEqual([]);
         for (const { edit } of day.edits) {
           const { refusals, change } = consequences(setting, { put: [edit], remove: [] });
           if (refusals.length) continue;
           const then = after(setting, change.put);
-          expect(then.weighed.on('windows').at(edit.command, edit.context).map((held) => held.shortcut)).toEqual(expect.arrayContaining(edit.shortcuts)); // prettier-ignore
+          expect(
+            then.weighed
+              .on('windows')
+              .at(edit.command, edit.context)
+              .map((held) => held.shortcut),
+          ).toEqual(expect.arrayContaining(edit.shortcuts));
         }
       }),
       { numRuns: 150 },
@@ -74,11 +93,16 @@ describe('hands in two programs', () => {
     fc.assert(
       fc.property(world, (one) => {
         const { coming, old, now, lineage } = changed(one);
-        const back = { commands: { forward: lineage.commands.back, back: lineage.commands.forward }, contexts: { forward: lineage.contexts.back, back: lineage.contexts.forward } }; // prettier-ignore
+        const back = {
+          commands: { forward: lineage.commands.back, back: lineage.commands.forward },
+          contexts: { forward: lineage.contexts.back, back: lineage.contexts.forward },
+        };
         const [there, here] = [severalHands(old, now, lineage, coming.uses), severalHands(now, old, back, coming.uses)];
-        const pairs = (list: readonly { here: number; there: number }[], turned: boolean) => list.map((each) => (turned ? `${each.there} ${each.here}` : `${each.here} ${each.there}`)).sort(); // prettier-ignore
+        const pairs = (list: readonly { here: number; there: number }[], turned: boolean) =>
+          list.map((each) => (turned ? `${each.there} ${each.here}` : `${each.here} ${each.there}`)).sort();
         expect(pairs(there.ideas, false)).toEqual(pairs(here.ideas, true));
-        for (const { here: command, there: others } of there.meanings) expect(others).not.toContain(lineage.commands.forward(command)[0]); // prettier-ignore
+        for (const { here: command, there: others } of there.meanings)
+          expect(others).not.toContain(lineage.commands.forward(command)[0]);
         const often = there.meanings.map((each) => each.interference);
         expect(often).toEqual(often.toSorted((a, b) => b - a));
       }),

@@ -13,8 +13,12 @@ const AGAINST = new Set<Feature>(['opposite', 'other action', 'left over', 'numb
 /** What the lists say nothing of keeps its weight. */
 const UNSEEN = new Set<Feature>(['about', 'menu', 'place', 'destroys', 'by way']);
 
-export const run = ({ from, to }: Gold, scale?: Scale, acceptance?: Acceptance, judged: readonly { source: number; target: number }[] = []) =>
-  matching({ sources: commandsOf(from), targets: commandsOf(to), scale, acceptance, judged }); // prettier-ignore
+export const run = (
+  { from, to }: Gold,
+  scale?: Scale,
+  acceptance?: Acceptance,
+  judged: readonly { source: number; target: number }[] = [],
+) => matching({ sources: commandsOf(from), targets: commandsOf(to), scale, acceptance, judged });
 
 /** Weights by which the right ones are likeliest among their candidates (multinomial logit), by gradient ascent. */
 export function fitScale(lists: readonly Gold[], start: Scale): Scale {
@@ -57,10 +61,15 @@ export function fitAcceptance(lists: readonly Gold[], scale: Scale, start: Accep
     const matcher = run(gold, scale);
     const plain = run(gold, scale, { base: 0, score: 0, margin: 0, wanted: 1 });
     for (const [source, targets] of gold.right) {
-      const { proposals: [best, second] } = matcher.proposed(source); // prettier-ignore
+      const {
+        proposals: [best, second],
+      } = matcher.proposed(source);
       if (!best) continue;
       const wanted = plain.proposed(source).likelihood > 0.6 ? 1 : 0;
-      rows.push({ x: [1, best.score, Math.min(2, best.score - (second?.score ?? 0)), wanted], y: targets.has(best.target) ? 1 : 0 }); // prettier-ignore
+      rows.push({
+        x: [1, best.score, Math.min(2, best.score - (second?.score ?? 0)), wanted],
+        y: targets.has(best.target) ? 1 : 0,
+      });
     }
   }
   const weight = [start.base, start.score, start.margin, start.wanted];
@@ -91,7 +100,6 @@ export function quality(
   judged: readonly { source: number; target: number }[] = [],
   threshold = 0.4,
 ): Quality {
-  // prettier-ignore
   const matcher = run(gold, scale, acceptance, judged);
   const known = new Set(judged.map((one) => one.source));
   let [first, five, all, under, none, over] = [0, 0, 0, 0, 0, 0];

@@ -7,7 +7,13 @@ import { say } from '../../src/words/index.ts';
 /** Judgements as the database holds them: none and later stand alone, pairs once. */
 const judged: fc.Arbitrary<Judgement[]> = fc
   .uniqueArray(
-    fc.record({ source: fc.integer({ min: 1, max: 5 }), target: fc.integer({ min: 1, max: 5 }), relation: fc.constantFrom(...JUDGEMENTS), sourceState: fc.constantFrom('', '', 'On'), targetState: fc.constantFrom('', '', 'Metres') }), // prettier-ignore
+    fc.record({
+      source: fc.integer({ min: 1, max: 5 }),
+      target: fc.integer({ min: 1, max: 5 }),
+      relation: fc.constantFrom(...JUDGEMENTS),
+      sourceState: fc.constantFrom('', '', 'On'),
+      targetState: fc.constantFrom('', '', 'Metres'),
+    }),
     { selector: (one) => `${one.source} ${one.target}`, maxLength: 12 },
   )
   .map((list) =>
@@ -41,7 +47,9 @@ describe('what was judged', () => {
           expect(back(id).kind).toBe(pairs ? 'counterparts' : 'unjudged');
           if (!list.some((one) => one.source === id)) expect(forward(id).kind).toBe('unjudged');
         }
-        const teaching = list.filter((one) => (one.relation === 'exact' || one.relation === 'close') && !one.sourceState && !one.targetState); // prettier-ignore
+        const teaching = list.filter(
+          (one) => (one.relation === 'exact' || one.relation === 'close') && !one.sourceState && !one.targetState,
+        );
         expect(taught(list)).toEqual(teaching.map(({ source, target }) => ({ source, target })));
       }),
     );
@@ -49,13 +57,16 @@ describe('what was judged', () => {
 
   it('has evidence in words for any proposal, what speaks against it after what speaks for it', () => {
     fc.assert(
-      fc.property(fc.array(fc.constantFrom(0, 0.5, 1), { minLength: FEATURES.length, maxLength: FEATURES.length }), (values) => {
-        const features = Object.fromEntries(FEATURES.map((name, at) => [name, values[at]!])) as Features;
-        const said = evidenceOf(features).map((one) => say(one));
-        expect(said.length).toBeGreaterThan(0);
-        const first = said.findIndex((one) => one.startsWith('but '));
-        if (first >= 0) expect(said.slice(first).every((one) => one.startsWith('but '))).toBe(true);
-      }),
-    ); // prettier-ignore
+      fc.property(
+        fc.array(fc.constantFrom(0, 0.5, 1), { minLength: FEATURES.length, maxLength: FEATURES.length }),
+        (values) => {
+          const features = Object.fromEntries(FEATURES.map((name, at) => [name, values[at]!])) as Features;
+          const said = evidenceOf(features).map((one) => say(one));
+          expect(said.length).toBeGreaterThan(0);
+          const first = said.findIndex((one) => one.startsWith('but '));
+          if (first >= 0) expect(said.slice(first).every((one) => one.startsWith('but '))).toBe(true);
+        },
+      ),
+    );
   });
 });

@@ -20,7 +20,10 @@ export function commandsOf(name: ListName): MatchedCommand[] {
     menu: '',
     place: '',
     destructive: false,
-    presses: keys.split(' ').filter(Boolean).map((press) => `windows ${press.replace(/^Mod\+/, 'Ctrl+')}`), // prettier-ignore
+    presses: keys
+      .split(' ')
+      .filter(Boolean)
+      .map((press) => `windows ${press.replace(/^Mod\+/, 'Ctrl+')}`),
   }));
 }
 
@@ -34,7 +37,18 @@ export function goldLists(): Gold[] {
   return read<{ from: ListName; to: ListName; judged: [string, string][] }[]>('gold').map(({ from, to, judged }) => {
     const ids = (name: ListName) => new Map(commandsOf(name).map((one) => [one.name, one.id]));
     const [sources, targets] = [ids(from), ids(to)];
-    const right = judged.map(([source, names]) => [sources.get(source)!, new Set(names.split(' ').filter(Boolean).map((one) => targets.get(one)!))] as const); // prettier-ignore
+    const right = judged.map(
+      ([source, names]) =>
+        [
+          sources.get(source)!,
+          new Set(
+            names
+              .split(' ')
+              .filter(Boolean)
+              .map((one) => targets.get(one)!),
+          ),
+        ] as const,
+    );
     return { from, to, right: new Map(right) };
   });
 }

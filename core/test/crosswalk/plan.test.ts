@@ -24,7 +24,11 @@ import { COMMANDS, after, errors, has, made, world, type World } from './worlds.
 const facts = { rest: RESTS[0]! };
 const firstKey = (shortcut: string) => shortcut.split(' ')[0]!.split('+').at(-1);
 const PLATFORMS = ['windows', 'macos'] as const;
-const keysAt = (setting: Setting, platform: Platform, command: number, context: number) => setting.weighed.on(platform).at(command, context).map((held) => held.shortcut); // prettier-ignore
+const keysAt = (setting: Setting, platform: Platform, command: number, context: number) =>
+  setting.weighed
+    .on(platform)
+    .at(command, context)
+    .map((held) => held.shortcut);
 const planned = (one: World, keep = one.keep): { setting: Setting; coming: Coming; found: Plan } => {
   const { setting, coming } = made(one);
   return {
@@ -38,13 +42,25 @@ function lightestOf(weights: readonly number[], waits: readonly (readonly number
   const cut = (row: readonly number[], left: number): number => {
     if (row.length === 0) return 0;
     if (left === 1) return row.reduce((a, b) => a + b, 0);
-    const parts = row.map((_, to) => Math.max(row.slice(0, to + 1).reduce((a, b) => a + b, 0), cut(row.slice(to + 1), left - 1))); // prettier-ignore
+    const parts = row.map((_, to) =>
+      Math.max(
+        row.slice(0, to + 1).reduce((a, b) => a + b, 0),
+        cut(row.slice(to + 1), left - 1),
+      ),
+    );
     return Math.min(...parts);
   };
   const orders = (done: readonly number[]): number =>
     done.length === weights.length
-      ? cut(done.map((at) => weights[at]!), count) // prettier-ignore
-      : Math.min(...weights.map((_, at) => (done.includes(at) || waits[at]!.some((one) => !done.includes(one)) ? Infinity : orders([...done, at])))); // prettier-ignore
+      ? cut(
+          done.map((at) => weights[at]!),
+          count,
+        )
+      : Math.min(
+          ...weights.map((_, at) =>
+            done.includes(at) || waits[at]!.some((one) => !done.includes(one)) ? Infinity : orders([...done, at]),
+          ),
+        );
   return orders([]);
 }
 
@@ -78,13 +94,38 @@ describe('a plan', () => {
           for (const context of [1, 2, 3]) {
             const told = found.displaced.filter((each) => each.command === command && each.context === context);
             expect(told.length).toBeLessThanOrEqual(1);
-            const gone = PLATFORMS.flatMap((platform) => keysAt(setting, platform, command, context).filter((key) => !keysAt(then, platform, command, context).includes(key))); // prettier-ignore
+            const gone = PLATFORMS.flatMap((platform) =>
+              keysAt(setting, platform, command, context).filter(
+                (key) => !keysAt(then, platform, command, context).includes(key),
+              ),
+            );
             expect(new Set(told[0]?.lost)).toEqual(new Set(gone));
-            for (const key of gone) expect(found.kept.some((claim) => claim.target !== command && claim.context === context && firstKey(claim.shortcut) === firstKey(key))).toBe(true); // prettier-ignore
-            const bare = PLATFORMS.filter((platform) => keysAt(setting, platform, command, context).length && !keysAt(then, platform, command, context).length); // prettier-ignore
+            for (const key of gone)
+              expect(
+                found.kept.some(
+                  (claim) =>
+                    claim.target !== command && claim.context === context && firstKey(claim.shortcut) === firstKey(key),
+                ),
+              ).toBe(true);
+            const bare = PLATFORMS.filter(
+              (platform) =>
+                keysAt(setting, platform, command, context).length && !keysAt(then, platform, command, context).length,
+            );
             expect(told[0]?.without ?? []).toEqual(bare);
-            if (gone.length && PLATFORMS.some((platform) => keysAt(setting, platform, command, context).some((key) => keysAt(then, platform, command, context).includes(key)))) parted++; // prettier-ignore
-            if (told[0]?.now && new Set(PLATFORMS.map((platform) => keysAt(then, platform, command, context).join())).size > 1) unlike++; // prettier-ignore
+            if (
+              gone.length &&
+              PLATFORMS.some((platform) =>
+                keysAt(setting, platform, command, context).some((key) =>
+                  keysAt(then, platform, command, context).includes(key),
+                ),
+              )
+            )
+              parted++;
+            if (
+              told[0]?.now &&
+              new Set(PLATFORMS.map((platform) => keysAt(then, platform, command, context).join())).size > 1
+            )
+              unlike++;
           }
       }),
       { numRuns: 150 },
@@ -102,8 +143,27 @@ describe('a plan', () => {
         );
         if (able.length > 8 || found.refused.some((each) => each.why === 'would clash')) return;
         // Alone in a keyset of their own: two that clash there, or begin alike, exclude one another.
-        const alone = (claims: readonly Claim[]) => weigh({ shipped: shipped(claims.flatMap((claim) => claim.platforms.map((platform) => binding(claim.target, claim.shortcut, { contexts: [claim.context], platform })))), layers: [] }, setting.weighed.keyboards); // prettier-ignore
-        const fits = (claims: readonly Claim[]) => !clashes({ ...setting, weighed: alone(claims) }).some((clash) => clash.parties.length === 2 && clash.parties[0].command !== clash.parties[1].command && ['same place', 'together', 'platform fold', 'waits'].includes(clash.kind)); // prettier-ignore
+        const alone = (claims: readonly Claim[]) =>
+          weigh(
+            {
+              shipped: shipped(
+                claims.flatMap((claim) =>
+                  claim.platforms.map((platform) =>
+                    binding(claim.target, claim.shortcut, { contexts: [claim.context], platform }),
+                  ),
+                ),
+              ),
+              layers: [],
+            },
+            setting.weighed.keyboards,
+          );
+        const fits = (claims: readonly Claim[]) =>
+          !clashes({ ...setting, weighed: alone(claims) }).some(
+            (clash) =>
+              clash.parties.length === 2 &&
+              clash.parties[0].command !== clash.parties[1].command &&
+              ['same place', 'together', 'platform fold', 'waits'].includes(clash.kind),
+          );
         let best = 0;
         for (let set = 0; set < 1 << able.length; set++) {
           const claims = able.filter((_, at) => set & (1 << at));
@@ -135,12 +195,15 @@ describe('a plan', () => {
           const now = after(setting, done);
           expect([...errors(now)].filter((each) => !base.has(each))).toEqual([]);
           for (const platform of PLATFORMS)
-            for (let id = 1; id <= COMMANDS; id++) if (has(setting, id, platform) && has(whole, id, platform)) expect(has(now, id, platform)).toBe(true); // prettier-ignore
+            for (let id = 1; id <= COMMANDS; id++)
+              if (has(setting, id, platform) && has(whole, id, platform)) expect(has(now, id, platform)).toBe(true);
         }
         // The heaviest step is as light as any cut of any order that waits for what it has to.
         const { groups, after: waits } = waiting(found.edits, setting);
         if (groups.length === 0 || groups.length > 7) return;
-        const weights = groups.map((list) => list.reduce((sum, at) => sum + 1 + (coming.uses.get(found.edits[at]!.command) ?? 0), 0)); // prettier-ignore
+        const weights = groups.map((list) =>
+          list.reduce((sum, at) => sum + 1 + (coming.uses.get(found.edits[at]!.command) ?? 0), 0),
+        );
         expect(Math.max(...parts.map((part) => part.weight))).toBeCloseTo(lightestOf(weights, waits, count), 6);
       }),
       { numRuns: 80 },
@@ -153,7 +216,9 @@ describe('a plan', () => {
     fc.assert(
       fc.property(world, (one) => {
         const { setting, coming, found } = planned(one, Infinity);
-        const [learn, keep] = [setting, after(setting, found.edits)].map((each) => moveFigures(coming, each, 'windows')) as [MoveFigures, MoveFigures]; // prettier-ignore
+        const [learn, keep] = [setting, after(setting, found.edits)].map((each) =>
+          moveFigures(coming, each, 'windows'),
+        ) as [MoveFigures, MoveFigures];
         for (const { all, stays, misleads, dead, without, keyless } of [learn, keep])
           expect(stays + misleads + dead + without + keyless).toBeCloseTo(all, 6);
         // What is in the way of a key that is kept can only be another old one.
@@ -176,8 +241,18 @@ describe('a plan', () => {
         expect(new Set(keys).size).toBe(keys.length);
         for (const line of lines) {
           expect(one.old.some((each) => each.command === line.did && each.shortcut === line.shortcut)).toBe(true);
-          expect(line.answers.map((each) => each.target)).toEqual(one.tied.includes(line.did) ? [COMMANDS + 1 - line.did] : []); // prettier-ignore
-          for (const { target, now } of line.answers) expect(now).toEqual([...new Set(setting.weighed.on('windows').of(target).map((held) => held.shortcut))]); // prettier-ignore
+          expect(line.answers.map((each) => each.target)).toEqual(
+            one.tied.includes(line.did) ? [COMMANDS + 1 - line.did] : [],
+          );
+          for (const { target, now } of line.answers)
+            expect(now).toEqual([
+              ...new Set(
+                setting.weighed
+                  .on('windows')
+                  .of(target)
+                  .map((held) => held.shortcut),
+              ),
+            ]);
           for (const other of line.misleads) expect(line.answers.some((each) => each.target === other)).toBe(false);
         }
       }),

@@ -10,20 +10,30 @@ const lists = goldLists();
 /** What weights are set on; the last list, of another field, was opened once, when nothing was changed any more. */
 const set = lists.slice(0, 4);
 const last = lists[4]!;
-const textOf = ({ label, name }: MatchedCommand) => plainWords(`${label} ${name.slice(name.lastIndexOf('.') + 1)}`).join(' '); // prettier-ignore
+const textOf = ({ label, name }: MatchedCommand) =>
+  plainWords(`${label} ${name.slice(name.lastIndexOf('.') + 1)}`).join(' ');
 
 /** How often a search of labels and ids has a right one first, and among five. */
 function searched({ from, to, right }: Gold, search: (text: string) => readonly number[]) {
   const sources = new Map(commandsOf(from).map((one) => [one.id, one]));
   void to;
-  const found = [...right].filter(([, targets]) => targets.size).map(([source, targets]) => search(textOf(sources.get(source)!)).slice(0, 5).map((id) => targets.has(id))); // prettier-ignore
+  const found = [...right]
+    .filter(([, targets]) => targets.size)
+    .map(([source, targets]) =>
+      search(textOf(sources.get(source)!))
+        .slice(0, 5)
+        .map((id) => targets.has(id)),
+    );
   return {
     first: found.filter((one) => one[0]).length / found.length,
     five: found.filter((one) => one.includes(true)).length / found.length,
   };
 }
 const fuzzy = (gold: Gold) => {
-  const fuse = new Fuse(commandsOf(gold.to).map((one) => ({ id: one.id, text: textOf(one) })), { keys: ['text'], threshold: 1, ignoreLocation: true }); // prettier-ignore
+  const fuse = new Fuse(
+    commandsOf(gold.to).map((one) => ({ id: one.id, text: textOf(one) })),
+    { keys: ['text'], threshold: 1, ignoreLocation: true },
+  );
   return searched(gold, (text) => fuse.search(text).map((one) => one.item.id));
 };
 const indexed = (gold: Gold) => {
@@ -50,7 +60,8 @@ describe('proposals of counterparts on command lists of open libraries', () => {
       return { gold, ...quality(gold, scale, fitAcceptance(others, scale, ACCEPTANCE)) };
     });
     found.forEach((one, at) => {
-      for (const name of ['first', 'five', 'under'] as const) expect(one[name], `${one.gold.from} ${name}`).toBeGreaterThanOrEqual(floors[name][at]!); // prettier-ignore
+      for (const name of ['first', 'five', 'under'] as const)
+        expect(one[name], `${one.gold.from} ${name}`).toBeGreaterThanOrEqual(floors[name][at]!);
       expect(one.over).toBeGreaterThanOrEqual(0.88);
       for (const plain of [fuzzy(one.gold), indexed(one.gold)]) {
         expect(one.first).toBeGreaterThan(plain.first + 0.1);
@@ -76,7 +87,9 @@ describe('proposals of counterparts on command lists of open libraries', () => {
 
   it('learn from judgements: rows not judged are no worse for it, on the whole better', () => {
     const gain = set.flatMap((gold) => {
-      const judged = [...gold.right].flatMap(([source, targets]) => (targets.size ? [{ source, target: [...targets][0]! }] : [])); // prettier-ignore
+      const judged = [...gold.right].flatMap(([source, targets]) =>
+        targets.size ? [{ source, target: [...targets][0]! }] : [],
+      );
       const counts = [10, 30, 60].filter((count) => count + 20 <= judged.length);
       return counts.map((count) => {
         // In the order of the menu, and spread over the list.
@@ -107,7 +120,10 @@ describe('proposals of counterparts on command lists of open libraries', () => {
       expect(likelihood).toBeGreaterThanOrEqual(0);
       expect(likelihood).toBeLessThanOrEqual(1);
     }
-    const stopped = () => propose(question, (done) => { if (done === 3) throw new Error('stopped'); }); // prettier-ignore
+    const stopped = () =>
+      propose(question, (done) => {
+        if (done === 3) throw new Error('stopped');
+      });
     expect(stopped).toThrow('stopped');
     expect(propose({ sources: question.sources, targets: [] }).every((one) => one.proposals.length === 0)).toBe(true);
   });

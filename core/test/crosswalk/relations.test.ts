@@ -4,7 +4,10 @@ import { RELATIONS, composed, composition, inverse, inverted, type Match } from 
 
 const relation = fc.constantFrom(...RELATIONS);
 const match = fc.record({ source: fc.integer({ min: 1, max: 6 }), target: fc.integer({ min: 1, max: 6 }), relation });
-const matches: fc.Arbitrary<Match[]> = fc.uniqueArray(match, { selector: (one) => `${one.source} ${one.target}`, maxLength: 20 }); // prettier-ignore
+const matches: fc.Arbitrary<Match[]> = fc.uniqueArray(match, {
+  selector: (one) => `${one.source} ${one.target}`,
+  maxLength: 20,
+});
 const sorted = (list: readonly Match[]) => list.map((one) => `${one.source} ${one.relation} ${one.target}`).sort();
 
 describe('mapping relations', () => {
@@ -15,10 +18,12 @@ describe('mapping relations', () => {
     for (const one of RELATIONS) expect(inverse(inverse(one))).toBe(one);
     expect(composed('exact', 'exact')).toBe('exact');
     // S46: exactMatch is disjoint with broadMatch and relatedMatch, so that a pair has one relation here.
-    fc.assert(fc.property(matches, matches, (a, b) => {
-      const found = composition(a, b);
-      expect(new Set(found.map((one) => `${one.source} ${one.target}`)).size).toBe(found.length);
-    })); // prettier-ignore
+    fc.assert(
+      fc.property(matches, matches, (a, b) => {
+        const found = composition(a, b);
+        expect(new Set(found.map((one) => `${one.source} ${one.target}`)).size).toBe(found.length);
+      }),
+    );
   });
 
   it('compose by Crib’s rule, and read alike from either end', () => {

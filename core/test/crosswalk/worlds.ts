@@ -11,7 +11,12 @@ import { binding, custom, shipped } from '../keyset/fixtures.ts';
 export const COMMANDS = 6;
 const KEYS = ['A', 'B', 'Shift+A', 'F5', 'F6', 'Ctrl+J', 'A B', 'Alt+Q'];
 const bindings = fc.uniqueArray(
-  fc.record({ command: fc.integer({ min: 1, max: COMMANDS }), shortcut: fc.constantFrom(...KEYS), contexts: fc.constantFrom(1, 2, 3).map((id) => [id]), platform: fc.constantFrom(null, null, 'windows' as const, 'macos' as const) }), // prettier-ignore
+  fc.record({
+    command: fc.integer({ min: 1, max: COMMANDS }),
+    shortcut: fc.constantFrom(...KEYS),
+    contexts: fc.constantFrom(1, 2, 3).map((id) => [id]),
+    platform: fc.constantFrom(null, null, 'windows' as const, 'macos' as const),
+  }),
   { maxLength: 9, selector: (one) => `${one.shortcut} ${one.contexts.join()} ${one.platform}` },
 );
 export const world = fc.record({
@@ -30,12 +35,21 @@ export function made({ old, now, tied, uses, fixed, layout }: World) {
   const keyboards = keyboardsOf([LAYOUTS[layout]!, US], ['windows', 'macos']);
   const theirs = opened(catalogue(commands, old));
   const ours = opened(catalogue(commands, now));
-  const stack = { shipped: shipped(now.map((one) => binding(one.command, one.shortcut, { contexts: one.contexts, platform: one.platform }))), layers: [custom([])] }; // prettier-ignore
+  const stack = {
+    shipped: shipped(
+      now.map((one) => binding(one.command, one.shortcut, { contexts: one.contexts, platform: one.platform })),
+    ),
+    layers: [custom([])],
+  };
   const setting: Setting = { ...ours.setting(1, keyboards), weighed: weigh(stack, keyboards) };
   const coming: Coming = {
     old: theirs,
     counterparts: tied.map((id) => ({ source: id, target: COMMANDS + 1 - id, relation: 'exact' as const })),
-    places: new Map([[1, 1], [2, 2], [3, 3]]), // prettier-ignore
+    places: new Map([
+      [1, 1],
+      [2, 2],
+      [3, 3],
+    ]),
     judged: new Set(tied),
     uses: new Map(uses.map((one, i) => [i + 1, one])),
   };
@@ -43,8 +57,23 @@ export function made({ old, now, tied, uses, fixed, layout }: World) {
 }
 /** What clashes as an error on any one keyboard, by its parties; each keyboard is weighed alone, and no system takes a press. */
 export function errors({ weighed, ...rest }: Setting): Set<string> {
-  const alone = weighed.keyboards.all.flatMap(({ layout, platform }) => clashes({ ...rest, takers: () => [], weighed: weigh(weighed.stack, keyboardsOf([layout], [platform])) }).map((one) => ({ ...one, on: `${layout.id} ${platform}` }))); // prettier-ignore
-  return new Set(alone.filter((one) => one.severity === 'error').map((one) => `${one.kind} ${one.on} ${one.parties.map((party) => `${party.command} ${party.context} ${party.shortcut}`).sort().join(' | ')}`)); // prettier-ignore
+  const alone = weighed.keyboards.all.flatMap(({ layout, platform }) =>
+    clashes({ ...rest, takers: () => [], weighed: weigh(weighed.stack, keyboardsOf([layout], [platform])) }).map(
+      (one) => ({ ...one, on: `${layout.id} ${platform}` }),
+    ),
+  );
+  return new Set(
+    alone
+      .filter((one) => one.severity === 'error')
+      .map(
+        (one) =>
+          `${one.kind} ${one.on} ${one.parties
+            .map((party) => `${party.command} ${party.context} ${party.shortcut}`)
+            .sort()
+            .join(' | ')}`,
+      ),
+  );
 }
 export const after = (setting: Setting, edits: readonly Edit[]) => settingAfter(setting, { put: edits, remove: [] });
-export const has = (setting: Setting, command: number, platform: string) => setting.weighed.on(platform).of(command).length > 0; // prettier-ignore
+export const has = (setting: Setting, command: number, platform: string) =>
+  setting.weighed.on(platform).of(command).length > 0;

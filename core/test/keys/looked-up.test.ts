@@ -22,7 +22,9 @@ it.each(['Place sounding', 'undo and redo', '', 'Ctrl+G or Ctrl+H', 'Ctrl+nothin
 it('never reads a press that the reader of lists would not read as that one alone', () => {
   const texts = fc.oneof(
     fc.string({ maxLength: 20 }),
-    fc.array(fc.constantFrom('Ctrl', '+', 'Shift', ' ', 'F3', '⌘', 'J', 'then', 'or', 'Home'), { maxLength: 6 }).map((parts) => parts.join('')), // prettier-ignore
+    fc
+      .array(fc.constantFrom('Ctrl', '+', 'Shift', ' ', 'F3', '⌘', 'J', 'then', 'or', 'Home'), { maxLength: 6 })
+      .map((parts) => parts.join('')),
   );
   fc.assert(
     fc.property(texts, fc.constantFrom(...PLATFORMS), (text, platform) => {

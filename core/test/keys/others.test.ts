@@ -115,7 +115,6 @@ describe('aria-keyshortcuts (W3C WAI-ARIA 1.2, from memory)', () => {
       ['RightCtrl+A', 'RightCtrl'],
       ['[Numpad5]', 'numeric pad'],
     ])
-      // prettier-ignore
       expect(write(stored!)).toContain(feature);
   });
   it('is read back as the same press', () => {

@@ -19,14 +19,40 @@ const keys = words('w3c-keys.txt');
 
 /** Codes by the legacy keyCode that w3c-keyname is indexed with (W3C UI Events, legacy key codes; from memory). */
 const KEY_CODES: Record<number, string> = {
-  8: 'Backspace', 9: 'Tab', 13: 'Enter', 20: 'CapsLock', 27: 'Escape', 32: 'Space', 33: 'PageUp', 34: 'PageDown', 35: 'End',
-  36: 'Home', 37: 'ArrowLeft', 38: 'ArrowUp', 39: 'ArrowRight', 40: 'ArrowDown', 44: 'PrintScreen', 45: 'Insert', 46: 'Delete',
-  144: 'NumLock', 145: 'ScrollLock', 186: 'Semicolon', 187: 'Equal', 188: 'Comma', 189: 'Minus', 190: 'Period', 191: 'Slash',
-  192: 'Backquote', 219: 'BracketLeft', 220: 'Backslash', 221: 'BracketRight', 222: 'Quote',
+  8: 'Backspace',
+  9: 'Tab',
+  13: 'Enter',
+  20: 'CapsLock',
+  27: 'Escape',
+  32: 'Space',
+  33: 'PageUp',
+  34: 'PageDown',
+  35: 'End',
+  36: 'Home',
+  37: 'ArrowLeft',
+  38: 'ArrowUp',
+  39: 'ArrowRight',
+  40: 'ArrowDown',
+  44: 'PrintScreen',
+  45: 'Insert',
+  46: 'Delete',
+  144: 'NumLock',
+  145: 'ScrollLock',
+  186: 'Semicolon',
+  187: 'Equal',
+  188: 'Comma',
+  189: 'Minus',
+  190: 'Period',
+  191: 'Slash',
+  192: 'Backquote',
+  219: 'BracketLeft',
+  220: 'Backslash',
+  221: 'BracketRight',
+  222: 'Quote',
   ...Object.fromEntries(Array.from({ length: 26 }, (_, i) => [65 + i, `Key${String.fromCharCode(65 + i)}`])),
   ...Object.fromEntries(Array.from({ length: 10 }, (_, i) => [48 + i, `Digit${i}`])),
   ...Object.fromEntries(Array.from({ length: 12 }, (_, i) => [112 + i, `F${i + 1}`])),
-}; // prettier-ignore
+};
 
 describe('the tables of keys, against the W3C tables', () => {
   it('has only positions that UI Events code names', () => {

@@ -11,7 +11,13 @@ const choosing = (setting: Setting, only?: readonly number[]): Setting => ({
   decides: (a, b) => (!only || (only.includes(a) && only.includes(b)) ? 'by what is selected' : ''),
 });
 const told = ({ kind, severity, parties, platforms, layouts }: Clash) =>
-  [kind, severity, ...parties.map((one) => `${one.command} ${one.context} ${one.shortcut}`), platforms.join('+'), layouts.join('+')].join(' | '); // prettier-ignore
+  [
+    kind,
+    severity,
+    ...parties.map((one) => `${one.command} ${one.context} ${one.shortcut}`),
+    platforms.join('+'),
+    layouts.join('+'),
+  ].join(' | ');
 
 describe('a press that chooses between commands', () => {
   it('is no clash: what would be two in one place, or two at once, is told as a choice, and nothing else is otherwise', () => {

@@ -147,20 +147,56 @@ describe('clashes', () => {
   const [at, only] = [(id: number) => ({ contexts: [id] }), (platform: string) => ({ platform })];
 
   const KINDS: [string, string, Bindings, Bindings, More?, Edit[]?, Edit[]?][] = [
-    ['same place', 'error', [binding(1, 'Ctrl++'), binding(2, 'Ctrl+Shift+=')], [binding(1, 'Ctrl++'), binding(2, 'Ctrl+=')]],
-    ['together', 'error', [binding(1, 'A', at(3)), binding(2, 'A', at(4))], [binding(1, 'A', at(2)), binding(2, 'A', at(4))]],
-    ['hidden', 'note', [binding(1, 'A', at(4)), binding(2, 'A', at(6))], [binding(1, 'A', at(4)), binding(2, 'A', at(2))]],
-    ['waits', 'warning', [binding(1, 'U B'), binding(2, 'U', at(2))], [binding(1, 'U B', at(4)), binding(2, 'U', at(2))]],
-    ['fixed', 'error', [binding(3, 'Primary+S'), binding(1, 'Ctrl+S', at(3))], [binding(3, 'Primary+S'), binding(1, 'Alt+S', at(3))]],
+    [
+      'same place',
+      'error',
+      [binding(1, 'Ctrl++'), binding(2, 'Ctrl+Shift+=')],
+      [binding(1, 'Ctrl++'), binding(2, 'Ctrl+=')],
+    ],
+    [
+      'together',
+      'error',
+      [binding(1, 'A', at(3)), binding(2, 'A', at(4))],
+      [binding(1, 'A', at(2)), binding(2, 'A', at(4))],
+    ],
+    [
+      'hidden',
+      'note',
+      [binding(1, 'A', at(4)), binding(2, 'A', at(6))],
+      [binding(1, 'A', at(4)), binding(2, 'A', at(2))],
+    ],
+    [
+      'waits',
+      'warning',
+      [binding(1, 'U B'), binding(2, 'U', at(2))],
+      [binding(1, 'U B', at(4)), binding(2, 'U', at(2))],
+    ],
+    [
+      'fixed',
+      'error',
+      [binding(3, 'Primary+S'), binding(1, 'Ctrl+S', at(3))],
+      [binding(3, 'Primary+S'), binding(1, 'Alt+S', at(3))],
+    ],
     ['not accepted', 'error', [], [], {}, [edit(1, 'set', ['U B'])], [edit(1, 'set', ['Ctrl+U'])]],
     ['system', 'warning', [binding(1, 'Alt+Tab', only('windows'))], [binding(1, 'Alt+Tab', only('macos'))]],
     ['typing', 'error', [binding(1, 'A', at(5))], [binding(1, 'Ctrl+A', at(5))]],
     ['cannot be pressed', 'warning', [binding(1, 'Ctrl+Ö')], [binding(1, 'Ctrl+O')]],
-    ['types a character', 'warning', [binding(1, 'Ctrl+Alt+Q', only('windows'))], [binding(1, 'Ctrl+Alt+X', only('windows'))], german],
-    ['platform fold', 'error', [binding(1, 'Primary+K'), binding(2, 'Ctrl+K')], [binding(1, 'Primary+K'), binding(2, 'Ctrl+J')]],
+    [
+      'types a character',
+      'warning',
+      [binding(1, 'Ctrl+Alt+Q', only('windows'))],
+      [binding(1, 'Ctrl+Alt+X', only('windows'))],
+      german,
+    ],
+    [
+      'platform fold',
+      'error',
+      [binding(1, 'Primary+K'), binding(2, 'Ctrl+K')],
+      [binding(1, 'Primary+K'), binding(2, 'Ctrl+J')],
+    ],
     ['waits', 'warning', [binding(1, 'U'), binding(1, 'U B')], [binding(1, 'U'), binding(1, 'B')]],
     ['lopsided', 'note', [binding(1, 'A')], [binding(1, 'A'), binding(2, 'B')]],
-  ]; // prettier-ignore
+  ];
   it.each(KINDS)('%s: one worked keyset, one near miss', (kind, severity, worked, miss, more, layer, missLayer) => {
     const [first] = of(kind, worked, more, layer);
     expect(first).toMatchObject({ kind, severity });

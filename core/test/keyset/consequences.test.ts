@@ -27,7 +27,11 @@ const layoutsOf = (ids: readonly string[]) => ids.map((id) => layoutById(id)!);
 describe('what follows from an edit', () => {
   const random = fc.record({
     setting: settings,
-    wanted: fc.uniqueArray(edits(COMMANDS), { minLength: 1, maxLength: 3, selector: (one) => `${one.command} ${one.context} ${one.platform}` }), // prettier-ignore
+    wanted: fc.uniqueArray(edits(COMMANDS), {
+      minLength: 1,
+      maxLength: 3,
+      selector: (one) => `${one.command} ${one.context} ${one.platform}`,
+    }),
     layouts: groups,
   });
   type Party = { command: number; context: number; shortcut: string };
@@ -68,7 +72,15 @@ describe('what follows from an edit', () => {
               ? []
               : wanted.flatMap(({ context }) => {
                   const both = [{ command: id, context, shortcut }, other];
-                  return platforms.flatMap((one) => ids.map((layout) => `${one} ${layout} ${both.map((each) => pressed(each, one, layout)).sort().join(' | ')}`)); // prettier-ignore
+                  return platforms.flatMap((one) =>
+                    ids.map(
+                      (layout) =>
+                        `${one} ${layout} ${both
+                          .map((each) => pressed(each, one, layout))
+                          .sort()
+                          .join(' | ')}`,
+                    ),
+                  );
                 }),
           ),
         );
@@ -132,20 +144,37 @@ describe('what follows from an edit', () => {
     ]);
   });
   it('says it of every layout: on the German one the slash is Shift+7', () => {
-    const learners = on(setting({ shipped: shipped([binding(1, 'Ctrl+Shift+7')]), layers: [custom([])] }, commands), ['us', 'de'].map((id) => layoutById(id)!)); // prettier-ignore
+    const learners = on(
+      setting({ shipped: shipped([binding(1, 'Ctrl+Shift+7')]), layers: [custom([])] }, commands),
+      ['us', 'de'].map((id) => layoutById(id)!),
+    );
     const outcome = consequences(learners, { put: [edit(4, 'set', ['Ctrl+/'])], remove: [] });
     expect(outcome.consequences.map((one) => say(one.said))).toEqual([
       'Ctrl+Shift+7 is taken by Show drying heights with the German layout. Take it, and Show drying heights is left without.',
     ]);
     expect(outcome.change.put[1]).toMatchObject({ command: 1, action: 'clear' });
     // A press that one of the layouts lacks does not end the weighing of the others.
-    const umlaut = consequences(on(setting({ shipped: shipped([binding(1, 'Ö')]), layers: [custom([])] }, commands), learners.weighed.keyboards.layouts), { put: [edit(4, 'set', ['Ö'])], remove: [] }); // prettier-ignore
-    expect(umlaut.consequences.map((one) => `${one.kind} ${one.layouts.join()}`)).toEqual(['cannot be pressed us', 'taken from de']); // prettier-ignore
+    const umlaut = consequences(
+      on(
+        setting({ shipped: shipped([binding(1, 'Ö')]), layers: [custom([])] }, commands),
+        learners.weighed.keyboards.layouts,
+      ),
+      { put: [edit(4, 'set', ['Ö'])], remove: [] },
+    );
+    expect(umlaut.consequences.map((one) => `${one.kind} ${one.layouts.join()}`)).toEqual([
+      'cannot be pressed us',
+      'taken from de',
+    ]);
   });
   it('says when an edit for all platforms puts its keys in the place of what one had of its own', () => {
-    const given = setting({ shipped: shipped([binding(4, 'Ctrl+K'), binding(4, 'Meta+Y', { platform: 'macos' })]), layers: [custom([])] }, commands); // prettier-ignore
+    const given = setting(
+      { shipped: shipped([binding(4, 'Ctrl+K'), binding(4, 'Meta+Y', { platform: 'macos' })]), layers: [custom([])] },
+      commands,
+    );
     const outcome = consequences(given, { put: [edit(4, 'set', ['Primary+U'])], remove: [] });
-    expect(outcome.consequences.map((one) => say(one.said))).toEqual(['On macOS, Plot loses Command+Y, which it had there of its own.']); // prettier-ignore
+    expect(outcome.consequences.map((one) => say(one.said))).toEqual([
+      'On macOS, Plot loses Command+Y, which it had there of its own.',
+    ]);
     expect(consequences(given, { put: [edit(4, 'set', ['Primary+Y'])], remove: [] }).consequences).toEqual([]);
   });
   it('refuses more shortcuts than the program lets a command have', () => {
@@ -261,8 +290,13 @@ describe('weighing only what a change touches', () => {
               const relation = before.tree.relation(context, other.context);
               if (!theirs || relation === 'apart' || (other.command === id && mine.length === theirs.length)) continue;
               const [short, long] = mine.length < theirs.length ? [mine, theirs] : [theirs, mine];
-              const alike = mine.length === theirs.length ? meet(mine, theirs) : short[0]!.length > 0 && startsWith(short, long); // prettier-ignore
-              if (!alike || (mine.length !== theirs.length && other.command === id && other.shortcut === gained.shortcut)) continue; // prettier-ignore
+              const alike =
+                mine.length === theirs.length ? meet(mine, theirs) : short[0]!.length > 0 && startsWith(short, long);
+              if (
+                !alike ||
+                (mine.length !== theirs.length && other.command === id && other.shortcut === gained.shortcut)
+              )
+                continue;
               const kind = mine.length !== theirs.length ? 'waits' : relation;
               found.add(`${kind} ${id} ${gained.shortcut} ${other.command} ${other.context} ${other.shortcut} ${at}`);
             }
@@ -285,8 +319,13 @@ describe('weighing only what a change touches', () => {
   };
   it('finds the same as looking at all of it, on every layout', () => {
     // What is said of a command that blocks is left out below: it does nothing else here.
-    const alone = (list: readonly Edit[]) => list.every((one) => one.action !== 'block' || list.every((other) => other === one || other.command !== one.command)); // prettier-ignore
-    const wanted = fc.uniqueArray(edits(COMMANDS), { minLength: 1, maxLength: 3, selector: (one) => `${one.command} ${one.context}` }).filter(alone); // prettier-ignore
+    const alone = (list: readonly Edit[]) =>
+      list.every(
+        (one) => one.action !== 'block' || list.every((other) => other === one || other.command !== one.command),
+      );
+    const wanted = fc
+      .uniqueArray(edits(COMMANDS), { minLength: 1, maxLength: 3, selector: (one) => `${one.command} ${one.context}` })
+      .filter(alone);
     let weighed = 0;
     fc.assert(
       fc.property(settings, wanted, groups, (plain, list, ids) => {

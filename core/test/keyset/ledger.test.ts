@@ -81,7 +81,11 @@ describe('the ledger’s rows', () => {
             const has = lists.flat().some((text) => text.endsWith(` ${id}`));
             expect(placesOf(one, facts).has(id)).toBe(has || one.home === id);
           }
-          const pressed = (text: string) => text.replace(/^(.*) (\d+)$/, (_, key: string, at: string) => `${canonical(key, layout, platform) ?? key} ${at}`); // prettier-ignore
+          const pressed = (text: string) =>
+            text.replace(
+              /^(.*) (\d+)$/,
+              (_, key: string, at: string) => `${canonical(key, layout, platform) ?? key} ${at}`,
+            );
           expect(passes(one, 'differing', view)).toBe(lists[0]!.map(pressed).join() !== lists[1]!.map(pressed).join());
           const made = lists.flat().flatMap((text) => canonical(text.replace(/ \d+$/, ''), layout, platform) ?? []);
           expect([...facts.get(one.id)!.presses].sort()).toEqual([...new Set(made)].sort());

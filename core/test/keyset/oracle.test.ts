@@ -11,15 +11,104 @@ import { binding, custom, shipped } from './fixtures.ts';
 import { pressing, type Made, type World } from './oracle.ts';
 
 const SHORTCUTS = [
-  'A', 'Shift+A', 'A B', 'A B A', 'twice:A', 'hold:A', 'hold:A B', 'Ctrl+A', 'LeftCtrl+A', 'RightCtrl+A', 'Primary+A',
-  'LeftCtrl+Shift+A', 'Ctrl+RightShift+A', 'Meta+A', 'Alt+A', 'RightAlt+A', 'Ctrl+Alt+A', 'tap(Alt) A', 'tap(LeftAlt) A',
-  'tap(RightAlt) A', 'twice:tap(Shift)', '/', 'Ctrl+/', 'Shift+/', 'Ctrl+Shift+7', '7', '?', '[', 'Ctrl+[', 'Alt+[',
-  'Ctrl+Alt+8', 'Z', '[KeyZ]', 'Ctrl+Z', 'Ctrl+A Ctrl+A', 'F2', 'Ctrl+F2', '+', 'Ctrl++',
-]; // prettier-ignore
-const KEYS = ['KeyA', 'KeyQ', 'KeyB', 'KeyZ', 'KeyY', 'KeyW', 'Slash', 'Digit7', 'Digit8', 'BracketLeft', 'IntlRo', 'Minus', 'Equal', 'Period', 'Comma', 'F2', 'BracketRight', 'Semicolon', 'Quote', 'IntlBackslash', 'Digit6', 'Digit5', 'KeyP', 'Digit9', 'Digit1', 'KeyX', 'Backquote', 'KeyN', 'KeyU', 'KeyE', 'Digit3', 'Digit2', 'Digit4', 'Digit0', 'Backslash']; // prettier-ignore
-const SIDED = [[], ['ControlLeft'], ['ControlRight'], ['ShiftLeft'], ['ShiftRight'], ['AltLeft'], ['AltRight'], ['MetaLeft'],
-  ['ControlLeft', 'ShiftLeft'], ['ControlLeft', 'ShiftRight'], ['ControlRight', 'ShiftRight'], ['ControlLeft', 'AltLeft'], ['ControlRight', 'AltLeft'], ['ControlLeft', 'AltRight'], ['ShiftLeft', 'AltRight'], ['ControlLeft', 'AltLeft', 'ShiftLeft'],
-  ['ControlLeft', 'MetaLeft'], ['MetaLeft', 'ShiftLeft'], ['MetaLeft', 'ShiftRight']]; // prettier-ignore
+  'A',
+  'Shift+A',
+  'A B',
+  'A B A',
+  'twice:A',
+  'hold:A',
+  'hold:A B',
+  'Ctrl+A',
+  'LeftCtrl+A',
+  'RightCtrl+A',
+  'Primary+A',
+  'LeftCtrl+Shift+A',
+  'Ctrl+RightShift+A',
+  'Meta+A',
+  'Alt+A',
+  'RightAlt+A',
+  'Ctrl+Alt+A',
+  'tap(Alt) A',
+  'tap(LeftAlt) A',
+  'tap(RightAlt) A',
+  'twice:tap(Shift)',
+  '/',
+  'Ctrl+/',
+  'Shift+/',
+  'Ctrl+Shift+7',
+  '7',
+  '?',
+  '[',
+  'Ctrl+[',
+  'Alt+[',
+  'Ctrl+Alt+8',
+  'Z',
+  '[KeyZ]',
+  'Ctrl+Z',
+  'Ctrl+A Ctrl+A',
+  'F2',
+  'Ctrl+F2',
+  '+',
+  'Ctrl++',
+];
+const KEYS = [
+  'KeyA',
+  'KeyQ',
+  'KeyB',
+  'KeyZ',
+  'KeyY',
+  'KeyW',
+  'Slash',
+  'Digit7',
+  'Digit8',
+  'BracketLeft',
+  'IntlRo',
+  'Minus',
+  'Equal',
+  'Period',
+  'Comma',
+  'F2',
+  'BracketRight',
+  'Semicolon',
+  'Quote',
+  'IntlBackslash',
+  'Digit6',
+  'Digit5',
+  'KeyP',
+  'Digit9',
+  'Digit1',
+  'KeyX',
+  'Backquote',
+  'KeyN',
+  'KeyU',
+  'KeyE',
+  'Digit3',
+  'Digit2',
+  'Digit4',
+  'Digit0',
+  'Backslash',
+];
+const SIDED = [
+  [],
+  ['ControlLeft'],
+  ['ControlRight'],
+  ['ShiftLeft'],
+  ['ShiftRight'],
+  ['AltLeft'],
+  ['AltRight'],
+  ['MetaLeft'],
+  ['ControlLeft', 'ShiftLeft'],
+  ['ControlLeft', 'ShiftRight'],
+  ['ControlRight', 'ShiftRight'],
+  ['ControlLeft', 'AltLeft'],
+  ['ControlRight', 'AltLeft'],
+  ['ControlLeft', 'AltRight'],
+  ['ShiftLeft', 'AltRight'],
+  ['ControlLeft', 'AltLeft', 'ShiftLeft'],
+  ['ControlLeft', 'MetaLeft'],
+  ['MetaLeft', 'ShiftLeft'],
+  ['MetaLeft', 'ShiftRight'],
+];
 const TAPPED = ['AltLeft', 'AltRight', 'ShiftLeft', 'ShiftRight'];
 const ALL: Made[] = [
   ...KEYS.flatMap((key) => SIDED.flatMap((down) => (['pressed', 'held'] as const).map((how) => ({ down, key, how })))),
@@ -44,7 +133,9 @@ function asPress({ down, key, how }: Made, { layout, platform }: World): Press {
     return readPress(`tap ${side}${base === 'Control' ? 'Ctrl' : base}`);
   }
   const order = ['Ctrl', 'Alt', 'Shift', 'Meta', 'AltGr'];
-  const sorted = once.toSorted((a, b) => order.findIndex((one) => a.endsWith(one)) - order.findIndex((one) => b.endsWith(one))); // prettier-ignore
+  const sorted = once.toSorted(
+    (a, b) => order.findIndex((one) => a.endsWith(one)) - order.findIndex((one) => b.endsWith(one)),
+  );
   return readPress(`${how === 'held' ? 'hold ' : ''}${[...sorted, key].join('+')}`);
 }
 
@@ -63,34 +154,66 @@ const worlds = fc
     parents: fc.array(fc.nat(), { minLength: 3, maxLength: 5 }),
     texts: fc.subarray([2, 3, 4]),
     pair: fc.option(fc.record({ a: fc.nat(), b: fc.nat(), first: fc.constantFrom(null, 'a', 'b') })),
-    bound: fc.array(fc.record({ command: fc.integer({ min: 1, max: 5 }), place: fc.constantFrom(0, 0, 1, 2, 3), shortcut: fc.constantFrom(...SHORTCUTS) }), { minLength: 4, maxLength: 14 }),
+    bound: fc.array(
+      fc.record({
+        command: fc.integer({ min: 1, max: 5 }),
+        place: fc.constantFrom(0, 0, 1, 2, 3),
+        shortcut: fc.constantFrom(...SHORTCUTS),
+      }),
+      { minLength: 4, maxLength: 14 },
+    ),
     blocks: fc.array(fc.record({ place: fc.nat(), shortcut: fc.constantFrom(...SHORTCUTS) }), { maxLength: 2 }),
     platform: fc.constantFrom(...(PLATFORMS as World['platform'][])),
     active: fc.array(fc.nat(), { minLength: 1, maxLength: 2 }),
   })
   .map(({ parents, texts, pair, bound, blocks, platform, active }) => {
-    const contexts: Context[] = [{ id: 1, parent: null, name: 'Everywhere', position: 0, takesText: false, together: [] }];
+    const contexts: Context[] = [
+      { id: 1, parent: null, name: 'Everywhere', position: 0, takesText: false, together: [] },
+    ];
     parents.forEach((parent, at) => {
       const id = at + 2;
-      contexts.push({ id, parent: contexts[parent % contexts.length]!.id, name: `Place ${id}`, position: at, takesText: texts.includes(id), together: [] });
+      contexts.push({
+        id,
+        parent: contexts[parent % contexts.length]!.id,
+        name: `Place ${id}`,
+        position: at,
+        takesText: texts.includes(id),
+        together: [],
+      });
     });
     const place = (n: number) => contexts[n % contexts.length]!.id;
-    const chain = (id: number): number[] => [id, ...(id === 1 ? [] : chain(contexts.find((one) => one.id === id)!.parent!))];
+    const chain = (id: number): number[] => [
+      id,
+      ...(id === 1 ? [] : chain(contexts.find((one) => one.id === id)!.parent!)),
+    ];
     const [a, b] = pair ? [place(pair.a), place(pair.b)] : [0, 0];
     // Two that lie one in the other are active together anyway.
     const tied = pair && a !== b && !chain(a).includes(b) && !chain(b).includes(a);
     const first = !tied || pair.first === null ? null : pair.first === 'a' ? a : b;
-    if (tied) contexts.find((one) => one.id === a)!.together.push({ context: b, first: first === null ? null : first === a });
+    if (tied)
+      contexts.find((one) => one.id === a)!.together.push({ context: b, first: first === null ? null : first === a });
     const edits = new Map<number, Edit>();
-    for (const one of blocks) edits.set(place(one.place), { command: 9, context: place(one.place), platform: null, action: 'block', shortcuts: [one.shortcut], reason: '', memoryAid: '' });
+    for (const one of blocks)
+      edits.set(place(one.place), {
+        command: 9,
+        context: place(one.place),
+        platform: null,
+        action: 'block',
+        shortcuts: [one.shortcut],
+        reason: '',
+        memoryAid: '',
+      });
     return {
       contexts,
-      stack: { shipped: shipped(bound.map((one) => binding(one.command, one.shortcut, { contexts: [place(one.place)] }))), layers: edits.size ? [custom([...edits.values()])] : [] },
+      stack: {
+        shipped: shipped(bound.map((one) => binding(one.command, one.shortcut, { contexts: [place(one.place)] }))),
+        layers: edits.size ? [custom([...edits.values()])] : [],
+      },
       platform,
       together: tied ? [{ a, b, first }] : [],
       active: [...new Set(active.map(place))],
     };
-  }); // prettier-ignore
+  });
 
 describe('what core says a press does', () => {
   it('is what pressing the keys does by a plain reading of the rules, on every layout', () => {
@@ -131,7 +254,8 @@ describe('what core says a press does', () => {
           const texts = firing(weighed, keyboard, tree, { pause: null });
           for (let at = 0; at + 1 < picks.length; at += 2) {
             const made = [from[picks[at]! % from.length]!];
-            if (picks[at + 1]! % 3) made.push((picks[at + 1]! % 2 ? from : ALL)[picks[at + 1]! % (picks[at + 1]! % 2 ? from : ALL).length]!); // prettier-ignore
+            if (picks[at + 1]! % 3)
+              made.push((picks[at + 1]! % 2 ? from : ALL)[picks[at + 1]! % (picks[at + 1]! % 2 ? from : ALL).length]!);
             const expected = pressing(made, world.active, plain, ALL);
             const { outcome, fires } = resolve(
               scene,
@@ -147,7 +271,9 @@ describe('what core says a press does', () => {
             const steps = made.map((_, i) => pressing(made.slice(0, i + 1), [where], plain, ALL));
             const goesOn = steps.slice(0, -1).every((step) => step.startsWith('waits'));
             const last = steps.at(-1)!;
-            const found = texts.fires(made.map((one) => asPress(one, plain)))(where).map((one) => one.command); // prettier-ignore
+            const found = texts
+              .fires(made.map((one) => asPress(one, plain)))(where)
+              .map((one) => one.command);
             if (goesOn && last.startsWith('fires')) expect(found).toEqual([Number(last.slice(6))]);
             else if (last !== 'ambiguous' || !goesOn) expect(found).toEqual([]);
           }

@@ -171,12 +171,16 @@ export function pressing(made: readonly Made[], active: readonly number[], world
     for (const x of chainOf(a, world))
       for (const y of chainOf(b, world)) {
         const pair = world.together.find((one) => (one.a === x && one.b === y) || (one.a === y && one.b === x));
-        if (pair && !inside(a, b) && !inside(b, a) && a !== b) return pair.first === null ? null : pair.first === x ? a : b; // prettier-ignore
+        if (pair && !inside(a, b) && !inside(b, a) && a !== b)
+          return pair.first === null ? null : pair.first === x ? a : b;
       }
     return null;
   };
   const left = narrowest.filter(
-    (one) => !narrowest.some((other) => orderOf(one.context, other.context) === other.context && other.context !== one.context), // prettier-ignore
+    (one) =>
+      !narrowest.some(
+        (other) => orderOf(one.context, other.context) === other.context && other.context !== one.context,
+      ),
   );
   const whole = [...new Set(left.filter((one) => one.how === 'whole').map((one) => one.command))];
   if (whole.length > 1) return 'ambiguous';

@@ -51,7 +51,10 @@ describe('resolve', () => {
     // What is said to decide makes of it a choice; of three commands it has to decide between each two.
     const both = { ...scene([binding(1, 'A', at(2)), binding(2, 'A', at(2))], [2]), decides: () => 'what is selected' };
     expect(did(both, 'KeyA')).toBe('chooses');
-    const three = scene([1, 2, 3].map((id) => binding(id, 'A', at(2))), [2]); // prettier-ignore
+    const three = scene(
+      [1, 2, 3].map((id) => binding(id, 'A', at(2))),
+      [2],
+    );
     expect(did({ ...three, decides: (a, b) => (a + b < 5 ? 'what is selected' : '') }, 'KeyA')).toBe('ambiguous');
   });
   it('waits where a longer one may follow, and takes T twice for T T', () => {

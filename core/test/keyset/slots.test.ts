@@ -28,7 +28,15 @@ const filled = layers(COMMANDS).chain((list) =>
 );
 /** What a keyset gives on a platform: command, context and shortcut of all that is held, and whose key it is. */
 const given = ({ weighed }: Pick<Setting, 'weighed'>) =>
-  PLATFORMS.map((platform) => [...new Set(weighed.on(platform).held.map((one) => `${one.slot ?? one.command}>${one.command} ${one.context} ${one.shortcut}`))].sort()); // prettier-ignore
+  PLATFORMS.map((platform) =>
+    [
+      ...new Set(
+        weighed
+          .on(platform)
+          .held.map((one) => `${one.slot ?? one.command}>${one.command} ${one.context} ${one.shortcut}`),
+      ),
+    ].sort(),
+  );
 
 /** Slots 1 and 2 with a key each, command 3 with one of its own, command 4 without. */
 const bar = (edits: Edit[] = []) =>
@@ -37,8 +45,16 @@ const bar = (edits: Edit[] = []) =>
     [1, 2, 3, 4].map((id) => command(id)),
     { slots: new Set([1, 2]) },
   );
-const keys = (now: Setting, id: number) => now.weighed.on('windows').of(id).map((one) => one.shortcut); // prettier-ignore
-const answers = (now: Setting, key: string) => now.weighed.on('windows').held.filter((one) => one.shortcut === key).map((one) => one.command); // prettier-ignore
+const keys = (now: Setting, id: number) =>
+  now.weighed
+    .on('windows')
+    .of(id)
+    .map((one) => one.shortcut);
+const answers = (now: Setting, key: string) =>
+  now.weighed
+    .on('windows')
+    .held.filter((one) => one.shortcut === key)
+    .map((one) => one.command);
 
 describe('slots', () => {
   it('obey the laws of layers, whatever they hold', () => {
@@ -47,10 +63,13 @@ describe('slots', () => {
         expect(sorted(flatten(flatten(a, b), c))).toEqual(sorted(flatten(a, flatten(b, c))));
         const laid = (...all: (readonly Edit[])[]) =>
           PLATFORMS.map((platform) =>
-            effective({ shipped: weighed.stack.shipped, layers: all.map((one, at) => custom([...one], at + 2)) }, platform)
+            effective(
+              { shipped: weighed.stack.shipped, layers: all.map((one, at) => custom([...one], at + 2)) },
+              platform,
+            )
               .held.map((one) => `${one.slot ?? ''} ${one.command} ${one.context} ${one.shortcut}`)
               .sort(),
-          ); // prettier-ignore
+          );
         expect(laid(flatten(a, b))).toEqual(laid(a, b));
       }),
       { numRuns: 500 },
@@ -59,15 +78,24 @@ describe('slots', () => {
 
   it('keep their key: what is put in answers to it, and nothing else changes', () => {
     fc.assert(
-      fc.property(settings, fc.integer({ min: 1, max: COMMANDS }), fc.integer({ min: 1, max: COMMANDS }), (random, slot, held) => {
-        const set: Setting = { ...random, slots: new Set([slot]) };
-        const after = settingAfter(set, filling(set, slot, held, ''));
-        const expected = given(set).map((list) => list.map((one) => (slot !== held && one.startsWith(`${slot}>`) ? one.replace(`>${slot} `, `>${held} `) : one)).sort()); // prettier-ignore
-        expect(given(after)).toEqual(expected);
-        expect(given(settingAfter(after, filling(after, slot, null, '')))).toEqual(given(set));
-      }),
+      fc.property(
+        settings,
+        fc.integer({ min: 1, max: COMMANDS }),
+        fc.integer({ min: 1, max: COMMANDS }),
+        (random, slot, held) => {
+          const set: Setting = { ...random, slots: new Set([slot]) };
+          const after = settingAfter(set, filling(set, slot, held, ''));
+          const expected = given(set).map((list) =>
+            list
+              .map((one) => (slot !== held && one.startsWith(`${slot}>`) ? one.replace(`>${slot} `, `>${held} `) : one))
+              .sort(),
+          );
+          expect(given(after)).toEqual(expected);
+          expect(given(settingAfter(after, filling(after, slot, null, '')))).toEqual(given(set));
+        },
+      ),
       { numRuns: 300 },
-    ); // prettier-ignore
+    );
   });
 
   it('are filled, moved to another key, swapped and emptied; the key follows, and nothing clashes by it', () => {
@@ -83,12 +111,18 @@ describe('slots', () => {
     // Taking the key of what is in a slot takes it from the slot.
     const taken = consequences(swapped, { put: [edit(3, 'set', ['F7'])], remove: [] });
     expect(taken.change.put.map((each) => `${each.command} ${each.action} ${each.holds ?? ''}`)).toContain('2 clear 4');
-    const groups: CommandGroup[] = [{ id: 1, kind: 'slots', name: 'Bar', members: [1, 2], twin: null, advised: null, because: '' }]; // prettier-ignore
+    const groups: CommandGroup[] = [
+      { id: 1, kind: 'slots', name: 'Bar', members: [1, 2], twin: null, advised: null, because: '' },
+    ];
     expect([slotsBeside(2, groups), slotsBeside(3, groups)]).toEqual([[1, 2], []]);
   });
 
   it('are carried with what they hold: as it is called then, empty where that is gone', () => {
-    const now = settingOf({ shipped: shipped([binding(1, 'F6')]), layers: [] }, [1, 2, 5].map((id) => command(id)), { slots: new Set([1, 2]) }); // prettier-ignore
+    const now = settingOf(
+      { shipped: shipped([binding(1, 'F6')]), layers: [] },
+      [1, 2, 5].map((id) => command(id)),
+      { slots: new Set([1, 2]) },
+    );
     const identical = [1, 2].map((id) => [id, id] as const);
     const lineage = {
       commands: relation([...identical, [4, 5]]),
@@ -104,7 +138,14 @@ describe('slots', () => {
   });
 
   it('are slots, and take no slot', () => {
-    const codes = (slot: number, holds: number) => unfitEdits([edit(slot, 'add', [], { holds })], bar(), PLATFORMS).map((one) => one.code); // prettier-ignore
-    expect([codes(1, 4), codes(1, 1), codes(3, 4), codes(1, 2), codes(1, 9)]).toEqual([[], [], ['no-slot'], ['no-slot'], ['no-command']]); // prettier-ignore
+    const codes = (slot: number, holds: number) =>
+      unfitEdits([edit(slot, 'add', [], { holds })], bar(), PLATFORMS).map((one) => one.code);
+    expect([codes(1, 4), codes(1, 1), codes(3, 4), codes(1, 2), codes(1, 9)]).toEqual([
+      [],
+      [],
+      ['no-slot'],
+      ['no-slot'],
+      ['no-command'],
+    ]);
   });
 });

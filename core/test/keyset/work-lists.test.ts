@@ -4,22 +4,50 @@ import { clashes, opened, workLists } from '../../src/keyset/index.ts';
 import { FOUR_CONTEXTS, PLATFORMS } from '../arbitraries.ts';
 import { binding, command, custom, edit, shipped, usKeyboards } from './fixtures.ts';
 
-const app = App.parse({ id: 1, slug: 'kedge', name: 'Kedge', role: 'taught', platforms: PLATFORMS, keyPolicy: KeyPolicy.parse({}), howToChange: '' }); // prettier-ignore
+const app = App.parse({
+  id: 1,
+  slug: 'kedge',
+  name: 'Kedge',
+  role: 'taught',
+  platforms: PLATFORMS,
+  keyPolicy: KeyPolicy.parse({}),
+  howToChange: '',
+});
 const use = (id: number, perDay: number): Use => ({ command: id, source: 'desk', perDay, often: null });
-const pair: CommandGroup = { id: 1, kind: 'pair', name: 'Up and down', members: [1, 2], twin: null, advised: null, because: '' }; // prettier-ignore
+const pair: CommandGroup = {
+  id: 1,
+  kind: 'pair',
+  name: 'Up and down',
+  members: [1, 2],
+  twin: null,
+  advised: null,
+  because: '',
+};
 
 function listsOf(edits: Edit[], uses: Use[] = []) {
   const catalogue: Catalogue = {
     app,
-    release: { id: 1, appId: 1, label: '1', releasedOn: null, position: 1, platforms: PLATFORMS, sealedAt: null, builds: [], tiers: [], keyPolicy: null },
+    release: {
+      id: 1,
+      appId: 1,
+      label: '1',
+      releasedOn: null,
+      position: 1,
+      platforms: PLATFORMS,
+      sealedAt: null,
+      builds: [],
+      tiers: [],
+      keyPolicy: null,
+    },
     contexts: FOUR_CONTEXTS,
     commands: [1, 2, 3, 4].map((id) => command(id)),
     keysets: [shipped([binding(1, 'F2'), binding(2, 'F3'), binding(3, 'F4')]), custom(edits)],
     groups: [pair],
     runs: [],
     uses,
-    systemKeys: [], corrected: [],
-  }; // prettier-ignore
+    systemKeys: [],
+    corrected: [],
+  };
   const of = (id: number) => {
     const setting = opened(catalogue).setting(id, usKeyboards());
     const lists = workLists(

@@ -5,22 +5,62 @@ import { readList, type ListAnswers, type ListPlan, type ListReading } from '../
 export function catalogue(commands: Partial<Command>[] = [], bindings: Partial<Binding>[] = []): Catalogue {
   const provenance = { kind: 'list' as const, source: '', who: '', on: null };
   return Catalogue.parse({
-    app: { id: 1, slug: 'fathomry', name: 'Fathomry', role: 'taught', platforms: ['windows', 'macos'], keyPolicy: { binds: 'character', typedLetters: true }, howToChange: '' },
-    release: { id: 1, appId: 1, label: '7.0', releasedOn: null, position: 1, platforms: ['windows', 'macos'], sealedAt: null },
+    app: {
+      id: 1,
+      slug: 'fathomry',
+      name: 'Fathomry',
+      role: 'taught',
+      platforms: ['windows', 'macos'],
+      keyPolicy: { binds: 'character', typedLetters: true },
+      howToChange: '',
+    },
+    release: {
+      id: 1,
+      appId: 1,
+      label: '7.0',
+      releasedOn: null,
+      position: 1,
+      platforms: ['windows', 'macos'],
+      sealedAt: null,
+    },
     contexts: [
       { id: 1, parent: null, name: 'Everywhere', position: 0, takesText: false },
       { id: 2, parent: 1, name: 'Chart window', position: 1, takesText: false },
       { id: 3, parent: 2, name: 'Panel', position: 1, takesText: false },
       { id: 4, parent: 1, name: 'Panel', position: 2, takesText: false },
     ],
-    commands: commands.map((one, i) => ({ ...PLAIN_WORDS, id: i + 1, name: `c${i + 1}`, label: `C${i + 1}`, home: 1, ...one })),
+    commands: commands.map((one, i) => ({
+      ...PLAIN_WORDS,
+      id: i + 1,
+      name: `c${i + 1}`,
+      label: `C${i + 1}`,
+      home: 1,
+      ...one,
+    })),
     keysets: [
       {
-        id: 1, appId: 1, name: 'shipped', note: '', revision: 1, kind: 'shipped', releaseId: 1, isDefault: true,
-        bindings: bindings.map((one, i) => ({ id: i + 1, command: 1, contexts: [1], platform: null, shortcut: 'A', note: '', memoryAid: '', provenance, ...one })),
+        id: 1,
+        appId: 1,
+        name: 'shipped',
+        note: '',
+        revision: 1,
+        kind: 'shipped',
+        releaseId: 1,
+        isDefault: true,
+        bindings: bindings.map((one, i) => ({
+          id: i + 1,
+          command: 1,
+          contexts: [1],
+          platform: null,
+          shortcut: 'A',
+          note: '',
+          memoryAid: '',
+          provenance,
+          ...one,
+        })),
       },
     ],
-  }); // prettier-ignore
+  });
 }
 
 export function reading(text: string, into = catalogue(), answers: ListAnswers = {}): ListReading {

@@ -63,20 +63,88 @@ describe('lists of different shapes are right without correction', () => {
     'Repeat last sounding = Alt+Q',
   ];
   const SHAPES: [string, () => Uint8Array | string, string[]][] = [
-    ['two columns of a PDF, with dots between', () => file('pdf-columns.txt'), [...DEPTHS, 'Trace shoreline = T = Lines', 'Join contours = P N = Lines']],
-    ['nested key tags', () => file('nested-keys.html'), ['Place sounding = Ctrl+D', 'Repeat last sounding = Alt+Q', 'Raise by a step = Ctrl+Shift+=', 'Join contours & ends = F6 or Ctrl+J']],
-    ['merged cells in a spreadsheet', () => xlsx, ['Place sounding = D = Chart window', 'Trace shoreline = T = Chart window', 'Add plate = Primary+Shift+P = Plates']],
-    ['several tables on a page', () => file('several-tables.html'), ['Place sounding = D = in Chart window', 'Trace shoreline = T = in Chart window', 'Add buoy = B = Marks']],
-    ['both platforms in a cell', () => file('both-platforms.csv'), ['Show drying heights = Primary+J', 'Save chart = Primary+S', 'Full screen = windows:F11 or macos:Ctrl+Meta+F', 'Next window = Ctrl+Tab']],
-    ['heading rows', () => file('heading-rows.csv'), ['Place sounding = D = in Chart window', 'Trace shoreline = T = in Chart window', 'Add plate = Ctrl+Shift+P = PLATES', 'Lock plate = PLATES']],
-    ['title rows, and headings in another language', () => file('title-rows.csv'), ['Lotung setzen = D', 'Uferlinie ziehen = T', 'Karte speichern = Ctrl+S']],
-    ['Markdown tables under headings', () => file('tables.md'), ['Place sounding = D = Depths', 'Split | join = Primary+J = Depths', 'Trace shoreline = T = Lines']],
+    [
+      'two columns of a PDF, with dots between',
+      () => file('pdf-columns.txt'),
+      [...DEPTHS, 'Trace shoreline = T = Lines', 'Join contours = P N = Lines'],
+    ],
+    [
+      'nested key tags',
+      () => file('nested-keys.html'),
+      [
+        'Place sounding = Ctrl+D',
+        'Repeat last sounding = Alt+Q',
+        'Raise by a step = Ctrl+Shift+=',
+        'Join contours & ends = F6 or Ctrl+J',
+      ],
+    ],
+    [
+      'merged cells in a spreadsheet',
+      () => xlsx,
+      [
+        'Place sounding = D = Chart window',
+        'Trace shoreline = T = Chart window',
+        'Add plate = Primary+Shift+P = Plates',
+      ],
+    ],
+    [
+      'several tables on a page',
+      () => file('several-tables.html'),
+      ['Place sounding = D = in Chart window', 'Trace shoreline = T = in Chart window', 'Add buoy = B = Marks'],
+    ],
+    [
+      'both platforms in a cell',
+      () => file('both-platforms.csv'),
+      [
+        'Show drying heights = Primary+J',
+        'Save chart = Primary+S',
+        'Full screen = windows:F11 or macos:Ctrl+Meta+F',
+        'Next window = Ctrl+Tab',
+      ],
+    ],
+    [
+      'heading rows',
+      () => file('heading-rows.csv'),
+      [
+        'Place sounding = D = in Chart window',
+        'Trace shoreline = T = in Chart window',
+        'Add plate = Ctrl+Shift+P = PLATES',
+        'Lock plate = PLATES',
+      ],
+    ],
+    [
+      'title rows, and headings in another language',
+      () => file('title-rows.csv'),
+      ['Lotung setzen = D', 'Uferlinie ziehen = T', 'Karte speichern = Ctrl+S'],
+    ],
+    [
+      'Markdown tables under headings',
+      () => file('tables.md'),
+      ['Place sounding = D = Depths', 'Split | join = Primary+J = Depths', 'Trace shoreline = T = Lines'],
+    ],
     ['keys first, no headings', () => file('keys-first.tsv'), FIRST],
-    ['an ODS with repeated and empty cells', () => ods(xml(`<table:table table:name="Keys">${row(cell('Command') + cell('Windows') + cell('macOS') + empty(1020))}${row(cell('Place sounding') + cell('D', ' table:number-columns-repeated="2"'))}${row(empty(1024), ' table:number-rows-repeated="1048000"')}${row(cell('Save <text:span>chart</text:span>') + cell('Ctrl+S') + cell('⌘S'))}</table:table>`)), ['Place sounding = D', 'Save chart = Primary+S']],
-    ['spanning cells', () => file('spans.html'), ['Place sounding = D = in Chart window', 'Trace shoreline = T = in Chart window', 'Print plate = Primary+P = Plates']],
+    [
+      'an ODS with repeated and empty cells',
+      () =>
+        ods(
+          xml(
+            `<table:table table:name="Keys">${row(cell('Command') + cell('Windows') + cell('macOS') + empty(1020))}${row(cell('Place sounding') + cell('D', ' table:number-columns-repeated="2"'))}${row(empty(1024), ' table:number-rows-repeated="1048000"')}${row(cell('Save <text:span>chart</text:span>') + cell('Ctrl+S') + cell('⌘S'))}</table:table>`,
+          ),
+        ),
+      ['Place sounding = D', 'Save chart = Primary+S'],
+    ],
+    [
+      'spanning cells',
+      () => file('spans.html'),
+      [
+        'Place sounding = D = in Chart window',
+        'Trace shoreline = T = in Chart window',
+        'Print plate = Primary+P = Plates',
+      ],
+    ],
     ['a list of terms', () => file('terms.html'), ['Add buoy = B', 'Add wreck = W', 'Turn mark = Shift+Drag']],
     ['typed lines with a space between', () => file('lines.txt'), FIRST],
-  ]; // prettier-ignore
+  ];
   it.each(SHAPES)('%s', async (_, source, expected) => {
     expect(said(await open(source()))).toEqual(expected);
   });
@@ -122,7 +190,9 @@ describe('what comes as a file', () => {
     for (const address of ['XFD1048576', 'ZZZZ1', 'A9999999']) {
       const stray = zipSync({
         'xl/workbook.xml': strToU8('<workbook/>'),
-        'xl/worksheets/sheet1.xml': strToU8(`<worksheet><sheetData><row r="1"><c r="A1"/><c r="${address}"/></row></sheetData></worksheet>`), // prettier-ignore
+        'xl/worksheets/sheet1.xml': strToU8(
+          `<worksheet><sheetData><row r="1"><c r="A1"/><c r="${address}"/></row></sheetData></worksheet>`,
+        ),
       });
       expect(stray.length).toBeLessThan(5000);
       expect(await openList(stray, options), address).toMatchObject({
@@ -149,7 +219,18 @@ describe('what comes as a file', () => {
 });
 
 describe('every reader, whatever it is given', () => {
-  const texts = ['pdf-columns.txt', 'nested-keys.html', 'several-tables.html', 'both-platforms.csv', 'heading-rows.csv', 'tables.md', 'keys-first.tsv', 'spans.html', 'terms.html', 'lines.txt'].map((name) => file(name)); // prettier-ignore
+  const texts = [
+    'pdf-columns.txt',
+    'nested-keys.html',
+    'several-tables.html',
+    'both-platforms.csv',
+    'heading-rows.csv',
+    'tables.md',
+    'keys-first.tsv',
+    'spans.html',
+    'terms.html',
+    'lines.txt',
+  ].map((name) => file(name));
   const mutated = fc
     .tuple(
       fc.constantFrom(...texts),

@@ -32,15 +32,27 @@ describe('cells as they are written', () => {
   it('are read as an editor’s own keymap means them', () => {
     const require = createRequire(new URL('../../package.json', import.meta.url));
     const source = readFileSync(require.resolve('codemirror/lib/codemirror.js'), 'utf8');
-    const found = [...source.matchAll(/"((?:(?:Shift|Ctrl|Alt|Cmd)-)+(?:[A-Z]|Up|Down|Left|Right|Home|End|Backspace|Delete|Enter|Tab))": "\w+"/g)]; // prettier-ignore
-    const NAMES: Record<string, string> = { Up: 'ArrowUp', Down: 'ArrowDown', Left: 'ArrowLeft', Right: 'ArrowRight', Cmd: 'Meta' }; // prettier-ignore
+    const found = [
+      ...source.matchAll(
+        /"((?:(?:Shift|Ctrl|Alt|Cmd)-)+(?:[A-Z]|Up|Down|Left|Right|Home|End|Backspace|Delete|Enter|Tab))": "\w+"/g,
+      ),
+    ];
+    const NAMES: Record<string, string> = {
+      Up: 'ArrowUp',
+      Down: 'ArrowDown',
+      Left: 'ArrowLeft',
+      Right: 'ArrowRight',
+      Cmd: 'Meta',
+    };
     const cells = [...new Set(found.map(([, keys]) => keys!))];
     expect(cells.length).toBeGreaterThan(45);
     expect(CELLS.length + cells.length).toBeGreaterThan(170);
     for (const cell of cells) {
       const parts = cell.split('-').map((part) => NAMES[part] ?? part);
       const held = ['Ctrl', 'Alt', 'Shift', 'Meta'].filter((one) => parts.slice(0, -1).includes(one));
-      expect(told(readCell(cell, { platform: null, platforms: PLATFORMS })), cell).toBe([...held, parts.at(-1)].join('+')); // prettier-ignore
+      expect(told(readCell(cell, { platform: null, platforms: PLATFORMS })), cell).toBe(
+        [...held, parts.at(-1)].join('+'),
+      );
     }
   });
 });
@@ -53,11 +65,40 @@ describe('the same cells in a list', () => {
     `<table:table-row>${cells.map((one) => `<table:table-cell><text:p>${escapeXml(one)}</text:p></table:table-cell>`).join('')}</table:table-row>`;
   const formats: [string, () => Promise<Uint8Array | string> | Uint8Array | string][] = [
     ['csv', () => Papa.unparse([header, ...rows])],
-    ['html', () => `<table>${[header, ...rows].map((row, n) => `<tr>${row.map((one) => (n ? `<td>${escapeXml(one)}</td>` : `<th>${one}</th>`)).join('')}</tr>`).join('\n')}</table>`],
-    ['markdown', () => [header, ['---', '---', '---'], ...rows].map((row) => `| ${row.map((one) => (one === '---' ? one : one.replace(/[\\|`*_<>[\]]/g, (sign) => `\\${sign}`))).join(' | ')} |`).join('\n')],
-    ['xlsx', async () => new Uint8Array((await writeXlsxFile([header, ...rows].map((row) => row.map((value) => ({ value, type: String }))) as never).toBuffer()) as unknown as Buffer)],
-    ['ods', () => zipSync({ 'content.xml': strToU8(`<?xml version="1.0"?><office:document-content xmlns:office="o" xmlns:table="t" xmlns:text="x"><office:body><office:spreadsheet><table:table>${[header, ...rows].map(odsRow).join('')}</table:table></office:spreadsheet></office:body></office:document-content>`) })],
-  ]; // prettier-ignore
+    [
+      'html',
+      () =>
+        `<table>${[header, ...rows].map((row, n) => `<tr>${row.map((one) => (n ? `<td>${escapeXml(one)}</td>` : `<th>${one}</th>`)).join('')}</tr>`).join('\n')}</table>`,
+    ],
+    [
+      'markdown',
+      () =>
+        [header, ['---', '---', '---'], ...rows]
+          .map(
+            (row) =>
+              `| ${row.map((one) => (one === '---' ? one : one.replace(/[\\|`*_<>[\]]/g, (sign) => `\\${sign}`))).join(' | ')} |`,
+          )
+          .join('\n'),
+    ],
+    [
+      'xlsx',
+      async () =>
+        new Uint8Array(
+          (await writeXlsxFile(
+            [header, ...rows].map((row) => row.map((value) => ({ value, type: String }))) as never,
+          ).toBuffer()) as unknown as Buffer,
+        ),
+    ],
+    [
+      'ods',
+      () =>
+        zipSync({
+          'content.xml': strToU8(
+            `<?xml version="1.0"?><office:document-content xmlns:office="o" xmlns:table="t" xmlns:text="x"><office:body><office:spreadsheet><table:table>${[header, ...rows].map(odsRow).join('')}</table:table></office:spreadsheet></office:body></office:document-content>`,
+          ),
+        }),
+    ],
+  ];
   it.each(formats)('read as they are alone: %s', async (format, made) => {
     const opened = await openList(await made(), { platforms: PLATFORMS, places: [] });
     if ('code' in opened) throw new Error(opened.sentence);
@@ -69,7 +110,10 @@ describe('the same cells in a list', () => {
     const { plan } = reading;
     const asked = new Set(plan.problems.map((one) => one.place!.line));
     for (const [n, [cell, meant]] of CELLS.entries()) {
-      const got = plan.newBindings.filter((one) => one.command === `c.${n}`).map((one) => `${one.platform ? `${one.platform}:` : ''}${one.shortcut}`).join(' | '); // prettier-ignore
+      const got = plan.newBindings
+        .filter((one) => one.command === `c.${n}`)
+        .map((one) => `${one.platform ? `${one.platform}:` : ''}${one.shortcut}`)
+        .join(' | ');
       if (/^[?!]/.test(meant)) expect(got, `${format}: ${cell}`).toBe('');
       else expect(got, `${format}: ${cell}`).toBe(meant);
     }
@@ -82,7 +126,26 @@ describe('text around a shortcut', () => {
   const chord = fc
     .tuple(fc.subarray(MODIFIERS, { minLength: 1 }), fc.constantFrom('F5', 'S', 'Enter', '7'))
     .map(([held, key]) => [...held, key].join('+'));
-  const around = fc.constantFrom('', '*', '†', '¹', ' (saves)', ' (was F9)', ' [3]', ' (Mac only)', ' (only there)', '(', ')', ' –', '…', ' .', ' see below', ', or', ' 2nd', ' !'); // prettier-ignore
+  const around = fc.constantFrom(
+    '',
+    '*',
+    '†',
+    '¹',
+    ' (saves)',
+    ' (was F9)',
+    ' [3]',
+    ' (Mac only)',
+    ' (only there)',
+    '(',
+    ')',
+    ' –',
+    '…',
+    ' .',
+    ' see below',
+    ', or',
+    ' 2nd',
+    ' !',
+  );
   it('never makes a stroke of what is no key in it', () => {
     fc.assert(
       fc.property(chord, around, fc.boolean(), (keys, sign, before) => {

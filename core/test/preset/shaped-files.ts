@@ -1,7 +1,38 @@
 import type { Platform } from '../../src/keys/index.ts';
 
 /** What files are made of: commands with their keys, as modifiers and a key, one stroke after another. */
-export const NAMES = ['save', 'open.all', 'close', 'undo', 'redo', 'draw-line', 'draw.arc', 'sound', 'buoy', 'wreck', 'light', 'note', 'zoom-in', 'zoom-out', 'north', 'grid', 'print', 'help', 'find', 'next', 'back', 'top', 'end', 'tide', 'depth', 'mark', 'erase', 'copy', 'cut', 'paste']; // prettier-ignore
+export const NAMES = [
+  'save',
+  'open.all',
+  'close',
+  'undo',
+  'redo',
+  'draw-line',
+  'draw.arc',
+  'sound',
+  'buoy',
+  'wreck',
+  'light',
+  'note',
+  'zoom-in',
+  'zoom-out',
+  'north',
+  'grid',
+  'print',
+  'help',
+  'find',
+  'next',
+  'back',
+  'top',
+  'end',
+  'tide',
+  'depth',
+  'mark',
+  'erase',
+  'copy',
+  'cut',
+  'paste',
+];
 const KEYS = [
   'C S',
   'C O',

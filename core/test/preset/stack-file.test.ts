@@ -9,19 +9,39 @@ import { RESTS } from '../../src/reach/index.ts';
 import { FOUR_CONTEXTS, PLATFORMS, layers } from '../arbitraries.ts';
 import { binding, command, custom, edit, shipped, usKeyboards } from '../keyset/fixtures.ts';
 
-const app = App.parse({ id: 1, slug: 'fathomry', name: 'Fathomry', role: 'taught', platforms: PLATFORMS, keyPolicy: KeyPolicy.parse({}), howToChange: '' }); // prettier-ignore
+const app = App.parse({
+  id: 1,
+  slug: 'fathomry',
+  name: 'Fathomry',
+  role: 'taught',
+  platforms: PLATFORMS,
+  keyPolicy: KeyPolicy.parse({}),
+  howToChange: '',
+});
 function catalogueWith(...sets: CustomKeyset[]): Catalogue {
   return {
     app,
-    release: { id: 1, appId: 1, label: '7.0', releasedOn: null, position: 1, platforms: PLATFORMS, sealedAt: null, builds: [], tiers: [], keyPolicy: null },
+    release: {
+      id: 1,
+      appId: 1,
+      label: '7.0',
+      releasedOn: null,
+      position: 1,
+      platforms: PLATFORMS,
+      sealedAt: null,
+      builds: [],
+      tiers: [],
+      keyPolicy: null,
+    },
     contexts: FOUR_CONTEXTS,
     commands: Array.from({ length: 6 }, (_, i) => command(i + 1)),
     keysets: [shipped([binding(1, 'A'), binding(2, 'B')]), ...sets],
     groups: [],
     runs: [{ id: 1, name: 'A run | with a bar', steps: [1, 2, 1] }],
     uses: [],
-    systemKeys: [], corrected: [],
-  }; // prettier-ignore
+    systemKeys: [],
+    corrected: [],
+  };
 }
 const problemOf = (text: string, on = catalogueWith()) => {
   try {

@@ -233,7 +233,12 @@ describe('what keys mean for the platform they are meant for', () => {
   ])('%s on %s for %s', (stored, machine, target, expected) => expect(meant(stored, machine, target)).toBe(expected));
 
   it('goes by the words of a text, which name the machine', () => {
-    expect(['⌘J', 'Option+J', 'Win+J', 'Ctrl+J'].map((text) => machineOfText(text, 'macos'))).toEqual(['macos', 'macos', 'windows', 'macos']); // prettier-ignore
+    expect(['⌘J', 'Option+J', 'Win+J', 'Ctrl+J'].map((text) => machineOfText(text, 'macos'))).toEqual([
+      'macos',
+      'macos',
+      'windows',
+      'macos',
+    ]);
     expect(['Cmd+J', 'Super+J', 'Ctrl+J'].map((text) => machineOfText(text, 'linux'))).toEqual([
       'macos',
       'linux',

@@ -115,7 +115,13 @@ describe('proposals', () => {
         fc.integer({ min: 1, max: 4 }),
         fc.nat(200),
         (plain, policy, ids, where, pick) => {
-          const on: Setting = { ...onLayouts(plain, ids.map((id) => layoutById(id)!)), policy }; // prettier-ignore
+          const on: Setting = {
+            ...onLayouts(
+              plain,
+              ids.map((id) => layoutById(id)!),
+            ),
+            policy,
+          };
           const list = proposer(on, facts).proposals(on.commands.get(6)!, where);
           const proposal = list[pick % Math.max(1, list.length)];
           if (!proposal) return;
@@ -139,7 +145,9 @@ describe('proposals', () => {
       fc.property(settings, fc.integer({ min: 1, max: 4 }), (plain, context) => {
         const on = onLayouts(plain, [US, layoutById('de')!], SYSTEM_KEYS);
         for (const keyboard of on.weighed.keyboards.all) {
-          const room = roomIn({ weighed: on.weighed, takers: on.takers, tree: on.tree, keyboard, rest: facts.rest })(context); // prettier-ignore
+          const room = roomIn({ weighed: on.weighed, takers: on.takers, tree: on.tree, keyboard, rest: facts.rest })(
+            context,
+          );
           const states = new Map(
             room.rows.flatMap((row) => row.cells.map((cell) => [cell.press, cell.state] as const)),
           );
@@ -213,11 +221,14 @@ describe('proposals', () => {
       keysets: [shipped([binding(7, 'F6'), binding(8, 'F7')])],
     } as unknown as Catalogue;
     const other = opened(catalogue);
-    const by = (answers: Record<number, number[]>) => [{ program: other, answering: (id: number) => answers[id] ?? null }]; // prettier-ignore
+    const by = (answers: Record<number, number[]>) => [
+      { program: other, answering: (id: number) => answers[id] ?? null },
+    ];
     expect(pressesElsewhere(commands[0]!, by({}), 'windows')).toEqual([{ app: 'Brinechart', shortcut: 'F6' }]);
     expect(pressesElsewhere(commands[1]!, by({}), 'windows')).toEqual([]);
     // What was judged goes before what is called alike: another command, both, or none.
-    const answers = (ids: number[]) => pressesElsewhere(commands[0]!, by({ [commands[0]!.id]: ids }), 'windows').map((one) => one.shortcut); // prettier-ignore
+    const answers = (ids: number[]) =>
+      pressesElsewhere(commands[0]!, by({ [commands[0]!.id]: ids }), 'windows').map((one) => one.shortcut);
     expect([answers([8]), answers([8, 7]), answers([])]).toEqual([['F7'], ['F7', 'F6'], []]);
   });
 

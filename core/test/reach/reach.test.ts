@@ -247,13 +247,22 @@ describe('the ways to a goal', () => {
     );
   const waysWith = (...keys: [number, string][]) => waysTold(keys);
   it('put what the trainer advises first, and keep what is computed beside it', () => {
-    const { ways, computed } = waysTold([[1, 'Ctrl+Shift+Y'], [2, 'Ctrl+WheelUp']], 2); // prettier-ignore
+    const { ways, computed } = waysTold(
+      [
+        [1, 'Ctrl+Shift+Y'],
+        [2, 'Ctrl+WheelUp'],
+      ],
+      2,
+    );
     expect(ways.map((way) => way.shortcut)).toEqual(['Ctrl+WheelUp', 'Ctrl+Shift+Y', null]);
     expect(computed!.shortcut).toBe('Ctrl+Shift+Y');
   });
   it('are not advised everywhere when they work in one place only', () => {
     // F is quicker, but in one place within the other’s.
-    const { ways } = waysTold([[1, 'F', tree.inOrder[1]!.id], [2, 'Ctrl+Shift+Y']]); // prettier-ignore
+    const { ways } = waysTold([
+      [1, 'F', tree.inOrder[1]!.id],
+      [2, 'Ctrl+Shift+Y'],
+    ]);
     expect(ways[0]!.shortcut).toBe('Ctrl+Shift+Y');
   });
   it('are all keys of all its commands and their menus, the quickest first with the reason', () => {

@@ -22,7 +22,11 @@ describe('room left', () => {
     const pairs = fc.uniqueArray(fc.constantFrom(...LAYOUTS.map((one) => one.id)), { minLength: 1, maxLength: 2 });
     fc.assert(
       fc.property(settings, context, fc.constantFrom(...PLATFORMS), pairs, (random, where, platform, ids) => {
-        const given = on(random, ids.map((id): Layout => layoutById(id)!), SYSTEM_KEYS); // prettier-ignore
+        const given = on(
+          random,
+          ids.map((id): Layout => layoutById(id)!),
+          SYSTEM_KEYS,
+        );
         const { weighed } = given;
         const scene = { weighed, tree, policy: { pause: null }, decides: () => '', active: [where] };
         const [here] = weighed.keyboards.on(platform) as [(typeof weighed.keyboards.all)[0]];
@@ -36,7 +40,10 @@ describe('room left', () => {
               // Nor on another layout, by what is printed on the key.
               const mask = weighed.keyboards.maskOf(platform);
               const met = weighed.near(cell.shortcut).filter((one) => one.on & mask);
-              expect(met.filter((one) => tree.relation(where, one.held.context) !== 'apart'), cell.shortcut).toEqual([]); // prettier-ignore
+              expect(
+                met.filter((one) => tree.relation(where, one.held.context) !== 'apart'),
+                cell.shortcut,
+              ).toEqual([]);
             }
             if (outcome !== 'nothing') expect(cell.state, cell.press).toBe('taken');
           }
@@ -46,7 +53,18 @@ describe('room left', () => {
     );
   });
   it('has function keys, named keys and the numeric pad where they are asked for, each free or taken as resolving says', () => {
-    const { weighed, tree: places, takers } = withKeys([[1, 'Ctrl+F5'], [2, 'Shift+Home'], [3, 'Ctrl+[Numpad7]']], 'us'); // prettier-ignore
+    const {
+      weighed,
+      tree: places,
+      takers,
+    } = withKeys(
+      [
+        [1, 'Ctrl+F5'],
+        [2, 'Shift+Home'],
+        [3, 'Ctrl+[Numpad7]'],
+      ],
+      'us',
+    );
     const keyboard = weighed.keyboards.on('windows')[0]!;
     const { keys, rows } = roomIn({ weighed, takers, tree: places, keyboard, rest: RESTS[1]!, codes: ALL_ROOM })(1);
     expect(keys.length).toBe(new Set(keys.map((one) => one.code)).size);
@@ -83,6 +101,9 @@ describe('room left', () => {
     expect(cell(german, 'Ctrl+KeyQ').state).toBe('free');
     expect(cell(us, 'Ctrl+Shift+KeyU', 'linux')).toMatchObject({ state: 'others' });
     // The German slash is Shift+7: where somebody has Ctrl+Shift+7, the US key for Ctrl+/ is free, and the German one is not.
-    expect(cell(withKeys([[1, 'Ctrl+Shift+7']], 'us', 'de'), 'Ctrl+Slash')).toMatchObject({ state: 'elsewhere', by: [{ command: 1 }] }); // prettier-ignore
+    expect(cell(withKeys([[1, 'Ctrl+Shift+7']], 'us', 'de'), 'Ctrl+Slash')).toMatchObject({
+      state: 'elsewhere',
+      by: [{ command: 1 }],
+    });
   });
 });

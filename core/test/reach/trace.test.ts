@@ -78,7 +78,13 @@ describe('tracing a press', () => {
     );
   });
   it('goes back from what happened to what was meant', () => {
-    const pressesOf = (id: number) => held.of(id).map((one) => ({ press: { 1: 'Ctrl+KeyS', 2: 'Ctrl+KeyD', 3: 'KeyS', 5: 'Ctrl+KeyZ', 6: 'Shift+KeyS' }[id]!, context: one.context })); // prettier-ignore
+    const pressesOf = (id: number) =>
+      held
+        .of(id)
+        .map((one) => ({
+          press: { 1: 'Ctrl+KeyS', 2: 'Ctrl+KeyD', 3: 'KeyS', 5: 'Ctrl+KeyZ', 6: 'Shift+KeyS' }[id]!,
+          context: one.context,
+        }));
     expect(slipsTo(2, { scene, commands }, pressesOf).map((one) => one.meant)).toEqual([1]);
     expect(
       slipsTo(3, { scene, commands }, pressesOf)
@@ -87,7 +93,9 @@ describe('tracing a press', () => {
     ).toEqual([1, 6]);
   });
   it('says how to take a command back: once more, by its opposite, as catalogued, or by undoing', () => {
-    const groups = [{ id: 1, kind: 'pair' as const, name: '', members: [3, 4], twin: null, advised: null, because: '' }]; // prettier-ignore
+    const groups = [
+      { id: 1, kind: 'pair' as const, name: '', members: [3, 4], twin: null, advised: null, because: '' },
+    ];
     const back = (id: number) => howToReverse(commands.get(id)!, commands, groups);
     expect(back(6)).toMatchObject({ by: 6 });
     expect([say(back(3)!.said), back(3)!.by]).toEqual(['Its opposite is Farther.', 4]);
@@ -112,7 +120,14 @@ describe('figures a day', () => {
     expect(worthLearning(new Map([[1, 40]]), home)).toMatchObject([
       { command: 1, aDay: expect.closeTo(120, 6) as number },
     ]);
-    const [first, second] = mostTravel(new Map([[1, 10], [3, 10], [4, 9]]), home); // prettier-ignore
+    const [first, second] = mostTravel(
+      new Map([
+        [1, 10],
+        [3, 10],
+        [4, 9],
+      ]),
+      home,
+    );
     expect([first!.command, second]).toEqual([1, undefined]);
   });
   it('measure how far a family is spread, and the way of a run', () => {

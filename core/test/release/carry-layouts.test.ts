@@ -19,11 +19,19 @@ describe('carrying for several layouts', () => {
   it('sees a press that is taken on one of them only, and says with which', () => {
     const [old, now] = [world([[2, 'F9']]), world([[2, 'Ctrl+Shift+7']])];
     const edits = [edit(1, 'set', ['Ctrl+/'])];
-    expect(kinds(edits, old, now).map((one) => say(one.said))).toEqual(['Ctrl+Shift+7 is now Command 2 in Everywhere with the German layout.']); // prettier-ignore
+    expect(kinds(edits, old, now).map((one) => say(one.said))).toEqual([
+      'Ctrl+Shift+7 is now Command 2 in Everywhere with the German layout.',
+    ]);
     expect(kinds(edits, old, now, [US]).map((one) => one.kind)).toEqual(['carried']);
   });
   it('calls as shipped what is the same press, however it is spelled', () => {
-    const [old, now] = [world([[1, 'F2']]), world([[1, 'Ctrl+J', { platform: 'windows' }], [1, 'Meta+J', { platform: 'macos' }]])]; // prettier-ignore
+    const [old, now] = [
+      world([[1, 'F2']]),
+      world([
+        [1, 'Ctrl+J', { platform: 'windows' }],
+        [1, 'Meta+J', { platform: 'macos' }],
+      ]),
+    ];
     expect(kinds([edit(1, 'set', ['Primary+J'])], old, now).map((one) => one.kind)).toEqual(['now as shipped']);
     const plus = [world([[1, 'F2']]), world([[1, 'Ctrl++']])] as const;
     expect(kinds([edit(1, 'set', ['Ctrl+Shift+='])], ...plus, [US]).map((one) => one.kind)).toEqual(['now as shipped']);

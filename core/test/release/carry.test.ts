@@ -103,7 +103,9 @@ describe('carrying a layer forward', () => {
         };
         const second: Lineage = {
           contexts: lineage.contexts,
-          commands: relation(old.commands.flatMap(({ id }) => lineage.commands.forward(id).map((to) => [id + turn, to] as const))), // prettier-ignore
+          commands: relation(
+            old.commands.flatMap(({ id }) => lineage.commands.forward(id).map((to) => [id + turn, to] as const)),
+          ),
         };
         const settings = [old, between, now].map((one) => settingOfWorld(one));
         const [two, one] = [
@@ -166,11 +168,13 @@ describe('carrying a layer forward', () => {
           values.flatMap((key, at) => [`c${at} ${key}`, `separator ${at} one`, `separator ${at} two`]);
         const merged = diff3Merge(lines(a), lines(o), lines(b), { excludeFalseConflicts: true });
         const settled = new Map(
-          merged.flatMap((part) => part.ok ?? []).flatMap((line) => {
-            const [, at, key] = /^c(\d+) (.*)$/.exec(line) ?? [];
-            return at === undefined ? [] : [[Number(at), key === 'null' ? null : key!] as const];
-          }),
-        ); // prettier-ignore
+          merged
+            .flatMap((part) => part.ok ?? [])
+            .flatMap((line) => {
+              const [, at, key] = /^c(\d+) (.*)$/.exec(line) ?? [];
+              return at === undefined ? [] : [[Number(at), key === 'null' ? null : key!] as const];
+            }),
+        );
         const [old, now] = [flat(o), flat(b)];
         const [before, after] = [settingOfWorld(old), settingOfWorld(now)];
         const outcomes = carry({ edits: editsBetween(o, a), old: before, now: after, lineage: identity(old) });
@@ -206,13 +210,23 @@ describe('carrying a layer forward', () => {
 });
 
 describe('what becomes of an edit', () => {
-  const place = (id: number, parent: number | null, name: string) => ({ id, parent, name, position: id, takesText: false, together: [] }); // prettier-ignore
+  const place = (id: number, parent: number | null, name: string) => ({
+    id,
+    parent,
+    name,
+    position: id,
+    takesText: false,
+    together: [],
+  });
   const contexts = [place(1, null, 'Everywhere'), place(2, 1, 'Chart'), place(3, 1, 'Log'), place(4, 1, 'Table')];
   const labels = ['Sound', 'Tides', 'Name wreck', 'Add buoy', 'Erase', 'Log depth', 'Print', 'Zoom', 'Trim', 'Pan'];
   const old: World = {
     contexts,
     commands: labels.map((label, at) => command(at + 1, { label })),
-    stack: { shipped: shipped([binding(1, 'S'), binding(2, 'D'), binding(4, 'B'), binding(9, 'F4'), binding(10, 'F5')]), layers: [] }, // prettier-ignore
+    stack: {
+      shipped: shipped([binding(1, 'S'), binding(2, 'D'), binding(4, 'B'), binding(9, 'F4'), binding(10, 'F5')]),
+      layers: [],
+    },
   };
   const now: World = {
     contexts: [place(1, null, 'Everywhere'), place(2, 1, 'Chart'), place(4, 2, 'Table')],
@@ -237,10 +251,28 @@ describe('what becomes of an edit', () => {
     },
   };
   const lineage: Lineage = {
-    commands: relation([[1, 1], [2, 2], [3, 33], [4, 41], [4, 42], [5, 5], [7, 7], [8, 8], [9, 9], [10, 10]]),
-    contexts: relation([[1, 1], [2, 2], [4, 4]]),
-  }; // prettier-ignore
-  const [before, after] = [settingOfWorld(old), { ...settingOfWorld(now), policy: KeyPolicy.parse({ accepts: { held: false } }) }]; // prettier-ignore
+    commands: relation([
+      [1, 1],
+      [2, 2],
+      [3, 33],
+      [4, 41],
+      [4, 42],
+      [5, 5],
+      [7, 7],
+      [8, 8],
+      [9, 9],
+      [10, 10],
+    ]),
+    contexts: relation([
+      [1, 1],
+      [2, 2],
+      [4, 4],
+    ]),
+  };
+  const [before, after] = [
+    settingOfWorld(old),
+    { ...settingOfWorld(now), policy: KeyPolicy.parse({ accepts: { held: false } }) },
+  ];
   const edits = [
     edit(1, 'set', ['Y'], { context: 2, reason: 'stays' }),
     edit(9, 'set', ['F6'], { reason: 'both' }),
@@ -260,26 +292,41 @@ describe('what becomes of an edit', () => {
       ['stays', 'carried', false, 'Carried as it is.'],
       ['both', 'now as shipped', false, 'The release now gives Trim F6 itself, so the edit is no longer needed.'],
       ['renamed', 'follows', false, 'Name wreck became Label wreck; the edit goes with it.'],
-      ['split', 'follows', false, 'Add buoy was split into Add lateral buoy and Add safe-water buoy; the edit goes with Add safe-water buoy.'],
+      [
+        'split',
+        'follows',
+        false,
+        'Add buoy was split into Add lateral buoy and Add safe-water buoy; the edit goes with Add safe-water buoy.',
+      ],
       ['gone', 'command gone', true, 'Log depth is not in this release any more.'],
       ['taken', 'press taken', true, 'F9 is now Discard trial in Everywhere.'],
       ['fixed', 'not accepted', true, 'Print cannot be changed.'],
       ['not accepted', 'not accepted', true, 'The program does not take held keys.'],
       ['no place', 'context gone', true, 'Log is not in this release any more.'],
       ['moved place', 'context moved', false, 'Table is now in Chart › Table.'],
-    ]); // prettier-ignore
+    ]);
   });
 
   it('is decided by the trainer: keep takes the press, follow lets it go, other gives another, later is named', () => {
     const decide = (...list: [number, Decision][]) => carriedLayer(outcomes, new Map(list), after);
-    expect(decide().open.map(({ outcome }) => outcome.edit.reason)).toEqual(['gone', 'taken', 'fixed', 'not accepted', 'no place']); // prettier-ignore
+    expect(decide().open.map(({ outcome }) => outcome.edit.reason)).toEqual([
+      'gone',
+      'taken',
+      'fixed',
+      'not accepted',
+      'no place',
+    ]);
     const kept = decide([5, { what: 'keep' }]);
     expect(kept.edits.filter((one) => [5, 50].includes(one.command))).toEqual([
       edit(5, 'set', ['F9'], { reason: 'taken' }),
       edit(50, 'clear', [], { reason: 'F9 was given to Erase.' }),
     ]);
     expect(decide([5, { what: 'follow' }]).edits.some((one) => one.command === 5)).toBe(false);
-    const other = decide([8, { what: 'other', context: 2 }], [5, { what: 'other', shortcuts: ['F11'] }], [4, { what: 'other', command: 8 }]); // prettier-ignore
+    const other = decide(
+      [8, { what: 'other', context: 2 }],
+      [5, { what: 'other', shortcuts: ['F11'] }],
+      [4, { what: 'other', command: 8 }],
+    );
     expect(other.edits).toContainEqual(edit(2, 'set', ['T'], { context: 2, reason: 'no place' }));
     expect(other.edits).toContainEqual(edit(5, 'set', ['F11'], { reason: 'taken' }));
     expect(other.edits).toContainEqual(edit(8, 'set', ['L'], { reason: 'gone' }));
@@ -289,8 +336,19 @@ describe('what becomes of an edit', () => {
   });
 
   it('lets nobody land on a place that another edit has: two that are one now wait for each other', () => {
-    const merged: Lineage = { ...lineage, commands: relation([[1, 1], [2, 1]]) }; // prettier-ignore
-    const both = carry({ edits: [edit(1, 'set', ['Y']), edit(2, 'set', ['X'])], old: before, now: after, lineage: merged }); // prettier-ignore
+    const merged: Lineage = {
+      ...lineage,
+      commands: relation([
+        [1, 1],
+        [2, 1],
+      ]),
+    };
+    const both = carry({
+      edits: [edit(1, 'set', ['Y']), edit(2, 'set', ['X'])],
+      old: before,
+      now: after,
+      lineage: merged,
+    });
     expect(both.map((one) => [one.kind, one.open])).toEqual([
       ['follows', false],
       ['follows', true],
@@ -312,18 +370,22 @@ describe('what becomes of an edit', () => {
       settings,
       (from, to) => (from === 0 && to > 0 ? lineage : own),
     );
-    expect(found.map(({ steps, at }) => [steps, at.map((one) => `${one.from} > ${one.to}: ${one.outcome.kind}`)])).toEqual([
+    expect(
+      found.map(({ steps, at }) => [steps, at.map((one) => `${one.from} > ${one.to}: ${one.outcome.kind}`)]),
+    ).toEqual([
       [2, ['6 > 7: press taken']],
       [2, []],
       [1, []],
-    ]); // prettier-ignore
+    ]);
   });
 
   it('leaves what is written of all else as the new release has it', () => {
     const { edits: layer } = carried(outcomes, after);
     const touched = new Set(layer.map((one) => one.command));
     const left = (stack: World['stack']) =>
-      writtenOf(weigh(stack, after.weighed.keyboards)).filter((line) => !touched.has(line.command)).map(({ command: id, shortcuts }) => [id, shortcuts]); // prettier-ignore
+      writtenOf(weigh(stack, after.weighed.keyboards))
+        .filter((line) => !touched.has(line.command))
+        .map(({ command: id, shortcuts }) => [id, shortcuts]);
     expect(left(layerOver(now.stack, layer))).toEqual(left(now.stack));
   });
 });

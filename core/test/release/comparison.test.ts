@@ -29,8 +29,12 @@ const WAS = catalogue(
     { id: 3, name: 'shore', label: 'Trace shoreline', home: 2, category: 'Lines' },
     { id: 4, name: 'fax', label: 'Send by fax' },
   ],
-  [{ command: 1, contexts: [2], shortcut: 'J' }, { command: 3, contexts: [2], shortcut: 'Ctrl+J' }, { command: 4, shortcut: 'F8' }],
-); // prettier-ignore
+  [
+    { command: 1, contexts: [2], shortcut: 'J' },
+    { command: 3, contexts: [2], shortcut: 'Ctrl+J' },
+    { command: 4, shortcut: 'F8' },
+  ],
+);
 const IS = catalogue(
   [
     { id: 1, name: 'show', label: 'Show heights', home: 2, category: 'View' },
@@ -38,26 +42,49 @@ const IS = catalogue(
     { id: 3, name: 'shore', label: 'Trace coastline', home: 2, category: 'Lines' },
     { id: 5, name: 'mail', label: 'Send by mail' },
   ],
-  [{ command: 1, contexts: [2], shortcut: '6' }, { command: 2, contexts: [2], shortcut: 'J' }, { command: 3, contexts: [2], shortcut: 'Primary+J' }, { command: 5, shortcut: 'F8' }],
-); // prettier-ignore
+  [
+    { command: 1, contexts: [2], shortcut: '6' },
+    { command: 2, contexts: [2], shortcut: 'J' },
+    { command: 3, contexts: [2], shortcut: 'Primary+J' },
+    { command: 5, shortcut: 'F8' },
+  ],
+);
 const keyboards = keyboardsOf([US], ['windows', 'macos']);
 const [old, now] = [opened(WAS), opened(IS)];
 const sides = [sideOf(old, 1, keyboards, 'windows'), sideOf(now, 1, keyboards, 'windows')] as const;
-const lineage = { commands: relation([[1, 1], [2, 2], [3, 3]]), contexts: relation([1, 2, 3, 4].map((id) => [id, id])) }; // prettier-ignore
+const lineage = {
+  commands: relation([
+    [1, 1],
+    [2, 2],
+    [3, 3],
+  ]),
+  contexts: relation([1, 2, 3, 4].map((id) => [id, id])),
+};
 const found = moved(sides[0], sides[1], lineage);
-const rows = movedRows(found, harms(found, sides[0], sides[1], new Map([[1, 38]]), { rest: RESTS[0]!, typist: 'average' })); // prettier-ignore
+const rows = movedRows(
+  found,
+  harms(found, sides[0], sides[1], new Map([[1, 38]]), { rest: RESTS[0]!, typist: 'average' }),
+);
 const rowOf = (name: string) => rows.find((row) => rowCommand(row).name === name)!;
 const ALL: Narrowing = { words: [], press: '', place: null, category: '', often: null };
 const names = (list: typeof rows) => list.map((row) => rowCommand(row).name);
-const narrowed = (by: Partial<Narrowing>) => names(narrowedRows(rows, { ...ALL, ...by }, [sides[0].keyboard, sides[1].keyboard])).sort(); // prettier-ignore
+const narrowed = (by: Partial<Narrowing>) =>
+  names(narrowedRows(rows, { ...ALL, ...by }, [sides[0].keyboard, sides[1].keyboard])).sort();
 
 describe('what moved, as a ledger', () => {
   const byCommand = new Map(rows.map((row) => [rowCommand(row).id, row]));
   const cells = (side: 'old' | 'now' | null) =>
     movedCells(
-      { weighed: sides[side === 'old' ? 0 : 1].weighed, base: undefined, commands: sides[side === 'old' ? 0 : 1].commands, platform: 'windows', side, toColumn: lineage.commands },
+      {
+        weighed: sides[side === 'old' ? 0 : 1].weighed,
+        base: undefined,
+        commands: sides[side === 'old' ? 0 : 1].commands,
+        platform: 'windows',
+        side,
+        toColumn: lineage.commands,
+      },
       byCommand,
-    ); // prettier-ignore
+    );
   const told = (side: 'old' | 'now' | null, command: number) => {
     const { cell, beside } = cells(side)(command);
     return [cell.chips.map((chip) => `${chip.shortcut} ${chip.state}`).join() || cell.word, beside ? say(beside) : ''];
@@ -68,7 +95,10 @@ describe('what moved, as a ledger', () => {
     expect(told('old', 1)).toEqual(['J as shipped', '']);
     // The same press in another spelling is nothing new.
     expect(told('now', 3)).toEqual(['Primary+J as shipped', '']);
-    expect([told('old', 5), told('now', 4)]).toEqual([['not there', ''], ['not there', '']]); // prettier-ignore
+    expect([told('old', 5), told('now', 4)]).toEqual([
+      ['not there', ''],
+      ['not there', ''],
+    ]);
     // Beside the two, a column says nothing of what is new.
     expect(told(null, 2)).toEqual(['J as shipped', '']);
   });
@@ -100,14 +130,20 @@ describe('what moved, as a ledger', () => {
   });
   it('counts what is otherwise, in all and by place', () => {
     expect(differing(rows)).toBe(4);
-    expect([...changedAt(rows)].sort()).toEqual([[1, 2], [2, 3]]); // prettier-ignore
+    expect([...changedAt(rows)].sort()).toEqual([
+      [1, 2],
+      [2, 3],
+    ]);
   });
 });
 
 describe('the story of a command', () => {
   const story = (name: string) => storyOf(rowOf(name), sides, '2.0').map((one) => say(one));
   it('is told in sentences, as it was and as it is', () => {
-    expect(story('show')).toEqual(['It moved from J to 6.', 'J in Chart window was Show heights and is Discard trial now, which destroys work.']); // prettier-ignore
+    expect(story('show')).toEqual([
+      'It moved from J to 6.',
+      'J in Chart window was Show heights and is Discard trial now, which destroys work.',
+    ]);
     expect(story('drop')[0]).toBe('It had no key, and has J now.');
     expect(story('shore')).toEqual(['It was called Trace shoreline.', 'It keeps Ctrl+J.']);
     expect(story('fax')[0]).toBe('Send by fax is not in 2.0 any more. It had F8.');

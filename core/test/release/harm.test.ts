@@ -71,15 +71,37 @@ describe('harm to habit', () => {
   });
   const old = world(
     [command(1, { label: 'Heights' }), command(2, { label: 'Tides' }), command(3), command(5)],
-    [[1, 'J'], [2, 'D'], [3, 'F2'], [5, 'F5']], // prettier-ignore
+    [
+      [1, 'J'],
+      [2, 'D'],
+      [3, 'F2'],
+      [5, 'F5'],
+    ],
   );
   const now = world(
     [command(1, { label: 'Heights' }), command(4, { label: 'Discard', destructive: true }), command(3), command(5)],
-    [[1, '6'], [4, 'J'], [3, 'F2'], [5, 'F5'], [5, 'F6']], // prettier-ignore
+    [
+      [1, '6'],
+      [4, 'J'],
+      [3, 'F2'],
+      [5, 'F5'],
+      [5, 'F6'],
+    ],
   );
   const [was, is] = [sideOfWorld(old), sideOfWorld(now)];
-  const result = moved(was, is, { ...identity(old, now), commands: relation([[1, 1], [3, 3], [5, 5]]) }); // prettier-ignore
-  const uses = new Map([[1, 38], [2, 4], [3, 20]]); // prettier-ignore
+  const result = moved(was, is, {
+    ...identity(old, now),
+    commands: relation([
+      [1, 1],
+      [3, 3],
+      [5, 5],
+    ]),
+  });
+  const uses = new Map([
+    [1, 38],
+    [2, 4],
+    [3, 20],
+  ]);
 
   it('comes from the catalogue: J to 6 is 51 mm (√(1.75² + 2²) keys of 19.05 mm), uses and destroying as said', () => {
     const found = harms(result, was, is, uses, hands);

@@ -36,7 +36,13 @@ describe('a layer laid on a base, without computing the base anew', () => {
           const near = laidOn(weighed, layer);
           for (const { shortcut } of whole.held) expect(said(near(shortcut))).toEqual(said(all.near(shortcut)));
           for (const edit of layer) {
-            if (edit.platform !== platform && layer.some((one) => one.command === edit.command && one.context === edit.context && one.platform === platform)) continue; // prettier-ignore
+            if (
+              edit.platform !== platform &&
+              layer.some(
+                (one) => one.command === edit.command && one.context === edit.context && one.platform === platform,
+              )
+            )
+              continue;
             if (edit.platform !== null && edit.platform !== platform) continue;
             expect(madeAt(weighed, platform, edit)).toEqual(
               whole.at(edit.command, edit.context).map((one) => one.shortcut),
@@ -59,8 +65,20 @@ describe('how two key policies differ', () => {
       pause: 900,
       rootOnly: 'a plate is printed',
       diverted: 'the position box has the focus',
-      accepts: { bareLetters: false, needsOneOf: ['Ctrl'], refuses: ['Alt'], mostStrokes: 2, mostPerCommand: 1, held: false, twice: false, taps: false, pointer: false, keypad: false, functionKeys: false },
-    }); // prettier-ignore
+      accepts: {
+        bareLetters: false,
+        needsOneOf: ['Ctrl'],
+        refuses: ['Alt'],
+        mostStrokes: 2,
+        mostPerCommand: 1,
+        held: false,
+        twice: false,
+        taps: false,
+        pointer: false,
+        keypad: false,
+        functionKeys: false,
+      },
+    });
     const facts = Object.keys(plain).length - 1 + Object.keys(plain.accepts).length;
     expect(policyDifferences(plain, other)).toHaveLength(facts);
     expect(policyDifferences(other, plain).map((one) => say(one))).toContain(

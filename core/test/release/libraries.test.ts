@@ -23,12 +23,23 @@ function stored(text: string): string {
 }
 
 /** The oracle: presses by position on a US keyboard, written down from its legends and not from our tables. */
-const LEGENDS: Readonly<Record<string, string>> = { '/': 'Slash', '\\': 'Backslash', '[': 'BracketLeft', ']': 'BracketRight', '`': 'Backquote', ' ': 'Space', ';': 'Semicolon', '<': 'Shift Comma', '>': 'Shift Period' }; // prettier-ignore
+const LEGENDS: Readonly<Record<string, string>> = {
+  '/': 'Slash',
+  '\\': 'Backslash',
+  '[': 'BracketLeft',
+  ']': 'BracketRight',
+  '`': 'Backquote',
+  ' ': 'Space',
+  ';': 'Semicolon',
+  '<': 'Shift Comma',
+  '>': 'Shift Period',
+};
 function pressByEye(text: string, platform: MapPlatform): string {
   const { held, key } = parted(text);
   const mod = platform === 'macos' ? 'Meta' : 'Ctrl';
   const names = new Set([...held].map((one) => (one === 'Mod' ? mod : one)));
-  let code = LEGENDS[key] ?? (/^[a-z]$/i.test(key) ? `Key${key.toUpperCase()}` : /^\d$/.test(key) ? `Digit${key}` : key); // prettier-ignore
+  let code =
+    LEGENDS[key] ?? (/^[a-z]$/i.test(key) ? `Key${key.toUpperCase()}` : /^\d$/.test(key) ? `Digit${key}` : key);
   if (code.startsWith('Shift ')) {
     names.add('Shift');
     code = code.slice(6);
@@ -76,7 +87,11 @@ function byCrib(old: Keymap, now: Keymap, platform: MapPlatform) {
   };
 }
 const said = (change: PressChange, names: readonly string[]) => {
-  const of = (held: PressChange['old']) => held.map((one) => names[one.command - 1]!).sort().join('+') || 'nothing'; // prettier-ignore
+  const of = (held: PressChange['old']) =>
+    held
+      .map((one) => names[one.command - 1]!)
+      .sort()
+      .join('+') || 'nothing';
   return `${change.press}: ${of(change.old)} > ${of(change.now)}`;
 };
 
@@ -91,7 +106,9 @@ describe('what moved between releases of editor libraries', () => {
         for (const platform of PLATFORMS) {
           const found = byCrib(old, now, platform);
           const ours = found.moved.presses.map((one) => said(one, found.names)).sort();
-          expect(ours, `${library} ${old.version} to ${now.version} on ${platform}`).toEqual(byPlainMaps(old, now, platform)); // prettier-ignore
+          expect(ours, `${library} ${old.version} to ${now.version} on ${platform}`).toEqual(
+            byPlainMaps(old, now, platform),
+          );
           changes += ours.length;
         }
     expect(changes).toBeGreaterThan(60);
@@ -104,23 +121,135 @@ describe('what moved between releases of editor libraries', () => {
   };
   // Each from the change log that the package itself comes with.
   it.each([
-    ['6.0.1: “Also bind Ctrl-Shift-z to redo on Linux.”', '@codemirror/commands', '6.0.0', '6.3.0', 'linux', 'Ctrl+Shift+KeyZ: nothing > redo (new)'],
-    ['6.3.0: “Make Cmd-Backspace … on macOS delete to the next line wrap point”', '@codemirror/commands', '6.0.0', '6.3.0', 'macos', 'Meta+Backspace: deleteToLineStart > deleteLineBoundaryBackward (new meaning)'],
-    ['6.3.0: “… and Cmd-Delete on macOS delete to the next line wrap point”', '@codemirror/commands', '6.0.0', '6.3.0', 'macos', 'Meta+Delete: deleteToLineEnd > deleteLineBoundaryForward (new meaning)'],
-    ['6.6.0: “The default keymap now binds Ctrl-m … to toggleTabFocusMode.”', '@codemirror/commands', '6.3.0', '6.8.1', 'windows', 'Ctrl+KeyM: nothing > toggleTabFocusMode (new)'],
-    ['6.6.0: “(Shift-Alt-m on macOS)”', '@codemirror/commands', '6.3.0', '6.8.1', 'macos', 'Alt+Shift+KeyM: nothing > toggleTabFocusMode (new)'],
-    ['6.7.0: “Bind Shift-Enter to the same command as Enter”', '@codemirror/commands', '6.3.0', '6.8.1', 'windows', 'Shift+Enter: nothing > insertNewlineAndIndent (new)'],
-    ['6.9.0: “Bind them to Mod-Alt-ArrowUp …” (addCursorAbove)', '@codemirror/commands', '6.8.1', '6.11.1', 'windows', 'Ctrl+Alt+ArrowUp: nothing > addCursorAbove (new)'],
-    ['6.9.0: “… /Down in the default keymap.” (addCursorBelow)', '@codemirror/commands', '6.8.1', '6.11.1', 'macos', 'Alt+Meta+ArrowDown: nothing > addCursorBelow (new)'],
-    ['6.11.0: “Change the default key binding for toggleBlockComment to Ctrl-A on MacOS”', '@codemirror/commands', '6.8.1', '6.11.1', 'macos', 'Alt+Shift+KeyA: toggleBlockComment > nothing (dead)'],
-    ['6.5.5: “Use the keybinding Mod-Alt-g for gotoLine”', '@codemirror/search', '6.2.0', '6.7.2', 'windows', 'Ctrl+Alt+KeyG: nothing > gotoLine (new)'],
-    ['6.5.5: “… to make it usable for people whose keyboard layout uses Alt/Option-g”', '@codemirror/search', '6.2.0', '6.7.2', 'macos', 'Alt+KeyG: gotoLine > nothing (dead)'],
-    ['6.18.1: “Add Alt-Backtick as additional binding on macOS”', '@codemirror/autocomplete', '6.18.0', '6.20.4', 'macos', 'Alt+Backquote: nothing > startCompletion (new)'],
-    ['6.18.7: “Add a binding for Alt-i to trigger startCompletion”', '@codemirror/autocomplete', '6.18.0', '6.20.4', 'macos', 'Alt+KeyI: nothing > startCompletion (new)'],
-    ['1.1.11: “Add a binding for Shift-Backspace to the base keymap”', 'prosemirror-commands', '1.0.8', '1.2.0', 'windows', 'Shift+Backspace: nothing > what Backspace does (new)'],
-    ['1.2.0: “Ctrl-a/e on macOS … are now bound to selectTextblockEnd and selectTextblockStart”', 'prosemirror-commands', '1.0.8', '1.2.0', 'macos', 'Ctrl+KeyA: nothing > selectTextblockStart (new)'],
-    ['1.2.2: “Don’t override behavior of Home and End keys in base keymap.”', 'prosemirror-commands', '1.2.0', '1.7.2', 'windows', 'Home: selectTextblockStart > nothing (dead)'],
+    [
+      '6.0.1: “Also bind Ctrl-Shift-z to redo on Linux.”',
+      '@codemirror/commands',
+      '6.0.0',
+      '6.3.0',
+      'linux',
+      'Ctrl+Shift+KeyZ: nothing > redo (new)',
+    ],
+    [
+      '6.3.0: “Make Cmd-Backspace … on macOS delete to the next line wrap point”',
+      '@codemirror/commands',
+      '6.0.0',
+      '6.3.0',
+      'macos',
+      'Meta+Backspace: deleteToLineStart > deleteLineBoundaryBackward (new meaning)',
+    ],
+    [
+      '6.3.0: “… and Cmd-Delete on macOS delete to the next line wrap point”',
+      '@codemirror/commands',
+      '6.0.0',
+      '6.3.0',
+      'macos',
+      'Meta+Delete: deleteToLineEnd > deleteLineBoundaryForward (new meaning)',
+    ],
+    [
+      '6.6.0: “The default keymap now binds Ctrl-m … to toggleTabFocusMode.”',
+      '@codemirror/commands',
+      '6.3.0',
+      '6.8.1',
+      'windows',
+      'Ctrl+KeyM: nothing > toggleTabFocusMode (new)',
+    ],
+    [
+      '6.6.0: “(Shift-Alt-m on macOS)”',
+      '@codemirror/commands',
+      '6.3.0',
+      '6.8.1',
+      'macos',
+      'Alt+Shift+KeyM: nothing > toggleTabFocusMode (new)',
+    ],
+    [
+      '6.7.0: “Bind Shift-Enter to the same command as Enter”',
+      '@codemirror/commands',
+      '6.3.0',
+      '6.8.1',
+      'windows',
+      'Shift+Enter: nothing > insertNewlineAndIndent (new)',
+    ],
+    [
+      '6.9.0: “Bind them to Mod-Alt-ArrowUp …” (addCursorAbove)',
+      '@codemirror/commands',
+      '6.8.1',
+      '6.11.1',
+      'windows',
+      'Ctrl+Alt+ArrowUp: nothing > addCursorAbove (new)',
+    ],
+    [
+      '6.9.0: “… /Down in the default keymap.” (addCursorBelow)',
+      '@codemirror/commands',
+      '6.8.1',
+      '6.11.1',
+      'macos',
+      'Alt+Meta+ArrowDown: nothing > addCursorBelow (new)',
+    ],
+    [
+      '6.11.0: “Change the default key binding for toggleBlockComment to Ctrl-A on MacOS”',
+      '@codemirror/commands',
+      '6.8.1',
+      '6.11.1',
+      'macos',
+      'Alt+Shift+KeyA: toggleBlockComment > nothing (dead)',
+    ],
+    [
+      '6.5.5: “Use the keybinding Mod-Alt-g for gotoLine”',
+      '@codemirror/search',
+      '6.2.0',
+      '6.7.2',
+      'windows',
+      'Ctrl+Alt+KeyG: nothing > gotoLine (new)',
+    ],
+    [
+      '6.5.5: “… to make it usable for people whose keyboard layout uses Alt/Option-g”',
+      '@codemirror/search',
+      '6.2.0',
+      '6.7.2',
+      'macos',
+      'Alt+KeyG: gotoLine > nothing (dead)',
+    ],
+    [
+      '6.18.1: “Add Alt-Backtick as additional binding on macOS”',
+      '@codemirror/autocomplete',
+      '6.18.0',
+      '6.20.4',
+      'macos',
+      'Alt+Backquote: nothing > startCompletion (new)',
+    ],
+    [
+      '6.18.7: “Add a binding for Alt-i to trigger startCompletion”',
+      '@codemirror/autocomplete',
+      '6.18.0',
+      '6.20.4',
+      'macos',
+      'Alt+KeyI: nothing > startCompletion (new)',
+    ],
+    [
+      '1.1.11: “Add a binding for Shift-Backspace to the base keymap”',
+      'prosemirror-commands',
+      '1.0.8',
+      '1.2.0',
+      'windows',
+      'Shift+Backspace: nothing > what Backspace does (new)',
+    ],
+    [
+      '1.2.0: “Ctrl-a/e on macOS … are now bound to selectTextblockEnd and selectTextblockStart”',
+      'prosemirror-commands',
+      '1.0.8',
+      '1.2.0',
+      'macos',
+      'Ctrl+KeyA: nothing > selectTextblockStart (new)',
+    ],
+    [
+      '1.2.2: “Don’t override behavior of Home and End keys in base keymap.”',
+      'prosemirror-commands',
+      '1.2.0',
+      '1.7.2',
+      'windows',
+      'Home: selectTextblockStart > nothing (dead)',
+    ],
   ] as const)('has %s', (_fact, library, old, now, platform, line) => {
     expect(between(library, old, now, platform)).toContain(line);
-  }); // prettier-ignore
+  });
 });

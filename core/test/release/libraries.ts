@@ -46,7 +46,11 @@ function lines(version: string, module: Module, maps: readonly string[]): Keymap
   const nameOf = namer(module);
   const imitating = (module['emacsStyleKeymap'] ?? []) as readonly Row[];
   const rows = maps.flatMap((name) => module[name] as readonly Row[]);
-  const own = rows.filter((row) => !imitating.includes(row) && !(row.mac && !row.key && imitating.some((one) => one.key === row.mac && one.run === row.run))); // prettier-ignore
+  const own = rows.filter(
+    (row) =>
+      !imitating.includes(row) &&
+      !(row.mac && !row.key && imitating.some((one) => one.key === row.mac && one.run === row.run)),
+  );
   const named = own.map((row) => ({
     row,
     run: row.run && nameOf(row.run, row.key ?? row.mac ?? ''),
@@ -58,7 +62,10 @@ function lines(version: string, module: Module, maps: readonly string[]): Keymap
       named.flatMap(({ row, run, shift }) => {
         const text = (platform === 'macos' ? row.mac : platform === 'windows' ? row.win : row.linux) ?? row.key;
         if (!text) return [];
-        return [...(run ? [{ text, name: String(run) }] : []), ...(shift ? [{ text: `Shift-${text}`, name: String(shift) }] : [])]; // prettier-ignore
+        return [
+          ...(run ? [{ text, name: String(run) }] : []),
+          ...(shift ? [{ text: `Shift-${text}`, name: String(shift) }] : []),
+        ];
       }),
   };
 }

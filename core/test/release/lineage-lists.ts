@@ -13,7 +13,9 @@ export interface ListedCommand {
 }
 
 export function listed(text: string): ListedCommand {
-  const [label = '', menu = '', category = '', home = '', keys = '', description = ''] = text.split('|').map((one) => one.trim()); // prettier-ignore
+  const [label = '', menu = '', category = '', home = '', keys = '', description = ''] = text
+    .split('|')
+    .map((one) => one.trim());
   return {
     label,
     menu: menu && `${menu} › ${label}`,
@@ -25,7 +27,12 @@ export function listed(text: string): ListedCommand {
   };
 }
 
-const list = (text: string) => text.trim().split('\n').map((line) => line.trim()).filter(Boolean); // prettier-ignore
+const list = (text: string) =>
+  text
+    .trim()
+    .split('\n')
+    .map((line) => line.trim())
+    .filter(Boolean);
 const parted = (line: string) => line.split('=>').map((side) => side.split('&&').map(listed));
 
 /** Forty renames: another word, another order, a whole new name with the key or place kept, a place left with the name. */

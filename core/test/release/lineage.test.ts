@@ -65,7 +65,9 @@ describe('lineage', () => {
       fc.property(pairs, pairs, fc.nat(9), (a, b, id) => {
         const of = (list: [number, number][]): Lineage => ({ commands: relation(list), contexts: relation([]) });
         const both = composed(of(a), of(b)).commands;
-        const byHand = new Set(a.filter(([old]) => old === id).flatMap(([, mid]) => b.filter(([old]) => old === mid).map(([, now]) => now))); // prettier-ignore
+        const byHand = new Set(
+          a.filter(([old]) => old === id).flatMap(([, mid]) => b.filter(([old]) => old === mid).map(([, now]) => now)),
+        );
         expect(new Set(both.forward(id))).toEqual(byHand);
         expect(inverse(inverse(of(a))).commands.forward(id)).toEqual(of(a).commands.forward(id));
         const turned = composed(inverse(of(b)), inverse(of(a))).commands;
@@ -98,7 +100,9 @@ function releases() {
     contexts,
     commands: list.map((one) => one.command),
     stack: {
-      shipped: shipped(list.flatMap((one) => one.keys.map((key) => binding(one.command.id, key, { contexts: [one.home] })))), // prettier-ignore
+      shipped: shipped(
+        list.flatMap((one) => one.keys.map((key) => binding(one.command.id, key, { contexts: [one.home] }))),
+      ),
       layers: [],
     },
   });
@@ -140,8 +144,11 @@ describe('lineage proposals', () => {
       const best = fresh.map((is) => ({ is, d: far(was.label, is.label) })).sort((a, b) => a.d - b.d)[0]!;
       return { key: pairKey(was.id, best.is.id), d: best.d };
     });
-    const score = ({ precision, recall }: ReturnType<typeof measure>) => (2 * precision * recall) / Math.max(1e-9, precision + recall); // prettier-ignore
-    const byLabel = Array.from({ length: 100 }, (_, i) => score(measure(new Set(nearestOf.filter((one) => one.d <= i / 100).map((one) => one.key)), truth))); // prettier-ignore
+    const score = ({ precision, recall }: ReturnType<typeof measure>) =>
+      (2 * precision * recall) / Math.max(1e-9, precision + recall);
+    const byLabel = Array.from({ length: 100 }, (_, i) =>
+      score(measure(new Set(nearestOf.filter((one) => one.d <= i / 100).map((one) => one.key)), truth)),
+    );
     expect(score(measure(pairsIn(proposals), truth))).toBeGreaterThan(Math.max(...byLabel) + 0.1);
   });
 
@@ -154,17 +161,50 @@ describe('lineage proposals', () => {
     const [first] = proposals.filter((one) => one.kind === 'renamed');
     const key = pairKey(first!.old[0]!, first!.now[0]!);
     expect(pairsIn(lineageProposals(old, now, lineage, new Set([key]))).has(key)).toBe(false);
-    const told = lineageProposals(old, now, { ...lineage, commands: relation([...truth].map((one) => one.split(' ').map(Number) as [number, number])) }); // prettier-ignore
+    const told = lineageProposals(old, now, {
+      ...lineage,
+      commands: relation([...truth].map((one) => one.split(' ').map(Number) as [number, number])),
+    });
     expect([...pairsIn(told)].some((one) => truth.has(one))).toBe(false);
   });
 
   it('of places go by the commands that are at home in them', () => {
-    const place = (id: number, parent: number | null, name: string): Context => ({ id, parent, name, position: id, takesText: false, together: [] }); // prettier-ignore
+    const place = (id: number, parent: number | null, name: string): Context => ({
+      id,
+      parent,
+      name,
+      position: id,
+      takesText: false,
+      together: [],
+    });
     const home = (at: number) => [1, 2, 3].map((id) => command(id, { home: at }));
     const empty = { shipped: shipped([]), layers: [] };
-    const was = sideOfWorld({ contexts: [place(1, null, 'Everywhere'), place(2, 1, 'Placing marks'), place(3, 1, 'Log')], commands: home(2), stack: empty }); // prettier-ignore
-    const is = sideOfWorld({ contexts: [place(1, null, 'Everywhere'), place(2, 1, 'Placing marks'), place(9, 1, 'Setting marks'), place(8, 1, 'Grid')], commands: home(9), stack: empty }); // prettier-ignore
-    const same = { commands: relation([[1, 1], [2, 2], [3, 3]]), contexts: relation([[1, 1], [2, 2]]) }; // prettier-ignore
+    const was = sideOfWorld({
+      contexts: [place(1, null, 'Everywhere'), place(2, 1, 'Placing marks'), place(3, 1, 'Log')],
+      commands: home(2),
+      stack: empty,
+    });
+    const is = sideOfWorld({
+      contexts: [
+        place(1, null, 'Everywhere'),
+        place(2, 1, 'Placing marks'),
+        place(9, 1, 'Setting marks'),
+        place(8, 1, 'Grid'),
+      ],
+      commands: home(9),
+      stack: empty,
+    });
+    const same = {
+      commands: relation([
+        [1, 1],
+        [2, 2],
+        [3, 3],
+      ]),
+      contexts: relation([
+        [1, 1],
+        [2, 2],
+      ]),
+    };
     const found = contextProposals(was, is, same);
     expect(found.map((one) => [one.old, one.now])).toEqual([[[2], [9]]]);
     expect(found[0]!.evidence.map((one) => say(one))).toEqual([

@@ -23,8 +23,16 @@ import { PLAIN_PRESSES, identity, pairs, settingOfWorld, sideOfWorld, worlds, ty
 const strokesOf = (shortcut: string) => canonical(shortcut, 'us', 'windows')!.split(' ');
 /** Every press that shortcuts of the worlds make or begin with. */
 const ALL = [
-  ...new Set(PLAIN_PRESSES.flatMap((one) => strokesOf(one).map((_, at) => strokesOf(one).slice(0, at + 1).join(' ')))),
-]; // prettier-ignore
+  ...new Set(
+    PLAIN_PRESSES.flatMap((one) =>
+      strokesOf(one).map((_, at) =>
+        strokesOf(one)
+          .slice(0, at + 1)
+          .join(' '),
+      ),
+    ),
+  ),
+];
 
 /** What a press fires for one who is in a context, asked of `resolve` one press after another. */
 function firedBy(side: Side, press: string, context: number): number[] {
@@ -86,7 +94,9 @@ describe('what moved', () => {
     fc.assert(
       fc.property(pairs(6), ({ old, now, lineage }) => {
         const [a, b] = [sideOfWorld(old), sideOfWorld(now)];
-        const found = moved(a, b, lineage).presses.map((one) => said(one)).sort(); // prettier-ignore
+        const found = moved(a, b, lineage)
+          .presses.map((one) => said(one))
+          .sort();
         expect(found).toEqual(byDefinition(a, b, lineage));
       }),
       { numRuns: 600 },
@@ -102,29 +112,72 @@ describe('what moved', () => {
         expect(none.commands.every((one) => one.kinds.length === 0 && /kept|none/.test(one.keys))).toBe(true);
         const [there, back] = [moved(a, b, lineage), moved(b, a, inverse(lineage))];
         expect(back.presses.map((one) => said(one, true)).sort()).toEqual(there.presses.map((one) => said(one)).sort());
-        const SWAPPED: Record<string, string> = { added: 'dropped', dropped: 'added', split: 'merged', merged: 'split', 'became fixed': 'became free', 'became free': 'became fixed', gained: 'lost', lost: 'gained', new: 'dead', dead: 'new' }; // prettier-ignore
+        const SWAPPED: Record<string, string> = {
+          added: 'dropped',
+          dropped: 'added',
+          split: 'merged',
+          merged: 'split',
+          'became fixed': 'became free',
+          'became free': 'became fixed',
+          gained: 'lost',
+          lost: 'gained',
+          new: 'dead',
+          dead: 'new',
+        };
         const turned = (kinds: readonly string[]) => kinds.map((kind) => SWAPPED[kind] ?? kind).sort();
         const told = (side: typeof there, swap: boolean) =>
           side.commands
             .map(({ old: was, now: is, kinds, keys }) => {
-              const ids = [was, is].map((list) => list.map((one) => one.id).sort((x, y) => x - y).join()); // prettier-ignore
-              return [...(swap ? ids.reverse() : ids), ...(swap ? turned([...kinds, keys]) : [...kinds, keys].sort())].join(' / '); // prettier-ignore
+              const ids = [was, is].map((list) =>
+                list
+                  .map((one) => one.id)
+                  .sort((x, y) => x - y)
+                  .join(),
+              );
+              return [
+                ...(swap ? ids.reverse() : ids),
+                ...(swap ? turned([...kinds, keys]) : [...kinds, keys].sort()),
+              ].join(' / ');
             })
             .sort();
         expect(told(back, true)).toEqual(told(there, false));
-        expect(back.contexts.map((one) => turned(one.kinds)).flat().sort()).toEqual(there.contexts.map((one) => one.kinds).flat().sort()); // prettier-ignore
+        expect(
+          back.contexts
+            .map((one) => turned(one.kinds))
+            .flat()
+            .sort(),
+        ).toEqual(
+          there.contexts
+            .map((one) => one.kinds)
+            .flat()
+            .sort(),
+        );
       }),
       { numRuns: 60 },
     );
   });
 
   it('names every kind of change of commands, presses and places', () => {
-    const place = (id: number, parent: number | null, name: string) => ({ id, parent, name, position: id, takesText: false, together: [] }); // prettier-ignore
-    const world = (contexts: World['contexts'], commands: World['commands'], keys: [number, string, number?][]): World => ({
+    const place = (id: number, parent: number | null, name: string) => ({
+      id,
+      parent,
+      name,
+      position: id,
+      takesText: false,
+      together: [],
+    });
+    const world = (
+      contexts: World['contexts'],
+      commands: World['commands'],
+      keys: [number, string, number?][],
+    ): World => ({
       contexts,
       commands,
-      stack: { shipped: shipped(keys.map(([id, key, where = 1]) => binding(id, key, { contexts: [where] }))), layers: [] },
-    }); // prettier-ignore
+      stack: {
+        shipped: shipped(keys.map(([id, key, where = 1]) => binding(id, key, { contexts: [where] }))),
+        layers: [],
+      },
+    });
     const root = place(1, null, 'Everywhere');
     const old = world(
       [root, place(2, 1, 'Chart'), place(3, 2, 'Line'), place(4, 1, 'Table'), place(7, 1, 'Log')],
@@ -140,7 +193,13 @@ describe('what moved', () => {
         command(9),
         command(11, { label: 'Coast', menu: 'View › Coast' }),
       ],
-      [[1, 'J'], [2, 'F2'], [8, 'F3'], [9, 'F5', 3], [3, 'B']], // prettier-ignore
+      [
+        [1, 'J'],
+        [2, 'F2'],
+        [8, 'F3'],
+        [9, 'F5', 3],
+        [3, 'B'],
+      ],
     );
     const now = world(
       [root, place(2, 1, 'Sheet'), place(3, 1, 'Line'), place(4, 1, 'Table'), place(8, 2, 'Zoom')],
@@ -156,12 +215,36 @@ describe('what moved', () => {
         command(10, { destructive: true }),
         command(11, { label: 'Coast and shore', menu: 'View › Coast' }),
       ],
-      [[1, '6'], [10, 'J'], [2, 'F2'], [2, 'F6'], [9, 'F5', 3], [31, 'B'], [10, 'F7', 8]], // prettier-ignore
+      [
+        [1, '6'],
+        [10, 'J'],
+        [2, 'F2'],
+        [2, 'F6'],
+        [9, 'F5', 3],
+        [31, 'B'],
+        [10, 'F7', 8],
+      ],
     );
     const lineage = {
-      commands: relation([[1, 1], [2, 2], [3, 31], [3, 32], [4, 45], [5, 45], [7, 7], [8, 8], [9, 9], [11, 11]]),
-      contexts: relation([[1, 1], [2, 2], [3, 3], [4, 4]]),
-    }; // prettier-ignore
+      commands: relation([
+        [1, 1],
+        [2, 2],
+        [3, 31],
+        [3, 32],
+        [4, 45],
+        [5, 45],
+        [7, 7],
+        [8, 8],
+        [9, 9],
+        [11, 11],
+      ]),
+      contexts: relation([
+        [1, 1],
+        [2, 2],
+        [3, 3],
+        [4, 4],
+      ]),
+    };
     const result = moved(sideOfWorld(old), sideOfWorld(now), lineage);
     const kinds = (id: number) => {
       const one = result.commands.find((each) => (each.now[0] ?? each.old[0])!.id === id)!;
@@ -237,7 +320,14 @@ describe('what moved', () => {
 });
 
 describe('a longer shortcut and a shorter one', () => {
-  const place = (id: number, parent: number | null) => ({ id, parent, name: `Place ${id}`, position: id, takesText: false, together: [] }); // prettier-ignore
+  const place = (id: number, parent: number | null) => ({
+    id,
+    parent,
+    name: `Place ${id}`,
+    position: id,
+    takesText: false,
+    together: [],
+  });
   const world = (keys: [number, string, number?][]): World => ({
     contexts: [place(1, null), place(2, 1)],
     commands: [1, 2, 3].map((id) => command(id)),
@@ -253,17 +343,43 @@ describe('a longer shortcut and a shorter one', () => {
   };
   it('that is new in a narrower place fires first there, and kills the longer one', () => {
     const old = world([[1, 'Ctrl+E J']]);
-    expect(told(old, world([[1, 'Ctrl+E J'], [2, 'Ctrl+E', 2]]))).toEqual(['Ctrl+KeyE KeyJ dead in 2', 'Ctrl+KeyE new in 2']); // prettier-ignore
+    expect(
+      told(
+        old,
+        world([
+          [1, 'Ctrl+E J'],
+          [2, 'Ctrl+E', 2],
+        ]),
+      ),
+    ).toEqual(['Ctrl+KeyE KeyJ dead in 2', 'Ctrl+KeyE new in 2']);
   });
   it('in one place has to wait, and never fires where the program waits for ever', () => {
-    const [old, now] = [world([[2, 'Ctrl+E']]), world([[2, 'Ctrl+E'], [1, 'Ctrl+E J']])]; // prettier-ignore
+    const [old, now] = [
+      world([[2, 'Ctrl+E']]),
+      world([
+        [2, 'Ctrl+E'],
+        [1, 'Ctrl+E J'],
+      ]),
+    ];
     expect(told(old, now)).toEqual(['Ctrl+KeyE KeyJ new in 1', 'Ctrl+KeyE dead in 1']);
     expect(told(old, now, 800)).toEqual(['Ctrl+KeyE KeyJ new in 1']);
   });
   it('with one of two like modifiers is a new meaning of that one alone', () => {
     const old = world([[1, 'Ctrl+J']]);
-    expect(told(old, world([[1, 'Ctrl+J'], [2, 'LeftCtrl+J', 2]]))).toEqual(['LeftCtrl+KeyJ new meaning in 2']); // prettier-ignore
-    const both = world([[1, 'Ctrl+J'], [2, 'LeftCtrl+J', 2], [2, 'RightCtrl+J', 2]]); // prettier-ignore
+    expect(
+      told(
+        old,
+        world([
+          [1, 'Ctrl+J'],
+          [2, 'LeftCtrl+J', 2],
+        ]),
+      ),
+    ).toEqual(['LeftCtrl+KeyJ new meaning in 2']);
+    const both = world([
+      [1, 'Ctrl+J'],
+      [2, 'LeftCtrl+J', 2],
+      [2, 'RightCtrl+J', 2],
+    ]);
     expect(told(old, both)).toEqual(['Ctrl+KeyJ new meaning in 2']);
   });
 });

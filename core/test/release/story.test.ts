@@ -36,7 +36,14 @@ import { binding, command, shipped, usKeyboards } from '../keyset/fixtures.ts';
 import { board } from '../presses.ts';
 import { sideOfWorld, type World } from './worlds.ts';
 
-const place = (id: number, parent: number | null, name: string) => ({ id, parent, name, position: id, takesText: false, together: [] }); // prettier-ignore
+const place = (id: number, parent: number | null, name: string) => ({
+  id,
+  parent,
+  name,
+  position: id,
+  takesText: false,
+  together: [],
+});
 const contexts = [place(1, null, 'Everywhere'), place(2, 1, 'Chart')];
 const world = (commands: World['commands'], keys: [number, string, (string | null)?, number?][]): World => ({
   contexts,
@@ -50,19 +57,39 @@ const world = (commands: World['commands'], keys: [number, string, (string | nul
 describe('how true an imitation is', () => {
   const original = world(
     [command(1, { label: 'Sound' }), command(2, { label: 'Print' }), command(3, { label: 'Trim' })],
-    [[1, 'S'], [2, 'P'], [3, 'T'], [3, 'F4', null, 2], [1, 'F4']], // prettier-ignore
+    [
+      [1, 'S'],
+      [2, 'P'],
+      [3, 'T'],
+      [3, 'F4', null, 2],
+      [1, 'F4'],
+    ],
   );
   const imitation = world(
     [11, 12, 13, 14].map((id) =>
       command(id, { label: ['Sound', 'Print', 'Trim', 'Share'][id - 11]!, name: `new${id}` }),
     ),
-    [[11, 'S'], [13, 'P'], [13, 'F4', null, 2], [11, 'F4']], // prettier-ignore
+    [
+      [11, 'S'],
+      [13, 'P'],
+      [13, 'F4', null, 2],
+      [11, 'F4'],
+    ],
   );
   const [a, b] = [sideOfWorld(original), sideOfWorld(imitation)];
   it('is told press by press, by use, and by what is new and has no key', () => {
     const likely = likelyLineage(a, b);
     const lineage = { commands: relation(likely.commands), contexts: relation(likely.contexts) };
-    const found = faithfulness(a, b, lineage, new Map([[1, 10], [2, 5], [3, 1]])); // prettier-ignore
+    const found = faithfulness(
+      a,
+      b,
+      lineage,
+      new Map([
+        [1, 10],
+        [2, 5],
+        [3, 1],
+      ]),
+    );
     expect(found.presses.map((one) => [one.press, one.original.context, one.fares])).toEqual([
       ['KeyS', 1, 'same'],
       ['F4', 1, 'same'],
@@ -73,7 +100,17 @@ describe('how true an imitation is', () => {
     expect(found.counts).toEqual({ same: 3, different: 1, missing: 1 });
     expect(found.uses).toEqual({ same: 21, different: 5, missing: 1 });
     expect(found.newWithout.map((one) => one.label)).toEqual(['Share']);
-    const whole = faithfulness(a, a, { commands: relation([[1, 1], [2, 2], [3, 3]]), contexts: relation([[1, 1], [2, 2]]) }); // prettier-ignore
+    const whole = faithfulness(a, a, {
+      commands: relation([
+        [1, 1],
+        [2, 2],
+        [3, 3],
+      ]),
+      contexts: relation([
+        [1, 1],
+        [2, 2],
+      ]),
+    });
     expect([whole.counts.different, whole.counts.missing]).toEqual([0, 0]);
   });
 });
@@ -81,24 +118,48 @@ describe('how true an imitation is', () => {
 const changesOf = ({ changes }: { changes: readonly Said[] }) => changes.map((one) => say(one));
 
 describe('the history of a command and of a press', () => {
-  const state = (label: string, position: number, commands: World['commands'], keys: Parameters<typeof world>[1]): CommandState => ({
-    release: { id: position, appId: 1, label, releasedOn: null, position, platforms: ['windows', 'macos'], sealedAt: null, builds: [], tiers: [], keyPolicy: null },
+  const state = (
+    label: string,
+    position: number,
+    commands: World['commands'],
+    keys: Parameters<typeof world>[1],
+  ): CommandState => ({
+    release: {
+      id: position,
+      appId: 1,
+      label,
+      releasedOn: null,
+      position,
+      platforms: ['windows', 'macos'],
+      sealedAt: null,
+      builds: [],
+      tiers: [],
+      keyPolicy: null,
+    },
     contexts,
     commands: [...commands],
     shipped: world(commands, keys).stack.shipped,
-  }); // prettier-ignore
+  });
   const one = command(1, { label: 'Drying heights', menu: 'View › Drying heights' });
   const states = [
     state('1', 1, [], []),
     state('2', 2, [one], [[1, 'J', null, 2]]),
     // The same press, spelled otherwise, is no other key.
-    state('3', 3, [one], [[1, '[KeyJ]', null, 2], [1, 'K', 'macos', 2]]), // prettier-ignore
+    state(
+      '3',
+      3,
+      [one],
+      [
+        [1, '[KeyJ]', null, 2],
+        [1, 'K', 'macos', 2],
+      ],
+    ),
     state(
       '4',
       4,
       [{ ...one, label: 'Show heights', menu: 'Depth › Show heights', fixed: true }, command(2)],
       [[2, 'J', null, 2]],
-    ), // prettier-ignore
+    ),
     state('5', 5, [], []),
   ];
   it('says release by release what it is called, which keys it has and what is otherwise', () => {
@@ -109,7 +170,7 @@ describe('the history of a command and of a press', () => {
       [],
       ['split', 'was called Drying heights', 'was in View › Drying heights', 'cannot be changed any more'],
       ['dropped'],
-    ]); // prettier-ignore
+    ]);
     expect(history[1]!.keys).toEqual([{ shortcut: 'J', places: ['Chart'], command: 1 }]);
     expect(commandHistory(states, board(US, 'macos')).map(changesOf)[2]).toEqual(['other keys']);
   });
@@ -129,9 +190,19 @@ describe('the history of a command and of a press', () => {
 
 describe('change notes', () => {
   const old = world(
-    [command(1, { label: 'Heights' }), command(2, { label: 'Shore line', menu: 'View › Shore line' }), command(3), command(6, { label: 'Plot' })],
-    [[1, 'J'], [2, 'F2'], [3, 'Primary+T'], [6, 'F8']],
-  ); // prettier-ignore
+    [
+      command(1, { label: 'Heights' }),
+      command(2, { label: 'Shore line', menu: 'View › Shore line' }),
+      command(3),
+      command(6, { label: 'Plot' }),
+    ],
+    [
+      [1, 'J'],
+      [2, 'F2'],
+      [3, 'Primary+T'],
+      [6, 'F8'],
+    ],
+  );
   const now = world(
     [
       command(1, { label: 'Heights' }),
@@ -140,13 +211,35 @@ describe('change notes', () => {
       command(5),
       command(6, { label: 'Plot', fixed: true }),
     ],
-    [[1, '6'], [1, 'Alt+6', 'macos'], [4, 'J'], [2, 'F2'], [6, 'F8'], [6, 'F9']],
-  ); // prettier-ignore
-  const lineage = { commands: relation([[1, 1], [2, 2], [6, 6]]), contexts: relation([[1, 1], [2, 2]]) }; // prettier-ignore
+    [
+      [1, '6'],
+      [1, 'Alt+6', 'macos'],
+      [4, 'J'],
+      [2, 'F2'],
+      [6, 'F8'],
+      [6, 'F9'],
+    ],
+  );
+  const lineage = {
+    commands: relation([
+      [1, 1],
+      [2, 2],
+      [6, 6],
+    ]),
+    contexts: relation([
+      [1, 1],
+      [2, 2],
+    ]),
+  };
   const compared = ['windows', 'macos'].map((platform): Compared => {
     const [a, b] = [sideOfWorld(old, platform), sideOfWorld(now, platform)];
     const found = moved(a, b, lineage);
-    return { old: a, now: b, moved: found, harms: harms(found, a, b, new Map([[1, 9]]), { rest: RESTS[0]!, typist: 'average' }) }; // prettier-ignore
+    return {
+      old: a,
+      now: b,
+      moved: found,
+      harms: harms(found, a, b, new Map([[1, 9]]), { rest: RESTS[0]!, typist: 'average' }),
+    };
   });
   const lines = noteLines(compared);
   const frame = {
@@ -182,10 +275,14 @@ describe('change notes', () => {
     const own = { key: 'own 1', out: false, reason: 'asked for', text: 'The desk in room 4 has 7.2 already.' };
     const gone = { key: 'renamed 99 99', out: false, reason: 'kept', text: '' };
     const kept = [
-      { ...movedGroup!, title: 'Moved', lines: movedGroup!.lines.map((line) => ({ ...line, reason: 'J is for trials now | really' })) },
+      {
+        ...movedGroup!,
+        title: 'Moved',
+        lines: movedGroup!.lines.map((line) => ({ ...line, reason: 'J is for trials now | really' })),
+      },
       meaning!,
       { ...rest.at(-1)!, lines: [own, ...rest.at(-1)!.lines.map((line) => ({ ...line, out: true })), gone] },
-    ]; // prettier-ignore
+    ];
     const standing = arranged(lines, kept, 'en');
     expect(standing.slice(0, 3).map((group) => group.title)).toEqual([
       'Moved',
@@ -194,7 +291,11 @@ describe('change notes', () => {
     ]);
     expect(standing.flatMap((group) => group.lines).filter((line) => line.stale)).toMatchObject([gone]);
     expect(new Set(standing.flatMap((group) => group.lines.map((line) => line.key))).size).toBe(lines.length + 2);
-    const body = composeChanges({ title: 'What 2 changes', intro: 'Read *this*', credit: '', language: 'en', groups: kept }, lines, frame); // prettier-ignore
+    const body = composeChanges(
+      { title: 'What 2 changes', intro: 'Read *this*', credit: '', language: 'en', groups: kept },
+      lines,
+      frame,
+    );
     const published = body.groups.flatMap((group) => group.lines.map((line) => line.text));
     expect(published).toContain(own.text);
     expect(published).not.toContain('cannot be given other keys any more');
@@ -261,8 +362,17 @@ describe('change notes', () => {
 });
 
 describe('change notes that were published', () => {
-  const line = (subject: string, text: string, keys: string[] = []) => ({ command: subject && 'c', subject, where: '', text, before: {}, after: { windows: keys }, reason: '' }); // prettier-ignore
-  const body = (...lines: ReturnType<typeof line>[]) => ({ groups: [{ title: 'All', lines }] }) as unknown as ChangesBody; // prettier-ignore
+  const line = (subject: string, text: string, keys: string[] = []) => ({
+    command: subject && 'c',
+    subject,
+    where: '',
+    text,
+    before: {},
+    after: { windows: keys },
+    reason: '',
+  });
+  const body = (...lines: ReturnType<typeof line>[]) =>
+    ({ groups: [{ title: 'All', lines }] }) as unknown as ChangesBody;
   it('are judged line by line, but for what was written by hand', () => {
     const told = body(line('Pan', 'moved', ['J']), line('Trim', 'is new'), line('', 'Room 4 stays on 7.0.'));
     expect(wrongChanges(told, told)).toEqual([]);
@@ -320,9 +430,26 @@ describe('what is out of date', () => {
     expect(wrongLines(two, () => row('two', { keys: { windows: ['F7', 'J'] } }), keyboards)).toEqual([]);
   });
   it('is made on another release with its commands followed, and without those that are gone', () => {
-    const sheet = { sections: [SheetSection.parse({ title: 'S', leftOut: [2, 3], rows: [1, 2, 3].map((id) => ({ command: id, note: `n${id}` })) })] }; // prettier-ignore
-    const lineage = { commands: relation([[1, 1], [2, 20]]), contexts: relation([]) }; // prettier-ignore
-    expect(sheetOn(sheet, lineage).sections[0]!.rows).toMatchObject([{ command: 1, note: 'n1' }, { command: 20, note: 'n2' }]); // prettier-ignore
+    const sheet = {
+      sections: [
+        SheetSection.parse({
+          title: 'S',
+          leftOut: [2, 3],
+          rows: [1, 2, 3].map((id) => ({ command: id, note: `n${id}` })),
+        }),
+      ],
+    };
+    const lineage = {
+      commands: relation([
+        [1, 1],
+        [2, 20],
+      ]),
+      contexts: relation([]),
+    };
+    expect(sheetOn(sheet, lineage).sections[0]!.rows).toMatchObject([
+      { command: 1, note: 'n1' },
+      { command: 20, note: 'n2' },
+    ]);
     expect(sheetOn(sheet, lineage).sections[0]!.leftOut).toEqual([20]);
   });
 });

@@ -48,8 +48,16 @@ export function settingOfWorld({ stack, commands, contexts }: World, layouts = [
 }
 
 export const identity = (...worlds: readonly World[]): Lineage => ({
-  commands: relation(worlds[0]!.commands.filter(({ id }) => worlds.at(-1)!.commands.some((one) => one.id === id)).map(({ id }) => [id, id])), // prettier-ignore
-  contexts: relation(worlds[0]!.contexts.filter(({ id }) => worlds.at(-1)!.contexts.some((one) => one.id === id)).map(({ id }) => [id, id])), // prettier-ignore
+  commands: relation(
+    worlds[0]!.commands
+      .filter(({ id }) => worlds.at(-1)!.commands.some((one) => one.id === id))
+      .map(({ id }) => [id, id]),
+  ),
+  contexts: relation(
+    worlds[0]!.contexts
+      .filter(({ id }) => worlds.at(-1)!.contexts.some((one) => one.id === id))
+      .map(({ id }) => [id, id]),
+  ),
 });
 
 const contextsOf = (count: number): fc.Arbitrary<Context[]> =>
@@ -66,7 +74,14 @@ const contextsOf = (count: number): fc.Arbitrary<Context[]> =>
         if (there === 0) return;
         const into = made[parent % made.length]!.id;
         const id = at + 2;
-        made.push({ id, parent: into, name: `Place ${id}`, position: at, takesText: takesText && there < 3, together: [] }); // prettier-ignore
+        made.push({
+          id,
+          parent: into,
+          name: `Place ${id}`,
+          position: at,
+          takesText: takesText && there < 3,
+          together: [],
+        });
       });
       return made;
     });
@@ -86,19 +101,33 @@ export const worlds = (most: number): fc.Arbitrary<World> =>
         }),
         { maxLength: most * 2 },
       ),
-      blocks: fc.array(fc.record({ command: fc.nat(most - 1), place: fc.nat(), press: fc.constantFrom('A', 'F2') }), { maxLength: 2 }), // prettier-ignore
+      blocks: fc.array(fc.record({ command: fc.nat(most - 1), place: fc.nat(), press: fc.constantFrom('A', 'F2') }), {
+        maxLength: 2,
+      }),
     })
     .map(({ contexts, there, bindings, blocks }) => {
-      const commands = there.flatMap((yes, at) => (yes || at === 0 ? [command(at + 1, { label: `Command ${at + 1}` })] : [])); // prettier-ignore
+      const commands = there.flatMap((yes, at) =>
+        yes || at === 0 ? [command(at + 1, { label: `Command ${at + 1}` })] : [],
+      );
       const id = (at: number) => commands[at % commands.length]!.id;
       const place = (at: number) => contexts[at % contexts.length]!.id;
       const base = shipped(
-        bindings.map((one) => binding(id(one.command), one.shortcut, { contexts: [place(one.place)], platform: one.platform })), // prettier-ignore
+        bindings.map((one) =>
+          binding(id(one.command), one.shortcut, { contexts: [place(one.place)], platform: one.platform }),
+        ),
       );
       const edits = new Map<string, Edit>();
       for (const one of blocks) {
         const [on, where] = [id(one.command), place(one.place)];
-        edits.set(`${on} ${where}`, { command: on, context: where, platform: null, action: 'block', shortcuts: [one.press], reason: '', memoryAid: '' }); // prettier-ignore
+        edits.set(`${on} ${where}`, {
+          command: on,
+          context: where,
+          platform: null,
+          action: 'block',
+          shortcuts: [one.press],
+          reason: '',
+          memoryAid: '',
+        });
       }
       return { contexts, commands, stack: { shipped: base, layers: edits.size ? [custom([...edits.values()])] : [] } };
     });

@@ -80,17 +80,22 @@ describe('commands in a text', () => {
 
   it('and keys make claims in their order; what a sentence denies is no claim', () => {
     fc.assert(
-      fc.property(shortcut, shortcut, fc.shuffledSubarray([0, 1, 2, 3, 4], { minLength: 2, maxLength: 2 }), (a, b, [first, second]) => {
-        const [one, two] = [NAMES[first!]!.toLowerCase(), NAMES[second!]!.toLowerCase()];
-        const text = `Press ${showStored(a, 'windows')} to ${one} and ${showStored(b, 'windows')} to ${two}.`;
-        const claims = claimsIn(text, named);
-        expect(claims.map((claim) => claim.command)).toEqual([first! + 1, second! + 1]);
-        expect(claims.map((claim) => claim.key.shortcuts[0])).toEqual([a, b]);
-        for (const denied of ['Do not press', 'Never press', 'Instead of'])
-          expect(claimsIn(text.replace('Press', denied), named)).toEqual([]);
-        const apart = claimsIn(`Press ${showStored(a, 'windows')}. Then look how to ${one}.`, named);
-        expect(apart).toEqual([]);
-      }),
-    ); // prettier-ignore
+      fc.property(
+        shortcut,
+        shortcut,
+        fc.shuffledSubarray([0, 1, 2, 3, 4], { minLength: 2, maxLength: 2 }),
+        (a, b, [first, second]) => {
+          const [one, two] = [NAMES[first!]!.toLowerCase(), NAMES[second!]!.toLowerCase()];
+          const text = `Press ${showStored(a, 'windows')} to ${one} and ${showStored(b, 'windows')} to ${two}.`;
+          const claims = claimsIn(text, named);
+          expect(claims.map((claim) => claim.command)).toEqual([first! + 1, second! + 1]);
+          expect(claims.map((claim) => claim.key.shortcuts[0])).toEqual([a, b]);
+          for (const denied of ['Do not press', 'Never press', 'Instead of'])
+            expect(claimsIn(text.replace('Press', denied), named)).toEqual([]);
+          const apart = claimsIn(`Press ${showStored(a, 'windows')}. Then look how to ${one}.`, named);
+          expect(apart).toEqual([]);
+        },
+      ),
+    );
   });
 });

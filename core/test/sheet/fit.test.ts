@@ -34,42 +34,103 @@ interface Font {
   ): { readonly positions: readonly { readonly xAdvance: number }[] };
 }
 const { openSync } = require('fontkit') as { openSync(file: string): Font };
-const google = (family: string, weight: string, file: string) => require.resolve(`@expo-google-fonts/${family}/${weight}/${file}_${weight}.ttf`); // prettier-ignore
+const google = (family: string, weight: string, file: string) =>
+  require.resolve(`@expo-google-fonts/${family}/${weight}/${file}_${weight}.ttf`);
 const FILES: Record<Face, string> = {
   text: google('atkinson-hyperlegible-next', '400Regular', 'AtkinsonHyperlegibleNext'),
   head: google('bricolage-grotesque', '700Bold', 'BricolageGrotesque'),
   keys: google('atkinson-hyperlegible-mono', '500Medium', 'AtkinsonHyperlegibleMono'),
   signs: require.resolve('dejavu-fonts-ttf/ttf/DejaVuSans.ttf'),
 };
-const WORDS = ['Place', 'sounding', 'Łódź', 'AVATAR', 'Tide', 'naïve', 'Ctrl+Shift+D', 'a', 'contour', '“To”', '⌘', 'Überschrift', 'W.A.', '12.5'] as const; // prettier-ignore
-const phrase = (most: number) => fc.array(fc.constantFrom(...WORDS), { minLength: 1, maxLength: most }).map((list) => list.join(' ')); // prettier-ignore
+const WORDS = [
+  'Place',
+  'sounding',
+  'Łódź',
+  'AVATAR',
+  'Tide',
+  'naïve',
+  'Ctrl+Shift+D',
+  'a',
+  'contour',
+  '“To”',
+  '⌘',
+  'Überschrift',
+  'W.A.',
+  '12.5',
+] as const;
+const phrase = (most: number) =>
+  fc.array(fc.constantFrom(...WORDS), { minLength: 1, maxLength: most }).map((list) => list.join(' '));
 const KEYS = [['Primary+Shift+D'], ['F5', 'Primary+Alt+PageUp'], [], ['A']];
 const body: fc.Arbitrary<EditionBody> = fc
   .record({
-    sections: fc.array(fc.record({ title: phrase(3), rows: fc.array(fc.record({ label: phrase(5), keys: fc.constantFrom(...KEYS), note: fc.oneof(fc.constant(''), phrase(7)) }), { maxLength: 14 }) }), { minLength: 1, maxLength: 6 }), // prettier-ignore
-    look: fc.record({ paper: fc.constantFrom(...SHEET_PAPERS), landscape: fc.boolean(), columns: fc.integer({ min: 1, max: 4 }), pages: fc.integer({ min: 1, max: 2 }), ticks: fc.boolean(), largePrint: fc.boolean(), legend: fc.boolean() }), // prettier-ignore
+    sections: fc.array(
+      fc.record({
+        title: phrase(3),
+        rows: fc.array(
+          fc.record({ label: phrase(5), keys: fc.constantFrom(...KEYS), note: fc.oneof(fc.constant(''), phrase(7)) }),
+          { maxLength: 14 },
+        ),
+      }),
+      { minLength: 1, maxLength: 6 },
+    ),
+    look: fc.record({
+      paper: fc.constantFrom(...SHEET_PAPERS),
+      landscape: fc.boolean(),
+      columns: fc.integer({ min: 1, max: 4 }),
+      pages: fc.integer({ min: 1, max: 2 }),
+      ticks: fc.boolean(),
+      largePrint: fc.boolean(),
+      legend: fc.boolean(),
+    }),
     intro: fc.oneof(fc.constant(''), phrase(20)),
   })
   .map(({ sections, look, intro }) => {
     let at = 0;
-    const rows = (list: (typeof sections)[number]['rows']) => list.map(({ label, keys, note }) => ({ command: `c${at++}`, label, menu: '', keys: { windows: keys }, shipped: {}, contexts: [], note, memoryAid: '', fixed: false })); // prettier-ignore
+    const rows = (list: (typeof sections)[number]['rows']) =>
+      list.map(({ label, keys, note }) => ({
+        command: `c${at++}`,
+        label,
+        menu: '',
+        keys: { windows: keys },
+        shipped: {},
+        contexts: [],
+        note,
+        memoryAid: '',
+        fixed: false,
+      }));
     return EditionBody.parse({
-      format: 'crib-sheet', version: 1, title: 'First week', intro, credit: 'School', language: 'en', number: 1, publishedOn: '2026-11-27', app: 'Fathomry', release: '7.0',
-      keyset: { name: 'School set', revision: 1, custom: true }, platforms: ['windows'], look, sections: sections.map((one) => ({ title: one.title, rows: rows(one.rows) })),
-    }); // prettier-ignore
+      format: 'crib-sheet',
+      version: 1,
+      title: 'First week',
+      intro,
+      credit: 'School',
+      language: 'en',
+      number: 1,
+      publishedOn: '2026-11-27',
+      app: 'Fathomry',
+      release: '7.0',
+      keyset: { name: 'School set', revision: 1, custom: true },
+      platforms: ['windows'],
+      look,
+      sections: sections.map((one) => ({ title: one.title, rows: rows(one.rows) })),
+    });
   });
 const reading = { platforms: ['windows'], how: 'words' } as const;
-const standing = (layout: SheetLayout) => layout.pages.flatMap((page, at) => page.placings.map((one) => ({ ...one, page: at }))); // prettier-ignore
+const standing = (layout: SheetLayout) =>
+  layout.pages.flatMap((page, at) => page.placings.map((one) => ({ ...one, page: at })));
 
 describe('texts', () => {
   it('are as wide as fontkit lays them out from the font files that ship, kerned and without ligatures', () => {
-    const faces = Object.entries(FILES).map(([face, file]) => [face as Face, openSync(file)] as const); // prettier-ignore
+    const faces = Object.entries(FILES).map(([face, file]) => [face as Face, openSync(file)] as const);
     const { width } = measurer();
     let kerned = 0;
     fc.assert(
       fc.property(fc.nat(faces.length - 1), phrase(6), (which, text) => {
         const [face, font] = faces[which]!;
-        const plain = [...text].filter((sign) => font.hasGlyphForCodePoint(sign.codePointAt(0)!)).join('').trim(); // prettier-ignore
+        const plain = [...text]
+          .filter((sign) => font.hasGlyphForCodePoint(sign.codePointAt(0)!))
+          .join('')
+          .trim();
         const { positions } = font.layout(plain, {
           liga: false,
           clig: false,
@@ -80,13 +141,16 @@ describe('texts', () => {
           positions.reduce((all: number, one: { xAdvance: number }) => all + one.xAdvance, 0) / font.unitsPerEm;
         // Kerning is kept for the letters of ASCII and Latin-1; others are kerned by no more than a hundredth of an em.
         expect(Math.abs(width(plain, face, 1) - sum)).toBeLessThan(0.01 * Math.max(3, plain.length / 4));
-        const loose = [...plain].reduce((all, sign) => all + font.glyphForCodePoint(sign.codePointAt(0)!).advanceWidth, 0) / font.unitsPerEm; // prettier-ignore
+        const loose =
+          [...plain].reduce((all, sign) => all + font.glyphForCodePoint(sign.codePointAt(0)!).advanceWidth, 0) /
+          font.unitsPerEm;
         if (Math.abs(loose - sum) > 0.02) kerned++;
       }),
       { numRuns: 400 },
     );
     expect(kerned).toBeGreaterThan(50);
-    for (const [face, font] of faces) expect([FACE_TABLES[face].ascent, FACE_TABLES[face].descent]).toEqual([font.ascent, font.descent]); // prettier-ignore
+    for (const [face, font] of faces)
+      expect([FACE_TABLES[face].ascent, FACE_TABLES[face].descent]).toEqual([font.ascent, font.descent]);
   });
 
   it('are broken into lines that fit, lose no word, and could not take the next one', () => {
@@ -99,7 +163,11 @@ describe('texts', () => {
         const words = text.split(' ');
         if (words.every((word) => width(word, 'text', 10) <= most)) {
           expect(found.join(' ')).toBe(text);
-          found.slice(0, -1).forEach((line, at) => expect(width(`${line} ${found[at + 1]!.split(' ')[0]}`, 'text', 10)).toBeGreaterThan(most - 1e-6)); // prettier-ignore
+          found
+            .slice(0, -1)
+            .forEach((line, at) =>
+              expect(width(`${line} ${found[at + 1]!.split(' ')[0]}`, 'text', 10)).toBeGreaterThan(most - 1e-6),
+            );
         }
       }),
     );
@@ -107,7 +175,10 @@ describe('texts', () => {
 });
 
 describe('columns', () => {
-  const items = fc.array(fc.record({ height: fc.integer({ min: 1, max: 5 }), keeps: fc.constant(false) }), { minLength: 1, maxLength: 3 }); // prettier-ignore
+  const items = fc.array(fc.record({ height: fc.integer({ min: 1, max: 5 }), keeps: fc.constant(false) }), {
+    minLength: 1,
+    maxLength: 3,
+  });
   const titled = items.map((list): Item[] => [{ height: 1, keeps: true }, ...list]);
   /** Every way to break a row of things into columns, by brute force: whether it can be, and with how few broken sections. */
   function fewest(sections: readonly (readonly Item[])[], heights: readonly number[]): number | null {
@@ -122,7 +193,8 @@ describe('columns', () => {
       const ends = item + 1 === sections[section]!.length;
       const from = item === 0 && y > 0 ? y + 1 : y;
       const stays = one.keeps ? sections[section]![item + 1]!.height : 0;
-      if (from + one.height + stays <= heights[column]!) go(ends ? section + 1 : section, ends ? 0 : item + 1, column, from + one.height, broken, ends ? false : split); // prettier-ignore
+      if (from + one.height + stays <= heights[column]!)
+        go(ends ? section + 1 : section, ends ? 0 : item + 1, column, from + one.height, broken, ends ? false : split);
       const kept = item > 0 && sections[section]![item - 1]!.keeps;
       if (!kept) go(section, item, column + 1, 0, broken + (item > 0 && !split ? 1 : 0), split || item > 0);
     };
@@ -132,27 +204,34 @@ describe('columns', () => {
   it('take all sections with the fewest of them broken, as trying every break finds', () => {
     let broken = 0;
     fc.assert(
-      fc.property(fc.array(titled, { minLength: 1, maxLength: 4 }), fc.array(fc.integer({ min: 5, max: 12 }), { minLength: 1, maxLength: 3 }), (sections, heights) => {
-        const found = place(sections, heights, 1);
-        expect(found?.broken ?? null).toBe(fewest(sections, heights));
-        if (!found) return;
-        if (found.broken) broken++;
-        // In order, nothing over another, nothing out of its column; evening them out breaks no more.
-        const even = balanced(sections, heights, 1)!;
-        expect(even.broken).toBe(found.broken);
-        for (const { spots } of [found, even]) {
-          const flat = spots.flatMap((list, s) => list.map((spot, i) => ({ ...spot, end: spot.y + sections[s]![i]!.height })));
-          flat.forEach((one, at) => {
-            expect(one.end).toBeLessThanOrEqual(heights[one.column]! + 1e-6);
-            const next = flat[at + 1];
-            if (next) expect(next.column > one.column || next.y >= one.end - 1e-6).toBe(true);
-          });
-        }
-        const highest = ({ spots }: typeof even) => Math.max(...spots.flatMap((list, s) => list.map((spot, i) => spot.y + sections[s]![i]!.height)));
-        expect(highest(even)).toBeLessThanOrEqual(highest(found) + 1e-6);
-      }),
+      fc.property(
+        fc.array(titled, { minLength: 1, maxLength: 4 }),
+        fc.array(fc.integer({ min: 5, max: 12 }), { minLength: 1, maxLength: 3 }),
+        (sections, heights) => {
+          const found = place(sections, heights, 1);
+          expect(found?.broken ?? null).toBe(fewest(sections, heights));
+          if (!found) return;
+          if (found.broken) broken++;
+          // In order, nothing over another, nothing out of its column; evening them out breaks no more.
+          const even = balanced(sections, heights, 1)!;
+          expect(even.broken).toBe(found.broken);
+          for (const { spots } of [found, even]) {
+            const flat = spots.flatMap((list, s) =>
+              list.map((spot, i) => ({ ...spot, end: spot.y + sections[s]![i]!.height })),
+            );
+            flat.forEach((one, at) => {
+              expect(one.end).toBeLessThanOrEqual(heights[one.column]! + 1e-6);
+              const next = flat[at + 1];
+              if (next) expect(next.column > one.column || next.y >= one.end - 1e-6).toBe(true);
+            });
+          }
+          const highest = ({ spots }: typeof even) =>
+            Math.max(...spots.flatMap((list, s) => list.map((spot, i) => spot.y + sections[s]![i]!.height)));
+          expect(highest(even)).toBeLessThanOrEqual(highest(found) + 1e-6);
+        },
+      ),
       { numRuns: 400 },
-    ); // prettier-ignore
+    );
     expect(broken).toBeGreaterThan(20);
   });
 });
@@ -178,10 +257,14 @@ describe('a sheet laid out', () => {
           expect(x).toBeGreaterThanOrEqual(0);
           expect(x + width).toBeLessThanOrEqual(layout.width + 1e-6);
           if (layout.fits) expect(y + height).toBeLessThanOrEqual(layout.height + 1e-6);
-          for (const text of texts) for (const run of text.runs) expect(text.x + run.x + run.width).toBeLessThanOrEqual(layout.width - 8 * (layout.size > 15 ? 0 : 1)); // prettier-ignore
+          for (const text of texts)
+            for (const run of text.runs)
+              expect(text.x + run.x + run.width).toBeLessThanOrEqual(layout.width - 8 * (layout.size > 15 ? 0 : 1));
         }
         expect(fit(one, reading)).toEqual(layout);
-        expect(pageHtml(layout, layout.pages[0]!, { title: one.title }).match(/<span class="l /g)!.length).toBe(layout.pages[0]!.placings.flatMap((each) => each.texts.flatMap((text) => text.runs)).length); // prettier-ignore
+        expect(pageHtml(layout, layout.pages[0]!, { title: one.title }).match(/<span class="l /g)!.length).toBe(
+          layout.pages[0]!.placings.flatMap((each) => each.texts.flatMap((text) => text.runs)).length,
+        );
       }),
       { numRuns: 120 },
     );
@@ -208,8 +291,16 @@ describe('a sheet laid out', () => {
 
   it('is on paper of its size, and no smaller than is read from where it hangs', () => {
     // ISO 216: A4 210 × 297 mm, A3 297 × 420, A6 105 × 148; ANSI/ASME Y14.1: Letter 8.5 × 11 in.
-    const size = (paper: (typeof SHEET_PAPERS)[number], landscape = false) => [paperOf({ paper, landscape, columns: 1 })].map(({ width, height }) => [width / MM, height / MM].map((one) => Math.round(10 * one) / 10))[0]; // prettier-ignore
-    expect([size('a4'), size('a3', true), size('pocket'), size('letter')]).toEqual([[210, 297], [420, 297], [148, 105], [215.9, 279.4]]); // prettier-ignore
+    const size = (paper: (typeof SHEET_PAPERS)[number], landscape = false) =>
+      [paperOf({ paper, landscape, columns: 1 })].map(({ width, height }) =>
+        [width / MM, height / MM].map((one) => Math.round(10 * one) / 10),
+      )[0];
+    expect([size('a4'), size('a3', true), size('pocket'), size('letter')]).toEqual([
+      [210, 297],
+      [420, 297],
+      [148, 105],
+      [215.9, 279.4],
+    ]);
     // 16 minutes of arc at 60 cm are 2.79 mm, the capital’s height; 0.668 em of this face: 4.18 mm, 11.85 pt.
     expect(leastAt(60)).toBeCloseTo(11.85, 1);
     expect(sizesOf({ distance: null, largePrint: true })[0]).toBe(16);

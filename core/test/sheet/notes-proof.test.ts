@@ -7,10 +7,28 @@ import { say } from '../../src/words/index.ts';
 import { catalogue } from '../list/fixtures.ts';
 
 const commands = [{ label: 'Place sounding' }, { label: 'Draw contour' }, { label: 'Close line' }];
-const side = (keys: readonly (string | null)[]) => ({ opened: opened(catalogue(commands, keys.flatMap((shortcut, at) => (shortcut ? [{ command: at + 1, shortcut }] : [])))), keyset: 1 }); // prettier-ignore
+const side = (keys: readonly (string | null)[]) => ({
+  opened: opened(
+    catalogue(
+      commands,
+      keys.flatMap((shortcut, at) => (shortcut ? [{ command: at + 1, shortcut }] : [])),
+    ),
+  ),
+  keyset: 1,
+});
 const [old, now] = [side(['S', 'C', 'F4']), side(['D', 'C', null])];
 const keyboards = keyboardsOf([US], ['windows', 'macos']);
-const notes = (intro: string, lines: { text?: string; reason?: string; out?: boolean }[] = []) => ({ title: 'What 2 changes', intro, groups: [{ key: 'moved', title: 'Moved', lines: lines.map((one, at) => ({ key: `own ${at}`, out: false, reason: '', text: '', ...one })) }] }); // prettier-ignore
+const notes = (intro: string, lines: { text?: string; reason?: string; out?: boolean }[] = []) => ({
+  title: 'What 2 changes',
+  intro,
+  groups: [
+    {
+      key: 'moved',
+      title: 'Moved',
+      lines: lines.map((one, at) => ({ key: `own ${at}`, out: false, reason: '', text: '', ...one })),
+    },
+  ],
+});
 const found = (of: ReturnType<typeof notes>) => notesProof(of, old, now, keyboards).map((one) => say(one.said));
 
 describe('what a trainer’s own texts in change notes claim of keys', () => {
@@ -25,10 +43,17 @@ describe('what a trainer’s own texts in change notes claim of keys', () => {
   });
 
   it('is looked for in every text that is handed out, and mended where it stands', () => {
-    const wrong = notes('', [{ text: 'Press F9 to place a sounding.' }, { reason: 'Hit F8 to draw a contour.' }, { text: 'Press F7 to draw a contour.', out: true }]); // prettier-ignore
+    const wrong = notes('', [
+      { text: 'Press F9 to place a sounding.' },
+      { reason: 'Hit F8 to draw a contour.' },
+      { text: 'Press F7 to draw a contour.', out: true },
+    ]);
     const findings = notesProof(wrong, old, now, keyboards);
     expect(findings.map((one) => one.text)).toEqual(['Press F9 to place a sounding.', 'Hit F8 to draw a contour.']);
-    const mended = findings.reduce((texts) => notesProof(texts, old, now, keyboards)[0]?.mended ?? texts, wrong as Parameters<typeof notesProof>[0]); // prettier-ignore
+    const mended = findings.reduce(
+      (texts) => notesProof(texts, old, now, keyboards)[0]?.mended ?? texts,
+      wrong as Parameters<typeof notesProof>[0],
+    );
     expect(mended.groups[0]!.lines.map((one) => [one.text, one.reason])).toEqual([
       ['Press D to place a sounding.', ''],
       ['', 'Hit C to draw a contour.'],
@@ -37,6 +62,8 @@ describe('what a trainer’s own texts in change notes claim of keys', () => {
     expect(notesProof(mended, old, now, keyboards)).toEqual([]);
     // The same finding has the same name the next time: what was said of it still holds.
     expect(findings.map((one) => one.key)).toEqual(notesProof(wrong, old, now, keyboards).map((one) => one.key));
-    expect(notesProof({ ...wrong, title: 'Press F9 to place a sounding' }, old, now, keyboards)[0]!.mended!.title).toBe('Press D to place a sounding'); // prettier-ignore
+    expect(notesProof({ ...wrong, title: 'Press F9 to place a sounding' }, old, now, keyboards)[0]!.mended!.title).toBe(
+      'Press D to place a sounding',
+    );
   });
 });

@@ -73,7 +73,11 @@ describe('what a row says', () => {
       'braucht: a line',
       'ohne Taste ausgeliefert',
     ]);
-    const french = bodyOf([{ ...plain, lesson: { ...plain.lesson, minutes: null } }], { parts: ['lesson', 'sign'] }, 'fr'); // prettier-ignore
+    const french = bodyOf(
+      [{ ...plain, lesson: { ...plain.lesson, minutes: null } }],
+      { parts: ['lesson', 'sign'] },
+      'fr',
+    );
     expect(detailsOf(french, french.sections[0]!.rows[0]!, ['macos'], 'words')).toEqual(['Lines', 'on voit : a dot']);
   });
 });
@@ -105,17 +109,22 @@ describe('a page', () => {
 
   it('is drawn with every text escaped, and each row told by where it stands', () => {
     fc.assert(
-      fc.property(fc.string({ unit: fc.constantFrom('<', '>', '&', '"', "'", 'a', 'script', ' '), minLength: 1 }), (label) => {
-        fc.pre(label.trim() !== '');
-        const body = bodyOf([{ ...plain, label }]);
-        const layout = fit(body, { platforms: ['windows'], how: 'words' });
-        const html = pageHtml(layout, layout.pages[0]!, { title: body.title });
-        // Outside of its own tags there is no bracket, and no bare ampersand anywhere.
-        expect(html.replace(/<\/?(?:section|h[12]|p|ul|li|kbd|span|small|i)(?: [\w-]+="[^"<>]*")*>/g, '')).not.toMatch(/[<>]/);
-        expect(html).not.toMatch(/&(?!amp;|lt;|gt;|quot;|#39;)/);
-        expect(html).toContain('data-section="0" data-row="0"');
-      }),
-    ); // prettier-ignore
+      fc.property(
+        fc.string({ unit: fc.constantFrom('<', '>', '&', '"', "'", 'a', 'script', ' '), minLength: 1 }),
+        (label) => {
+          fc.pre(label.trim() !== '');
+          const body = bodyOf([{ ...plain, label }]);
+          const layout = fit(body, { platforms: ['windows'], how: 'words' });
+          const html = pageHtml(layout, layout.pages[0]!, { title: body.title });
+          // Outside of its own tags there is no bracket, and no bare ampersand anywhere.
+          expect(
+            html.replace(/<\/?(?:section|h[12]|p|ul|li|kbd|span|small|i)(?: [\w-]+="[^"<>]*")*>/g, ''),
+          ).not.toMatch(/[<>]/);
+          expect(html).not.toMatch(/&(?!amp;|lt;|gt;|quot;|#39;)/);
+          expect(html).toContain('data-section="0" data-row="0"');
+        },
+      ),
+    );
   });
 });
 
@@ -129,20 +138,26 @@ describe('two editions', () => {
     });
   const rows = fc
     .tuple(fc.subarray(['a', 'b', 'c', 'd']), row('a'), row('b'), row('c'), row('d'))
-    .map(([names, ...all]) => all.filter((one) => names.includes(one.command)).map((one) => ({ ...plain, ...one, shipped: {} }))); // prettier-ignore
+    .map(([names, ...all]) =>
+      all.filter((one) => names.includes(one.command)).map((one) => ({ ...plain, ...one, shipped: {} })),
+    );
 
   it('differ by what is added, dropped, renamed, on other keys or in other words; the other way round alike', () => {
     fc.assert(
       fc.property(rows, rows, (a, b) => {
         const [old, now] = [bodyOf(a), bodyOf(b)];
-        const told = (list: ReturnType<typeof differences>) => list.map((one) => `${one.kind} ${(one.now ?? one.before)!.command}`).sort(); // prettier-ignore
+        const told = (list: ReturnType<typeof differences>) =>
+          list.map((one) => `${one.kind} ${(one.now ?? one.before)!.command}`).sort();
         const forth = told(differences(old, now, keyboards));
         const turned = { added: 'dropped', dropped: 'added' } as Record<string, string>;
-        const back = told(differences(now, old, keyboards)).map((one) => one.replace(/^\w+(?= \w$)/, (kind) => turned[kind] ?? kind)); // prettier-ignore
+        const back = told(differences(now, old, keyboards)).map((one) =>
+          one.replace(/^\w+(?= \w$)/, (kind) => turned[kind] ?? kind),
+        );
         expect(back.sort()).toEqual(forth);
         expect(differences(old, old, keyboards)).toEqual([]);
         // By hand: on a US keyboard Ctrl++ and Ctrl+Shift+= are one press.
-        const press = (one: Pick<EditionRow, 'keys'>) => (one.keys['windows'] ?? []).map((key) => key.replace('Primary++', 'Primary+Shift+=')).join(); // prettier-ignore
+        const press = (one: Pick<EditionRow, 'keys'>) =>
+          (one.keys['windows'] ?? []).map((key) => key.replace('Primary++', 'Primary+Shift+=')).join();
         const names = new Set([...a, ...b].map((one) => one.command));
         const expected = [...names].flatMap((name) => {
           const [then, here] = [a, b].map((list) => list.find((one) => one.command === name));
@@ -161,15 +176,28 @@ describe('two editions', () => {
 describe('a folded card', () => {
   it('has nothing across its fold, whatever stands on it', () => {
     fc.assert(
-      fc.property(fc.array(fc.constantFrom('Alpha', 'A long name of a command', 'Soundings'), { minLength: 1, maxLength: 12 }), fc.boolean(), (labels, legend) => {
-        const body = bodyOf(labels.map((label) => ({ ...plain, label })), { paper: 'pocket', pages: 3, legend });
-        const layout = fit(body, { platforms: ['macos'], how: 'symbols' }, 'https://school.example/s/first-week-at-the-desk/abcde-fghij-klmno-pqrst');
-        const fold = layout.width / 2;
-        for (const { texts, rects } of layout.pages.flatMap((page) => page.placings)) {
-          for (const { x, runs } of texts) for (const run of runs) expect(x + run.x >= fold || x + run.x + run.width <= fold, run.text).toBe(true);
-          for (const { kind, x, width } of rects) if (kind !== 'fold') expect(x >= fold || x + width <= fold + 0.01, kind).toBe(true);
-        }
-      }),
-    ); // prettier-ignore
+      fc.property(
+        fc.array(fc.constantFrom('Alpha', 'A long name of a command', 'Soundings'), { minLength: 1, maxLength: 12 }),
+        fc.boolean(),
+        (labels, legend) => {
+          const body = bodyOf(
+            labels.map((label) => ({ ...plain, label })),
+            { paper: 'pocket', pages: 3, legend },
+          );
+          const layout = fit(
+            body,
+            { platforms: ['macos'], how: 'symbols' },
+            'https://school.example/s/first-week-at-the-desk/abcde-fghij-klmno-pqrst',
+          );
+          const fold = layout.width / 2;
+          for (const { texts, rects } of layout.pages.flatMap((page) => page.placings)) {
+            for (const { x, runs } of texts)
+              for (const run of runs) expect(x + run.x >= fold || x + run.x + run.width <= fold, run.text).toBe(true);
+            for (const { kind, x, width } of rects)
+              if (kind !== 'fold') expect(x >= fold || x + width <= fold + 0.01, kind).toBe(true);
+          }
+        },
+      ),
+    );
   });
 });

@@ -7,10 +7,34 @@ import { NO_FACTS, composeSheet, mended, proof, wrongClaims } from '../../src/sh
 import { Sheet, type SheetFacts } from '../../src/contract/index.ts';
 import { catalogue } from '../list/fixtures.ts';
 
-const COMMANDS: [string, string][] = [['Open tide table', 'F4'], ['Place sounding', 'S'], ['Undo', 'Primary+Z'], ['Lock chart', 'Primary+Shift+P'], ['Save chart', 'Primary+S'], ['Show whole chart', 'Primary+F2'], ['Go to next gap', 'PageDown'], ['Trace shoreline', 'T'], ['Measure distance', 'D'], ['Add light', 'Shift+G'], ['Close chart', 'Primary+W'], ['Insert note', 'Primary+Enter'], ['Quit Fathomry', 'Alt+F4'], ['Pan', 'hold:Space']]; // prettier-ignore
-const release = opened(catalogue(COMMANDS.map(([label]) => ({ label, otherNames: label === 'Open tide table' ? ['Tide table'] : [] })), COMMANDS.map(([, shortcut], at) => ({ command: at + 1, shortcut })))); // prettier-ignore
+const COMMANDS: [string, string][] = [
+  ['Open tide table', 'F4'],
+  ['Place sounding', 'S'],
+  ['Undo', 'Primary+Z'],
+  ['Lock chart', 'Primary+Shift+P'],
+  ['Save chart', 'Primary+S'],
+  ['Show whole chart', 'Primary+F2'],
+  ['Go to next gap', 'PageDown'],
+  ['Trace shoreline', 'T'],
+  ['Measure distance', 'D'],
+  ['Add light', 'Shift+G'],
+  ['Close chart', 'Primary+W'],
+  ['Insert note', 'Primary+Enter'],
+  ['Quit Fathomry', 'Alt+F4'],
+  ['Pan', 'hold:Space'],
+];
+const release = opened(
+  catalogue(
+    COMMANDS.map(([label]) => ({ label, otherNames: label === 'Open tide table' ? ['Tide table'] : [] })),
+    COMMANDS.map(([, shortcut], at) => ({ command: at + 1, shortcut })),
+  ),
+);
 const keyboards = keyboardsOf([US], ['windows', 'macos']);
-const list = (name: string) => JSON.parse(readFileSync(new URL(`sentences/${name}.json`, import.meta.url), 'utf8')) as { wrong: string[]; right: string[] }; // prettier-ignore
+const list = (name: string) =>
+  JSON.parse(readFileSync(new URL(`sentences/${name}.json`, import.meta.url), 'utf8')) as {
+    wrong: string[];
+    right: string[];
+  };
 const found = (text: string) => wrongClaims(text, release, 1, keyboards).length > 0;
 
 describe('what a text says of keys', () => {
@@ -21,26 +45,53 @@ describe('what a text says of keys', () => {
 
   it('is found as well in sentences that were written afterwards', () => {
     // As first met, nothing mended with them: of the second list 26 wrong ones found and no right one, of the third 30 and 2.
-    const counts = ['two', 'three'].map((name) => list(name)).map(({ wrong, right }) => [wrong.length, right.length, wrong.filter(found).length, right.filter(found).length]); // prettier-ignore
-    expect(counts).toEqual([[30, 30, expect.any(Number), 0], [30, 30, 30, 0]]); // prettier-ignore
+    const counts = ['two', 'three']
+      .map((name) => list(name))
+      .map(({ wrong, right }) => [wrong.length, right.length, wrong.filter(found).length, right.filter(found).length]);
+    expect(counts).toEqual([
+      [30, 30, expect.any(Number), 0],
+      [30, 30, 30, 0],
+    ]);
     expect(counts[0]![2]).toBeGreaterThanOrEqual(27);
   });
 });
 
 describe('a proof', () => {
-  const sheetOf = (part: object) => Sheet.parse({ id: 1, appId: 1, keysetId: 1, revision: 1, title: 'First week', intro: '', credit: '', language: 'en', sections: [], ...part }); // prettier-ignore
+  const sheetOf = (part: object) =>
+    Sheet.parse({
+      id: 1,
+      appId: 1,
+      keysetId: 1,
+      revision: 1,
+      title: 'First week',
+      intro: '',
+      credit: '',
+      language: 'en',
+      sections: [],
+      ...part,
+    });
   const row = (command: number, note = '') => ({ command, note });
   const facts: SheetFacts = { ...NO_FACTS, renamed: [{ command: 9, was: 'Gauge span' }] };
-  const proved = (sheet: Sheet, of: SheetFacts = facts) => proof(sheet, composeSheet(sheet, release, keyboards, { number: 1, publishedOn: '2026-01-01' }, of), release, keyboards, of); // prettier-ignore
+  const proved = (sheet: Sheet, of: SheetFacts = facts) =>
+    proof(
+      sheet,
+      composeSheet(sheet, release, keyboards, { number: 1, publishedOn: '2026-01-01' }, of),
+      release,
+      keyboards,
+      of,
+    );
   const seeded = sheetOf({
     title: 'Twelve keys for the first week',
     intro: 'Hit F3 to open the tide table.',
     sections: [
-      { title: '3 keys for charts', rows: [row(5, 'Ctrl+Alt+S saves the chart.'), row(7), row(9, 'Gauge span from the shore.')] },
+      {
+        title: '3 keys for charts',
+        rows: [row(5, 'Ctrl+Alt+S saves the chart.'), row(7), row(9, 'Gauge span from the shore.')],
+      },
       { title: 'Again', rows: [row(5)] },
       { title: 'Nothing here', rows: [] },
     ],
-  }); // prettier-ignore
+  });
 
   it('counts nothing but counts: versions, weeks, systems and kinds of keys are left alone', () => {
     const rows = [row(1), row(2), row(3)];
@@ -85,7 +136,13 @@ describe('a proof', () => {
 
   it('finds one of each that is wrong, and mending each leaves none', () => {
     const wrong = proved(seeded).filter((one) => one.wrong);
-    expect(wrong.map((one) => [one.kind, one.at.part])).toEqual([['count', 'title'], ['text', 'intro'], ['text', 'row'], ['renamed', 'row'], ['doubled', 'row']]); // prettier-ignore
+    expect(wrong.map((one) => [one.kind, one.at.part])).toEqual([
+      ['count', 'title'],
+      ['text', 'intro'],
+      ['text', 'row'],
+      ['renamed', 'row'],
+      ['doubled', 'row'],
+    ]);
     const known = proved(seeded).filter((one) => !one.wrong);
     expect(known.map((one) => one.kind)).toEqual(['empty', 'untried', 'untried']);
     let sheet = seeded;
@@ -97,18 +154,47 @@ describe('a proof', () => {
     }
     expect(proved(sheet).filter((one) => one.wrong)).toEqual([]);
     expect([sheet.title, sheet.intro]).toEqual(['Three keys for the first week', 'Hit F4 to open the tide table.']);
-    expect(sheet.sections[0]!.rows.map((each) => each.note)).toEqual(['Ctrl+S saves the chart.', '', 'Measure distance from the shore.']); // prettier-ignore
+    expect(sheet.sections[0]!.rows.map((each) => each.note)).toEqual([
+      'Ctrl+S saves the chart.',
+      '',
+      'Measure distance from the shore.',
+    ]);
     expect(sheet.sections.map((one) => one.rows.length)).toEqual([3, 0, 0]);
   });
 
   it('knows what is missing on a platform and what a key means elsewhere, each once; a sheet without free text has nothing wrong', () => {
-    const base = catalogue([{ label: 'Alpha' }, { label: 'Beta', home: 2 }], [{ command: 1, shortcut: 'F5', platform: 'windows', contexts: [2] }, { command: 2, shortcut: 'F5', contexts: [4] }]); // prettier-ignore
+    const base = catalogue(
+      [{ label: 'Alpha' }, { label: 'Beta', home: 2 }],
+      [
+        { command: 1, shortcut: 'F5', platform: 'windows', contexts: [2] },
+        { command: 2, shortcut: 'F5', contexts: [4] },
+      ],
+    );
     const sheet = sheetOf({ sections: [{ title: 'All', rows: [row(1), row(2)] }] });
     const one = opened(base);
-    const found = proof(sheet, composeSheet(sheet, one, keyboards, { number: 1, publishedOn: '2026-01-01' }), one, keyboards, NO_FACTS); // prettier-ignore
-    expect(found.map((each) => [each.kind, each.wrong])).toEqual([['missing', false], ['place', false], ['untried', false], ['untried', false]]); // prettier-ignore
+    const found = proof(
+      sheet,
+      composeSheet(sheet, one, keyboards, { number: 1, publishedOn: '2026-01-01' }),
+      one,
+      keyboards,
+      NO_FACTS,
+    );
+    expect(found.map((each) => [each.kind, each.wrong])).toEqual([
+      ['missing', false],
+      ['place', false],
+      ['untried', false],
+      ['untried', false],
+    ]);
     const shown = mended(sheet, found[1]!);
-    expect(proof(shown, composeSheet(shown, one, keyboards, { number: 1, publishedOn: '2026-01-01' }), one, keyboards, NO_FACTS).map((each) => each.kind)).not.toContain('place'); // prettier-ignore
+    expect(
+      proof(
+        shown,
+        composeSheet(shown, one, keyboards, { number: 1, publishedOn: '2026-01-01' }),
+        one,
+        keyboards,
+        NO_FACTS,
+      ).map((each) => each.kind),
+    ).not.toContain('place');
     const bare = sheetOf({ sections: COMMANDS.map((_, at) => ({ title: 'S', rows: [row(at + 1)] })) });
     expect(proved(bare, NO_FACTS).filter((each) => each.wrong)).toEqual([]);
   });

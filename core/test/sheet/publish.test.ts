@@ -52,8 +52,13 @@ describe('a composed sheet', () => {
   it('says how keys are changed, with the keys that the command opening the list has in its keyset', () => {
     expect(body.changing).toBeNull();
     const app = { ...base.app, howToChange: 'Edit › Keys.', keysCommand: 'depth.place', keysShown: 'in the menus' };
-    const told = composeSheet(sheet, opened({ ...withEdits(school), app }), usKeyboards(), { number: 1, publishedOn: '2026-11-24' }).changing!; // prettier-ignore
-    expect(changingSaid(told, 'macos', 'en')).toBe('Edit › Keys. The list is opened by Place sounding (Option+D). Keys are shown in the menus.'); // prettier-ignore
+    const told = composeSheet(sheet, opened({ ...withEdits(school), app }), usKeyboards(), {
+      number: 1,
+      publishedOn: '2026-11-24',
+    }).changing!;
+    expect(changingSaid(told, 'macos', 'en')).toBe(
+      'Edit › Keys. The list is opened by Place sounding (Option+D). Keys are shown in the menus.',
+    );
     expect(changingSaid(told, 'macos', 'de')).toContain('Die Liste öffnet der Befehl „Place sounding“ (Wahl+D).');
     expect(changingSaid({ ...told, keys: {} }, 'windows', 'fr')).toContain('La liste s’ouvre par « Place sounding ».');
   });
@@ -122,12 +127,33 @@ describe('canonical JSON', () => {
 
 describe('a preset file', () => {
   const recipe = Recipe.parse({
-    kind: 'text records', name: 'keys', extension: 'fkeys', lineEnd: '\r\n', header: ['set {keyset} {edition}', 'for {release} {platform}'], footer: ['end'],
-    record: '{context} {command} = {keys}', noKey: '{context} {command} = -none-', joiner: ':', sequence: ' > ', letters: 'small',
-    contexts: { Everywhere: 'all' }, manners: { held: 'holding', twice: null }, pointers: { Drag: 'pull' },
-    platforms: { windows: { modifiers: [['Ctrl', 'ctl'], ['Alt', 'alt'], ['Shift', 'sft']], keys: { Space: 'space', Enter: 'enter' } }, macos: { modifiers: [['Alt', 'opt']], keys: {} } },
+    kind: 'text records',
+    name: 'keys',
+    extension: 'fkeys',
+    lineEnd: '\r\n',
+    header: ['set {keyset} {edition}', 'for {release} {platform}'],
+    footer: ['end'],
+    record: '{context} {command} = {keys}',
+    noKey: '{context} {command} = -none-',
+    joiner: ':',
+    sequence: ' > ',
+    letters: 'small',
+    contexts: { Everywhere: 'all' },
+    manners: { held: 'holding', twice: null },
+    pointers: { Drag: 'pull' },
+    platforms: {
+      windows: {
+        modifiers: [
+          ['Ctrl', 'ctl'],
+          ['Alt', 'alt'],
+          ['Shift', 'sft'],
+        ],
+        keys: { Space: 'space', Enter: 'enter' },
+      },
+      macos: { modifiers: [['Alt', 'opt']], keys: {} },
+    },
     howToLoad: '',
-  }); // prettier-ignore
+  });
   const lines = (edits: Parameters<typeof custom>[0], platform = 'windows', how = recipe) => {
     const keyset = custom(edits);
     return writePreset(how, keyset, withEdits(keyset), platform, { edition: 7 });
@@ -179,7 +205,9 @@ describe('a preset file', () => {
         edition: 7,
         language,
       }).losses[0];
-    expect(told('de', [edit(1, 'set', ['Primary+Delete'])])).toMatch(/, Strg\+Entf: Die Datei hat keine Worte für die Taste Entf\.$/); // prettier-ignore
+    expect(told('de', [edit(1, 'set', ['Primary+Delete'])])).toMatch(
+      /, Strg\+Entf: Die Datei hat keine Worte für die Taste Entf\.$/,
+    );
     expect(told('fr', [clear])).toMatch(/: le fichier n’a pas de mots pour une commande sans touche\.$/);
   });
   it('cannot leave a command without a key where the format has no word for that', () => {

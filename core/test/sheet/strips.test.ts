@@ -9,11 +9,37 @@ import { catalogue } from '../list/fixtures.ts';
 
 const bodyOf = (rows: readonly (readonly [label: string, keys: readonly string[]])[]) =>
   EditionBody.parse({
-    format: 'crib-sheet', version: 1, title: 'First week', intro: '', credit: '', language: 'en', number: 1, publishedOn: '2026-11-27', app: 'Fathomry', release: '7.0',
-    keyset: { name: 'School set', revision: 1, custom: true }, platforms: ['windows'],
-    sections: [{ title: 'All', rows: rows.map(([label, keys], at) => ({ command: `c${at}`, label, menu: '', keys: { windows: keys }, shipped: {}, contexts: [], note: '', memoryAid: '', fixed: false })) }],
-  }); // prettier-ignore
-const textOf = ({ texts }: Pick<Placing, 'texts'>) => texts.map(({ runs }) => runs.map((run) => run.text).join('')).join(' '); // prettier-ignore
+    format: 'crib-sheet',
+    version: 1,
+    title: 'First week',
+    intro: '',
+    credit: '',
+    language: 'en',
+    number: 1,
+    publishedOn: '2026-11-27',
+    app: 'Fathomry',
+    release: '7.0',
+    keyset: { name: 'School set', revision: 1, custom: true },
+    platforms: ['windows'],
+    sections: [
+      {
+        title: 'All',
+        rows: rows.map(([label, keys], at) => ({
+          command: `c${at}`,
+          label,
+          menu: '',
+          keys: { windows: keys },
+          shipped: {},
+          contexts: [],
+          note: '',
+          memoryAid: '',
+          fixed: false,
+        })),
+      },
+    ],
+  });
+const textOf = ({ texts }: Pick<Placing, 'texts'>) =>
+  texts.map(({ runs }) => runs.map((run) => run.text).join('')).join(' ');
 const placings = (layout: SheetLayout) => layout.pages.flatMap((page) => page.placings);
 /** Where the names of keys begin in the row below a heading, in mm. */
 function columns(layout: SheetLayout, heading: string): Map<string, number> {
@@ -24,7 +50,13 @@ function columns(layout: SheetLayout, heading: string): Map<string, number> {
 
 describe('strips', () => {
   it('have keys as far apart as on the board: 19.05 mm within a block, half a key more between blocks of function keys', () => {
-    const layout = stripsOf(bodyOf([['Help', ['F1']], ['One', ['1']]]), { platform: 'windows', layout: US, board: 'ansi', how: 'words' })!; // prettier-ignore
+    const layout = stripsOf(
+      bodyOf([
+        ['Help', ['F1']],
+        ['One', ['1']],
+      ]),
+      { platform: 'windows', layout: US, board: 'ansi', how: 'words' },
+    )!;
     const above = columns(layout, 'Above the function keys');
     const digits = columns(layout, 'Above the digits');
     // ANSI INCITS 154 and ISO 9241-410, from memory: three quarters of an inch from key to key.
@@ -72,36 +104,48 @@ describe('strips', () => {
     const keys = Array.from({ length: 12 }, (_, at) => `F${at + 1}`);
     const held = ['', 'Ctrl+', 'Shift+', 'Ctrl+Alt+'];
     fc.assert(
-      fc.property(fc.uniqueArray(fc.tuple(fc.constantFrom(...held), fc.constantFrom(...keys)), { minLength: 1, maxLength: 9, selector: (one) => one.join('') }), fc.constantFrom(...LAYOUTS), fc.constantFrom(...BOARDS), (presses, layout, board) => {
-        const rows = presses.map(([modifiers, key], at) => [`Do${at}`, [modifiers + key]] as const);
-        const made = stripsOf(bodyOf(rows), { platform: 'windows', layout, board: board.id, how: 'words' })!;
-        const above = columns(made, 'Above the function keys');
-        const all = placings(made).filter((one) => one.kind === 'row');
-        presses.forEach(([modifiers, key], at) => {
-          const found = all.filter((one) => textOf(one).split(' ').includes(`Do${at}`));
-          expect(found).toHaveLength(1);
-          const cell = found[0]!.texts.find((text) => text.runs[0]!.text === `Do${at}`)!;
-          expect(cell.x / MM).toBeCloseTo(above.get(key)!, 3);
-          const line = textOf(found[0]!).replaceAll('+ ', '+');
-          expect(line.startsWith(modifiers.slice(0, -1))).toBe(true);
-          if (modifiers === '') expect(line).not.toMatch(/Ctrl|Shift|Alt/);
-        });
-        for (const { x, y, width, height } of placings(made)) {
-          expect(x + width).toBeLessThanOrEqual(made.width);
-          expect(y + height).toBeLessThanOrEqual(made.height);
-        }
-      }),
+      fc.property(
+        fc.uniqueArray(fc.tuple(fc.constantFrom(...held), fc.constantFrom(...keys)), {
+          minLength: 1,
+          maxLength: 9,
+          selector: (one) => one.join(''),
+        }),
+        fc.constantFrom(...LAYOUTS),
+        fc.constantFrom(...BOARDS),
+        (presses, layout, board) => {
+          const rows = presses.map(([modifiers, key], at) => [`Do${at}`, [modifiers + key]] as const);
+          const made = stripsOf(bodyOf(rows), { platform: 'windows', layout, board: board.id, how: 'words' })!;
+          const above = columns(made, 'Above the function keys');
+          const all = placings(made).filter((one) => one.kind === 'row');
+          presses.forEach(([modifiers, key], at) => {
+            const found = all.filter((one) => textOf(one).split(' ').includes(`Do${at}`));
+            expect(found).toHaveLength(1);
+            const cell = found[0]!.texts.find((text) => text.runs[0]!.text === `Do${at}`)!;
+            expect(cell.x / MM).toBeCloseTo(above.get(key)!, 3);
+            const line = textOf(found[0]!).replaceAll('+ ', '+');
+            expect(line.startsWith(modifiers.slice(0, -1))).toBe(true);
+            if (modifiers === '') expect(line).not.toMatch(/Ctrl|Shift|Alt/);
+          });
+          for (const { x, y, width, height } of placings(made)) {
+            expect(x + width).toBeLessThanOrEqual(made.width);
+            expect(y + height).toBeLessThanOrEqual(made.height);
+          }
+        },
+      ),
       { numRuns: 150 },
-    ); // prettier-ignore
+    );
   });
 
   it('go by where a key is on a layout, label a cap for each key that writes, and are none where nothing is one press', () => {
     const german = layoutById('de')!;
-    const on = (rows: Parameters<typeof bodyOf>[0], layout = US) => stripsOf(bodyOf(rows), { platform: 'windows', layout, board: 'iso', how: 'words' }); // prettier-ignore
+    const on = (rows: Parameters<typeof bodyOf>[0], layout = US) =>
+      stripsOf(bodyOf(rows), { platform: 'windows', layout, board: 'iso', how: 'words' });
     // A slash is on the 7 of a German keyboard, and on none of the digits of a US one.
     const slash = on([['Search', ['Ctrl+/']]], german)!;
     const digits = columns(slash, 'Above the digits');
-    const cell = placings(slash).flatMap((one) => one.texts).find((text) => text.runs[0]!.text === 'Search')!; // prettier-ignore
+    const cell = placings(slash)
+      .flatMap((one) => one.texts)
+      .find((text) => text.runs[0]!.text === 'Search')!;
     expect(cell.x / MM).toBeCloseTo(digits.get('7')!, 3);
     expect(placings(on([['Search', ['Ctrl+/']]])!).some((one) => textOf(one) === 'Above the digits')).toBe(false);
     const caps = placings(
@@ -141,7 +185,8 @@ describe('drawings', () => {
       { command: 3, shortcut: 'F5', contexts: [4] },
     ],
   );
-  const figure = (of: 'reach' | 'room', context: number | null = null, layout = 'us') => figuresOf(SheetFigure.parse({ of, layout, context }), opened(base), 1); // prettier-ignore
+  const figure = (of: 'reach' | 'room', context: number | null = null, layout = 'us') =>
+    figuresOf(SheetFigure.parse({ of, layout, context }), opened(base), 1);
 
   it('tell which keys are used alone, only with others, or not at all; in the place they are of', () => {
     const [windows] = figure('reach');
@@ -156,15 +201,21 @@ describe('drawings', () => {
   it('of room left have a cell for each key and each way to hold something, and are drawn in forms that ink alone tells', () => {
     const [windows, macos] = figure('room');
     expect([windows!.rows.length, macos!.rows.length]).toEqual([8, 16]);
-    const cell = (held: string, sign: string) => windows!.rows.find((row) => row.held === held)!.cells[windows!.keys.findIndex((one) => one.sign === sign)]; // prettier-ignore
+    const cell = (held: string, sign: string) =>
+      windows!.rows.find((row) => row.held === held)!.cells[windows!.keys.findIndex((one) => one.sign === sign)];
     expect([cell('', 'S'), cell('', 'P'), cell('Ctrl', 'Q')]).toEqual(['taken', 'taken', 'taken']);
-    const body = EditionBody.parse({ ...bodyOf([]), sections: [{ title: 'Drawn', rows: [], figures: [windows, figure('reach')[0]] }] }); // prettier-ignore
+    const body = EditionBody.parse({
+      ...bodyOf([]),
+      sections: [{ title: 'Drawn', rows: [], figures: [windows, figure('reach')[0]] }],
+    });
     const layout = fit(body, { platforms: ['windows'], how: 'words' });
     const drawn = placings(layout).filter((one) => one.drawing && one.section === 0);
     expect(drawn).toHaveLength(2);
     const free = windows!.rows.flatMap((row) => row.cells).filter((state) => state === 'free').length;
     expect(drawn[0]!.drawing!.alt).toContain(`${free} of ${8 * windows!.keys.length} presses free in Everywhere`);
-    expect(drawn[0]!.drawing!.strokes.filter((one) => one.line === null && one.tone === 'ink')).toHaveLength(windows!.rows.flatMap((row) => row.cells).filter((state) => state === 'taken').length); // prettier-ignore
+    expect(drawn[0]!.drawing!.strokes.filter((one) => one.line === null && one.tone === 'ink')).toHaveLength(
+      windows!.rows.flatMap((row) => row.cells).filter((state) => state === 'taken').length,
+    );
     for (const { x, width, height, y } of drawn) {
       expect(x + width).toBeLessThanOrEqual(layout.width);
       expect(y + height).toBeLessThanOrEqual(layout.height);

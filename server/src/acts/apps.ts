@@ -80,8 +80,11 @@ export const recipesIn = (acting: Acting, slug: string): Promise<KeptRecipe[]> =
 export const makeRecipe = (acting: Acting, slug: string, recipe: Recipe): Promise<number> =>
   act(acting, 'added a recipe', async (db) => insertRecipe(db, (await appBySlug(db, slug)).id, recipe));
 
-export const changeRecipe = (acting: Acting, id: number, { revision, recipe }: z.output<typeof SentRecipe>): Promise<void> =>
-  act(acting, 'changed a recipe', (db) => updateRecipe(db, id, revision, recipe)); // prettier-ignore
+export const changeRecipe = (
+  acting: Acting,
+  id: number,
+  { revision, recipe }: z.output<typeof SentRecipe>,
+): Promise<void> => act(acting, 'changed a recipe', (db) => updateRecipe(db, id, revision, recipe));
 
 /** Keeps a plan: all its layers and sheets, or nothing. */
 export const keepPlan = (acting: Acting, slug: string, { steps, ...asked }: KeptPlan): Promise<number[]> =>

@@ -37,7 +37,10 @@ export const takeBack = (acting: Acting, bin: number): Promise<void> =>
 const DAY = 86_400_000;
 /** Empties the bin of what is due and forgets what is past, now and once a day; what fails is told, and tried again the next day. */
 export function emptyDaily(pool: Pool, failed: (error: unknown) => void): void {
-  const empty = () => void purgeBin(pool).then(() => forgetOld(pool)).catch(failed); // prettier-ignore
+  const empty = () =>
+    void purgeBin(pool)
+      .then(() => forgetOld(pool))
+      .catch(failed);
   empty();
   setInterval(empty, DAY).unref();
 }

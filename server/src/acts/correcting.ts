@@ -108,7 +108,11 @@ export const detailAll = (acting: Acting, id: number, { commands }: z.output<typ
     const byId = new Map(catalogue.commands.map((one) => [one.id, one]));
     for (const { id: command, argumentOf, argument } of commands) {
       const known = byId.get(command);
-      const now = known && { name: known.name, argumentOf: argumentOf ?? known.argumentOf, argument: argument ?? known.argument }; // prettier-ignore
+      const now = known && {
+        name: known.name,
+        argumentOf: argumentOf ?? known.argumentOf,
+        argument: argument ?? known.argument,
+      };
       const fault = now && argumentFault(now, (name) => named.get(name));
       if (fault) refuse('wrong-argument', fault);
     }
@@ -157,7 +161,8 @@ export const correctKeyset = (acting: Acting, id: number, asked: z.output<typeof
     if (typeof owner === 'number' && !(await standingIn(db, acting.who.workspace.id, owner)))
       refuse('not-found', 'A keyset is given to somebody of this workspace.');
     // Whoever may say whose it is need not own it for that; to rename it, they do.
-    if (Object.values(said).some((one) => one !== undefined)) refuseUnlessMay(acting.who, keyset.kind === 'custom' ? 'change' : 'look at', keyset); // prettier-ignore
+    if (Object.values(said).some((one) => one !== undefined))
+      refuseUnlessMay(acting.who, keyset.kind === 'custom' ? 'change' : 'look at', keyset);
     return updateKeyset(db, id, asked, acting.actor);
   });
 export const state = (acting: Acting, id: number, { bindings }: z.output<typeof SentBindings>): Promise<number[]> =>

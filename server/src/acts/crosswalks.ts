@@ -75,7 +75,10 @@ async function refuseUnknownStates(db: Db, { judged }: z.output<typeof SentJudge
     ]),
   );
   if (named.length === 0) return;
-  const known = await statesNamed(db, named.map((one) => one.command)); // prettier-ignore
+  const known = await statesNamed(
+    db,
+    named.map((one) => one.command),
+  );
   const unknown = named.find((one) => !known.get(one.command)?.includes(one.state));
   if (unknown) refuse('not-found', `The command has no state “${unknown.state}”. Name one of those it cycles through.`);
 }
@@ -96,7 +99,8 @@ export async function proposals(
     const endIn = async (slug: string, wanted: number | undefined) => {
       const { id: app, releases } = await overview(db, slug);
       const found = wanted === undefined ? releases[0] : releases.find((one) => one.id === wanted);
-      if (!found) return refuse('not-found', wanted ? `${slug} has no release ${wanted}.` : `${slug} has no release yet.`); // prettier-ignore
+      if (!found)
+        return refuse('not-found', wanted ? `${slug} has no release ${wanted}.` : `${slug} has no release yet.`);
       return { release: await acting.catalogues.opened(db, found.id), links: await lineageOf(db, app) };
     };
     const [from, to] = [await endIn(stored.from.slug, asked.from), await endIn(stored.to.slug, asked.to)];

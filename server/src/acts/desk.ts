@@ -31,7 +31,15 @@ export const deskOf = (acting: Acting, slug: string, layoutIds: readonly string[
 
     const stale = (await staleEditions(acting, db, app.id)).map((one): DeskLine => {
       const next = one.next?.wrong.length ? { release: one.next.release, count: one.next.wrong.length } : null;
-      return { kind: 'stale', of: one.of, id: one.id, title: one.title, release: one.release, count: one.wrong.length, next }; // prettier-ignore
+      return {
+        kind: 'stale',
+        of: one.of,
+        id: one.id,
+        title: one.title,
+        release: one.release,
+        count: one.wrong.length,
+        next,
+      };
     });
     const goesOn = (id: number) => app.keysets.some((other) => other.carriedFrom === id);
     const left = app.keysets.filter((one) => one.kind === 'custom' && one.releaseId !== newest.id && !goesOn(one.id));
@@ -51,15 +59,31 @@ export const deskOf = (acting: Acting, slug: string, layoutIds: readonly string[
       : [];
     const unjudged = (await crosswalksOf(db, app.id))
       .filter(({ to, judged, commands }) => to.slug === slug && judged < commands)
-      .map(({ id, from, judged, commands }): DeskLine => ({ kind: 'unjudged', release: newest.label, crosswalk: id, from: from.name, count: commands - judged })); // prettier-ignore
+      .map(({ id, from, judged, commands }): DeskLine => ({
+        kind: 'unjudged',
+        release: newest.label,
+        crosswalk: id,
+        from: from.name,
+        count: commands - judged,
+      }));
     const reported = (await reportsOf(db, app.id)).filter((one) => one.outcome === null).length;
     const reports: DeskLine[] = reported ? [{ kind: 'reports', release: newest.label, count: reported }] : [];
     const proposals = (await proposalsOf(db, app.id, acting.actor))
       .filter((one) => one.state === 'open' && !one.mine)
-      .map((one): DeskLine => ({ kind: 'proposals', release: one.release, keyset: one.keyset, name: one.name, count: one.change.put.length + one.change.remove.length, who: one.who, proposal: one.id })); // prettier-ignore
+      .map((one): DeskLine => ({
+        kind: 'proposals',
+        release: one.release,
+        keyset: one.keyset,
+        name: one.name,
+        count: one.change.put.length + one.change.remove.length,
+        who: one.who,
+        proposal: one.id,
+      }));
     const open = (await remarksOf(db, app.id)).filter((one) => !one.ended);
     const about = now.catalogue.commands.find((one) => one.id === open[0]?.command);
-    const remarks: DeskLine[] = about ? [{ kind: 'remarks', release: newest.label, count: open.length, command: about.name }] : []; // prettier-ignore
+    const remarks: DeskLine[] = about
+      ? [{ kind: 'remarks', release: newest.label, count: open.length, command: about.name }]
+      : [];
     const inUse = await Promise.all(
       [...new Set(left.map((one) => one.releaseId))].map((id) => catalogues.opened(db, id)),
     );

@@ -44,10 +44,9 @@ const subjectsOf = ({ secret, from }: Gate, email: string): Subject[] => [
 function refuseWaiting(seconds: number): void {
   if (seconds <= 0) return;
   const told = seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`;
-  throw new WithDetails(
-    problem('too-many-tries', `Too many wrong passwords. Wait ${told}, then try again.`),
-    { retryAfter: seconds },
-  ); // prettier-ignore
+  throw new WithDetails(problem('too-many-tries', `Too many wrong passwords. Wait ${told}, then try again.`), {
+    retryAfter: seconds,
+  });
 }
 
 /**

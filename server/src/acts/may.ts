@@ -37,7 +37,10 @@ export function refuseUnlessMayDo(actor: Actor, action: Action): void {
   if (actor.scope !== null && mayDo({ ...actor, scope: null }, action))
     refuse('not-allowed', `This token’s scope (${actor.scope}) does not let it ${ALLOWED[action]}.`);
   const [first = '', ...rest] = aRole(actor.role);
-  refuse('not-allowed', `${first.toUpperCase()}${rest.join('')} of this workspace cannot ${ALLOWED[action]}. Ask an owner.`); // prettier-ignore
+  refuse(
+    'not-allowed',
+    `${first.toUpperCase()}${rest.join('')} of this workspace cannot ${ALLOWED[action]}. Ask an owner.`,
+  );
 }
 
 /** What can be done to something that may have an owner. */
@@ -70,10 +73,19 @@ export function refuseUnlessMay(actor: Actor, action: OwnedAction, object: Owned
   if (may(actor, action, object)) return;
   const { name, owner, locked } = object;
   if (action === 'give')
-    refuse('not-yours', `Whose “${name}” is, and whether it is locked, is for whoever made it to say, or for an owner of the workspace.`); // prettier-ignore
+    refuse(
+      'not-yours',
+      `Whose “${name}” is, and whether it is locked, is for whoever made it to say, or for an owner of the workspace.`,
+    );
   if (owner && owner.id !== actor.id)
-    refuse('not-yours', `“${name}” belongs to ${owner.name}. ${action === 'delete' ? 'Only they can delete it.' : 'Make a layer of your own on top of it.'}`); // prettier-ignore
+    refuse(
+      'not-yours',
+      `“${name}” belongs to ${owner.name}. ${action === 'delete' ? 'Only they can delete it.' : 'Make a layer of your own on top of it.'}`,
+    );
   if (locked)
-    refuse('locked', `“${name}” is locked. Whoever made it, or an owner of the workspace, can unlock it; or make a layer on top of it.`); // prettier-ignore
+    refuse(
+      'locked',
+      `“${name}” is locked. Whoever made it, or an owner of the workspace, can unlock it; or make a layer on top of it.`,
+    );
   refuse('propose', `Editors of this workspace propose changes of “${name}”, and a reviewer takes them.`);
 }

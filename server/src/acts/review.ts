@@ -36,7 +36,11 @@ export const proposalsIn = (acting: Acting, slug: string): Promise<Proposal[]> =
   look(acting, async (db) => proposalsOf(db, (await appBySlug(db, slug)).id, acting.actor));
 
 /** Proposes a change of a keyset, or adds it to what one has proposed already; the keyset stays as it is. */
-export const propose = (acting: Acting, id: number, asked: z.output<typeof SentChange>): Promise<{ id: number; edits: number }> =>
+export const propose = (
+  acting: Acting,
+  id: number,
+  asked: z.output<typeof SentChange>,
+): Promise<{ id: number; edits: number }> =>
   act(
     acting,
     'proposed changes',
@@ -52,7 +56,7 @@ export const propose = (acting: Acting, id: number, asked: z.output<typeof SentC
       return { id: await saveProposal(db, made), edits: change.put.length + change.remove.length };
     },
     { why: asked.why },
-  ); // prettier-ignore
+  );
 
 /** Takes a proposal as it was shown at the keyset’s present revision, sends it back with why, or withdraws one’s own. */
 export function answer(acting: Acting, id: number, asked: z.output<typeof SentAnswer>): Promise<SavedChange | null> {

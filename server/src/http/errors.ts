@@ -33,13 +33,17 @@ const STATUS: Record<string, number> = {
   busy: 503,
 };
 
-const size = (bytes: number) => (bytes >= 1024 * 1024 ? `${Math.round(bytes / 1024 / 1024)} MB` : `${Math.round(bytes / 1024)} kB`); // prettier-ignore
+const size = (bytes: number) =>
+  bytes >= 1024 * 1024 ? `${Math.round(bytes / 1024 / 1024)} MB` : `${Math.round(bytes / 1024)} kB`;
 
 /** What Express and its parsers refuse. */
 function fromExpress(error: unknown): Problem | null {
   const { type, status, limit } = error as { type?: string; status?: number; limit?: number };
   if (type === 'entity.too.large')
-    return problem('file-too-large', `That is more than ${size(limit ?? 0)}, the most that is taken here at once. Send it in parts.`); // prettier-ignore
+    return problem(
+      'file-too-large',
+      `That is more than ${size(limit ?? 0)}, the most that is taken here at once. Send it in parts.`,
+    );
   if (type?.startsWith('entity.') || type?.startsWith('encoding.') || type === 'charset.unsupported') {
     return problem('bad-request', 'The body of the request cannot be read as what it says it is.');
   }

@@ -41,7 +41,9 @@ function operation(route: string, { does, takes, gives }: Route) {
     ...(takes && { requestBody: { required: true, ...json(schemaOf(takes, 'input')) } }),
     responses: {
       '2XX': gives ? { description: does, ...json(schemaOf(gives, 'output')) } : { description: 'Done' },
-      ...Object.fromEntries(Object.keys(REFUSED).map((status) => [status, { $ref: `#/components/responses/r${status}` }])), // prettier-ignore
+      ...Object.fromEntries(
+        Object.keys(REFUSED).map((status) => [status, { $ref: `#/components/responses/r${status}` }]),
+      ),
     },
     security: open ? [] : [{ session: [] }, { token: [] }],
   };
@@ -58,14 +60,26 @@ export function openapi(site: string): object {
   const problem = { content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } };
   return {
     openapi: '3.1.0',
-    info: { title: 'Crib', version: '1.0.0', summary: 'Shortcuts catalogued, customised, followed and published', license: { name: 'MIT', identifier: 'MIT' } }, // prettier-ignore
+    info: {
+      title: 'Crib',
+      version: '1.0.0',
+      summary: 'Shortcuts catalogued, customised, followed and published',
+      license: { name: 'MIT', identifier: 'MIT' },
+    },
     servers: [{ url: site }],
     paths,
     components: {
       schemas: { Problem: schemaOf(ProblemDetails, 'output') },
-      responses: Object.fromEntries(Object.entries(REFUSED).map(([status, description]) => [`r${status}`, { description, ...problem }])), // prettier-ignore
+      responses: Object.fromEntries(
+        Object.entries(REFUSED).map(([status, description]) => [`r${status}`, { description, ...problem }]),
+      ),
       parameters: {
-        once: { name: 'Idempotency-Key', in: 'header', description: 'A new one for each act: sent again, it is done once', schema: { type: 'string', maxLength: 200 } }, // prettier-ignore
+        once: {
+          name: 'Idempotency-Key',
+          in: 'header',
+          description: 'A new one for each act: sent again, it is done once',
+          schema: { type: 'string', maxLength: 200 },
+        },
         seen: { name: 'If-Match', in: 'header', description: 'The revision that was seen', schema: { type: 'string' } },
       },
       securitySchemes: {

@@ -24,7 +24,9 @@ export function pageRoutes(
   const router = Router();
   const shared = { style: assets.style && `/${assets.style}`, script: '' };
   const languageOf = (req: Request): LearnerLanguage =>
-    [String(req.query['language'] ?? ''), ...req.acceptsLanguages()].flatMap((tag) => LEARNER_LANGUAGES.find((one) => one === tag.slice(0, 2)) ?? [])[0] ?? 'en'; // prettier-ignore
+    [String(req.query['language'] ?? ''), ...req.acceptsLanguages()].flatMap(
+      (tag) => LEARNER_LANGUAGES.find((one) => one === tag.slice(0, 2)) ?? [],
+    )[0] ?? 'en';
 
   async function sendEdition(req: Request, res: Response, address: string) {
     const edition = await room.edition(address);
@@ -52,7 +54,8 @@ export function pageRoutes(
     if (req.acceptsEncodings('gzip')) res.set('Content-Encoding', 'gzip').end(packed);
     else res.end(html);
   }
-  const feed = (res: Response, content: string) => void res.set({ 'Content-Type': 'application/atom+xml; charset=utf-8', 'Cache-Control': 'no-cache' }).send(content); // prettier-ignore
+  const feed = (res: Response, content: string) =>
+    void res.set({ 'Content-Type': 'application/atom+xml; charset=utf-8', 'Cache-Control': 'no-cache' }).send(content);
   /** What is not there is said on a page, in the reader’s language. */
   const page = (work: (req: Request, res: Response) => Promise<void>) => async (req: Request, res: Response) => {
     try {
@@ -63,38 +66,108 @@ export function pageRoutes(
       const language = languageOf(req);
       const said = tell(language, missing ? 'page.not there' : 'page.unanswered');
       if (!missing) res.set('Retry-After', '5');
-      res.status(missing ? 404 : 503).set('Cache-Control', 'no-store').type('html').send(notePage(language, said, shared)); // prettier-ignore
+      res
+        .status(missing ? 404 : 503)
+        .set('Cache-Control', 'no-store')
+        .type('html')
+        .send(notePage(language, said, shared));
     }
   };
 
-  router.get('/s/:slug/:address', page((req, res) => sendEdition(req, res, String(req.params['address'])))); // prettier-ignore
+  router.get(
+    '/s/:slug/:address',
+    page((req, res) => sendEdition(req, res, String(req.params['address']))),
+  );
   // Whoever installs a sheet finds it under its own name.
-  router.get('/s/:slug/:address/app.webmanifest', page(async (req, res) => {
-    const { slug, address, body } = await room.edition(String(req.params['address']));
-    const start = `/s/${slug}/${address}`;
-    const icons = [{ src: '/crib.svg', sizes: 'any', type: 'image/svg+xml' }];
-    res.set('Cache-Control', 'no-cache').type('application/manifest+json').send(JSON.stringify({ id: start, start_url: start, scope: '/', name: body.title, short_name: body.title.slice(0, 12), lang: body.language, display: 'minimal-ui', background_color: '#e8e6da', theme_color: '#182430', icons }));
-  })); // prettier-ignore
-  router.get('/s/:slug/:address/:tool', page(async (req, res) => {
-    const { tools } = await room.edition(String(req.params['address']));
-    if (!assets.study || !tools.some((one) => one === req.params['tool'])) return void res.status(404).type('html').send(notePage(languageOf(req), tell(languageOf(req), 'page.not there'), shared));
-    res.set('Cache-Control', 'no-cache').type('html').send(assets.study);
-  })); // prettier-ignore
-  router.get('/n/:slug/:address', page(async (req, res) => sendEdition(req, res, await room.newest(String(req.params['address']))))); // prettier-ignore
-  router.get('/n/:slug/:address/feed.atom', page(async (req, res) => {
-    const issued = await reading((db) => issuedAt(db, String(req.params['address'])));
-    const [first] = issued;
-    if (!first) return void res.status(404).type('html').send(notePage(languageOf(req), tell(languageOf(req), 'page.not there'), shared));
-    feed(res, atomFeed(site, first.newest, `${first.newest}/feed.atom`, first.cover.title, issued));
-  })); // prettier-ignore
-  router.get('/shelf/:address', page(async (req, res) => {
-    const shelf = await reading((db) => shelfAt(db, String(req.params['address'])));
-    const editions = (await reading((db) => issuedIn(db, shelf))).map(({ newest, cover }) => ({ title: cover.title, about: subjectOf(cover), number: cover.number, publishedOn: cover.publishedOn, language: cover.language, href: newest }));
-    res.set('Cache-Control', 'no-cache').type('html').send(listPage({ title: shelf.title, language: languageOf(req), editions, assets: shared, feed: `${shelf.path}/feed.atom` }));
-  })); // prettier-ignore
-  router.get('/shelf/:address/feed.atom', page(async (req, res) => {
-    const shelf = await reading((db) => shelfAt(db, String(req.params['address'])));
-    feed(res, atomFeed(site, shelf.path, `${shelf.path}/feed.atom`, shelf.title, await reading((db) => issuedIn(db, shelf))));
-  })); // prettier-ignore
+  router.get(
+    '/s/:slug/:address/app.webmanifest',
+    page(async (req, res) => {
+      const { slug, address, body } = await room.edition(String(req.params['address']));
+      const start = `/s/${slug}/${address}`;
+      const icons = [{ src: '/crib.svg', sizes: 'any', type: 'image/svg+xml' }];
+      res
+        .set('Cache-Control', 'no-cache')
+        .type('application/manifest+json')
+        .send(
+          JSON.stringify({
+            id: start,
+            start_url: start,
+            scope: '/',
+            name: body.title,
+            short_name: body.title.slice(0, 12),
+            lang: body.language,
+            display: 'minimal-ui',
+            background_color: '#e8e6da',
+            theme_color: '#182430',
+            icons,
+          }),
+        );
+    }),
+  );
+  router.get(
+    '/s/:slug/:address/:tool',
+    page(async (req, res) => {
+      const { tools } = await room.edition(String(req.params['address']));
+      if (!assets.study || !tools.some((one) => one === req.params['tool']))
+        return void res
+          .status(404)
+          .type('html')
+          .send(notePage(languageOf(req), tell(languageOf(req), 'page.not there'), shared));
+      res.set('Cache-Control', 'no-cache').type('html').send(assets.study);
+    }),
+  );
+  router.get(
+    '/n/:slug/:address',
+    page(async (req, res) => sendEdition(req, res, await room.newest(String(req.params['address'])))),
+  );
+  router.get(
+    '/n/:slug/:address/feed.atom',
+    page(async (req, res) => {
+      const issued = await reading((db) => issuedAt(db, String(req.params['address'])));
+      const [first] = issued;
+      if (!first)
+        return void res
+          .status(404)
+          .type('html')
+          .send(notePage(languageOf(req), tell(languageOf(req), 'page.not there'), shared));
+      feed(res, atomFeed(site, first.newest, `${first.newest}/feed.atom`, first.cover.title, issued));
+    }),
+  );
+  router.get(
+    '/shelf/:address',
+    page(async (req, res) => {
+      const shelf = await reading((db) => shelfAt(db, String(req.params['address'])));
+      const editions = (await reading((db) => issuedIn(db, shelf))).map(({ newest, cover }) => ({
+        title: cover.title,
+        about: subjectOf(cover),
+        number: cover.number,
+        publishedOn: cover.publishedOn,
+        language: cover.language,
+        href: newest,
+      }));
+      res
+        .set('Cache-Control', 'no-cache')
+        .type('html')
+        .send(
+          listPage({
+            title: shelf.title,
+            language: languageOf(req),
+            editions,
+            assets: shared,
+            feed: `${shelf.path}/feed.atom`,
+          }),
+        );
+    }),
+  );
+  router.get(
+    '/shelf/:address/feed.atom',
+    page(async (req, res) => {
+      const shelf = await reading((db) => shelfAt(db, String(req.params['address'])));
+      feed(
+        res,
+        atomFeed(site, shelf.path, `${shelf.path}/feed.atom`, shelf.title, await reading((db) => issuedIn(db, shelf))),
+      );
+    }),
+  );
   return router;
 }

@@ -17,7 +17,12 @@ import { sendPacked } from './packed.ts';
 import { openapi } from './openapi.ts';
 
 /** Forms of editions as files: what each ends in, how it is counted, and what it is called. */
-const FORMS: readonly (readonly [string, string, Counted])[] = [['csv', 'sheet.csv', 'csv'], ['md', 'sheet.md', 'md'], ['pdf', 'sheet.pdf', 'pdf'], ['strips.pdf', 'strips.pdf', 'strips']]; // prettier-ignore
+const FORMS: readonly (readonly [string, string, Counted])[] = [
+  ['csv', 'sheet.csv', 'csv'],
+  ['md', 'sheet.md', 'md'],
+  ['pdf', 'sheet.pdf', 'pdf'],
+  ['strips.pdf', 'strips.pdf', 'strips'],
+];
 
 /** What learners get without an account: published editions, by their address, and nothing else; and what they report. */
 export function publicRoutes(
@@ -109,13 +114,19 @@ export function publicRoutes(
   });
 
   const slowDown = atMost(6, 'report', 'You have sent many reports in the last minute. Wait one, then send the next.');
-  router.post('/editions/:address/reports', slowDown, urlencoded({ extended: false, limit: '8kb' }), SIGN_IN_BODY, async (req, res) => {
-    const { id, slug, address } = await room.edition(String(req.params['address']));
-    await report(writers, id, sent(SentReport, req.body));
-    // A form without a script comes back to its page.
-    if (req.is('urlencoded')) res.redirect(303, `/s/${slug}/${address}?reported#report`);
-    else res.status(201).json({});
-  }); // prettier-ignore
+  router.post(
+    '/editions/:address/reports',
+    slowDown,
+    urlencoded({ extended: false, limit: '8kb' }),
+    SIGN_IN_BODY,
+    async (req, res) => {
+      const { id, slug, address } = await room.edition(String(req.params['address']));
+      await report(writers, id, sent(SentReport, req.body));
+      // A form without a script comes back to its page.
+      if (req.is('urlencoded')) res.redirect(303, `/s/${slug}/${address}?reported#report`);
+      else res.status(201).json({});
+    },
+  );
   return router;
 }
 

@@ -92,7 +92,8 @@ export const actingWith =
     const key = req.method === 'GET' ? undefined : req.get('idempotency-key');
     if (key !== undefined && !KEY.test(key))
       refuse('bad-request', 'An Idempotency-Key has 1 to 200 plain signs, without blanks.');
-    const asked = key && createHash('sha256').update(`${req.method} ${req.originalUrl} `).update(bodyOf(req)).digest('base64url'); // prettier-ignore
+    const asked =
+      key && createHash('sha256').update(`${req.method} ${req.originalUrl} `).update(bodyOf(req)).digest('base64url');
     // What was done before is told again, and is not made anew: 200 in place of 201, whenever a route says that.
     const repeated = () => {
       const res = req.res!;

@@ -24,6 +24,10 @@ export default function match({ from, to, crosswalk, words, byWay, layout }: Mat
   return found.map(({ source, likelihood, proposals }) => ({
     source,
     likelihood,
-    proposals: proposals.map(({ target, score, features }) => ({ target, score, evidence: evidenceOf(features).map((one) => say(one)) })), // prettier-ignore
+    proposals: proposals.map(({ target, score, features }) => ({
+      target,
+      score,
+      evidence: evidenceOf(features).map((one) => say(one)),
+    })),
   }));
 }

@@ -15,7 +15,9 @@ export interface LearnerAssets extends Assets {
 export function learnerAssets(folder: string | undefined): LearnerAssets {
   const manifest = folder && join(folder, 'learner.json');
   if (!folder || !manifest || !existsSync(manifest)) return { style: '', script: '', files: [], folder: '', study: '' };
-  const built = Object.values(JSON.parse(readFileSync(manifest, 'utf8')) as Record<string, { file: string }>).map((one) => one.file); // prettier-ignore
+  const built = Object.values(JSON.parse(readFileSync(manifest, 'utf8')) as Record<string, { file: string }>).map(
+    (one) => one.file,
+  );
   const ending = (end: string) => built.find((file) => file.endsWith(end)) ?? '';
   return {
     style: ending('.css'),

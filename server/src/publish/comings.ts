@@ -16,7 +16,12 @@ export interface CrosswalkHere {
 }
 
 /** The crosswalks that lead to an app, as they hold in a release of it and in the newest of the other programs. */
-export async function crosswalksHere({ catalogues }: Acting, db: Db, appId: number, now: Opened): Promise<CrosswalkHere[]> {
+export async function crosswalksHere(
+  { catalogues }: Acting,
+  db: Db,
+  appId: number,
+  now: Opened,
+): Promise<CrosswalkHere[]> {
   const own = await lineageOf(db, appId);
   const found: CrosswalkHere[] = [];
   for (const { id, from, to } of await crosswalksOf(db, appId)) {
@@ -25,20 +30,32 @@ export async function crosswalksHere({ catalogues }: Acting, db: Db, appId: numb
     const newest = (await releasesOf(db, other)).at(-1);
     if (!newest) continue;
     const old = await catalogues.opened(db, newest.id);
-    const crosswalk = crosswalkIn(await crosswalkAt(db, id), { release: old, links: await lineageOf(db, other) }, { release: now, links: own }); // prettier-ignore
+    const crosswalk = crosswalkIn(
+      await crosswalkAt(db, id),
+      { release: old, links: await lineageOf(db, other) },
+      { release: now, links: own },
+    );
     found.push({ crosswalk: id, from: from.name, coming: comingFrom(old, crosswalk) });
   }
   return found;
-} // prettier-ignore
+}
 
 /** The releases before one, with what became of their commands. */
-export async function earlierReleases({ catalogues }: Acting, db: Db, appId: number, now: Opened): Promise<EarlierRelease[]> {
+export async function earlierReleases(
+  { catalogues }: Acting,
+  db: Db,
+  appId: number,
+  now: Opened,
+): Promise<EarlierRelease[]> {
   const releases = await releasesOf(db, appId);
-  const before = releases.slice(0, releases.findIndex((one) => one.id === now.catalogue.release.id));
+  const before = releases.slice(
+    0,
+    releases.findIndex((one) => one.id === now.catalogue.release.id),
+  );
   const found: EarlierRelease[] = [];
   for (const { id } of before) {
     const opened = await catalogues.opened(db, id);
     found.push({ opened, lineage: await lineageFrom(db, opened.catalogue, now.catalogue) });
   }
   return found;
-} // prettier-ignore
+}

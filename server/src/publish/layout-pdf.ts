@@ -74,7 +74,12 @@ export async function layoutPdf(layouts: readonly SheetLayout[], facts: PdfFacts
         doc.endMarkedContent();
       } else if (placing.drawing) {
         const { drawing } = placing;
-        whole.add(doc.struct('Figure', { alt: drawing.alt }, () => { draw(doc, placing, drawing); drawTexts(doc, placing); })); // prettier-ignore
+        whole.add(
+          doc.struct('Figure', { alt: drawing.alt }, () => {
+            draw(doc, placing, drawing);
+            drawTexts(doc, placing);
+          }),
+        );
       } else if (placing.kind !== 'row') {
         const tag = placing.kind === 'title' ? 'H1' : placing.kind === 'heading' ? 'H2' : 'P';
         whole.add(doc.struct(tag, {}, () => drawTexts(doc, placing)));
@@ -102,7 +107,7 @@ const textOf = ({ texts }: Placing) => texts.map(({ runs }) => runs.map((run) =>
 function drawTexts(doc: PDFKit.PDFDocument, { texts }: Placing) {
   for (const { x, y, size, tone, runs } of texts)
     for (const [at, run] of runs.entries()) {
-      doc.font(run.face).fontSize(size).fillColor({ ink: INK, mid: MID, light: '#ffffff' }[tone]); // prettier-ignore
+      doc.font(run.face).fontSize(size).fillColor({ ink: INK, mid: MID, light: '#ffffff' }[tone]);
       // What comes next is another word: whoever hears or copies the text needs the space between.
       const text = at === runs.length - 1 ? `${run.text} ` : run.text;
       doc.text(text, x + run.x, y, {

@@ -66,7 +66,10 @@ export async function changesNow(
 /** What texts of change notes claim of keys and is not so. */
 async function findingsOf({ catalogues }: Acting, db: Db, notesId: number) {
   const notes = await loadNotes(db, notesId);
-  const side = async (keyset: number) => ({ opened: await catalogues.opened(db, await releaseOfKeyset(db, keyset)), keyset }); // prettier-ignore
+  const side = async (keyset: number) => ({
+    opened: await catalogues.opened(db, await releaseOfKeyset(db, keyset)),
+    keyset,
+  });
   const [old, now] = [await side(notes.oldKeyset), await side(notes.nowKeyset)];
   return notesProof(notes, old, now, catalogues.keyboards([US], now.opened.catalogue.release.platforms));
 }

@@ -56,7 +56,15 @@ export async function publishSheet(
           const wish = { edition: number, language: sheet.language, back };
           const { name, bytes, losses, fault } = writePreset(recipe, keyset, catalogue, platform, wish);
           if (fault) refuseAny([fault]);
-          return { name, platform, recipe: recipe.name, content: bytes, hash: sha256(bytes), losses: [...losses], back }; // prettier-ignore
+          return {
+            name,
+            platform,
+            recipe: recipe.name,
+            content: bytes,
+            hash: sha256(bytes),
+            losses: [...losses],
+            back,
+          };
         }),
       ),
   );
@@ -75,7 +83,15 @@ export async function publishSheet(
   const others = await crosswalksHere(acting, db, sheet.appId, opened);
   const earlier = await earlierReleases(acting, db, sheet.appId, opened);
   const commands = composed.sections.flatMap((one) => one.rows.map((row) => row.command));
-  const program = programOf(opened, sheet.keysetId, recipes.map((one) => one.recipe), others, keyboards, commands, earlier); // prettier-ignore
+  const program = programOf(
+    opened,
+    sheet.keysetId,
+    recipes.map((one) => one.recipe),
+    others,
+    keyboards,
+    commands,
+    earlier,
+  );
   await insertForms(db, made.address, [...(await formsOf(composed, acting.site + made.path)), programForm(program)]);
   return made;
 }

@@ -33,18 +33,20 @@ export async function sheetFacts(
   const keyboards = catalogues.keyboards([US], now.catalogue.release.platforms);
   const lineage = before && (await lineageFrom(db, before.catalogue, now.catalogue));
   const last = await lastEdition(db, sheet.id);
-  const coming = (await crosswalksHere(acting, db, sheet.appId, now)).map(({ crosswalk, from, coming: { old, counterparts, uses } }) => {
-    const { platforms } = old.catalogue.release;
-    const held = old.shipped && old.weighed(old.shipped.id, catalogues.keyboards([US], platforms)).on(platforms[0]!);
-    const lines = counterparts
-      .toSorted((a, b) => (uses.get(b.source) ?? 0) - (uses.get(a.source) ?? 0))
-      .map(({ source, target }) => {
-        const key = held?.of(source)[0]?.shortcut;
-        const was = old.commands.get(source)?.label ?? '';
-        return { target, said: `${from}: ${was}${key ? `, ${showStored(key, platforms[0]!)}` : ''}` };
-      });
-    return { crosswalk, from, lines };
-  }); // prettier-ignore
+  const coming = (await crosswalksHere(acting, db, sheet.appId, now)).map(
+    ({ crosswalk, from, coming: { old, counterparts, uses } }) => {
+      const { platforms } = old.catalogue.release;
+      const held = old.shipped && old.weighed(old.shipped.id, catalogues.keyboards([US], platforms)).on(platforms[0]!);
+      const lines = counterparts
+        .toSorted((a, b) => (uses.get(b.source) ?? 0) - (uses.get(a.source) ?? 0))
+        .map(({ source, target }) => {
+          const key = held?.of(source)[0]?.shortcut;
+          const was = old.commands.get(source)?.label ?? '';
+          return { target, said: `${from}: ${was}${key ? `, ${showStored(key, platforms[0]!)}` : ''}` };
+        });
+      return { crosswalk, from, lines };
+    },
+  );
   return {
     changed: before && lineage ? changedKeys(before, now, lineage, keyboards) : [],
     renamed: before && lineage ? renamedSince(before, now, lineage) : [],

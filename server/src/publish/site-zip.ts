@@ -48,16 +48,32 @@ export async function writeSite(path: string, made: Site): Promise<void> {
   }
 }
 
-async function fill(zip: ReturnType<typeof zipIn>, { reading, room, assets, site, title, addresses }: Site): Promise<void> {
+async function fill(
+  zip: ReturnType<typeof zipIn>,
+  { reading, room, assets, site, title, addresses }: Site,
+): Promise<void> {
   for (const file of assets.files) zip.add(file, await readFile(join(assets.folder, file)));
-  const shared = (up: string) => ({ style: assets.style && up + assets.style, script: assets.script && up + assets.script });
+  const shared = (up: string) => ({
+    style: assets.style && up + assets.style,
+    script: assets.script && up + assets.script,
+  });
   const listed: ListedEdition[] = [];
   for (const address of addresses) {
-    const { id, slug, newest: _newest, tools: _tools, known: _known, strips, earlier: _earlier, ...edition } = await room.edition(address);
+    const {
+      id,
+      slug,
+      newest: _newest,
+      tools: _tools,
+      known: _known,
+      strips,
+      earlier: _earlier,
+      ...edition
+    } = await room.edition(address);
     const { newer, withdrawn } = await room.standing(address);
     const { body } = edition;
     const folder = `${slug}-${body.number}-${address.slice(0, 5)}`;
-    const name = ({ platform, how, language }: PageChoice) => `${platform.replace(/[^\w-]/g, '_')}-${how}-${language}.html`;
+    const name = ({ platform, how, language }: PageChoice) =>
+      `${platform.replace(/[^\w-]/g, '_')}-${how}-${language}.html`;
     const standing = { withdrawn, newer: newer && { ...newer, path: site + newer.path } };
     const made = (choice: PageChoice) =>
       editionPage({ ...edition, standing }, choice, {
@@ -82,10 +98,18 @@ async function fill(zip: ReturnType<typeof zipIn>, { reading, room, assets, site
       const form = await reading((db) => formAt(db, id, ending));
       if (form) zip.add(`${folder}/${ending.includes('.') ? ending : `sheet.${ending}`}`, form.content);
     }
-    for (const file of edition.files) zip.add(`${folder}/files/${file.name}`, await reading((db) => fileBytes(db, id, file.name)));
-    listed.push({ title: body.title, about: subjectOf(body), number: body.number, publishedOn: body.publishedOn, language: body.language, href: `${folder}/index.html` });
+    for (const file of edition.files)
+      zip.add(`${folder}/files/${file.name}`, await reading((db) => fileBytes(db, id, file.name)));
+    listed.push({
+      title: body.title,
+      about: subjectOf(body),
+      number: body.number,
+      publishedOn: body.publishedOn,
+      language: body.language,
+      href: `${folder}/index.html`,
+    });
   }
   const language: LearnerLanguage = listed[0]?.language ?? 'en';
   zip.add('index.html', listPage({ title, language, editions: listed, assets: shared('') }));
   zip.end();
-} // prettier-ignore
+}

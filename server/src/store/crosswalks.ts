@@ -19,7 +19,10 @@ export function crosswalksOf(db: Db, appId: number): Promise<CrosswalkOverview[]
   );
 }
 
-const STATES = { command: ', m.source_state AS "sourceState", m.target_state AS "targetState"', context: `, '' AS "sourceState", '' AS "targetState"` }; // prettier-ignore
+const STATES = {
+  command: ', m.source_state AS "sourceState", m.target_state AS "targetState"',
+  context: `, '' AS "sourceState", '' AS "targetState"`,
+};
 const judgements = (db: Db, of: 'command' | 'context', id: number): Promise<Judgement[]> =>
   rows(
     db,

@@ -84,11 +84,22 @@ export async function insertToken(
   return token!;
 }
 export async function dropToken(db: Db, workspace: number, editor: number, id: number): Promise<void> {
-  const gone = await db.query('DELETE FROM api_token WHERE workspace_id = $1 AND editor_id = $2 AND id = $3', [workspace, editor, id]); // prettier-ignore
+  const gone = await db.query('DELETE FROM api_token WHERE workspace_id = $1 AND editor_id = $2 AND id = $3', [
+    workspace,
+    editor,
+    id,
+  ]);
   if (gone.rowCount === 0) refuse('not-found', 'There is no such token.');
 }
-export const tokenAt = (db: Db, secretHash: string): Promise<{ workspace: number; editor: number; scope: Scope } | undefined> =>
-  first(db, 'SELECT workspace_id AS workspace, editor_id AS editor, scope FROM api_token WHERE secret_hash = $1 AND ends_at > now()', [secretHash]); // prettier-ignore
+export const tokenAt = (
+  db: Db,
+  secretHash: string,
+): Promise<{ workspace: number; editor: number; scope: Scope } | undefined> =>
+  first(
+    db,
+    'SELECT workspace_id AS workspace, editor_id AS editor, scope FROM api_token WHERE secret_hash = $1 AND ends_at > now()',
+    [secretHash],
+  );
 
 /** What somebody was let in with: a session by its id, or a token by its hash. */
 export type Shown = { readonly session: string } | { readonly token: string };

@@ -95,6 +95,8 @@ export async function grant(db: Db, serverRole: string): Promise<void> {
     REVOKE ALL ON ALL TABLES IN SCHEMA ${SCHEMA} FROM ${role};
     REVOKE ALL ON FUNCTION ${named([...FUNCTIONS, ...OWNERS])} FROM PUBLIC, ${role};
     GRANT EXECUTE ON FUNCTION ${named(FUNCTIONS)} TO ${role};
-    ${Object.entries(GRANTS).map(([table, what]) => `GRANT ${what} ON ${SCHEMA}.${table} TO ${role};`).join('\n')}
-  `); // prettier-ignore
+    ${Object.entries(GRANTS)
+      .map(([table, what]) => `GRANT ${what} ON ${SCHEMA}.${table} TO ${role};`)
+      .join('\n')}
+  `);
 }

@@ -20,7 +20,10 @@ export async function newestAt(db: Db, address: string): Promise<string> {
      WHERE s.address = $1 ORDER BY w.edition_id IS NOT NULL, e.number DESC LIMIT 1`,
     [address],
   );
-  return found?.address ?? refuse('not-found', 'There is no sheet at this address. Check it letter by letter, or ask who gave it to you.'); // prettier-ignore
+  return (
+    found?.address ??
+    refuse('not-found', 'There is no sheet at this address. Check it letter by letter, or ask who gave it to you.')
+  );
 }
 
 /** The editions of the same sheet before an edition, the last first: what its readers may know. */
@@ -133,7 +136,11 @@ export async function shelfOf(db: Db): Promise<Shelf | null> {
 
 /** The public index at an address, while it is open. */
 export async function shelfAt(db: Db, address: string): Promise<Shelf & { workspace: number }> {
-  const found = await first<Shelf & { workspace: number }>(db, `SELECT workspace_id AS workspace, title, open, address, '/shelf/' || address AS path FROM shelf WHERE address = $1 AND open`, [address]); // prettier-ignore
+  const found = await first<Shelf & { workspace: number }>(
+    db,
+    `SELECT workspace_id AS workspace, title, open, address, '/shelf/' || address AS path FROM shelf WHERE address = $1 AND open`,
+    [address],
+  );
   return found ?? refuse('not-found', 'There is no index at this address.');
 }
 

@@ -91,12 +91,16 @@ async function makeContexts(
     const plain = (name: string) => name.normalize('NFC').toLowerCase();
     const below = new Map(contexts.map(({ id, parent, name }) => [`${parent} ${plain(name)}`, id]));
     for (const name of names) {
-      const path = name.split('›').map((part) => part.trim()).filter(Boolean); // prettier-ignore
+      const path = name
+        .split('›')
+        .map((part) => part.trim())
+        .filter(Boolean);
       let parent = contextsNamed(tree, path[0] ?? '')[0]?.id;
       for (const step of parent === undefined ? path : path.slice(1)) {
         const over: number = parent ?? tree.root.id;
         const known = below.get(`${over} ${plain(step)}`);
-        const place = known ?? (await insertContext(db, catalogue.release, { name: step, parent: over, takesText: false })).id; // prettier-ignore
+        const place =
+          known ?? (await insertContext(db, catalogue.release, { name: step, parent: over, takesText: false })).id;
         below.set(`${over} ${plain(step)}`, place);
         parent = place;
       }

@@ -77,13 +77,15 @@ export async function standingIn(
   workspace: number,
   editor: number,
 ): Promise<{ name: string; email: string; role: Role; workspace: Workspace } | undefined> {
-  const found = await first<{ name: string; email: string; role: Role } & Omit<Workspace, 'id' | 'name'> & { school: string }>(
+  const found = await first<
+    { name: string; email: string; role: Role } & Omit<Workspace, 'id' | 'name'> & { school: string }
+  >(
     db,
     `SELECT e.name, e.email, m.role, w.name AS school, w.editors_propose AS "editorsPropose"
      FROM membership m JOIN workspace w ON w.id = m.workspace_id JOIN editor e ON e.id = m.editor_id
      WHERE m.workspace_id = $1 AND m.editor_id = $2 AND m.disabled_at IS NULL AND e.removed_at IS NULL`,
     [workspace, editor],
-  ); // prettier-ignore
+  );
   if (!found) return undefined;
   const { school, editorsPropose, ...who } = found;
   return { ...who, workspace: { id: workspace, name: school, editorsPropose } };

@@ -31,8 +31,16 @@ export async function proposalOf(db: Db, id: number, editor: number): Promise<Pr
 }
 
 /** The proposal that an editor has open for a keyset. */
-export const openProposal = (db: Db, keyset: number, editor: number): Promise<{ id: number; change: z.output<typeof LayerChange>; why: string } | undefined> =>
-  first(db, `SELECT id, change, why FROM proposal WHERE keyset_id = $1 AND made_by = $2 AND state = 'open' FOR UPDATE`, [keyset, editor]); // prettier-ignore
+export const openProposal = (
+  db: Db,
+  keyset: number,
+  editor: number,
+): Promise<{ id: number; change: z.output<typeof LayerChange>; why: string } | undefined> =>
+  first(
+    db,
+    `SELECT id, change, why FROM proposal WHERE keyset_id = $1 AND made_by = $2 AND state = 'open' FOR UPDATE`,
+    [keyset, editor],
+  );
 
 export async function saveProposal(
   db: Db,

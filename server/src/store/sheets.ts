@@ -103,7 +103,10 @@ export async function updateRecipe(db: Db, id: number, revision: number, recipe:
   );
   if (done.rowCount) return;
   if (!(await first(db, 'SELECT 1 FROM recipe WHERE id = $1', [id]))) refuse('not-found', 'There is no such recipe.');
-  refuse('changed-meanwhile', 'Somebody has changed this recipe meanwhile. Open it again; what you wrote is still here to copy.'); // prettier-ignore
+  refuse(
+    'changed-meanwhile',
+    'Somebody has changed this recipe meanwhile. Open it again; what you wrote is still here to copy.',
+  );
 }
 
 /** The recipes of an app, read as they are kept now, whatever they were kept as. */
@@ -116,7 +119,8 @@ export async function recipesOf(db: Db, appId: number): Promise<KeptRecipe[]> {
   return found.map(({ id, revision, body }) => ({ id, revision, recipe: Recipe.parse(body) }));
 }
 
-const columnOf = (of: EditionOf) => ('sheetId' in of ? (['sheet', of.sheetId] as const) : (['change_notes', of.notesId] as const)); // prettier-ignore
+const columnOf = (of: EditionOf) =>
+  'sheetId' in of ? (['sheet', of.sheetId] as const) : (['change_notes', of.notesId] as const);
 
 /** The number that the next edition of a sheet, or of change notes, will have; others wait until this one is written. */
 export async function nextEdition(db: Db, of: EditionOf): Promise<number> {
@@ -201,7 +205,11 @@ export async function insertEdition(
 
 export async function editionsOf(db: Db, of: EditionOf): Promise<PublishedEdition[]> {
   const [column, id] = 'sheetId' in of ? ['sheet_id', of.sheetId] : ['notes_id', of.notesId];
-  const found = await rows<PublishedRow>(db, `SELECT ${PUBLISHED} FROM edition WHERE ${column} = $1 ORDER BY number DESC`, [id]); // prettier-ignore
+  const found = await rows<PublishedRow>(
+    db,
+    `SELECT ${PUBLISHED} FROM edition WHERE ${column} = $1 ORDER BY number DESC`,
+    [id],
+  );
   return found.map(publishedOf);
 }
 

@@ -4,7 +4,20 @@ import { first, rows, type Db } from './db.ts';
 /** A whole workspace out and in: its rows, table by table, in an order in which each comes after what it names. */
 
 /** What is not taken along: people’s ways in, and what is counted or derived anew. */
-const LEFT = ['session', 'wrong_password', 'pace', 'answered', 'here', 'invitation', 'api_token', 'migration', 'app_version', 'membership', 'workspace', 'editor']; // prettier-ignore
+const LEFT = [
+  'session',
+  'wrong_password',
+  'pace',
+  'answered',
+  'here',
+  'invitation',
+  'api_token',
+  'migration',
+  'app_version',
+  'membership',
+  'workspace',
+  'editor',
+];
 /** The column that closes a circle of references: looked at when all rows are there. */
 const LATER = 'bin_id';
 
@@ -28,11 +41,22 @@ async function references(db: Db): Promise<Reference[]> {
 
 /** The tables of a workspace, each after those it refers to. */
 export async function tablesInOrder(db: Db): Promise<string[]> {
-  const all = (await rows<{ name: string }>(db, `SELECT relname AS name FROM pg_class WHERE relnamespace = 'crib'::regnamespace AND relkind = 'r' ORDER BY 1`)).map((one) => one.name).filter((name) => !LEFT.includes(name)); // prettier-ignore
+  const all = (
+    await rows<{ name: string }>(
+      db,
+      `SELECT relname AS name FROM pg_class WHERE relnamespace = 'crib'::regnamespace AND relkind = 'r' ORDER BY 1`,
+    )
+  )
+    .map((one) => one.name)
+    .filter((name) => !LEFT.includes(name));
   const needs = (await references(db)).filter((one) => one.table !== one.to && one.column !== LATER);
   const ordered: string[] = [];
   while (ordered.length < all.length) {
-    const next = all.filter((name) => !ordered.includes(name) && needs.every((one) => one.table !== name || LEFT.includes(one.to) || ordered.includes(one.to))); // prettier-ignore
+    const next = all.filter(
+      (name) =>
+        !ordered.includes(name) &&
+        needs.every((one) => one.table !== name || LEFT.includes(one.to) || ordered.includes(one.to)),
+    );
     if (next.length === 0) refuse('circle', 'The tables refer to each other in a circle that nothing is known of.');
     ordered.push(...next);
   }
@@ -74,7 +98,14 @@ const INSIDE: Readonly<Record<string, Readonly<Record<string, string>>>> = {
   'keyset_change.change': { command: 'command', context: 'context', holds: 'command' },
   'keyset_change.inverse': { command: 'command', context: 'context', holds: 'command' },
   'proposal.change': { command: 'command', context: 'context', holds: 'command' },
-  'sheet_section.rule': { context: 'context', group: 'command_group', run: 'run', crosswalk: 'crosswalk', keyset: 'keyset', release: 'release' }, // prettier-ignore
+  'sheet_section.rule': {
+    context: 'context',
+    group: 'command_group',
+    run: 'run',
+    crosswalk: 'crosswalk',
+    keyset: 'keyset',
+    release: 'release',
+  },
   'sheet_section.left_out': { '': 'command' },
   'sheet_section.figure': { context: 'context' },
   'saved_view.query': { keyset: 'keyset', columns: 'keyset', where: 'context' },
@@ -143,9 +174,16 @@ export async function shiftBy(db: Db, move: Move): Promise<Shift> {
   const rootOf = (table: string, column: string): string | null => {
     const name = `${table}.${column}`;
     if (!roots.has(name)) {
-      const next = tied.find((one) => one.table === table && one.column === column && !(one.to === table && one.at === column)); // prettier-ignore
+      const next = tied.find(
+        (one) => one.table === table && one.column === column && !(one.to === table && one.at === column),
+      );
       const own = column === 'id' && numbered.has(table) ? table : null;
-      roots.set(name, LOOSE[name] ?? own ?? (next ? (next.to === 'editor' || next.to === 'workspace' ? next.to : rootOf(next.to, next.at)) : null)); // prettier-ignore
+      roots.set(
+        name,
+        LOOSE[name] ??
+          own ??
+          (next ? (next.to === 'editor' || next.to === 'workspace' ? next.to : rootOf(next.to, next.at)) : null),
+      );
     }
     return roots.get(name)!;
   };
@@ -156,12 +194,21 @@ export async function shiftBy(db: Db, move: Move): Promise<Shift> {
         return refuse('not-a-workspace', `${JSON.stringify(value)} is not a number of a row.`);
       return move(root, value, history);
     };
-    const listed = (root: string, text: string) => text.split(',').map((one) => (/^\d+$/.test(one) ? String(moved(root, Number(one))) : one)).join(','); // prettier-ignore
+    const listed = (root: string, text: string) =>
+      text
+        .split(',')
+        .map((one) => (/^\d+$/.test(one) ? String(moved(root, Number(one))) : one))
+        .join(',');
     /** The key of a line of change notes names its change by places and commands. */
     const noted = (key: string) => {
       const [group = '', ...parts] = key.split(' ');
       if (group === 'own' || group === 'policy') return key;
-      return [group, ...parts.map((one, at) => listed(group === 'places' || (group === 'meaning' && at === 0) ? 'context' : 'command', one))].join(' '); // prettier-ignore
+      return [
+        group,
+        ...parts.map((one, at) =>
+          listed(group === 'places' || (group === 'meaning' && at === 0) ? 'context' : 'command', one),
+        ),
+      ].join(' ');
     };
     const named = (root: string, part: unknown, names: Readonly<Record<string, string>>): unknown => {
       if (typeof part === 'number') return moved(root, part);
@@ -169,9 +216,15 @@ export async function shiftBy(db: Db, move: Move): Promise<Shift> {
       return root === 'note' ? noted(part) : listed(root, part);
     };
     const inside = (value: unknown, names: Readonly<Record<string, string>>): unknown => {
-      if (Array.isArray(value)) return value.map((one: unknown) => (names[''] ? named(names[''], one, names) : inside(one, names))); // prettier-ignore
+      if (Array.isArray(value))
+        return value.map((one: unknown) => (names[''] ? named(names[''], one, names) : inside(one, names)));
       if (value === null || typeof value !== 'object') return value;
-      return Object.fromEntries(Object.entries(value).map(([key, part]) => [key, names[key] ? named(names[key], part, names) : inside(part, names)])); // prettier-ignore
+      return Object.fromEntries(
+        Object.entries(value).map(([key, part]) => [
+          key,
+          names[key] ? named(names[key], part, names) : inside(part, names),
+        ]),
+      );
     };
     const shifted: Shift = (table, row) => {
       const facts = Object.entries(row).map(([column, value]): [string, unknown] => {
@@ -217,7 +270,9 @@ export async function rowsIn(db: Db, table: string, list: readonly Row[]): Promi
 
 /** Somebody of another installation: a name, and nobody who could sign in. */
 export async function insertNamed(db: Db, name: string): Promise<number> {
-  return (await first<{ id: number }>(db, 'INSERT INTO editor (name, removed_at) VALUES ($1, now()) RETURNING id', [name]))!.id; // prettier-ignore
+  return (await first<{ id: number }>(db, 'INSERT INTO editor (name, removed_at) VALUES ($1, now()) RETURNING id', [
+    name,
+  ]))!.id;
 }
 export const lastMigration = async (db: Db): Promise<string> =>
   (await first<{ name: string }>(db, 'SELECT name FROM migration ORDER BY name DESC LIMIT 1'))!.name;

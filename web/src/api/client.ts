@@ -31,7 +31,8 @@ export function whenOtherSession(act: () => void) {
 }
 
 /** A key that no other act has: what is sent again with it is done once. */
-const newKey = () => [...crypto.getRandomValues(new Uint8Array(16))].map((byte) => byte.toString(16).padStart(2, '0')).join(''); // prettier-ignore
+const newKey = () =>
+  [...crypto.getRandomValues(new Uint8Array(16))].map((byte) => byte.toString(16).padStart(2, '0')).join('');
 
 /** How long is waited before a request is sent again that may be answered then; an act carries the key it had. */
 const AGAIN_MS = [400, 1500];

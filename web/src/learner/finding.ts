@@ -4,7 +4,14 @@ import { element, headings, rows, sheet, t } from './words.ts';
 export function addFinding(beside: readonly HTMLElement[]) {
   const input = element('input', { id: 'find', type: 'search', placeholder: t('page.find hint'), autocomplete: 'off' });
   const none = element('p', { class: 'none-found', role: 'status' });
-  const bar = element('div', { class: 'find', role: 'search' }, element('label', { for: 'find' }, t('page.find')), input, ...beside, none); // prettier-ignore
+  const bar = element(
+    'div',
+    { class: 'find', role: 'search' },
+    element('label', { for: 'find' }, t('page.find')),
+    input,
+    ...beside,
+    none,
+  );
   sheet!.before(bar);
   let texts: readonly string[] = [];
   input.addEventListener('input', () => {
@@ -22,4 +29,9 @@ export function addFinding(beside: readonly HTMLElement[]) {
 }
 
 /** What a line says, without the learner’s own marks. */
-const textOf = (row: HTMLElement) => [...row.children].filter((one) => !/\bmark/.test(one.className)).map((one) => one.textContent).join(' ').toLowerCase(); // prettier-ignore
+const textOf = (row: HTMLElement) =>
+  [...row.children]
+    .filter((one) => !/\bmark/.test(one.className))
+    .map((one) => one.textContent)
+    .join(' ')
+    .toLowerCase();

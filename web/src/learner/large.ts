@@ -6,7 +6,13 @@ import { element, headings, rows, sheet, t } from './words.ts';
  */
 export function addLarge(): HTMLElement {
   let known: readonly (readonly HTMLElement[])[] = [];
-  const sections = () => (known = known.length ? known : [...new Set(rows.map((row) => row.dataset['section']!))].map((section) => [...headings.filter((one) => one.dataset['section'] === section), ...rows.filter((one) => one.dataset['section'] === section)])); // prettier-ignore
+  const sections = () =>
+    (known = known.length
+      ? known
+      : [...new Set(rows.map((row) => row.dataset['section']!))].map((section) => [
+          ...headings.filter((one) => one.dataset['section'] === section),
+          ...rows.filter((one) => one.dataset['section'] === section),
+        ]));
   const where = element('span', { role: 'status' });
   const turn = (name: string, by: number) => {
     const button = element('button', { type: 'button', 'aria-label': name }, name);

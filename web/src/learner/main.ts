@@ -25,7 +25,10 @@ if (document.querySelector('link[rel=manifest]') && window.isSecureContext && 's
 async function keep() {
   // Where a worker is in charge already, it has kept what it handed over.
   if (!navigator.serviceWorker.controller) await (await caches.open('crib-sheets')).add(location.href);
-  const files = performance.getEntriesByType('resource').map((one) => one.name).filter((one) => new URL(one).pathname.startsWith('/assets/')); // prettier-ignore
+  const files = performance
+    .getEntriesByType('resource')
+    .map((one) => one.name)
+    .filter((one) => new URL(one).pathname.startsWith('/assets/'));
   await (await caches.open('crib-assets')).addAll([...new Set(files)]);
   await navigator.serviceWorker.register('/learners.js');
 }

@@ -1,5 +1,8 @@
 /** What the script says, as the page brought it along in the reader’s language. */
-const said: Readonly<Record<string, string>> = JSON.parse(document.body.dataset['words'] ?? '{}') as Record<string, string>; // prettier-ignore
+const said: Readonly<Record<string, string>> = JSON.parse(document.body.dataset['words'] ?? '{}') as Record<
+  string,
+  string
+>;
 export const t = (code: string, values: Readonly<Record<string, string>> = {}) =>
   (said[code] ?? '').replace(/\{(\w+)\}/g, (_, name: string) => values[name] ?? '');
 

@@ -66,8 +66,17 @@ const problems = shallowRef<readonly Problem[]>([]);
 async function save() {
   problems.value = [];
   try {
-    const edits = madeInTurn(setting.value, day.value.edits.map((one) => one.edit)); // prettier-ignore
-    const body = { name: name.value || `First days after ${props.before}`, baseId: props.keyset, note: '', edits, why: `The fewest edits that prevent ${share.value} % of the harm on the first day.` }; // prettier-ignore
+    const edits = madeInTurn(
+      setting.value,
+      day.value.edits.map((one) => one.edit),
+    );
+    const body = {
+      name: name.value || `First days after ${props.before}`,
+      baseId: props.keyset,
+      note: '',
+      edits,
+      why: `The fewest edits that prevent ${share.value} % of the harm on the first day.`,
+    };
     const { id } = await ask<{ id: number }>('POST', `/api/apps/${props.now.catalogue.app.slug}/keysets`, body);
     await workspace.reload();
     const params = { app: props.now.catalogue.app.slug, release: props.now.catalogue.release.label, keyset: id };

@@ -12,7 +12,12 @@ const props = defineProps<{
   state?: ChipState;
   large?: boolean;
 }>();
-const SAYS: Partial<Record<ChipState, string>> = { yours: 'yours', fixed: 'cannot be changed', 'new here': 'new here', 'new meaning': 'same keys, other command' }; // prettier-ignore
+const SAYS: Partial<Record<ChipState, string>> = {
+  yours: 'yours',
+  fixed: 'cannot be changed',
+  'new here': 'new here',
+  'new meaning': 'same keys, other command',
+};
 const says = computed(() => props.state && SAYS[props.state]);
 const written = computed(() => chipTexts(props.shortcut, props.platform, props.how ?? 'words'));
 </script>

@@ -57,7 +57,10 @@ const became = computed(() => {
   if (!asPressed.value)
     return say(meantSaid(meant.value, pressed.shortcut, pressed.machine, aim.value, platforms.value));
   const on = aim.value === null ? platforms.value : [aim.value];
-  return say({ said: 'meant.literal', with: { keys: { keys: writeStored(pressed.shortcut), on: on[0]! }, platforms: { platforms: on } } }); // prettier-ignore
+  return say({
+    said: 'meant.literal',
+    with: { keys: { keys: writeStored(pressed.shortcut), on: on[0]! }, platforms: { platforms: on } },
+  });
 });
 const said = computed(() =>
   props.modelValue ? `${show(props.modelValue, props.platform)} taken${became.value && `. ${became.value}`}` : '',

@@ -5,7 +5,16 @@ import { writeStored } from '@crib/core/keys';
 import KeyChip from './KeyChip.vue';
 import { focusOn } from './focus.ts';
 import { machineInHand, strokeOf } from './pressing.ts';
-import { OWN_ACTIONS, asShipped, changeKeys, helpOpen, keysOf, ownAction, singlesOff, type OwnAction } from '../stores/own-keys.ts'; // prettier-ignore
+import {
+  OWN_ACTIONS,
+  asShipped,
+  changeKeys,
+  helpOpen,
+  keysOf,
+  ownAction,
+  singlesOff,
+  type OwnAction,
+} from '../stores/own-keys.ts';
 
 /** Crib’s own shortcuts: they work on every stage outside of text fields, are shown here, and can be changed here. */
 const router = useRouter();

@@ -40,7 +40,9 @@ const shown = computed(() =>
     (one) => (!props.command || one.command === props.command) && (ended.value || !one.ended),
   ),
 );
-const endedCount = computed(() => (remarks.value ?? []).filter((one) => one.ended && (!props.command || one.command === props.command)).length); // prettier-ignore
+const endedCount = computed(
+  () => (remarks.value ?? []).filter((one) => one.ended && (!props.command || one.command === props.command)).length,
+);
 const say = () =>
   doing(async () => {
     await ask('POST', `/api/apps/${appSlug.value}/remarks`, { command: props.command, said: text.value.trim() });

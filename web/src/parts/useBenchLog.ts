@@ -26,7 +26,12 @@ export interface BenchEntry {
 const [HELD, TWICE] = [400, 400];
 
 /** The presses that are made on a bench, by key and pointer, held and twice, and what each did and why. */
-export function useBenchLog(scene: Ref<Scene | null>, opened: Ref<Opened | null>, plan: Ref<PresetPlan | null>, words: () => BenchWords) {
+export function useBenchLog(
+  scene: Ref<Scene | null>,
+  opened: Ref<Opened | null>,
+  plan: Ref<PresetPlan | null>,
+  words: () => BenchWords,
+) {
   const entries = shallowRef<readonly BenchEntry[]>([]);
   const fired = shallowRef<{ name: string; n: number } | null>(null);
   let past: readonly Press[] = [];
@@ -48,9 +53,16 @@ export function useBenchLog(scene: Ref<Scene | null>, opened: Ref<Opened | null>
     window.clearTimeout(waiting);
     past = made;
     const { fires } = did;
-    const fire = () => fires && put(shortcut, label(fires.command), source(fires.command, fires.context), fires.command);
+    const fire = () =>
+      fires && put(shortcut, label(fires.command), source(fires.command, fires.context), fires.command);
     if (did.outcome === 'fires') return fire();
-    const what = did.typed ? words().types : did.outcome === 'waits' ? words().waits : did.outcome === 'nothing' ? words().nothing : words().several;
+    const what = did.typed
+      ? words().types
+      : did.outcome === 'waits'
+        ? words().waits
+        : did.outcome === 'nothing'
+          ? words().nothing
+          : words().several;
     const [other] = did.candidates;
     const free = other?.stopped ? words().only(label(other.held.command), placeOf(other.held.context)) : words().free;
     put(shortcut, what, did.outcome === 'nothing' && !did.typed ? free : '');
@@ -84,9 +96,16 @@ export function useBenchLog(scene: Ref<Scene | null>, opened: Ref<Opened | null>
     },
     letGo: () => window.clearTimeout(hold),
     pointed(action: 'WheelUp' | 'WheelDown' | 'DoubleClick' | 'RightClick', event: MouseEvent) {
-      const modifiers = ([['Ctrl', event.ctrlKey], ['Alt', event.altKey], ['Shift', event.shiftKey], ['Meta', event.metaKey]] as const).flatMap(([name, on]) => (on ? [name] : []));
+      const modifiers = (
+        [
+          ['Ctrl', event.ctrlKey],
+          ['Alt', event.altKey],
+          ['Shift', event.shiftKey],
+          ['Meta', event.metaKey],
+        ] as const
+      ).flatMap(([name, on]) => (on ? [name] : []));
       const step = scene.value && strokeOn(scene.value, past, { kind: 'pointer', modifiers, action });
       if (step && step.did.outcome !== 'nothing') tell(step);
     },
   };
-} // prettier-ignore
+}

@@ -21,16 +21,23 @@ watch([bytes, platform], () => (ticked.value = []));
 const lines = computed(() => {
   const commands = new Map(opened.value!.catalogue.commands.map((one) => [one.name, one]));
   const places = new Map(opened.value!.tree.inOrder.map((one) => [one.name, one.id]));
-  return body.value!.sections.flatMap(({ rows }) => rows).flatMap((row) => {
-    const command = commands.get(row.command);
-    const keys = row.keys[platform.value] ?? [];
-    if (!command || !keys.length || row.fixed) return [];
-    const changes = row.contexts.flatMap((one): PresetChange[] => (places.has(one) ? [{ command, context: places.get(one)!, shortcuts: keys }] : []));
-    return changes.length ? [{ id: `${row.command} ${keys.join(' ')}`, row, keys, changes }] : [];
-  }).filter((one, at, all) => all.findIndex((other) => other.id === one.id) === at);
-}); // prettier-ignore
+  return body
+    .value!.sections.flatMap(({ rows }) => rows)
+    .flatMap((row) => {
+      const command = commands.get(row.command);
+      const keys = row.keys[platform.value] ?? [];
+      if (!command || !keys.length || row.fixed) return [];
+      const changes = row.contexts.flatMap((one): PresetChange[] =>
+        places.has(one) ? [{ command, context: places.get(one)!, shortcuts: keys }] : [],
+      );
+      return changes.length ? [{ id: `${row.command} ${keys.join(' ')}`, row, keys, changes }] : [];
+    })
+    .filter((one, at, all) => all.findIndex((other) => other.id === one.id) === at);
+});
 const said = computed(() => (found.value ? saidIn(found.value) : new Map<string, string[]>()));
-const yours = (changes: readonly PresetChange[]) => [...new Set(changes.flatMap((one) => said.value.get(`${one.command.id} ${one.context}`) ?? []))]; // prettier-ignore
+const yours = (changes: readonly PresetChange[]) => [
+  ...new Set(changes.flatMap((one) => said.value.get(`${one.command.id} ${one.context}`) ?? [])),
+];
 const wish = computed(() => {
   const asked = lines.value.filter((one) => ticked.value.includes(one.id)).flatMap((one) => one.changes);
   const names = new Set(asked.map((one) => `${one.command.id} ${one.context}`));
@@ -52,10 +59,18 @@ const decide = computed(() => {
   const shipped = opened.value!.weighed(stands.base.id, keyboards.value).on(platform.value).held;
   return stands.edits.flatMap((edit) =>
     edit.shortcuts.flatMap((key) =>
-      shipped.filter((one) => one.command !== edit.command && one.context === edit.context && samePress(one.shortcut, key, keyboard.value) && !stands.edits.some((each) => each.command === one.command && each.context === one.context)).map((one) => ({ keys: key, other: label(one.command), label: label(edit.command) })),
+      shipped
+        .filter(
+          (one) =>
+            one.command !== edit.command &&
+            one.context === edit.context &&
+            samePress(one.shortcut, key, keyboard.value) &&
+            !stands.edits.some((each) => each.command === one.command && each.context === one.context),
+        )
+        .map((one) => ({ keys: key, other: label(one.command), label: label(edit.command) })),
     ),
   );
-}); // prettier-ignore
+});
 const merged = computed(() => {
   if (!bytes.value || !recipe.value || !plan.value) return null;
   try {
@@ -69,10 +84,17 @@ const merged = computed(() => {
 const clashes = computed(() =>
   (found.value?.bindings ?? []).flatMap((one) =>
     one.command && one.context !== null && !wish.value.some((each) => each.command.id === one.command!.id)
-      ? one.shortcuts.filter((key) => wish.value.some((each) => each.context === one.context && each.shortcuts.some((mine) => samePress(mine, key, keyboard.value)))).map((key) => ({ key, label: label(one.command!.id) }))
+      ? one.shortcuts
+          .filter((key) =>
+            wish.value.some(
+              (each) =>
+                each.context === one.context && each.shortcuts.some((mine) => samePress(mine, key, keyboard.value)),
+            ),
+          )
+          .map((key) => ({ key, label: label(one.command!.id) }))
       : [],
   ),
-); // prettier-ignore
+);
 const get = () =>
   merged.value && download(name.value, 'application/octet-stream', new Blob([merged.value.bytes as BlobPart]));
 </script>

@@ -9,7 +9,36 @@ import { SCOPES, usePractise } from './usePractise.ts';
 /** Practice with real presses: by sheet or part of it, what misleads first, when the scheduler says that it is due. */
 const ProgressChart = defineAsyncComponent(() => import('./ProgressChart.vue'));
 const practise = usePractise();
-const { t, show, label, body, language, practice, scope, sections, cards, waiting, due, next, today, inScope, card, asked, answer, shown, pressed, finished, queue, start, press, told, judged, onward, stop, text } = practise; // prettier-ignore
+const {
+  t,
+  show,
+  label,
+  body,
+  language,
+  practice,
+  scope,
+  sections,
+  cards,
+  waiting,
+  due,
+  next,
+  today,
+  inScope,
+  card,
+  asked,
+  answer,
+  shown,
+  pressed,
+  finished,
+  queue,
+  start,
+  press,
+  told,
+  judged,
+  onward,
+  stop,
+  text,
+} = practise;
 const field = ref<InstanceType<typeof PressField> | null>(null);
 const nextButton = ref<HTMLButtonElement | null>(null);
 watch(card, () => nextTick(() => field.value?.focus()));

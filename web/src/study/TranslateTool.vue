@@ -17,7 +17,9 @@ const stored = computed(() =>
   strokes.value.length ? writeStored({ strokes: [...strokes.value], manner: 'pressed' }) : '',
 );
 const lines = computed(() => programs.value.find((one) => one.from === chosen.value)?.presses[platform.value] ?? []);
-const begins = (one: OldPress) => one.shortcut.split(' ').length > strokes.value.length && samePress(one.shortcut.split(' ').slice(0, strokes.value.length).join(' '), stored.value, keyboard.value); // prettier-ignore
+const begins = (one: OldPress) =>
+  one.shortcut.split(' ').length > strokes.value.length &&
+  samePress(one.shortcut.split(' ').slice(0, strokes.value.length).join(' '), stored.value, keyboard.value);
 /** A press that begins a longer one is gone on with by the next. */
 function onStroke(stroke: Stroke) {
   const goes = stored.value && lines.value.some(begins);

@@ -12,7 +12,10 @@ let worker: Workbox | null = null;
 
 /** Asks for something that is never kept: a browser’s own word on its connection says nothing of the server. */
 async function look() {
-  offline.value = !(await fetch('/public/recipe.schema.json', { method: 'HEAD', cache: 'no-store' }).then((answer) => answer.ok, () => false)); // prettier-ignore
+  offline.value = !(await fetch('/public/recipe.schema.json', { method: 'HEAD', cache: 'no-store' }).then(
+    (answer) => answer.ok,
+    () => false,
+  ));
 }
 
 /** Keeps the tools and what they show for reading offline, and tells when there are newer ones. */

@@ -38,9 +38,22 @@ export function useFile() {
       const found = readPreset(recipe.value, bytes.value, catalogue, platform.value);
       return { found, plan: planPreset(recipe.value, found, catalogue, platform.value, keyboard.value), said: '' };
     } catch (error) {
-      if (error instanceof CribError) return { found: null, plan: null, said: error.problems.map((one) => one.sentence).join(' ') };
+      if (error instanceof CribError)
+        return { found: null, plan: null, said: error.problems.map((one) => one.sentence).join(' ') };
       throw error;
     }
   });
-  return { bytes, name, recipe, recipes, wanted, offered, fetched, take, plan: computed(() => read.value.plan), found: computed(() => read.value.found), problem: computed(() => problem.value || read.value.said) };
-} // prettier-ignore
+  return {
+    bytes,
+    name,
+    recipe,
+    recipes,
+    wanted,
+    offered,
+    fetched,
+    take,
+    plan: computed(() => read.value.plan),
+    found: computed(() => read.value.found),
+    problem: computed(() => problem.value || read.value.said),
+  };
+}

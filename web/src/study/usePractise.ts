@@ -51,11 +51,20 @@ export function usePractise() {
   };
   const sections = computed(() => [...new Set(all.value.map((one) => one.section))]);
   const cards = computed(() => inScope(scope.value));
-  const kept = computed(() => new Map(practice.cards.value.filter((one) => one.deck === deck.value).map((one) => [one.id, one])));
+  const kept = computed(
+    () => new Map(practice.cards.value.filter((one) => one.deck === deck.value).map((one) => [one.id, one])),
+  );
   const now = ref(new Date());
-  const waiting = computed(() => session(cards.value, kept.value, { now: now.value, fresh: FRESH, first: misleads.value }));
+  const waiting = computed(() =>
+    session(cards.value, kept.value, { now: now.value, fresh: FRESH, first: misleads.value }),
+  );
   const due = computed(() => waiting.value.filter((one) => kept.value.has(one.id)).length);
-  const next = computed(() => cards.value.flatMap((one) => kept.value.get(one.id)?.schedule.due ?? []).sort((a, b) => a.getTime() - b.getTime())[0]);
+  const next = computed(
+    () =>
+      cards.value
+        .flatMap((one) => kept.value.get(one.id)?.schedule.due ?? [])
+        .sort((a, b) => a.getTime() - b.getTime())[0],
+  );
   const today = computed(() => keyOfDay(all.value, kept.value, now.value));
 
   /** Cards that are still to be asked in this sitting; those that were wrong come again at its end. */
@@ -81,13 +90,16 @@ export function usePractise() {
   }
   function count(right: boolean) {
     const one = card.value!;
-    void practice.keep([practised(deck.value, one.id, kept.value.get(one.id), { right, ms: performance.now() - began }, new Date())]);
+    void practice.keep([
+      practised(deck.value, one.id, kept.value.get(one.id), { right, ms: performance.now() - began }, new Date()),
+    ]);
   }
   function press(stroke: Stroke) {
     const one = card.value;
     if (!one || asked.value?.by !== 'press' || answer.value?.kind === 'right') return;
     strokes.value = answer.value?.kind === 'begun' ? [...strokes.value, stroke] : [stroke];
-    const context = opened.value!.tree.inOrder.find(({ name }) => name === one.where[0])?.id ?? opened.value!.tree.root.id;
+    const context =
+      opened.value!.tree.inOrder.find(({ name }) => name === one.where[0])?.id ?? opened.value!.tree.root.id;
     answer.value = answered(one, strokes.value, keyboard.value, { scene: sceneIn(context)!, program: program.value! });
     if (answer.value.kind === 'begun') return;
     if (!shown.value) count(answer.value.kind === 'right');
@@ -106,12 +118,36 @@ export function usePractise() {
     if (queue.value.length === 0) [running.value, finished.value, now.value] = [false, true, new Date()];
   }
   return {
-    ...study, practice, scope, sections, cards, kept, waiting, due, next, today, misleads, inScope, running, card, asked, strokes, answer, shown, finished, start, press, told, queue,
-    pressed: computed(() => (strokes.value.length ? writeStored({ strokes: [...strokes.value], manner: 'pressed' }) : '')),
+    ...study,
+    practice,
+    scope,
+    sections,
+    cards,
+    kept,
+    waiting,
+    due,
+    next,
+    today,
+    misleads,
+    inScope,
+    running,
+    card,
+    asked,
+    strokes,
+    answer,
+    shown,
+    finished,
+    start,
+    press,
+    told,
+    queue,
+    pressed: computed(() =>
+      strokes.value.length ? writeStored({ strokes: [...strokes.value], manner: 'pressed' }) : '',
+    ),
     /** A card that was asked in words is judged by who was asked. */
     judged: (right: boolean) => (count(right), go(!right)),
     onward: () => go(answer.value?.kind !== 'right' || shown.value),
     stop: () => (running.value = false),
     text: () => cardsText(cards.value, study.show),
   };
-} // prettier-ignore
+}

@@ -50,36 +50,77 @@ function makeStudy() {
   }
   watch(address, load, { immediate: true });
 
-  const body = computed(() => (edition.value?.body.format === 'crib-sheet' ? edition.value.body : null) as EditionBody | null);
+  const body = computed(
+    () => (edition.value?.body.format === 'crib-sheet' ? edition.value.body : null) as EditionBody | null,
+  );
   const asked = (name: string) => String(route.query[name] ?? '');
-  const language = computed<LearnerLanguage>(() => LEARNER_LANGUAGES.find((one) => one === asked('language')) ?? body.value?.language ?? 'en');
-  const platform = computed<Platform>(() => body.value?.platforms.find((one) => one === asked('platform')) ?? body.value?.platforms[0] ?? 'windows');
+  const language = computed<LearnerLanguage>(
+    () => LEARNER_LANGUAGES.find((one) => one === asked('language')) ?? body.value?.language ?? 'en',
+  );
+  const platform = computed<Platform>(
+    () => body.value?.platforms.find((one) => one === asked('platform')) ?? body.value?.platforms[0] ?? 'windows',
+  );
   const style = computed<Style>(() => (asked('style') === 'symbols' ? 'symbols' : 'words'));
   const choose = (part: Readonly<Record<string, string>>) => router.replace({ query: { ...route.query, ...part } });
   const layout = shallowRef(layoutById(keptLayout()) ?? US);
   watch(layout, (now) => keepLayout(now.id));
 
-  const opened = computed(() => program.value && openedOf(catalogueIn(program.value.catalogue, body.value!.language, platform.value)));
+  const opened = computed(
+    () => program.value && openedOf(catalogueIn(program.value.catalogue, body.value!.language, platform.value)),
+  );
   const keyboards = computed(() => keyboardsOf([layout.value], [platform.value]));
   const keyboard = computed(() => keyboards.value.on(platform.value)[0]!);
-  const t = (code: LearnerCode, values: Readonly<Record<string, string | number>> = {}) => tell(language.value, code, values);
+  const t = (code: LearnerCode, values: Readonly<Record<string, string | number>> = {}) =>
+    tell(language.value, code, values);
   const show = (stored: string) => showStored(stored, platform.value, style.value, layout.value, language.value);
   const label = (command: number) => opened.value?.commands.get(command)?.label ?? '';
   /** What is pressed here, as it is meant for the platform that is read about. */
   function strokesOf(event: KeyboardEvent): readonly Stroke[] {
     const binds = opened.value?.catalogue.app.keyPolicy.binds ?? 'character';
     const stroke = capture(pressedKey(event), { layout: layout.value, machine: machineInHand, binds });
-    return stroke ? meantFor({ strokes: [stroke], manner: 'pressed' }, machineInHand, platform.value).shortcut.strokes : [];
+    return stroke
+      ? meantFor({ strokes: [stroke], manner: 'pressed' }, machineInHand, platform.value).shortcut.strokes
+      : [];
   }
   /** Where one is in the program, with the keyset that the sheet is of. */
   function sceneIn(context: number, state: NonNullable<Scene['state']> = 'none'): Scene | null {
     if (!opened.value || !program.value) return null;
     const { tree, decides, catalogue } = opened.value;
     const weighed = opened.value.weighed(program.value.keyset, keyboards.value);
-    return { weighed, tree, decides, policy: catalogue.app.keyPolicy, keyboard: keyboard.value, active: [context], state };
+    return {
+      weighed,
+      tree,
+      decides,
+      policy: catalogue.app.keyPolicy,
+      keyboard: keyboard.value,
+      active: [context],
+      state,
+    };
   }
-  return { route, address, edition, program, body, failed, load, language, platform, style, choose, layout, layouts: LAYOUTS, opened, keyboards, keyboard, t, show, label, strokesOf, sceneIn };
-} // prettier-ignore
+  return {
+    route,
+    address,
+    edition,
+    program,
+    body,
+    failed,
+    load,
+    language,
+    platform,
+    style,
+    choose,
+    layout,
+    layouts: LAYOUTS,
+    opened,
+    keyboards,
+    keyboard,
+    t,
+    show,
+    label,
+    strokesOf,
+    sceneIn,
+  };
+}
 
 function keptLayout(): string {
   try {

@@ -124,7 +124,9 @@ self.onmessage = ({ data }: MessageEvent<PlanAsked>) => {
     fixed('learn', 0),
     policyOf('halfway', halfway),
     fixed('keep', Infinity),
-    ...(imitation ? [{ name: 'imitation' as const, figures: moveFigures(coming, imitation, platform), moves: 0, without: 0 }] : []), // prettier-ignore
+    ...(imitation
+      ? [{ name: 'imitation' as const, figures: moveFigures(coming, imitation, platform), moves: 0, without: 0 }]
+      : []),
   ];
   const parts = steps(halfway.edits, setting, there, data.steps);
   const answer = (of: readonly PlanStep[]) =>

@@ -51,7 +51,10 @@ export function singleFinder({ tree, policy, takers, weighed }: Setting) {
       ...(unknown ? [clash('cannot be pressed', 'warning', entry, unknown, { unknown: true })] : []),
     ];
   }
-  const linux = keyboards.all.reduce((mask, one, k) => (one.convention === 'linux' ? mask | (1n << BigInt(k)) : mask), 0n); // prettier-ignore
+  const linux = keyboards.all.reduce(
+    (mask, one, k) => (one.convention === 'linux' ? mask | (1n << BigInt(k)) : mask),
+    0n,
+  );
   const risky = each((stroke: number) => isRisky(keyboards.stroke(stroke)));
   /** Ctrl+Alt on Windows and Option on macOS, on a key that types something with them. */
   function typesSomething(entry: Entry): Clash[] {

@@ -50,35 +50,93 @@ export function openedFile(bytes: Uint8Array): { readonly text: string; readonly
  * Proposes a recipe from a program’s file in which a few records are marked. What it cannot know (a word for a key, whether
  * two presses follow one another or are alternatives, which word is no key, what places are called) comes as questions.
  */
-export function learnRecipe(file: { readonly name: string; readonly bytes: Uint8Array }, marks: readonly Mark[], catalogue: Catalogue, platform: Platform): LearnedRecipe {
+export function learnRecipe(
+  file: { readonly name: string; readonly bytes: Uint8Array },
+  marks: readonly Mark[],
+  catalogue: Catalogue,
+  platform: Platform,
+): LearnedRecipe {
   if (marks.length === 0) refuse('no-marks', 'Mark a command and its keys in the file first.');
   const { text, encoding } = openedFile(file.bytes);
-  for (const { command, keys } of marks) if (command.from < keys.to && keys.from < command.to) refuse('marks-overlap', 'A command and its keys cannot share text. Mark them apart.');
+  for (const { command, keys } of marks)
+    if (command.from < keys.to && keys.from < command.to)
+      refuse('marks-overlap', 'A command and its keys cannot share text. Mark them apart.');
   const names = new Set(catalogue.commands.map((one) => one.name));
   const marked = marks.map(({ command }) => text.slice(command.from, command.to));
   const name = marked.some((one) => /\s/.test(one) && !names.has(one)) ? 'label' : 'command';
   const words = wordsOn(platform);
-  const shape = shapeOf(text, marks, name, (keys) => keys.trim() !== '' && keys.split(/[+\-:>,|;/\s]+/).filter(Boolean).every((one) => words(one) !== null || marks.some((mark) => text.slice(mark.keys.from, mark.keys.to).includes(one))));
+  const shape = shapeOf(
+    text,
+    marks,
+    name,
+    (keys) =>
+      keys.trim() !== '' &&
+      keys
+        .split(/[+\-:>,|;/\s]+/)
+        .filter(Boolean)
+        .every(
+          (one) => words(one) !== null || marks.some((mark) => text.slice(mark.keys.from, mark.keys.to).includes(one)),
+        ),
+  );
   const made = Recipe.safeParse({
-    name: file.name.replace(/\.[^.]*$/, '') || 'Learned', extension: /\.([a-z0-9]{1,12})$/i.exec(file.name)?.[1]?.toLowerCase() ?? 'txt', ...shape, encoding,
-    lineEnd: text.includes('\r\n') ? '\r\n' : '\n', scope: 'all', header: [], footer: [], noKey: null, joiner: '+', sequence: null, letters: 'capitals', contexts: {}, manners: { held: null, twice: null }, pointers: {}, platforms: {}, howToLoad: '',
+    name: file.name.replace(/\.[^.]*$/, '') || 'Learned',
+    extension: /\.([a-z0-9]{1,12})$/i.exec(file.name)?.[1]?.toLowerCase() ?? 'txt',
+    ...shape,
+    encoding,
+    lineEnd: text.includes('\r\n') ? '\r\n' : '\n',
+    scope: 'all',
+    header: [],
+    footer: [],
+    noKey: null,
+    joiner: '+',
+    sequence: null,
+    letters: 'capitals',
+    contexts: {},
+    manners: { held: null, twice: null },
+    pointers: {},
+    platforms: {},
+    howToLoad: '',
   });
-  const base: Recipe = made.data ?? refuse('not-a-record', 'No record can be made of what was marked: it is too long, or holds signs that no line has. Mark other ones.');
+  const base: Recipe =
+    made.data ??
+    refuse(
+      'not-a-record',
+      'No record can be made of what was marked: it is too long, or holds signs that no line has. Mark other ones.',
+    );
   const records = recordsIn(base, text);
   const texts = records.map((one) => one.fields['keys'] ?? '');
   const noKey = nothingIn(texts);
-  const meant = marks.flatMap((mark) => (mark.means ? [{ text: text.slice(mark.keys.from, mark.keys.to), stored: mark.means }] : []));
-  const vocabulary = vocabularyOf(texts.filter((one) => one !== noKey), meant, words, platform);
+  const meant = marks.flatMap((mark) =>
+    mark.means ? [{ text: text.slice(mark.keys.from, mark.keys.to), stored: mark.means }] : [],
+  );
+  const vocabulary = vocabularyOf(
+    texts.filter((one) => one !== noKey),
+    meant,
+    words,
+    platform,
+  );
   const places = [...new Set(records.flatMap((one) => one.fields['context'] ?? []))];
   const contexts = placesNamed(places, catalogue);
   const inner: Recipe = {
-    ...base, joiner: vocabulary.joiner, sequence: vocabulary.sequence, several: vocabulary.several, letters: vocabulary.letters,
-    noKey: noKey === null ? null : base.record.replace('{keys}', noKey), manners: { held: vocabulary.held, twice: null }, contexts,
-    platforms: { [platform]: { modifiers: vocabulary.modifiers.map(([modifier, word]) => [modifier as 'Ctrl', word]), keys: vocabulary.keys } },
+    ...base,
+    joiner: vocabulary.joiner,
+    sequence: vocabulary.sequence,
+    several: vocabulary.several,
+    letters: vocabulary.letters,
+    noKey: noKey === null ? null : base.record.replace('{keys}', noKey),
+    manners: { held: vocabulary.held, twice: null },
+    contexts,
+    platforms: {
+      [platform]: {
+        modifiers: vocabulary.modifiers.map(([modifier, word]) => [modifier as 'Ctrl', word]),
+        keys: vocabulary.keys,
+      },
+    },
   };
   // What is around the records: settings before them may look like some, and behind the first only what has keys is one.
   const all = readPreset(inner, file.bytes, catalogue, platform).bindings;
-  const sure = (one: ReadBinding) => one.command !== null || marks.some((mark) => mark.command.from >= one.from && mark.command.to <= one.to);
+  const sure = (one: ReadBinding) =>
+    one.command !== null || marks.some((mark) => mark.command.from >= one.from && mark.command.to <= one.to);
   const start = all.findIndex(sure);
   const last = all.findLast((one, at) => sure(one) || (at > start && !one.unknown.some(({ what }) => what === 'keys')));
   const before = all[start] ? linesAround(text.slice(0, lineAt(text, all[start].from).from), base) : [];
@@ -90,21 +148,28 @@ export function learnRecipe(file: { readonly name: string; readonly bytes: Uint8
   };
   const found = readPreset(recipe, file.bytes, catalogue, platform).bindings;
   const misread = found.filter((one) => one.unknown.some(({ what }) => what === 'keys'));
-  const lineOf = (word: string) => misread.find((one) => one.unknown.some(({ said }) => said.includes(word)))?.line ?? 0;
+  const lineOf = (word: string) =>
+    misread.find((one) => one.unknown.some(({ said }) => said.includes(word)))?.line ?? 0;
   return {
     recipe,
     records: found.length,
     read: found.length - misread.length,
     known: found.filter((one) => one.command !== null).length,
     questions: [
-      ...vocabulary.unknown.slice(0, 40).map(({ word, times }) => ({ about: 'word' as const, word, times, line: lineOf(word) })),
+      ...vocabulary.unknown
+        .slice(0, 40)
+        .map(({ word, times }) => ({ about: 'word' as const, word, times, line: lineOf(word) })),
       ...(vocabulary.undecided === null ? [] : [{ about: 'sequence' as const, sign: vocabulary.undecided }]),
       ...(noKey ? [{ about: 'no key' as const, word: noKey, times: texts.filter((one) => one === noKey).length }] : []),
-      ...[before, behind].flatMap((one) => (one.length > MOST_AROUND ? [{ about: 'around' as const, lines: one.length }] : [])),
-      ...places.filter((one) => !Object.values(contexts).includes(one)).map((word) => ({ about: 'place' as const, word })),
+      ...[before, behind].flatMap((one) =>
+        one.length > MOST_AROUND ? [{ about: 'around' as const, lines: one.length }] : [],
+      ),
+      ...places
+        .filter((one) => !Object.values(contexts).includes(one))
+        .map((word) => ({ about: 'place' as const, word })),
     ],
   };
-} // prettier-ignore
+}
 
 function shapeOf(
   text: string,

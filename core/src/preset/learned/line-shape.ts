@@ -21,25 +21,43 @@ const WORD = /[\p{L}\p{N}_]+(?:[ .:/-][\p{L}\p{N}_]+)*/gu;
  * How records look in a file of lines, from lines that were marked. Text that differs between them is not looked at; text that
  * is the same is kept, unless without it more lines are such that `good` finds keys in them.
  */
-export function lineShape(text: string, marks: readonly Mark[], name: 'command' | 'label', good: (keys: string) => boolean): LearnedShape {
+export function lineShape(
+  text: string,
+  marks: readonly Mark[],
+  name: 'command' | 'label',
+  good: (keys: string) => boolean,
+): LearnedShape {
   const lines = marks.map((mark) => lineAt(text, mark.command.from));
   const blanks = marks.some((mark, at) => betweenOf(text, lines[at]!, mark).some((one) => /[ \t]{2,}|\t /.test(one)));
   const flat = (one: string) => (blanks ? one.replace(/[ \t]+/g, ' ') : one);
   const all = marks.map((mark, at): Pieces => {
     const line = lines[at]!;
-    if (mark.keys.from < line.from || mark.keys.to > line.to) return refuse('not-one-line', 'A command and its keys have to stand on one line. Mark them on the same line.'); // prettier-ignore
+    if (mark.keys.from < line.from || mark.keys.to > line.to)
+      return refuse('not-one-line', 'A command and its keys have to stand on one line. Mark them on the same line.');
     const inside = fieldsOf(mark, name).filter(({ span }) => span.from >= line.from && span.to <= line.to);
-    const texts = [line.from, ...inside.map((one) => one.span.to)].map((from, i) => flat(text.slice(from, inside[i]?.span.from ?? line.to))); // prettier-ignore
-    return { fields: inside.map((one) => one.field), texts: texts.map((one, i) => (i === 0 ? one.trimStart() : one.replace(/\r$/, ''))) };
+    const texts = [line.from, ...inside.map((one) => one.span.to)].map((from, i) =>
+      flat(text.slice(from, inside[i]?.span.from ?? line.to)),
+    );
+    return {
+      fields: inside.map((one) => one.field),
+      texts: texts.map((one, i) => (i === 0 ? one.trimStart() : one.replace(/\r$/, ''))),
+    };
   });
   const [first] = all;
-  if (!first || all.some((one) => one.fields.join() !== first.fields.join())) return refuse('other-order', 'In these lines command and keys stand in another order. Mark lines that look alike.'); // prettier-ignore
-  const shared = first.texts.map((_, i) => (i === first.texts.length - 1 ? ending : common)(all.map((one) => one.texts[i]!)));
+  if (!first || all.some((one) => one.fields.join() !== first.fields.join()))
+    return refuse('other-order', 'In these lines command and keys stand in another order. Mark lines that look alike.');
+  const shared = first.texts.map((_, i) =>
+    (i === first.texts.length - 1 ? ending : common)(all.map((one) => one.texts[i]!)),
+  );
   // A sign that only parts records stands at the end of all but the last.
   const between = /^[,;]$/.test(shared.at(-1)!) ? shared.at(-1)! : '';
   let texts = between ? [...shared.slice(0, -1), ''] : shared;
-  const template = (list: readonly string[]) => list.reduce((made, one, i) => made + (i ? `{${first.fields[i - 1]}}` : '') + one, '');
-  const file = text.split('\n').map((line) => flat(line.trim())).filter(Boolean);
+  const template = (list: readonly string[]) =>
+    list.reduce((made, one, i) => made + (i ? `{${first.fields[i - 1]}}` : '') + one, '');
+  const file = text
+    .split('\n')
+    .map((line) => flat(line.trim()))
+    .filter(Boolean);
   const sample = sampleOf(file, 1200);
   const count = (list: readonly string[]) => {
     const tokens = tokensOf(template(list));
@@ -58,12 +76,14 @@ export function lineShape(text: string, marks: readonly Mark[], name: 'command' 
   const record = template(texts);
   const group = headingOf(text, marks, lines);
   return { syntax: 'lines', record, group, between, comment: commentIn(file, record), blanks };
-} // prettier-ignore
+}
 
 const betweenOf = (text: string, line: Span, mark: Mark) => {
-  const spans = fieldsOf(mark, 'command').map((one) => one.span).filter((one) => one.from >= line.from && one.to <= line.to);
+  const spans = fieldsOf(mark, 'command')
+    .map((one) => one.span)
+    .filter((one) => one.from >= line.from && one.to <= line.to);
   return spans.slice(1).map((one, i) => text.slice(spans[i]!.to, one.from));
-}; // prettier-ignore
+};
 
 /** What several texts have in common at their ends, with what differs between as not looked at. */
 function common(texts: readonly string[]): string {
@@ -72,12 +92,16 @@ function common(texts: readonly string[]): string {
   let head = 0;
   while (head < first.length && rest.every((one) => one[head] === first[head])) head++;
   let tail = 0;
-  while (tail < Math.min(...texts.map((one) => one.length)) - head && rest.every((one) => one.at(-1 - tail) === first.at(-1 - tail))) tail++;
+  while (
+    tail < Math.min(...texts.map((one) => one.length)) - head &&
+    rest.every((one) => one.at(-1 - tail) === first.at(-1 - tail))
+  )
+    tail++;
   // Words are the same whole, or not at all.
   const before = first.slice(0, wordStart(first.slice(0, head)));
   const after = first.slice(first.length - tail).replace(/^[\p{L}\p{N}_]+/u, '');
   return `${before}{other}${after}`;
-} // prettier-ignore
+}
 
 /** The same for what stands at the end, which may be missing: the sign before it, and the rest is not looked at. */
 function ending(texts: readonly string[]): string {
@@ -95,18 +119,27 @@ function looser(text: string, first: boolean, last: boolean): string[] {
   const head = /^[^\p{L}\p{N}]*/u.exec(text)![0];
   const tail = text.slice(tailStart(text));
   const ends = first ? `{other}${tail}` : last ? `${head}{other}` : `${head}{other}${tail}`;
-  const able = (one: string) => one !== text && (first || !one.startsWith('{other}')) && (last || !one.endsWith('{other}'));
-  return [...new Set([words, ends, ...(last ? ['{other}'].filter(() => text.trim() !== '' && /^\W/.test(text)).map((one) => text[0]! + one) : [])])].filter(able);
-} // prettier-ignore
+  const able = (one: string) =>
+    one !== text && (first || !one.startsWith('{other}')) && (last || !one.endsWith('{other}'));
+  return [
+    ...new Set([
+      words,
+      ends,
+      ...(last ? ['{other}'].filter(() => text.trim() !== '' && /^\W/.test(text)).map((one) => text[0]! + one) : []),
+    ]),
+  ].filter(able);
+}
 
 /** A heading above the lines, where the place was marked in one. */
 function headingOf(text: string, marks: readonly Mark[], lines: readonly Span[]): LearnedShape['group'] {
-  const at = marks.findIndex((mark, i) => mark.place && (mark.place.from < lines[i]!.from || mark.place.to > lines[i]!.to));
+  const at = marks.findIndex(
+    (mark, i) => mark.place && (mark.place.from < lines[i]!.from || mark.place.to > lines[i]!.to),
+  );
   const place = marks[at]?.place;
   if (!place) return null;
   const line = lineAt(text, place.from);
   return { open: `${text.slice(line.from, place.from)}{context}${text.slice(place.to, line.to)}`.trim(), close: '' };
-} // prettier-ignore
+}
 
 /** What remarks begin with: a sign that begins lines which are no records. */
 function commentIn(lines: readonly string[], record: string): string | null {

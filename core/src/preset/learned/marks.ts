@@ -24,16 +24,25 @@ export interface LearnedShape {
 
 /** Spans with the fields they are, in the order of the text. */
 export function fieldsOf(mark: Mark, name: 'command' | 'label'): { field: string; span: Span }[] {
-  const all = [{ field: name as string, span: mark.command }, { field: 'keys', span: mark.keys }, ...(mark.place ? [{ field: 'context', span: mark.place }] : [])]; // prettier-ignore
+  const all = [
+    { field: name as string, span: mark.command },
+    { field: 'keys', span: mark.keys },
+    ...(mark.place ? [{ field: 'context', span: mark.place }] : []),
+  ];
   return all.sort((a, b) => a.span.from - b.span.from);
 }
 
 /** A text with pieces of it put in as fields. */
-export function withFields(text: string, from: number, marks: readonly { field: string; span: Span }[], write: (text: string) => string = (one) => one): string {
+export function withFields(
+  text: string,
+  from: number,
+  marks: readonly { field: string; span: Span }[],
+  write: (text: string) => string = (one) => one,
+): string {
   let [made, at] = ['', 0];
   for (const { field, span } of marks) {
     made += `${write(text.slice(at, span.from - from))}{${field}}`;
     at = span.to - from;
   }
   return made + write(text.slice(at));
-} // prettier-ignore
+}

@@ -28,9 +28,14 @@ export function xmlShape(text: string, marks: readonly Mark[], name: 'command' |
   const own = all.filter((one) => one.field !== 'context');
   const record = around(own);
   const inside = all.filter((one) => within(record, one.span));
-  const outside = all.find((one) => one.field === 'context' && !within(record, one.span)) ?? (mark!.place && record === root ? all.find((one) => one.field === 'context') : undefined); // prettier-ignore
+  const outside =
+    all.find((one) => one.field === 'context' && !within(record, one.span)) ??
+    (mark!.place && record === root ? all.find((one) => one.field === 'context') : undefined);
   const children = own.map(({ span }) => record.children.findIndex((one) => within(one, span)));
-  const repeated = marks.length > 1 ? around(fieldsOf(marks[1]!, name).filter((one) => one.field !== 'context')) === record : record.children.length > 2 * own.length; // prettier-ignore
+  const repeated =
+    marks.length > 1
+      ? around(fieldsOf(marks[1]!, name).filter((one) => one.field !== 'context')) === record
+      : record.children.length > 2 * own.length;
   const sideBySide = record === root || (children.every((at) => at >= 0) && new Set(children).size > 1 && repeated);
   const [low, high] = [Math.min(...children), Math.max(...children)];
   const parts = sideBySide ? record.children.slice(low, high + 1) : [record];
@@ -70,7 +75,9 @@ function xmlOf(text: string, element: Element, marks: Marked): string {
   const mine = marks.filter(({ span }) => within({ from, to }, span) && !children.some((one) => within(one, span)));
   const content = text.slice(from, Math.max(from, to));
   const blank = content.length - content.trimStart().length;
-  const inner = mine.length ? withFields(content.trim(), from + blank, mine) : children.map((one) => xmlOf(text, one, marks)).join(''); // prettier-ignore
+  const inner = mine.length
+    ? withFields(content.trim(), from + blank, mine)
+    : children.map((one) => xmlOf(text, one, marks)).join('');
   return inner ? `${open}${inner}</${element.name}>` : `${open.slice(0, -1)}/>`;
 }
 
@@ -84,16 +91,35 @@ export function jsonShape(text: string, [mark]: readonly Mark[], name: 'command'
   while (record && !own.every(({ span }) => within(spanOf(record!), span))) record = record.parent;
   // A value alone is no record; an object that is a member’s value goes with its name where that was marked.
   while (record && record.type !== 'object' && record.type !== 'property') record = record.parent;
-  if (!record) return refuse('not-a-record', 'No object or member of this file holds both what was marked. Mark a command and its keys again.'); // prettier-ignore
+  if (!record)
+    return refuse(
+      'not-a-record',
+      'No object or member of this file holds both what was marked. Mark a command and its keys again.',
+    );
   const inside = all.filter((one) => within(spanOf(record!), one.span));
   const place = all.find((one) => one.field === 'context' && !inside.includes(one));
-  return { ...plain, syntax: 'json', record: jsonOf(text, record, inside), group: place ? { open: '"{context}": {', close: '},' } : null, between: ',' }; // prettier-ignore
+  return {
+    ...plain,
+    syntax: 'json',
+    record: jsonOf(text, record, inside),
+    group: place ? { open: '"{context}": {', close: '},' } : null,
+    between: ',',
+  };
 }
 function jsonOf(text: string, node: Node, marks: Marked): string {
   const mine = marks.filter(({ span }) => within({ from: node.offset, to: node.offset + node.length }, span));
-  if (node.type === 'object') return `{${(node.children ?? []).filter((one) => marks.some(({ span }) => within({ from: one.offset, to: one.offset + one.length }, span))).map((one) => jsonOf(text, one, marks)).join(', ')}}`; // prettier-ignore
-  if (node.type === 'array') return `[${(node.children ?? []).slice(0, 1).map((one) => jsonOf(text, one, marks)).join(', ')}]`; // prettier-ignore
-  if (node.type === 'property') return `${jsonOf(text, node.children![0]!, marks)}: ${jsonOf(text, node.children![1]!, marks)}`; // prettier-ignore
+  if (node.type === 'object')
+    return `{${(node.children ?? [])
+      .filter((one) => marks.some(({ span }) => within({ from: one.offset, to: one.offset + one.length }, span)))
+      .map((one) => jsonOf(text, one, marks))
+      .join(', ')}}`;
+  if (node.type === 'array')
+    return `[${(node.children ?? [])
+      .slice(0, 1)
+      .map((one) => jsonOf(text, one, marks))
+      .join(', ')}]`;
+  if (node.type === 'property')
+    return `${jsonOf(text, node.children![0]!, marks)}: ${jsonOf(text, node.children![1]!, marks)}`;
   const source = text.slice(node.offset, node.offset + node.length);
   return mine.length ? withFields(source, node.offset, mine) : source;
 }

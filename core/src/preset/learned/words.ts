@@ -15,7 +15,37 @@ const SHORT: Readonly<Record<string, Modifier>> = {
   gui: 'Meta',
 };
 /** What keys are called in files besides (USB HID usage names and X keysyms, from memory). */
-const NAMES: Readonly<Record<string, string>> = { prior: 'PageUp', next: 'PageDown', numpadadd: '[NumpadAdd]', kpadd: '[NumpadAdd]', numpadsubtract: '[NumpadSubtract]', kpsubtract: '[NumpadSubtract]', numpadmultiply: '[NumpadMultiply]', kpmultiply: '[NumpadMultiply]', numpaddivide: '[NumpadDivide]', kpdivide: '[NumpadDivide]', kpenter: '[NumpadEnter]', bracketleft: '[', leftbracket: '[', openbracket: '[', bracketright: ']', rightbracket: ']', closebracket: ']', equal: '=', equals: '=', quoteleft: '`', grave: '`', backquote: '`', apostrophe: "'", quote: "'", minus: '-', hyphen: '-', subtract: '-', plus: '+', add: '+' }; // prettier-ignore
+const NAMES: Readonly<Record<string, string>> = {
+  prior: 'PageUp',
+  next: 'PageDown',
+  numpadadd: '[NumpadAdd]',
+  kpadd: '[NumpadAdd]',
+  numpadsubtract: '[NumpadSubtract]',
+  kpsubtract: '[NumpadSubtract]',
+  numpadmultiply: '[NumpadMultiply]',
+  kpmultiply: '[NumpadMultiply]',
+  numpaddivide: '[NumpadDivide]',
+  kpdivide: '[NumpadDivide]',
+  kpenter: '[NumpadEnter]',
+  bracketleft: '[',
+  leftbracket: '[',
+  openbracket: '[',
+  bracketright: ']',
+  rightbracket: ']',
+  closebracket: ']',
+  equal: '=',
+  equals: '=',
+  quoteleft: '`',
+  grave: '`',
+  backquote: '`',
+  apostrophe: "'",
+  quote: "'",
+  minus: '-',
+  hyphen: '-',
+  subtract: '-',
+  plus: '+',
+  add: '+',
+};
 
 /** The words of files on a platform: those that people write for keys, in the case and with the signs that files have. */
 export function wordsOn(platform: Platform): (word: string) => Meaning | null {
@@ -24,7 +54,9 @@ export function wordsOn(platform: Platform): (word: string) => Meaning | null {
     if (result.kind !== 'read' || result.shortcuts.length !== 1) return null;
     const { strokes, manner } = result.shortcuts[0]!;
     const [stroke] = strokes;
-    return manner === 'pressed' && strokes.length === 1 && stroke!.kind === 'key' && !stroke!.modifiers.length ? stroke!.key : null;
+    return manner === 'pressed' && strokes.length === 1 && stroke!.kind === 'key' && !stroke!.modifiers.length
+      ? stroke!.key
+      : null;
   };
   const stored = (text: string): Key | null => {
     const [stroke] = parseStored(text).strokes;
@@ -43,12 +75,14 @@ export function wordsOn(platform: Platform): (word: string) => Meaning | null {
     const held = readShortcuts(`${word}+F12`, { platform, typedLetters: false });
     if (held.kind === 'read' && held.shortcuts.length === 1) {
       const [stroke, second] = held.shortcuts[0]!.strokes;
-      if (!second && stroke?.kind === 'key' && stroke.modifiers.length === 1 && held.shortcuts[0]!.manner === 'pressed') return { modifier: stroke.modifiers[0]! };
+      if (!second && stroke?.kind === 'key' && stroke.modifiers.length === 1 && held.shortcuts[0]!.manner === 'pressed')
+        return { modifier: stroke.modifiers[0]! };
     }
     if (Object.hasOwn(NAMES, small)) return { key: stored(NAMES[small]!)! };
-    for (const name of NAMED_KEYS.keys()) if (name.toLowerCase() === small) return { key: { by: 'name', name: name as never } };
+    for (const name of NAMED_KEYS.keys())
+      if (name.toLowerCase() === small) return { key: { by: 'name', name: name as never } };
     const key = keyOf(word) ?? (small === word ? null : keyOf(small));
     return key && { key };
   });
   return find;
-} // prettier-ignore
+}

@@ -48,20 +48,49 @@ export const TICK = 1.25;
 /** A heading as a block: it stays with what follows it. */
 export function headingOf(title: string, size: number, width: number, { lines }: Measurer): Block {
   const list = lines(title, 'head', 1.15 * size, width);
-  const text: Text = { lines: list, face: 'head', size: 1.15 * size, tone: 'ink', role: 'plain', x: 0, y: 0, leading: 1.2 * 1.15 * size }; // prettier-ignore
-  return { kind: 'heading', height: list.length * 1.2 * 1.15 * size + 0.5 * size, keeps: true, frames: [], ticks: 0, fresh: false, drawing: null, texts: [text] }; // prettier-ignore
+  const text: Text = {
+    lines: list,
+    face: 'head',
+    size: 1.15 * size,
+    tone: 'ink',
+    role: 'plain',
+    x: 0,
+    y: 0,
+    leading: 1.2 * 1.15 * size,
+  };
+  return {
+    kind: 'heading',
+    height: list.length * 1.2 * 1.15 * size + 0.5 * size,
+    keeps: true,
+    frames: [],
+    ticks: 0,
+    fresh: false,
+    drawing: null,
+    texts: [text],
+  };
 }
 
 /** Puts texts and frames of a block together: each text is given its number. */
 export function assembled(size: number, { lines }: Measurer) {
   const texts: Text[] = [];
   const frames: Frame[] = [];
-  const put = (text: string, { face = 'text', at = size, tone = 'ink', role, x, y, width }: { face?: Face; at?: number; tone?: Text['tone']; role: TextRole; x: number; y: number; width: number }): number => {
+  const put = (
+    text: string,
+    {
+      face = 'text',
+      at = size,
+      tone = 'ink',
+      role,
+      x,
+      y,
+      width,
+    }: { face?: Face; at?: number; tone?: Text['tone']; role: TextRole; x: number; y: number; width: number },
+  ): number => {
     if (!text) return 0;
     const list = lines(text, face, at, width);
     texts.push({ lines: list, face, size: at, tone, role, x, y, leading: LEADING * at });
     return list.length * LEADING * at;
-  }; // prettier-ignore
+  };
   /** A key in its frame: how wide and high it came out. */
   const key = (written: string, kind: KeyKind, x: number, y: number, most: number) => {
     const at = KEY_SIZE * size;
@@ -69,7 +98,16 @@ export function assembled(size: number, { lines }: Measurer) {
     const width = Math.max(...list.map((line) => line.width)) + 2 * PAD.x * size;
     const height = list.length * LEADING * at + 2 * PAD.y * size;
     frames.push({ x, y, width, height, kind, part: texts.length });
-    texts.push({ lines: list, face: 'keys', size: at, tone: kind === 'own key' ? 'light' : 'ink', role: 'key', x: x + PAD.x * size, y: y + PAD.y * size, leading: LEADING * at }); // prettier-ignore
+    texts.push({
+      lines: list,
+      face: 'keys',
+      size: at,
+      tone: kind === 'own key' ? 'light' : 'ink',
+      role: 'key',
+      x: x + PAD.x * size,
+      y: y + PAD.y * size,
+      leading: LEADING * at,
+    });
     return { width, height };
   };
   return { texts, frames, put, key };

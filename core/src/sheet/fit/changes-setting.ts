@@ -25,7 +25,7 @@ export function changesSetting(body: ChangesBody, reading: Reading, address: str
       ...group,
       index,
       lines: group.lines.filter((line) => platforms.some((one) => appliesOn(line, one))),
-    })) // prettier-ignore
+    }))
     .filter((group) => group.lines.length > 0);
   const on = platforms.length === 1 && body.platforms.length > 1 ? ` · ${platformName(platforms[0]!)}` : '';
   return {
@@ -37,15 +37,31 @@ export function changesSetting(body: ChangesBody, reading: Reading, address: str
       stack(
         [
           { kind: 'title', text: title, face: 'head', size: 1.9 * size, tone: 'ink', after: 0.1 * size },
-          { kind: 'about', text: `${changesFrom(body)}${on}`, face: 'text', size: 0.85 * size, tone: 'mid', after: intro ? 0.4 * size : size }, // prettier-ignore
+          {
+            kind: 'about',
+            text: `${changesFrom(body)}${on}`,
+            face: 'text',
+            size: 0.85 * size,
+            tone: 'mid',
+            after: intro ? 0.4 * size : size,
+          },
           { kind: 'intro', text: intro, face: 'text', size, tone: 'ink', after: size },
         ],
         width,
         measure,
       ),
     foot: (size, width, measure, page) => {
-      const text = (words: string) => ({ kind: 'foot' as const, text: words, face: 'text' as const, size: 0.75 * size, tone: 'mid' as const, after: 0 }); // prettier-ignore
-      const edition = [tell(language, 'print.edition', { number, on: publishedOn }), address, page].filter(Boolean).join(' · '); // prettier-ignore
+      const text = (words: string) => ({
+        kind: 'foot' as const,
+        text: words,
+        face: 'text' as const,
+        size: 0.75 * size,
+        tone: 'mid' as const,
+        after: 0,
+      });
+      const edition = [tell(language, 'print.edition', { number, on: publishedOn }), address, page]
+        .filter(Boolean)
+        .join(' · ');
       const made = stack([text(credit), text(edition)], width, measure);
       return { ...made, height: made.height + 0.8 * size };
     },
@@ -108,11 +124,28 @@ function lineBlock(
   const from = column + 1.2 * size;
   let down = PAD.y * size;
   const say = (text: string, small: boolean, face: Face = 'text') => {
-    down += put(text, { face, at: (small ? SMALL : 1) * size, tone: small ? 'mid' : 'ink', role: small ? 'detail' : 'label', x: from, y: down, width: width - from }); // prettier-ignore
+    down += put(text, {
+      face,
+      at: (small ? SMALL : 1) * size,
+      tone: small ? 'mid' : 'ink',
+      role: small ? 'detail' : 'label',
+      x: from,
+      y: down,
+      width: width - from,
+    });
   };
   say(line.subject, false, 'head');
   say(line.text, false);
   if (line.where !== 'Everywhere') say(line.where, true);
   say(line.reason, true);
-  return { kind: 'row', height: Math.max(y, down) + 0.42 * size, keeps: false, texts, frames, ticks: 0, fresh: false, drawing: null }; // prettier-ignore
+  return {
+    kind: 'row',
+    height: Math.max(y, down) + 0.42 * size,
+    keeps: false,
+    texts,
+    frames,
+    ticks: 0,
+    fresh: false,
+    drawing: null,
+  };
 }

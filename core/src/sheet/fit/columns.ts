@@ -42,7 +42,8 @@ export function place(sections: readonly (readonly Item[])[], heights: readonly 
       };
       const start = state.y > 0 ? state.y + gap : 0;
       const height = section.reduce((sum, one) => sum + one.height, 0);
-      const whole = (column: number, y: number) => (column < heights.length && y + height <= heights[column]! + EPSILON ? stacked(section, column, y) : null); // prettier-ignore
+      const whole = (column: number, y: number) =>
+        column < heights.length && y + height <= heights[column]! + EPSILON ? stacked(section, column, y) : null;
       const here = whole(state.column, start);
       offer(here, 0);
       if (here) return;
@@ -104,7 +105,11 @@ export function balanced(
   let [low, high] = [0, Math.max(...heights)];
   while (high - low > 0.25) {
     const limit = (low + high) / 2;
-    const tried = place(sections, heights.map((one) => Math.min(one, limit)), gap); // prettier-ignore
+    const tried = place(
+      sections,
+      heights.map((one) => Math.min(one, limit)),
+      gap,
+    );
     if (tried && tried.broken <= found.broken) [best, high] = [tried, limit];
     else low = limit;
   }

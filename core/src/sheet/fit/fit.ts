@@ -48,8 +48,22 @@ export function fit(
   let found = balanced(at.sections, at.heights(pages), at.gap);
   while (!found && pages < 60) found = place(at.sections, at.heights((pages += 1)), at.gap);
   // A single thing higher than a page stands alone, and runs out of it.
-  const placed = found ?? place(at.sections, at.heights(60).map(() => Infinity), at.gap)!; // prettier-ignore
-  return { width: paper.width, height: paper.height, size, least: sizes[0]!, fits: low > 0, broken: placed.broken, pages: pagesOf(setting, at, placed, measure) }; // prettier-ignore
+  const placed =
+    found ??
+    place(
+      at.sections,
+      at.heights(60).map(() => Infinity),
+      at.gap,
+    )!;
+  return {
+    width: paper.width,
+    height: paper.height,
+    size,
+    least: sizes[0]!,
+    fits: low > 0,
+    broken: placed.broken,
+    pages: pagesOf(setting, at, placed, measure),
+  };
 }
 
 /** Whether a sheet stands on so many pages at a size. */
@@ -80,8 +94,13 @@ function prepared(setting: Setting, size: number, measure: Measurer) {
   const foot = setting.foot(size, wide, measure, setting.numbered(88, setting.pages > 1 ? 88 : 1));
   const sections = setting.sections(size, width, measure);
   const bottom = paper.height - paper.margin - foot.height;
-  const tops = (page: number, column: number) => paper.margin + (page === 0 && (!paper.fold || column === 0) ? head.height : 0); // prettier-ignore
-  const heights = (pages: number) => Array.from({ length: pages * paper.columns }, (_, at) => bottom - tops(Math.floor(at / paper.columns), at % paper.columns)); // prettier-ignore
+  const tops = (page: number, column: number) =>
+    paper.margin + (page === 0 && (!paper.fold || column === 0) ? head.height : 0);
+  const heights = (pages: number) =>
+    Array.from(
+      { length: pages * paper.columns },
+      (_, at) => bottom - tops(Math.floor(at / paper.columns), at % paper.columns),
+    );
   return { width, wide, head, sections, heights, tops, bottom, gap: 1.1 * size, size };
 }
 
@@ -92,13 +111,31 @@ function pagesOf(setting: Setting, at: Prepared, placed: Placed, measure: Measur
   const { width, wide, head, sections, tops, bottom, size } = at;
   const count = Math.max(1, ...placed.spots.flat().map((spot) => Math.floor(spot.column / paper.columns) + 1));
   const pages = Array.from({ length: count }, (): Placing[] => []);
-  const moved = (texts: readonly PlacedText[], x: number, y: number) => texts.map((one) => ({ ...one, x: one.x + x, y: one.y + y })); // prettier-ignore
+  const moved = (texts: readonly PlacedText[], x: number, y: number) =>
+    texts.map((one) => ({ ...one, x: one.x + x, y: one.y + y }));
   const { margin } = paper;
   for (const { kind, texts, y, height } of head.parts)
-    pages[0]!.push({ ...NOTHING, kind, x: margin, y: margin + y, width: wide, height, texts: moved(texts, margin, margin) }); // prettier-ignore
+    pages[0]!.push({
+      ...NOTHING,
+      kind,
+      x: margin,
+      y: margin + y,
+      width: wide,
+      height,
+      texts: moved(texts, margin, margin),
+    });
   if (head.aside) {
     const { size: side, drawing } = head.aside;
-    pages[0]!.push({ ...NOTHING, kind: 'drawing', x: margin + wide - side, y: margin, width: side, height: side, texts: [], drawing }); // prettier-ignore
+    pages[0]!.push({
+      ...NOTHING,
+      kind: 'drawing',
+      x: margin + wide - side,
+      y: margin,
+      width: side,
+      height: side,
+      texts: [],
+      drawing,
+    });
   }
   placed.spots.forEach((spots, section) => {
     const index = setting.named[section]!;
@@ -118,7 +155,16 @@ function pagesOf(setting: Setting, at: Prepared, placed: Placed, measure: Measur
       : [];
     const foot = setting.foot(size, wide, measure, setting.numbered(page + 1, count));
     const from = bottom + 0.8 * size;
-    const feet = foot.parts.map(({ kind, texts, y, height }, i): Placing => ({ ...NOTHING, kind, x: margin, y: from + y, width: wide, height, texts: moved(texts, margin, from), rects: i === 0 ? fold : [] })); // prettier-ignore
+    const feet = foot.parts.map(({ kind, texts, y, height }, i): Placing => ({
+      ...NOTHING,
+      kind,
+      x: margin,
+      y: from + y,
+      width: wide,
+      height,
+      texts: moved(texts, margin, from),
+      rects: i === 0 ? fold : [],
+    }));
     return { placings: [...placings, ...feet], over: page >= setting.pages };
   });
 }
@@ -133,15 +179,42 @@ function standing(
   section: number,
   row: number | null,
 ): Placing {
-  const texts = block.texts.flatMap((text, part) => text.lines.map((line, at): PlacedText => ({ x: x + text.x, y: y + text.y + at * text.leading + ABOVE * text.size, size: text.size, tone: text.tone, runs: line.runs, role: text.role, part, cut: line.cut }))); // prettier-ignore
-  const keys = block.frames.map((one): Rect => ({ kind: one.kind, x: x + one.x, y: y + one.y, width: one.width, height: one.height, part: one.part })); // prettier-ignore
+  const texts = block.texts.flatMap((text, part) =>
+    text.lines.map((line, at): PlacedText => ({
+      x: x + text.x,
+      y: y + text.y + at * text.leading + ABOVE * text.size,
+      size: text.size,
+      tone: text.tone,
+      runs: line.runs,
+      role: text.role,
+      part,
+      cut: line.cut,
+    })),
+  );
+  const keys = block.frames.map((one): Rect => ({
+    kind: one.kind,
+    x: x + one.x,
+    y: y + one.y,
+    width: one.width,
+    height: one.height,
+    part: one.part,
+  }));
   const under = y + block.height - (block.kind === 'heading' ? 0.42 : 0.2) * size;
-  const plain = (kind: Rect['kind'], left: number, top: number, wide: number, high: number): Rect => ({ kind, x: left, y: top, width: wide, height: high, part: null }); // prettier-ignore
+  const plain = (kind: Rect['kind'], left: number, top: number, wide: number, high: number): Rect => ({
+    kind,
+    x: left,
+    y: top,
+    width: wide,
+    height: high,
+    part: null,
+  });
   const rects: Rect[] = [
     ...keys,
-    ...Array.from({ length: block.ticks }, (_, at) => plain('tick', x + at * TICK * size, y + 0.22 * size, 0.85 * size, 0.85 * size)), // prettier-ignore
+    ...Array.from({ length: block.ticks }, (_, at) =>
+      plain('tick', x + at * TICK * size, y + 0.22 * size, 0.85 * size, 0.85 * size),
+    ),
     ...(block.fresh ? [plain('fresh', x - 0.45 * size, y, 0.18 * size, block.height - 0.35 * size)] : []),
     ...(block.kind === 'drawing' ? [] : [plain(block.kind === 'heading' ? 'rule' : 'hair', x, under, width, 0)]),
   ];
-  return { kind: block.kind, x, y, width, height: block.height, texts, rects, drawing: block.drawing, section, row }; // prettier-ignore
+  return { kind: block.kind, x, y, width, height: block.height, texts, rects, drawing: block.drawing, section, row };
 }

@@ -1,5 +1,13 @@
 import { escaped } from '../escaped.ts';
-import { thousandths as n, type KeyKind, type PlacedText, type Placing, type Rect, type SheetLayout, type SheetPage } from './layout.ts'; // prettier-ignore
+import {
+  thousandths as n,
+  type KeyKind,
+  type PlacedText,
+  type Placing,
+  type Rect,
+  type SheetLayout,
+  type SheetPage,
+} from './layout.ts';
 
 /** What is said of a page to who does not see it: what it is, what frames of keys mean, and that a row is new. */
 export interface PageWords {
@@ -12,7 +20,12 @@ const box = ({ x, y, width, height }: Pick<Rect, 'x' | 'y' | 'width' | 'height'>
 
 /** A line of text where it stands in a box: a span a run, since each begins where it was measured to. */
 const lineOf = ({ x, y, size, tone, runs }: PlacedText, from: { x: number; y: number }): string =>
-  runs.map((run) => `<span class="l f-${run.face}${tone === 'ink' ? '' : ` ${tone}`}" style="--x:${n(x + run.x - from.x)};--y:${n(y - from.y)};--s:${n(size)}">${escaped(run.text)}</span>`).join(''); // prettier-ignore
+  runs
+    .map(
+      (run) =>
+        `<span class="l f-${run.face}${tone === 'ink' ? '' : ` ${tone}`}" style="--x:${n(x + run.x - from.x)};--y:${n(y - from.y)};--s:${n(size)}">${escaped(run.text)}</span>`,
+    )
+    .join('');
 
 /** Lines of one text: a blank between them, unless a word or a key goes on. */
 const linesOf = (lines: readonly PlacedText[], from: { x: number; y: number }): string =>
@@ -24,7 +37,14 @@ const linesOf = (lines: readonly PlacedText[], from: { x: number; y: number }): 
     .join('');
 
 const TAGS = { title: 'h1', about: 'p', intro: 'p', heading: 'h2', foot: 'p' } as const;
-const PARTS = { label: ['span', 'name'], detail: ['small', ''], none: ['small', 'none'], arrow: ['span', 'arrow'], plain: ['span', ''], figure: ['span', ''] } as const; // prettier-ignore
+const PARTS = {
+  label: ['span', 'name'],
+  detail: ['small', ''],
+  none: ['small', 'none'],
+  arrow: ['span', 'arrow'],
+  plain: ['span', ''],
+  figure: ['span', ''],
+} as const;
 
 const FRAMES: Record<KeyKind, string> = { key: '', 'own key': 'own ', 'fixed key': 'fixed ' };
 const unseen = (before: string, text = '') => text && `<span class="unseen">${before}${escaped(text)}</span>`;
@@ -39,7 +59,7 @@ function partsOfRow({ texts, rects, x, y }: Placing, { keys = {} }: PageWords): 
       if (role === 'key') {
         const frame = rects.find((one) => one.part === part)!;
         const kind = frame.kind as KeyKind;
-        return `<kbd class="${FRAMES[kind]}b" ${box(frame, { x, y })}>${linesOf(lines, frame)}</kbd>${unseen(', ', keys[kind])}`; // prettier-ignore
+        return `<kbd class="${FRAMES[kind]}b" ${box(frame, { x, y })}>${linesOf(lines, frame)}</kbd>${unseen(', ', keys[kind])}`;
       }
       const [tag, name] = PARTS[role];
       return `<${tag}${name && ` class="${name}"`}>${linesOf(lines, { x, y })}</${tag}>`;
@@ -48,13 +68,22 @@ function partsOfRow({ texts, rects, x, y }: Placing, { keys = {} }: PageWords): 
 }
 /** Lines and areas that say nothing that the words do not. */
 const markOf = (rect: Rect, from: { x: number; y: number }) => `<i class="${rect.kind} b" ${box(rect, from)}></i>`;
-const marksOf = ({ rects, x, y }: Placing) => rects.filter((one) => one.part === null).map((one) => markOf(one, { x, y })).join(''); // prettier-ignore
+const marksOf = ({ rects, x, y }: Placing) =>
+  rects
+    .filter((one) => one.part === null)
+    .map((one) => markOf(one, { x, y }))
+    .join('');
 
 function drawn({ drawing, x, y, width, height, texts, section }: Placing): string {
   if (!drawing) return '';
-  const paths = drawing.strokes.map(({ path, line, tone }) => `<path class="${tone}${line === null ? ' area' : ''}"${line === null ? '' : ` stroke-width="${n(line)}"`} d="${path}"/>`).join(''); // prettier-ignore
+  const paths = drawing.strokes
+    .map(
+      ({ path, line, tone }) =>
+        `<path class="${tone}${line === null ? ' area' : ''}"${line === null ? '' : ` stroke-width="${n(line)}"`} d="${path}"/>`,
+    )
+    .join('');
   const words = texts.map((one) => lineOf(one, { x, y })).join('');
-  return `<div class="b drawing${section === null ? ' code' : ''}"${section === null ? '' : ` data-section="${section}"`} role="img" aria-label="${escaped(drawing.alt)}" ${box({ x, y, width, height }, { x: 0, y: 0 })}><svg viewBox="0 0 ${n(width)} ${n(height)}" aria-hidden="true">${paths}</svg>${words}</div>`; // prettier-ignore
+  return `<div class="b drawing${section === null ? ' code' : ''}"${section === null ? '' : ` data-section="${section}"`} role="img" aria-label="${escaped(drawing.alt)}" ${box({ x, y, width, height }, { x: 0, y: 0 })}><svg viewBox="0 0 ${n(width)} ${n(height)}" aria-hidden="true">${paths}</svg>${words}</div>`;
 }
 
 function placingOf(placing: Placing, words: PageWords): string {
@@ -64,9 +93,9 @@ function placingOf(placing: Placing, words: PageWords): string {
   if (kind === 'drawing') return drawn(placing);
   if (kind === 'row') {
     const fresh = placing.rects.some((one) => one.kind === 'fresh');
-    return `<li class="b${fresh ? ' fresh' : ''}"${at} ${place}>${marksOf(placing)}${partsOfRow(placing, words)}${fresh ? unseen(' ', words.fresh) : ''}</li>`; // prettier-ignore
+    return `<li class="b${fresh ? ' fresh' : ''}"${at} ${place}>${marksOf(placing)}${partsOfRow(placing, words)}${fresh ? unseen(' ', words.fresh) : ''}</li>`;
   }
-  return `<${TAGS[kind]} class="${kind} b"${at} ${place}>${linesOf(texts, { x, y })}</${TAGS[kind]}>${placing.rects.map((rect) => markOf(rect, { x: 0, y: 0 })).join('')}`; // prettier-ignore
+  return `<${TAGS[kind]} class="${kind} b"${at} ${place}>${linesOf(texts, { x, y })}</${TAGS[kind]}>${placing.rects.map((rect) => markOf(rect, { x: 0, y: 0 })).join('')}`;
 }
 
 /**
@@ -86,5 +115,5 @@ export function pageHtml(
     list = inList;
     html += placingOf(placing, words);
   }
-  return `<section class="leaf" aria-label="${escaped(words.title)}" style="--w:${n(width)};--h:${n(height)}">${html}${list ? '</ul>' : ''}</section>`; // prettier-ignore
+  return `<section class="leaf" aria-label="${escaped(words.title)}" style="--w:${n(width)};--h:${n(height)}">${html}${list ? '</ul>' : ''}</section>`;
 }

@@ -1,5 +1,14 @@
 export { fit, fitsAt } from './fit.ts';
-export { layoutText, type Drawing, type PlacedText, type Placing, type Rect, type SheetLayout, type SheetPage, type Stroke } from './layout.ts'; // prettier-ignore
+export {
+  layoutText,
+  type Drawing,
+  type PlacedText,
+  type Placing,
+  type Rect,
+  type SheetLayout,
+  type SheetPage,
+  type Stroke,
+} from './layout.ts';
 export { detailsOf, type Reading } from './sheet-setting.ts';
 export { measurer, type Line, type Measurer, type Run } from './measure.ts';
 export { FACE_TABLES, type Face } from './metrics.generated.ts';

@@ -5,7 +5,12 @@ const baseline = (face: Face) => {
   const { ascent, descent, unitsPerEm } = FACE_TABLES[face];
   return Math.round((1000 * (unitsPerEm + ascent + descent)) / 2 / unitsPerEm) / 1000;
 };
-const FAMILIES: readonly (readonly [Face, string, number])[] = [['text', 'Crib Text', 400], ['head', 'Crib Head', 700], ['keys', 'Crib Keys', 500], ['signs', 'Crib Signs', 400]]; // prettier-ignore
+const FAMILIES: readonly (readonly [Face, string, number])[] = [
+  ['text', 'Crib Text', 400],
+  ['head', 'Crib Head', 700],
+  ['keys', 'Crib Keys', 500],
+  ['signs', 'Crib Signs', 400],
+];
 
 /** Pages without their places: what stands there flows, for narrow screens and for what was looked for. */
 const flow = (at: string) => `

@@ -24,7 +24,12 @@ export interface Setting {
 /** Paragraphs over one another. */
 export interface Stack {
   readonly height: number;
-  readonly parts: readonly { readonly kind: Placing['kind']; readonly texts: readonly PlacedText[]; readonly y: number; readonly height: number }[]; // prettier-ignore
+  readonly parts: readonly {
+    readonly kind: Placing['kind'];
+    readonly texts: readonly PlacedText[];
+    readonly y: number;
+    readonly height: number;
+  }[];
   /** Something drawn beside them, at the right. */
   readonly aside?: { readonly size: number; readonly drawing: Drawing } | undefined;
 }
@@ -44,7 +49,18 @@ export function stack(paragraphs: readonly Paragraph[], width: number, measure: 
     .filter((one) => one.text)
     .map(({ kind, text, face, size, tone, after }) => {
       const from = y;
-      const texts = measure.lines(text, face, size, width).map(({ runs, cut }, at): PlacedText => ({ x: 0, y: from + at * LEADING * size + ABOVE * size, size, tone, runs, cut, role: 'plain', part: 0 })); // prettier-ignore
+      const texts = measure
+        .lines(text, face, size, width)
+        .map(({ runs, cut }, at): PlacedText => ({
+          x: 0,
+          y: from + at * LEADING * size + ABOVE * size,
+          size,
+          tone,
+          runs,
+          cut,
+          role: 'plain',
+          part: 0,
+        }));
       const height = texts.length * LEADING * size;
       y += height + after;
       return { kind, texts, y: from, height };

@@ -28,14 +28,21 @@ export function sheetSetting(body: EditionBody, reading: Reading, address: strin
   const filled = sections.filter((one) => one.rows.length + one.figures.length > 0);
   // What rows say is written out once, at whatever size it is set.
   const said: SaidOf = each((row) => ({
-    keys: reading.platforms.map((platform) => (row.keys[platform] ?? []).map((key) => ({ text: showStored(key, platform, reading.how, US, body.language), kind: kindOf(row, platform, key) }))),
+    keys: reading.platforms.map((platform) =>
+      (row.keys[platform] ?? []).map((key) => ({
+        text: showStored(key, platform, reading.how, US, body.language),
+        kind: kindOf(row, platform, key),
+      })),
+    ),
     details: detailsOf(body, row, reading.platforms, reading.how),
-  })); // prettier-ignore
+  }));
   const signs = legendOf(reading.platforms, reading.how, body.language).join(', ');
   const meant = [signs && `${tell(body.language, 'page.legend')}: ${signs}`, ...framesOf(body, reading)];
   const legend = body.look.legend ? meant.filter(Boolean).join('; ') : '';
   // Modules of at least 0.35 mm, so that a telephone reads them from a hand's breadth (common practice, no source).
-  const code = once(() => (body.look.code && address ? { size: 14 * MM, drawing: codeOf(address, 14 * MM) } : undefined)); // prettier-ignore
+  const code = once(() =>
+    body.look.code && address ? { size: 14 * MM, drawing: codeOf(address, 14 * MM) } : undefined,
+  );
   return {
     paper,
     pages: body.look.pages,
@@ -60,7 +67,7 @@ function headOf(
   const { title, intro, language, number } = body;
   // Where it is set for one platform of several, it says for which.
   const on = platforms.length === 1 && body.platforms.length > 1 ? platformName(platforms[0]!) : '';
-  const about = [subjectOf(body), on, tell(language, 'page.edition', { number })].filter(Boolean).join(' · '); // prettier-ignore
+  const about = [subjectOf(body), on, tell(language, 'page.edition', { number })].filter(Boolean).join(' · ');
   const code = codeAt();
   const beside = code ? width - code.size - 3 * MM : width;
   const made = stack(
@@ -87,8 +94,17 @@ function footOf(
   const small = Math.max(4.5, 0.72 * size);
   const marks = look.marks ? tell(language, 'page.boxes') : '';
   const words = [credit, terms, independence].filter(Boolean).join(' · ');
-  const edition = [tell(language, 'print.edition', { number, on: publishedOn }), address, page].filter(Boolean).join(' · '); // prettier-ignore
-  const line = (text: string) => ({ kind: 'foot' as const, text, face: 'text' as const, size: small, tone: 'mid' as const, after: 0 }); // prettier-ignore
+  const edition = [tell(language, 'print.edition', { number, on: publishedOn }), address, page]
+    .filter(Boolean)
+    .join(' · ');
+  const line = (text: string) => ({
+    kind: 'foot' as const,
+    text,
+    face: 'text' as const,
+    size: small,
+    tone: 'mid' as const,
+    after: 0,
+  });
   const made = stack([line(legend), line(marks), line(words), line(edition)], width, measure);
   return { ...made, height: made.height + 0.8 * size };
 }
@@ -101,8 +117,13 @@ function kindOf(row: EditionRow, platform: Platform, key: string): KeyKind {
 /** What the frames that stand on a sheet mean. */
 function framesOf({ sections, language }: EditionBody, { platforms }: Reading): string[] {
   const rows = sections.flatMap((one) => one.rows);
-  const kinds = new Set(rows.flatMap((row) => platforms.flatMap((one) => (row.keys[one] ?? []).map((key) => kindOf(row, one, key))))); // prettier-ignore
-  return [...(kinds.has('own key') ? [tell(language, 'legend.own')] : []), ...(kinds.has('fixed key') ? [tell(language, 'legend.fixed')] : [])]; // prettier-ignore
+  const kinds = new Set(
+    rows.flatMap((row) => platforms.flatMap((one) => (row.keys[one] ?? []).map((key) => kindOf(row, one, key)))),
+  );
+  return [
+    ...(kinds.has('own key') ? [tell(language, 'legend.own')] : []),
+    ...(kinds.has('fixed key') ? [tell(language, 'legend.fixed')] : []),
+  ];
 }
 
 /** What a row says: its keys as they are written, platform by platform, and what stands below its name. */
@@ -127,7 +148,9 @@ function blocksOf(
   const framed = ({ text }: { text: string }) => measure.width(text, 'keys', KEY_SIZE * size) + 2 * PAD.x * size;
   // Each platform’s keys have a column of their own: as wide as the widest, and never more than its share.
   const most = ((0.46 + 0.12 * (platforms.length - 1)) * (width - tick)) / platforms.length;
-  const widths = platforms.map((_, at) => Math.min(most, Math.max(2.2 * size, ...rows.map((row) => Math.max(0, ...said(row).keys[at]!.map(framed)))))); // prettier-ignore
+  const widths = platforms.map((_, at) =>
+    Math.min(most, Math.max(2.2 * size, ...rows.map((row) => Math.max(0, ...said(row).keys[at]!.map(framed))))),
+  );
   const from = tick + widths.reduce((sum, one) => sum + one + 0.7 * size, 0);
 
   const rowBlock = (row: EditionRow): Block => {
@@ -139,7 +162,14 @@ function blocksOf(
       let y = 0;
       for (const one of list) y += key(breaking(one.text), one.kind, x, y, widths[at]!).height + 0.18 * size;
       if (list.length === 0)
-        y = put(tell(language, 'page.no key'), { at: SMALL * size, tone: 'mid', role: 'none', x, y: PAD.y * size, width: widths[at]! }); // prettier-ignore
+        y = put(tell(language, 'page.no key'), {
+          at: SMALL * size,
+          tone: 'mid',
+          role: 'none',
+          x,
+          y: PAD.y * size,
+          width: widths[at]!,
+        });
       keysHeight = Math.max(keysHeight, y);
       x += widths[at]! + 0.7 * size;
     });
@@ -148,13 +178,24 @@ function blocksOf(
     for (const text of details)
       y += put(text, { at: SMALL * size, tone: 'mid', role: 'detail', x: from, y, width: width - from });
     const height = Math.max(keysHeight, y) + 0.42 * size;
-    return { kind: 'row', height, keeps: false, texts, frames, ticks, fresh: look.marksNew && row.since !== '', drawing: null }; // prettier-ignore
+    return {
+      kind: 'row',
+      height,
+      keeps: false,
+      texts,
+      frames,
+      ticks,
+      fresh: look.marksNew && row.since !== '',
+      drawing: null,
+    };
   };
   return body.sections
     .filter((section) => section.rows.length + section.figures.length > 0)
     .map(({ title, rows: list, figures }) => [
       ...(title ? [headingOf(title, size, width, measure)] : []),
-      ...figures.filter((one) => platforms.includes(one.platform)).map((one) => figureBlock(one, size, width, language, measure)), // prettier-ignore
+      ...figures
+        .filter((one) => platforms.includes(one.platform))
+        .map((one) => figureBlock(one, size, width, language, measure)),
       ...list.map(rowBlock),
     ]);
 }
@@ -180,7 +221,11 @@ export function detailsOf(body: EditionBody, row: EditionRow, platforms: readonl
     states: row.states.join(', '),
     advice: row.advice,
     reason: row.reason,
-    lesson: !row.lesson ? '' : row.lesson.minutes === null ? row.lesson.title : tell(language, 'row.minutes', { title: row.lesson.title, minutes: row.lesson.minutes }), // prettier-ignore
+    lesson: !row.lesson
+      ? ''
+      : row.lesson.minutes === null
+        ? row.lesson.title
+        : tell(language, 'row.minutes', { title: row.lesson.title, minutes: row.lesson.minutes }),
   };
   return [...new Set(look.parts.map((part) => said[part]).filter(Boolean))];
 }

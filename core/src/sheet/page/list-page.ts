@@ -13,10 +13,22 @@ export interface ListedEdition {
 }
 
 /** A list of editions as a page: the index of a workspace, or of a folder of files. */
-export function listPage({ title, language, editions, assets, feed = '' }: { title: string; language: LearnerLanguage; editions: readonly ListedEdition[]; assets: Assets; feed?: string }): string {
+export function listPage({
+  title,
+  language,
+  editions,
+  assets,
+  feed = '',
+}: {
+  title: string;
+  language: LearnerLanguage;
+  editions: readonly ListedEdition[];
+  assets: Assets;
+  feed?: string;
+}): string {
   const items = editions.map(
     (one) =>
-      `<li lang="${one.language}"><h2>${linkTo(one.href, one.title)}</h2><p>${escaped(one.about)}</p><p class="sum">${escaped(tell(language, 'print.edition', { number: one.number, on: one.publishedOn }))}</p></li>`, // prettier-ignore
+      `<li lang="${one.language}"><h2>${linkTo(one.href, one.title)}</h2><p>${escaped(one.about)}</p><p class="sum">${escaped(tell(language, 'print.edition', { number: one.number, on: one.publishedOn }))}</p></li>`,
   );
   const none = `<p>${escaped(tell(language, 'list.none'))}</p>`;
   return documentOf({
@@ -24,11 +36,12 @@ export function listPage({ title, language, editions, assets, feed = '' }: { tit
     title,
     description: tell(language, 'list.about', { title }),
     assets,
-    head: feed && `<link rel="alternate" type="application/atom+xml" title="${escaped(title)}" href="${escaped(feed)}">`, // prettier-ignore
+    head:
+      feed && `<link rel="alternate" type="application/atom+xml" title="${escaped(title)}" href="${escaped(feed)}">`,
     attributes: 'class="index"',
-    content: `<main><h1>${escaped(title)}</h1>${items.length ? `<ul>${items.join('')}</ul>` : none}${feed && `<p class="downloads">${linkTo(feed, tell(language, 'page.feed'))}</p>`}</main>`, // prettier-ignore
+    content: `<main><h1>${escaped(title)}</h1>${items.length ? `<ul>${items.join('')}</ul>` : none}${feed && `<p class="downloads">${linkTo(feed, tell(language, 'page.feed'))}</p>`}</main>`,
   });
-} // prettier-ignore
+}
 
 /** A page that says one thing: that there is nothing at an address, or that the server cannot answer. */
 export function notePage(language: LearnerLanguage, said: string, assets: Assets): string {

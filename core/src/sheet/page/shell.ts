@@ -23,7 +23,16 @@ export interface Shell {
 }
 
 /** A whole page: it says everything without its script, which stands last. */
-export function documentOf({ language, title, description, assets, head = '', style = '', attributes = '', content }: Shell): string {
+export function documentOf({
+  language,
+  title,
+  description,
+  assets,
+  head = '',
+  style = '',
+  attributes = '',
+  content,
+}: Shell): string {
   const link = assets.style && `<link rel="stylesheet" href="${escaped(assets.style)}">`;
   const script = assets.script && `<script src="${escaped(assets.script)}" defer></script>`;
   return `<!doctype html>
@@ -32,7 +41,7 @@ export function documentOf({ language, title, description, assets, head = '', st
 <style>${PAGE_CSS}${style}</style>${link}</head>
 <body${attributes && ` ${attributes}`}>${content}${script}</body></html>
 `;
-} // prettier-ignore
+}
 
 /** A link, with its text and its address escaped. */
 export const linkTo = (href: string, text: string, attributes = '') =>

@@ -85,7 +85,11 @@ const sheets = computed(() => {
   return (workspace.app?.sheets ?? []).filter((one) => keysets.has(one.keysetId));
 });
 const sheet = ref<number | null>(null);
-watch(sheets, (list) => (sheet.value = list.some((one) => one.id === sheet.value) ? sheet.value : (list[0]?.id ?? null)), { immediate: true }); // prettier-ignore
+watch(
+  sheets,
+  (list) => (sheet.value = list.some((one) => one.id === sheet.value) ? sheet.value : (list[0]?.id ?? null)),
+  { immediate: true },
+);
 async function putOn() {
   const there = await ask<Sheet>('GET', `/api/sheets/${sheet.value!}`);
   const { title, keysetId, revision } = there;

@@ -75,7 +75,9 @@ async function save() {
       (one) =>
         one.language && !known.some((other) => other.language === one.language && other.platform === one.platform),
     );
-    const added = !fresh.length || (await send('POST', `/api/releases/${release.value}/wordings`, { command: id, wordings: fresh }, 'Added.')); // prettier-ignore
+    const added =
+      !fresh.length ||
+      (await send('POST', `/api/releases/${release.value}/wordings`, { command: id, wordings: fresh }, 'Added.'));
     const body = { what: 'command', subject: id, words: sent, reason };
     const corrected =
       !added || !reason || (await send('POST', `/api/releases/${release.value}/corrections`, body, 'Corrected.'));

@@ -22,14 +22,19 @@ const other = ref('');
 const coming = ref(true);
 function question() {
   list.value = null;
-  return Promise.all([ask<CrosswalkOverview[]>('GET', `/api/apps/${appSlug.value}/crosswalks`), ask<App[]>('GET', '/api/apps')]); // prettier-ignore
+  return Promise.all([
+    ask<CrosswalkOverview[]>('GET', `/api/apps/${appSlug.value}/crosswalks`),
+    ask<App[]>('GET', '/api/apps'),
+  ]);
 }
 const { failed, load } = useAsked(question, ([found, all]) => {
   list.value = found;
   apps.value = all.filter((one) => one.slug !== appSlug.value);
 });
 watch(appSlug, load, { immediate: true });
-const ends = computed(() => (coming.value ? { from: other.value, to: appSlug.value } : { from: appSlug.value, to: other.value })); // prettier-ignore
+const ends = computed(() =>
+  coming.value ? { from: other.value, to: appSlug.value } : { from: appSlug.value, to: other.value },
+);
 async function make() {
   problems.value = [];
   try {

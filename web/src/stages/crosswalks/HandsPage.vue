@@ -27,7 +27,9 @@ const sides = computed(() => {
     const { platforms } = one.catalogue.release;
     const on = platforms.includes(platform.value) ? platform.value : platforms[0]!;
     const keyset = one === workspace.opened ? workspace.keyset(keysetInHand.value) : undefined;
-    const side = keyset ? sideIn(workspace.settingOf(keyset.id), on) : sideOf(one, one.shipped.id, workspace.keyboardsFor([on]), on); // prettier-ignore
+    const side = keyset
+      ? sideIn(workspace.settingOf(keyset.id), on)
+      : sideOf(one, one.shipped.id, workspace.keyboardsFor([on]), on);
     return { side, name: one.catalogue.app.name, keyset: keyset?.name ?? one.shipped.name, on };
   });
   return way.value === 'from' ? ends : ends.toReversed();
@@ -36,8 +38,10 @@ const found = computed(() => {
   const [here, there] = sides.value;
   if (!here || !there || !from.value || !to.value || !crosswalk.value) return null;
   const { commands, contexts } = lineageOf(comingFrom(from.value, crosswalk.value));
-  const turned = <T extends { forward: unknown; back: unknown }>({ forward, back }: T) => ({ forward: back, back: forward }) as T; // prettier-ignore
-  const lineage = way.value === 'from' ? { commands, contexts } : { commands: turned(commands), contexts: turned(contexts) }; // prettier-ignore
+  const turned = <T extends { forward: unknown; back: unknown }>({ forward, back }: T) =>
+    ({ forward: back, back: forward }) as T;
+  const lineage =
+    way.value === 'from' ? { commands, contexts } : { commands: turned(commands), contexts: turned(contexts) };
   const uses = new Map([...from.value.uses(), ...to.value.uses()]);
   return { ...severalHands(here.side, there.side, lineage, uses), here, there, uses };
 });

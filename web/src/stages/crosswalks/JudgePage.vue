@@ -28,7 +28,12 @@ const show = kept('show', 'all');
 const at = kept('row');
 const sure = ref(false);
 const list = ref<HTMLElement | null>(null);
-const judging = useJudging(crosswalk, from, to, () => from.value?.catalogue.commands.find((one) => one.name === at.value)?.id ?? 0); // prettier-ignore
+const judging = useJudging(
+  crosswalk,
+  from,
+  to,
+  () => from.value?.catalogue.commands.find((one) => one.name === at.value)?.id ?? 0,
+);
 const { problems, proposals, settled, waiting, stop, bySource, byTarget, judge, undoable } = judging;
 
 const likely = (id: number) => proposals.value.get(id)?.likelihood ?? 0;
@@ -42,15 +47,24 @@ const FILTERS: readonly (readonly [string, string, (id: number, standing: Standi
   ['later', 'Put off', (_, { kind }) => kind === 'later'],
 ];
 const all = computed(() => from.value?.catalogue.commands ?? []);
-const counts = computed(() => new Map(FILTERS.map(([name, , holds]) => [name, all.value.filter((one) => holds(one.id, bySource.value(one.id))).length]))); // prettier-ignore
+const counts = computed(
+  () =>
+    new Map(
+      FILTERS.map(([name, , holds]) => [name, all.value.filter((one) => holds(one.id, bySource.value(one.id))).length]),
+    ),
+);
 const rows = computed(() => {
   const [, , holds] = FILTERS.find(([name]) => name === show.value) ?? FILTERS[0]!;
   return all.value.filter((one) => one.name === at.value || holds(one.id, bySource.value(one.id)));
 });
 const selected = computed(() => rows.value.find((one) => one.name === at.value) ?? rows.value[0] ?? null);
-const judged = computed(() => all.value.length - (counts.value.get('unjudged') ?? 0) - (counts.value.get('later') ?? 0)); // prettier-ignore
+const judged = computed(
+  () => all.value.length - (counts.value.get('unjudged') ?? 0) - (counts.value.get('later') ?? 0),
+);
 /** Commands of the target that nothing answers to: what learners never had. */
-const newThere = computed(() => (to.value?.catalogue.commands ?? []).filter((one) => byTarget.value(one.id).kind === 'unjudged')); // prettier-ignore
+const newThere = computed(() =>
+  (to.value?.catalogue.commands ?? []).filter((one) => byTarget.value(one.id).kind === 'unjudged'),
+);
 
 /** The keys that commands ship with, on the platform in hand where the program runs on it. */
 function keysIn(opened: Opened | null): (id: number) => readonly string[] {
@@ -63,11 +77,24 @@ function keysIn(opened: Opened | null): (id: number) => readonly string[] {
 const oldKeys = computed(() => keysIn(from.value));
 const newKeys = computed(() => keysIn(to.value));
 const target = (id: number) => to.value?.commands.get(id);
-const { as, also, takeTarget, marked, toggle, say, relate, back, onKey } = useJudgeKeys(rows, selected, judging, (one) => void set({ row: one.name }, true)); // prettier-ignore
+const { as, also, takeTarget, marked, toggle, say, relate, back, onKey } = useJudgeKeys(
+  rows,
+  selected,
+  judging,
+  (one) => void set({ row: one.name }, true),
+);
 
-watch(selected, () => nextTick(() => list.value?.querySelector('[data-at]')?.scrollIntoView({ block: 'nearest' }))); // prettier-ignore
+watch(selected, () => nextTick(() => list.value?.querySelector('[data-at]')?.scrollIntoView({ block: 'nearest' })));
 const said = (standing: Standing, id: number) =>
-  standing.kind === 'none' ? 'no counterpart' : standing.kind === 'later' ? 'put off' : standing.kind === 'unjudged' ? (proposals.value.has(id) ? 'unjudged' : '…') : RELATION_WORDS[standing.matches[0]!.relation]; // prettier-ignore
+  standing.kind === 'none'
+    ? 'no counterpart'
+    : standing.kind === 'later'
+      ? 'put off'
+      : standing.kind === 'unjudged'
+        ? proposals.value.has(id)
+          ? 'unjudged'
+          : '…'
+        : RELATION_WORDS[standing.matches[0]!.relation];
 </script>
 
 <template>

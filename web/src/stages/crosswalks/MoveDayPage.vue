@@ -23,7 +23,10 @@ const facts = computed(() => {
   if (!crosswalk.value || !old?.shipped || !now || now !== workspace.opened || !keyset) return null;
   if (!old.catalogue.release.platforms.includes(platform.value)) return null;
   const keyboards = workspace.keyboardsFor(now.catalogue.release.platforms);
-  const sides = [sideOf(old, old.shipped.id, keyboards, platform.value), sideOf(now, keyset.id, keyboards, platform.value)] as const; // prettier-ignore
+  const sides = [
+    sideOf(old, old.shipped.id, keyboards, platform.value),
+    sideOf(now, keyset.id, keyboards, platform.value),
+  ] as const;
   const coming = comingFrom(old, crosswalk.value);
   const lineage = lineageOf(coming);
   const uses = usesADay([...old.catalogue.uses, ...now.catalogue.uses]);

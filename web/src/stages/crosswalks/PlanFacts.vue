@@ -24,24 +24,35 @@ const after = computed(() => {
 /** Narrower places in which another command has the key, once the plan is in force. */
 const hidden = computed(() => {
   const { weighed, tree, commands } = after.value;
-  const found = props.row.now.flatMap(
-    (key) =>
+  const found = props.row.now.flatMap((key) =>
     weighed
       .near(key)
-      .filter(({ held, how }) => how === 'meet' && held.command !== props.row.target && tree.relation(props.row.context, held.context) === 'narrower'), // prettier-ignore
+      .filter(
+        ({ held, how }) =>
+          how === 'meet' &&
+          held.command !== props.row.target &&
+          tree.relation(props.row.context, held.context) === 'narrower',
+      ),
   );
-  const lines = found.map(({ held }) => ({ place: tree.get(held.context).name, command: commands.get(held.command)?.label ?? '' })); // prettier-ignore
+  const lines = found.map(({ held }) => ({
+    place: tree.get(held.context).name,
+    command: commands.get(held.command)?.label ?? '',
+  }));
   return [...new Map(lines.map((one) => [`${one.place} ${one.command}`, one])).values()];
 });
-const unpressed = computed(
-  () =>
-  LAYOUTS.filter((layout) => props.row.now.some((key) => canonicalText(key, keyboardOf(layout, platform.value)) === null)), // prettier-ignore
+const unpressed = computed(() =>
+  LAYOUTS.filter((layout) =>
+    props.row.now.some((key) => canonicalText(key, keyboardOf(layout, platform.value)) === null),
+  ),
 );
 /** Free keys that it could have instead, for a command that makes way. */
 const others = computed(() => {
   const command = props.row.kind === 'kept' ? undefined : after.value.commands.get(props.row.target);
   if (!command) return [];
-  const list = proposer(after.value, { rest: rest.value, uses: props.to.uses(), pool: props.pool }).proposals(command, props.row.context); // prettier-ignore
+  const list = proposer(after.value, { rest: rest.value, uses: props.to.uses(), pool: props.pool }).proposals(
+    command,
+    props.row.context,
+  );
   return list.slice(0, 4);
 });
 </script>

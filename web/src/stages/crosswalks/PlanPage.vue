@@ -40,16 +40,30 @@ const at = kept('row');
 const keep = computed(() => Math.max(0, Math.min(9999, Number(keepAsked.value) || 0)));
 const pinned = computed(() => pinnedAsked.value.split(',').map(Number).filter(Boolean));
 const ruledOut = computed(() => ruledAsked.value.split(' ').filter(Boolean).map(decodeURIComponent));
-const allowed = computed(() => (poolAsked.value ? poolAsked.value.split(' ').map((kind) => (kind === '0' ? '' : kind)) : KINDS)); // prettier-ignore
-const pool = computed((): PressPool => ({ combinations: allowed.value.filter((kind) => kind !== 'F'), functionKeys: allowed.value.includes('F') })); // prettier-ignore
-const wish = computed(() => ({ keep: keep.value, pinned: pinned.value, ruledOut: ruledOut.value, pool: pool.value, steps: Math.max(1, Math.min(12, Number(stepsAsked.value) || 1)) })); // prettier-ignore
+const allowed = computed(() =>
+  poolAsked.value ? poolAsked.value.split(' ').map((kind) => (kind === '0' ? '' : kind)) : KINDS,
+);
+const pool = computed((): PressPool => ({
+  combinations: allowed.value.filter((kind) => kind !== 'F'),
+  functionKeys: allowed.value.includes('F'),
+}));
+const wish = computed(() => ({
+  keep: keep.value,
+  pinned: pinned.value,
+  ruledOut: ruledOut.value,
+  pool: pool.value,
+  steps: Math.max(1, Math.min(12, Number(stepsAsked.value) || 1)),
+}));
 const { answer } = usePlan({ crosswalk, from, to, oldReleases }, wish, rest);
 const rule = (list: readonly string[]) => set({ ruled: list.map(encodeURIComponent).join(' ') }, true);
-const allow = (kinds: readonly string[]) => set({ pool: kinds.length === KINDS.length ? '' : kinds.map((kind) => kind || '0').join(' ') || '-' }, true); // prettier-ignore
+const allow = (kinds: readonly string[]) =>
+  set({ pool: kinds.length === KINDS.length ? '' : kinds.map((kind) => kind || '0').join(' ') || '-' }, true);
 
 const oldLabel = (id: number) => from.value?.commands.get(id)?.label ?? '';
 const newLabel = (id: number) => to.value?.commands.get(id)?.label ?? '';
-const both = computed(() => (to.value?.catalogue.release.platforms ?? []).filter((one) => from.value?.catalogue.release.platforms.includes(one))); // prettier-ignore
+const both = computed(() =>
+  (to.value?.catalogue.release.platforms ?? []).filter((one) => from.value?.catalogue.release.platforms.includes(one)),
+);
 const sections = computed(() => {
   const found = answer.value;
   return found && crosswalk.value

@@ -12,7 +12,11 @@ const FUNCTION = 'F';
 const KINDS = [...COMBINATIONS.map((held) => held.join('+')), FUNCTION];
 const sample = (kind: string) => (kind === FUNCTION ? 'F6' : kind ? `${kind}+B` : 'B');
 const title = (kind: string) => (kind === FUNCTION ? 'function keys, held alike' : kind ? 'held so' : 'keys alone');
-const without = (one: string) => emit('rule', props.ruledOut.filter((other) => other !== one)); // prettier-ignore
+const without = (one: string) =>
+  emit(
+    'rule',
+    props.ruledOut.filter((other) => other !== one),
+  );
 </script>
 
 <template>

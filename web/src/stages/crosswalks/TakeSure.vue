@@ -25,7 +25,13 @@ const chosen = computed(() => pairs.value.filter((one) => !out.value.includes(on
 const toggle = (source: number) =>
   (out.value = out.value.includes(source) ? out.value.filter((one) => one !== source) : [...out.value, source]);
 const take = () =>
-  emit('take', chosen.value.map((one) => ({ source: one.source, matches: [{ target: one.proposals[0]!.target, relation: 'exact' as const, note: '' }] }))); // prettier-ignore
+  emit(
+    'take',
+    chosen.value.map((one) => ({
+      source: one.source,
+      matches: [{ target: one.proposals[0]!.target, relation: 'exact' as const, note: '' }],
+    })),
+  );
 </script>
 
 <template>

@@ -19,7 +19,10 @@ const { kept, set } = usePlace();
 const { crosswalk, from, to, problem, load } = useCrosswalk();
 const problems = shallowRef<readonly Problem[]>([]);
 const words = shallowRef<readonly WordSectionSaid[] | null>(null);
-ask<WordSectionSaid[]>('GET', '/api/words').then((found) => (words.value = found), (error: unknown) => (problems.value = problemsOf(error))); // prettier-ignore
+ask<WordSectionSaid[]>('GET', '/api/words').then(
+  (found) => (words.value = found),
+  (error: unknown) => (problems.value = problemsOf(error)),
+);
 const at = kept('row');
 const rows = computed(() => from.value?.tree.inOrder ?? []);
 const selected = computed(() => rows.value.find((one) => String(one.id) === at.value) ?? rows.value[0] ?? null);
@@ -40,7 +43,10 @@ async function say(
 ) {
   problems.value = [];
   try {
-    crosswalk.value = await ask<Crosswalk>('PUT', `/api/crosswalks/${crosswalk.value!.id}/judgements`, { of: 'context', judged: [{ source, matches }] }); // prettier-ignore
+    crosswalk.value = await ask<Crosswalk>('PUT', `/api/crosswalks/${crosswalk.value!.id}/judgements`, {
+      of: 'context',
+      judged: [{ source, matches }],
+    });
   } catch (error) {
     problems.value = problemsOf(error);
   }
@@ -51,7 +57,9 @@ function change(source: number, part: { target?: number | null; relation?: Relat
   void say(source, [now.target === null ? { ...now, relation: 'none' } : now]);
 }
 const evidence = ({ names, agree, of }: { names: number; agree: number; of: number }) =>
-  [agree && `${agree} of ${of} counterparts of its commands are there`, names >= 0.5 && 'a like name'].filter(Boolean).join(', '); // prettier-ignore
+  [agree && `${agree} of ${of} counterparts of its commands are there`, names >= 0.5 && 'a like name']
+    .filter(Boolean)
+    .join(', ');
 </script>
 
 <template>

@@ -26,29 +26,46 @@ const coming = computed(() => (crosswalk.value && from.value ? comingFrom(from.v
 const here = computed(() => to.value !== null && to.value === workspace.opened);
 const keyset = computed(() => workspace.keyset(keysetInHand.value));
 const lines = computed<readonly Translated[]>(() =>
-  coming.value && here.value && keyset.value ? translator(coming.value, workspace.settingOf(keyset.value.id), platform.value) : [],
-); // prettier-ignore
+  coming.value && here.value && keyset.value
+    ? translator(coming.value, workspace.settingOf(keyset.value.id), platform.value)
+    : [],
+);
 const stand = computed(() => standings(crosswalk.value?.commands ?? [], 'source'));
 const back = computed(() => standings(crosswalk.value?.commands ?? [], 'target'));
 const FILTERS: readonly (readonly [string, string, (line: Translated) => boolean])[] = [
   ['all', 'All old keys', () => true],
   ['misleads', 'Now do something else', (one) => one.misleads.length > 0],
-  ['same', 'Still the same', (one) => one.misleads.length === 0 && one.answers.some(({ now }) => now.includes(one.shortcut))], // prettier-ignore
+  [
+    'same',
+    'Still the same',
+    (one) => one.misleads.length === 0 && one.answers.some(({ now }) => now.includes(one.shortcut)),
+  ],
   ['other', 'On other keys', (one) => one.answers.some(({ now }) => now.length > 0 && !now.includes(one.shortcut))],
   ['keyless', 'Without a key here', (one) => one.answers.length > 0 && one.answers.every(({ now }) => !now.length)],
   ['none', 'Nothing like it here', (one) => stand.value(one.did).kind === 'none'],
 ];
 const shown = computed(() => lines.value.filter((FILTERS.find(([name]) => name === show.value) ?? FILTERS[0]!)[2]));
-const newThere = computed(() => (to.value?.catalogue.commands ?? []).filter((one) => back.value(one.id).kind === 'unjudged')); // prettier-ignore
-const label = (side: 'old' | 'now', id: number) => (side === 'old' ? from.value : to.value)?.commands.get(id)?.label ?? ''; // prettier-ignore
+const newThere = computed(() =>
+  (to.value?.catalogue.commands ?? []).filter((one) => back.value(one.id).kind === 'unjudged'),
+);
+const label = (side: 'old' | 'now', id: number) =>
+  (side === 'old' ? from.value : to.value)?.commands.get(id)?.label ?? '';
 const place = (id: number) => from.value?.tree.path(id) ?? '';
 function answersSaid(line: Translated): string {
   if (line.answers.length) return '';
   return stand.value(line.did).kind === 'none' ? 'nothing like it here' : 'not judged yet';
 }
-const keyed = (shortcuts: readonly string[]) => shortcuts.map((one) => written(one, platform.value, style.value)).join(' or '); // prettier-ignore
+const keyed = (shortcuts: readonly string[]) =>
+  shortcuts.map((one) => written(one, platform.value, style.value)).join(' or ');
 const table = (): PlainTable => ({
-  header: ['Old keys', `Did, in ${crosswalk.value!.from.name}`, 'Where', `Is, in ${crosswalk.value!.to.name}`, 'Press here', 'The old keys here'], // prettier-ignore
+  header: [
+    'Old keys',
+    `Did, in ${crosswalk.value!.from.name}`,
+    'Where',
+    `Is, in ${crosswalk.value!.to.name}`,
+    'Press here',
+    'The old keys here',
+  ],
   rows: shown.value.map((line) => [
     written(line.shortcut, platform.value, style.value),
     label('old', line.did),

@@ -24,7 +24,9 @@ const text = ref('');
 const named = ref('');
 const at = kept('section');
 const NEW = '+';
-const selected = computed(() => sections.value?.find((one) => one.name === at.value) ?? (at.value === NEW ? null : sections.value?.[0]) ?? null); // prettier-ignore
+const selected = computed(
+  () => sections.value?.find((one) => one.name === at.value) ?? (at.value === NEW ? null : sections.value?.[0]) ?? null,
+);
 const stands = computed(() => (selected.value ? writtenSets(selected.value.sets) : ''));
 const read = computed(() => readSets(text.value));
 const changed = computed(() => text.value.trim() !== stands.value.trim());
@@ -45,12 +47,23 @@ const send = (method: 'PUT' | 'DELETE', path: string, body: object | undefined, 
 async function save() {
   const name = selected.value?.name ?? named.value.trim();
   if (read.value.problems.length) return (problems.value = read.value.problems);
-  await send('PUT', '/api/words', { name, revision: selected.value?.revision ?? 0, sets: read.value.sets }, 'Saved. Proposals go by it from now on.'); // prettier-ignore
+  await send(
+    'PUT',
+    '/api/words',
+    { name, revision: selected.value?.revision ?? 0, sets: read.value.sets },
+    'Saved. Proposals go by it from now on.',
+  );
   if (problems.value.length || selected.value) return;
   text.value = stands.value;
   await set({ section: name }, true);
 }
-const restore = () => send('DELETE', `/api/words/${encodeURIComponent(selected.value!.name)}`, undefined, selected.value!.shipped ? 'As it ships again.' : 'Taken out.'); // prettier-ignore
+const restore = () =>
+  send(
+    'DELETE',
+    `/api/words/${encodeURIComponent(selected.value!.name)}`,
+    undefined,
+    selected.value!.shipped ? 'As it ships again.' : 'Taken out.',
+  );
 holdUnsaved(
   () => changed.value,
   () => (text.value = stands.value),

@@ -26,7 +26,11 @@ export interface PlanSection {
 
 /** Who made way for a line’s press, or the line’s own command where that did. */
 export const displacedBy = ({ displaced }: Plan, row: PlanRow) =>
-  displaced.find((one) => one.context === row.context && (row.kind === 'kept' ? one.command !== row.target && one.lost.includes(row.old!) : one.command === row.target)); // prettier-ignore
+  displaced.find(
+    (one) =>
+      one.context === row.context &&
+      (row.kind === 'kept' ? one.command !== row.target && one.lost.includes(row.old!) : one.command === row.target),
+  );
 
 /** The lines of a plan step by step. */
 export function planSections(
@@ -37,14 +41,25 @@ export function planSections(
   theirs: readonly Platform[],
   label: (id: number) => string,
 ): PlanSection[] {
-  const relationOf = ({ source, target }: Claim) => judged.find((one) => one.source === source && one.target === target)!.relation; // prettier-ignore
+  const relationOf = ({ source, target }: Claim) =>
+    judged.find((one) => one.source === source && one.target === target)!.relation;
   const on = (platforms: readonly Platform[]) =>
     platforms.length === 0 || theirs.every((one) => platforms.includes(one))
       ? ''
       : ` on ${platforms.map(platformName).join(' and ')}`;
   const keptRow = (claim: Claim): PlanRow => {
     const { source, target, context, shortcut, platforms } = claim;
-    const row: PlanRow = { key: `${source} ${target} ${shortcut} ${context}`, kind: 'kept', old: shortcut, source, target, context, word: RELATION_WORDS[relationOf(claim) as keyof typeof RELATION_WORDS], now: [shortcut], says: '' }; // prettier-ignore
+    const row: PlanRow = {
+      key: `${source} ${target} ${shortcut} ${context}`,
+      kind: 'kept',
+      old: shortcut,
+      source,
+      target,
+      context,
+      word: RELATION_WORDS[relationOf(claim) as keyof typeof RELATION_WORDS],
+      now: [shortcut],
+      says: '',
+    };
     const owner = displacedBy(plan, row);
     return { ...row, says: `kept${on(platforms)}${owner ? `, from ${label(owner.command)}` : ''}` };
   };
@@ -52,11 +67,29 @@ export function planSections(
     const gets = plan.displaced.find((one) => one.command === target && one.context === context)?.now ?? null;
     const kind = gets !== null && shortcuts.includes(gets) ? 'moved' : 'left';
     const says = kind === 'moved' ? 'moved' : shortcuts.length ? 'keeps' : 'left without';
-    return { key: `way ${target} ${context} ${shortcuts.join()}`, kind, old: null, source: null, target, context, word: 'makes way', now: shortcuts, says: `${says}${on(platforms)}` }; // prettier-ignore
+    return {
+      key: `way ${target} ${context} ${shortcuts.join()}`,
+      kind,
+      old: null,
+      source: null,
+      target,
+      context,
+      word: 'makes way',
+      now: shortcuts,
+      says: `${says}${on(platforms)}`,
+    };
   };
   const rowsOf = (edit: Edit, _: number, all: readonly Edit[]): PlanRow[] => {
-    const alike = all.filter((one) => one.command === edit.command && one.context === edit.context && one.shortcuts.join() === edit.shortcuts.join()); // prettier-ignore
-    const claims = plan.kept.filter((one) => one.target === edit.command && one.context === edit.context && (edit.platform === null || one.platforms.includes(edit.platform))); // prettier-ignore
+    const alike = all.filter(
+      (one) =>
+        one.command === edit.command && one.context === edit.context && one.shortcuts.join() === edit.shortcuts.join(),
+    );
+    const claims = plan.kept.filter(
+      (one) =>
+        one.target === edit.command &&
+        one.context === edit.context &&
+        (edit.platform === null || one.platforms.includes(edit.platform)),
+    );
     return claims.length
       ? claims.map(keptRow)
       : [

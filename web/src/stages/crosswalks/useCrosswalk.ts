@@ -27,11 +27,16 @@ export function useCrosswalk() {
     try {
       const found = await ask<Crosswalk>('GET', `/api/crosswalks/${wanted}`);
       const slug = found.from.slug === appSlug.value ? found.to.slug : found.from.slug;
-      const decided = await Promise.all([found.from, found.to].map((end) => ask<LineageLink[]>('GET', `/api/apps/${end.slug}/lineage`))) as [LineageLink[], LineageLink[]]; // prettier-ignore
+      const decided = (await Promise.all(
+        [found.from, found.to].map((end) => ask<LineageLink[]>('GET', `/api/apps/${end.slug}/lineage`)),
+      )) as [LineageLink[], LineageLink[]];
       const { releases } = await ask<AppOverview>('GET', `/api/apps/${slug}`);
       const newest = releases[0] ? opened(await ask<Catalogue>('GET', `/api/releases/${releases[0].id}`)) : null;
       if (wanted !== id.value) return;
-      lineage.value = new Map([[found.from.slug, decided[0]], [found.to.slug, decided[1]]]); // prettier-ignore
+      lineage.value = new Map([
+        [found.from.slug, decided[0]],
+        [found.to.slug, decided[1]],
+      ]);
       stored.value = found;
       other.value = newest;
       otherReleases.value = releases.map((one) => one.id);
@@ -49,10 +54,16 @@ export function useCrosswalk() {
     get: () => {
       const found = stored.value;
       if (!found || !from.value || !to.value) return found;
-      return crosswalkIn(found, { release: from.value, links: links(found.from.slug) }, { release: to.value, links: links(found.to.slug) }); // prettier-ignore
+      return crosswalkIn(
+        found,
+        { release: from.value, links: links(found.from.slug) },
+        { release: to.value, links: links(found.to.slug) },
+      );
     },
     set: (found) => (stored.value = found),
   });
-  const oldReleases = computed(() => (coming.value ? otherReleases.value : (workspace.app?.releases ?? []).map((one) => one.id))); // prettier-ignore
+  const oldReleases = computed(() =>
+    coming.value ? otherReleases.value : (workspace.app?.releases ?? []).map((one) => one.id),
+  );
   return { crosswalk, from, to, oldReleases, problem, load };
 }

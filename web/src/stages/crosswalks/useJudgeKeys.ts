@@ -28,7 +28,9 @@ export function useJudgeKeys(
   );
   const mark = (ids: readonly number[], on: boolean) => {
     const now = new Set(marked.value);
-    for (const id of ids) if (on) now.add(id); else now.delete(id); // prettier-ignore
+    for (const id of ids)
+      if (on) now.add(id);
+      else now.delete(id);
     marked.value = now;
   };
   const toggle = ({ id }: Command) => mark([id], !marked.value.has(id));
@@ -60,10 +62,11 @@ export function useJudgeKeys(
     const kept = also.value ? judging.bySource.value(id).matches.filter((one) => one.target !== target) : [];
     return [...kept, { target, relation: as.value }];
   };
-  const take = (index: number) => say(({ id }) => {
-    const found = judging.proposals.value.get(id)?.proposals[index];
-    return found ? taking(id, found.target) : null;
-  }); // prettier-ignore
+  const take = (index: number) =>
+    say(({ id }) => {
+      const found = judging.proposals.value.get(id)?.proposals[index];
+      return found ? taking(id, found.target) : null;
+    });
   const takeTarget = (target: number) => say(({ id }) => taking(id, target));
   /** Another relation: of the counterpart that what is in hand has, or of the one that is taken next. */
   function relate(relation: Relation) {
@@ -83,7 +86,11 @@ export function useJudgeKeys(
   function along(step: number, marking: boolean) {
     const here = selected.value;
     const next = go(step);
-    if (marking) mark([here, next].flatMap((one) => one?.id ?? []), true); // prettier-ignore
+    if (marking)
+      mark(
+        [here, next].flatMap((one) => one?.id ?? []),
+        true,
+      );
   }
   function onKey(event: KeyboardEvent) {
     if (event.ctrlKey || event.metaKey || event.altKey || !selected.value) return;

@@ -72,7 +72,10 @@ export function useJudging(
     if (sources.length) post({ kind: 'sources', round: round.value, sources });
   }
   watch([from, to, () => crosswalk.value?.id], () => void begin(), { immediate: true });
-  watch(() => crosswalk.value?.id, () => (undone.value = [])); // prettier-ignore
+  watch(
+    () => crosswalk.value?.id,
+    () => (undone.value = []),
+  );
   onBeforeUnmount(() => {
     left = true;
     worker?.terminate();
@@ -84,7 +87,13 @@ export function useJudging(
     source,
     matches: (crosswalk.value?.commands ?? [])
       .filter((one) => one.source === source)
-      .map(({ target, relation, note, sourceState, targetState }: Judgement) => ({ target, relation, note, sourceState, targetState })), // prettier-ignore
+      .map(({ target, relation, note, sourceState, targetState }: Judgement) => ({
+        target,
+        relation,
+        note,
+        sourceState,
+        targetState,
+      })),
   });
 
   let before: Promise<unknown> = Promise.resolve();

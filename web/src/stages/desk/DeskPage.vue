@@ -29,7 +29,11 @@ const reach = computed(() => groups.value[0]!.lines.length);
 const today = new Intl.DateTimeFormat('en', { weekday: 'long', day: 'numeric', month: 'long' }).format(new Date());
 const title = computed(() => {
   if (looking.value) return 'Your desk';
-  return waits.value === 1 ? 'One thing waits for you' : waits.value ? `${waits.value} things wait for you` : 'Nothing waits for you'; // prettier-ignore
+  return waits.value === 1
+    ? 'One thing waits for you'
+    : waits.value
+      ? `${waits.value} things wait for you`
+      : 'Nothing waits for you';
 });
 </script>
 

@@ -23,7 +23,7 @@ async function sample() {
     });
     const release = await ask<Release>('POST', `/api/apps/${app.slug}/releases`, { label: '1', releasedOn: null });
     await workspace.open(app.slug, release.label);
-    await router.push({ name: 'reading', params: { app: app.slug, release: release.label }, query: { sample: '1' } }); // prettier-ignore
+    await router.push({ name: 'reading', params: { app: app.slug, release: release.label }, query: { sample: '1' } });
   } catch (error) {
     problems.value = problemsOf(error);
     emit('made');

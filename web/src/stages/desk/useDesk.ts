@@ -70,13 +70,15 @@ export function useDesk() {
       params: { app: slug, release: line.release, ...params },
       query: { ...luggage.value, ...query },
     });
-    const key = `${slug} ${line.kind} ${line.release} ${'proposal' in line ? line.proposal : 'keyset' in line ? line.keyset : 'id' in line ? `${line.of} ${line.id}` : 'platform' in line ? line.platform : 'crosswalk' in line ? line.crosswalk : ''}`; // prettier-ignore
+    const key = `${slug} ${line.kind} ${line.release} ${'proposal' in line ? line.proposal : 'keyset' in line ? line.keyset : 'id' in line ? `${line.of} ${line.id}` : 'platform' in line ? line.platform : 'crosswalk' in line ? line.crosswalk : ''}`;
     const base = { key, count: line.count };
     switch (line.kind) {
       case 'stale': {
         const count = line.count + (line.count ? 0 : (line.next?.count ?? 0));
         const now = line.count ? ` is wrong in ${plural(line.count, 'line')}` : '';
-        const next = line.next ? `${now ? ', and' : ' is wrong'} in ${plural(line.next.count, 'line')} for learners on ${line.next.release}` : ''; // prettier-ignore
+        const next = line.next
+          ? `${now ? ', and' : ' is wrong'} in ${plural(line.next.count, 'line')} for learners on ${line.next.release}`
+          : '';
         const to = at('impact', { edition: `${line.of} ${line.id}` });
         return { ...base, count, subject: line.title, said: `${now}${next}`, act: 'Look and publish again', to };
       }

@@ -11,11 +11,17 @@ import { useReply, type Had } from './useReply.ts';
 /** Answering a learner: what they wrote, what it is about, and a reply in which every sentence says where it comes from. */
 const props = defineProps<{ editions: readonly Had[]; report: LearnerReport | null }>();
 const { platform: inHand, style } = usePlace();
-const { sentence, address, platform, layout, press, command, heard, situations, asks, sentences, problem, edition } = useReply(() => props.editions, () => props.report); // prettier-ignore
+const { sentence, address, platform, layout, press, command, heard, situations, asks, sentences, problem, edition } =
+  useReply(
+    () => props.editions,
+    () => props.report,
+  );
 const commands = computed(() => {
   const { opened } = situations.value?.[0] ?? {};
   const likely = new Set(heard.value?.likely ?? []);
-  return [...(opened?.catalogue.commands ?? [])].sort((a, b) => Number(likely.has(b.id)) - Number(likely.has(a.id)) || a.label.localeCompare(b.label)); // prettier-ignore
+  return [...(opened?.catalogue.commands ?? [])].sort(
+    (a, b) => Number(likely.has(b.id)) - Number(likely.has(a.id)) || a.label.localeCompare(b.label),
+  );
 });
 const likely = computed(() => (command.value ? [] : (heard.value?.likely ?? [])));
 const label = (id: number) => situations.value?.[0].opened.commands.get(id)?.label ?? '';

@@ -12,9 +12,15 @@ const workspace = useWorkspace();
 const { platform, style } = usePlace();
 const lines = shallowRef<readonly RunLine[] | null>(null);
 watch([() => props.sheet, () => props.bench], () => (lines.value = null));
-const run = () => (lines.value = props.sheet && props.bench && workspace.opened ? runSheet(props.sheet, props.bench, workspace.opened) : null); // prettier-ignore
+const run = () =>
+  (lines.value =
+    props.sheet && props.bench && workspace.opened ? runSheet(props.sheet, props.bench, workspace.opened) : null);
 const of = (outcome: RunLine['outcome']) => lines.value?.filter((one) => one.outcome === outcome) ?? [];
-const [kept, broken, left] = [computed(() => of('kept')), computed(() => of('broken')), computed(() => of('not pressed'))]; // prettier-ignore
+const [kept, broken, left] = [
+  computed(() => of('kept')),
+  computed(() => of('broken')),
+  computed(() => of('not pressed')),
+];
 const label = (command: number) => workspace.commands.get(command)?.label ?? '';
 const rowOf = (one: RunLine) => props.sheet!.sections[one.section]!.rows[one.row]!;
 </script>

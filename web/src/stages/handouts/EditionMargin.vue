@@ -18,7 +18,13 @@ const problems = shallowRef<readonly Problem[]>([]);
 const because = ref('');
 const other = ref('');
 const changed = shallowRef<readonly RowDifference[] | null>(null);
-const KINDS: Record<RowDifference['kind'], string> = { added: 'new', dropped: 'gone', renamed: 'renamed', 'other keys': 'other keys', 'other words': 'other words' }; // prettier-ignore
+const KINDS: Record<RowDifference['kind'], string> = {
+  added: 'new',
+  dropped: 'gone',
+  renamed: 'renamed',
+  'other keys': 'other keys',
+  'other words': 'other words',
+};
 watch(
   () => props.edition.address,
   () => {
@@ -62,7 +68,10 @@ const LANGUAGES = { en: 'English', de: 'German', fr: 'French' };
 const whom = computed(() => {
   const now = inHand.value;
   if (!now) return '';
-  const at = now.format === 'crib-sheet' ? `${now.app} ${now.release} with the ${now.keyset.name}` : `${now.app} who go over to ${now.now.release}`; // prettier-ignore
+  const at =
+    now.format === 'crib-sheet'
+      ? `${now.app} ${now.release} with the ${now.keyset.name}`
+      : `${now.app} who go over to ${now.now.release}`;
   return `For learners of ${at}, on ${now.platforms.map(platformName).join(', ')}; in ${LANGUAGES[now.language]}.`;
 });
 watch(
@@ -80,11 +89,17 @@ watch(
   },
   { immediate: true },
 );
-const keys = (row: RowDifference['now']) => (row?.keys[platform.value] ?? []).map((key) => showStored(key, platform.value)).join(' or '); // prettier-ignore
+const keys = (row: RowDifference['now']) =>
+  (row?.keys[platform.value] ?? []).map((key) => showStored(key, platform.value)).join(' or ');
 const said = computed(() =>
   (changed.value ?? []).map(({ kind, before, now }) => ({
     label: (now ?? before)!.label,
-    what: kind === 'other keys' ? `${keys(before) || 'no key'} → ${keys(now) || 'no key'}` : kind === 'renamed' ? `was ${before!.label}` : KINDS[kind], // prettier-ignore
+    what:
+      kind === 'other keys'
+        ? `${keys(before) || 'no key'} → ${keys(now) || 'no key'}`
+        : kind === 'renamed'
+          ? `was ${before!.label}`
+          : KINDS[kind],
   })),
 );
 async function withdraw() {

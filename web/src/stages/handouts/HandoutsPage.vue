@@ -31,10 +31,16 @@ const waiting = computed(() => reports.value.filter((one) => !one.outcome).lengt
 const asked = kept('report');
 const answered = computed(() => reports.value.find((one) => String(one.id) === asked.value) ?? null);
 /** Editions of sheets: what a learner can have in hand, the newest first. */
-const sheets = computed(() => (lines.value ?? []).filter((one) => one.of.startsWith('sheet')).toSorted((a, b) => (a.publishedAt < b.publishedAt ? 1 : -1))); // prettier-ignore
+const sheets = computed(() =>
+  (lines.value ?? [])
+    .filter((one) => one.of.startsWith('sheet'))
+    .toSorted((a, b) => (a.publishedAt < b.publishedAt ? 1 : -1)),
+);
 const at = kept('row');
 const selected = computed(() => lines.value?.find((one) => one.address === at.value) ?? lines.value?.[0] ?? null);
-const earlier = computed(() => (lines.value ?? []).filter((one) => one.of === selected.value?.of && one.number < selected.value.number)); // prettier-ignore
+const earlier = computed(() =>
+  (lines.value ?? []).filter((one) => one.of === selected.value?.of && one.number < selected.value.number),
+);
 const lines = shallowRef<Line[] | null>(null);
 const origin = location.origin;
 
@@ -74,7 +80,11 @@ const { failed: unheard, load: loadReports } = useAsked(
   () => (appSlug.value ? ask<LearnerReport[]>('GET', `/api/apps/${appSlug.value}/reports`) : null),
   (found) => (reports.value = found),
 );
-watch(() => workspace.catalogue, () => void Promise.all([load(), loadReports()]), { immediate: true }); // prettier-ignore
+watch(
+  () => workspace.catalogue,
+  () => void Promise.all([load(), loadReports()]),
+  { immediate: true },
+);
 </script>
 
 <template>

@@ -2,7 +2,14 @@
 import { computed, ref, shallowRef } from 'vue';
 import type { Problem } from '@crib/core/error';
 import { platformName } from '@crib/core/keys';
-import { learnRecipe, openedFile, type LearnedQuestion, type LearnedRecipe, type Mark, type Span } from '@crib/core/preset'; // prettier-ignore
+import {
+  learnRecipe,
+  openedFile,
+  type LearnedQuestion,
+  type LearnedRecipe,
+  type Mark,
+  type Span,
+} from '@crib/core/preset';
 import { ask, problemsOf } from '../../api/client.ts';
 import KeyField from '../../parts/KeyField.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -41,7 +48,10 @@ function offset(at: number): number {
 }
 function mark(part: 'command' | 'keys' | 'place') {
   const { selectionStart: from, selectionEnd: to } = area.value!;
-  if (from === to) return void (problems.value = [{ code: 'no-selection', sentence: 'Select the text in the file first, then say what it is.' }]); // prettier-ignore
+  if (from === to)
+    return void (problems.value = [
+      { code: 'no-selection', sentence: 'Select the text in the file first, then say what it is.' },
+    ]);
   problems.value = [];
   begun.value = { ...begun.value, [part]: { from: offset(from), to: offset(to) } };
   const { command, keys, place } = begun.value;
@@ -53,7 +63,8 @@ function mark(part: 'command' | 'keys' | 'place') {
     begun.value = {};
   }
 }
-const means = (at: number, stored: string) => (marks.value = marks.value.map((one, i) => (i === at ? { ...one, means: stored } : one))); // prettier-ignore
+const means = (at: number, stored: string) =>
+  (marks.value = marks.value.map((one, i) => (i === at ? { ...one, means: stored } : one)));
 const piece = ({ from, to }: Span) => text.value.slice(from, to);
 const learned = computed((): { found: LearnedRecipe | null; wrong: readonly Problem[] } => {
   const { catalogue } = workspace;
@@ -69,10 +80,13 @@ const share = computed(() => {
   return found?.records ? Math.round((100 * found.read) / found.records) : 0;
 });
 function asked(one: LearnedQuestion): string {
-  if (one.about === 'word') return `What is “${one.word}”${one.line ? `, in line ${one.line}` : ''}? Mark a record that has it, and press its keys.`; // prettier-ignore
-  if (one.about === 'sequence') return `Where keys are parted by “${one.sign}”, are they pressed one after another, or are they several ways? Mark such a record, and press its keys.`; // prettier-ignore
+  if (one.about === 'word')
+    return `What is “${one.word}”${one.line ? `, in line ${one.line}` : ''}? Mark a record that has it, and press its keys.`;
+  if (one.about === 'sequence')
+    return `Where keys are parted by “${one.sign}”, are they pressed one after another, or are they several ways? Mark such a record, and press its keys.`;
   if (one.about === 'no key') return `“${one.word}” is taken to say that a command has no key; ${one.times} have it.`;
-  if (one.about === 'around') return `${one.lines} lines stand beside the records, more than a recipe keeps. It reads this file and changes keys in it; files that it writes from nothing lack some of these lines.`; // prettier-ignore
+  if (one.about === 'around')
+    return `${one.lines} lines stand beside the records, more than a recipe keeps. It reads this file and changes keys in it; files that it writes from nothing lack some of these lines.`;
   return `Which place is “${one.word}”? Put it into “contexts” of the recipe.`;
 }
 async function keep() {

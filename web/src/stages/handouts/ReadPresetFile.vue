@@ -17,7 +17,11 @@ const { router, platform, style, luggage } = usePlace();
 const bytes = shallowRef<Uint8Array | null>(null);
 const name = ref('');
 const { problems, busy, doing } = useDoing();
-const WHAT = { command: 'a command that nobody knows', context: 'a place that nobody knows', keys: 'keys that nobody knows' }; // prettier-ignore
+const WHAT = {
+  command: 'a command that nobody knows',
+  context: 'a place that nobody knows',
+  keys: 'keys that nobody knows',
+};
 
 async function take(event: Event) {
   const [file] = (event.target as HTMLInputElement).files ?? [];
@@ -30,7 +34,11 @@ const found = computed(() => {
   if (!bytes.value || !catalogue) return null;
   try {
     const read = readPreset(props.recipe, bytes.value, catalogue, platform.value);
-    return { read, plan: planPreset(props.recipe, read, catalogue, platform.value, workspace.keyboardOn(platform.value)), wrong: null }; // prettier-ignore
+    return {
+      read,
+      plan: planPreset(props.recipe, read, catalogue, platform.value, workspace.keyboardOn(platform.value)),
+      wrong: null,
+    };
   } catch (error) {
     return { read: null, plan: null, wrong: problemsOf(error)[0]! };
   }
@@ -42,8 +50,21 @@ const place = (context: number) => workspace.tree?.get(context).name ?? '';
 const make = () =>
   doing(async () => {
     const plan = found.value!.plan!;
-    const edits = plan.edits.map(({ command, context, shortcuts }) => ({ command, context, platform: platform.value, action: shortcuts.length ? 'set' : 'clear', shortcuts, reason: `As in ${name.value}.`, memoryAid: '' })); // prettier-ignore
-    const made = await ask<{ id: number }>('POST', `/api/apps/${workspace.app!.slug}/keysets`, { name: name.value.trim(), baseId: plan.base.id, edits, why: `Read from ${name.value}.` }); // prettier-ignore
+    const edits = plan.edits.map(({ command, context, shortcuts }) => ({
+      command,
+      context,
+      platform: platform.value,
+      action: shortcuts.length ? 'set' : 'clear',
+      shortcuts,
+      reason: `As in ${name.value}.`,
+      memoryAid: '',
+    }));
+    const made = await ask<{ id: number }>('POST', `/api/apps/${workspace.app!.slug}/keysets`, {
+      name: name.value.trim(),
+      baseId: plan.base.id,
+      edits,
+      why: `Read from ${name.value}.`,
+    });
     await workspace.reload();
     await router.push({ name: 'keyset', params: { keyset: made.id }, query: luggage.value });
   });

@@ -13,12 +13,25 @@ const props = defineProps<{ reports: readonly LearnerReport[] }>();
 const emit = defineEmits<{ ended: [] }>();
 const workspace = useWorkspace();
 const { luggage } = usePlace();
-const KINDS: Record<LearnerReport['kind'], string> = { wrong: 'A line is wrong', question: 'A question', missing: 'A line is missing' }; // prettier-ignore
-const OUTCOMES = [['mended', 'Mended'], ['answered', 'Answered'], ['left', 'Leave it as it is']] as const; // prettier-ignore
-const ENDED: Record<NonNullable<LearnerReport['outcome']>, string> = { mended: 'mended', answered: 'answered', left: 'left as it is' }; // prettier-ignore
+const KINDS: Record<LearnerReport['kind'], string> = {
+  wrong: 'A line is wrong',
+  question: 'A question',
+  missing: 'A line is missing',
+};
+const OUTCOMES = [
+  ['mended', 'Mended'],
+  ['answered', 'Answered'],
+  ['left', 'Leave it as it is'],
+] as const;
+const ENDED: Record<NonNullable<LearnerReport['outcome']>, string> = {
+  mended: 'mended',
+  answered: 'answered',
+  left: 'left as it is',
+};
 const because = ref(new Map<number, string>());
 const problems = shallowRef<readonly Problem[]>([]);
-const labelOf = (one: LearnerReport) => workspace.catalogue?.commands.find((command) => command.name === one.command)?.label ?? one.command; // prettier-ignore
+const labelOf = (one: LearnerReport) =>
+  workspace.catalogue?.commands.find((command) => command.name === one.command)?.label ?? one.command;
 const madeAt = (one: LearnerReport) =>
   one.sheetId === null
     ? { name: 'notes', params: { notes: one.notesId }, query: luggage.value }

@@ -19,7 +19,9 @@ export function useBench(asked: Ref<string>, wanted: Ref<string>) {
   const loaded = ref('');
   /** The recipe that wrote what is loaded; empty where nobody knows. */
   const writtenBy = ref('');
-  const chosen = computed(() => recipes.value.find((one) => one.recipe.name === wanted.value)?.recipe ?? recipes.value[0]?.recipe); // prettier-ignore
+  const chosen = computed(
+    () => recipes.value.find((one) => one.recipe.name === wanted.value)?.recipe ?? recipes.value[0]?.recipe,
+  );
   const guarded = async (work: () => Promise<void>) => {
     problems.value = [];
     try {
@@ -37,7 +39,9 @@ export function useBench(asked: Ref<string>, wanted: Ref<string>) {
         if (!workspace.app || !workspace.catalogue) return;
         const known = await ask<KeptRecipe[]>('GET', `/api/apps/${appSlug.value}/recipes`);
         const sheets = workspace.app.sheets.filter((one) => one.editions && workspace.keyset(one.keysetId));
-        const lists = await Promise.all(sheets.map((one) => ask<PublishedEdition[]>('GET', `/api/sheets/${one.id}/editions`))); // prettier-ignore
+        const lists = await Promise.all(
+          sheets.map((one) => ask<PublishedEdition[]>('GET', `/api/sheets/${one.id}/editions`)),
+        );
         if (!last()) return;
         recipes.value = known;
         editions.value = lists.flatMap((list, at) => list.map((one) => ({ ...one, title: sheets[at]!.title })));
@@ -77,7 +81,10 @@ export function useBench(asked: Ref<string>, wanted: Ref<string>) {
       const recipe = by ? recipes.value.find((one) => one.recipe.name === by)?.recipe : chosen.value;
       if (!recipe) return refuse('not-found', `This file was written by the recipe “${by}”, which is there no more.`);
       const found = readPreset(recipe, bytes.value, catalogue, platform.value);
-      return { plan: planPreset(recipe, found, catalogue, platform.value, workspace.keyboardOn(platform.value)), problems: [] }; // prettier-ignore
+      return {
+        plan: planPreset(recipe, found, catalogue, platform.value, workspace.keyboardOn(platform.value)),
+        problems: [],
+      };
     } catch (error) {
       return { plan: null, problems: problemsOf(error) };
     }
@@ -91,6 +98,8 @@ export function useBench(asked: Ref<string>, wanted: Ref<string>) {
     take,
     problems: computed(() => [...problems.value, ...read.value.problems]),
     plan: computed(() => read.value.plan),
-    bench: computed(() => workspace.opened && benchWith(workspace.opened, workspace.keyboardOn(platform.value), read.value.plan)), // prettier-ignore
+    bench: computed(
+      () => workspace.opened && benchWith(workspace.opened, workspace.keyboardOn(platform.value), read.value.plan),
+    ),
   };
 }

@@ -33,7 +33,9 @@ export function useReply(editions: () => readonly Had[], report: () => LearnerRe
     [report, editions],
     ([one, list]) => {
       if (one) sentence.value = one.said;
-      address.value = one?.address ?? (list.some((each) => each.address === address.value) ? address.value : (list[0]?.address ?? '')); // prettier-ignore
+      address.value =
+        one?.address ??
+        (list.some((each) => each.address === address.value) ? address.value : (list[0]?.address ?? ''));
     },
     { immediate: true },
   );
@@ -49,7 +51,18 @@ export function useReply(editions: () => readonly Had[], report: () => LearnerRe
         const rest = (workspace.app?.releases ?? []).filter((one) => one.id !== release.id);
         const openeds = await Promise.all(rest.map((one) => workspace.openedRelease(one.id)));
         if (now !== address.value) return;
-        others.value = openeds.flatMap((opened, at): Situation[] => (opened.shipped ? [{ is: rest[at]!.position < release.position ? 'before' : 'later', name: `${app.name} ${rest[at]!.label}`, opened, keyset: opened.shipped.id }] : [])); // prettier-ignore
+        others.value = openeds.flatMap((opened, at): Situation[] =>
+          opened.shipped
+            ? [
+                {
+                  is: rest[at]!.position < release.position ? 'before' : 'later',
+                  name: `${app.name} ${rest[at]!.label}`,
+                  opened,
+                  keyset: opened.shipped.id,
+                },
+              ]
+            : [],
+        );
         [edition.value, program.value] = [found, made];
       } catch (error) {
         if (now === address.value) problem.value = problemsOf(error)[0]!;
@@ -63,10 +76,24 @@ export function useReply(editions: () => readonly Had[], report: () => LearnerRe
     const { app, release } = program.value.catalogue;
     const keyset = opened.keyset(program.value.keyset)!;
     const name = `${app.name} ${release.label}`;
-    const shipped: Situation[] = opened.shipped && opened.shipped.id !== keyset.id ? [{ is: 'shipped', name: `${name} as shipped`, opened, keyset: opened.shipped.id }] : []; // prettier-ignore
-    return [{ is: 'theirs', name: keyset.kind === 'custom' ? `${name} with the ${keyset.name}` : name, opened, keyset: keyset.id }, ...shipped, ...others.value]; // prettier-ignore
+    const shipped: Situation[] =
+      opened.shipped && opened.shipped.id !== keyset.id
+        ? [{ is: 'shipped', name: `${name} as shipped`, opened, keyset: opened.shipped.id }]
+        : [];
+    return [
+      {
+        is: 'theirs',
+        name: keyset.kind === 'custom' ? `${name} with the ${keyset.name}` : name,
+        opened,
+        keyset: keyset.id,
+      },
+      ...shipped,
+      ...others.value,
+    ];
   });
-  const heard = computed(() => (situations.value && sentence.value.trim() ? heardIn(sentence.value, situations.value[0].opened) : null)); // prettier-ignore
+  const heard = computed(() =>
+    situations.value && sentence.value.trim() ? heardIn(sentence.value, situations.value[0].opened) : null,
+  );
   /** What was heard is put in; the trainer corrects it. */
   watch(heard, (now) => {
     const reported = situations.value?.[0].opened.catalogue.commands.find((one) => one.name === report()?.command)?.id;
@@ -80,15 +107,38 @@ export function useReply(editions: () => readonly Had[], report: () => LearnerRe
     const on = platform.value || found.body.platforms[0]!;
     const file = found.files.find((one) => one.platform === on && !one.back)?.name ?? null;
     const path = editions().find((one) => one.address === found.address)?.path ?? report()?.path ?? '';
-    return { press: press.value || null, command: command.value || null, layout: layout.value ?? US, situations: situations.value, body: found.body, coming: program.value!.coming, file, address: location.origin + path }; // prettier-ignore
+    return {
+      press: press.value || null,
+      command: command.value || null,
+      layout: layout.value ?? US,
+      situations: situations.value,
+      body: found.body,
+      coming: program.value!.coming,
+      file,
+      address: location.origin + path,
+    };
   });
-  const asks = computed(() => (question.value && heard.value ? asksOf({ ...question.value, platform: platform.value || null }, layout.value ? [layout.value] : LAYOUTS) : [])); // prettier-ignore
+  const asks = computed(() =>
+    question.value && heard.value
+      ? asksOf({ ...question.value, platform: platform.value || null }, layout.value ? [layout.value] : LAYOUTS)
+      : [],
+  );
   const sentences = computed(() => {
     if (!question.value || !heard.value) return [];
     const on = platform.value || question.value.body.platforms[0]!;
     const { language } = question.value.body;
-    const shown = (value: string | readonly string[]) => (typeof value === 'string' ? value : value.map((one) => showStored(one, on, 'words', question.value!.layout, language)).join(', ')); // prettier-ignore
-    return draftReply({ ...question.value, platform: on }).map((one: ReplySentence) => ({ text: tell(language, one.code, Object.fromEntries(Object.entries(one.values).map(([name, value]) => [name, shown(value)]))), from: one.from })); // prettier-ignore
+    const shown = (value: string | readonly string[]) =>
+      typeof value === 'string'
+        ? value
+        : value.map((one) => showStored(one, on, 'words', question.value!.layout, language)).join(', ');
+    return draftReply({ ...question.value, platform: on }).map((one: ReplySentence) => ({
+      text: tell(
+        language,
+        one.code,
+        Object.fromEntries(Object.entries(one.values).map(([name, value]) => [name, shown(value)])),
+      ),
+      from: one.from,
+    }));
   });
   return { sentence, address, platform, layout, press, command, heard, situations, asks, sentences, problem, edition };
 }

@@ -26,8 +26,16 @@ const spots = computed(() => boardSpots(props.keyboard.board));
 const FUNCTION_ROW = Array.from({ length: 12 }, (_, i) => `F${i + 1}`);
 const AROUND = ['Escape', 'Tab', 'Space', 'Enter', 'Backspace', 'ArrowUp', 'ArrowLeft', 'ArrowDown', 'ArrowRight'];
 const SIGNS: Record<string, string> = {
-  Escape: 'Esc', Tab: 'Tab', Space: 'space', Enter: 'Enter', Backspace: 'Bksp', ArrowUp: '↑', ArrowLeft: '←', ArrowDown: '↓', ArrowRight: '→',
-}; // prettier-ignore
+  Escape: 'Esc',
+  Tab: 'Tab',
+  Space: 'space',
+  Enter: 'Enter',
+  Backspace: 'Bksp',
+  ArrowUp: '↑',
+  ArrowLeft: '←',
+  ArrowDown: '↓',
+  ArrowRight: '→',
+};
 function signOf(code: string): string {
   if (SIGNS[code]) return SIGNS[code];
   if (code.startsWith('F')) return code;

@@ -56,11 +56,15 @@ const made = computed<Change>(() => {
   const free = props.commands.filter((one) => !one.fixed);
   if (way.value === 'clear')
     return {
-      put: free.flatMap(
-        (one) =>
+      put: free.flatMap((one) =>
         placesOf(one).map((context): Edit => ({
-          ...plain, command: one.id, context, action: 'clear', shortcuts: [], reason: reason.value,
-        })), // prettier-ignore
+          ...plain,
+          command: one.id,
+          context,
+          action: 'clear',
+          shortcuts: [],
+          reason: reason.value,
+        })),
       ),
       remove: [],
     };

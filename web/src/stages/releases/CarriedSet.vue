@@ -36,7 +36,14 @@ async function finish() {
   problems.value = [];
   try {
     const { name, note } = form;
-    const body = { name, note, baseId: base.value!.id, revision: keyset.value!.revision, edits: made.value!.edits, open: waiting.value }; // prettier-ignore
+    const body = {
+      name,
+      note,
+      baseId: base.value!.id,
+      revision: keyset.value!.revision,
+      edits: made.value!.edits,
+      open: waiting.value,
+    };
     const { id } = await ask<{ id: number }>('POST', `/api/keysets/${keyset.value!.id}/carry`, body);
     decisions.value.forget();
     const release = to.value!.label;

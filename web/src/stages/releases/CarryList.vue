@@ -46,7 +46,10 @@ function onKey(event: KeyboardEvent) {
   event.preventDefault();
   act();
 }
-watch(() => props.selected, () => nextTick(() => root.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' }))); // prettier-ignore
+watch(
+  () => props.selected,
+  () => nextTick(() => root.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' })),
+);
 
 const WORDS: Record<Decision['what'], string> = { keep: 'keep', follow: 'follow', other: 'other', later: 'later' };
 const label = (one: Outcome) => source.value?.commands.find((each) => each.id === one.edit.command)?.label ?? '';

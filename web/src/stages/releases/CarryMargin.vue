@@ -25,7 +25,13 @@ const where = ref<number | null>(props.outcome.context);
 const keys = ref('');
 const field = ref<InstanceType<typeof KeyField> | null>(null);
 const first = ref<HTMLElement | null>(null);
-const commands = computed(() => target.value!.commands.filter((one) => !one.fixed && (!props.outcome.targets.length || props.outcome.targets.length < 2 || props.outcome.targets.includes(one.id)))); // prettier-ignore
+const commands = computed(() =>
+  target.value!.commands.filter(
+    (one) =>
+      !one.fixed &&
+      (!props.outcome.targets.length || props.outcome.targets.length < 2 || props.outcome.targets.includes(one.id)),
+  ),
+);
 const places = computed(() => onto.value!.tree.inOrder);
 const proposals = useProposals(
   computed(() => {
@@ -37,7 +43,10 @@ const free = computed(() => (choice.value && where.value ? proposals.proposalsFo
 const refused = computed(() => (keys.value ? acceptance(question.value!.now.policy, keys.value) : null));
 
 function other(shortcut: string | null) {
-  const more = { ...(choice.value !== null && { command: choice.value }), ...(where.value !== null && { context: where.value }) }; // prettier-ignore
+  const more = {
+    ...(choice.value !== null && { command: choice.value }),
+    ...(where.value !== null && { context: where.value }),
+  };
   emit('decide', { what: 'other', ...more, ...(shortcut && { shortcuts: [shortcut] }) });
   emit('done');
 }

@@ -18,7 +18,23 @@ import { useCosts } from './useCosts.ts';
 const workspace = useWorkspace();
 const { kept, set, luggage } = usePlace();
 const carrying = useCarry();
-const { ready, problem, load, line, to, toAsked, later, target, keyset, base, below, outcomes, decisions, isDecided, made } = carrying; // prettier-ignore
+const {
+  ready,
+  problem,
+  load,
+  line,
+  to,
+  toAsked,
+  later,
+  target,
+  keyset,
+  base,
+  below,
+  outcomes,
+  decisions,
+  isDecided,
+  made,
+} = carrying;
 const { costs } = useCosts(
   computed(() => carrying.keyset.value?.edits ?? []),
   computed(() => carrying.line.value?.releaseId),
@@ -35,7 +51,9 @@ const TITLES: Record<OutcomeKind, string> = {
   'context moved': 'The place was moved',
   carried: 'Carried as it is',
 };
-const counts = computed(() => new Map(OUTCOME_KINDS.map((kind) => [kind, outcomes.value.filter((one) => one.kind === kind).length]))); // prettier-ignore
+const counts = computed(
+  () => new Map(OUTCOME_KINDS.map((kind) => [kind, outcomes.value.filter((one) => one.kind === kind).length])),
+);
 const undecided = computed(() => outcomes.value.filter((one) => !isDecided(one)));
 const shown = computed(() =>
   outcomes.value
@@ -59,7 +77,10 @@ function decide(decision: Decision) {
 }
 /** All shown of one kind at once; each row shows what it comes to. */
 const bulk = (what: 'keep' | 'follow' | 'later') =>
-  decisions.value.decide(shown.value.filter((one) => what !== 'keep' || (one.put && one.kind !== 'not accepted')).map((one) => one.edit), { what }); // prettier-ignore
+  decisions.value.decide(
+    shown.value.filter((one) => what !== 'keep' || (one.put && one.kind !== 'not accepted')).map((one) => one.edit),
+    { what },
+  );
 </script>
 
 <template>

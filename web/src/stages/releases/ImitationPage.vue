@@ -29,7 +29,11 @@ const original = useCatalogues(origin);
 
 /** Of another program: what was judged between the two, undefined while it is looked for. */
 const judgedBetween = shallowRef<Crosswalk | null | undefined>();
-const ends = computed(() => [original.loaded.value.get(keyset.value?.imitates ?? 0), imitation.loaded.value.get(line.value?.releaseId ?? 0)].map((one) => one?.catalogue.app.slug ?? '')); // prettier-ignore
+const ends = computed(() =>
+  [original.loaded.value.get(keyset.value?.imitates ?? 0), imitation.loaded.value.get(line.value?.releaseId ?? 0)].map(
+    (one) => one?.catalogue.app.slug ?? '',
+  ),
+);
 watch(
   () => ends.value.join(' '),
   async () => {
@@ -43,25 +47,43 @@ watch(
 );
 const found = computed(() => {
   if (judgedBetween.value === undefined) return null;
-  const [a, b] = [original.loaded.value.get(keyset.value?.imitates ?? 0), imitation.loaded.value.get(line.value?.releaseId ?? 0)]; // prettier-ignore
+  const [a, b] = [
+    original.loaded.value.get(keyset.value?.imitates ?? 0),
+    imitation.loaded.value.get(line.value?.releaseId ?? 0),
+  ];
   const shipped = a?.shipped;
   if (!a || !b || !shipped || !keyset.value) return null;
   const on = a.catalogue.release.platforms.includes(platform.value)
     ? platform.value
     : a.catalogue.release.platforms[0]!;
-  const sides = [sideOf(a, shipped.id, workspace.keyboardsFor([on]), on), sideOf(b, keyset.value.id, workspace.keyboardsFor([platform.value]), platform.value)] as const; // prettier-ignore
+  const sides = [
+    sideOf(a, shipped.id, workspace.keyboardsFor([on]), on),
+    sideOf(b, keyset.value.id, workspace.keyboardsFor([platform.value]), platform.value),
+  ] as const;
   const own = a.catalogue.app.id === b.catalogue.app.id;
   const crosswalk = judgedBetween.value;
   const likely = likelyLineage(...sides);
-  const between = own ? lineage.between(a.catalogue, b.catalogue) : crosswalk ? lineageFrom(crosswalk, a.catalogue.app.slug, likely) : { commands: relation(likely.commands), contexts: relation(likely.contexts) }; // prettier-ignore
-  const standing = crosswalk && standings(crosswalk.commands, crosswalk.from.slug === a.catalogue.app.slug ? 'source' : 'target'); // prettier-ignore
-  const unjudged = own ? 0 : a.catalogue.commands.filter(({ id }) => !standing || !['counterparts', 'none'].includes(standing(id).kind)).length; // prettier-ignore
+  const between = own
+    ? lineage.between(a.catalogue, b.catalogue)
+    : crosswalk
+      ? lineageFrom(crosswalk, a.catalogue.app.slug, likely)
+      : { commands: relation(likely.commands), contexts: relation(likely.contexts) };
+  const standing =
+    crosswalk && standings(crosswalk.commands, crosswalk.from.slug === a.catalogue.app.slug ? 'source' : 'target');
+  const unjudged = own
+    ? 0
+    : a.catalogue.commands.filter(({ id }) => !standing || !['counterparts', 'none'].includes(standing(id).kind))
+        .length;
   const truth = faithfulness(sides[0], sides[1], between, a.uses());
   return { a, b, on, truth, unjudged, crosswalk };
 });
 const only = kept('only');
 const FARES = { same: 'Does the same', different: 'Does something else', missing: 'Does nothing' } as const;
-const shown = computed(() => (found.value?.truth.presses ?? []).filter((one) => (only.value ? one.fares === only.value : one.fares !== 'same')).toSorted((x, y) => y.uses - x.uses)); // prettier-ignore
+const shown = computed(() =>
+  (found.value?.truth.presses ?? [])
+    .filter((one) => (only.value ? one.fares === only.value : one.fares !== 'same'))
+    .toSorted((x, y) => y.uses - x.uses),
+);
 const share = (counts: Readonly<Record<ImitatedPress['fares'], number>>, of: ImitatedPress['fares']) => {
   const all = counts.same + counts.different + counts.missing;
   return all ? `${Math.round((100 * counts[of]) / all)} %` : '–';

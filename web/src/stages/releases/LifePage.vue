@@ -50,7 +50,9 @@ const steps = computed(() =>
     return { label: catalogue.release.label, counts: kindCounts(movedRows(found, cost)) };
   }),
 );
-const kinds = computed(() => MOVED_KINDS.filter((kind) => kind !== 'same' && steps.value.some((one) => one.counts.get(kind)))); // prettier-ignore
+const kinds = computed(() =>
+  MOVED_KINDS.filter((kind) => kind !== 'same' && steps.value.some((one) => one.counts.get(kind))),
+);
 /** What of a day is unchanged for who has learned with each release, and works with the newest. */
 const shares = computed(() => {
   const last = sides.value.at(-1);
@@ -62,7 +64,12 @@ const shares = computed(() => {
   });
 });
 const newest = computed(() => releases.value.at(-1)?.label ?? '');
-const series = computed(() => kinds.value.map((kind: MovedKind) => ({ name: KIND_TITLES[kind], data: steps.value.map((one) => one.counts.get(kind)!) }))); // prettier-ignore
+const series = computed(() =>
+  kinds.value.map((kind: MovedKind) => ({
+    name: KIND_TITLES[kind],
+    data: steps.value.map((one) => one.counts.get(kind)!),
+  })),
+);
 </script>
 
 <template>

@@ -28,10 +28,14 @@ const release = computed(() => steps.value.find((one) => String(one.id) === forA
 const before = computed(() => releases.value[releases.value.findIndex((one) => one.id === release.value?.id) + 1]);
 const wanted = computed(() => [before.value?.id, release.value?.id].filter((one) => one !== undefined));
 const { loaded, ready, problem, load } = useCatalogues(wanted);
-const [old, now] = [computed(() => loaded.value.get(before.value?.id ?? 0)), computed(() => loaded.value.get(release.value?.id ?? 0))]; // prettier-ignore
+const [old, now] = [
+  computed(() => loaded.value.get(before.value?.id ?? 0)),
+  computed(() => loaded.value.get(release.value?.id ?? 0)),
+];
 
 const said = computed(() => lineage.links.filter((one) => one.release === release.value?.id));
-const sideIn = (opened: Opened) => sideOf(opened, opened.shipped!.id, workspace.keyboardsFor([platform.value]), platform.value); // prettier-ignore
+const sideIn = (opened: Opened) =>
+  sideOf(opened, opened.shipped!.id, workspace.keyboardsFor([platform.value]), platform.value);
 interface Row extends LineageProposal {
   readonly of: 'command' | 'context';
   readonly key: string;
@@ -40,8 +44,11 @@ const proposals = computed<Row[]>(() => {
   if (!old.value || !now.value) return [];
   const [a, b] = [sideIn(old.value), sideIn(now.value)];
   const between = lineage.between(old.value.catalogue, now.value.catalogue);
-  const refused = (kind: string) => new Set(said.value.filter((one) => one.kind === kind && !one.confirmed).map((one) => pairKey(one.old, one.now))); // prettier-ignore
-  const row = (of: Row['of']) => (one: LineageProposal): Row => ({ ...one, of, key: `${of} ${one.old.join()} ${one.now.join()}` }); // prettier-ignore
+  const refused = (kind: string) =>
+    new Set(said.value.filter((one) => one.kind === kind && !one.confirmed).map((one) => pairKey(one.old, one.now)));
+  const row =
+    (of: Row['of']) =>
+    (one: LineageProposal): Row => ({ ...one, of, key: `${of} ${one.old.join()} ${one.now.join()}` });
   return [
     ...contextProposals(a, b, between, refused('context')).map(row('context')),
     ...lineageProposals(a, b, between, refused('command')).map(row('command')),
@@ -85,10 +92,13 @@ function onKey(event: KeyboardEvent) {
   event.preventDefault();
   act();
 }
-watch(selected, () => nextTick(() => list.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' }))); // prettier-ignore
+watch(selected, () =>
+  nextTick(() => list.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' })),
+);
 
 const WHAT = { renamed: 'became', split: 'was split into', merged: 'were merged into' } as const;
-const commandOf = (side: 'old' | 'now', id: number): Command | undefined => (side === 'old' ? old.value : now.value)?.commands.get(id); // prettier-ignore
+const commandOf = (side: 'old' | 'now', id: number): Command | undefined =>
+  (side === 'old' ? old.value : now.value)?.commands.get(id);
 const contextOf = (side: 'old' | 'now', id: number) => {
   const opened = side === 'old' ? old.value : now.value;
   return opened?.catalogue.contexts.some((one) => one.id === id) ? opened.tree.path(id) : '';

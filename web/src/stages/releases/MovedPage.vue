@@ -44,7 +44,9 @@ const { kept, set, style, luggage } = usePlace();
 const comparison = useComparison();
 const { problem, load, compared, columns, platforms, old, now, labelOf, openedOf } = comparison;
 
-const [kind, where, category, used, press, rowName] = ['kind', 'where', 'category', 'used', 'press', 'row'].map((name) => kept(name)); // prettier-ignore
+const [kind, where, category, used, press, rowName] = ['kind', 'where', 'category', 'used', 'press', 'row'].map(
+  (name) => kept(name),
+);
 const order = kept('order', 'harm');
 const margin = ref<HTMLElement | null>(null);
 
@@ -64,7 +66,9 @@ const found = computed(() => {
 });
 const counts = computed(() => kindCounts(found.value));
 const asked = computed(() => MOVED_KINDS.find((one) => one === kind!.value) ?? null);
-const ordered = computed(() => orderedMoved(found.value, MOVED_ORDERS.find((one) => one === order.value) ?? 'harm', asked.value)); // prettier-ignore
+const ordered = computed(() =>
+  orderedMoved(found.value, MOVED_ORDERS.find((one) => one === order.value) ?? 'harm', asked.value),
+);
 const shown = computed(() => ordered.value.map((one) => one.row));
 const rows = computed(() => {
   const titles = new Map(ordered.value.map(({ row, kind: one }) => [rowCommand(row).id, KIND_TITLES[one]]));
@@ -110,7 +114,9 @@ const title = computed(() => {
     const on = `${platformName(platforms.value[0])} and ${platformName(platforms.value[1])}`;
     return a.id === b.id ? `Where ${on} drift apart in ${name(a)}` : `Between ${name(a)} and ${name(b)}, ${on}`;
   }
-  return a.releaseId === b.releaseId && a.id !== b.id ? `What ${name(b)} makes of ${name(a)}` : `What moved between ${name(a)} and ${name(b)}`; // prettier-ignore
+  return a.releaseId === b.releaseId && a.id !== b.id
+    ? `What ${name(b)} makes of ${name(a)}`
+    : `What moved between ${name(a)} and ${name(b)}`;
 });
 const summary = computed(() => {
   const all = compared.value?.rows ?? [];
@@ -119,12 +125,22 @@ const summary = computed(() => {
   const presses = `, ${meaning} ${meaning === 1 ? 'press does' : 'presses do'} something else`;
   return `${differ} of ${all.length} differ${meaning ? presses : ''}`;
 });
-const categories = computed(() => [...new Set((compared.value?.rows ?? []).flatMap((row) => [...row.change.now, ...row.change.old].map((one) => one.category)))].filter(Boolean)); // prettier-ignore
+const categories = computed(() =>
+  [
+    ...new Set(
+      (compared.value?.rows ?? []).flatMap((row) => [...row.change.now, ...row.change.old].map((one) => one.category)),
+    ),
+  ].filter(Boolean),
+);
 const tree = computed(() => compared.value!.now.tree);
 const places = computed(() => (compared.value ? tree.value.inOrder : []));
 /** How many commands of each place are otherwise. */
 const atPlace = computed(() => changedAt(compared.value?.rows ?? []));
-const customOnOld = computed(() => comparison.keysets.value.filter((one) => one.kind === 'custom' && one.releaseId === old.value?.releaseId && one.releaseId !== now.value?.releaseId)); // prettier-ignore
+const customOnOld = computed(() =>
+  comparison.keysets.value.filter(
+    (one) => one.kind === 'custom' && one.releaseId === old.value?.releaseId && one.releaseId !== now.value?.releaseId,
+  ),
+);
 
 /** The written difference, as long as commands and places kept their identity. */
 const written = computed(() => {
@@ -136,22 +152,37 @@ const written = computed(() => {
 function writtenTable(): PlainTable {
   const made = compared.value!;
   const label = (id: number) => (made.sides[1].commands.get(id) ?? made.sides[0].commands.get(id))?.label ?? '';
-  const place = (id: number) => [made.now, made.old].map((one) => one.catalogue.contexts.find((each) => each.id === id)?.name).find(Boolean) ?? ''; // prettier-ignore
+  const place = (id: number) =>
+    [made.now, made.old].map((one) => one.catalogue.contexts.find((each) => each.id === id)?.name).find(Boolean) ?? '';
   const keys = (list: readonly string[], on: string) => list.map((one) => show(one, on, style.value)).join(' or ');
   return {
     header: ['Command', 'Where it works', 'Platform', 'Keys before', 'Keys now'],
-    rows: written.value.map(({ command, context, platform, old: was, now: is }) => [label(command), place(context), platformName(platform!), keys(was, platform!), keys(is, platform!)]), // prettier-ignore
+    rows: written.value.map(({ command, context, platform, old: was, now: is }) => [
+      label(command),
+      place(context),
+      platformName(platform!),
+      keys(was, platform!),
+      keys(is, platform!),
+    ]),
   };
 }
 
 function table(): PlainTable {
-  const keys = (side: 0 | 1, list: readonly { shortcut: string }[]) => [...new Set(list.map((one) => show(one.shortcut, platforms.value[side], style.value)))].join(' or '); // prettier-ignore
+  const keys = (side: 0 | 1, list: readonly { shortcut: string }[]) =>
+    [...new Set(list.map((one) => show(one.shortcut, platforms.value[side], style.value)))].join(' or ');
   return {
     header: ['Command id', 'Command', 'What', 'Keys before', 'Keys now', 'Harm to habit'],
     rows: shown.value.map((row) => {
       const command = rowCommand(row);
       const what = row.kinds.map((one) => KIND_TITLES[one]).join(', ');
-      return [command.name, command.label, what, keys(0, row.change.before), keys(1, row.change.after), row.harm.toFixed(1)]; // prettier-ignore
+      return [
+        command.name,
+        command.label,
+        what,
+        keys(0, row.change.before),
+        keys(1, row.change.after),
+        row.harm.toFixed(1),
+      ];
     }),
   };
 }

@@ -11,7 +11,10 @@ const props = defineProps<{ group: StandingGroup; platform: string; how: Shown; 
 const emit = defineEmits<{ change: [lines: readonly StandingLine[]]; title: [title: string]; shift: [by: number] }>();
 
 const put = (at: number, more: Partial<StandingLine>) =>
-  emit('change', props.group.lines.map((line, index) => (index === at ? { ...line, ...more } : line))); // prettier-ignore
+  emit(
+    'change',
+    props.group.lines.map((line, index) => (index === at ? { ...line, ...more } : line)),
+  );
 function move(at: number, by: number) {
   const to = at + by;
   if (to < 0 || to >= props.group.lines.length) return;
@@ -19,7 +22,11 @@ function move(at: number, by: number) {
   list.splice(to, 0, ...list.splice(at, 1));
   emit('change', list);
 }
-const drop = (at: number) => emit('change', props.group.lines.filter((_, index) => index !== at)); // prettier-ignore
+const drop = (at: number) =>
+  emit(
+    'change',
+    props.group.lines.filter((_, index) => index !== at),
+  );
 function add() {
   const key = `own ${Date.now().toString(36)}`;
   emit('change', [...props.group.lines, { key, out: false, reason: '', text: '', line: null, stale: false }]);
@@ -39,7 +46,10 @@ const elsewhere = ({ line }: StandingLine) => {
   const on = Object.keys({ ...line.before, ...line.after }).filter((one) => appliesOn(lineKeys(line), one));
   return `on ${on.map(platformName).join(', ')}`;
 };
-const lineKeys = ({ before, after }: NonNullable<StandingLine['line']>) => ({ before: { ...before } as Record<string, string[]>, after: { ...after } as Record<string, string[]> }); // prettier-ignore
+const lineKeys = ({ before, after }: NonNullable<StandingLine['line']>) => ({
+  before: { ...before } as Record<string, string[]>,
+  after: { ...after } as Record<string, string[]>,
+});
 const name = (line: StandingLine) => line.line?.subject || line.text || 'the new line';
 const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
 </script>

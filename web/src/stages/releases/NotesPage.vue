@@ -44,7 +44,11 @@ const groups = shallowRef<readonly StandingGroup[]>([]);
 const { unsaved, touch, sending, forget } = useChanges();
 
 const releaseOf = (keyset: number | undefined) => workspace.app?.keysets.find((one) => one.id === keyset)?.releaseId;
-const wanted = computed(() => [...new Set([releaseOf(notes.value?.oldKeyset), releaseOf(notes.value?.nowKeyset)])].filter((one) => one !== undefined)); // prettier-ignore
+const wanted = computed(() =>
+  [...new Set([releaseOf(notes.value?.oldKeyset), releaseOf(notes.value?.nowKeyset)])].filter(
+    (one) => one !== undefined,
+  ),
+);
 const { loaded, ready, problem, load } = useCatalogues(wanted);
 
 const { failed, load: open } = useAsked(
@@ -56,7 +60,11 @@ const { failed, load: open } = useAsked(
     forget();
   },
 );
-watch(() => route.params['notes'], () => route.name === 'notes' && open(), { immediate: true }); // prettier-ignore
+watch(
+  () => route.params['notes'],
+  () => route.name === 'notes' && open(),
+  { immediate: true },
+);
 
 const sides = computed(() => {
   const { oldKeyset = 0, nowKeyset = 0 } = notes.value ?? {};
@@ -95,7 +103,10 @@ function shift(at: number, by: number) {
 const body = computed(() => {
   if (!sides.value || !notes.value) return null;
   const { old, now } = sides.value;
-  const named = ({ opened, keyset }: typeof old) => ({ release: opened.catalogue.release.label, keyset: opened.keyset(keyset)?.name ?? '' }); // prettier-ignore
+  const named = ({ opened, keyset }: typeof old) => ({
+    release: opened.catalogue.release.label,
+    keyset: opened.keyset(keyset)?.name ?? '',
+  });
   return composeChanges({ ...form, groups: arrangement(groups.value) }, lines.value, {
     app: now.opened.catalogue.app.name,
     old: named(old),
@@ -139,7 +150,9 @@ const save = () => doing(send, 'Saved.');
 const publish = () =>
   doing(async () => {
     if (unsaved.value) await send();
-    const exceptions = findings.value.flatMap(({ key }) => (because.value.get(key)?.trim() ? [{ finding: key, because: because.value.get(key)!.trim() }] : [])); // prettier-ignore
+    const exceptions = findings.value.flatMap(({ key }) =>
+      because.value.get(key)?.trim() ? [{ finding: key, because: because.value.get(key)!.trim() }] : [],
+    );
     const made = await ask<PublishedEdition>('POST', `/api/notes/${notes.value!.id}/editions`, { exceptions });
     notes.value = { ...notes.value!, editions: [made, ...notes.value!.editions] };
     await workspace.reload();

@@ -17,7 +17,9 @@ const choices = computed(() =>
   ),
 );
 const systems = computed(() => [...new Set(releases.value.flatMap((one) => one.platforms))]);
-const names = computed(() => columns.value.map((id) => choices.value.find((one) => one.id === id)?.label ?? '').join(', ')); // prettier-ignore
+const names = computed(() =>
+  columns.value.map((id) => choices.value.find((one) => one.id === id)?.label ?? '').join(', '),
+);
 const SIDES = [
   { name: 'old', on: 'oldon', title: 'Before', at: 0 },
   { name: 'now', on: 'nowon', title: 'Now', at: 1 },

@@ -29,7 +29,9 @@ function question() {
   return ask<CommandState[]>('GET', `/api/apps/${appSlug.value}/history?${query}`);
 }
 const { failed, load } = useAsked(question, (found) => (states.value = found));
-watch(() => [appSlug.value, command.value, press.value, platform.value, layoutInHand.value.id], load, { immediate: true }); // prettier-ignore
+watch(() => [appSlug.value, command.value, press.value, platform.value, layoutInHand.value.id], load, {
+  immediate: true,
+});
 
 const lines = computed(() => {
   if (!states.value) return [];
@@ -43,8 +45,11 @@ const had = computed(() =>
   lines.value.flatMap((one) => one.keys.map(({ shortcut }) => ({ shortcut, context: inHand.value?.home ?? 0 }))),
 );
 const newest = computed(() => lines.value.toReversed().find((one) => one.commands.length));
-const title = computed(() => (command.value ? (newest.value?.commands[0]?.label ?? command.value) : show(press.value, platform.value, style.value))); // prettier-ignore
-const labelOf = (id: number) => states.value?.flatMap((one) => one.commands).findLast((one) => one.id === id)?.label ?? ''; // prettier-ignore
+const title = computed(() =>
+  command.value ? (newest.value?.commands[0]?.label ?? command.value) : show(press.value, platform.value, style.value),
+);
+const labelOf = (id: number) =>
+  states.value?.flatMap((one) => one.commands).findLast((one) => one.id === id)?.label ?? '';
 const nameOf = (id: number) => states.value?.flatMap((one) => one.commands).find((one) => one.id === id)?.name ?? '';
 </script>
 

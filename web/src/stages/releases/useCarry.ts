@@ -16,7 +16,12 @@ export function useCarry() {
   const line = computed(() => (workspace.app?.keysets ?? []).find((one) => one.id === Number(route.params['keyset'])));
   const toAsked = kept('to');
   /** Later releases, the newest first; the newest is meant when none is named. */
-  const later = computed(() => releases.value.slice(0, releases.value.findIndex((one) => one.id === line.value?.releaseId))); // prettier-ignore
+  const later = computed(() =>
+    releases.value.slice(
+      0,
+      releases.value.findIndex((one) => one.id === line.value?.releaseId),
+    ),
+  );
   const to = computed(() => later.value.find((one) => String(one.id) === toAsked.value) ?? later.value[0]);
   const wanted = computed(() => [line.value?.releaseId, to.value?.id].filter((one) => one !== undefined));
   const catalogues = useCatalogues(wanted);
@@ -55,8 +60,32 @@ export function useCarry() {
   const isDecided = (outcome: Outcome) => !outcome.open || decisions.value.of(outcome.edit) !== undefined;
   const made = computed(() => {
     if (!question.value) return null;
-    const chosen = new Map(outcomes.value.flatMap((one, at) => { const said = decisions.value.of(one.edit); return said ? [[at, said] as const] : []; })); // prettier-ignore
+    const chosen = new Map(
+      outcomes.value.flatMap((one, at) => {
+        const said = decisions.value.of(one.edit);
+        return said ? [[at, said] as const] : [];
+      }),
+    );
     return carriedLayer(outcomes.value, chosen, question.value.now);
   });
-  return { ...catalogues, line, to, toAsked, later, from, onto, source, target, keyset, base, below, question, outcomes, decisions, decisionOf, isDecided, made }; // prettier-ignore
+  return {
+    ...catalogues,
+    line,
+    to,
+    toAsked,
+    later,
+    from,
+    onto,
+    source,
+    target,
+    keyset,
+    base,
+    below,
+    question,
+    outcomes,
+    decisions,
+    decisionOf,
+    isDecided,
+    made,
+  };
 }

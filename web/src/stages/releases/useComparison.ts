@@ -33,7 +33,10 @@ export function useComparison() {
   const columnsAsked = kept('columns');
   const columns = computed<number[]>({
     get: () => {
-      const asked = columnsAsked.value.split(',').filter((id) => lineOf(id)).map(Number); // prettier-ignore
+      const asked = columnsAsked.value
+        .split(',')
+        .filter((id) => lineOf(id))
+        .map(Number);
       if (asked.length) return asked;
       const at = releases.value.findIndex((one) => one.id === old.value?.releaseId);
       const custom = keysets.value.filter((one) => one.kind === 'custom' && one.baseId === old.value?.id)[0];

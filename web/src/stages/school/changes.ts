@@ -58,7 +58,10 @@ const said = (field: string) => field.replaceAll('_', ' ');
 export function changesOf({ keptIn, command, before, after }: ActRow): { title: string; lines: string[] } {
   const row = after ?? before ?? {};
   const named = ['label', 'title', 'name', 'shortcut'].find((field) => typeof row[field] === 'string' && row[field]);
-  const names = [named ? `“${shown(row[named])}”` : '', named !== 'label' && command ? `${named ? 'of ' : ''}“${command}”` : '']; // prettier-ignore
+  const names = [
+    named ? `“${shown(row[named])}”` : '',
+    named !== 'label' && command ? `${named ? 'of ' : ''}“${command}”` : '',
+  ];
   const title = `${[KEPT[keptIn] ?? said(keptIn), ...names].filter(Boolean).join(' ')}: ${!before ? 'new' : !after ? 'gone' : 'changed'}`;
   const fields = Object.keys(row).filter((field) => !UNTOLD.test(field));
   if (before && after) {

@@ -28,10 +28,28 @@ const RULES: Record<By, string> = {
   stuck: 'When stuck',
   coming: 'Coming from another program',
 };
-const ORDERS: Record<(typeof SHEET_ORDERS)[number], string> = { given: 'as given', menu: 'by menu', category: 'by category', alphabet: 'by name', key: 'by key' }; // prettier-ignore
+const ORDERS: Record<(typeof SHEET_ORDERS)[number], string> = {
+  given: 'as given',
+  menu: 'by menu',
+  category: 'by category',
+  alphabet: 'by name',
+  key: 'by key',
+};
 const catalogue = computed(() => workspace.catalogue);
-const categories = computed(() => [...new Set((catalogue.value?.commands ?? []).map((one) => one.category).filter(Boolean))]); // prettier-ignore
-const can = computed(() => (Object.keys(RULES) as By[]).filter((by) => (by === 'run' ? catalogue.value?.runs.length : by === 'coming' ? props.facts.coming.length : by === 'edits' || by === 'edits since' ? props.custom : true))); // prettier-ignore
+const categories = computed(() => [
+  ...new Set((catalogue.value?.commands ?? []).map((one) => one.category).filter(Boolean)),
+]);
+const can = computed(() =>
+  (Object.keys(RULES) as By[]).filter((by) =>
+    by === 'run'
+      ? catalogue.value?.runs.length
+      : by === 'coming'
+        ? props.facts.coming.length
+        : by === 'edits' || by === 'edits since'
+          ? props.custom
+          : true,
+  ),
+);
 /** A rule with the first of what it can name. */
 function begun(by: By): SheetRule {
   switch (by) {

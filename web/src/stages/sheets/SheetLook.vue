@@ -6,7 +6,12 @@ import { leastAt } from '@crib/core/sheet';
 /** How a sheet is set: paper, columns, pages, how large the type has to be, and what a row says. */
 const props = defineProps<{ look: SheetLook }>();
 const emit = defineEmits<{ change: [part: Partial<SheetLook>] }>();
-const PAPERS: Record<SheetLook['paper'], string> = { a4: 'A4', letter: 'Letter', a3: 'A3, a poster', pocket: 'Pocket card, folded' }; // prettier-ignore
+const PAPERS: Record<SheetLook['paper'], string> = {
+  a4: 'A4',
+  letter: 'Letter',
+  a3: 'A3, a poster',
+  pocket: 'Pocket card, folded',
+};
 const PARTS: Record<(typeof ROW_PARTS)[number], string> = {
   place: 'Where it works',
   menu: 'Menu path',
@@ -21,7 +26,9 @@ const PARTS: Record<(typeof ROW_PARTS)[number], string> = {
   lesson: 'Lesson',
   reason: 'Reason of an edit',
 };
-const least = computed(() => (props.look.distance === null ? '' : `no smaller than ${Math.ceil(4 * leastAt(props.look.distance)) / 4} pt`)); // prettier-ignore
+const least = computed(() =>
+  props.look.distance === null ? '' : `no smaller than ${Math.ceil(4 * leastAt(props.look.distance)) / 4} pt`,
+);
 /** What a sheet has besides its rows, or has not. */
 const BESIDES = {
   sideBySide: 'All platforms side by side',

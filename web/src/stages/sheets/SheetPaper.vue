@@ -24,10 +24,17 @@ const platforms = computed(() =>
   props.body.format === 'crib-sheet' && props.body.look.sideBySide ? props.body.platforms : [props.platform],
 );
 /** Shown for one platform: the one in hand. */
-const strips = computed(() => (props.strips && props.body.format === 'crib-sheet' ? stripsIn({ ...props.body, platforms: [props.platform] }, props.how)[0] : null)); // prettier-ignore
+const strips = computed(() =>
+  props.strips && props.body.format === 'crib-sheet'
+    ? stripsIn({ ...props.body, platforms: [props.platform] }, props.how)[0]
+    : null,
+);
 /** Most of a sheet stays as it is from one letter to the next: it is measured once. */
 const measure = measurer();
-const layout = computed(() => strips.value ?? fit(props.body, { platforms: platforms.value, how: props.how }, `${location.origin}/s/…`, measure)); // prettier-ignore
+const layout = computed(
+  () =>
+    strips.value ?? fit(props.body, { platforms: platforms.value, how: props.how }, `${location.origin}/s/…`, measure),
+);
 watch(layout, (now) => emit('layout', now), { immediate: true });
 const pages = computed(() =>
   layout.value.pages.map((page, at) => ({
@@ -44,7 +51,8 @@ function choose(event: Event) {
 }
 watch(
   () => props.section,
-  (section) => nextTick(() => desk.value?.querySelector(`[data-section="${section}"]`)?.scrollIntoView({ block: 'nearest' })), // prettier-ignore
+  (section) =>
+    nextTick(() => desk.value?.querySelector(`[data-section="${section}"]`)?.scrollIntoView({ block: 'nearest' })),
 );
 watch(
   () => props.page,

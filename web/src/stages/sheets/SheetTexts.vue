@@ -11,8 +11,14 @@ const FIELDS = [
   { name: 'intro', says: 'Above the sections', most: 1000, rows: 2, hint: '' },
   { name: 'credit', says: 'Credit and licence', most: 240, rows: 2, hint: '' },
   { name: 'terms', says: 'What learners may do with it', most: 240, rows: 0, hint: '' },
-  { name: 'independence', says: 'That it is not the maker’s', most: 240, rows: 0, hint: 'Not made or checked by the maker of the program' },
-] as const; // prettier-ignore
+  {
+    name: 'independence',
+    says: 'That it is not the maker’s',
+    most: 240,
+    rows: 0,
+    hint: 'Not made or checked by the maker of the program',
+  },
+] as const;
 </script>
 
 <template>

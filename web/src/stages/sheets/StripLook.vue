@@ -6,8 +6,12 @@ import { layoutInHand } from '../../parts/chips.ts';
 /** For which keyboard strips and labels for keycaps are made, if a sheet has them. */
 const props = defineProps<{ look: SheetLook; platform: Platform }>();
 const emit = defineEmits<{ change: [part: Pick<SheetLook, 'strips'>] }>();
-const turn = (on: boolean) => emit('change', { strips: on ? { layout: layoutInHand.value.id, board: usualBoard(layoutInHand.value, props.platform).id } : null }); // prettier-ignore
-const set = (part: Partial<NonNullable<SheetLook['strips']>>) => emit('change', { strips: { ...props.look.strips!, ...part } }); // prettier-ignore
+const turn = (on: boolean) =>
+  emit('change', {
+    strips: on ? { layout: layoutInHand.value.id, board: usualBoard(layoutInHand.value, props.platform).id } : null,
+  });
+const set = (part: Partial<NonNullable<SheetLook['strips']>>) =>
+  emit('change', { strips: { ...props.look.strips!, ...part } });
 </script>
 
 <template>

@@ -55,7 +55,9 @@ export function useSheet(id: () => number) {
   async function publish() {
     if (unsaved.value && !(await save())) return;
     await doing(async () => {
-      const exceptions = proofNow().flatMap(({ key, wrong }) => (wrong && because.value.get(key)?.trim() ? [{ finding: key, because: because.value.get(key)!.trim() }] : [])); // prettier-ignore
+      const exceptions = proofNow().flatMap(({ key, wrong }) =>
+        wrong && because.value.get(key)?.trim() ? [{ finding: key, because: because.value.get(key)!.trim() }] : [],
+      );
       const edition = await ask<PublishedEdition>('POST', `/api/sheets/${id()}/editions`, { exceptions });
       sheet.value = { ...sheet.value!, editions: [edition, ...sheet.value!.editions] };
       await workspace.reload();
@@ -81,7 +83,16 @@ export function useSheet(id: () => number) {
   const addRow = (section: number, command: number) =>
     change((draft) => draft.sections[section]?.rows.push({ command, note: '', lesson: null }));
   const addSection = (title: string) =>
-    change((draft) => draft.sections.push({ title, rule: null, sort: 'given', figure: null, rows: [], leftOut: [] } satisfies SheetSection)); // prettier-ignore
+    change((draft) =>
+      draft.sections.push({
+        title,
+        rule: null,
+        sort: 'given',
+        figure: null,
+        rows: [],
+        leftOut: [],
+      } satisfies SheetSection),
+    );
   return {
     sheet,
     problems,
