@@ -5,11 +5,15 @@ const patience = { testTimeout: 600_000, hookTimeout: 600_000, expect: { poll: {
 
 export default defineConfig({
   test: {
+    maxWorkers: 2,
     projects: [
       {
         test: {
           name: 'core',
           include: ['core/test', 'demo/test', 'cli/test', 'web/test'].map((folder) => `${folder}/**/*.test.ts`),
+          // Plain functions over plain data: what one file has loaded, the next one may use.
+          pool: 'threads',
+          isolate: false,
           ...patience,
         },
       },

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import type { Catalogue, CustomKeyset, SavedChange, Edit, KeysetHistory } from '@crib/core/contract';
 import { Client, ensureOwner, withServer } from './harness.ts';
+import { runs } from '../../core/test/runs.ts';
 
 const server = withServer();
 let client: Client;
@@ -78,7 +79,7 @@ describe('the history of a keyset', () => {
       }
       expect((await step(id, 'redo')).status).toBe(422);
     });
-    await fc.assert(states, { numRuns: 12 });
+    await fc.assert(states, runs(12));
   });
 
   it('tells who did what, when and why, with what followed from it, and puts the layer back to any moment', async () => {

@@ -10,6 +10,7 @@ import { showStored } from '@crib/core/keys';
 import { fit, sheetCsv, sheetMarkdown, stripsIn } from '@crib/core/sheet';
 import { formsOf, pdfFacts } from '../src/publish/forms.ts';
 import { layoutPdf } from '../src/publish/layout-pdf.ts';
+import { runs } from '../../core/test/runs.ts';
 
 let folder: string;
 beforeAll(() => (folder = mkdtempSync(join(tmpdir(), 'crib-pdf-'))));
@@ -172,7 +173,7 @@ describe('a sheet as PDF', () => {
         expect(info).toMatch(/Tagged:\s+yes/);
         expect(tool('qpdf', '--check', file)).toContain('No syntax or stream encoding errors');
       }),
-      { numRuns: 200 },
+      runs(200),
     );
   });
 
@@ -201,7 +202,7 @@ describe('a sheet as PDF', () => {
         expect(markdown.map((cells) => [cells[1], cells[3]])).toEqual(rows);
         expect(sheetMarkdown(one)).not.toContain('<b>');
       }),
-      { numRuns: 60 },
+      runs(60),
     );
     const forms = await formsOf(
       EditionBody.parse({ ...fc.sample(body, { numRuns: 1, seed: 4 })[0]!, platforms: ['windows', 'macos'] }),

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { beginExamples, examples, filled, runExamples } from './examples.ts';
 import { Client, withServer } from './harness.ts';
+import { runs } from '../../core/test/runs.ts';
 
 /** How many requests are mutated: some in the suite, ten thousand where that is asked for. */
 const MANY = Number(process.env['CRIB_MUTATIONS'] ?? 1500);
@@ -122,7 +123,7 @@ describe('requests that are nearly right', () => {
         if (answer.status >= 400)
           expect(answer.body.detail ?? answer.body, `${example.method} ${path}`).toMatch(/\S+ \S+ \S+/u);
       }),
-      { numRuns: MANY, seed: 20261127 },
+      runs(MANY),
     );
     // Both kinds are met: those that are refused, and those that still can be done.
     expect(statuses.get(400) ?? 0).toBeGreaterThan(MANY / 10);

@@ -3,6 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import type { AppOverview, Catalogue } from '@crib/core/contract';
 import { Client, withServer, type Answer } from './harness.ts';
 import { allRoutes } from './routes.ts';
+import { runs } from '../../core/test/runs.ts';
 
 const server = withServer();
 const LIST =
@@ -138,7 +139,7 @@ describe('every route of the editors', () => {
           if (answer.status >= 300) expectRefused(answer, `${method} ${path} ${body}`);
         },
       ),
-      { numRuns: 400 },
+      runs(400),
     );
     expect(await everything(ours)).toEqual(before);
   });

@@ -23,6 +23,7 @@ import { RESTS } from '../../src/reach/index.ts';
 import { catalogue } from '../list/fixtures.ts';
 import { commandsOf } from './lists.ts';
 import { after, made, world } from './worlds.ts';
+import { met, runs } from '../runs.ts';
 
 const end = (slug: string) => ({ slug, name: slug.toUpperCase() });
 const judgedPairs = (from: number, to: number): fc.Arbitrary<Judgement[]> =>
@@ -218,9 +219,9 @@ describe('a plan that is told which presses there are', () => {
           expect(press(now)).not.toBe(press(out));
         }
       }),
-      { numRuns: 320 },
+      runs(320),
     );
-    expect(given).toBeGreaterThan(10);
+    expect(given).toBeGreaterThan(met(10));
   });
 
   it('gives a press that two claim to the busier, whatever that leaves the others, where not all old hands are kept', () => {
@@ -253,9 +254,9 @@ describe('a plan that is told which presses there are', () => {
         if (some.refused.some(({ why }) => why === 'another is busier')) rivals++;
         expect(() => after(setting, some.edits)).not.toThrow();
       }),
-      { numRuns: 120 },
+      runs(120),
     );
-    expect(rivals).toBeGreaterThan(3);
+    expect(rivals).toBeGreaterThan(met(3));
   });
 });
 

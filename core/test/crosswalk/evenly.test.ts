@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { evenly } from '../../src/crosswalk/evenly.ts';
+import { runs } from '../runs.ts';
 
 /** Groups of random weight, some of which wait for earlier ones. */
 const groups = (most: number) =>
@@ -41,7 +42,7 @@ describe('groups shared out into parts', () => {
         const parts = evenly(weights, after, count);
         expect(heaviest(parts, weights)).toBe(lightest(weights, after, count));
       }),
-      { numRuns: 300 },
+      runs(300),
     );
   });
 

@@ -5,6 +5,7 @@ import { consequences } from '../../src/keyset/index.ts';
 import { RESTS } from '../../src/reach/index.ts';
 import { harms, moved, relation, sideOf, type Side } from '../../src/release/index.ts';
 import { after, errors, made, world, type World } from './worlds.ts';
+import { met, runs } from '../runs.ts';
 
 const hands = { rest: RESTS[0]!, typist: 'average' as const };
 function changed(one: World) {
@@ -52,9 +53,9 @@ describe('the first day', () => {
         const steps = day.presses.map((press) => (press.task ? press.task.step : 99));
         expect(steps).toEqual(steps.toSorted((a, b) => a - b));
       }),
-      { numRuns: 250 },
+      runs(250),
     );
-    expect(several).toBeGreaterThan(20);
+    expect(several).toBeGreaterThan(met(20));
   });
 
   it('goes well after its edits: each old press that is given back does what it did', () => {
@@ -83,7 +84,7 @@ describe('the first day', () => {
           ).toEqual(expect.arrayContaining(edit.shortcuts));
         }
       }),
-      { numRuns: 150 },
+      runs(150),
     );
   });
 });
@@ -106,7 +107,7 @@ describe('hands in two programs', () => {
         const often = there.meanings.map((each) => each.interference);
         expect(often).toEqual(often.toSorted((a, b) => b - a));
       }),
-      { numRuns: 150 },
+      runs(150),
     );
   });
 });

@@ -20,6 +20,7 @@ import type { Platform } from '../../src/keys/index.ts';
 import { RESTS } from '../../src/reach/index.ts';
 import { binding, shipped } from '../keyset/fixtures.ts';
 import { COMMANDS, after, errors, has, made, world, type World } from './worlds.ts';
+import { met, runs } from '../runs.ts';
 
 const facts = { rest: RESTS[0]! };
 const firstKey = (shortcut: string) => shortcut.split(' ')[0]!.split('+').at(-1);
@@ -80,7 +81,7 @@ describe('a plan', () => {
         expect(found.kept.length + found.refused.length).toBeLessThanOrEqual(wanted);
         expect(found.edits.every((edit) => edit.reason !== '')).toBe(true);
       }),
-      { numRuns: 90 },
+      runs(90),
     );
   });
 
@@ -128,7 +129,7 @@ describe('a plan', () => {
               unlike++;
           }
       }),
-      { numRuns: 150 },
+      runs(150),
     );
     expect(Math.min(parted, unlike)).toBeGreaterThan(0);
   });
@@ -173,9 +174,9 @@ describe('a plan', () => {
         compared++;
         expect(found.kept.reduce((total, claim) => total + claim.uses, 0)).toBe(best);
       }),
-      { numRuns: 90 },
+      runs(90),
     );
-    expect(compared).toBeGreaterThan(40);
+    expect(compared).toBeGreaterThan(met(40));
   });
 
   it('is learned in steps that each add no error, and leave nobody without a key in between', () => {
@@ -206,9 +207,9 @@ describe('a plan', () => {
         );
         expect(Math.max(...parts.map((part) => part.weight))).toBeCloseTo(lightestOf(weights, waits, count), 6);
       }),
-      { numRuns: 80 },
+      runs(80),
     );
-    expect(several).toBeGreaterThan(8);
+    expect(several).toBeGreaterThan(met(8));
   });
 
   it('has figures that add up to all judged uses; keeping old hands never keeps less than learning the new keys', () => {
@@ -227,9 +228,9 @@ describe('a plan', () => {
         expect(learn.neverHad).toBe(COMMANDS - new Set(one.tied).size);
         for (const id of keep.losing) expect(has(after(setting, found.edits), id, 'windows')).toBe(false);
       }),
-      { numRuns: 80 },
+      runs(80),
     );
-    expect(better).toBeGreaterThan(10);
+    expect(better).toBeGreaterThan(met(10));
   });
 
   it('reads as a translator: every old press once in its place, what answers to it now, and where it misleads', () => {
@@ -256,7 +257,7 @@ describe('a plan', () => {
           for (const other of line.misleads) expect(line.answers.some((each) => each.target === other)).toBe(false);
         }
       }),
-      { numRuns: 80 },
+      runs(80),
     );
   });
 });

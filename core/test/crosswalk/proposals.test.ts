@@ -5,6 +5,7 @@ import { ACCEPTANCE, WEIGHTS, propose, type MatchedCommand } from '../../src/cro
 import { plainWords } from '../../src/crosswalk/names.ts';
 import { fitAcceptance, fitScale, quality } from './fit.ts';
 import { commandsOf, goldLists, type Gold } from './lists.ts';
+import { DEEP, SEED } from '../runs.ts';
 
 const lists = goldLists();
 /** What weights are set on; the last list, of another field, was opened once, when nothing was changed any more. */
@@ -54,12 +55,15 @@ describe('proposals of counterparts on command lists of open libraries', () => {
     // Reached, weights fitted on the three others: first 84, 88, 82, 88 %, among five 89, 96, 91, 98 %, commands without a
     // counterpart under 0.4: 91, 90, 71, 95 %, right ones over it 95, 92, 98, 92 %. Held here less three points.
     const floors = { first: [0.81, 0.85, 0.79, 0.85], five: [0.86, 0.93, 0.88, 0.95], under: [0.88, 0.87, 0.68, 0.92] };
-    const found = set.map((gold) => {
+    // Fitting takes seconds for each list: one of them is left out in a short run, all in turn in a long one.
+    const leftOut = DEEP ? set : [set[SEED % set.length]!];
+    const found = leftOut.map((gold) => {
       const others = set.filter((one) => one !== gold);
       const scale = fitScale(others, WEIGHTS);
       return { gold, ...quality(gold, scale, fitAcceptance(others, scale, ACCEPTANCE)) };
     });
-    found.forEach((one, at) => {
+    found.forEach((one) => {
+      const at = set.indexOf(one.gold);
       for (const name of ['first', 'five', 'under'] as const)
         expect(one[name], `${one.gold.from} ${name}`).toBeGreaterThanOrEqual(floors[name][at]!);
       expect(one.over).toBeGreaterThanOrEqual(0.88);
@@ -68,6 +72,7 @@ describe('proposals of counterparts on command lists of open libraries', () => {
         expect(one.five).toBeGreaterThan(plain.five);
       }
     });
+    if (!DEEP) return;
     // How likely the first one is said to be right, and how often it is, pooled over ten bins.
     const bins = Array.from({ length: 10 }, (_, at) => found.map((one) => one.bins[at]!));
     const gaps = bins.map((of) => of.reduce((sum, [said, right]) => sum + said - right, 0));

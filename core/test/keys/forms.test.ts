@@ -14,6 +14,7 @@ import {
 } from '../../src/keys/index.ts';
 import { shortcuts } from '../arbitraries.ts';
 import { canonical } from '../presses.ts';
+import { runs } from '../runs.ts';
 
 const platforms = fc.constantFrom('windows', 'macos', 'linux');
 const styles = fc.constantFrom('words' as const, 'symbols' as const);
@@ -40,7 +41,7 @@ describe('the stored form', () => {
         expect(read).toEqual(shortcut);
         expect(writeStored(read as Shortcut)).toBe(text);
       }),
-      { numRuns: 2000 },
+      runs(2000),
     );
   });
 
@@ -50,7 +51,7 @@ describe('the stored form', () => {
         const read = readStored(text);
         if (!('code' in read)) expect(writeStored(read)).toBe(text);
       }),
-      { numRuns: 2000 },
+      runs(2000),
     );
     for (const text of [
       '',
@@ -88,7 +89,7 @@ describe('words and symbols', () => {
             text,
           ).toEqual([wanted]);
       }),
-      { numRuns: 3000 },
+      runs(3000),
     );
   });
 
@@ -242,7 +243,7 @@ describe('what people write', () => {
         const read = readShortcuts(text, { typedLetters, platform });
         if (read.kind === 'read') for (const one of read.shortcuts) expect(readStored(writeStored(one))).toEqual(one);
       }),
-      { numRuns: 5000 },
+      runs(5000),
     );
   });
 

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readKeyRun, writeStored } from '../../src/keys/index.ts';
+import { runs } from '../runs.ts';
 
 const read = (text: string, platform = 'windows') =>
   readKeyRun(text, platform)?.map((key) =>
@@ -27,7 +28,7 @@ describe('a run of keys', () => {
       fc.property(fc.string({ maxLength: 60 }), (text) => {
         expect((readKeyRun(text, 'linux') ?? []).length).toBeLessThanOrEqual(100);
       }),
-      { numRuns: 1000 },
+      runs(1000),
     );
     expect(readKeyRun('1..99 1..99', 'linux')).toBeNull();
   });

@@ -16,6 +16,7 @@ import {
 import { pressedForm, readAria, writeAria } from '../../src/press/index.ts';
 import { chords, shortcuts } from '../arbitraries.ts';
 import { board, canonical } from '../presses.ts';
+import { runs } from '../runs.ts';
 
 const platforms = fc.constantFrom('windows', 'macos', 'linux');
 const read = (text: string, options = {}) => {
@@ -79,7 +80,7 @@ describe('forms that others write', () => {
         });
         expect(read(strokes.join(' then '))).toEqual([theirs.join(' ')]);
       }),
-      { numRuns: 2000 },
+      runs(2000),
     );
   });
 });
@@ -125,7 +126,7 @@ describe('aria-keyshortcuts (W3C WAI-ARIA 1.2, from memory)', () => {
         const [back] = readAria(text) as Shortcut[];
         expect(canonical(back!, layout, platform), text).toBe(canonical(chord, layout, platform));
       }),
-      { numRuns: 2000 },
+      runs(2000),
     );
   });
 });
@@ -157,7 +158,7 @@ describe('what a screen reader says', () => {
             text,
           ).toContain(press);
       }),
-      { numRuns: 2000 },
+      runs(2000),
     );
   });
 });
@@ -198,7 +199,7 @@ describe('a press on the keyboard', () => {
         const form = pressedForm(writeStored(chord), board(layout, platform));
         if (form) expect(canonical(form, layout, platform)).toBe(canonical(chord, layout, platform));
       }),
-      { numRuns: 2000 },
+      runs(2000),
     );
   });
 });

@@ -5,6 +5,7 @@ import { canonicalOn, madeOn } from '../../src/press/index.ts';
 import { clashes, resolve, type Clash, type Held, type Scene, type Setting } from '../../src/keyset/index.ts';
 import { PLATFORMS } from '../arbitraries.ts';
 import { on, settings, tree } from './fixtures.ts';
+import { runs } from '../runs.ts';
 
 const platforms = fc.constantFrom(...PLATFORMS);
 const layouts = fc.constantFrom(...LAYOUTS);
@@ -53,7 +54,7 @@ describe('what clashes say and what presses do', () => {
           expect(named, `${what}: ${outcome}`).not.toEqual([]);
         }
       }),
-      { numRuns: 1500 },
+      runs(1500),
     );
   });
 
@@ -78,7 +79,7 @@ describe('what clashes say and what presses do', () => {
           }
         }
       }),
-      { numRuns: 1500 },
+      runs(1500),
     );
   });
 });

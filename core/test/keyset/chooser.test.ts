@@ -4,6 +4,7 @@ import { LAYOUTS } from '../../src/keys/index.ts';
 import { clashSaid, clashes, consequences, settingAfter, type Clash, type Setting } from '../../src/keyset/index.ts';
 import { say } from '../../src/words/index.ts';
 import { binding, command, edit, on, setting as settingOf, settings, shipped, custom } from './fixtures.ts';
+import { runs } from '../runs.ts';
 
 /** All commands of one chooser, or those of a pair. */
 const choosing = (setting: Setting, only?: readonly number[]): Setting => ({
@@ -31,7 +32,7 @@ describe('a press that chooses between commands', () => {
         );
         expect(clashes(choosing(setting)).map(told).sort()).toEqual(plain.sort());
       }),
-      { numRuns: 200 },
+      runs(200),
     );
   });
   it('is taken from nobody: both have it then, and a third command’s press is taken as ever', () => {

@@ -19,6 +19,7 @@ import { KeyPolicy, type Edit } from '../../src/contract/index.ts';
 import { FOUR_CONTEXTS, PLATFORMS, edits } from '../arbitraries.ts';
 import { board } from '../presses.ts';
 import { COMMANDS, binding, command, custom, edit, on, setting, settings, shipped, tree } from './fixtures.ts';
+import { runs } from '../runs.ts';
 
 const layouts = ['us', 'de', 'fr', 'colemak'].map((id) => layoutById(id)!);
 const PAIRED = new Set(['fixed', 'platform fold', 'same place', 'together', 'waits', 'hidden']);
@@ -97,7 +98,7 @@ describe('clashes', () => {
       fc.property(settings, (random) => {
         expect(pairsOf(clashes(on(random, layouts)))).toEqual(bruteForce(random));
       }),
-      { numRuns: 2000 },
+      runs(2000),
     );
   });
 
@@ -114,7 +115,7 @@ describe('clashes', () => {
           expect(factsOf(finder.after(stack, [one]))).toEqual(factsOf(clashes(settingWith(full, stack))));
         }
       }),
-      { numRuns: 300 },
+      runs(300),
     );
   });
   const samePlace = (a: Edit, b: Edit) =>

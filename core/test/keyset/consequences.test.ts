@@ -19,6 +19,7 @@ import { say } from '../../src/words/index.ts';
 import { PLATFORMS, edits } from '../arbitraries.ts';
 import { board, canonical } from '../presses.ts';
 import { COMMANDS, binding, command, custom, edit, on, setting, settings, shipped } from './fixtures.ts';
+import { met, runs } from '../runs.ts';
 
 /** The layouts of a group of learners: one, or several that differ. */
 const groups = fc.constantFrom(...[['us'], ['de', 'us'], ['fr', 'de', 'us'], ['colemak', 'us']]);
@@ -106,9 +107,9 @@ describe('what follows from an edit', () => {
           }
         }
       }),
-      { numRuns: 2500 },
+      runs(2500),
     );
-    expect(done).toBeGreaterThan(500);
+    expect(done).toBeGreaterThan(met(500));
   });
 
   const commands = [
@@ -362,9 +363,9 @@ describe('weighing only what a change touches', () => {
         const parties = (list_: readonly string[]) => [...new Set(list_.map((one) => pairOf(one)))].sort();
         expect(parties(told)).toEqual(parties(whole));
       }),
-      { numRuns: 1200 },
+      runs(1200),
     );
-    expect(weighed).toBeGreaterThan(300);
+    expect(weighed).toBeGreaterThan(met(300));
   });
   /** Who and what is concerned, whichever of two gained shortcuts tells it. */
   const pairOf = (text: string) => {

@@ -11,6 +11,7 @@ import {
 } from '../../src/keyset/index.ts';
 import type { ChangeKind } from '../../src/contract/index.ts';
 import { edits, layers } from '../arbitraries.ts';
+import { runs } from '../runs.ts';
 
 const changes: fc.Arbitrary<Change> = fc.record({
   put: layers(4),
@@ -34,7 +35,7 @@ describe('the history of a layer', () => {
         });
         states.forEach((state, i) => expect(JSON.stringify(layerAt(layer, entries, i + 1))).toBe(state));
       }),
-      { numRuns: 500 },
+      runs(500),
     );
   });
   it('has a written difference of any two states that makes one of the other, and is empty for the same', () => {
@@ -44,7 +45,7 @@ describe('the history of a layer', () => {
         expect(applyChange(a, change).edits).toEqual(inPlaceOrder(b));
         expect(changeBetween(a, a)).toEqual({ put: [], remove: [] });
       }),
-      { numRuns: 500 },
+      runs(500),
     );
   });
   it('undoes the last that holds, redoes the last undone, and forgets what was undone once something else is done', () => {

@@ -14,6 +14,7 @@ import {
 import type { Edit, Keyset } from '../../src/contract/index.ts';
 import { PLATFORMS, edits, layers } from '../arbitraries.ts';
 import { COMMANDS, binding, command, custom, edit, settings, shipped, usKeyboards } from './fixtures.ts';
+import { runs } from '../runs.ts';
 
 const sorted = (list: readonly Edit[]) => [...list].sort((a, b) => (placeKey(a) < placeKey(b) ? -1 : 1));
 /** All that a stack of layers gives, as plain text. */
@@ -37,7 +38,7 @@ describe('layers', () => {
       fc.property(layers(4), layers(4), layers(4), (a, b, c) => {
         expect(sorted(flatten(flatten(a, b), c))).toEqual(sorted(flatten(a, flatten(b, c))));
       }),
-      { numRuns: 1000 },
+      runs(1000),
     );
   });
 
@@ -47,7 +48,7 @@ describe('layers', () => {
         const { bindings } = weighed.stack.shipped;
         expect(given(bindings, [flatten(a, b)])).toEqual(given(bindings, [a, b]));
       }),
-      { numRuns: 500 },
+      runs(500),
     );
   });
 
@@ -65,7 +66,7 @@ describe('layers', () => {
         expect(sorted(applyChange(after, inverse).edits)).toEqual(sorted(layer));
         expect(new Set(after.map(placeKey)).size).toBe(after.length);
       }),
-      { numRuns: 1000 },
+      runs(1000),
     );
   });
 

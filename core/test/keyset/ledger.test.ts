@@ -15,6 +15,7 @@ import {
 import { PLATFORMS } from '../arbitraries.ts';
 import { canonical, ways as waysOf } from '../presses.ts';
 import { COMMANDS, binding, command, on, setting as settingOf, settings, shipped, tree } from './fixtures.ts';
+import { runs } from '../runs.ts';
 
 const platforms = fc.constantFrom(...PLATFORMS);
 const layouts = fc.constantFrom(...LAYOUTS);
@@ -49,7 +50,7 @@ describe('a key in full', () => {
           expect(plain(found)).toEqual(plain(ways));
         },
       ),
-      { numRuns: 500 },
+      runs(500),
     );
   });
   it('tells who else takes it', () => {
@@ -101,7 +102,7 @@ describe('the ledger’s rows', () => {
           for (const one of list) expect(typeof groupOf(one)).toBe('string');
         }
       }),
-      { numRuns: 300 },
+      runs(300),
     );
     expect(COMMANDS).toBeGreaterThan(3);
   });

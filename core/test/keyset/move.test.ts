@@ -5,6 +5,7 @@ import { consequences, moveRun, settingAfter, type MoveQuestion, type Setting } 
 import type { Edit } from '../../src/contract/index.ts';
 import { PLATFORMS } from '../arbitraries.ts';
 import { binding, command, custom, setting, shipped } from './fixtures.ts';
+import { runs } from '../runs.ts';
 
 const F = (...numbers: number[]): Key[] => numbers.map((n) => ({ by: 'name', name: `F${n}` as 'F1' }));
 const commands = Array.from({ length: 12 }, (_, i) => command(i + 1));
@@ -140,7 +141,7 @@ describe('moving a run of keys', () => {
           expect(texts(back.setting)).toEqual(texts(on(keys)));
         }
       }),
-      { numRuns: 200 },
+      runs(200),
     );
   });
 
@@ -213,7 +214,7 @@ describe('moving a run of keys', () => {
                 ).toEqual([]);
             }
         }),
-        { numRuns: 400 },
+        runs(400),
       );
     },
   );

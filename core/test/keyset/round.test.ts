@@ -4,6 +4,7 @@ import type { Binding, ShippedKeyset } from '../../src/contract/index.ts';
 import { correctedTo, effective, restated, roundOf, timeLeft, unverifiedOn } from '../../src/keyset/index.ts';
 import { PLATFORMS } from '../arbitraries.ts';
 import { COMMANDS, binding, command, shipped, tree } from './fixtures.ts';
+import { runs } from '../runs.ts';
 
 const commands = Array.from({ length: COMMANDS }, (_, i) => command(i + 1));
 
@@ -132,7 +133,7 @@ it('what is found otherwise changes that one shortcut in its places on that plat
       }));
       expect(listed({ ...keyset, corrections: lines })).toEqual(wanted);
     }),
-    { numRuns: 500 },
+    runs(500),
   );
 });
 it('what is left of it is told from the ticks so far, a break apart', () => {

@@ -18,6 +18,7 @@ import { carry, relation } from '../../src/release/index.ts';
 import { say } from '../../src/words/index.ts';
 import { PLATFORMS, layers } from '../arbitraries.ts';
 import { COMMANDS, binding, command, custom, edit, setting as settingOf, settings, shipped } from './fixtures.ts';
+import { runs } from '../runs.ts';
 
 const sorted = (list: readonly Edit[]) => list.toSorted((a, b) => (placeKey(a) < placeKey(b) ? -1 : 1));
 /** Layers some of whose edits put a command into a slot. */
@@ -72,7 +73,7 @@ describe('slots', () => {
           );
         expect(laid(flatten(a, b))).toEqual(laid(a, b));
       }),
-      { numRuns: 500 },
+      runs(500),
     );
   });
 
@@ -94,7 +95,7 @@ describe('slots', () => {
           expect(given(settingAfter(after, filling(after, slot, null, '')))).toEqual(given(set));
         },
       ),
-      { numRuns: 300 },
+      runs(300),
     );
   });
 

@@ -16,6 +16,7 @@ import {
   type Card,
 } from '../../src/learn/index.ts';
 import { keyboardOf } from '../../src/press/index.ts';
+import { runs } from '../runs.ts';
 
 const DAY = 86_400_000;
 const START = new Date('2026-11-27T08:00:00Z');
@@ -105,7 +106,7 @@ describe('practice', () => {
         expect(new Set(days).size).toBe(open.length);
         if (!open.length) expect(keyOfDay(cards, kept, START)).toBeNull();
       }),
-      { numRuns: 300 },
+      runs(300),
     );
   });
 
@@ -260,7 +261,7 @@ describe('practice', () => {
         expect(read.data.map((one) => one.length)).toEqual(cards.map(() => 2));
         read.data.forEach(([, back], at) => expect(back!.startsWith(cards[at]!.keys.map(show).join(' / '))).toBe(true));
       }),
-      { numRuns: 200 },
+      runs(200),
     );
   });
 });

@@ -7,6 +7,7 @@ import { answered, misleading, programOf } from '../../src/learn/index.ts';
 import { relation } from '../../src/release/index.ts';
 import { custom, edit } from '../keyset/fixtures.ts';
 import { COMMANDS, made, world } from '../crosswalk/worlds.ts';
+import { met, runs } from '../runs.ts';
 
 const PLATFORMS = ['windows', 'macos'] as const;
 
@@ -72,7 +73,7 @@ describe('the program of an edition', () => {
           for (let command = 1; command <= COMMANDS; command++)
             expect(force(read, platform, command)).toEqual(force(now, platform, command));
       }),
-      { numRuns: 60 },
+      runs(60),
     );
   });
 
@@ -148,8 +149,8 @@ describe('the program of an edition', () => {
             ).toBe(true);
         },
       ),
-      { numRuns: 1500 },
+      runs(1500),
     );
-    expect(Math.min(named, known)).toBeGreaterThan(10);
+    expect(Math.min(named, known)).toBeGreaterThan(met(10));
   });
 });

@@ -4,6 +4,7 @@ import { US, readShortcuts, writeStored } from '../../src/keys/index.ts';
 import { effective } from '../../src/keyset/index.ts';
 import { canonicalText, keyboardOf } from '../../src/press/index.ts';
 import { catalogue, reading, takenIn } from './fixtures.ts';
+import { runs } from '../runs.ts';
 
 const HEADINGS: Readonly<Record<string, string>> = { windows: 'Windows', macos: 'macOS', linux: 'Linux' };
 
@@ -86,7 +87,7 @@ describe('a list with a column for each platform', () => {
             expect(fired(platform), JSON.stringify([cells, platform])).toEqual(said(platform, cells[platform]!));
         },
       ),
-      { numRuns: 300 },
+      runs(300),
     );
   });
 });

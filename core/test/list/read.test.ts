@@ -3,6 +3,7 @@ import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { changesNothing, checkText, decodeText, readList, readTable, type Table } from '../../src/list/index.ts';
 import { catalogue, reading, takenIn } from './fixtures.ts';
+import { runs } from '../runs.ts';
 
 const utf8 = (text: string) => new TextEncoder().encode(text);
 const codeOf = (result: unknown) => (result as { code?: string }).code;
@@ -58,7 +59,7 @@ describe('a table', () => {
           );
         },
       ),
-      { numRuns: 1000 },
+      runs(1000),
     );
   });
 
@@ -227,7 +228,7 @@ describe('a list against the catalogue', () => {
         expect(changesNothing(again), JSON.stringify([again.newBindings, again.changedCommands])).toBe(true);
         expect(again.goneBindings).toEqual([]);
       }),
-      { numRuns: 300 },
+      runs(300),
     );
   });
 
@@ -258,7 +259,7 @@ describe('a list against the catalogue', () => {
         const read = readList(`Label,Context,Shortcut\n${parts.join('')}`, catalogue());
         if (!('code' in read)) for (const one of read.plan.problems) expect(one.sentence).not.toBe('');
       }),
-      { numRuns: 2000 },
+      runs(2000),
     );
   });
 });

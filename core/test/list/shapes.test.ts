@@ -5,6 +5,7 @@ import writeXlsxFile from 'write-excel-file/node';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { openList, readList, type OpenedList } from '../../src/list/index.ts';
 import { catalogue } from './fixtures.ts';
+import { met, runs } from '../runs.ts';
 
 const file = (name: string) => readFileSync(new URL(`../fixtures/lists/${name}`, import.meta.url));
 const base = catalogue();
@@ -248,7 +249,7 @@ describe('every reader, whatever it is given', () => {
       }
       return Uint8Array.from(now.slice(0, 4000));
     });
-  it('answers with tables or a problem, 20,000 times over', async () => {
+  it('answers with tables or a problem, however it is damaged', async () => {
     let read = 0;
     await fc.assert(
       fc.asyncProperty(
@@ -263,9 +264,9 @@ describe('every reader, whatever it is given', () => {
           }
         },
       ),
-      { numRuns: 19_000 },
+      runs(19_000),
     );
-    expect(read).toBeGreaterThan(5000);
+    expect(read).toBeGreaterThan(met(5000));
     const packed = fc.tuple(fc.nat(), fc.nat(255)).map(([place, byte]) => {
       const bytes = Uint8Array.from(xlsx);
       bytes[place % bytes.length] = byte;
@@ -273,7 +274,7 @@ describe('every reader, whatever it is given', () => {
     });
     await fc.assert(
       fc.asyncProperty(packed, async (source) => void (await openList(source, options))),
-      { numRuns: 1000 },
+      runs(1000),
     );
   });
 });

@@ -8,6 +8,7 @@ import { describe, expect, it } from 'vitest';
 import { readCell, readShortcuts, writeStored, type CellResult } from '../../src/keys/index.ts';
 import { openList, readList } from '../../src/list/index.ts';
 import { catalogue } from './fixtures.ts';
+import { runs } from '../runs.ts';
 
 const PLATFORMS = ['windows', 'macos'];
 const CELLS = readFileSync(new URL('../fixtures/written-cells.txt', import.meta.url), 'utf8')
@@ -159,7 +160,7 @@ describe('text around a shortcut', () => {
         if (!real) expect([strokes.length, first], text).toEqual([1, keys]);
         else expect(strokes.length, text).toBeLessThanOrEqual(2);
       }),
-      { numRuns: 2000 },
+      runs(2000),
     );
   });
 });

@@ -18,6 +18,7 @@ import { composeSheet } from '../../src/sheet/index.ts';
 import { Sheet } from '../../src/contract/index.ts';
 import { custom, edit } from '../keyset/fixtures.ts';
 import { catalogue } from '../list/fixtures.ts';
+import { runs } from '../runs.ts';
 
 const NAMES = ['Alfa', 'Bravo', 'Charlie', 'Delta', 'Echo', 'Foxtrot', 'Golf', 'Hotel', 'India', 'Juliett', 'Kilo'];
 const base = catalogue(
@@ -136,7 +137,7 @@ describe('the bench', () => {
           expect(fired, `${key} on ${layout.name}, ${platform}`).toBe(1);
         },
       ),
-      { numRuns: 600 },
+      runs(600),
     );
   });
 });

@@ -6,6 +6,7 @@ import { CribError } from '../../src/error/index.ts';
 import { learnRecipe, mergedPreset, readPreset, type Mark } from '../../src/preset/index.ts';
 import { catalogue } from '../list/fixtures.ts';
 import { app, spanOf } from './marked.ts';
+import { runs } from '../runs.ts';
 
 describe('a recipe learned from files of others', () => {
   it('explains the keymap that an editor library ships, and gives it back byte for byte', () => {
@@ -149,7 +150,7 @@ describe('a recipe learned from files of others', () => {
           learn(text, [{ command: at(a, m), keys: at(b, n) }]);
         },
       ),
-      { numRuns: 1500 },
+      runs(1500),
     );
   });
 });

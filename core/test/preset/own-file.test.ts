@@ -5,6 +5,7 @@ import { encoded, mergedPreset, writePreset } from '../../src/preset/index.ts';
 import { custom, edit } from '../keyset/fixtures.ts';
 import { catalogue } from '../list/fixtures.ts';
 import { base, withEdits } from './fixtures.ts';
+import { runs } from '../runs.ts';
 
 /** A recipe with what does not matter here filled in. */
 const form = (more: object) =>
@@ -102,7 +103,7 @@ describe('a learner’s own file', () => {
             made.filter((one) => one.on === true && JSON.stringify(one.when) === '["a",{"b":"x1"}]').length,
           ).toBeGreaterThanOrEqual(stays);
       }),
-      { numRuns: 400 },
+      runs(400),
     );
   });
 

@@ -18,6 +18,7 @@ import {
 } from '../../src/preset/index.ts';
 import { custom, edit } from '../keyset/fixtures.ts';
 import { base, withEdits } from './fixtures.ts';
+import { met, runs } from '../runs.ts';
 
 const KEYS = [
   'A',
@@ -215,9 +216,9 @@ describe('a recipe', () => {
         if (wanted && !file.losses.length) whole++;
         lost += file.losses.length;
       }),
-      { numRuns: 1500 },
+      runs(1500),
     );
-    expect(Math.min(whole, lost)).toBeGreaterThan(25);
+    expect(Math.min(whole, lost)).toBeGreaterThan(met(25));
   });
 
   it('leads back: the file for that says what was shipped wherever the keyset says otherwise', () => {
@@ -289,7 +290,7 @@ describe('a recipe', () => {
           expect(around(merged.text, now)).toBe(around(mixed, was));
         },
       ),
-      { numRuns: 600 },
+      runs(600),
     );
   });
 

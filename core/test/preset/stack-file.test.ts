@@ -8,6 +8,7 @@ import { arguedMarkdown, argue } from '../../src/sheet/index.ts';
 import { RESTS } from '../../src/reach/index.ts';
 import { FOUR_CONTEXTS, PLATFORMS, layers } from '../arbitraries.ts';
 import { binding, command, custom, edit, shipped, usKeyboards } from '../keyset/fixtures.ts';
+import { runs } from '../runs.ts';
 
 const app = App.parse({
   id: 1,
@@ -80,7 +81,7 @@ describe('a keyset as a file', () => {
         expect(elsewhere.baseId).toBe(1);
         expect(elsewhere.edits).toEqual(inPlaceOrder(flatten(a, b)));
       }),
-      { numRuns: 300 },
+      runs(300),
     );
   });
   it('is looked at first: what would differ from the one that is here', () => {
@@ -127,7 +128,7 @@ describe('a keyset as a file', () => {
       fc.property(fc.nat(whole.length), fc.nat(20), fc.string({ maxLength: 5 }), (at, cut, put) => {
         problemOf(whole.slice(0, at) + put + whole.slice(at + cut));
       }),
-      { numRuns: 2000 },
+      runs(2000),
     );
   });
 });

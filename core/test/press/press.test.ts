@@ -24,6 +24,7 @@ import {
 } from '../../src/press/index.ts';
 import { PLATFORMS, shortcuts } from '../arbitraries.ts';
 import { board, canonical, ways } from '../presses.ts';
+import { runs } from '../runs.ts';
 
 const same = (a: string, b: string, platform = 'windows') => samePress(a, b, board(US, platform));
 const platforms = fc.constantFrom(...PLATFORMS);
@@ -78,7 +79,7 @@ describe('the text of a press', () => {
         const whole = canonical(shortcut, layout, platform);
         if (whole) expect(readPresses(whole).map(pressText).join(' ')).toBe(whole);
       }),
-      { numRuns: 2000 },
+      runs(2000),
     );
   });
 });
@@ -207,7 +208,7 @@ describe('a pressed key', () => {
           expect(ways(text, layout, machine)?.[0], `${text} for ${code}`).toContain([...made, code].join('+'));
         },
       ),
-      { numRuns: 4000 },
+      runs(4000),
     );
   });
 });

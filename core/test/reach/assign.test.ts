@@ -19,6 +19,7 @@ import {
 import { FOUR_CONTEXTS } from '../arbitraries.ts';
 import { binding, command, custom, edit, on as onLayouts, setting, settings, shipped } from '../keyset/fixtures.ts';
 import { board, canonical } from '../presses.ts';
+import { runs } from '../runs.ts';
 
 const munkres = createRequire(import.meta.url)('munkres-js') as (costs: number[][]) => [number, number][];
 const whole = fc.integer({ min: -40, max: 400 });
@@ -62,7 +63,7 @@ describe('assigning at least total cost', () => {
         expect(total).toBe(theirs);
         expect(new Set(given(columns)).size).toBe(costs.length);
       }),
-      { numRuns: 60 },
+      runs(60),
     );
     const random = fc.sample(
       fc.array(fc.array(whole, { minLength: 60, maxLength: 60 }), { minLength: 60, maxLength: 60 }),
@@ -88,7 +89,7 @@ describe('assigning at least total cost', () => {
         expect([given(columns).length, total]).toEqual([best.served, best.served ? best.total : 0]);
         columns.forEach((column, row) => column !== null && expect(costs[row]![column]).not.toBe(Infinity));
       }),
-      { numRuns: 300 },
+      runs(300),
     );
     expect(assign([])).toEqual({ columns: [], total: 0 });
     expect(assign([[], []])).toEqual({ columns: [null, null], total: 0 });
@@ -136,7 +137,7 @@ describe('proposals', () => {
           expect(errors(added), shortcut).toBeLessThanOrEqual(errors(set(rest)));
         },
       ),
-      { numRuns: 150 },
+      runs(150),
     );
   });
 
@@ -157,7 +158,7 @@ describe('proposals', () => {
           }
         }
       }),
-      { numRuns: 60 },
+      runs(60),
     );
   });
 
@@ -258,7 +259,7 @@ describe('keys for several commands', () => {
           );
         expect(shortcuts).toHaveLength(4);
       }),
-      { numRuns: 40 },
+      runs(40),
     );
     expect(prunedPool(['?', 'Shift+/', 'A', 'A', 'A B'], keyboardsOf([US], ['windows']))).toEqual(['?', 'A']);
   });

@@ -19,6 +19,7 @@ import { say } from '../../src/words/index.ts';
 import { PLATFORMS, chords, shortcuts } from '../arbitraries.ts';
 import { board } from '../presses.ts';
 import { COMMANDS, binding, command, settings, shipped, tree } from '../keyset/fixtures.ts';
+import { runs } from '../runs.ts';
 
 const formulas = readFileSync(new URL('../../../docs/formulas.md', import.meta.url), 'utf8');
 const ansi = boardSpots(boardById('ansi')!);
@@ -134,7 +135,7 @@ describe('reach', () => {
           if (bare && !sided) expect(whole.mm).toBeGreaterThanOrEqual(bare.mm - 1e-9);
         },
       ),
-      { numRuns: 2000 },
+      runs(2000),
     );
   });
   it('orders the keys of one finger by their distance', () => {
@@ -219,7 +220,7 @@ describe('a run', () => {
         for (const name of ['steps', 'withoutMouse', 'travel', 'leaves', 'seconds'] as const)
           expect(whole![name]).toBeCloseTo(first![name] + second![name], 6);
       }),
-      { numRuns: 300 },
+      runs(300),
     );
   });
 });

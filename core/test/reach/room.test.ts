@@ -6,6 +6,7 @@ import { readPress } from '../../src/press/index.ts';
 import { ALL_ROOM, RESTS, roomIn } from '../../src/reach/index.ts';
 import { PLATFORMS } from '../arbitraries.ts';
 import { binding, on, setting, settings, shipped, tree } from '../keyset/fixtures.ts';
+import { runs } from '../runs.ts';
 
 const context = fc.integer({ min: 1, max: 4 });
 const roomOf = ({ weighed, takers }: Setting, where: number, platform: string, rest = RESTS[0]!) =>
@@ -49,7 +50,7 @@ describe('room left', () => {
           }
         }
       }),
-      { numRuns: 60 },
+      runs(60),
     );
   });
   it('has function keys, named keys and the numeric pad where they are asked for, each free or taken as resolving says', () => {

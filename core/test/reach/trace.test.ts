@@ -18,6 +18,7 @@ import {
 } from '../../src/reach/index.ts';
 import { PLATFORMS } from '../arbitraries.ts';
 import { binding, command, setting, settings, shipped, tree } from '../keyset/fixtures.ts';
+import { runs } from '../runs.ts';
 
 const commands = new Map(
   [
@@ -74,17 +75,15 @@ describe('tracing a press', () => {
           }
         },
       ),
-      { numRuns: 400 },
+      runs(400),
     );
   });
   it('goes back from what happened to what was meant', () => {
     const pressesOf = (id: number) =>
-      held
-        .of(id)
-        .map((one) => ({
-          press: { 1: 'Ctrl+KeyS', 2: 'Ctrl+KeyD', 3: 'KeyS', 5: 'Ctrl+KeyZ', 6: 'Shift+KeyS' }[id]!,
-          context: one.context,
-        }));
+      held.of(id).map((one) => ({
+        press: { 1: 'Ctrl+KeyS', 2: 'Ctrl+KeyD', 3: 'KeyS', 5: 'Ctrl+KeyZ', 6: 'Shift+KeyS' }[id]!,
+        context: one.context,
+      }));
     expect(slipsTo(2, { scene, commands }, pressesOf).map((one) => one.meant)).toEqual([1]);
     expect(
       slipsTo(3, { scene, commands }, pressesOf)

@@ -19,6 +19,7 @@ import {
 } from '../../src/release/index.ts';
 import { binding, command, custom, edit, shipped } from '../keyset/fixtures.ts';
 import { identity, pairs, settingOfWorld, worlds, type World } from './worlds.ts';
+import { met, runs } from '../runs.ts';
 
 const PLATFORMS = ['windows', 'macos'];
 const editsIn = (world: World): fc.Arbitrary<Edit[]> =>
@@ -67,7 +68,7 @@ describe('carrying a layer forward', () => {
           expect(after.tree.inOrder.some(({ id }) => id === one.context)).toBe(true);
         }
       }),
-      { numRuns: 60 },
+      runs(60),
     );
   });
 
@@ -80,7 +81,7 @@ describe('carrying a layer forward', () => {
         expect(carried(outcomes, setting).edits).toEqual(inPlaceOrder(edits));
         expect(carried([], setting)).toEqual({ edits: [], open: [] });
       }),
-      { numRuns: 60 },
+      runs(60),
     );
   });
 
@@ -117,7 +118,7 @@ describe('carrying a layer forward', () => {
           one.open.map(({ outcome }) => outcome.kind).sort(),
         );
       }),
-      { numRuns: 40 },
+      runs(40),
     );
   });
 
@@ -130,7 +131,7 @@ describe('carrying a layer forward', () => {
         const steps = carryStack(settingWith(setting, { ...setting.weighed.stack, layers }), setting, identity(world));
         expect(steps.map((one) => one.edits)).toEqual([inPlaceOrder(lower!), inPlaceOrder(upper!)]);
       }),
-      { numRuns: 60 },
+      runs(60),
     );
   });
 
@@ -183,10 +184,10 @@ describe('carrying a layer forward', () => {
         compared += settled.size;
         conflicts += o.length - settled.size;
       }),
-      { numRuns: 400 },
+      runs(400),
     );
-    expect(compared).toBeGreaterThan(1000);
-    expect(conflicts).toBeGreaterThan(100);
+    expect(compared).toBeGreaterThan(met(1000));
+    expect(conflicts).toBeGreaterThan(met(100));
   });
 
   it('agrees with deciding line by line by hand, and calls “as shipped” just what both changed alike', () => {
@@ -204,7 +205,7 @@ describe('carrying a layer forward', () => {
           expect(shippedMoved).toBe(o[at] !== b[at]);
         }
       }),
-      { numRuns: 200 },
+      runs(200),
     );
   });
 });

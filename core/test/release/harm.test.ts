@@ -13,6 +13,7 @@ import {
 } from '../../src/release/index.ts';
 import { binding, command, shipped } from '../keyset/fixtures.ts';
 import { identity, sideOfWorld, worlds, type World } from './worlds.ts';
+import { runs } from '../runs.ts';
 
 const facts = (kind: HarmFacts['kind'], uses = 0, mm = 0, destroys = false, keyless = false): HarmFacts => ({
   kind,
@@ -135,7 +136,7 @@ describe('harm to habit', () => {
         const share = unchangedShare(moved(side, side, identity(one)), new Map(one.commands.map(({ id }) => [id, id])));
         expect(share.same).toBe(share.uses);
       }),
-      { numRuns: 40 },
+      runs(40),
     );
   });
 });

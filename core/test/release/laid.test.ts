@@ -8,6 +8,7 @@ import { layers } from '../arbitraries.ts';
 import { say } from '../../src/words/index.ts';
 import { COMMANDS, on, settings } from '../keyset/fixtures.ts';
 import { layoutById } from '../../src/keys/index.ts';
+import { runs } from '../runs.ts';
 
 /** Who is met, and on which keyboards, put together over what is said of one binding several times. */
 function said(near: readonly Near[]): string[] {
@@ -50,7 +51,7 @@ describe('a layer laid on a base, without computing the base anew', () => {
           }
         },
       ),
-      { numRuns: 400 },
+      runs(400),
     );
   });
 });

@@ -19,6 +19,7 @@ import {
 import { binding, command, shipped } from '../keyset/fixtures.ts';
 import { canonical } from '../presses.ts';
 import { PLAIN_PRESSES, identity, pairs, settingOfWorld, sideOfWorld, worlds, type World } from './worlds.ts';
+import { runs } from '../runs.ts';
 
 const strokesOf = (shortcut: string) => canonical(shortcut, 'us', 'windows')!.split(' ');
 /** Every press that shortcuts of the worlds make or begin with. */
@@ -99,7 +100,7 @@ describe('what moved', () => {
           .sort();
         expect(found).toEqual(byDefinition(a, b, lineage));
       }),
-      { numRuns: 600 },
+      runs(600),
     );
   });
 
@@ -153,7 +154,7 @@ describe('what moved', () => {
             .sort(),
         );
       }),
-      { numRuns: 60 },
+      runs(60),
     );
   });
 

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { parseStored, showStored, writeStored, type Modifier } from '../../src/keys/index.ts';
 import { claimsIn, commandsIn, keysIn, namedBy } from '../../src/sheet/index.ts';
+import { runs } from '../runs.ts';
 
 const LETTERS = [...'BCDFGHJKLMNOPQRSTVWXYZ'];
 const NAMED = ['F3', 'F11', 'PageUp', 'Escape', 'Enter', 'Home', 'ArrowLeft'];
@@ -29,7 +30,7 @@ describe('keys in a text', () => {
         expect(found.map((one) => text.slice(one.from, one.to).toLowerCase())).toContain(written.toLowerCase());
         expect(found.flatMap((one) => one.shortcuts)).toContain(stored);
       }),
-      { numRuns: 300 },
+      runs(300),
     );
   });
 

@@ -3,6 +3,7 @@ import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { EditionBody, EditionRow } from '../../src/contract/index.ts';
 import { sheetCsv } from '../../src/sheet/index.ts';
+import { runs } from '../runs.ts';
 
 const texts = fc.string({
   unit: fc.constantFrom('a', 'é', '=', '+', '-', '@', "'", '"', ',', ';', '\n', '\t', '\r', '<', ' ', '|'),
@@ -69,7 +70,7 @@ describe('a sheet as CSV', () => {
           ]);
         }
       }),
-      { numRuns: 1000 },
+      runs(1000),
     );
   });
 });

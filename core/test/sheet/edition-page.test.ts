@@ -14,6 +14,7 @@ import {
   sheetMarkdown,
   type PageFrame,
 } from '../../src/sheet/index.ts';
+import { runs } from '../runs.ts';
 
 /** Texts that filters of markup were passed with (OWASP, XSS Filter Evasion Cheat Sheet, from memory). */
 const VECTORS = [
@@ -138,7 +139,7 @@ const within = (node: Node): string =>
 const attribute = (element: DefaultTreeAdapterTypes.Element, name: string) =>
   element.attrs.find((one) => one.name === name)?.value;
 /** What could run, or leave the page for something that runs. */
-function runs(elements: readonly DefaultTreeAdapterTypes.Element[]): string[] {
+function scripted(elements: readonly DefaultTreeAdapterTypes.Element[]): string[] {
   const strange = elements.filter(
     (one) =>
       !/^(?:html|head|meta|title|link|style|body|header|nav|div|a|main|section|h[12]|p|ul|li|kbd|span|small|i|svg|path|footer|form|fieldset|legend|label|input|select|option|textarea|button|details|summary|script)$/.test(
@@ -174,7 +175,7 @@ describe('a published page', () => {
           const edition = changes ? changesOf(title, labels, note) : sheetOf(title, labels, note);
           const html = editionPage(edition, { platform, how: 'words', language: 'en' }, frame);
           const elements = all(parse(html));
-          expect(runs(elements)).toEqual([]);
+          expect(scripted(elements)).toEqual([]);
           const plain = (said: string) => said.replace(/\s/g, '');
           const list = elements
             .filter((one) => one.tagName === 'li' && attribute(one, 'data-section') !== undefined)
@@ -211,10 +212,10 @@ describe('a published page', () => {
             assets: frame.assets,
             editions: [{ title, about: note, number: 1, publishedOn: '2026-11-27', language: 'en', href: '/n/x' }],
           });
-          expect(runs(all(parse(index)))).toEqual([]);
+          expect(scripted(all(parse(index)))).toEqual([]);
         },
       ),
-      { numRuns: 150 },
+      runs(150),
     );
   });
 

@@ -19,6 +19,7 @@ import {
   type Item,
   type SheetLayout,
 } from '../../src/sheet/index.ts';
+import { met, runs } from '../runs.ts';
 
 const require = createRequire(new URL('../../../server/package.json', import.meta.url));
 /** The little of fontkit that is asked for here. */
@@ -146,9 +147,9 @@ describe('texts', () => {
           font.unitsPerEm;
         if (Math.abs(loose - sum) > 0.02) kerned++;
       }),
-      { numRuns: 400 },
+      runs(400),
     );
-    expect(kerned).toBeGreaterThan(50);
+    expect(kerned).toBeGreaterThan(met(50));
     for (const [face, font] of faces)
       expect([FACE_TABLES[face].ascent, FACE_TABLES[face].descent]).toEqual([font.ascent, font.descent]);
   });
@@ -230,9 +231,9 @@ describe('columns', () => {
           expect(highest(even)).toBeLessThanOrEqual(highest(found) + 1e-6);
         },
       ),
-      { numRuns: 400 },
+      runs(400),
     );
-    expect(broken).toBeGreaterThan(20);
+    expect(broken).toBeGreaterThan(met(20));
   });
 });
 
@@ -266,9 +267,9 @@ describe('a sheet laid out', () => {
           layout.pages[0]!.placings.flatMap((each) => each.texts.flatMap((text) => text.runs)).length,
         );
       }),
-      { numRuns: 120 },
+      runs(120),
     );
-    expect(over).toBeGreaterThan(3);
+    expect(over).toBeGreaterThan(met(3));
   });
 
   it('is set in the largest type that fits: a quarter of a point more and it does not; nearly always the largest of all', () => {
@@ -284,7 +285,7 @@ describe('a sheet laid out', () => {
         compared++;
         if (sizes.findLast((each) => fitsAt(one, reading, each)) === (fits ? size : undefined)) largest++;
       }),
-      { numRuns: 60 },
+      runs(60),
     );
     expect(largest / compared).toBeGreaterThan(0.9);
   });

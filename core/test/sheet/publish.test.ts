@@ -7,6 +7,7 @@ import { writePreset } from '../../src/preset/index.ts';
 import { effective, opened } from '../../src/keyset/index.ts';
 import { catalogue } from '../list/fixtures.ts';
 import { custom, edit, usKeyboards } from '../keyset/fixtures.ts';
+import { runs } from '../runs.ts';
 
 const base = catalogue(
   [
@@ -272,7 +273,7 @@ describe('a preset file', () => {
           );
         }
       }),
-      { numRuns: 400 },
+      runs(400),
     );
   });
 });

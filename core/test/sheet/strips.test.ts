@@ -6,6 +6,7 @@ import { opened } from '../../src/keyset/index.ts';
 import { MM, fit, stripsOf, type Placing, type SheetLayout } from '../../src/sheet/index.ts';
 import { figuresOf } from '../../src/sheet/figures.ts';
 import { catalogue } from '../list/fixtures.ts';
+import { runs } from '../runs.ts';
 
 const bodyOf = (rows: readonly (readonly [label: string, keys: readonly string[]])[]) =>
   EditionBody.parse({
@@ -132,7 +133,7 @@ describe('strips', () => {
           }
         },
       ),
-      { numRuns: 150 },
+      runs(150),
     );
   });
 

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { openList } from '../../src/list/index.ts';
 import { tableHtml, tableMarkdown } from '../../src/sheet/index.ts';
+import { runs } from '../runs.ts';
 
 const hostile = fc
   .string({
@@ -28,7 +29,7 @@ describe('a table that is handed out', () => {
         const spaces = (text: string) => text.replace(/ +/g, ' ');
         expect(opened.tables[0]!.table.rows.map((row) => row.cells[0])).toEqual(cells.map(([label]) => spaces(label)));
       }),
-      { numRuns: 500 },
+      runs(500),
     );
   });
 });
