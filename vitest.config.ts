@@ -28,7 +28,9 @@ export default defineConfig({
         test: {
           name: 'server',
           include: ['server/test/**/*.test.ts'],
-          fileParallelism: false,
+          setupFiles: ['server/test/own-database.ts'],
+          isolate: false,
+          env: { CRIB_SCRYPT_LOG_N: '10', CRIB_THREADS: 'built' },
           ...patience,
         },
       },

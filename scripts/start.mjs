@@ -1,7 +1,7 @@
 // @ts-check
 import { existsSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureBuild, ensurePackages } from './lib/packages.mjs';
+import { ensureBuild, ensurePackages, runProgram } from './lib/packages.mjs';
 import { freePort } from './lib/ports.mjs';
 import { openDatabase } from './lib/database.mjs';
 import { Stop, main, run, varFolder } from './lib/run.mjs';
@@ -31,7 +31,7 @@ function keepUp(database, stopping) {
  */
 function firstOwner(database, address) {
   const env = { CRIB_SITE: address, ...process.env, DATABASE_URL: database.serverUrl };
-  return run(process.execPath, ['--import', 'tsx', 'server/src/account.ts', 'first'], { env });
+  return runProgram('account', ['first'], env);
 }
 
 /** Sets up what is missing, starts the database and the server, and puts everything away at the end. */
@@ -42,7 +42,8 @@ await main(async () => {
     throw new Stop(`Another Crib uses this data (process ${others.join(', ')}). Stop it before --fresh.`);
   }
   // With an operator's own database there is no demo unless they say so: its passwords are published.
-  const demo = !process.env['DATABASE_URL'] || process.argv.includes('--demo');
+  const built = process.argv.includes('--built');
+  const demo = (!process.env['DATABASE_URL'] && !built) || process.argv.includes('--demo');
   const loading = join(varFolder, 'demo-loading');
   const half = demo && existsSync(loading) && others.length === 0;
   if (half && process.env['DATABASE_URL'])
@@ -58,8 +59,11 @@ await main(async () => {
       stopServer();
     });
   }
-  await ensurePackages();
-  await ensureBuild();
+  // For production: what was installed and built is run, and nothing else is there.
+  if (!built) {
+    await ensurePackages();
+    await ensureBuild();
+  }
   const database = await openDatabase({ name: 'crib', home: join(varFolder, 'pg'), fresh: fresh || half });
   if (fresh || half) rmSync(loading, { force: true });
   enter(database.started);

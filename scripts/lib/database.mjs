@@ -4,13 +4,14 @@ import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import { openCluster } from './cluster.mjs';
 import { ensureDebian } from './debian.mjs';
-import { Stop, keptSecret, root, run } from './run.mjs';
+import { runProgram } from './packages.mjs';
+import { Stop, keptSecret, root } from './run.mjs';
 
 /**
  * A database made ready for use: its two addresses, whether its cluster was started for it, how to stop that, and
  * how to leave a throwaway one.
  * @typedef {{
- *   ownerUrl: string, serverUrl: string, started: boolean, stop: () => void, leave: () => Promise<void>,
+ *   ownerUrl: string, serverUrl: string, adminUrl: string, started: boolean, stop: () => void, leave: () => Promise<void>,
  *   revive: () => Promise<boolean>
  * }} Database
  */
@@ -40,7 +41,7 @@ export async function openDatabase({ name, home, throwaway = false, fresh = fals
       if (throwaway) await sql(admin, [`DROP DATABASE IF EXISTS ${name} WITH (FORCE)`]);
       if (started) stop();
     };
-    return { ...urls, started, stop, leave, revive };
+    return { ...urls, adminUrl: admin, started, stop, leave, revive };
   } catch (error) {
     if (started) stop();
     throw error;
@@ -135,6 +136,6 @@ async function sql(url, statements) {
 /** @param {string} ownerUrl @param {string} serverUrl */
 export async function migrate(ownerUrl, serverUrl) {
   const env = { ...process.env, CRIB_OWNER_URL: ownerUrl, CRIB_SERVER_ROLE: new URL(serverUrl).username };
-  const code = await run(process.execPath, ['--import', 'tsx', 'server/src/migrate.ts'], { env });
+  const code = await runProgram('migrate', [], env);
   if (code !== 0) throw new Stop('The database could not be updated. See the error above.');
 }

@@ -5,7 +5,31 @@ import { join } from 'node:path';
 import { Stop, root, run } from './run.mjs';
 
 const stamp = join(root, 'node_modules/.crib-lock');
-const buildStamp = join(root, 'node_modules/.crib-build');
+
+/** What is built, from which sources, and what of it must be there. */
+const BUILDS = {
+  pages: {
+    workspace: '@crib/web',
+    made: 'web/dist/index.html',
+    sources: [
+      'core/src',
+      'web/src',
+      'web/offline',
+      'web/index.html',
+      'web/study.html',
+      'web/public',
+      'web/vite.config.ts',
+      'web/vite.learner.config.ts',
+      'web/package.json',
+      'package-lock.json',
+    ],
+  },
+  server: {
+    workspace: '@crib/server',
+    made: 'server/dist/main.js',
+    sources: ['core/src', 'server/src', 'server/build.mjs', 'server/package.json', 'package-lock.json'],
+  },
+};
 
 /** Runs `npm ci` when the lock file is not the one the present node_modules were made from. */
 export async function ensurePackages() {
@@ -20,30 +44,42 @@ export async function ensurePackages() {
   writeFileSync(stamp, lock);
 }
 
-/** Builds the pages when a source is newer than the last build that succeeded: one that fails leaves some files, too. */
+/** Builds the pages and the server, each when a source of it is newer than its last build that succeeded. */
 export async function ensureBuild() {
-  const sources = [
-    'core/src',
-    'web/src',
-    'web/offline',
-    'web/index.html',
-    'web/study.html',
-    'web/public',
-    'web/vite.config.ts',
-    'web/vite.learner.config.ts',
-    'web/package.json',
-    'package-lock.json',
-  ];
+  await ensure('pages');
+  await ensure('server');
+}
+
+/** @param {keyof typeof BUILDS} part */
+async function ensure(part) {
+  const { workspace, made, sources } = BUILDS[part];
+  const built = join(root, `node_modules/.crib-build-${part}`);
+  // Where only the packages of production are installed, what was built elsewhere is run as it is.
+  if (!existsSync(join(root, 'node_modules/vitest'))) return;
   const newest = Math.max(...sources.map((path) => newestChange(join(root, path))));
-  const stands = existsSync(buildStamp) && existsSync(join(root, 'web/dist/index.html'));
-  if (stands && statSync(buildStamp).mtimeMs > newest) return;
-  console.log('Building the pages');
-  rmSync(buildStamp, { force: true });
-  const code = await run('npm', ['run', '--silent', 'build', '-w', '@crib/web'], {
+  // A build that fails leaves some files, too: only the stamp says that it went well.
+  if (existsSync(built) && existsSync(join(root, made)) && statSync(built).mtimeMs > newest) return;
+  console.log(`Building the ${part}`);
+  rmSync(built, { force: true });
+  const code = await run('npm', ['run', '--silent', 'build', '-w', workspace], {
     stdio: ['ignore', 'ignore', 'inherit'],
   });
   if (code !== 0) throw new Stop('The build failed; its message stands above.');
-  writeFileSync(buildStamp, '');
+  writeFileSync(built, '');
+}
+
+/** The file of a program of the server, built anew where a source has changed. @param {string} name */
+export async function programOf(name) {
+  await ensure('server');
+  return join(root, `server/dist/${name}.js`);
+}
+
+/**
+ * Runs a program of the server to its end and gives its exit code.
+ * @param {string} name @param {string[]} args @param {NodeJS.ProcessEnv} env
+ */
+export async function runProgram(name, args, env) {
+  return run(process.execPath, ['--enable-source-maps', await programOf(name), ...args], { env });
 }
 
 /** @param {string} path @returns {number} */

@@ -1,6 +1,7 @@
 // @ts-check
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
+import { programOf } from './packages.mjs';
 import { Stop, keptSecret, root } from './run.mjs';
 
 /**
@@ -9,7 +10,7 @@ import { Stop, keptSecret, root } from './run.mjs';
  * @returns {Promise<{ address: string, ended: Promise<number>, stop: () => void, kill: () => void, pid: number }>}
  */
 export async function startServer({ databaseUrl, port, demo, env = {} }) {
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  const child = spawn(process.execPath, ['--enable-source-maps', await programOf('main')], {
     cwd: root,
     // A group of its own: Ctrl-C at the terminal reaches the server through whoever started it, once.
     detached: true,

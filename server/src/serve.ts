@@ -1,5 +1,4 @@
 import { createServer } from 'node:http';
-import { fileURLToPath } from 'node:url';
 import type { Request, Response } from 'express';
 import { pino } from 'pino';
 import { emptyDaily } from './acts/bin.ts';
@@ -12,6 +11,7 @@ import { readerInThreads } from './lists/reader.ts';
 import { matcherInThreads } from './matching/matcher.ts';
 import { packerInThreads } from './packing/packer.ts';
 import { weigherInThreads } from './weighing/weigher.ts';
+import { PAGES } from './places.ts';
 import { counterOn } from './publish/counting.ts';
 import { keepForms } from './publish/keep-forms.ts';
 import { READERS, openPool } from './store/db.ts';
@@ -34,8 +34,7 @@ export async function serve(config: Config): Promise<{ address: string; stop: ()
   const lists = readerInThreads(config.databaseUrl, config.site);
   const matcher = matcherInThreads();
   const weigher = weigherInThreads(config.databaseUrl, config.site);
-  const pages = fileURLToPath(new URL('../../web/dist', import.meta.url));
-  const packer = packerInThreads(config.readUrl ?? config.databaseUrl, config.site, pages);
+  const packer = packerInThreads(config.readUrl ?? config.databaseUrl, config.site, PAGES);
   const counter = counterOn(pool);
   const ending = new AbortController();
   const lag = () => (replica ? lagOf(replica) : Promise.resolve(null));
@@ -56,7 +55,7 @@ export async function serve(config: Config): Promise<{ address: string; stop: ()
     sessionSecret: config.sessionSecret,
     logger,
     site: config.site,
-    pages,
+    pages: PAGES,
     demoAccounts,
     trustProxy: config.trustProxy,
     ending: ending.signal,

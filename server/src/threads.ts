@@ -26,18 +26,18 @@ const tooHeavy = (error: unknown) =>
  * wait, or one takes too much.
  */
 export function openThreads<Task, Result>(
-  worker: URL,
+  worker: { readonly filename: string; readonly execArgv: string[] },
   maxThreads: number,
   mostMs: number,
   { busy, heavy }: { busy: string; heavy: readonly [code: string, sentence: string] },
 ): Threads<Task, Result> {
   const threads = new Piscina<Task, Result>({
-    filename: worker.href,
-    execArgv: ['--import', 'tsx'],
-    minThreads: 1,
+    ...worker,
+    // An idle server keeps none: beginning one takes half a second, and each takes some 50 MB.
+    minThreads: 0,
     maxThreads,
     maxQueue: MOST_WAITING,
-    idleTimeout: 30_000,
+    idleTimeout: 300_000,
     resourceLimits: { maxOldGenerationSizeMb: MOST_MB, maxYoungGenerationSizeMb: 64, stackSizeMb: 4 },
   });
   // A thread that ends by itself is replaced; its task is refused below.

@@ -26,7 +26,7 @@ import { makeAccount } from '../src/entry/accounts.ts';
 import { accountAt } from '../src/store/people.ts';
 
 export function databaseUrl(role: 'OWNER' | 'SERVER'): string {
-  const url = process.env[`CRIB_TEST_${role}_URL`];
+  const url = process.env[`CRIB_OWN_${role}_URL`];
   if (!url) throw new Error('Run these tests with npm test, which makes a database for them.');
   return url;
 }

@@ -38,10 +38,10 @@ beforeAll(async () => {
     sections,
   });
   edition = await client.must<PublishedEdition>('POST', `/api/sheets/${sheet.id}/editions`);
-  // The same sheet published 60 times more.
+  // The same sheet published 20 times more.
   await owner.query(
     `INSERT INTO edition (sheet_id, number, address, slug, body, hash, how_to_load, published_by)
-     SELECT sheet_id, number + n, substr(md5(n::text), 1, 24), slug, body, hash, how_to_load, published_by FROM edition, generate_series(1, 60) n WHERE address = $1`,
+     SELECT sheet_id, number + n, substr(md5(n::text), 1, 24), slug, body, hash, how_to_load, published_by FROM edition, generate_series(1, 20) n WHERE address = $1`,
     [edition.address],
   );
   const { rows } = await owner.query<{ address: string }>('SELECT address FROM edition WHERE sheet_id = $1', [

@@ -3,6 +3,7 @@ import { request } from 'node:http';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 import { openPool } from '../src/store/db.ts';
+import { programOf } from '../../scripts/lib/packages.mjs';
 import { ACCOUNT, databaseUrl, ensureOwner } from './harness.ts';
 
 const root = fileURLToPath(new URL('../..', import.meta.url));
@@ -12,7 +13,7 @@ async function startServer() {
   const pool = openPool(databaseUrl('SERVER'));
   await ensureOwner(pool, 'Tess Wray', ACCOUNT);
   await pool.end();
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  const child = spawn(process.execPath, [await programOf('main')], {
     cwd: root,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     env: {

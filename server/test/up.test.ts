@@ -21,7 +21,7 @@ async function endConnections() {
   await owner.connect();
   const { username } = new URL(databaseUrl('SERVER'));
   await owner
-    .query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE usename = $1', [username])
+    .query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND usename = $1', [username])
     .catch(() => owner.query('SELECT 1'));
   await owner.end();
 }
@@ -56,7 +56,7 @@ describe('a lost database connection', () => {
     await own.connect();
     await own
       .query(
-        'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE usename = current_user AND pid <> pg_backend_pid()',
+        'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND usename = current_user AND pid <> pg_backend_pid()',
       )
       .catch(() => endConnections());
     await own.end().catch(() => {});

@@ -1,4 +1,5 @@
 /* eslint-disable */
+/* prettier-ignore */
 /* oxlint-disable */
 /* oxfmt-ignore */
 // @ts-nocheck

@@ -2,6 +2,7 @@ import { refuseAny } from '@crib/core/error';
 import type { Acting } from '../acts/acting.ts';
 import type { SentSource } from '../acts/lists.ts';
 import { Outage } from '../store/db.ts';
+import { workerOf } from '../places.ts';
 import { openThreads } from '../threads.ts';
 import type { Unanswered } from '../threads-acting.ts';
 import type { ListResult, ListTask, PlannedList } from './reading.ts';
@@ -24,7 +25,7 @@ const MOST_MS = 20_000;
 
 export function readerInThreads(databaseUrl: string, site: string): ListReader {
   const threads = openThreads<ListTask | LookTask, ListResult | Unanswered>(
-    new URL('./worker.ts', import.meta.url),
+    workerOf('lists'),
     2,
     MOST_MS,
     {

@@ -1,4 +1,5 @@
 import type { ProposedFor } from '@crib/core/contract';
+import { workerOf } from '../places.ts';
 import { openThreads, type Threads } from '../threads.ts';
 import type { MatchTask } from './worker.ts';
 
@@ -9,7 +10,7 @@ export type Matcher = Threads<MatchTask, ProposedFor[]>;
 const MOST_MS = 20_000;
 
 export const matcherInThreads = (): Matcher =>
-  openThreads(new URL('./worker.ts', import.meta.url), 1, MOST_MS, {
+  openThreads(workerOf('matching'), 1, MOST_MS, {
     busy: 'Several crosswalks are being matched just now. Try again in a moment.',
     heavy: ['too-heavy', 'The two lists take more time or memory to match than they may.'],
   });

@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { LRUCache } from 'lru-cache';
 import { refuseAny } from '@crib/core/error';
 import { Outage } from '../store/db.ts';
+import { workerOf } from '../places.ts';
 import { openThreads } from '../threads.ts';
 import type { Packed, Question } from './worker.ts';
 
@@ -36,7 +37,7 @@ interface Making {
 
 export function packerInThreads(databaseUrl: string, site: string, pages: string | undefined): Packer {
   const folder = mkdtempSync(join(tmpdir(), 'crib-sites-'));
-  const threads = openThreads<Question, Packed>(new URL('./worker.ts', import.meta.url), 1, MOST_MS, {
+  const threads = openThreads<Question, Packed>(workerOf('packing'), 1, MOST_MS, {
     busy: 'Several of these folders are being made just now. Try again in a few minutes.',
     heavy: ['too-heavy', 'This folder takes longer than it may. Download the editions one by one.'],
   });

@@ -2,15 +2,15 @@ import { createHash } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
 import pg from 'pg';
 import { refuse } from '@crib/core/error';
+import { MIGRATIONS } from '../places.ts';
 import { SCHEMA } from './db.ts';
 import { grant } from './grants.ts';
 
-const FOLDER = new URL('../../migrations/', import.meta.url);
 /** Any number will do, as long as two migrations at once use the same. */
 const LOCK = 27_182_818;
 
 /** The numbered migrations, in order, each with the hash that it is recorded with. */
-export function readMigrations(folder: URL = FOLDER) {
+export function readMigrations(folder: URL = MIGRATIONS) {
   const names = readdirSync(folder)
     .filter((name) => /^\d{3}_\w+\.sql$/.test(name))
     .sort();

@@ -1,6 +1,7 @@
 import { refuseAny } from '@crib/core/error';
 import type { Acting } from '../acts/acting.ts';
 import { Outage } from '../store/db.ts';
+import { workerOf } from '../places.ts';
 import { openThreads } from '../threads.ts';
 import type { Answer, Question } from './worker.ts';
 
@@ -15,7 +16,7 @@ export interface Weigher {
 const MOST_MS = 60_000;
 
 export function weigherInThreads(databaseUrl: string, site: string): Weigher {
-  const threads = openThreads<Question, Answer>(new URL('./worker.ts', import.meta.url), 2, MOST_MS, {
+  const threads = openThreads<Question, Answer>(workerOf('weighing'), 2, MOST_MS, {
     busy: 'Several people are asking for much just now. Try again in a moment.',
     heavy: ['too-heavy', 'That takes more time or memory than it may. Ask for less at once.'],
   });
