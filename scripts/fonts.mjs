@@ -1,10 +1,11 @@
 // @ts-check
-import { writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 
 /**
  * Writes how wide the signs of the faces of sheets are, and how pairs of them are kerned, from the font files that ship:
- * a page then breaks its lines without a font library, and as paper does. Usage: node scripts/fonts.mjs
+ * a page then breaks its lines without a font library, and as paper does. Cuts the font that has the signs of keys to what
+ * pages show of it, as the ranges in their styles say. Usage: node scripts/fonts.mjs
  */
 const require = createRequire(new URL('../server/package.json', import.meta.url));
 /**
@@ -15,6 +16,8 @@ const require = createRequire(new URL('../server/package.json', import.meta.url)
  * @type {{ openSync: (file: string) => Font }}
  */
 const fontkit = require('fontkit');
+/** @type {(font: Buffer, text: string, options: { targetFormat: 'woff2' }) => Promise<Buffer>} */
+const subsetFont = require('subset-font');
 const google = (/** @type {string} */ family, /** @type {string} */ weight, /** @type {string} */ file) =>
   require.resolve(`@expo-google-fonts/${family}/${weight}/${file}_${weight}.ttf`);
 const FACES = {
@@ -98,3 +101,24 @@ ${faces.join('\n')}
 };
 `,
 );
+
+/** What pages show in the last face: Greek and Cyrillic letters, and signs; each is fetched only where one is on the page. */
+const CUT = {
+  letters: [[0x370, 0x4ff]],
+  signs: [
+    [0x2190, 0x23ff],
+    [0x2420, 0x2426],
+    [0x25a0, 0x25ff],
+    [0x2610, 0x2612],
+    [0x2660, 0x2667],
+    [0x2713, 0x2717],
+  ],
+};
+const folder = new URL('../web/src/fonts/', import.meta.url);
+mkdirSync(folder, { recursive: true });
+for (const [name, ranges] of Object.entries(CUT)) {
+  const text = String.fromCodePoint(...each(ranges));
+  const cut = await subsetFont(readFileSync(FACES.signs), text, { targetFormat: 'woff2' });
+  writeFileSync(new URL(`${name}.woff2`, folder), cut);
+  console.log(`${name}.woff2: ${cut.length} bytes`);
+}

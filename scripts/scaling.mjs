@@ -21,6 +21,7 @@ await main(async () => {
       found,
     ]);
     if (code !== 0) return void (process.exitCode = code);
+    if (process.argv.includes('--print')) return console.log(readFileSync(found, 'utf8'));
     const doc = join(root, 'docs/scaling.md');
     const [mark, end] = ['<!-- figures -->', '<!-- end of figures -->'];
     const text = readFileSync(doc, 'utf8');

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { ensureBuild, ensurePackages, runProgram } from './lib/packages.mjs';
 import { freePort } from './lib/ports.mjs';
 import { openDatabase } from './lib/database.mjs';
-import { Stop, main, run, varFolder } from './lib/run.mjs';
+import { Stop, main, varFolder } from './lib/run.mjs';
 import { loadDemo, startServer } from './lib/server.mjs';
 import { enter, leave, otherUsers } from './lib/users.mjs';
 

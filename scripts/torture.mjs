@@ -2,6 +2,7 @@
 import { mkdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { backUp, checkBackup } from './lib/backup.mjs';
+import { testEnvironment } from './lib/copies.mjs';
 import { openDatabase } from './lib/database.mjs';
 import { ensureBuild, ensurePackages } from './lib/packages.mjs';
 import { main, run, varFolder } from './lib/run.mjs';
@@ -42,12 +43,7 @@ await main(async () => {
       home: join(home, 'units'),
       throwaway: true,
     });
-    const env = {
-      ...process.env,
-      CRIB_TEST_OWNER_URL: units.ownerUrl,
-      CRIB_TEST_SERVER_URL: units.serverUrl,
-      CRIB_MUTATIONS: '10000',
-    };
+    const env = { ...process.env, ...testEnvironment(units), CRIB_DEEP: '1' };
     process.exitCode = await run('npx', ['vitest', 'run', '--project', 'server', 'mutated'], { env });
     await units.leave();
   } finally {

@@ -1,4 +1,4 @@
-import { expect, test, type Browser, type Page } from '@playwright/test';
+import { expect, test, type Browser, type Page } from '../site.ts';
 import { fresh, row } from '../made.ts';
 import { complaints, signIn } from '../pages.ts';
 

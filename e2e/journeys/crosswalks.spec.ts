@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../site.ts';
 import type { AppOverview, Catalogue, Crosswalk, CrosswalkOverview } from '@crib/core/contract';
+import { DEEP } from '../../core/test/runs.ts';
 import { margin } from '../made.ts';
 import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
 
@@ -11,7 +12,10 @@ const JUDGED = JSON.parse(readFileSync(new URL('../../demo/brinechart/judged.jso
   string,
 ][];
 
-test('250 commands are judged by keyboard: one press where the right one is among the five, and never more than two', async ({
+/** How many commands are judged. */
+const MANY = DEEP ? 250 : 60;
+
+test('commands are judged by keyboard: one press where the right one is among the five, and never more than two', async ({
   page,
 }) => {
   test.slow();
@@ -37,8 +41,8 @@ test('250 commands are judged by keyboard: one press where the right one is amon
   await grid.focus();
 
   const settled = margin(page).locator('.proposals[aria-busy=false], p:text("Nothing there is like it")');
-  let [presses, among, taken, last] = [0, 0, 0, ''];
-  for (let done = 0; done < 250; done++) {
+  let [presses, among, taken, last, lastAmong] = [0, 0, 0, '', 0];
+  for (let done = 0; done < MANY; done++) {
     const name = new URL(page.url()).searchParams.get('row') ?? 'chart.new-chart';
     const wanted = right.get(name);
     await settled.waitFor();
@@ -46,6 +50,7 @@ test('250 commands are judged by keyboard: one press where the right one is amon
     const at = wanted ? proposals.indexOf(wanted) : -1;
     const before = page.url();
     last = name;
+    lastAmong = at >= 0 ? 1 : 0;
     if (at >= 0) {
       among++;
       taken++;
@@ -55,9 +60,9 @@ test('250 commands are judged by keyboard: one press where the right one is amon
     await expect.poll(() => page.url()).not.toBe(before);
   }
   // One press a command; of those whose counterpart is known, nearly all stand among the five.
-  expect(presses).toBe(250);
+  expect(presses).toBe(MANY);
   expect(taken).toBe(among);
-  expect(among).toBeGreaterThan(100);
+  expect(among).toBeGreaterThan(0.4 * MANY);
   await settled.waitFor();
   const found = (await (await page.request.get('/api/apps/fathomry/crosswalks')).json()) as CrosswalkOverview[];
   const own = found.find((one) => one.from.slug === 'fathomry')!;
@@ -78,7 +83,7 @@ test('250 commands are judged by keyboard: one press where the right one is amon
   await page.keyboard.press('n');
   await page.keyboard.press('1');
   const kept = (await (await page.request.get(`/api/crosswalks/${own.id}`)).json()) as Crosswalk;
-  expect(kept.commands.filter((one) => one.relation === 'exact')).toHaveLength(among);
+  expect(kept.commands.filter((one) => one.relation === 'exact')).toHaveLength(among - lastAmong);
   expect(heard).toEqual([]);
 });
 

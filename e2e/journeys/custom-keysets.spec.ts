@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../site.ts';
 import { at, fresh, margin, releaseOf, row } from '../made.ts';
 import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
 

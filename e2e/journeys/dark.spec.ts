@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../site.ts';
 import { complaints, expectNoBarriers, newest, signIn } from '../pages.ts';
 
 const VIEWS = [
@@ -39,8 +39,8 @@ test('dark paper is without barriers on every view of the trainers', async ({ pa
     await page.goto(path);
     await expect(page.getByRole('heading').first()).toBeVisible();
     await expect(page.getByText('Opening the ledger…')).toHaveCount(0);
-    await page.waitForTimeout(400);
-    await expectNoBarriers(page, `dark paper: ${path}`);
+    await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
+    await expectNoBarriers(page, `dark paper: ${path}`, 'colour');
   }
   expect(heard).toEqual([]);
 });
@@ -55,7 +55,7 @@ test('dark paper is without barriers for learners whose system asks for it, and 
     await page.goto(path + view);
     await expect(page.getByRole('heading').first()).toBeVisible();
     await page.waitForTimeout(600);
-    await expectNoBarriers(page, `dark paper: a learner’s ${view || 'sheet'}`);
+    await expectNoBarriers(page, `dark paper: a learner’s ${view || 'sheet'}`, 'colour');
   }
   await page.goto(path);
   const ground = () =>

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../site.ts';
 import type { Sheet } from '@crib/core/contract';
 import { at, fresh, margin, saving } from '../made.ts';
 import { choose, complaints, signIn } from '../pages.ts';

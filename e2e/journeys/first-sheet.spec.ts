@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../site.ts';
 import { choose, complaints, expectNoBarriers, signIn } from '../pages.ts';
 
 /** What the program's maker hands out: a list with a mistake in it, and a place that is not catalogued yet. */

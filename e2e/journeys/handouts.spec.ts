@@ -4,7 +4,7 @@ import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { dirname, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../site.ts';
 import { unzipSync } from 'fflate';
 import jsQR from 'jsqr';
 import { PNG } from 'pngjs';
@@ -20,7 +20,9 @@ test('a published page has every line where its PDF has it, within half a millim
   page,
 }, info) => {
   await signIn(page);
-  const [{ path, address }] = (await editions(page)) as [PublishedEdition];
+  // Published here, so that its address is this server’s on both.
+  const published = await page.request.post('/api/sheets/1/editions', { data: {} });
+  const { path, address } = (await published.json()) as PublishedEdition;
   await page.goto(`${path}?platform=windows&style=words`);
   await page.emulateMedia({ media: 'print' });
   await page.evaluate(() => document.fonts.ready);

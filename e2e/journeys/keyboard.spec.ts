@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../site.ts';
 import { US, WRITING_CODES, NAMED_KEYS, capture, writeStored } from '@crib/core/keys';
 import { complaints, expectNoBarriers, signIn } from '../pages.ts';
 

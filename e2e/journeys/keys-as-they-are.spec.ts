@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../site.ts';
 import { strToU8, zipSync } from 'fflate';
 import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
 

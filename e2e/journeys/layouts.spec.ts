@@ -1,5 +1,5 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { chromium, expect, test, type Page } from '@playwright/test';
+import { chromium, expect, test, type Page } from '../site.ts';
 import { WRITING_CODES, capture, layoutById, writeStored, type PressedKey } from '@crib/core/keys';
 import { canonicalText, keyboardOf } from '@crib/core/press';
 import type { EditionBody, PublishedEdition } from '@crib/core/contract';

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../site.ts';
 import { complaints, expectNoBarriers, newest } from '../pages.ts';
 
 test('a learner’s own file gets the lines that are ticked; what goes is named before, and every other byte stays', async ({

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../site.ts';
 import type { AppOverview, CrosswalkOverview, EditionBody, PublicEdition, PublishedEdition } from '@crib/core/contract';
 import { enter, tabTo, untouched, watchPointer } from '../by-hand.ts';
 import { margin } from '../made.ts';

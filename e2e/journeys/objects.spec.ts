@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../site.ts';
 import type { Catalogue } from '@crib/core/contract';
 import { at, fresh, margin, releaseOf, row } from '../made.ts';
 import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../site.ts';
 import type { PublishedEdition, Sheet } from '@crib/core/contract';
 import { fresh } from '../made.ts';
 import { expectNoBarriers, signIn } from '../pages.ts';

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../site.ts';
 import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
 
 test('a recipe is edited beside the file it writes; a file of the program becomes a keyset, and what nobody knows is asked', async ({

@@ -1,4 +1,4 @@
-import { expect, test, type Browser, type Page } from '@playwright/test';
+import { expect, test, type Browser, type Page } from '../site.ts';
 import { at, fresh, margin, row } from '../made.ts';
 import { choose, complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
 

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../site.ts';
 import type { AppOverview, Catalogue, CustomKeyset, Sheet } from '@crib/core/contract';
 import { chooseByKeys, enter, tabTo, untouched, watchPointer } from '../by-hand.ts';
 import { at, fresh, margin, releaseOf, row, saving } from '../made.ts';

@@ -1,4 +1,4 @@
-import { expect, test, type Locator, type Page } from '@playwright/test';
+import { expect, test, type Locator, type Page } from '../site.ts';
 import type { AppOverview, Sheet } from '@crib/core/contract';
 import { at, fresh, margin, releaseOf, row, saving } from '../made.ts';
 import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../site.ts';
 import { tabTo, untouched, watchPointer } from '../by-hand.ts';
 import { fresh, margin, row } from '../made.ts';
 import { complaints } from '../pages.ts';

@@ -117,7 +117,7 @@ async function ensureRole(admin, role, password) {
 }
 
 /** @param {string} url @param {string[]} statements @returns {Promise<unknown[][]>} */
-async function sql(url, statements) {
+export async function sql(url, statements) {
   // pg is there only after the packages are, so it cannot be imported above.
   const { Client } = createRequire(join(root, 'server/package.json'))('pg');
   const client = new Client({ connectionString: url });

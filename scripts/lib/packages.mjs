@@ -21,6 +21,7 @@ const BUILDS = {
       'web/vite.config.ts',
       'web/vite.learner.config.ts',
       'web/package.json',
+      'web/compress.mjs',
       'package-lock.json',
     ],
   },

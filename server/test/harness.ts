@@ -164,7 +164,8 @@ export function withServer(): {
       mostHeavy: 100_000,
       ending: ending.signal,
     });
-    server = createServer(app);
+    // As the real one: a test that stands still must not meet a connection that is just being closed.
+    server = createServer({ keepAliveTimeout: 75_000 }, app);
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
     const at = server.address();
     address = `http://127.0.0.1:${typeof at === 'object' && at ? at.port : 0}`;

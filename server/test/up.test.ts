@@ -21,7 +21,10 @@ async function endConnections() {
   await owner.connect();
   const { username } = new URL(databaseUrl('SERVER'));
   await owner
-    .query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND usename = $1', [username])
+    .query(
+      'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND usename = $1',
+      [username],
+    )
     .catch(() => owner.query('SELECT 1'));
   await owner.end();
 }

@@ -28,7 +28,7 @@ export async function dropView(db: Db, appId: number, id: number): Promise<void>
   await db.query('DELETE FROM saved_view WHERE app_id = $1 AND id = $2', [appId, id]);
 }
 
-interface SystemRow extends SystemKey {
+export interface SystemRow extends SystemKey {
   readonly free: boolean;
 }
 
