@@ -23,7 +23,6 @@ await main(async () => {
     server.stop();
     await server.ended;
     process.exitCode = code;
-    if (code === 0 && !process.env['CRIB_BENCH']) await run('npx', ['prettier', '--write', 'docs/benchmarks.md']);
   } finally {
     await database.leave();
     rmSync(home, { recursive: true, force: true });

@@ -5,6 +5,7 @@ import { ensureBuild, ensurePackages } from './lib/packages.mjs';
 import { testEnvironment } from './lib/copies.mjs';
 import { ensureDebian } from './lib/debian.mjs';
 import { openDatabase } from './lib/database.mjs';
+import { keepFigures } from './lib/figures.mjs';
 import { Parts, checkCode } from './lib/parts.mjs';
 import { freePort } from './lib/ports.mjs';
 import { main, varFolder } from './lib/run.mjs';
@@ -31,7 +32,8 @@ const NEEDED = [
  * and the pages' units, without a database. `npm run deep` looks at all random worlds, and ends things at random for an hour.
  */
 await main(async () => {
-  const [form = 'test'] = process.argv.slice(2);
+  const keep = process.argv.includes('--keep');
+  const [form = 'test'] = process.argv.slice(2).filter((word) => word !== '--keep');
   const parts = new Parts();
   const seed = process.env['CRIB_SEED'] ?? String(Date.now() % 2 ** 31);
   process.env['CRIB_SEED'] = seed;
@@ -98,5 +100,6 @@ await main(async () => {
   } finally {
     await leave();
     parts.report();
+    if (keep) await keepFigures('docs/benchmarks.md', 'parts', parts.table());
   }
 });

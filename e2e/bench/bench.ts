@@ -1,8 +1,9 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { chromium, type Page } from '@playwright/test';
 import { readList } from '@crib/core/list';
 import { contextTree } from '@crib/core/catalogue';
 import { type AppOverview, type Catalogue, type Release } from '@crib/core/contract';
+import { keepFigures } from '../../scripts/lib/figures.mjs';
 import { launchOptions } from '../browser.ts';
 import { allClashes, editing, keys, largeCatalogue } from './core.ts';
 import { crosswalks } from './crosswalks.ts';
@@ -211,4 +212,4 @@ const print = (cells: readonly string[]) => console.log(cells.map((cell, i) => c
 print(['measured', 'took', 'aim', 'baseline']);
 lines.forEach(print);
 // All of it, and nothing less, is what the docs say.
-if (!only) writeFileSync(new URL('../../docs/benchmarks.md', import.meta.url), asDoc(lines));
+if (!only) await keepFigures('docs/benchmarks.md', 'figures', asDoc(lines));

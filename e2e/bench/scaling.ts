@@ -11,7 +11,7 @@ import { historyOf } from '../../server/src/store/keysets.ts';
 import { accountAt, standingIn } from '../../server/src/store/people.ts';
 import { commandsWith, kinOf, shippedShortcuts, statesOf } from '../../server/src/store/releases.ts';
 import { proposalsOf, remarksOf } from '../../server/src/store/review.ts';
-import { editionAt, editionsOf, formAt, newestEditions, standingOf } from '../../server/src/store/sheets.ts';
+import { editionAt, editionsOf, formAt, newestEditions, standingOf } from '../../server/src/store/editions.ts';
 import { SIZE, generate } from './generate.ts';
 
 /** What the main queries cost with one app and with thirty, by EXPLAIN (ANALYZE, BUFFERS). Usage: scaling.ts OWNER SERVER OUT */

@@ -25,13 +25,13 @@ const ratio = (measured: string, aim: string) => {
   return took && most && unit === other ? (Number(took) / Number(most)).toFixed(2) : '';
 };
 
-/** The table as a page of the docs. */
+/** The table for the docs. */
 export function asDoc(all: typeof lines): string {
   const cell = (text: string) => text.replaceAll('|', '\\|');
   const rows = all.map(
     ([what, measured, aim, baseline]) =>
       `| ${[what, measured, aim, ratio(measured, aim), baseline].map(cell).join(' | ')} |`,
   );
-  const head = `# How fast it is\n\n\`npm run bench\` writes this page; each figure stands beside a baseline from the same run. Measured on ${new Date().toISOString().slice(0, 10)}, on ${availableParallelism()} cores, Node ${process.version}, PostgreSQL 15 without fsync.\n\n`;
+  const head = `\`npm run bench\` writes this table; each figure stands beside a baseline from the same run. Measured on ${new Date().toISOString().slice(0, 10)}, on ${availableParallelism()} cores, Node ${process.version}, PostgreSQL 15 without fsync.\n\n`;
   return `${head}| what | took | aim | of the aim | beside it |\n| --- | --- | --- | --- | --- |\n${rows.join('\n')}\n`;
 }

@@ -58,6 +58,15 @@ export class Parts {
     return result;
   }
 
+  /** The table of parts, for the docs. */
+  table() {
+    const rows = this.parts.map(
+      ({ name, ms, passed }) => `| ${name} | ${(ms / 1000).toFixed(0)} s | ${passed || ''} |`,
+    );
+    const all = this.parts.reduce((sum, part) => sum + part.ms, 0);
+    return `| part | took | checks |\n| --- | --- | --- |\n${rows.join('\n')}\n| one after another | ${(all / 1000).toFixed(0)} s | |`;
+  }
+
   /** Prints what each part took, what failed, and the sums; sets the exit code. */
   report() {
     const failed = this.parts.flatMap((part) => part.failed);

@@ -9,7 +9,7 @@ import { inSnapshot, openPool } from '../../server/src/store/db.ts';
 import { actsOf } from '../../server/src/store/history.ts';
 import { historyOf } from '../../server/src/store/keysets.ts';
 import { migrate, readMigrations } from '../../server/src/store/migrate.ts';
-import { editionAt } from '../../server/src/store/sheets.ts';
+import { editionAt } from '../../server/src/store/editions.ts';
 
 const home = mkdtempSync(join(tmpdir(), 'crib-schemas-'));
 let cluster: Awaited<ReturnType<typeof openCluster>>;

@@ -11,7 +11,7 @@ import { inSnapshot, inTransaction, openPool, type Pool } from '../../server/src
 import { actsOf } from '../../server/src/store/history.ts';
 import { historyOf } from '../../server/src/store/keysets.ts';
 import { accountAt } from '../../server/src/store/people.ts';
-import { editionAt } from '../../server/src/store/sheets.ts';
+import { editionAt } from '../../server/src/store/editions.ts';
 import { workspaceIn, workspaceOut } from '../../server/src/workspace/file.ts';
 
 const home = mkdtempSync(join(tmpdir(), 'crib-workspace-'));

@@ -82,11 +82,10 @@ function several(config: Config) {
   for (const signal of SIGNALS)
     process.on(signal, () => {
       stopping = true;
-      const workers = Object.values(cluster.workers ?? {});
-      for (const worker of workers) worker?.process.kill('SIGTERM');
-      void Promise.all(workers.map((worker) => worker && new Promise((gone) => worker.once('exit', gone)))).then(() =>
-        process.exit(0),
-      );
+      const workers = Object.values(cluster.workers ?? {}).filter((worker) => worker !== undefined);
+      for (const worker of workers) worker.process.kill('SIGTERM');
+      const gone = workers.map((worker) => new Promise((done) => worker.once('exit', done)));
+      void Promise.all(gone).then(() => process.exit(0));
     });
 }
 

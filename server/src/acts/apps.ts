@@ -27,7 +27,8 @@ import {
   releaseOf,
   sealRelease,
 } from '../store/apps.ts';
-import { insertRecipe, insertSheet, loadSheet, recipesOf, updateRecipe, updateSheet } from '../store/sheets.ts';
+import { insertRecipe, recipesOf, updateRecipe } from '../store/recipes.ts';
+import { insertSheet, loadSheet, updateSheet } from '../store/sheets.ts';
 import { act, look, type Acting } from './acting.ts';
 import { newKeyset, newLayers, openedOf } from './keysets.ts';
 

@@ -16,7 +16,8 @@ import { publishSheet } from '../publish/publish.ts';
 import { sheetFacts } from '../publish/sheet-facts.ts';
 import { appBySlug } from '../store/apps.ts';
 import { loadNotes } from '../store/notes.ts';
-import { editionAt, editionsOf, insertSheet, loadSheet, standingOf, updateSheet, withdraw } from '../store/sheets.ts';
+import { editionAt, editionsOf, standingOf, withdraw } from '../store/editions.ts';
+import { insertSheet, loadSheet, updateSheet } from '../store/sheets.ts';
 import { act, look, type Acting } from './acting.ts';
 
 type SheetFound = Sheet & { readonly releaseId: number };

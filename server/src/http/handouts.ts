@@ -3,7 +3,7 @@ import { EndedReport, SentListing, SentShelf } from '@crib/core/contract';
 import { changeShelf, endOneReport, listAt, newestOf, reportsIn, shelf } from '../acts/handouts.ts';
 import type { Packer } from '../packing/packer.ts';
 import type { Reading } from '../store/replica.ts';
-import { standingStamp } from '../store/sheets.ts';
+import { standingStamp } from '../store/editions.ts';
 import { idIn, sent } from './errors.ts';
 import { sendPacked } from './packed.ts';
 import type { ActingOf } from './session.ts';

@@ -10,7 +10,7 @@ import type { Pool } from '../store/db.ts';
 import type { Reading } from '../store/replica.ts';
 import { blurred } from '../entry/secrets.ts';
 import { paceOf } from '../store/entry.ts';
-import { editionAt, fileBytes, formAt, standingOf, standingStamp } from '../store/sheets.ts';
+import { editionAt, fileBytes, formAt, standingOf, standingStamp } from '../store/editions.ts';
 import { SIGN_IN_BODY } from './bodies.ts';
 import { sent } from './errors.ts';
 import { sendPacked } from './packed.ts';

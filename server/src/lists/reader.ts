@@ -24,18 +24,13 @@ export interface ListReader {
 const MOST_MS = 20_000;
 
 export function readerInThreads(databaseUrl: string, site: string): ListReader {
-  const threads = openThreads<ListTask | LookTask, ListResult | Unanswered>(
-    workerOf('lists'),
-    2,
-    MOST_MS,
-    {
-      busy: 'Several large lists are being read just now. Try again in a moment.',
-      heavy: [
-        'list-too-heavy',
-        'The list takes more time or memory to read than one may. Cut it into several lists, or save it as CSV.',
-      ],
-    },
-  );
+  const threads = openThreads<ListTask | LookTask, ListResult | Unanswered>(workerOf('lists'), 2, MOST_MS, {
+    busy: 'Several large lists are being read just now. Try again in a moment.',
+    heavy: [
+      'list-too-heavy',
+      'The list takes more time or memory to read than one may. Cut it into several lists, or save it as CSV.',
+    ],
+  });
   async function read(task: ListTask | LookTask): Promise<ListResult> {
     const result = await threads.run(task);
     if (result.kind === 'wrong') refuseAny(result.problems);

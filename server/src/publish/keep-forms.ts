@@ -1,6 +1,6 @@
 import { PublicEdition } from '@crib/core/contract';
 import { EVERYWHERE, inTransaction, type Pool } from '../store/db.ts';
-import { editionsWithoutForms, insertForms } from '../store/sheets.ts';
+import { editionsWithoutForms, insertForms } from '../store/editions.ts';
 import { formsOf } from './forms.ts';
 
 /** Makes the forms of editions that were published before forms were kept. */

@@ -9,7 +9,7 @@ import type { Acting } from '../acts/acting.ts';
 import { releaseOfKeyset } from '../store/catalogue.ts';
 import type { Db } from '../store/db.ts';
 import { loadNotes } from '../store/notes.ts';
-import { editionsOf, insertEdition, insertForms, nextEdition } from '../store/sheets.ts';
+import { editionsOf, insertEdition, insertForms, nextEdition } from '../store/editions.ts';
 import { keepStanding } from '../store/handouts.ts';
 import { newAddress, slugOf } from './address.ts';
 import { formsOf } from './forms.ts';

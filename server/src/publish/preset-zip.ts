@@ -3,7 +3,7 @@ import { zip, type AsyncZippable } from 'fflate';
 import { platformName } from '@crib/core/keys';
 import { loadingSteps } from '@crib/core/sheet';
 import { tell } from '@crib/core/words';
-import { fileBytes, formAt } from '../store/sheets.ts';
+import { fileBytes, formAt } from '../store/editions.ts';
 import type { Reading } from '../store/replica.ts';
 import { sha256 } from './publish.ts';
 import type { KeptEdition } from './reading.ts';

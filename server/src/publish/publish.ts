@@ -7,15 +7,9 @@ import { refuse, refuseAny } from '@crib/core/error';
 import { US } from '@crib/core/keys';
 import type { Acting } from '../acts/acting.ts';
 import type { Db } from '../store/db.ts';
-import {
-  editionsOf,
-  insertEdition,
-  insertForms,
-  loadSheet,
-  nextEdition,
-  recipesOf,
-  type FileRecord,
-} from '../store/sheets.ts';
+import { editionsOf, insertEdition, insertForms, nextEdition, type FileRecord } from '../store/editions.ts';
+import { recipesOf } from '../store/recipes.ts';
+import { loadSheet } from '../store/sheets.ts';
 import { keepStanding } from '../store/handouts.ts';
 import { newAddress, slugOf } from './address.ts';
 import { crosswalksHere, earlierReleases } from './comings.ts';

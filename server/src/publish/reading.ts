@@ -13,7 +13,7 @@ import { conventionOf, type Platform } from '@crib/core/keys';
 import { editionPage, type PageChoice } from '@crib/core/sheet';
 import { LEARNER_LANGUAGES, type LearnerLanguage } from '@crib/core/words';
 import { earlierThan, newestAt } from '../store/handouts.ts';
-import { editionAt, filesOf, formAt, standingOf } from '../store/sheets.ts';
+import { editionAt, filesOf, formAt, standingOf } from '../store/editions.ts';
 import type { Reading } from '../store/replica.ts';
 import type { LearnerAssets } from './assets.ts';
 import { kept } from './kept.ts';

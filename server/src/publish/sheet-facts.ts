@@ -6,7 +6,7 @@ import { changedKeys } from '@crib/core/sheet';
 import type { Acting } from '../acts/acting.ts';
 import { releasesOf } from '../store/apps.ts';
 import type { Db } from '../store/db.ts';
-import { lastEdition } from '../store/sheets.ts';
+import { lastEdition } from '../store/editions.ts';
 import { crosswalksHere } from './comings.ts';
 import { lineageFrom } from './lineage.ts';
 

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { Zip, ZipDeflate } from 'fflate';
 import { editionPage, listPage, subjectOf, type ListedEdition, type PageChoice } from '@crib/core/sheet';
 import { LEARNER_LANGUAGES, type LearnerLanguage } from '@crib/core/words';
-import { fileBytes, formAt } from '../store/sheets.ts';
+import { fileBytes, formAt } from '../store/editions.ts';
 import type { Reading } from '../store/replica.ts';
 import type { LearnerAssets } from './assets.ts';
 import type { ReadingRoom } from './reading.ts';

@@ -1,7 +1,7 @@
 import type { EditionCover, EndedReport, LearnerReport, SentReport, Shelf } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { first, rows, type Db } from './db.ts';
-import type { EditionOf } from './sheets.ts';
+import type { EditionOf } from './editions.ts';
 
 /** Gives a sheet, or change notes, the address at which the newest edition stands; it keeps the one it has. */
 export async function keepStanding(db: Db, of: EditionOf, address: string, slug: string): Promise<void> {

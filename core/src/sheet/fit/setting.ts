@@ -49,18 +49,16 @@ export function stack(paragraphs: readonly Paragraph[], width: number, measure: 
     .filter((one) => one.text)
     .map(({ kind, text, face, size, tone, after }) => {
       const from = y;
-      const texts = measure
-        .lines(text, face, size, width)
-        .map(({ runs, cut }, at): PlacedText => ({
-          x: 0,
-          y: from + at * LEADING * size + ABOVE * size,
-          size,
-          tone,
-          runs,
-          cut,
-          role: 'plain',
-          part: 0,
-        }));
+      const texts = measure.lines(text, face, size, width).map(({ runs, cut }, at): PlacedText => ({
+        x: 0,
+        y: from + at * LEADING * size + ABOVE * size,
+        size,
+        tone,
+        runs,
+        cut,
+        role: 'plain',
+        part: 0,
+      }));
       const height = texts.length * LEADING * size;
       y += height + after;
       return { kind, texts, y: from, height };

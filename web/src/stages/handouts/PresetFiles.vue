@@ -73,7 +73,7 @@ async function save() {
 }
 async function learnt(id: number) {
   await load();
-  set({ recipe: String(id) }, true);
+  void set({ recipe: String(id) }, true);
 }
 </script>
 
