@@ -55,7 +55,18 @@ export default defineConfig({
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 900,
-    rollupOptions: { input: { index: at('index.html'), study: at('study.html') } },
+    rolldownOptions: {
+      input: { index: at('index.html'), study: at('study.html') },
+      output: {
+        // Chunks by what they hold, so that a size says what has grown.
+        codeSplitting: {
+          groups: [
+            { name: 'vue', test: /node_modules[\\/](?:@vue|vue|vue-router|pinia)[\\/]/ },
+            { name: 'zod', test: /node_modules[\\/]zod[\\/]/ },
+          ],
+        },
+      },
+    },
   },
   server: {
     proxy: Object.fromEntries(
