@@ -21,7 +21,7 @@ import type { Context, Edit } from '../src/contract/index.ts';
 const board = usualBoard(US, 'linux');
 const usKeys = Object.entries(US.on.linux.characters).filter(([code]) => !board.lacks.has(code));
 /** Characters that lists are written with: all of the US layout, and some that it lacks. */
-export const typedCharacters = usKeys.flatMap(([, levels]) => levels.slice(0, 2));
+const typedCharacters = usKeys.flatMap(([, levels]) => levels.slice(0, 2));
 const characters = [...typedCharacters, ...'äßéñÅœ€¿'];
 
 const characterKeys: fc.Arbitrary<Key> = fc.constantFrom(...characters).map(characterKey);
@@ -31,7 +31,7 @@ const namedKeys = named(NAMED_KEYS.keys());
 const positions = [...KEYPAD.keys(), ...WRITING_CODES].filter((code) => !board.lacks.has(code));
 const positionKeys: fc.Arbitrary<Key> = fc.constantFrom(...positions).map((code): Key => ({ by: 'position', code }));
 
-export const keys = fc.oneof(
+const keys = fc.oneof(
   { weight: 4, arbitrary: characterKeys },
   { weight: 2, arbitrary: namedKeys },
   positionKeys,
@@ -41,7 +41,7 @@ const isPrimary = (modifier: Modifier) => {
   return base === 'Ctrl' || base === 'Meta' ? 'Primary' : base;
 };
 /** Modifiers as one stroke can hold them: each at most once, of whichever side. */
-export const modifiers = fc
+const modifiers = fc
   .subarray([...MODIFIERS])
   .map((list) => inOrder(new Map(list.map((one) => [isPrimary(one), one])).values()));
 

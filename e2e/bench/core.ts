@@ -102,7 +102,7 @@ export function largeCatalogue(count: number): Catalogue {
 const PLATFORMS = ['windows', 'macos', 'linux'];
 const boards = (layouts: readonly Layout[]): Keyboards => keyboardsOf(layouts, PLATFORMS);
 /** The layer of the large program, weighed; nothing of it is known yet. */
-export const largeSetting = (catalogue: Opened['catalogue'], layouts: readonly Layout[]) =>
+const largeSetting = (catalogue: Opened['catalogue'], layouts: readonly Layout[]) =>
   opened(catalogue).setting(2, boards(layouts));
 
 export async function allClashes() {

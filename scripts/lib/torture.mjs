@@ -17,7 +17,7 @@ const PASSING = /^(?:57P0[123]|08006|ECONNREFUSED|ECONNRESET|Connection terminat
 const wait = (/** @type {number} */ ms) => new Promise((done) => setTimeout(done, ms));
 
 /** Numbers that come again with the same seed (mulberry32). @param {number} seed */
-export function randomFrom(seed) {
+function randomFrom(seed) {
   let state = seed >>> 0;
   return () => {
     state = (state + 0x6d2b79f5) >>> 0;

@@ -34,7 +34,7 @@ export function plainWords(text: string): string[] {
 export const stemOf = (word: string): string => stemmer(SHORTENED[word] ?? word);
 
 /** Splits glued words (`gotolinestart`) into the fewest known parts; as it is where they do not fit. */
-export function unglued(word: string, known: ReadonlySet<string>): string[] {
+function unglued(word: string, known: ReadonlySet<string>): string[] {
   if (word.length < 6 || word.length > 40 || known.has(word)) return [word];
   const best: (string[] | null)[] = [[]];
   for (let end = 1; end <= word.length; end++) {

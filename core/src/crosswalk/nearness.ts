@@ -14,7 +14,7 @@ export interface Nearness {
 }
 
 /** Our own choice, no source. */
-export const NEAR = { listed: 0.8, inside: 0.55, beginning: 0.5 } as const;
+const NEAR = { listed: 0.8, inside: 0.55, beginning: 0.5 } as const;
 const NEGATING = /^(?:un|de|dis|non)/;
 
 export function nearness(sections: readonly WordSection[], vocabulary: Iterable<string>): Nearness {

@@ -12,7 +12,7 @@ export interface StatedKey {
   readonly shortcut: Shortcut;
 }
 
-export interface CellReading {
+interface CellReading {
   readonly keys: readonly StatedKey[];
   readonly sentence: string;
   /** The keys are no alternatives: each is that of one member of a family. */

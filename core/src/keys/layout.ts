@@ -6,7 +6,7 @@ import { keyCharacter } from './shortcut.ts';
 import { conventionOf, type KnownPlatform, type Platform } from './platform.ts';
 
 /** The levels of a key: none, Shift, AltGr (Option on macOS), both. */
-export type Level = 0 | 1 | 2 | 3;
+type Level = 0 | 1 | 2 | 3;
 
 /** What a layout gives on one platform. */
 export interface LayoutTable {

@@ -7,7 +7,7 @@ import { US, spotsOf } from './layout.ts';
 import { characterKey, inOrder, sideOf, type Key, type Manner, type Modifier, type Stroke } from './shortcut.ts';
 
 /** What stands between two strokes of a text. */
-export type Link = 'space' | 'then' | 'comma' | 'or' | 'slash';
+type Link = 'space' | 'then' | 'comma' | 'or' | 'slash';
 
 /** A stroke as found in a text, with what may make it ambiguous. */
 export interface Item {

@@ -2,7 +2,7 @@ import type { SystemKey } from '../contract/index.ts';
 import type { Keyboards, Mask } from '../press/index.ts';
 
 /** Another taker of a press, and the keyboards on which it takes it. */
-export interface Taking {
+interface Taking {
   readonly taken: SystemKey;
   readonly on: Mask;
 }

@@ -26,7 +26,7 @@ export interface NewCommand {
 }
 
 /** A command that the list describes otherwise than the catalogue. */
-export interface ChangedCommand {
+interface ChangedCommand {
   readonly id: number;
   readonly words: CommandWords;
   readonly changes: readonly {
@@ -48,7 +48,7 @@ export interface NewBinding {
   readonly language: string | null;
 }
 
-export type LineState = 'new' | 'changed' | 'same';
+type LineState = 'new' | 'changed' | 'same';
 
 /** What taking a list in would do. */
 export interface ListPlan {

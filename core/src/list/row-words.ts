@@ -133,7 +133,7 @@ function parts(text: string, sign: string | RegExp): string[] {
 export const clip = (text: string) => (text.length > 40 ? `${text.slice(0, 40)}…` : text);
 
 /** The name of a place as it is compared: one Unicode form, no case, single blanks around the sign of nesting. */
-export const placeName = (name: string) => parts(name.normalize('NFC').toLowerCase(), '›').join(' › ');
+const placeName = (name: string) => parts(name.normalize('NFC').toLowerCase(), '›').join(' › ');
 
 /** Where a row says that its command works: `;` parts places, `›` nests them; any other sign belongs to a name. */
 export function contextsOf(row: RowSaid): (number | string)[] {

@@ -105,7 +105,7 @@ function finder(commands: readonly Command[]) {
   return { byName, meant };
 }
 
-export function wordsOf({ id: _1, name: _2, home: _3, wordings: _4, aliases: _5, ...words }: Command): CommandWords {
+function wordsOf({ id: _1, name: _2, home: _3, wordings: _4, aliases: _5, ...words }: Command): CommandWords {
   return words;
 }
 

@@ -6,7 +6,7 @@ import { canonicalText, type Keyboard } from '../press/index.ts';
 import { saidIn, type ReadBinding, type ReadPreset } from './read.ts';
 
 /** A place where a file says otherwise than what is shipped. */
-export interface PresetEdit {
+interface PresetEdit {
   readonly command: number;
   readonly context: number;
   readonly shortcuts: readonly string[];

@@ -4,7 +4,7 @@ import { stemmer } from 'stemmer';
 const PLAIN = new Set('a an and at by for from in into of off on or the this to with'.split(' '));
 
 /** The words of a label that tell it apart, as stems (Porter 1980, by the package `stemmer`). */
-export function wordsOf(label: string): string[] {
+function wordsOf(label: string): string[] {
   const words = label.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
   const telling = words.filter((word) => !PLAIN.has(word));
   return [...new Set((telling.length ? telling : words).map((word) => stemmer(word)))];

@@ -100,7 +100,7 @@ function keysTexts(line: ChangeLine, platforms: readonly Platform[], language: L
 }
 
 const COLUMNS = ['what', 'where', 'change', 'before', 'after', 'why'] as const;
-export type ChangeColumn = (typeof COLUMNS)[number];
+type ChangeColumn = (typeof COLUMNS)[number];
 const headings = (language: LearnerLanguage) => COLUMNS.map((one) => tell(language, `table.${one}`));
 const cells = (line: ChangeLine, platforms: readonly Platform[], language: LearnerLanguage) => [
   line.subject,

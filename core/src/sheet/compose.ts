@@ -57,7 +57,7 @@ export function composeSheet(
 }
 
 /** Whether two rows of a command say the same to a learner: its name and its keys. */
-export function sameRow(a: EditionRow, b: EditionRow, keyboards: Keyboards): boolean {
+function sameRow(a: EditionRow, b: EditionRow, keyboards: Keyboards): boolean {
   const platforms = keyboards.platforms.filter((one) => one in a.keys || one in b.keys);
   return (
     a.label === b.label && platforms.every((one) => sameKeys(a.keys[one] ?? [], b.keys[one] ?? [], one, keyboards))

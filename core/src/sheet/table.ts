@@ -9,7 +9,7 @@ export interface PlainTable {
 
 /** Cells that spreadsheets would take for formulas get one leading apostrophe. */
 const FORMULA = /^[=+\-@'\t\r\n]/;
-export const guarded = (cell: string) => (FORMULA.test(cell) ? `'${cell}` : cell);
+const guarded = (cell: string) => (FORMULA.test(cell) ? `'${cell}` : cell);
 
 /** A table as CSV (RFC 4180, CRLF, UTF-8 with a byte order mark so that spreadsheets read it so). */
 export function tableCsv({ header, rows }: PlainTable): string {

@@ -13,7 +13,7 @@ const AGAINST = new Set<Feature>(['opposite', 'other action', 'left over', 'numb
 /** What the lists say nothing of keeps its weight. */
 const UNSEEN = new Set<Feature>(['about', 'menu', 'place', 'destroys', 'by way']);
 
-export const run = (
+const run = (
   { from, to }: Gold,
   scale?: Scale,
   acceptance?: Acceptance,

@@ -9,9 +9,9 @@ import {
   type ShippedKeyset,
 } from '../../src/contract/index.ts';
 import { KeyPolicy, type SystemKey } from '../../src/contract/index.ts';
-import { US, layoutById, type Layout } from '../../src/keys/index.ts';
+import { US, type Layout } from '../../src/keys/index.ts';
 import { takersOf, weigh, type Setting, type Stack } from '../../src/keyset/index.ts';
-import { keyboardsOf, type Keyboards } from '../../src/press/index.ts';
+import { keyboardsOf } from '../../src/press/index.ts';
 import { FOUR_CONTEXTS, PLATFORMS, fewShortcuts, layers } from '../arbitraries.ts';
 
 export const tree = contextTree(FOUR_CONTEXTS);
@@ -85,13 +85,6 @@ export function edit(commandId: number, action: Edit['action'], keys: string[], 
 
 /** The US layout on all platforms: what most tests are weighed for. */
 export const usKeyboards = () => keyboardsOf([US], PLATFORMS);
-/** Layouts by their ids, on all platforms. */
-export const boards = (...ids: string[]): Keyboards =>
-  keyboardsOf(
-    ids.map((id) => layoutById(id)!),
-    PLATFORMS,
-  );
-
 export function setting(
   stack: Stack,
   commands: readonly Command[],

@@ -6,7 +6,7 @@ import { LAYOUTS } from '../../src/keys/index.ts';
  * data, and nothing else of core. A keyset is a list of who has what where; what is made is a list of key presses, each
  * with the very keys that are down (`ControlLeft`), the key that is pressed, and how.
  */
-export interface Bound {
+interface Bound {
   readonly command: number;
   readonly context: number;
   readonly shortcut: string;

@@ -72,7 +72,7 @@ const strokes = (text: string): Written =>
     const [a, b] = one.split(' ') as [string, string?];
     return b === undefined ? { held: [], key: a } : { held: [...a].map((sign) => HELD[sign as 'C']), key: b };
   });
-export const BINDINGS = NAMES.map((name, at) => ({ name, strokes: strokes(KEYS[at]!) }));
+const BINDINGS = NAMES.map((name, at) => ({ name, strokes: strokes(KEYS[at]!) }));
 const SEQUENCES = BINDINGS.map((one, at) => (at % 7 === 3 ? { ...one, strokes: strokes(`C K, ${KEYS[at]}`) } : one));
 export const stored = (written: Written) =>
   written

@@ -11,7 +11,7 @@ import * as prose120 from 'pm-commands-1.2.0';
 import * as prose from 'prosemirror-commands';
 
 /** A key of a library's keymap on one platform, and the name of the function that it runs. */
-export interface MapKey {
+interface MapKey {
   readonly text: string;
   readonly name: string;
 }

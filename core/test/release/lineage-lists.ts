@@ -12,7 +12,7 @@ export interface ListedCommand {
   readonly destructive: boolean;
 }
 
-export function listed(text: string): ListedCommand {
+function listed(text: string): ListedCommand {
   const [label = '', menu = '', category = '', home = '', keys = '', description = ''] = text
     .split('|')
     .map((one) => one.trim());

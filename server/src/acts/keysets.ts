@@ -50,7 +50,7 @@ import { refuseOvertaking, refuseUnseen } from './unseen.ts';
 const MOST_CLASHES = 10_000;
 
 /** The layouts that are named, by their ids; the US one when none is. */
-export function layoutsNamed(ids: readonly string[]): Layout[] {
+function layoutsNamed(ids: readonly string[]): Layout[] {
   return ids.length ? ids.map((id) => layoutById(id) ?? refuse('no-layout', `There is no layout “${id}”.`)) : [US];
 }
 

@@ -59,7 +59,7 @@ export interface Owned {
  * giving and locking are for whoever made it and for owners of the workspace. Where editors propose, they change only what
  * is their own.
  */
-export function may(actor: Actor, action: OwnedAction, { owner, madeBy = null, locked = false }: Owned): boolean {
+function may(actor: Actor, action: OwnedAction, { owner, madeBy = null, locked = false }: Owned): boolean {
   const others = owner !== null && owner.id !== actor.id;
   if (action === 'give') return actor.role === 'owner' || madeBy === actor.id;
   if (action === 'propose') return !others && !locked;

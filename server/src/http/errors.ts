@@ -65,7 +65,7 @@ const OUTAGE: ProblemDetails = {
 };
 
 /** Any error as problem details (RFC 9457). */
-export function detailsOf(error: unknown): ProblemDetails {
+function detailsOf(error: unknown): ProblemDetails {
   if (isOutage(error)) return OUTAGE;
   const problems = problemsOf(error);
   const [first] = problems;

@@ -9,7 +9,7 @@ import type { ListResult, ListTask, PlannedList } from './reading.ts';
 import type { LookTask } from './worker.ts';
 
 /** What a list is read with and against. */
-export type ListQuestion = Omit<ListTask, 'look'>;
+type ListQuestion = Omit<ListTask, 'look'>;
 
 /** Reads lists in threads of their own. */
 export interface ListReader {

@@ -2,8 +2,8 @@ import { createRequire } from 'node:module';
 import type { Face } from '@crib/core/sheet';
 
 const require = createRequire(import.meta.url);
-export const fontFile = (path: string) => require.resolve(path);
-export const google = (family: string, weight: string, file: string) =>
+const fontFile = (path: string) => require.resolve(path);
+const google = (family: string, weight: string, file: string) =>
   fontFile(`@expo-google-fonts/${family}/${weight}/${file}_${weight}.ttf`);
 
 /** The font files of sheets, in print as on screen; the last has the signs that the others lack. */

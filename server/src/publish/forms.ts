@@ -25,7 +25,7 @@ export function pdfFacts(body: EditionBody | ChangesBody): PdfFacts {
 }
 
 /** The pages of an edition on paper: each platform in its turn, unless they stand side by side. */
-export function printed(body: EditionBody | ChangesBody, address: string) {
+function printed(body: EditionBody | ChangesBody, address: string) {
   const together = body.format === 'crib-changes' || body.look.sideBySide;
   const readings = together ? [body.platforms] : body.platforms.map((one) => [one]);
   return readings.map((platforms) => fit(body, { platforms, how: 'words' }, address));

@@ -129,7 +129,7 @@ const factCorrections = (db: Db, releaseId: number): Promise<FactCorrection[]> =
   );
 
 /** Pairs, families and slots of an app, their members in order. */
-export function groupsOf(db: Db, appId: number): Promise<CommandGroup[]> {
+function groupsOf(db: Db, appId: number): Promise<CommandGroup[]> {
   return rows<CommandGroup>(
     db,
     `SELECT id, kind, name, advised_id AS advised, because,
@@ -142,7 +142,7 @@ export function groupsOf(db: Db, appId: number): Promise<CommandGroup[]> {
 }
 
 /** The runs of an app, their steps in order. */
-export function runsOf(db: Db, appId: number): Promise<Run[]> {
+function runsOf(db: Db, appId: number): Promise<Run[]> {
   return rows<Run>(
     db,
     `SELECT id, name, coalesce((SELECT jsonb_agg(s.command_id ORDER BY s.position) FROM run_step s WHERE s.run_id = r.id), '[]')
@@ -153,7 +153,7 @@ export function runsOf(db: Db, appId: number): Promise<Run[]> {
 }
 
 /** How often an app's commands are used, by source. */
-export function usesOf(db: Db, appId: number): Promise<Use[]> {
+function usesOf(db: Db, appId: number): Promise<Use[]> {
   return rows<Use>(
     db,
     `SELECT command_id AS command, source, per_day AS "perDay", often FROM command_use WHERE app_id = $1 ORDER BY source, command_id`,

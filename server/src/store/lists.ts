@@ -143,10 +143,10 @@ export function stateOf(words: CommandWords) {
   };
 }
 
-export const STATE = `label text, menu text, category text, description text, other_names text[], fixed boolean, hidden boolean,
+const STATE = `label text, menu text, category text, description text, other_names text[], fixed boolean, hidden boolean,
   destructive boolean, parameterised boolean, scripted boolean, one_press text, needs text, follows text`;
 const fieldsOf = (columns: string) => columns.replace(/ (text\[\]|text|boolean)/g, '').replace(/\s+/g, ' ');
-export const FIELDS = fieldsOf(STATE);
+const FIELDS = fieldsOf(STATE);
 const DETAIL = `states text[], presses text[], step text, sign text, satisfied_by text, setting text, key_list text, key_list_since text,
   unshown boolean, argument_of text, argument text`;
 const DETAIL_FIELDS = fieldsOf(DETAIL);

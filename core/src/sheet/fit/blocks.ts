@@ -15,7 +15,7 @@ export interface Text {
   readonly leading: number;
 }
 /** The frame of a key, from the top of its block; `part` is the place of its text among the texts. */
-export interface Frame {
+interface Frame {
   readonly x: number;
   readonly y: number;
   readonly width: number;

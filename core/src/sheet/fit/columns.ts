@@ -4,7 +4,7 @@ export interface Item {
   readonly keeps: boolean;
 }
 /** Where an item stands: which column, and how far down. */
-export interface Spot {
+interface Spot {
   readonly column: number;
   readonly y: number;
 }
