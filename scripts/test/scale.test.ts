@@ -55,7 +55,7 @@ const status = (path: string) =>
     () => 0,
   );
 const workers = () =>
-  execFileSync('pgrep', ['-P', String(server.pid), '-f', 'main.ts'], { encoding: 'utf8' })
+  execFileSync('pgrep', ['-P', String(server.pid), '-f', 'server/dist/main.js'], { encoding: 'utf8' })
     .trim()
     .split('\n')
     .map(Number);
@@ -125,11 +125,14 @@ describe('several processes on one database, with a replica for pages', () => {
     // Whoever gathers is held until both have happened, the question first: it then writes to a process that is gone.
     await setTimeout(300);
     process.kill(server.pid, 'SIGSTOP');
-    asker.write('GET /metrics HTTP/1.1\r\nHost: measures\r\n\r\n');
-    await setTimeout(100);
-    process.kill(workers()[0]!, 'SIGKILL');
-    await setTimeout(200);
-    process.kill(server.pid, 'SIGCONT');
+    try {
+      asker.write('GET /metrics HTTP/1.1\r\nHost: measures\r\n\r\n');
+      await setTimeout(100);
+      process.kill(workers()[0]!, 'SIGKILL');
+      await setTimeout(200);
+    } finally {
+      process.kill(server.pid, 'SIGCONT');
+    }
     expect(String((await once(asker, 'data'))[0])).toMatch(/^HTTP\/1\.1 (200|503) /);
     asker.destroy();
     await expect.poll(() => status(page)).toBe(200);
