@@ -42,7 +42,7 @@ export async function signIn(page: Page, name = 'Ines Farrowby') {
     email: string;
     password: string;
   }[];
-  const { email, password } = accounts.find((one) => one.name === name)!;
+  const { email, password } = accounts.find((one) => one.name.startsWith(name))!;
   await page.request.post('/api/session', { data: { email, password } });
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Apps and releases' })).toBeVisible();
