@@ -31,11 +31,7 @@ const namedKeys = named(NAMED_KEYS.keys());
 const positions = [...KEYPAD.keys(), ...WRITING_CODES].filter((code) => !board.lacks.has(code));
 const positionKeys: fc.Arbitrary<Key> = fc.constantFrom(...positions).map((code): Key => ({ by: 'position', code }));
 
-const keys = fc.oneof(
-  { weight: 4, arbitrary: characterKeys },
-  { weight: 2, arbitrary: namedKeys },
-  positionKeys,
-);
+const keys = fc.oneof({ weight: 4, arbitrary: characterKeys }, { weight: 2, arbitrary: namedKeys }, positionKeys);
 const isPrimary = (modifier: Modifier) => {
   const { base } = sideOf(modifier);
   return base === 'Ctrl' || base === 'Meta' ? 'Primary' : base;
