@@ -40,7 +40,7 @@ const PROMISES = {
 };
 
 export default tseslint.config(
-  { ignores: ['**/dist/**', '**/node_modules/**', 'var/**', 'web/src/*.d.ts', 'test-results/**', '**/*.generated.ts'] },
+  { ignores: ['**/dist/**', '**/node_modules/**', 'var/**', 'test-results/**', '**/*.generated.ts'] },
   js.configs.recommended,
   ...tseslint.configs.recommended,
   ...vue.configs['flat/recommended'],

@@ -12,7 +12,7 @@ interface Site {
 }
 let site: Site | undefined;
 
-/** A Crib with the demo for each file of journeys: none leans on what another one leaves. */
+/** Starts a server with a copy of the demo for each file of journeys, so that no file depends on another. */
 async function siteFor(file: string): Promise<Site> {
   if (site?.file === file) return site;
   await site?.close();
@@ -28,7 +28,7 @@ async function siteFor(file: string): Promise<Site> {
 
 export const test = base.extend<{ site: string }, { leaving: void }>({
   leaving: [
-    // Playwright reads from the first parameter what a fixture needs: here, nothing.
+    // Playwright reads a fixture’s dependencies from its first parameter; this one has none.
     // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
       await use();

@@ -28,8 +28,9 @@ const NEEDED = [
 ];
 
 /**
- * Everything a submission must pass, against databases and ports of its own. `npm run check` is the short form: the code, core
- * and the pages' units, without a database. `npm run deep` looks at all random worlds, and ends things at random for an hour.
+ * Runs every check, on its own databases and ports. `npm run check` is the short form: types, lint, core and the pages' units,
+ * without a database. `npm run deep` is the long one: all random cases, crash tests and scaling. `--keep` writes the times into
+ * docs/benchmarks.md.
  */
 await main(async () => {
   const keep = process.argv.includes('--keep');
@@ -54,7 +55,7 @@ await main(async () => {
       void leave().then(() => process.exit(130));
     });
   }
-  console.log(`Random tests have the seed ${seed}; CRIB_SEED=${seed} repeats them.`);
+  console.log(`Random seed: ${seed}. Repeat this run with CRIB_SEED=${seed}.`);
 
   /** @param {string} name @param {string} project @param {Record<string, string>} [env] */
   const vitest = (name, project, env = {}) => {
@@ -75,7 +76,7 @@ await main(async () => {
     await parts.time('Build', ensureBuild);
     const units = await database('test');
     await vitest('Server', 'server', testEnvironment(units));
-    await vitest('Setting up and running', 'scripts');
+    await vitest('Setup and operation', 'scripts');
 
     const pages = await database('pages');
     await parts.time('Demo', async () => {
@@ -95,8 +96,8 @@ await main(async () => {
       tally: () => playwrightTally(journeys),
     });
     if (form !== 'deep') return;
-    await parts.run('Things ended at random', ['node', 'scripts/torture.mjs', '200', seed]);
-    await parts.run('A million shortcuts', ['node', 'scripts/scaling.mjs', '--print']);
+    await parts.run('Crash tests', ['node', 'scripts/torture.mjs', '200', seed]);
+    await parts.run('Scaling', ['node', 'scripts/scaling.mjs', '--print']);
   } finally {
     await leave();
     parts.report();

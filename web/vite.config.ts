@@ -1,6 +1,5 @@
 import { fileURLToPath } from 'node:url';
 import vue from '@vitejs/plugin-vue';
-import autoImport from 'unplugin-auto-import/vite';
 import components from 'unplugin-vue-components/vite';
 import { ElementPlusResolver } from 'unplugin-vue-components/resolvers';
 import { VitePWA } from 'vite-plugin-pwa';
@@ -31,7 +30,6 @@ export default defineConfig({
   root: at('.'),
   plugins: [
     vue(),
-    autoImport({ resolvers: [ElementPlusResolver()], dts: at('src/auto-imports.d.ts') }),
     learnersFiles,
     VitePWA({
       strategies: 'injectManifest',
@@ -50,7 +48,7 @@ export default defineConfig({
         ],
       },
     }),
-    components({ resolvers: [ElementPlusResolver()], dirs: [], dts: at('src/components.d.ts') }),
+    components({ resolvers: [ElementPlusResolver()], dirs: [], dts: false }),
   ],
   build: {
     target: 'es2022',

@@ -71,7 +71,7 @@ export class Parts {
   report() {
     const failed = this.parts.flatMap((part) => part.failed);
     const passed = this.parts.reduce((sum, part) => sum + part.passed, 0);
-    console.log('\n— How long it took');
+    console.log('\n— Times');
     for (const { name, ms, passed: count } of this.parts)
       console.log(`${(ms / 1000).toFixed(0).padStart(5)} s  ${name}${count > 1 ? ` (${count})` : ''}`);
     if (failed.length) console.log(`\n— What failed\n${failed.join('\n')}`);

@@ -33,7 +33,7 @@ export function openThreads<Task, Result>(
 ): Threads<Task, Result> {
   const threads = new Piscina<Task, Result>({
     ...worker,
-    // An idle server keeps none: beginning one takes half a second, and each takes some 50 MB.
+    // An idle server keeps no threads: each takes some 50 MB, and starting one takes half a second.
     minThreads: 0,
     maxThreads,
     maxQueue: MOST_WAITING,

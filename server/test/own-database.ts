@@ -3,8 +3,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll } from 'vitest';
 import { copyOf, testDatabase } from '../../scripts/lib/copies.mjs';
+import { programOf } from '../../scripts/lib/packages.mjs';
 
-/** Gives each file of tests a database of its own, copied from one that is migrated already, and a folder for its files. */
+/** Gives each test file its own copy of the migrated database and its own temporary folder; threads run the built server. */
+await programOf('main');
 const own = await copyOf(testDatabase());
 const shared = process.env['TMPDIR'];
 const folder = mkdtempSync(join(tmpdir(), 'crib-test-'));

@@ -196,7 +196,7 @@ function editsOf({ name, edits }: StackFile['layers'][number], catalogue: Catalo
       problems.push(
         problem(
           'no-command',
-          `${catalogue.release.label} has no command “${command}”. Take it out of the file, or read it in first.`,
+          `${catalogue.release.label} has no command “${command}”. Remove it from the file, or import it first.`,
           place,
         ),
       );

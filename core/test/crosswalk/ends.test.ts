@@ -219,7 +219,7 @@ describe('a plan that is told which presses there are', () => {
           expect(press(now)).not.toBe(press(out));
         }
       }),
-      runs(320),
+      runs(320, 2),
     );
     expect(given).toBeGreaterThan(met(10));
   });
@@ -254,7 +254,7 @@ describe('a plan that is told which presses there are', () => {
         if (some.refused.some(({ why }) => why === 'another is busier')) rivals++;
         expect(() => after(setting, some.edits)).not.toThrow();
       }),
-      runs(120),
+      runs(120, 1),
     );
     expect(rivals).toBeGreaterThan(met(3));
   });

@@ -149,7 +149,7 @@ describe('the program of an edition', () => {
             ).toBe(true);
         },
       ),
-      runs(1500),
+      runs(1500, 3),
     );
     expect(Math.min(named, known)).toBeGreaterThan(met(10));
   });

@@ -216,7 +216,7 @@ describe('a recipe', () => {
         if (wanted && !file.losses.length) whole++;
         lost += file.losses.length;
       }),
-      runs(1500),
+      runs(1500, 3),
     );
     expect(Math.min(whole, lost)).toBeGreaterThan(met(25));
   });

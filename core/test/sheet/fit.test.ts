@@ -231,7 +231,7 @@ describe('columns', () => {
           expect(highest(even)).toBeLessThanOrEqual(highest(found) + 1e-6);
         },
       ),
-      runs(400),
+      runs(400, 1),
     );
     expect(broken).toBeGreaterThan(met(20));
   });
@@ -267,7 +267,7 @@ describe('a sheet laid out', () => {
           layout.pages[0]!.placings.flatMap((each) => each.texts.flatMap((text) => text.runs)).length,
         );
       }),
-      runs(120),
+      runs(120, 1),
     );
     expect(over).toBeGreaterThan(met(3));
   });

@@ -5,8 +5,8 @@ import { refuse } from '@crib/core/error';
 
 const derive = promisify<string, Buffer, number, { N: number; r: number; p: number; maxmem: number }, Buffer>(scrypt);
 /**
- * One of OWASP’s equivalent settings for scrypt, from memory: N = 2^15, r = 8, p = 3, 32 MB for each that is worked out. Tests,
- * which sign in hundreds of times, may lower it.
+ * One of OWASP’s equivalent settings for scrypt, from memory: N = 2^15, r = 8, p = 3, 32 MB for each that is worked out. Tests
+ * sign in hundreds of times and lower N.
  */
 const COST = { N: 2 ** Number(process.env['CRIB_SCRYPT_LOG_N'] ?? 15), r: 8, p: 3, maxmem: 64 * 1024 * 1024 };
 

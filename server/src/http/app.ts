@@ -1,9 +1,8 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import express, { Router, type Express, type RequestHandler } from 'express';
-import type { ServeStaticOptions } from 'serve-static';
 import compression from 'compression';
-import expressStaticGzip from 'express-static-gzip';
+import expressStaticGzip, { type ExpressStaticGzipOptions } from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { Db, Pool } from '../store/db.ts';
@@ -153,16 +152,16 @@ export function createApp({
   return app;
 }
 
-/** Files as they were built: packed already where whoever asks can unpack them. */
-const packedFiles = (folder: string, serveStatic: ServeStaticOptions) =>
+/** Serves files in the compressed form that the build made, where the client accepts it. */
+const compressedFiles = (folder: string, serveStatic: ExpressStaticGzipOptions['serveStatic'] = {}) =>
   expressStaticGzip(folder, { enableBrotli: true, orderPreference: ['br', 'gz'], index: false, serveStatic });
 
 /** The editors’ page, everywhere that is nothing else. */
 function servePages(app: Express, folder: string) {
-  app.use('/assets', packedFiles(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use('/assets', compressedFiles(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
   // The one script that other sites load from here.
   app.use('/embed.js', (_req, res, next) => void (res.set('Cross-Origin-Resource-Policy', 'cross-origin'), next()));
-  app.use(packedFiles(folder, { index: false }));
+  app.use(compressedFiles(folder));
   const page = (name: string) => {
     const file = join(folder, name);
     return existsSync(file) ? readFileSync(file, 'utf8') : '';

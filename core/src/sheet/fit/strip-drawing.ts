@@ -4,7 +4,7 @@ import type { Line, Measurer } from './measure.ts';
 import type { Face } from './metrics.generated.ts';
 import { MM } from './paper.ts';
 
-/** Where something stands on a page and how large it is, in points. */
+/** A rectangle on a page, in points. */
 interface Box {
   readonly x: number;
   readonly y: number;
@@ -17,7 +17,7 @@ export const MARGIN = 8 * MM;
 export const SIZES = Array.from({ length: 15 }, (_, at) => 8 - 0.25 * at);
 const LEAD = 1.15;
 
-/** Lines of a text in a box, at the largest size at which all of it stands there; what does not at the least ends in dots. */
+/** Breaks a text into lines at the largest size at which all of it fits its box; at the smallest, the rest becomes an ellipsis. */
 function inBox(
   text: string,
   face: Face,
@@ -38,7 +38,7 @@ function inBox(
   return { size, lines: [] };
 }
 
-/** What pages of strips are put together from: boxes with a text in them, lines, rows, and a ruler. */
+/** The parts of a page of strips: text in boxes, headings, rows and a ruler. */
 export function stripDrawing(measure: Measurer) {
   const rect = (kind: Rect['kind'], box: Box): Rect => ({ kind, ...box, part: null });
   const boxed = (
