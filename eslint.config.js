@@ -23,6 +23,20 @@ const CORE = [
   'reply',
 ];
 
+/** Rooms within a folder of core, in the same order. */
+const ROOMS = {
+  release: ['lineage', 'compare', 'carry'],
+  crosswalk: ['decide', 'match', 'plan', 'move'],
+  sheet: ['compose', 'check', 'fit', 'page'],
+};
+
+/** What a file in core may not import: whatever stands above its folder. */
+const above = (order, index) =>
+  order.slice(index + 1).map((later) => ({
+    group: [`**/${later}/index.ts`, `**/${later}/*`],
+    message: `${order[index]} stands below ${later}.`,
+  }));
+
 const wall = (files, patterns) => ({ files, rules: { 'no-restricted-imports': ['error', { patterns }] } });
 const pure = [
   { regex: '^node:', message: 'Core is pure TypeScript: no Node.' },
@@ -78,16 +92,14 @@ export default tseslint.config(
       'vue/no-v-html': 'error',
     },
   },
-  ...CORE.map((folder, index) =>
-    wall(
-      [`core/src/${folder}/**/*.ts`],
-      [
-        ...pure,
-        ...CORE.slice(index + 1).map((later) => ({
-          group: [`**/${later}/index.ts`, `**/${later}/*`],
-          message: `${folder} stands below ${later}.`,
-        })),
-      ],
+  ...CORE.map((folder, index) => wall([`core/src/${folder}/**/*.ts`], [...pure, ...above(CORE, index)])),
+  // The folders' own rules again, since a later entry takes the place of an earlier one.
+  ...Object.entries(ROOMS).flatMap(([folder, rooms]) =>
+    rooms.map((room, index) =>
+      wall(
+        [`core/src/${folder}/${room}/**/*.ts`],
+        [...pure, ...above(CORE, CORE.indexOf(folder)), ...above(rooms, index)],
+      ),
     ),
   ),
   wall(

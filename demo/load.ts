@@ -148,7 +148,7 @@ async function load() {
   await make(newest);
   await notes(slug, shipped.id);
   for (const folder of ['brinechart', 'tallowline']) await otherProgram(folder);
-  await comingFrom(slug, 'brinechart');
+  await habitsFrom(slug, 'brinechart');
   // The second edition knows what hands from other programs bring along.
   await write(begun.revision, sections);
   const { address } = await call<{ address: string }>('POST', `/api/sheets/${sheet.id}/editions`);
@@ -158,7 +158,7 @@ async function load() {
 }
 
 /** A sheet for learners who come from another program, filled by its crosswalk; where keys in use lie stands on it too. */
-async function comingFrom(slug: string, other: string) {
+async function habitsFrom(slug: string, other: string) {
   const { keysets } = await call<AppOverview>('GET', `/api/apps/${slug}`);
   const crosswalks = await call<CrosswalkOverview[]>('GET', `/api/apps/${slug}/crosswalks`);
   const found = crosswalks.find((one) => one.from.slug === other) ?? fail(`there is no crosswalk from ${other}`);

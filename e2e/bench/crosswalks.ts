@@ -1,7 +1,7 @@
 import Fuse from 'fuse.js';
 import {
   WORD_LIST,
-  comingFrom,
+  habitsFrom,
   moveFigures,
   plan,
   prepared,
@@ -100,9 +100,9 @@ export async function crosswalks() {
     on: '2026-01-01',
   }));
   const contexts = now.catalogue.contexts.map(({ id }) => ({ ...commands[0]!, source: id, target: id }));
-  const coming = comingFrom(old, { commands, contexts } as unknown as Crosswalk);
+  const habits = habitsFrom(old, { commands, contexts } as unknown as Crosswalk);
   const ask = (keep: number) =>
-    plan({ coming, setting, facts: { rest: RESTS[0]!, uses: usesThere(coming) }, keep, because: () => 'kept' });
+    plan({ habits, setting, facts: { rest: RESTS[0]!, uses: usesThere(habits) }, keep, because: () => 'kept' });
   let keep = 50;
   let found = ask(keep);
   while (found.displaced.length < 300 && keep < 1000) found = ask((keep += 50));
@@ -113,7 +113,7 @@ export async function crosswalks() {
     '1000 ms',
     `${found.kept.length} presses kept`,
   ]);
-  lines.push(['its steps', ms(await median(() => steps(found.edits, setting, coming.uses, 4))), '200 ms', '']);
+  lines.push(['its steps', ms(await median(() => steps(found.edits, setting, habits.uses, 4))), '200 ms', '']);
   const after = settingAfter(setting, { put: found.edits, remove: [] });
-  lines.push(['its figures', ms(await median(() => moveFigures(coming, after, 'windows'))), '', '']);
+  lines.push(['its figures', ms(await median(() => moveFigures(habits, after, 'windows'))), '', '']);
 }

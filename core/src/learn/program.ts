@@ -1,5 +1,5 @@
 import type { Catalogue, EditionProgram, Keyset, OldPress, Recipe } from '../contract/index.ts';
-import { translator, type Coming } from '../crosswalk/index.ts';
+import { translator, type Habits } from '../crosswalk/index.ts';
 import type { Platform } from '../keys/index.ts';
 import type { Opened } from '../keyset/index.ts';
 import type { Keyboards } from '../press/index.ts';
@@ -8,7 +8,7 @@ import type { Lineage } from '../release/index.ts';
 /** Another program whose hands come here. */
 export interface ComingFrom {
   readonly from: string;
-  readonly coming: Coming;
+  readonly coming: Habits;
 }
 
 /** An earlier release, with what became of its commands since. */
@@ -99,7 +99,7 @@ function knownIn(
 }
 
 function oldPresses(
-  coming: Coming,
+  coming: Habits,
   opened: Opened,
   setting: ReturnType<Opened['setting']>,
   platform: Platform,

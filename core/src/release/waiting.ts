@@ -2,9 +2,9 @@ import { commandCount, holding } from '../catalogue/index.ts';
 import type { CustomKeyset, DeskLine } from '../contract/index.ts';
 import { clashes, unverifiedOn, type Opened } from '../keyset/index.ts';
 import type { Keyboards } from '../press/index.ts';
-import { contextProposals } from './context-proposals.ts';
-import type { Lineage } from './lineage.ts';
-import { lineageProposals } from './proposals.ts';
+import { contextProposals } from './lineage/context-proposals.ts';
+import type { Lineage } from './lineage/lineage.ts';
+import { lineageProposals } from './lineage/proposals.ts';
 import { sideOf } from './sides.ts';
 
 /** The custom keysets of a release. */

@@ -1,19 +1,8 @@
-export { composeSheet, rowsOf } from './compose.ts';
-export { NO_FACTS, rowsIn, ruled, type Ruled } from './rules.ts';
-export { changedKeys, differences, type RowDifference } from './differences.ts';
+/**
+ * Makes reference sheets and release notes: composed (`compose`), checked (`check`), fitted to paper (`fit`) and written
+ * out (`page`).
+ */
+export * from './compose/index.ts';
+export * from './check/index.ts';
 export * from './fit/index.ts';
 export * from './page/index.ts';
-export { claimsIn, commandsIn, keysIn, namedBy, type KeyClaim, type Named } from './claims.ts';
-export { namedIn, wrongClaims, type WrongClaim } from './wrong-claims.ts';
-export { mended, proof, type Finding, type FindingKind, type Mend, type Spot } from './proof.ts';
-export { canonicalJson, sheetCsv, sheetMarkdown } from './export.ts';
-export { tableCsv, tableHtml, tableMarkdown, tableText, type PlainTable } from './table.ts';
-export { notesProof, type NotesFinding } from './notes-proof.ts';
-export { argue, arguedMarkdown, type Argued, type ArguedRow } from './argued.ts';
-export { changesCsv, changesMarkdown, changesTable, composeChanges, type ChangesFrame } from './changes.ts';
-export { subjectOf } from './subject.ts';
-export { loadingSteps, loadingText } from './loading.ts';
-export { appliesOn } from './applies.ts';
-export { rowsByName, sheetOn, wrongChanges, wrongLines, type WrongLine } from './impact.ts';
-export { ledgerTable, type LedgerKeys } from './ledger.ts';
-export { changingIn, changingSaid } from './changing.ts';

@@ -190,11 +190,11 @@ describe('a plan that is told which presses there are', () => {
     let given = 0;
     fc.assert(
       fc.property(world, fc.constantFrom('A', 'F5', 'Ctrl+J'), (one, out) => {
-        const { setting, coming } = made(one);
+        const { setting, habits } = made(one);
         const { keyboards } = setting.weighed;
         const pool = { combinations: ['Primary', 'Primary+Shift'], functionKeys: false };
         const found = plan({
-          coming,
+          habits,
           setting,
           facts: { rest: RESTS[0]!, pool },
           keep: Infinity,
@@ -228,19 +228,19 @@ describe('a plan that is told which presses there are', () => {
     let rivals = 0;
     fc.assert(
       fc.property(world, (one) => {
-        const { setting, coming } = made(one);
-        const ask = (keep: number) => plan({ coming, setting, facts: { rest: RESTS[0]! }, keep, because });
+        const { setting, habits } = made(one);
+        const ask = (keep: number) => plan({ habits, setting, facts: { rest: RESTS[0]! }, keep, because });
         const [some, all] = [ask(99), ask(Infinity)];
         const sum = ({ kept }: typeof some) => kept.reduce((total, claim) => total + claim.uses, 0);
         if (![...some.refused, ...all.refused].some(({ why }) => why === 'would clash' || why === 'too many'))
           expect(sum(all)).toBeGreaterThanOrEqual(sum(some) - 1e-9);
-        const busiest = claimsOf(coming, setting)[0];
+        const busiest = claimsOf(habits, setting)[0];
         const lost = some.refused.find(({ claim }) => claim === busiest || claim.source === busiest?.source);
         if (lost?.why === 'another is busier')
           expect(some.kept.some((claim) => claim.uses >= lost.claim.uses)).toBe(true);
         // Whoever gave way did so to a claim of at least its use, kept then, that wants a press of the same first key.
         const firstKey = (shortcut: string) => shortcut.split(' ')[0]!.split('+').at(-1);
-        const others = claimsOf(coming, setting);
+        const others = claimsOf(habits, setting);
         for (const { claim, why } of some.refused)
           if (why === 'another is busier')
             expect(

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { evenly } from '../../src/crosswalk/evenly.ts';
+import { evenly } from '../../src/crosswalk/plan/evenly.ts';
 import { runs } from '../runs.ts';
 
 /** Groups of random weight, some of which wait for earlier ones. */

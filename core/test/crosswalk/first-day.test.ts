@@ -9,15 +9,15 @@ import { met, runs } from '../runs.ts';
 
 const hands = { rest: RESTS[0]!, typist: 'average' as const };
 function changed(one: World) {
-  const { setting, coming, ours, keyboards } = made(one);
-  const old = sideOf(coming.old, 1, keyboards, 'windows');
+  const { setting, habits, ours, keyboards } = made(one);
+  const old = sideOf(habits.old, 1, keyboards, 'windows');
   const now: Side = sideOf(ours, 1, keyboards, 'windows');
   const lineage = {
-    commands: relation(coming.counterparts.map(({ source, target }) => [source, target] as const)),
-    contexts: relation([...coming.places]),
+    commands: relation(habits.counterparts.map(({ source, target }) => [source, target] as const)),
+    contexts: relation([...habits.places]),
   };
   const found = moved(old, now, lineage);
-  return { setting, coming, old, now, lineage, harms: harms(found, old, now, coming.uses, hands) };
+  return { setting, habits, old, now, lineage, harms: harms(found, old, now, habits.uses, hands) };
 }
 const asked = (share: number) => ({ share, platform: 'windows', reason: 'first day' });
 
@@ -93,12 +93,12 @@ describe('hands in two programs', () => {
   it('find where one press means two things and one idea has two presses, both ways alike', () => {
     fc.assert(
       fc.property(world, (one) => {
-        const { coming, old, now, lineage } = changed(one);
+        const { habits, old, now, lineage } = changed(one);
         const back = {
           commands: { forward: lineage.commands.back, back: lineage.commands.forward },
           contexts: { forward: lineage.contexts.back, back: lineage.contexts.forward },
         };
-        const [there, here] = [severalHands(old, now, lineage, coming.uses), severalHands(now, old, back, coming.uses)];
+        const [there, here] = [severalHands(old, now, lineage, habits.uses), severalHands(now, old, back, habits.uses)];
         const pairs = (list: readonly { here: number; there: number }[], turned: boolean) =>
           list.map((each) => (turned ? `${each.there} ${each.here}` : `${each.here} ${each.there}`)).sort();
         expect(pairs(there.ideas, false)).toEqual(pairs(here.ideas, true));

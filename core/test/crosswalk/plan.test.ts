@@ -11,7 +11,7 @@ import {
   translator,
   waiting,
   type Claim,
-  type Coming,
+  type Habits,
   type MoveFigures,
   type Plan,
 } from '../../src/crosswalk/index.ts';
@@ -30,12 +30,12 @@ const keysAt = (setting: Setting, platform: Platform, command: number, context: 
     .on(platform)
     .at(command, context)
     .map((held) => held.shortcut);
-const planned = (one: World, keep = one.keep): { setting: Setting; coming: Coming; found: Plan } => {
-  const { setting, coming } = made(one);
+const planned = (one: World, keep = one.keep): { setting: Setting; habits: Habits; found: Plan } => {
+  const { setting, habits } = made(one);
   return {
     setting,
-    coming,
-    found: plan({ coming, setting, facts, keep, because: (kept) => (kept ? 'kept' : 'made way') }),
+    habits,
+    found: plan({ habits, setting, facts, keep, because: (kept) => (kept ? 'kept' : 'made way') }),
   };
 };
 /** The heaviest part of the best cut of all permutations that keep to what waits for what: brute force. */
@@ -69,7 +69,7 @@ describe('a plan', () => {
   it('adds no error on any keyboard, moves nothing fixed, gives what is kept, and says why of all else', () => {
     fc.assert(
       fc.property(world, (one) => {
-        const { setting, coming, found } = planned(one);
+        const { setting, habits, found } = planned(one);
         const then = after(setting, found.edits);
         const base = errors(setting);
         expect([...errors(then)].filter((each) => !base.has(each))).toEqual([]);
@@ -77,7 +77,7 @@ describe('a plan', () => {
         for (const claim of found.kept)
           for (const platform of claim.platforms)
             expect(keysAt(then, platform, claim.target, claim.context)).toContain(claim.shortcut);
-        const wanted = one.keep === 0 ? 0 : claimsOf(coming, setting).length;
+        const wanted = one.keep === 0 ? 0 : claimsOf(habits, setting).length;
         expect(found.kept.length + found.refused.length).toBeLessThanOrEqual(wanted);
         expect(found.edits.every((edit) => edit.reason !== '')).toBe(true);
       }),
@@ -138,8 +138,8 @@ describe('a plan', () => {
     let compared = 0;
     fc.assert(
       fc.property(world, (one) => {
-        const { setting, coming, found } = planned(one, Infinity);
-        const able = claimsOf(coming, setting).filter(
+        const { setting, habits, found } = planned(one, Infinity);
+        const able = claimsOf(habits, setting).filter(
           (claim) => isShipped(claim, setting) || hindranceOf(claim, setting) === null,
         );
         if (able.length > 8 || found.refused.some((each) => each.why === 'would clash')) return;
@@ -183,8 +183,8 @@ describe('a plan', () => {
     let several = 0;
     fc.assert(
       fc.property(world, fc.integer({ min: 1, max: 4 }), (one, count) => {
-        const { setting, coming, found } = planned(one, Infinity);
-        const parts = steps(found.edits, setting, coming.uses, count);
+        const { setting, habits, found } = planned(one, Infinity);
+        const parts = steps(found.edits, setting, habits.uses, count);
         expect(parts.length).toBeLessThanOrEqual(count);
         expect(parts.flatMap((part) => part.edits).length).toBe(found.edits.length);
         expect(new Set(parts.flatMap((part) => part.edits))).toEqual(new Set(found.edits));
@@ -203,7 +203,7 @@ describe('a plan', () => {
         const { groups, after: waits } = waiting(found.edits, setting);
         if (groups.length === 0 || groups.length > 7) return;
         const weights = groups.map((list) =>
-          list.reduce((sum, at) => sum + 1 + (coming.uses.get(found.edits[at]!.command) ?? 0), 0),
+          list.reduce((sum, at) => sum + 1 + (habits.uses.get(found.edits[at]!.command) ?? 0), 0),
         );
         expect(Math.max(...parts.map((part) => part.weight))).toBeCloseTo(lightestOf(weights, waits, count), 6);
       }),
@@ -216,9 +216,9 @@ describe('a plan', () => {
     let better = 0;
     fc.assert(
       fc.property(world, (one) => {
-        const { setting, coming, found } = planned(one, Infinity);
+        const { setting, habits, found } = planned(one, Infinity);
         const [learn, keep] = [setting, after(setting, found.edits)].map((each) =>
-          moveFigures(coming, each, 'windows'),
+          moveFigures(habits, each, 'windows'),
         ) as [MoveFigures, MoveFigures];
         for (const { all, stays, misleads, dead, without, keyless } of [learn, keep])
           expect(stays + misleads + dead + without + keyless).toBeCloseTo(all, 6);
@@ -236,8 +236,8 @@ describe('a plan', () => {
   it('reads as a translator: every old press once in its place, what answers to it now, and where it misleads', () => {
     fc.assert(
       fc.property(world, (one) => {
-        const { setting, coming } = made(one);
-        const lines = translator(coming, setting, 'windows');
+        const { setting, habits } = made(one);
+        const lines = translator(habits, setting, 'windows');
         const keys = lines.map((line) => `${line.did} ${line.context} ${line.shortcut}`);
         expect(new Set(keys).size).toBe(keys.length);
         for (const line of lines) {

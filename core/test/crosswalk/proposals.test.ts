@@ -2,7 +2,7 @@ import Fuse from 'fuse.js';
 import MiniSearch from 'minisearch';
 import { describe, expect, it } from 'vitest';
 import { ACCEPTANCE, WEIGHTS, propose, type MatchedCommand } from '../../src/crosswalk/index.ts';
-import { plainWords } from '../../src/crosswalk/names.ts';
+import { plainWords } from '../../src/crosswalk/match/names.ts';
 import { fitAcceptance, fitScale, quality } from './fit.ts';
 import { commandsOf, goldLists, type Gold } from './lists.ts';
 import { DEEP, SEED } from '../runs.ts';

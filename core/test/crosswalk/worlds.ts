@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Coming } from '../../src/crosswalk/index.ts';
+import type { Habits } from '../../src/crosswalk/index.ts';
 import { clashes, opened, settingAfter, weigh, type Setting } from '../../src/keyset/index.ts';
 import type { Edit } from '../../src/contract/index.ts';
 import { LAYOUTS, US } from '../../src/keys/index.ts';
@@ -42,7 +42,7 @@ export function made({ old, now, tied, uses, fixed, layout }: World) {
     layers: [custom([])],
   };
   const setting: Setting = { ...ours.setting(1, keyboards), weighed: weigh(stack, keyboards) };
-  const coming: Coming = {
+  const habits: Habits = {
     old: theirs,
     counterparts: tied.map((id) => ({ source: id, target: COMMANDS + 1 - id, relation: 'exact' as const })),
     places: new Map([
@@ -53,7 +53,7 @@ export function made({ old, now, tied, uses, fixed, layout }: World) {
     judged: new Set(tied),
     uses: new Map(uses.map((one, i) => [i + 1, one])),
   };
-  return { setting, coming, ours, keyboards };
+  return { setting, habits, ours, keyboards };
 }
 /** What clashes as an error on any one keyboard, by its parties; each keyboard is weighed alone, and no system takes a press. */
 export function errors({ weighed, ...rest }: Setting): Set<string> {

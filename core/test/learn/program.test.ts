@@ -15,7 +15,7 @@ describe('the program of an edition', () => {
   it('has what is taught and what that stands on, nobody’s name or reason, and computes what it was made from', () => {
     fc.assert(
       fc.property(world, (one) => {
-        const { ours, coming, keyboards } = made(one);
+        const { ours, habits, keyboards } = made(one);
         const mine = {
           ...custom([edit(1, 'set', ['F9'], { reason: 'A secret of Ines' })]),
           owner: { id: 1, name: 'Ines' },
@@ -23,14 +23,14 @@ describe('the program of an edition', () => {
         };
         const other = { ...custom([edit(2, 'set', ['F8'])], 3), baseId: 1 };
         const now = opened({ ...ours.catalogue, keysets: [...ours.catalogue.keysets, mine, other] });
-        const program = programOf(now, 2, [], [{ from: 'Old', coming }], keyboards);
+        const program = programOf(now, 2, [], [{ from: 'Old', coming: habits }], keyboards);
         // Lines of a sheet as an earlier release had them: by lineage, with what was shipped there.
         const lineage = {
           commands: relation(one.tied.map((id) => [id, COMMANDS + 1 - id] as const)),
           contexts: relation([]),
         };
         const wanted = ['c1', 'c4', 'c6'];
-        const { known } = programOf(now, 2, [], [], keyboards, wanted, [{ opened: coming.old, lineage }]);
+        const { known } = programOf(now, 2, [], [], keyboards, wanted, [{ opened: habits.old, lineage }]);
         const lines = wanted.flatMap((name) => {
           const old = COMMANDS + 1 - Number(name.slice(1));
           if (!one.tied.includes(old)) return [];
@@ -86,8 +86,8 @@ describe('the program of an edition', () => {
         fc.integer({ min: 1, max: COMMANDS }),
         fc.constantFrom(1, 2, 3),
         (one, press, wanted, context) => {
-          const { ours, coming, keyboards } = made(one);
-          const program = programOf(ours, 1, [], [{ from: 'Old', coming }], keyboards);
+          const { ours, habits, keyboards } = made(one);
+          const program = programOf(ours, 1, [], [{ from: 'Old', coming: habits }], keyboards);
           const [keyboard] = keyboards.on('windows');
           const scene = {
             weighed: ours.weighed(1, keyboards),

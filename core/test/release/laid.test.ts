@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { KeyPolicy } from '../../src/contract/index.ts';
 import { layerOver, weigh, type Near } from '../../src/keyset/index.ts';
-import { laidOn, madeAt } from '../../src/release/laid.ts';
+import { laidOn, madeAt } from '../../src/release/carry/overlay.ts';
 import { policyDifferences } from '../../src/release/index.ts';
 import { layers } from '../arbitraries.ts';
 import { say } from '../../src/words/index.ts';

@@ -4,7 +4,7 @@ import { EditionBody, SheetFigure } from '../../src/contract/index.ts';
 import { BOARDS, LAYOUTS, MODIFIERS, US, inOrder, layoutById, writeStored } from '../../src/keys/index.ts';
 import { opened } from '../../src/keyset/index.ts';
 import { MM, fit, stripsOf, type Placing, type SheetLayout } from '../../src/sheet/index.ts';
-import { figuresOf } from '../../src/sheet/figures.ts';
+import { figuresOf } from '../../src/sheet/compose/figures.ts';
 import { catalogue } from '../list/fixtures.ts';
 import { runs } from '../runs.ts';
 

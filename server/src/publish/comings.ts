@@ -1,4 +1,4 @@
-import { comingFrom, crosswalkIn, type Coming } from '@crib/core/crosswalk';
+import { habitsFrom, crosswalkIn, type Habits } from '@crib/core/crosswalk';
 import type { Opened } from '@crib/core/keyset';
 import type { EarlierRelease } from '@crib/core/learn';
 import type { Acting } from '../acts/acting.ts';
@@ -12,7 +12,7 @@ import { lineageFrom } from './lineage.ts';
 export interface CrosswalkHere {
   readonly crosswalk: number;
   readonly from: string;
-  readonly coming: Coming;
+  readonly coming: Habits;
 }
 
 /** The crosswalks that lead to an app, as they hold in a release of it and in the newest of the other programs. */
@@ -35,7 +35,7 @@ export async function crosswalksHere(
       { release: old, links: await lineageOf(db, other) },
       { release: now, links: own },
     );
-    found.push({ crosswalk: id, from: from.name, coming: comingFrom(old, crosswalk) });
+    found.push({ crosswalk: id, from: from.name, coming: habitsFrom(old, crosswalk) });
   }
   return found;
 }

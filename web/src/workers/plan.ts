@@ -1,10 +1,10 @@
 import {
-  comingFrom,
+  habitsFrom,
   moveFigures,
   plan,
   steps,
   usesThere,
-  type Coming,
+  type Habits,
   type MoveFigures,
   type Plan,
   type Step,
@@ -57,7 +57,7 @@ export interface PlanStep extends Step {
 }
 
 interface Ready {
-  readonly coming: Coming;
+  readonly habits: Habits;
   readonly setting: Setting;
   readonly platform: Platform;
   readonly rest: Rest;
@@ -77,7 +77,7 @@ function prepare(asked: Extract<PlanAsked, { kind: 'programs' }>): Ready | null 
     (one) => one.kind === 'shipped' && one.imitates !== null && asked.oldReleases.includes(one.imitates),
   );
   return {
-    coming: comingFrom(old, asked.crosswalk),
+    habits: habitsFrom(old, asked.crosswalk),
     setting,
     platform: asked.platform,
     rest: asked.rest,
@@ -95,11 +95,11 @@ self.onmessage = ({ data }: MessageEvent<PlanAsked>) => {
     return;
   }
   if (!ready) return;
-  const { coming, setting, platform, rest, name, imitation } = ready;
-  const there = usesThere(coming);
+  const { habits, setting, platform, rest, name, imitation } = ready;
+  const there = usesThere(habits);
   const ask = (keep: number) =>
     plan({
-      coming,
+      habits,
       setting,
       facts: { rest, uses: there, pool: data.pool },
       keep,
@@ -109,7 +109,7 @@ self.onmessage = ({ data }: MessageEvent<PlanAsked>) => {
     });
   const policyOf = (policy: Policy['name'], found: Plan): Policy => ({
     name: policy,
-    figures: moveFigures(coming, settingAfter(setting, { put: found.edits, remove: [] }), platform),
+    figures: moveFigures(habits, settingAfter(setting, { put: found.edits, remove: [] }), platform),
     moves: found.displaced.length,
     without: found.displaced.filter((one) => one.without.length > 0).length,
   });
@@ -125,7 +125,7 @@ self.onmessage = ({ data }: MessageEvent<PlanAsked>) => {
     policyOf('halfway', halfway),
     fixed('keep', Infinity),
     ...(imitation
-      ? [{ name: 'imitation' as const, figures: moveFigures(coming, imitation, platform), moves: 0, without: 0 }]
+      ? [{ name: 'imitation' as const, figures: moveFigures(habits, imitation, platform), moves: 0, without: 0 }]
       : []),
   ];
   const parts = steps(halfway.edits, setting, there, data.steps);
@@ -139,7 +139,7 @@ self.onmessage = ({ data }: MessageEvent<PlanAsked>) => {
     answer(
       parts.map((part, at) => {
         const put = parts.slice(0, at + 1).flatMap((one) => one.edits);
-        return { ...part, figures: moveFigures(coming, settingAfter(setting, { put, remove: [] }), platform) };
+        return { ...part, figures: moveFigures(habits, settingAfter(setting, { put, remove: [] }), platform) };
       }),
     );
   });

@@ -1,8 +1,8 @@
 import type { ChangeLine, ChangesBody } from '../../contract/index.ts';
 import { US, platformName, showStored, type Platform, type Style } from '../../keys/index.ts';
 import { tell } from '../../words/index.ts';
-import { appliesOn } from '../applies.ts';
-import { changesFrom, keysOfLine } from '../changes.ts';
+import { appliesOn } from '../compose/changes.ts';
+import { changesFrom, keysOfLine } from '../compose/changes.ts';
 import { KEY_SIZE, PAD, SMALL, assembled, headingOf, type Block } from './blocks.ts';
 import type { Measurer } from './measure.ts';
 import type { Face } from './metrics.generated.ts';

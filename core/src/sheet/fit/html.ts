@@ -1,4 +1,4 @@
-import { escaped } from '../escaped.ts';
+import { escaped } from './escaped.ts';
 import {
   thousandths as n,
   type KeyKind,

@@ -1,3 +1,7 @@
+/**
+ * Lays a sheet out on paper: measures its texts with the fonts’ own widths, breaks it into columns and pages at the
+ * largest size that fits, and draws keyboards. One layout serves the page, the PDF and the print.
+ */
 export { fit, fitsAt } from './fit.ts';
 export {
   layoutText,

@@ -2,7 +2,7 @@ import type { EditionBody, EditionRow } from '../../contract/index.ts';
 import { US, platformName, showStored, type Platform, type Style } from '../../keys/index.ts';
 import { each, once } from '../../memory/index.ts';
 import { tell } from '../../words/index.ts';
-import { subjectOf } from '../subject.ts';
+import { subjectOf } from '../compose/changes.ts';
 import { KEY_SIZE, PAD, SMALL, TICK, assembled, headingOf, type Block } from './blocks.ts';
 import { codeOf } from './code.ts';
 import { figureBlock } from './figure-block.ts';

@@ -25,7 +25,7 @@ import type { Placing, Rect, SheetLayout, SheetPage } from './layout.ts';
 import { measurer } from './measure.ts';
 import { MM } from './paper.ts';
 import { LANDSCAPE, MARGIN, SIZES, stripDrawing, type StripDrawing } from './strip-drawing.ts';
-import { sayHeld } from '../held.ts';
+import { sayHeld } from '../compose/modifiers.ts';
 
 /** A command of the sheet on a press of one key. */
 interface Held {

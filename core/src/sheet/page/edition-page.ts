@@ -1,11 +1,11 @@
 import type { EditionBody, PublicEdition, ToolName } from '../../contract/index.ts';
 import { platformName } from '../../keys/index.ts';
 import { LANGUAGE_NAMES, LEARNER_LANGUAGES, tell, type LearnerCode, type LearnerLanguage } from '../../words/index.ts';
-import { changingSaid } from '../changing.ts';
-import { escaped } from '../escaped.ts';
-import { loadingSteps } from '../loading.ts';
+import { changingSaid } from '../compose/how-to-change.ts';
+import { escaped } from '../fit/escaped.ts';
+import { loadingSteps } from '../compose/loading.ts';
 import { fit, pageHtml } from '../fit/index.ts';
-import { subjectOf } from '../subject.ts';
+import { subjectOf } from '../compose/changes.ts';
 import type { PageChoice } from './choice.ts';
 import { documentOf, linkTo, type Assets } from './shell.ts';
 import { sinceSection } from './since.ts';

@@ -1,5 +1,5 @@
 import { tell, type LearnerLanguage } from '../../words/index.ts';
-import { escaped } from '../escaped.ts';
+import { escaped } from '../fit/escaped.ts';
 import { documentOf, linkTo, type Assets } from './shell.ts';
 
 /** An edition in a list of editions. */

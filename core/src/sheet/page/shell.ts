@@ -1,5 +1,5 @@
 import type { LearnerLanguage } from '../../words/index.ts';
-import { escaped } from '../escaped.ts';
+import { escaped } from '../fit/escaped.ts';
 import { PAGE_CSS } from '../fit/index.ts';
 
 /** Files that learners’ pages share: their style, and the script that makes more of them. Empty where there are none. */

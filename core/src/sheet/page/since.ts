@@ -2,8 +2,8 @@ import type { EditionBody, EditionRow } from '../../contract/index.ts';
 import { US, showStored } from '../../keys/index.ts';
 import { keyboardsOf } from '../../press/index.ts';
 import { tell, type LearnerCode } from '../../words/index.ts';
-import { differences, type RowDifference } from '../differences.ts';
-import { escaped } from '../escaped.ts';
+import { differences, type RowDifference } from '../compose/differences.ts';
+import { escaped } from '../fit/escaped.ts';
 import type { PageChoice } from './choice.ts';
 
 const SAID: Record<Exclude<RowDifference['kind'], 'other keys' | 'renamed'>, LearnerCode> = {

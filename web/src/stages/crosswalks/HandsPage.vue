@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { comingFrom, lineageOf, severalHands } from '@crib/core/crosswalk';
+import { habitsFrom, lineageOf, severalHands } from '@crib/core/crosswalk';
 import { platformName } from '@crib/core/keys';
 import { sideIn, sideOf } from '@crib/core/release';
 import IndexLine from '../../parts/IndexLine.vue';
@@ -37,7 +37,7 @@ const sides = computed(() => {
 const found = computed(() => {
   const [here, there] = sides.value;
   if (!here || !there || !from.value || !to.value || !crosswalk.value) return null;
-  const { commands, contexts } = lineageOf(comingFrom(from.value, crosswalk.value));
+  const { commands, contexts } = lineageOf(habitsFrom(from.value, crosswalk.value));
   const turned = <T extends { forward: unknown; back: unknown }>({ forward, back }: T) =>
     ({ forward: back, back: forward }) as T;
   const lineage =

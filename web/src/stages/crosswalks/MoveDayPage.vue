@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { usesADay } from '@crib/core/catalogue';
-import { comingFrom, lineageOf } from '@crib/core/crosswalk';
+import { habitsFrom, lineageOf } from '@crib/core/crosswalk';
 import { harms, moved, sideOf } from '@crib/core/release';
 import FirstDay from '../../parts/FirstDay.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
@@ -27,7 +27,7 @@ const facts = computed(() => {
     sideOf(old, old.shipped.id, keyboards, platform.value),
     sideOf(now, keyset.id, keyboards, platform.value),
   ] as const;
-  const coming = comingFrom(old, crosswalk.value);
+  const coming = habitsFrom(old, crosswalk.value);
   const lineage = lineageOf(coming);
   const uses = usesADay([...old.catalogue.uses, ...now.catalogue.uses]);
   const hands = { rest: rest.value, typist: typist.value };

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { comingFrom, standings, translator, type Translated } from '@crib/core/crosswalk';
+import { habitsFrom, standings, translator, type Translated } from '@crib/core/crosswalk';
 import { platformName } from '@crib/core/keys';
 import type { PlainTable } from '@crib/core/sheet';
 import HandOut from '../../parts/HandOut.vue';
@@ -21,7 +21,7 @@ const workspace = useWorkspace();
 const { kept, set, platform, style, keysetInHand } = usePlace();
 const { crosswalk, from, to, problem, load } = useCrosswalk();
 const show = kept('show', 'all');
-const coming = computed(() => (crosswalk.value && from.value ? comingFrom(from.value, crosswalk.value) : null));
+const coming = computed(() => (crosswalk.value && from.value ? habitsFrom(from.value, crosswalk.value) : null));
 /** Only where the program in hand is the one that is come to: its keyset in hand tells what to press. */
 const here = computed(() => to.value !== null && to.value === workspace.opened);
 const keyset = computed(() => workspace.keyset(keysetInHand.value));

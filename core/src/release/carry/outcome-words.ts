@@ -1,0 +1,41 @@
+import { heldAt, type Setting } from '../../keyset/index.ts';
+import { said, where, type Said } from '../../words/index.ts';
+import type { Outcome } from './outcome.ts';
+
+/** What becomes of an edit, for the trainer. */
+export function outcomeSaid(outcome: Omit<Outcome, 'open' | 'said'>, old: Setting, now: Setting): Said {
+  const { edit, kind, put, owners, targets, refusal } = outcome;
+  const { keyboards, stack } = now.weighed;
+  const command = old.commands.get(edit.command)?.label ?? `command ${edit.command}`;
+  const platform = edit.platform ?? keyboards.platforms[0]!;
+  const is = put ? (now.commands.get(put.command)?.label ?? '') : '';
+  const place = put ? now.tree.get(put.context).name : old.tree.get(edit.context).name;
+  const values = { command, now: is, place };
+  if (refusal) return said('carry.refused', { sentence: refusal.sentence });
+  if (outcome.doubled) return said('carry.doubled', values);
+  const gone = edit.holds !== undefined && kind === 'command gone' && now.commands.has(edit.command);
+  if (gone) return said('carry.slot empty', { ...values, held: old.commands.get(edit.holds!)?.label ?? '' });
+  if (kind === 'command gone' || kind === 'context gone') return said(`carry.${kind}`, values);
+  if (kind === 'context moved') return said('carry.context moved', { ...values, path: now.tree.path(put!.context) });
+  if (kind === 'carried') return said(outcome.shippedMoved ? 'carry.carried though' : 'carry.carried', values);
+  if (kind === 'now as shipped') {
+    const keys = heldAt(stack, platform, put!.command, put!.context).map((one) => ({
+      keys: one.shortcut,
+      on: platform,
+    }));
+    return keys.length ? said('carry.as shipped', { ...values, keys }) : said('carry.as shipped none', values);
+  }
+  if (kind === 'follows') {
+    if (targets.length > 1)
+      return said('carry.split', { ...values, targets: targets.map((id) => now.commands.get(id)?.label ?? '') });
+    return said(command === is ? 'carry.took in' : 'carry.became', values);
+  }
+  const [owner] = owners as [(typeof owners)[number]];
+  return said(kind === 'not accepted' ? 'carry.fixed' : 'carry.taken', {
+    keys: { keys: owner.held.shortcut, on: owner.platforms[0]! },
+    owner: now.commands.get(owner.held.command)?.label ?? '',
+    there: now.tree.get(owner.held.context).name,
+    where: where(owner, keyboards),
+    more: owners.length - 1,
+  });
+}
