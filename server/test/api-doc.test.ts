@@ -14,12 +14,11 @@ describe('docs/api.md', () => {
   });
 
   it('has every route', () => {
-    const routes = allRoutes().map(({ method, path }) => `${method} ${path}`);
-    expect(routes.length).toBeGreaterThan(25);
+    const routes = allRoutes.map(({ name }) => name);
     const shown = examples.map((one) => `${one.method} ${one.path.split('?')[0]}`);
-    // A stream has no end that an example could show.
+    // A stream has no end that an example could show, and the accounts of the demo are there in the demo only.
     const missing = routes.filter((route) => {
-      if (route === 'GET /api/events') return !doc.includes('`GET /api/events`');
+      if (['GET /api/events', 'GET /public/demo'].includes(route)) return !doc.includes(`\`${route}\``);
       const pattern = new RegExp(`^${route.replace(/:\w+/g, '[^/]+')}$`);
       return !shown.some((one) => pattern.test(one));
     });

@@ -5,8 +5,8 @@ import { afterAll, beforeAll } from 'vitest';
 import { z } from 'zod';
 import {
   ProblemDetails,
-  ROUTES,
   routeFor,
+  routeNamed,
   type AppOverview,
   type Catalogue,
   type CustomKeyset,
@@ -40,7 +40,7 @@ type Refused = Partial<ProblemDetails>;
 
 /** Every answer of a test goes through the schema that the contract has for its address, so that types cannot lie. */
 function checked(method: string, path: string, status: number, body: unknown): void {
-  const schema = status >= 400 ? ProblemDetails : ROUTES[routeFor(method, path) ?? '']?.gives;
+  const schema = status >= 400 ? ProblemDetails : routeNamed(routeFor(method, path) ?? '')?.gives;
   const wrong = schema?.safeParse(body).error;
   if (wrong) throw new Error(`${method} ${path} answered otherwise than the contract says: ${z.prettifyError(wrong)}`);
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { beforeAll, describe, expect, it } from 'vitest';
-import type { AppOverview, Catalogue } from '@crib/core/contract';
+import { routeNamed, type AppOverview, type Catalogue } from '@crib/core/contract';
 import { Client, withServer, type Answer } from './harness.ts';
 import { allRoutes } from './routes.ts';
 import { runs } from '../../core/test/runs.ts';
@@ -8,18 +8,7 @@ import { runs } from '../../core/test/runs.ts';
 const server = withServer();
 const LIST =
   'Category,Name,Id,Windows,macOS,Where\nDepths,Place sounding,depth.place,S,S,Chart\nDepths,Thin,depth.thin,T,,Chart\n';
-const OPEN = [
-  '/api/session',
-  '/api/joining/',
-  '/api/account',
-  '/public/',
-  '/s/',
-  '/n/',
-  '/shelf/',
-  '/healthz',
-  '/readyz',
-];
-const guarded = allRoutes().filter(({ path }) => !OPEN.some((open) => path.startsWith(open)));
+const guarded = allRoutes.filter(({ name }) => !['anybody', 'signed in'].includes(routeNamed(name)?.may ?? 'anybody'));
 const writing = guarded.filter(({ method }) => method !== 'GET');
 
 interface Shelf {

@@ -6,6 +6,9 @@ export const BIN_KINDS = ['app', 'release', 'keyset', 'sheet', 'notes', 'run', '
 export type BinKind = (typeof BIN_KINDS)[number];
 export const BinThing = z.strictObject({ kind: z.enum(BIN_KINDS), id: Id });
 
+/** The same as a query. */
+export const BinAsked = z.object({ kind: z.enum(BIN_KINDS), id: z.coerce.number<number>().int().positive() });
+
 /** Something that goes with what is deleted. */
 export const Hanging = z.object({ kind: z.enum(BIN_KINDS), name: z.string(), editions: z.int() });
 export type Hanging = z.infer<typeof Hanging>;

@@ -12,4 +12,4 @@ export * from './responses.ts';
 export * from './crosswalks.ts';
 export * from './program.ts';
 export * from './people.ts';
-export * from './routes.ts';
+export * from './routes/index.ts';

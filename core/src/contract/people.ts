@@ -61,6 +61,10 @@ export const Session = z.object({
 });
 export type Session = z.infer<typeof Session>;
 
+/** An account that the sign-in page of the demo shows. */
+export const DemoAccount = z.object({ name: z.string(), email: z.string(), password: z.string(), role: Role });
+export type DemoAccount = z.infer<typeof DemoAccount>;
+
 export const SentWorkspace = z.strictObject({ name: PersonName.max(120), editorsPropose: z.boolean().default(false) });
 export const ChosenWorkspace = z.strictObject({ id: Id });
 export const SentAccount = z.strictObject({
@@ -138,9 +142,9 @@ export const ActRow = z.object({
 });
 export type ActRow = z.infer<typeof ActRow>;
 export const ActsAsked = z.strictObject({
-  before: z.coerce.number().int().positive().optional(),
+  before: z.coerce.number<number>().int().positive().optional(),
   app: z.string().max(60).optional(),
-  who: z.coerce.number().int().positive().optional(),
+  who: z.coerce.number<number>().int().positive().optional(),
   text: z.string().max(200).optional(),
 });
 
@@ -166,7 +170,6 @@ export const SentAnswer = z.discriminatedUnion('answer', [
   /** What would follow from taking it was shown, as for any change. */
   SentChange.pick({ revision: true, shown: true, layouts: true, language: true }).extend({ answer: z.literal('take') }),
   z.strictObject({ answer: z.literal('send back'), because: z.string().trim().min(1).max(500) }),
-  z.strictObject({ answer: z.literal('withdraw') }),
 ]);
 
 export const Remark = z.object({

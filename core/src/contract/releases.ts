@@ -52,6 +52,13 @@ export const CommandState = z.object({
   shipped: ShippedKeyset.nullable(),
 });
 export type CommandState = z.infer<typeof CommandState>;
+/** What the history is asked of: a command by the program’s id, or a press on a keyboard. */
+export const HistoryAsked = z.object({
+  command: z.string().max(120).optional(),
+  press: z.string().max(400).optional(),
+  layout: z.string().max(40).optional(),
+  platform: z.string().max(40).optional(),
+});
 
 const line = (most: number) => z.string().trim().max(most);
 

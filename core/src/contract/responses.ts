@@ -1,8 +1,9 @@
 import { z } from 'zod';
-import { ProofException } from './sheets.ts';
 import { SavedView } from './editing.ts';
-import { App, Command, CommandWords, Id, Release } from './entities.ts';
+import { App, Command, CommandWords, Id, Release, SystemKey } from './entities.ts';
 import { LayerChange } from './history.ts';
+import { ChangeNotes } from './releases.ts';
+import { ProofException, Sheet, SheetFacts } from './sheets.ts';
 
 /** What the server sends besides the entities themselves. */
 
@@ -143,3 +144,32 @@ export const PublishedEdition = z.object({
   downloaded: z.int().default(0),
 });
 export type PublishedEdition = z.infer<typeof PublishedEdition>;
+
+/** What gets in the way of what, in one sentence; what else a clash has goes along as it is. */
+export const FoundClash = z.looseObject({
+  kind: z.string(),
+  severity: z.enum(['error', 'warning', 'note']),
+  platforms: z.array(z.string()),
+  layouts: z.array(z.string()),
+  sentence: z.string(),
+  parties: z.array(
+    z.object({ command: Id, label: z.string(), context: z.string(), shortcut: z.string(), keys: z.string() }),
+  ),
+});
+/** What would follow from a change; `shown` is sent with the change to say that it was seen. */
+export const Weighed = z.object({
+  revision: Id,
+  refusals: z.array(SentProblem),
+  consequences: z.array(z.string()),
+  shown: z.array(z.string()),
+});
+
+/** A sheet, with the release that its keyset stands on. */
+export const SheetMade = Sheet.extend({ releaseId: Id });
+export const SheetFound = SheetMade.extend({ editions: z.array(PublishedEdition), facts: SheetFacts });
+export const NotesFound = ChangeNotes.extend({ editions: z.array(PublishedEdition) });
+
+/** A key that this workplace gives to something else, or frees. */
+const SystemDifference = SystemKey.extend({ taker: z.string(), free: z.boolean() });
+/** What systems keep for themselves, and where this workplace differs. */
+export const SystemKeysFound = z.object({ keys: z.array(SystemKey), differences: z.array(SystemDifference) });

@@ -12,7 +12,7 @@ import type {
 import { refuse, refuseAny } from '@crib/core/error';
 import { consequences, inOne } from '@crib/core/keyset';
 import { appBySlug } from '../store/apps.ts';
-import { inTransaction } from '../store/db.ts';
+import { inTransaction, type Db } from '../store/db.ts';
 import {
   answerProposal,
   endRemark,
@@ -58,37 +58,38 @@ export const propose = (
     { why: asked.why },
   );
 
-/** Takes a proposal as it was shown at the keyset’s present revision, sends it back with why, or withdraws one’s own. */
+/** Withdraws one’s own proposal. */
+export const withdrawProposal = (acting: Acting, id: number): Promise<void> =>
+  act(acting, 'withdrew a proposal', async (db) => {
+    if (!(await stillOpen(acting, db, id)).mine)
+      refuse('not-yours', 'Only whoever proposed it withdraws it. A reviewer sends it back.');
+    await answerProposal(db, id, { state: 'withdrawn', answer: '', editor: acting.actor });
+  });
+
+async function stillOpen({ actor }: Acting, db: Db, id: number) {
+  const found = await proposalOf(db, id, actor);
+  if (found.state !== 'open') refuse('changed-meanwhile', `This proposal was ${found.state} meanwhile.`);
+  return found;
+}
+
+/** Takes a proposal as it was shown at the keyset’s present revision, or sends it back with why. */
 export function answer(acting: Acting, id: number, asked: z.output<typeof SentAnswer>): Promise<SavedChange | null> {
-  const open = async (db: Parameters<typeof proposalOf>[0]) => {
-    const found = await proposalOf(db, id, acting.actor);
-    if (found.state !== 'open') refuse('changed-meanwhile', `This proposal was ${found.state} meanwhile.`);
-    return found;
-  };
-  const end = (state: 'taken' | 'sent back' | 'withdrawn', why = '') => ({ state, answer: why, editor: acting.actor });
-  if (asked.answer === 'withdraw')
-    return act(acting, 'withdrew a proposal', async (db) => {
-      if (!(await open(db)).mine)
-        refuse('not-yours', 'Only whoever proposed it withdraws it. A reviewer sends it back.');
-      await answerProposal(db, id, end('withdrawn'));
-      return null;
-    });
   if (asked.answer === 'send back')
     return act(
       acting,
       'sent a proposal back',
       async (db) => {
-        await open(db);
-        await answerProposal(db, id, end('sent back', asked.because));
+        await stillOpen(acting, db, id);
+        await answerProposal(db, id, { state: 'sent back', answer: asked.because, editor: acting.actor });
         return null;
       },
       { why: asked.because },
     );
   return act(acting, 'took a proposal', async (db) => {
-    const { change, why, keyset, madeBy } = await open(db);
+    const { change, why, keyset, madeBy } = await stillOpen(acting, db, id);
     const whole = { ...asked, ...change, why };
     const saved = await writeShown(acting, db, keyset, whole, { editorId: madeBy, as: 'propose' });
-    await answerProposal(db, id, end('taken'));
+    await answerProposal(db, id, { state: 'taken', answer: '', editor: acting.actor });
     return saved;
   });
 }

@@ -1,6 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import express, { Router, type Express, type RequestHandler } from 'express';
+import type { DemoAccount } from '@crib/core/contract';
 import compression from 'compression';
 import expressStaticGzip, { type ExpressStaticGzipOptions } from 'express-static-gzip';
 import helmet from 'helmet';
@@ -15,8 +16,7 @@ import { learnerAssets } from '../publish/assets.ts';
 import type { Counter } from '../publish/counting.ts';
 import { readingRoom } from '../publish/reading.ts';
 import { appRoutes } from './apps.ts';
-import { LARGE_BODY, PLAIN_BODY, SIGN_IN_BODY } from './bodies.ts';
-import { notFound, sendErrors } from './errors.ts';
+import { missing, notFound, sendErrors } from './errors.ts';
 import { binRoutes } from './bin.ts';
 import { editingRoutes } from './editing.ts';
 import { keysetRoutes } from './keysets.ts';
@@ -32,7 +32,7 @@ import { crosswalkRoutes } from './crosswalks.ts';
 import { eventRoutes } from './events.ts';
 import { releaseRoutes } from './releases.ts';
 import { readingOf } from '../store/replica.ts';
-import { revisions } from './revisions.ts';
+import { serveActs, serveOpen, type ActHandlers } from './routes.ts';
 import { reviewRoutes } from './review.ts';
 import { actingWith, sameSite, sessionRoutes, sessions, signedIn } from './session.ts';
 import { sheetRoutes } from './sheets.ts';
@@ -58,7 +58,7 @@ export interface Settings {
   /** The folder of the built pages; without it only the API answers. */
   readonly pages?: string | undefined;
   /** Accounts that the sign-in page shows: of the demo only. */
-  readonly demoAccounts?: readonly { name: string; email: string; password: string }[] | undefined;
+  readonly demoAccounts?: readonly DemoAccount[] | undefined;
   /** How many proxies stand before it: whom to believe what address a request comes from, and whether over TLS. */
   readonly trustProxy?: number;
   /** How many large requests one account may send in a minute. */
@@ -107,41 +107,43 @@ export function createApp({
   );
   app.use(compression());
 
-  if (demoAccounts) app.get('/public/demo', (_req, res) => void res.json(demoAccounts));
   const assets = learnerAssets(pages);
   const reading = readingOf(readers, primary);
   const room = readingRoom(reading, site, assets);
-  app.use('/public', publicRoutes(reading, pool, room, counter, site, packer, sessionSecret));
+  const open = Router();
+  open.use((_req, res, next) => {
+    res.set({ 'Cache-Control': 'no-cache', 'X-Robots-Tag': 'noindex' });
+    next();
+  });
+  const { handlers, before } = publicRoutes(reading, pool, room, counter, site, packer, sessionSecret);
+  serveOpen(open, '/public', { 'GET /public/demo': () => demoAccounts ?? missing(), ...handlers }, before);
+  app.use('/public', open);
   app.use(pageRoutes(reading, room, counter, site, assets));
 
   const api = Router();
   const acting = actingWith(pool, keptCatalogues(), site, sessionSecret);
   api.use((_req, res, next) => void (res.set('Cache-Control', 'no-store'), next()));
   api.use(sameSite, sessions(pool, sessionSecret));
-  api.use('/session', SIGN_IN_BODY);
-  api.use(['/account', '/joining'], SIGN_IN_BODY);
-  api.use(sessionRoutes(pool, sessionSecret));
+  serveOpen(api, '/api', sessionRoutes(pool, sessionSecret));
   // Whoever is not signed in is refused before a body is read.
-  const guard = signedIn(pool);
-  const events = eventRoutes(pool, databaseUrl, guard);
+  api.use(signedIn(pool));
+  const events = eventRoutes(pool, databaseUrl);
   ending.addEventListener('abort', () => events.close());
-  api.use(events.routes);
-  api.use(guard, paced(pool, mostHeavy), listRoutes(acting, lists));
-  api.use(['/keysets', '/releases'], LARGE_BODY);
-  api.use(
-    PLAIN_BODY,
-    revisions,
-    appRoutes(acting, weigher),
-    binRoutes(acting),
-    keysetRoutes(acting, weigher),
-    sheetRoutes(acting, weigher),
-    editingRoutes(acting),
-    releaseRoutes(acting, weigher),
-    crosswalkRoutes(acting, matcher),
-    handoutRoutes(acting, reading, packer),
-    peopleRoutes(acting),
-    reviewRoutes(acting),
-  );
+  const acts: ActHandlers = {
+    'GET /api/events': events.handler,
+    ...listRoutes(lists),
+    ...appRoutes(weigher),
+    ...binRoutes(),
+    ...keysetRoutes(weigher),
+    ...sheetRoutes(weigher),
+    ...editingRoutes(),
+    ...releaseRoutes(weigher),
+    ...crosswalkRoutes(matcher),
+    ...handoutRoutes(reading, packer),
+    ...peopleRoutes(),
+    ...reviewRoutes(),
+  };
+  serveActs(api, acts, acting, paced(pool, mostHeavy));
   api.use(notFound);
   app.use('/api', api);
   app.use('/public', notFound);

@@ -1,67 +1,38 @@
-import { Router } from 'express';
-import { KeptPlan, NewApp, NewContext, NewKeyset, NewRelease, NewSheet, Recipe, SentRecipe } from '@crib/core/contract';
 import * as acts from '../acts/apps.ts';
 import { makeSheet } from '../acts/publishing.ts';
-import { idIn, sent } from './errors.ts';
 import type { Weigher } from '../weighing/weigher.ts';
-import type { ActingOf } from './session.ts';
+import { Json, type ActHandlers } from './routes.ts';
 
 /** Apps, their releases and contexts, and what is made below an app. */
-export function appRoutes(acting: ActingOf, weigher: Weigher): Router {
-  const router = Router();
+export function appRoutes(weigher: Weigher) {
+  return {
+    'GET /api/apps': (acting) => acts.appsAll(acting),
+    'POST /api/apps': (acting, { body }) => acts.makeApp(acting, body),
+    'GET /api/apps/:slug': (acting, { parts }) => acts.appAt(acting, parts.slug),
 
-  router.get('/apps', async (req, res) => {
-    res.json(await acts.appsAll(acting(req)));
-  });
-  router.post('/apps', async (req, res) => {
-    res.status(201).json(await acts.makeApp(acting(req), sent(NewApp, req.body)));
-  });
-  router.get('/apps/:slug', async (req, res) => {
-    res.json(await acts.appAt(acting(req), req.params.slug));
-  });
+    'GET /api/apps/:slug/desk': async (acting, { parts, query }) =>
+      new Json(await weigher.ask(acting, { what: 'desk', slug: parts.slug, layouts: query.layouts })),
 
-  router.get('/apps/:slug/desk', async (req, res) => {
-    const layouts = String(req.query['layouts'] ?? '').split(',');
-    res.type('json').send(await weigher.ask(acting(req), { what: 'desk', slug: req.params.slug, layouts }));
-  });
+    'POST /api/apps/:slug/releases': (acting, { parts, body }) => acts.makeRelease(acting, parts.slug, body),
+    'GET /api/releases/:id': (acting, { parts }) => acts.catalogueAt(acting, parts.id),
+    'POST /api/releases/:id/seal': (acting, { parts }) => acts.seal(acting, parts.id),
 
-  router.post('/apps/:slug/releases', async (req, res) => {
-    res.status(201).json(await acts.makeRelease(acting(req), req.params.slug, sent(NewRelease, req.body)));
-  });
-  router.get('/releases/:id', async (req, res) => {
-    res.json(await acts.catalogueAt(acting(req), idIn(req.params)));
-  });
-  router.post('/releases/:id/seal', async (req, res) => {
-    res.json(await acts.seal(acting(req), idIn(req.params)));
-  });
+    'GET /api/releases/:id/contexts': (acting, { parts }) => acts.placesIn(acting, parts.id),
+    'POST /api/releases/:id/contexts': (acting, { parts, body }) => acts.makePlace(acting, parts.id, body),
 
-  router.get('/releases/:id/contexts', async (req, res) => {
-    res.json(await acts.placesIn(acting(req), idIn(req.params)));
-  });
-  router.post('/releases/:id/contexts', async (req, res) => {
-    res.status(201).json(await acts.makePlace(acting(req), idIn(req.params), sent(NewContext, req.body)));
-  });
-
-  router.post('/apps/:slug/keysets', async (req, res) => {
-    res.status(201).json({ id: await acts.makeKeyset(acting(req), req.params.slug, sent(NewKeyset, req.body)) });
-  });
-  router.post('/apps/:slug/plans', async (req, res) => {
-    res.status(201).json({ keysets: await acts.keepPlan(acting(req), req.params.slug, sent(KeptPlan, req.body)) });
-  });
-  router.post('/apps/:slug/sheets', async (req, res) => {
-    const { keysetId, title } = sent(NewSheet, req.body);
-    res.status(201).json(await makeSheet(acting(req), req.params.slug, keysetId, title));
-  });
-  router.get('/apps/:slug/recipes', async (req, res) => {
-    res.json(await acts.recipesIn(acting(req), req.params.slug));
-  });
-  router.post('/apps/:slug/recipes', async (req, res) => {
-    const recipe = sent(Recipe, req.body);
-    res.status(201).json({ id: await acts.makeRecipe(acting(req), req.params.slug, recipe), name: recipe.name });
-  });
-  router.put('/recipes/:id', async (req, res) => {
-    await acts.changeRecipe(acting(req), idIn(req.params), sent(SentRecipe, req.body));
-    res.status(204).end();
-  });
-  return router;
+    'POST /api/apps/:slug/keysets': async (acting, { parts, body }) => ({
+      id: await acts.makeKeyset(acting, parts.slug, body),
+    }),
+    'POST /api/apps/:slug/plans': async (acting, { parts, body }) => ({
+      keysets: await acts.keepPlan(acting, parts.slug, body),
+    }),
+    'POST /api/apps/:slug/sheets': (acting, { parts, body }) =>
+      makeSheet(acting, parts.slug, body.keysetId, body.title),
+    'GET /api/apps/:slug/recipes': (acting, { parts }) => acts.recipesIn(acting, parts.slug),
+    'POST /api/apps/:slug/recipes': async (acting, { parts, body }) => ({
+      id: await acts.makeRecipe(acting, parts.slug, body),
+      name: body.name,
+    }),
+    'PUT /api/recipes/:id': (acting, { parts, body }) => acts.changeRecipe(acting, parts.id, body),
+  } satisfies Partial<ActHandlers>;
 }

@@ -152,13 +152,14 @@ function refuseBroken(value: unknown): void {
   }
 }
 
-/** A number in the address; anything else is not there. */
-export function idIn(params: Record<string, string | string[] | undefined>): number {
-  const id = Number(params['id']);
-  if (Number.isSafeInteger(id) && id > 0) return id;
-  throw new CribError(problem('not-found', 'There is nothing at this address.'));
+/** A whole number in the address, of `least` or more; anything else is not there. */
+export function numberIn(part: string | string[] | undefined, least = 1): number {
+  const found = Number(part);
+  if (Number.isSafeInteger(found) && found >= least) return found;
+  return missing();
 }
 
-export const notFound: RequestHandler = () => {
+export function missing(): never {
   throw new CribError(problem('not-found', 'There is nothing at this address.'));
-};
+}
+export const notFound: RequestHandler = () => missing();

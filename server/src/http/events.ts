@@ -1,9 +1,10 @@
-import { Router, type RequestHandler, type Response } from 'express';
+import { type Response } from 'express';
 import { z } from 'zod';
 import { Hello, Told } from '@crib/core/contract';
 import { mayListen, type Shown } from '../store/entry.ts';
 import { listen } from '../store/listening.ts';
 import { isOutage, type Pool } from '../store/db.ts';
+import { ANSWERED, type ActHandler } from './routes.ts';
 
 /** Streams are kept open by a word now and then; whether each may go on is asked then too. */
 const BEAT_MS = 20_000;
@@ -12,7 +13,7 @@ const MOST_STREAMS = 1000;
 const MOST_OF_ONE = 40;
 
 export interface Events {
-  readonly routes: Router;
+  readonly handler: ActHandler<'GET /api/events'>;
   close(): void;
 }
 
@@ -31,7 +32,7 @@ const Heard = z.union([z.object({ ended: z.int() }), z.object({ workspace: z.int
  * What others do, as it is done: server-sent events, one for each act of the workspace. `again` says that something may have
  * been missed. A stream ends with what it was opened with: the session, the token, or the membership.
  */
-export function eventRoutes(pool: Pool, databaseUrl: string, guard: RequestHandler): Events {
+export function eventRoutes(pool: Pool, databaseUrl: string): Events {
   const streams = new Map<Response, Stream>();
   const send = (res: Response, event: string, data: unknown) =>
     res.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
@@ -88,11 +89,13 @@ export function eventRoutes(pool: Pool, databaseUrl: string, guard: RequestHandl
   }, BEAT_MS);
   beat.unref();
 
-  const router = Router();
-  router.get('/events', guard, (req, res) => {
+  const handler: Events['handler'] = (_acting, { req, res }) => {
     const { id, workspace } = req.actor!;
     const own = [...streams.values()].filter((one) => one.editor === id).length;
-    if (streams.size >= MOST_STREAMS || own >= MOST_OF_ONE) return void res.status(204).end();
+    if (streams.size >= MOST_STREAMS || own >= MOST_OF_ONE) {
+      res.status(204).end();
+      return ANSWERED;
+    }
     res.set({
       'Content-Type': 'text/event-stream',
       'Cache-Control': 'no-store, no-transform',
@@ -105,9 +108,10 @@ export function eventRoutes(pool: Pool, databaseUrl: string, guard: RequestHandl
     res.on('close', () => streams.delete(res));
     // The right may have ended between the guard and the moment from which it would have been heard of.
     void settle(res, stream);
-  });
+    return ANSWERED;
+  };
   return {
-    routes: router,
+    handler,
     close() {
       clearInterval(beat);
       deaf();

@@ -1,24 +1,23 @@
-import { Router, type Request } from 'express';
+import type { Request } from 'express';
 import { SentList } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { MOST_BYTES } from '@crib/core/list';
 import { takeListIn, type SentSource } from '../acts/lists.ts';
 import type { ListReader } from '../lists/reader.ts';
-import { FILE_BODY, LIST_BODY } from './bodies.ts';
-import { HALF, idIn, sent } from './errors.ts';
-import type { ActingOf } from './session.ts';
+import { HALF, sent } from './errors.ts';
+import { Json, type ActHandlers } from './routes.ts';
 
 /** Reading a list in: what it would do, and doing it. */
-export function listRoutes(acting: ActingOf, reader: ListReader): Router {
-  const router = Router();
-  router.post('/releases/:id/list/preview', LIST_BODY, FILE_BODY, async (req, res) => {
-    res.type('json').send(await reader.look(acting(req), idIn(req.params), listIn(req)));
-  });
-  router.post('/releases/:id/list', LIST_BODY, FILE_BODY, async (req, res) => {
-    const report = await takeListIn(acting(req), reader, idIn(req.params), listIn(req));
-    res.status(report.nothingToDo ? 200 : 201).json(report);
-  });
-  return router;
+export function listRoutes(reader: ListReader) {
+  return {
+    'POST /api/releases/:id/list/preview': async (acting, { parts, req }) =>
+      new Json(await reader.look(acting, parts.id, listIn(req))),
+    'POST /api/releases/:id/list': async (acting, { parts, req, res }) => {
+      const report = await takeListIn(acting, reader, parts.id, listIn(req));
+      if (report.nothingToDo) res.locals['nothingAdded'] = true;
+      return report;
+    },
+  } satisfies Partial<ActHandlers>;
 }
 
 /** The list of a request: the bytes of a file, or JSON with a text or bytes and the reader's decisions. */

@@ -19,12 +19,17 @@ const REFUSED = {
   503: 'Not just now; nothing was stored',
 };
 
-function operation(route: string, { does, takes, gives }: Route) {
+function operation(route: string, { does, may, asks, takes, gives }: Route) {
   const [method, path] = route.split(' ') as [string, string];
   const names = [...path.matchAll(/:(\w+)/g)].map(([, name]) => name!);
-  const open = path.startsWith('/public') || path.startsWith('/api/joining') || route === 'POST /api/session';
+  const open = may === 'anybody';
   const writes = method !== 'GET';
   const parameters: object[] = names.map((name) => ({ name, in: 'path', required: true, schema: { type: 'string' } }));
+  if (asks) {
+    const { properties = {}, required = [] } = schemaOf(asks, 'input') as { properties?: object; required?: string[] };
+    for (const [name, schema] of Object.entries(properties))
+      parameters.push({ name, in: 'query', required: required.includes(name), schema });
+  }
   if (writes && !open)
     parameters.push({ $ref: '#/components/parameters/once' }, { $ref: '#/components/parameters/seen' });
   return {

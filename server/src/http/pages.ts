@@ -1,4 +1,5 @@
-import { Router, type Request, type Response } from 'express';
+import { Router, type Request, type RequestHandler, type Response } from 'express';
+import type { PageName } from '@crib/core/contract';
 import { CribError } from '@crib/core/error';
 import { listPage, notePage, subjectOf } from '@crib/core/sheet';
 import { LEARNER_LANGUAGES, tell, type LearnerLanguage } from '@crib/core/words';
@@ -21,7 +22,6 @@ export function pageRoutes(
   site: string,
   assets: LearnerAssets,
 ): Router {
-  const router = Router();
   const shared = { style: assets.style && `/${assets.style}`, script: '' };
   const languageOf = (req: Request): LearnerLanguage =>
     [String(req.query['language'] ?? ''), ...req.acceptsLanguages()].flatMap(
@@ -74,14 +74,10 @@ export function pageRoutes(
     }
   };
 
-  router.get(
-    '/s/:slug/:address',
-    page((req, res) => sendEdition(req, res, String(req.params['address']))),
-  );
-  // Whoever installs a sheet finds it under its own name.
-  router.get(
-    '/s/:slug/:address/app.webmanifest',
-    page(async (req, res) => {
+  const pages: Record<Exclude<PageName, 'GET /healthz' | 'GET /readyz'>, RequestHandler> = {
+    'GET /s/:slug/:address': page((req, res) => sendEdition(req, res, String(req.params['address']))),
+    // Whoever installs a sheet finds it under its own name.
+    'GET /s/:slug/:address/app.webmanifest': page(async (req, res) => {
       const { slug, address, body } = await room.edition(String(req.params['address']));
       const start = `/s/${slug}/${address}`;
       const icons = [{ src: '/crib.svg', sizes: 'any', type: 'image/svg+xml' }];
@@ -103,10 +99,7 @@ export function pageRoutes(
           }),
         );
     }),
-  );
-  router.get(
-    '/s/:slug/:address/:tool',
-    page(async (req, res) => {
+    'GET /s/:slug/:address/:tool': page(async (req, res) => {
       const { tools } = await room.edition(String(req.params['address']));
       if (!assets.study || !tools.some((one) => one === req.params['tool']))
         return void res
@@ -115,14 +108,10 @@ export function pageRoutes(
           .send(notePage(languageOf(req), tell(languageOf(req), 'page.not there'), shared));
       res.set('Cache-Control', 'no-cache').type('html').send(assets.study);
     }),
-  );
-  router.get(
-    '/n/:slug/:address',
-    page(async (req, res) => sendEdition(req, res, await room.newest(String(req.params['address'])))),
-  );
-  router.get(
-    '/n/:slug/:address/feed.atom',
-    page(async (req, res) => {
+    'GET /n/:slug/:address': page(async (req, res) =>
+      sendEdition(req, res, await room.newest(String(req.params['address']))),
+    ),
+    'GET /n/:slug/:address/feed.atom': page(async (req, res) => {
       const issued = await reading((db) => issuedAt(db, String(req.params['address'])));
       const [first] = issued;
       if (!first)
@@ -132,10 +121,7 @@ export function pageRoutes(
           .send(notePage(languageOf(req), tell(languageOf(req), 'page.not there'), shared));
       feed(res, atomFeed(site, first.newest, `${first.newest}/feed.atom`, first.cover.title, issued));
     }),
-  );
-  router.get(
-    '/shelf/:address',
-    page(async (req, res) => {
+    'GET /shelf/:address': page(async (req, res) => {
       const shelf = await reading((db) => shelfAt(db, String(req.params['address'])));
       const editions = (await reading((db) => issuedIn(db, shelf))).map(({ newest, cover }) => ({
         title: cover.title,
@@ -158,16 +144,15 @@ export function pageRoutes(
           }),
         );
     }),
-  );
-  router.get(
-    '/shelf/:address/feed.atom',
-    page(async (req, res) => {
+    'GET /shelf/:address/feed.atom': page(async (req, res) => {
       const shelf = await reading((db) => shelfAt(db, String(req.params['address'])));
       feed(
         res,
         atomFeed(site, shelf.path, `${shelf.path}/feed.atom`, shelf.title, await reading((db) => issuedIn(db, shelf))),
       );
     }),
-  );
+  };
+  const router = Router();
+  for (const [name, handler] of Object.entries(pages)) router.get(name.replace('GET ', ''), handler);
   return router;
 }

@@ -1,28 +1,25 @@
-import type { RequestHandler } from 'express';
+import type { Request, Response } from 'express';
 import { refuse } from '@crib/core/error';
 
 const IF_MATCH = /^(?:W\/)?"?(\d{1,9})"?$/;
 
 /**
- * Revisions as HTTP has them: what has one is answered with it as ETag, and `If-Match` says which one was seen, as `revision`
- * in the body does. Which it has to be is for the act to say, under its lock.
+ * The body of a request, with the revision that its `If-Match` says was seen where the body itself says none. Which one it
+ * has to be is for the act to say, under its lock.
  */
-export const revisions: RequestHandler = (req, res, next) => {
+export function withRevision(req: Request): unknown {
+  const body: unknown = req.body;
   const match = req.get('if-match');
-  if (match !== undefined && req.method !== 'GET') {
-    const revision = IF_MATCH.exec(match)?.[1];
-    if (revision === undefined) refuse('bad-request', 'If-Match holds the revision that was seen, such as "7".');
-    const body: unknown = req.body;
-    if (body && typeof body === 'object' && !Array.isArray(body) && !('revision' in body))
-      Object.assign(body, { revision: Number(revision) });
-  }
-  if (req.method === 'GET') {
-    const json = res.json.bind(res);
-    res.json = (body: unknown) => {
-      const { revision } = (body ?? {}) as { revision?: unknown };
-      if (Number.isInteger(revision)) res.set('ETag', `"${String(revision)}"`);
-      return json(body);
-    };
-  }
-  next();
-};
+  if (match === undefined) return body;
+  const revision = IF_MATCH.exec(match)?.[1];
+  if (revision === undefined) refuse('bad-request', 'If-Match holds the revision that was seen, such as "7".');
+  return body && typeof body === 'object' && !Array.isArray(body) && !('revision' in body)
+    ? { ...body, revision: Number(revision) }
+    : body;
+}
+
+/** What has a revision is answered with it as ETag. */
+export function etagOf(answer: unknown, res: Response): void {
+  const { revision } = (answer ?? {}) as { revision?: unknown };
+  if (Number.isInteger(revision)) res.set('ETag', `"${String(revision)}"`);
+}

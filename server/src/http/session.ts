@@ -1,8 +1,7 @@
 import { createHash } from 'node:crypto';
-import { Router, type Request, type RequestHandler } from 'express';
+import type { Request, RequestHandler } from 'express';
 import session from 'express-session';
 import connectPgSimple from 'connect-pg-simple';
-import { ChosenWorkspace, Joining, SentAccount, SignIn } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import type { Acting } from '../acts/acting.ts';
 import type { Catalogues } from '../acts/catalogues.ts';
@@ -12,7 +11,7 @@ import { hashOf, randomSecret, sealed } from '../entry/secrets.ts';
 import { SCHEMA, type Pool } from '../store/db.ts';
 import { tokenAt, type Shown } from '../store/entry.ts';
 import { endSessions, standingIn } from '../store/people.ts';
-import { sent } from './errors.ts';
+import type { OpenHandlers } from './routes.ts';
 
 declare module 'express-session' {
   interface SessionData {
@@ -94,14 +93,8 @@ export const actingWith =
       refuse('bad-request', 'An Idempotency-Key has 1 to 200 plain signs, without blanks.');
     const asked =
       key && createHash('sha256').update(`${req.method} ${req.originalUrl} `).update(bodyOf(req)).digest('base64url');
-    // What was done before is told again, and is not made anew: 200 in place of 201, whenever a route says that.
-    const repeated = () => {
-      const res = req.res!;
-      const status = res.status.bind(res);
-      const told = (code: number) => (code === 201 ? 200 : code);
-      res.status = (code) => status(told(code));
-      res.status(res.statusCode);
-    };
+    // What was done before is told again, and is not made anew: 200 in place of 201.
+    const repeated = () => void (req.res!.locals['nothingAdded'] = true);
     // What is sent twice is given the same secret, and none has to be kept for that.
     const newSecret = (kind: string) =>
       key ? sealed(secret, `${kind} ${who.workspace.id} ${who.id} ${key}`) : randomSecret();
@@ -119,8 +112,7 @@ export const actingWith =
 const bodyOf = (req: Request) => (Buffer.isBuffer(req.body) ? req.body : JSON.stringify(req.body ?? null));
 
 /** Signing in and out, joining, one’s own account, and who is signed in. */
-export function sessionRoutes(pool: Pool, secret: string): Router {
-  const router = Router();
+export function sessionRoutes(pool: Pool, secret: string) {
   const gate = (req: Request): Gate => ({ pool, secret, from: req.ip ?? '' });
   const renewed = (req: Request) =>
     new Promise<void>((done, fail) => req.session.regenerate((error) => (error ? fail(error) : done())));
@@ -139,49 +131,48 @@ export function sessionRoutes(pool: Pool, secret: string): Router {
     return found;
   }
 
-  router.post('/session', async (req, res) => {
-    const { email, password } = sent(SignIn, req.body);
-    const account = await identified(gate(req), email.toLowerCase(), password);
-    res.status(201).json(await enter(req, account.id));
-  });
-  router.get('/session', async (req, res) => {
-    const { editorId, workspaceId } = req.session;
-    const found = editorId ? await sessionOf(pool, editorId, workspaceId) : null;
-    res.json(found ?? nobody());
-  });
-  router.put('/session/workspace', async (req, res) => {
-    const { editorId } = req.session;
-    const { id } = sent(ChosenWorkspace, req.body);
-    const found = editorId ? await sessionOf(pool, editorId, id) : nobody();
-    if (found?.workspace.id !== id) return refuse('not-found', 'You are in no such workspace.');
-    req.session.workspaceId = id;
-    await kept(req);
-    res.json(found);
-  });
-  router.delete('/session', async (req, res) => {
-    await new Promise<void>((done, fail) => req.session.destroy((error) => (error ? fail(error) : done())));
-    res.clearCookie('crib').status(204).end();
-  });
-  /** Signs out everywhere but here. */
-  router.delete('/sessions', async (req, res) => {
-    const { editorId } = req.session;
-    if (!editorId) return nobody();
-    await endSessions(pool, editorId, req.sessionID);
-    res.status(204).end();
-  });
-  router.put('/account', async (req, res) => {
-    const { editorId, workspaceId } = req.session;
-    if (!editorId) return nobody();
-    await changeOwn(gate(req), editorId, req.sessionID, sent(SentAccount, req.body));
-    res.json(await sessionOf(pool, editorId, workspaceId));
-  });
+  return {
+    'POST /api/session': async ({ body, req }) => {
+      const { email, password } = body;
+      const account = await identified(gate(req), email.toLowerCase(), password);
+      return await enter(req, account.id);
+    },
+    'GET /api/session': async ({ req }) => {
+      const { editorId, workspaceId } = req.session;
+      const found = editorId ? await sessionOf(pool, editorId, workspaceId) : null;
+      return found ?? nobody();
+    },
+    'PUT /api/session/workspace': async ({ body, req }) => {
+      const { editorId } = req.session;
+      const found = editorId ? await sessionOf(pool, editorId, body.id) : nobody();
+      if (found?.workspace.id !== body.id) return refuse('not-found', 'You are in no such workspace.');
+      req.session.workspaceId = body.id;
+      await kept(req);
+      return found;
+    },
+    'DELETE /api/session': async ({ req, res }) => {
+      await new Promise<void>((done, fail) => req.session.destroy((error) => (error ? fail(error) : done())));
+      res.clearCookie('crib');
+    },
+    /** Signs out everywhere but here. */
+    'DELETE /api/sessions': async ({ req }) => {
+      const { editorId } = req.session;
+      if (!editorId) return nobody();
+      await endSessions(pool, editorId, req.sessionID);
+    },
+    'PUT /api/account': async ({ body, req }) => {
+      const { editorId, workspaceId } = req.session;
+      if (!editorId) return nobody();
+      await changeOwn(gate(req), editorId, req.sessionID, body);
+      return (await sessionOf(pool, editorId, workspaceId)) ?? nobody();
+    },
 
-  router.get('/joining/:secret', async (req, res) => {
-    res.json(await invited(gate(req), req.params.secret));
-  });
-  router.post('/joining/:secret', async (req, res) => {
-    const { editor, workspace } = await join(gate(req), req.params.secret, sent(Joining, req.body));
-    res.status(201).json(await enter(req, editor, workspace));
-  });
-  return router;
+    'GET /api/joining/:secret': async ({ parts, req }) => {
+      return await invited(gate(req), parts.secret);
+    },
+    'POST /api/joining/:secret': async ({ parts, body, req }) => {
+      const { editor, workspace } = await join(gate(req), parts.secret, body);
+      return await enter(req, editor, workspace);
+    },
+  } satisfies Partial<OpenHandlers>;
 }

@@ -1,4 +1,11 @@
-import { ProblemDetails } from '@crib/core/contract';
+import {
+  ProblemDetails,
+  type Asks,
+  type Gives,
+  type RouteName,
+  type RouteParts,
+  type Sends,
+} from '@crib/core/contract';
 import { CribError, problem, type Problem } from '@crib/core/error';
 
 /** What the server refused: its problems, the status, and what else it sent with them. */
@@ -54,13 +61,30 @@ async function sent(path: string, options: RequestInit): Promise<Response> {
   }
 }
 
+/** The parts of a route’s address, and what its query says, in one. */
+export type At<Name extends RouteName> = RouteParts<Name> & ([Asks<Name>] extends [void] ? unknown : Asks<Name>);
+type Rest<Name extends RouteName> = [Sends<Name>] extends [void]
+  ? Record<never, never> extends At<Name>
+    ? [at?: At<Name>, body?: undefined, signal?: AbortSignal]
+    : [at: At<Name>, body?: undefined, signal?: AbortSignal]
+  : [at: At<Name>, body: Sends<Name>, signal?: AbortSignal];
+
+/** The address of a request: parts in their places, all else as its query. */
+function addressOf(path: string, at: Readonly<Record<string, unknown>>): string {
+  const left = new Map(Object.entries(at).filter(([, value]) => value !== undefined && value !== ''));
+  const filled = path.replace(/:(\w+)/g, (_all, name: string) => {
+    const part = String(left.get(name));
+    left.delete(name);
+    return encodeURIComponent(part);
+  });
+  const query = new URLSearchParams([...left].map(([name, value]) => [name, String(value)])).toString();
+  return query ? `${filled}?${query}` : filled;
+}
+
 /** Asks the server; throws a Refusal with sentences for the reader when it says no, or does not answer. */
-export async function ask<T>(
-  method: 'GET' | 'POST' | 'PUT' | 'DELETE',
-  path: string,
-  body?: unknown,
-  signal?: AbortSignal,
-): Promise<T> {
+export async function ask<Name extends RouteName>(name: Name, ...[at, body, signal]: Rest<Name>): Promise<Gives<Name>> {
+  const [method, pattern] = name.split(' ') as [string, string];
+  const path = addressOf(pattern, (at ?? {}) as Record<string, unknown>);
   const headers = {
     ...(body !== undefined && { 'content-type': 'application/json' }),
     ...(method !== 'GET' && { 'idempotency-key': newKey() }),
@@ -75,10 +99,10 @@ export async function ask<T>(
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
     throw new Refusal(0, {}, problem('offline', 'The server does not answer. Check the connection, then try again.'));
   });
-  if (response.status === 204) return undefined as T;
+  if (response.status === 204) return undefined as Gives<Name>;
   const text = await response.text();
   const answer: unknown = text ? JSON.parse(text) : null;
-  if (response.ok) return answer as T;
+  if (response.ok) return answer as Gives<Name>;
   const read = ProblemDetails.safeParse(answer);
   const problems = (read.success ? read.data.problems : []) as Problem[];
   if (read.success && read.data.code === 'not-signed-in' && !path.endsWith('/session')) onSignedOut();

@@ -17,11 +17,11 @@ const look = () =>
   doing(async () => {
     open.value = true;
     hanging.value = null;
-    hanging.value = await ask<Hanging[]>('GET', `/api/bin/with?kind=${props.kind}&id=${props.id}`);
+    hanging.value = await ask('GET /api/bin/with', { kind: props.kind, id: props.id });
   });
 const remove = () =>
   doing(async () => {
-    await ask('POST', '/api/bin', { kind: props.kind, id: props.id });
+    await ask('POST /api/bin', {}, { kind: props.kind, id: props.id });
     open.value = false;
     emit('deleted');
   });

@@ -77,7 +77,7 @@ async function save() {
       edits,
       why: `The fewest edits that prevent ${share.value} % of the harm on the first day.`,
     };
-    const { id } = await ask<{ id: number }>('POST', `/api/apps/${props.now.catalogue.app.slug}/keysets`, body);
+    const { id } = await ask('POST /api/apps/:slug/keysets', { slug: props.now.catalogue.app.slug }, body);
     await workspace.reload();
     const params = { app: props.now.catalogue.app.slug, release: props.now.catalogue.release.label, keyset: id };
     await router.push({ name: 'keyset', params, query: luggage.value });

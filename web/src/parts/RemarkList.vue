@@ -27,7 +27,7 @@ const turn = asking();
 async function load() {
   const wanted = turn();
   try {
-    const found = await ask<Remark[]>('GET', `/api/apps/${appSlug.value}/remarks`);
+    const found = await ask('GET /api/apps/:slug/remarks', { slug: appSlug.value });
     if (wanted()) remarks.value = found;
   } catch (error) {
     if (wanted()) problems.value = problemsOf(error);
@@ -45,13 +45,17 @@ const endedCount = computed(
 );
 const say = () =>
   doing(async () => {
-    await ask('POST', `/api/apps/${appSlug.value}/remarks`, { command: props.command, said: text.value.trim() });
+    await ask(
+      'POST /api/apps/:slug/remarks',
+      { slug: appSlug.value },
+      { command: props.command!, said: text.value.trim() },
+    );
     text.value = '';
     await load();
   });
 const end = (one: Remark) =>
   doing(async () => {
-    await ask('POST', `/api/remarks/${one.id}/end`);
+    await ask('POST /api/remarks/:id/end', { id: one.id });
     await load();
   });
 const commandOf = (one: Remark) => workspace.commands.get(one.command);

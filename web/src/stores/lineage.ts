@@ -13,12 +13,12 @@ export const useLineage = defineStore('lineage', () => {
 
   async function open(slug: string) {
     if (of === slug) return;
-    links.value = await ask<LineageLink[]>('GET', `/api/apps/${slug}/lineage`);
+    links.value = await ask('GET /api/apps/:slug/lineage', { slug });
     of = slug;
   }
   /** Confirms, refuses or takes back; comparisons follow at once. */
   async function say(sent: SentLineage) {
-    links.value = await ask<LineageLink[]>('PUT', `/api/apps/${of}/lineage`, sent);
+    links.value = await ask('PUT /api/apps/:slug/lineage', { slug: of }, sent);
   }
   function between(old: Catalogue, now: Catalogue): Lineage {
     const order = (workspace.app?.releases ?? []).map((one) => one.id).reverse();

@@ -29,7 +29,7 @@ export const useOthers = defineStore('others', () => {
 
   async function meet() {
     if (!session.editor || document.hidden) return;
-    here.value = await ask<Here[]>('POST', '/api/here', { tab, place: place.slice(0, 300) }).catch(() => here.value);
+    here.value = await ask('POST /api/here', {}, { tab, place: place.slice(0, 300) }).catch(() => here.value);
   }
   function at(path: string) {
     place = path;

@@ -32,23 +32,23 @@ export const useSession = defineStore('session', () => {
 
   async function recall() {
     if (asked.value) return;
-    const found = await ask<Session>('GET', '/api/session').catch(() => null);
+    const found = await ask('GET /api/session').catch(() => null);
     asked.value = true;
     if (found) await adopt(found, location.href);
   }
   async function signIn(email: string, password: string, path: string) {
-    await adopt(await ask<Session>('POST', '/api/session', { email, password }), path);
+    await adopt(await ask('POST /api/session', {}, { email, password }), path);
     asked.value = true;
   }
   async function join(secret: string, account: { name?: string; email?: string; password: string }) {
-    await adopt(await ask<Session>('POST', `/api/joining/${secret}`, account), '/desk');
+    await adopt(await ask('POST /api/joining/:secret', { secret }, account), '/desk');
     asked.value = true;
   }
   async function goTo(workspace: number) {
-    await adopt(await ask<Session>('PUT', '/api/session/workspace', { id: workspace }), '/desk');
+    await adopt(await ask('PUT /api/session/workspace', {}, { id: workspace }), '/desk');
   }
   async function signOut() {
-    await ask('DELETE', '/api/session');
+    await ask('DELETE /api/session');
     await leaveFor('/sign-in');
   }
   /** Whether a stream of events is of the session that this tab works in; another tab may have begun another one. */

@@ -1,5 +1,5 @@
 import { shallowRef } from 'vue';
-import type { App, AppOverview } from '@crib/core/contract';
+import type { App } from '@crib/core/contract';
 import { ask } from '../api/client.ts';
 import { usePlace } from './place.ts';
 import { useWorkspace } from './workspace.ts';
@@ -15,7 +15,7 @@ const apps = shallowRef<readonly App[]>([]);
 export function useSwitching() {
   const workspace = useWorkspace();
   const { route, router, keysetInHand } = usePlace();
-  const loadApps = async () => (apps.value = await ask<App[]>('GET', '/api/apps'));
+  const loadApps = async () => (apps.value = await ask('GET /api/apps'));
   const without = (names: readonly string[]) =>
     Object.fromEntries(Object.entries(route.query).filter(([name]) => !names.includes(name)));
   /** The view itself where it needs nothing but an app and a release, else the first of its stage. */
@@ -27,7 +27,7 @@ export function useSwitching() {
   };
 
   async function toApp(slug: string) {
-    const overview = await ask<AppOverview>('GET', `/api/apps/${slug}`);
+    const overview = await ask('GET /api/apps/:slug', { slug });
     const [newest] = overview.releases;
     if (!newest) return router.push({ name: 'desk' });
     const name = route.params['app'] ? viewName() : 'catalogue';

@@ -47,9 +47,9 @@ export const useWorkspace = defineStore('workspace', () => {
     loading.value = true;
     problem.value = null;
     try {
-      const overview = await ask<AppOverview>('GET', `/api/apps/${slug}`);
+      const overview = await ask('GET /api/apps/:slug', { slug });
       const release = overview.releases.find((one) => one.label === label);
-      const loaded = release ? await ask<Catalogue>('GET', `/api/releases/${release.id}`) : null;
+      const loaded = release ? await ask('GET /api/releases/:id', { id: release.id }) : null;
       if (!wanted()) return;
       others.value = new Map();
       app.value = overview;
@@ -68,8 +68,8 @@ export const useWorkspace = defineStore('workspace', () => {
     const [wanted, before] = [last, stored.value];
     if (!app.value) return;
     try {
-      const overview = await ask<AppOverview>('GET', `/api/apps/${app.value.slug}`);
-      const loaded = before && (await ask<Catalogue>('GET', `/api/releases/${before.release.id}`));
+      const overview = await ask('GET /api/apps/:slug', { slug: app.value.slug });
+      const loaded = before && (await ask('GET /api/releases/:id', { id: before.release.id }));
       if (!wanted()) return;
       // What was saved here meanwhile may not be in it.
       if (stored.value !== before) return refresh();
@@ -91,7 +91,7 @@ export const useWorkspace = defineStore('workspace', () => {
     if (opened.value?.catalogue.release.id === id) return opened.value;
     const known = others.value.get(id);
     if (known) return otherOpened.value(known);
-    const found = await ask<Catalogue>('GET', `/api/releases/${id}`);
+    const found = await ask('GET /api/releases/:id', { id });
     others.value = new Map([...others.value, [id, found]]);
     return otherOpened.value(found);
   }

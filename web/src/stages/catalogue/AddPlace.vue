@@ -18,7 +18,7 @@ async function add() {
   problems.value = [];
   added.value = '';
   try {
-    await ask('POST', `/api/releases/${props.release}/contexts`, { ...form });
+    await ask('POST /api/releases/:id/contexts', { id: props.release }, { ...form });
     added.value = `${form.name} is added.`;
     form.name = '';
     form.takesText = false;

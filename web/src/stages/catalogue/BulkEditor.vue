@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { familyName } from '@crib/core/catalogue';
-import type { CommandGroup, SentSheet, Sheet } from '@crib/core/contract';
+import type { CommandGroup, SentCommand, SentSheet } from '@crib/core/contract';
 import { ask } from '../../api/client.ts';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, ref, watch } from 'vue';
@@ -27,7 +27,7 @@ const on = ref(true);
 const [from, to] = [ref(''), ref('')];
 
 const sent = computed(() =>
-  commands.value.flatMap((one): Record<string, unknown>[] => {
+  commands.value.flatMap((one): SentCommand[] => {
     if (field.value === 'category') return [{ id: one.id, category: category.value }];
     if (field.value === 'home') return [{ id: one.id, home: home.value }];
     if (field.value === 'flag') return [{ id: one.id, [flag.value]: on.value }];
@@ -44,8 +44,8 @@ const sent = computed(() =>
 async function save() {
   const { length } = sent.value;
   await send(
-    'PUT',
-    `/api/releases/${workspace.catalogue!.release.id}/commands`,
+    'PUT /api/releases/:id/commands',
+    { id: workspace.catalogue!.release.id },
     { commands: sent.value },
     `${length} corrected.`,
   );
@@ -59,8 +59,8 @@ const bindings = computed(() => {
 function tried() {
   const body = { bindings: bindings.value, platform: platform.value };
   return send(
-    'POST',
-    `/api/releases/${workspace.catalogue!.release.id}/trials`,
+    'POST /api/releases/:id/trials',
+    { id: workspace.catalogue!.release.id },
     body,
     `Noted for ${platformName(platform.value)}.`,
   );
@@ -74,9 +74,12 @@ const groupName = computed({
 const kind = ref<CommandGroup['kind'] | 'run'>('family');
 async function group() {
   const ids = commands.value.map((one) => one.id);
-  const run = kind.value === 'run';
-  const body = run ? { name: groupName.value, steps: ids } : { kind: kind.value, name: groupName.value, members: ids };
-  if (await send('POST', `/api/apps/${appSlug.value}/${run ? 'runs' : 'groups'}`, body, 'Made.')) named.value = '';
+  const [slug, name] = [appSlug.value, groupName.value];
+  const made =
+    kind.value === 'run'
+      ? await send('POST /api/apps/:slug/runs', { slug }, { name, steps: ids }, 'Made.')
+      : await send('POST /api/apps/:slug/groups', { slug }, { kind: kind.value, name, members: ids }, 'Made.');
+  if (made) named.value = '';
 }
 
 /** Sheets that they can be put on, and the section: the last one, unless another is chosen. */
@@ -91,7 +94,7 @@ watch(
   { immediate: true },
 );
 async function putOn() {
-  const there = await ask<Sheet>('GET', `/api/sheets/${sheet.value!}`);
+  const there = await ask('GET /api/sheets/:id', { id: sheet.value! });
   const { title, keysetId, revision } = there;
   const rows = commands.value.map((one) => ({ command: one.id, note: '', lesson: null }));
   const last = there.sections.at(-1);
@@ -108,14 +111,14 @@ async function putOn() {
         },
       ];
   const body = { title, keysetId, revision, sections } satisfies SentSheet;
-  await send('PUT', `/api/sheets/${there.id}`, body, `${rows.length} put on “${title}”.`);
+  await send('PUT /api/sheets/:id', { id: there.id }, body, `${rows.length} put on “${title}”.`);
 }
 const removing = ref(false);
 async function remove() {
   const ids = commands.value.map((one) => one.id);
   const { release } = workspace.catalogue!;
   removing.value = false;
-  await send('DELETE', `/api/releases/${release.id}/commands`, { commands: ids }, `${ids.length} removed.`);
+  await send('DELETE /api/releases/:id/commands', { id: release.id }, { commands: ids }, `${ids.length} removed.`);
 }
 </script>
 

@@ -94,7 +94,7 @@ const sealing = ref(false);
 const problems = ref<readonly Problem[]>([]);
 async function seal() {
   try {
-    await ask('POST', `/api/releases/${workspace.catalogue!.release.id}/seal`);
+    await ask('POST /api/releases/:id/seal', { id: workspace.catalogue!.release.id });
     await workspace.reload();
     sealing.value = false;
   } catch (error) {

@@ -77,21 +77,28 @@ async function save() {
     );
     const added =
       !fresh.length ||
-      (await send('POST', `/api/releases/${release.value}/wordings`, { command: id, wordings: fresh }, 'Added.'));
-    const body = { what: 'command', subject: id, words: sent, reason };
+      (await send(
+        'POST /api/releases/:id/wordings',
+        { id: release.value },
+        { command: id, wordings: fresh },
+        'Added.',
+      ));
+    const body = { what: 'command' as const, subject: id, words: sent, reason };
     const corrected =
-      !added || !reason || (await send('POST', `/api/releases/${release.value}/corrections`, body, 'Corrected.'));
+      !added ||
+      !reason ||
+      (await send('POST /api/releases/:id/corrections', { id: release.value }, body, 'Corrected.'));
     if (added && corrected) done();
     return;
   }
   if (props.command) {
     const commands = [{ id: props.command.id, ...sent, wordings }];
-    if (!(await send('PUT', `/api/releases/${release.value}/commands`, { commands }, 'Saved.'))) return;
+    if (!(await send('PUT /api/releases/:id/commands', { id: release.value }, { commands }, 'Saved.'))) return;
     done();
     emit('done', props.command.name);
     return;
   }
-  const made = await send<{ id: number }>('POST', `/api/releases/${release.value}/commands`, sent, 'Added.');
+  const made = await send('POST /api/releases/:id/commands', { id: release.value }, sent, 'Added.');
   if (made) reset();
   const name = made && workspace.commands.get(made.id)?.name;
   if (name) emit('done', name);
@@ -102,7 +109,12 @@ const removing = ref(false);
 async function remove() {
   const { command } = props;
   if (!command) return;
-  const gone = await send('DELETE', `/api/releases/${release.value}/commands/${command.id}`, undefined, 'Removed.');
+  const gone = await send(
+    'DELETE /api/releases/:id/commands/:command',
+    { id: release.value, command: command.id },
+    undefined,
+    'Removed.',
+  );
   removing.value = false;
   if (gone) await router.push({ name: 'catalogue', query: luggage.value });
 }
@@ -113,7 +125,7 @@ async function merge() {
   const { command } = props;
   if (!command || other.value === null) return;
   const body = { keep: command.id, drop: other.value };
-  if (await send('POST', `/api/apps/${appSlug.value}/merge`, body, 'Merged.')) other.value = null;
+  if (await send('POST /api/apps/:slug/merge', { slug: appSlug.value }, body, 'Merged.')) other.value = null;
 }
 const part = reactive({ name: '', label: '', bindings: [] as number[] });
 const mine = computed(() => {
@@ -123,7 +135,12 @@ const mine = computed(() => {
 async function split() {
   const { command } = props;
   if (!command) return;
-  const made = await send('POST', `/api/apps/${appSlug.value}/split`, { command: command.id, ...part }, 'Split.');
+  const made = await send(
+    'POST /api/apps/:slug/split',
+    { slug: appSlug.value },
+    { command: command.id, ...part },
+    'Split.',
+  );
   if (made) emit('done', part.name);
 }
 </script>

@@ -37,7 +37,7 @@ async function save() {
   const done = sending();
   if (!lines.argumentOf) lines.argument = '';
   const commands = [{ id: props.command.id, ...lines, states: parts(states), presses: parts(presses) }];
-  if (await send('PUT', `/api/releases/${release.id}/details`, { commands }, 'Saved.')) done();
+  if (await send('PUT /api/releases/:id/details', { id: release.id }, { commands }, 'Saved.')) done();
 }
 </script>
 

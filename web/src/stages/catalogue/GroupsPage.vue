@@ -55,7 +55,7 @@ const { form, sending } = useDraft(
   },
 );
 async function save() {
-  const base = `/api/apps/${appSlug.value}/groups`;
+  const slug = appSlug.value;
   const { kind, name, members, twin, advised, because } = form;
   const ways = kind === 'ways';
   const sent = {
@@ -68,8 +68,8 @@ async function save() {
   };
   const done = sending();
   const saved = group.value
-    ? await send<{ id: number }>('PUT', `${base}/${group.value.id}`, sent, 'Saved.')
-    : await send<{ id: number }>('POST', base, sent, 'Made.');
+    ? await send('PUT /api/apps/:slug/groups/:id', { slug, id: group.value.id }, sent, 'Saved.')
+    : await send('POST /api/apps/:slug/groups', { slug }, sent, 'Made.');
   if (!saved) return;
   done();
   chosen.value = String(saved.id);

@@ -22,7 +22,7 @@ const chosen = kept('place');
 const tree = computed(() => workspace.tree!);
 const place = computed(() => workspace.catalogue?.contexts.find((one) => String(one.id) === chosen.value) ?? null);
 const open = computed(() => workspace.catalogue?.release.sealedAt === null);
-const path = (id: number) => `/api/releases/${workspace.catalogue!.release.id}/contexts/${id}`;
+const at = (context: number) => ({ id: workspace.catalogue!.release.id, context });
 
 const childrenOf = (id: number | null) =>
   (workspace.catalogue?.contexts ?? [])
@@ -53,7 +53,7 @@ function dropped(event: { newIndex?: number | undefined }) {
   void move(moved, { parent: parent ?? tree.value.root.id, position });
 }
 async function move(one: Context, where: { parent: number; position: number }) {
-  await send('PUT', path(one.id), where, `${one.name} is moved.`);
+  await send('PUT /api/releases/:id/contexts/:context', at(one.id), where, `${one.name} is moved.`);
   list.value = [...tree.value.inOrder.slice(1)];
 }
 /** Alt with the arrows: up and down among its neighbours, right into the one above, left out of where it lies. */
@@ -94,18 +94,32 @@ async function save() {
   const { name, takesText, together, parent } = form;
   const within = one.parent === null ? {} : { parent };
   if (!open.value) {
-    const body = { what: 'place', subject: one.id, place: { name, takesText, ...within }, reason: form.reason };
-    const path_ = `/api/releases/${workspace.catalogue!.release.id}/corrections`;
+    const body = {
+      what: 'place' as const,
+      subject: one.id,
+      place: { name, takesText, ...within },
+      reason: form.reason,
+    };
+    const { id } = workspace.catalogue!.release;
     const done = sending();
-    if (await send('POST', path_, body, 'Corrected.')) done();
+    if (await send('POST /api/releases/:id/corrections', { id }, body, 'Corrected.')) done();
     return;
   }
   const done = sending();
-  if (await send('PUT', path(one.id), { name, takesText, together, ...within }, 'Saved.')) done();
+  if (
+    await send(
+      'PUT /api/releases/:id/contexts/:context',
+      at(one.id),
+      { name, takesText, together, ...within },
+      'Saved.',
+    )
+  )
+    done();
 }
 async function remove() {
   const one = place.value!;
-  if (await send('DELETE', path(one.id), undefined, `${one.name} is removed.`)) chosen.value = '';
+  if (await send('DELETE /api/releases/:id/contexts/:context', at(one.id), undefined, `${one.name} is removed.`))
+    chosen.value = '';
 }
 const apart = computed(() =>
   tree.value.inOrder.filter(

@@ -51,14 +51,14 @@ async function save() {
   const done = [sendingPolicy(), sendingWords()];
   const { release } = workspace.catalogue!;
   const forAll = own || release.sealedAt ? words : { keyPolicy: policy, ...words };
-  if (!(await send('PUT', `/api/apps/${appSlug.value}`, forAll, ''))) return;
+  if (!(await send('PUT /api/apps/:slug', { slug: appSlug.value }, forAll, ''))) return;
   if (release.sealedAt && differs.value) {
-    const body = { what: 'policy', policy, reason };
-    if (!(await send('POST', `/api/releases/${release.id}/corrections`, body, 'Corrected.'))) return;
+    const body = { what: 'policy' as const, policy, reason };
+    if (!(await send('POST /api/releases/:id/corrections', { id: release.id }, body, 'Corrected.'))) return;
   } else if (release.sealedAt) said.value = 'Saved.';
   else {
     const facts = { builds: listOf(builds), tiers: listOf(tiers), keyPolicy: own ? policy : null };
-    if (!(await send('PUT', `/api/releases/${release.id}`, facts, 'Saved.'))) return;
+    if (!(await send('PUT /api/releases/:id', { id: release.id }, facts, 'Saved.'))) return;
   }
   for (const one of done) one();
 }

@@ -60,7 +60,7 @@ function ticked() {
 const release = () => workspace.catalogue!.release.id;
 async function tick() {
   const body = { bindings: [stop.value!.binding.id], platform: platform.value, build: build.value, undo: false };
-  if (await send('POST', `/api/releases/${release()}/trials`, body, `${stop.value!.command.label}: as listed.`))
+  if (await send('POST /api/releases/:id/trials', { id: release() }, body, `${stop.value!.command.label}: as listed.`))
     ticked();
 }
 /** Something else was found, or nothing: the release says so from now on. */
@@ -68,7 +68,7 @@ async function found(shortcut: string) {
   const { command, binding } = stop.value!;
   const body = { binding: binding.id, platform: platform.value, build: build.value, shortcut: shortcut || null };
   const sentence = `${command.label}: ${shortcut ? 'otherwise' : 'nothing'}.`;
-  if (await send('POST', `/api/releases/${release()}/findings`, body, sentence)) ticked();
+  if (await send('POST /api/releases/:id/findings', { id: release() }, body, sentence)) ticked();
 }
 const print = () => window.print();
 function later() {

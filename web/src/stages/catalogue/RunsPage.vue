@@ -100,11 +100,11 @@ function choosePressed(id: number) {
 }
 async function save() {
   const body = { name: form.name, steps: steps.value.map((one) => one.command) };
-  const base = `/api/apps/${appSlug.value}/runs`;
+  const slug = appSlug.value;
   const done = sending();
   const saved = run.value
-    ? await send<{ id: number }>('PUT', `${base}/${run.value.id}`, body, 'Saved.')
-    : await send<{ id: number }>('POST', base, body, 'Made.');
+    ? await send('PUT /api/apps/:slug/runs/:id', { slug, id: run.value.id }, body, 'Saved.')
+    : await send('POST /api/apps/:slug/runs', { slug }, body, 'Made.');
   if (!saved) return;
   done();
   asked.value = String(saved.id);

@@ -22,10 +22,12 @@ const same = (view: SavedView) => {
 async function save() {
   problems.value = [];
   const query = Object.fromEntries(
-    Object.entries(route.query).filter(([key, value]) => key !== 'row' && typeof value === 'string'),
+    Object.entries(route.query).flatMap(([key, value]) =>
+      key !== 'row' && typeof value === 'string' ? [[key, value] as const] : [],
+    ),
   );
   try {
-    await ask('POST', `/api/apps/${appSlug.value}/views`, { name: name.value, query });
+    await ask('POST /api/apps/:slug/views', { slug: appSlug.value }, { name: name.value, query });
     naming.value = false;
     name.value = '';
     await workspace.reload();
@@ -34,7 +36,7 @@ async function save() {
   }
 }
 async function drop(view: SavedView) {
-  await ask('DELETE', `/api/apps/${appSlug.value}/views/${view.id}`);
+  await ask('DELETE /api/apps/:slug/views/:id', { slug: appSlug.value, id: view.id });
   await workspace.reload();
 }
 </script>

@@ -5,7 +5,7 @@ import { computed, reactive, ref } from 'vue';
 import { platformName, type Platform } from '@crib/core/keys';
 import { acceptance } from '@crib/core/keyset';
 import { say } from '@crib/core/words';
-import type { Binding, Command, ShippedKeyset } from '@crib/core/contract';
+import type { Binding, Command, Provenance, ShippedKeyset } from '@crib/core/contract';
 import LanguageSelect from '../../parts/LanguageSelect.vue';
 import { languageName } from '../../parts/languages.ts';
 import KeyChip from '../../parts/KeyChip.vue';
@@ -29,7 +29,7 @@ const form = reactive({
   platform: '',
   language: '',
   note: '',
-  kind: 'tried',
+  kind: 'tried' as Provenance['kind'],
   source: '',
   build: '',
   reason: '',
@@ -65,30 +65,30 @@ async function add() {
   const bindings = [
     { command: props.command.id, contexts, platform, language, shortcut, note, provenance: { kind, source, build } },
   ];
-  if (await send('POST', `/api/keysets/${props.keyset.id}/bindings`, { bindings }, 'Added.')) form.shortcut = '';
+  if (await send('POST /api/keysets/:id/bindings', { id: props.keyset.id }, { bindings }, 'Added.')) form.shortcut = '';
 }
 const drop = (binding: Binding) =>
-  send('DELETE', `/api/keysets/${props.keyset.id}/bindings`, { ids: [binding.id] }, 'Removed.');
+  send('DELETE /api/keysets/:id/bindings', { id: props.keyset.id }, { ids: [binding.id] }, 'Removed.');
 function tried(binding: Binding, undo: boolean) {
   const body = { bindings: [binding.id], platform: props.platform, undo, build: '' };
-  return send('POST', `/api/releases/${props.keyset.releaseId}/trials`, body, undo ? 'Undone.' : 'Noted.');
+  return send('POST /api/releases/:id/trials', { id: props.keyset.releaseId }, body, undo ? 'Undone.' : 'Noted.');
 }
 /** A note and a memory aid on their way to a shipped shortcut. */
 const noting = ref<{ id: number; note: string; memoryAid: string } | null>(null);
 async function note() {
-  const body = { bindings: [noting.value] };
-  if (await send('PUT', `/api/keysets/${props.keyset.id}/bindings`, body, 'Saved.')) noting.value = null;
+  const body = { bindings: [noting.value!] };
+  if (await send('PUT /api/keysets/:id/bindings', { id: props.keyset.id }, body, 'Saved.')) noting.value = null;
 }
 async function correct() {
   const now = form.shortcut ? [form.shortcut] : [];
   const body = {
     command: props.command.id,
-    context: form.contexts[0],
+    context: form.contexts[0]!,
     platform: form.platform || null,
     now,
     reason: form.reason,
   };
-  if (await send('POST', `/api/keysets/${props.keyset.id}/corrections`, body, 'Appended.'))
+  if (await send('POST /api/keysets/:id/corrections', { id: props.keyset.id }, body, 'Appended.'))
     Object.assign(form, { shortcut: '', reason: '' });
 }
 </script>

@@ -21,7 +21,7 @@ const differences = shallowRef<Difference[]>([]);
 const query = ref('');
 async function load() {
   try {
-    const found = await ask<{ keys: SystemKey[]; differences: Difference[] }>('GET', '/api/system-keys');
+    const found = await ask('GET /api/system-keys');
     keys.value = found.keys;
     differences.value = found.differences;
   } catch (error) {
@@ -40,7 +40,7 @@ const freed = computed(() => differences.value.filter((key) => key.platform === 
 const isOwn = (key: SystemKey) =>
   differences.value.some((one) => one.platform === key.platform && one.shortcut === key.shortcut);
 async function write(list: Difference[], sentence: string) {
-  const done = await send('PUT', '/api/system-keys', { keys: list }, sentence);
+  const done = await send('PUT /api/system-keys', {}, { keys: list }, sentence);
   if (done) await load();
   return done !== null;
 }

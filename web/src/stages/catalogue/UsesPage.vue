@@ -51,7 +51,8 @@ const read = computed(() => readUses(form.text, workspace.catalogue?.commands ??
 async function save() {
   const body = { source: form.source, uses: read.value.uses };
   const done = sending();
-  if (!(await send('PUT', `/api/apps/${appSlug.value}/uses`, body, `${body.uses.length} counts saved.`))) return;
+  if (!(await send('PUT /api/apps/:slug/uses', { slug: appSlug.value }, body, `${body.uses.length} counts saved.`)))
+    return;
   done();
   chosen.value = body.source;
 }

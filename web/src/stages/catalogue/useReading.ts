@@ -86,7 +86,7 @@ export function useReading(releaseId: () => number) {
     busy.value = 'reading';
     problems.value = [];
     try {
-      const found = await ask<ListReport>('POST', `/api/releases/${releaseId()}/list/preview`, request(), mine.signal);
+      const found = await ask('POST /api/releases/:id/list/preview', { id: releaseId() }, request(), mine.signal);
       if (mine === going) report.value = found;
     } catch (error) {
       if (mine === going && !mine.signal.aborted) problems.value = problemsOf(error);
@@ -102,7 +102,7 @@ export function useReading(releaseId: () => number) {
     busy.value = 'taking in';
     problems.value = [];
     try {
-      done.value = await ask<ListReport>('POST', `/api/releases/${releaseId()}/list`, request());
+      done.value = await ask('POST /api/releases/:id/list', { id: releaseId() }, request());
       report.value = null;
     } catch (error) {
       problems.value = problemsOf(error);

@@ -1,21 +1,26 @@
-import { ask } from '../../api/client.ts';
+import type { Gives, RouteName, Sends } from '@crib/core/contract';
+import { ask, type At } from '../../api/client.ts';
 import { useDoing } from '../../parts/useDoing.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+
+type Answered<Name extends RouteName> = [Gives<Name>] extends [void] ? true : Gives<Name>;
 
 /** Sends a correction, says what came of it, and shows the catalogue as it is then. */
 export function useSaving() {
   const workspace = useWorkspace();
   const { problems, said, busy, doing } = useDoing();
 
-  async function send<T>(
-    method: 'POST' | 'PUT' | 'DELETE',
-    path: string,
-    body: unknown,
+  /** What the server answered, `true` where that is nothing; null where it refused. */
+  async function send<Name extends RouteName>(
+    name: Name,
+    at: At<Name>,
+    body: Sends<Name>,
     sentence: string,
-  ): Promise<T | null> {
-    let answer = {} as T;
+  ): Promise<Answered<Name> | null> {
+    let answer = true as Answered<Name>;
     const done = await doing(async () => {
-      answer = (await ask<T>(method, path, body)) ?? answer;
+      // The arguments of a route that is not named yet cannot be told apart.
+      answer = (await (ask as (...all: unknown[]) => Promise<Answered<Name>>)(name, at, body)) ?? answer;
       await workspace.reload();
     }, sentence);
     return done ? answer : null;

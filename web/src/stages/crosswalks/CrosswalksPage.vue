@@ -22,10 +22,7 @@ const other = ref('');
 const coming = ref(true);
 function question() {
   list.value = null;
-  return Promise.all([
-    ask<CrosswalkOverview[]>('GET', `/api/apps/${appSlug.value}/crosswalks`),
-    ask<App[]>('GET', '/api/apps'),
-  ]);
+  return Promise.all([ask('GET /api/apps/:slug/crosswalks', { slug: appSlug.value }), ask('GET /api/apps')]);
 }
 const { failed, load } = useAsked(question, ([found, all]) => {
   list.value = found;
@@ -38,7 +35,7 @@ const ends = computed(() =>
 async function make() {
   problems.value = [];
   try {
-    const { id } = await ask<{ id: number }>('POST', '/api/crosswalks', ends.value);
+    const { id } = await ask('POST /api/crosswalks', {}, ends.value);
     await router.push({ name: 'judging', params: { crosswalk: id }, query: luggage.value });
   } catch (error) {
     problems.value = problemsOf(error);

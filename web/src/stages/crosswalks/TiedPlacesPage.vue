@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, shallowRef } from 'vue';
 import { RELATIONS, matchesOf, placeProposals, standings, type Relation } from '@crib/core/crosswalk';
-import type { Crosswalk, WordSectionSaid } from '@crib/core/contract';
+import type { WordSectionSaid } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -19,7 +19,7 @@ const { kept, set } = usePlace();
 const { crosswalk, from, to, problem, load } = useCrosswalk();
 const problems = shallowRef<readonly Problem[]>([]);
 const words = shallowRef<readonly WordSectionSaid[] | null>(null);
-ask<WordSectionSaid[]>('GET', '/api/words').then(
+ask('GET /api/words').then(
   (found) => (words.value = found),
   (error: unknown) => (problems.value = problemsOf(error)),
 );
@@ -43,10 +43,14 @@ async function say(
 ) {
   problems.value = [];
   try {
-    crosswalk.value = await ask<Crosswalk>('PUT', `/api/crosswalks/${crosswalk.value!.id}/judgements`, {
-      of: 'context',
-      judged: [{ source, matches }],
-    });
+    crosswalk.value = await ask(
+      'PUT /api/crosswalks/:id/judgements',
+      { id: crosswalk.value!.id },
+      {
+        of: 'context',
+        judged: [{ source, matches }],
+      },
+    );
   } catch (error) {
     problems.value = problemsOf(error);
   }

@@ -33,24 +33,20 @@ const changed = computed(() => text.value.trim() !== stands.value.trim());
 async function load() {
   problem.value = null;
   try {
-    sections.value = await ask<WordSectionSaid[]>('GET', '/api/words');
+    sections.value = await ask('GET /api/words');
   } catch (error) {
     problem.value = problemsOf(error)[0] ?? null;
   }
 }
 void load();
 watch([selected, stands], () => (text.value = stands.value), { immediate: true });
-const send = (method: 'PUT' | 'DELETE', path: string, body: object | undefined, sentence: string) =>
-  doing(async () => {
-    sections.value = await ask<WordSectionSaid[]>(method, path, body);
-  }, sentence);
+const send = (work: () => Promise<WordSectionSaid[]>, sentence: string) =>
+  doing(async () => void (sections.value = await work()), sentence);
 async function save() {
   const name = selected.value?.name ?? named.value.trim();
   if (read.value.problems.length) return (problems.value = read.value.problems);
   await send(
-    'PUT',
-    '/api/words',
-    { name, revision: selected.value?.revision ?? 0, sets: read.value.sets },
+    () => ask('PUT /api/words', {}, { name, revision: selected.value?.revision ?? 0, sets: read.value.sets }),
     'Saved. Proposals go by it from now on.',
   );
   if (problems.value.length || selected.value) return;
@@ -59,9 +55,7 @@ async function save() {
 }
 const restore = () =>
   send(
-    'DELETE',
-    `/api/words/${encodeURIComponent(selected.value!.name)}`,
-    undefined,
+    () => ask('DELETE /api/words/:name', { name: selected.value!.name }),
     selected.value!.shipped ? 'As it ships again.' : 'Taken out.',
   );
 holdUnsaved(

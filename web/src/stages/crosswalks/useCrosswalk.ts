@@ -1,7 +1,7 @@
 import { computed, shallowRef, watch } from 'vue';
 import { crosswalkIn } from '@crib/core/crosswalk';
 import { opened, type Opened } from '@crib/core/keyset';
-import type { AppOverview, Catalogue, Crosswalk, LineageLink } from '@crib/core/contract';
+import type { Crosswalk, LineageLink } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
 import { usePlace } from '../../stores/place.ts';
@@ -25,13 +25,13 @@ export function useCrosswalk() {
     other.value = null;
     const wanted = id.value;
     try {
-      const found = await ask<Crosswalk>('GET', `/api/crosswalks/${wanted}`);
+      const found = await ask('GET /api/crosswalks/:id', { id: wanted });
       const slug = found.from.slug === appSlug.value ? found.to.slug : found.from.slug;
       const decided = (await Promise.all(
-        [found.from, found.to].map((end) => ask<LineageLink[]>('GET', `/api/apps/${end.slug}/lineage`)),
+        [found.from, found.to].map((end) => ask('GET /api/apps/:slug/lineage', { slug: end.slug })),
       )) as [LineageLink[], LineageLink[]];
-      const { releases } = await ask<AppOverview>('GET', `/api/apps/${slug}`);
-      const newest = releases[0] ? opened(await ask<Catalogue>('GET', `/api/releases/${releases[0].id}`)) : null;
+      const { releases } = await ask('GET /api/apps/:slug', { slug });
+      const newest = releases[0] ? opened(await ask('GET /api/releases/:id', { id: releases[0].id })) : null;
       if (wanted !== id.value) return;
       lineage.value = new Map([
         [found.from.slug, decided[0]],

@@ -1,6 +1,6 @@
 import { computed, onBeforeUnmount, ref, shallowRef, watch, type Ref } from 'vue';
 import { listsOf, standings, taught, type Proposed } from '@crib/core/crosswalk';
-import type { ByWay, Crosswalk, Judgement, SentJudgements, WordSectionSaid } from '@crib/core/contract';
+import type { Crosswalk, Judgement, SentJudgements } from '@crib/core/contract';
 import type { Opened } from '@crib/core/keyset';
 import { ask, problemsOf } from '../../api/client.ts';
 import type { CrosswalkAnswer, CrosswalkQuestion } from '../../workers/crosswalk.ts';
@@ -38,8 +38,8 @@ export function useJudging(
     const [here, there, id] = [from.value, to.value, crosswalk.value?.id];
     if (!here || !there || id === undefined) return;
     const [words, byWay] = await Promise.all([
-      ask<WordSectionSaid[]>('GET', '/api/words'),
-      ask<ByWay[]>('GET', `/api/crosswalks/${id}/by-way`),
+      ask('GET /api/words'),
+      ask('GET /api/crosswalks/:id/by-way', { id }),
     ]).catch((error: unknown) => ((problems.value = problemsOf(error)), [undefined, undefined] as const));
     if (left || here !== from.value || there !== to.value || id !== crosswalk.value?.id) return;
     worker = new Worker(new URL('../../workers/crosswalk.ts', import.meta.url), { type: 'module' });
@@ -107,7 +107,7 @@ export function useJudging(
   const send = (id: number, judged: readonly Judged[]) =>
     doing(async () => {
       settled.value = new Set();
-      const now = await ask<Crosswalk>('PUT', `/api/crosswalks/${id}/judgements`, { of: 'command', judged });
+      const now = await ask('PUT /api/crosswalks/:id/judgements', { id }, { of: 'command', judged });
       if (isHere(id)) crosswalk.value = now;
     });
   /** Judges sources, each in place of what was said of it; what was said is remembered, to be taken back. */

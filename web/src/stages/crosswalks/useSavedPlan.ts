@@ -36,11 +36,15 @@ export function useSavedPlan(
       : [{ name: called, edits: found.plan.edits, sheet: null }];
     const why = `Planned from the crosswalk from ${judged.from.name}: the ${keep.value} busiest keep their keys.`;
     try {
-      const { keysets } = await ask<{ keysets: number[] }>('POST', `/api/apps/${judged.to.slug}/plans`, {
-        baseId: shipped.id,
-        why,
-        steps,
-      });
+      const { keysets } = await ask(
+        'POST /api/apps/:slug/plans',
+        { slug: judged.to.slug },
+        {
+          baseId: shipped.id,
+          why,
+          steps,
+        },
+      );
       await workspace.reload();
       await router.push({ name: 'keyset', params: { keyset: keysets.at(-1)! }, query: luggage.value });
     } catch (error) {

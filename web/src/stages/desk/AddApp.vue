@@ -3,7 +3,7 @@ import { reactive, ref, shallowRef, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Problem } from '@crib/core/error';
 import { KNOWN_PLATFORMS, platformName } from '@crib/core/keys';
-import type { App, AppOverview, Release } from '@crib/core/contract';
+import type { AppOverview } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import { useWorkspace } from '../../stores/workspace.ts';
@@ -45,16 +45,20 @@ async function make() {
   try {
     if (making.value === 'app') {
       const { name, role, platforms } = form;
-      const app = await ask<App>('POST', '/api/apps', { slug: slug(name), name, role, platforms });
+      const app = await ask('POST /api/apps', {}, { slug: slug(name), name, role, platforms });
       addRelease(app.slug);
       form.name = '';
       emit('made');
       return;
     }
-    const release = await ask<Release>('POST', `/api/apps/${form.app}/releases`, {
-      label: form.label,
-      releasedOn: form.on || null,
-    });
+    const release = await ask(
+      'POST /api/apps/:slug/releases',
+      { slug: form.app },
+      {
+        label: form.label,
+        releasedOn: form.on || null,
+      },
+    );
     form.label = '';
     await workspace.open(form.app, release.label);
     await router.push({ name: 'reading', params: { app: form.app, release: release.label } });

@@ -2,7 +2,6 @@
 import { shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
 import type { Problem } from '@crib/core/error';
-import type { App, Release } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import { useWorkspace } from '../../stores/workspace.ts';
@@ -15,13 +14,17 @@ const problems = shallowRef<readonly Problem[]>([]);
 async function sample() {
   problems.value = [];
   try {
-    const app = await ask<App>('POST', '/api/apps', {
-      slug: 'hedgerow',
-      name: 'Hedgerow',
-      role: 'taught',
-      platforms: ['windows', 'macos'],
-    });
-    const release = await ask<Release>('POST', `/api/apps/${app.slug}/releases`, { label: '1', releasedOn: null });
+    const app = await ask(
+      'POST /api/apps',
+      {},
+      {
+        slug: 'hedgerow',
+        name: 'Hedgerow',
+        role: 'taught',
+        platforms: ['windows', 'macos'],
+      },
+    );
+    const release = await ask('POST /api/apps/:slug/releases', { slug: app.slug }, { label: '1', releasedOn: null });
     await workspace.open(app.slug, release.label);
     await router.push({ name: 'reading', params: { app: app.slug, release: release.label }, query: { sample: '1' } });
   } catch (error) {

@@ -25,7 +25,7 @@ const { form: labels, sending: sendingLabels } = useDraft(
 );
 async function save() {
   const done = sending();
-  if (!(await send('PUT', `/api/apps/${props.app.slug}`, form, 'Saved.'))) return;
+  if (!(await send('PUT /api/apps/:slug', { slug: props.app.slug }, form, 'Saved.'))) return;
   done();
   emit('changed');
 }
@@ -33,7 +33,7 @@ async function correct(id: number) {
   const { label, releasedOn } = labels[id]!;
   const body = { label, releasedOn: releasedOn || null };
   const done = sendingLabels();
-  if (!(await send('PUT', `/api/releases/${id}`, body, `${label} is corrected.`))) return;
+  if (!(await send('PUT /api/releases/:id', { id }, body, `${label} is corrected.`))) return;
   done();
   emit('changed');
 }

@@ -12,7 +12,7 @@ const lines = shallowRef<readonly Binned[]>([]);
 const problems = shallowRef<readonly Problem[]>([]);
 async function load() {
   try {
-    lines.value = await ask<Binned[]>('GET', '/api/bin');
+    lines.value = await ask('GET /api/bin');
   } catch (error) {
     problems.value = problemsOf(error);
   }
@@ -21,7 +21,7 @@ onMounted(load);
 async function back(one: Binned) {
   problems.value = [];
   try {
-    await ask('POST', `/api/bin/${one.id}/back`);
+    await ask('POST /api/bin/:id/back', { id: one.id });
     await load();
     emit('back');
   } catch (error) {

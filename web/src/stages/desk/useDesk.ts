@@ -1,6 +1,6 @@
 import { computed, onBeforeUnmount, onMounted, shallowRef } from 'vue';
 import type { RouteLocationRaw } from 'vue-router';
-import type { App, AppOverview, Desk, DeskLine } from '@crib/core/contract';
+import type { AppOverview, Desk, DeskLine } from '@crib/core/contract';
 import { platformName } from '@crib/core/keys';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
@@ -45,15 +45,15 @@ export function useDesk() {
   async function load() {
     failed.value = null;
     try {
-      const list = await ask<App[]>('GET', '/api/apps');
-      apps.value = await Promise.all(list.map((app) => ask<AppOverview>('GET', `/api/apps/${app.slug}`)));
+      const list = await ask('GET /api/apps');
+      apps.value = await Promise.all(list.map((app) => ask('GET /api/apps/:slug', { slug: app.slug })));
       desks.value = [];
       const layouts = layoutsInHand.value.map((one) => one.id).join();
       // One after another: what an app has in wait is computed from its catalogues.
       for (const app of list) {
         if (left) return;
         looking.value = app.name;
-        desks.value = [...desks.value, await ask<Desk>('GET', `/api/apps/${app.slug}/desk?layouts=${layouts}`)];
+        desks.value = [...desks.value, await ask('GET /api/apps/:slug/desk', { slug: app.slug, layouts })];
       }
     } catch (error) {
       failed.value = problemsOf(error)[0]!;

@@ -26,7 +26,7 @@ const title = computed(() => {
 });
 onMounted(() =>
   doing(async () => {
-    invited.value = await ask<Invited>('GET', `/api/joining/${encodeURIComponent(secret)}`);
+    invited.value = await ask('GET /api/joining/:secret', { secret });
   }),
 );
 const join = () =>

@@ -1,28 +1,23 @@
 <script setup lang="ts">
 import { onMounted, ref, shallowRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import type { DemoAccount } from '@crib/core/contract';
 import { ask } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import { useDoing } from '../../parts/useDoing.ts';
 import TheDoor from './TheDoor.vue';
 import { useSession } from '../../stores/session.ts';
 
-interface Account {
-  name: string;
-  email: string;
-  password: string;
-  role: string;
-}
 const route = useRoute();
 const router = useRouter();
 const session = useSession();
 const email = ref('');
 const password = ref('');
 const { problems, busy, doing } = useDoing();
-const accounts = shallowRef<Account[]>([]);
+const accounts = shallowRef<DemoAccount[]>([]);
 
 onMounted(async () => {
-  accounts.value = await ask<Account[]>('GET', '/public/demo').catch(() => []);
+  accounts.value = await ask('GET /public/demo').catch(() => []);
 });
 const enter = () =>
   doing(async () => {
@@ -31,7 +26,7 @@ const enter = () =>
     await session.signIn(email.value, password.value, path);
     await router.push(path);
   });
-function use(account: Account) {
+function use(account: DemoAccount) {
   email.value = account.email;
   password.value = account.password;
 }

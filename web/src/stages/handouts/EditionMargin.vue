@@ -42,13 +42,13 @@ const snippet = computed(() => {
 });
 async function list(listed: boolean) {
   try {
-    await ask('PUT', `/api/listed/${props.edition.standing}`, { listed });
+    await ask('PUT /api/listed/:address', { address: props.edition.standing }, { listed });
     emit('changed');
   } catch (error) {
     problems.value = problemsOf(error);
   }
 }
-const body = async (address: string) => (await ask<PublicEdition>('GET', `/public/editions/${address}`)).body;
+const body = async (address: string) => (await ask('GET /public/editions/:address', { address })).body;
 const inHand = shallowRef<PublicEdition['body'] | null>(null);
 watch(
   () => props.edition.address,
@@ -105,7 +105,7 @@ const said = computed(() =>
 async function withdraw() {
   problems.value = [];
   try {
-    await ask('POST', `/api/editions/${props.edition.address}/withdrawal`, { because: because.value });
+    await ask('POST /api/editions/:address/withdrawal', { address: props.edition.address }, { because: because.value });
     emit('changed');
   } catch (error) {
     problems.value = problemsOf(error);

@@ -49,8 +49,8 @@ async function published(app: AppOverview): Promise<Line[]> {
   // Change notes stand with the release they lead to.
   const notes = app.notes.filter((one) => one.editions && workspace.keyset(one.nowKeyset));
   const [lists, told] = await Promise.all([
-    Promise.all(sheets.map((one) => ask<PublishedEdition[]>('GET', `/api/sheets/${one.id}/editions`))),
-    Promise.all(notes.map((one) => ask<{ editions: PublishedEdition[] }>('GET', `/api/notes/${one.id}`))),
+    Promise.all(sheets.map((one) => ask('GET /api/sheets/:id/editions', { id: one.id }))),
+    Promise.all(notes.map((one) => ask('GET /api/notes/:id', { id: one.id }))),
   ]);
   const query = luggage.value;
   return [
@@ -77,7 +77,7 @@ const { failed, load } = useAsked(
   (found) => (lines.value = found),
 );
 const { failed: unheard, load: loadReports } = useAsked(
-  () => (appSlug.value ? ask<LearnerReport[]>('GET', `/api/apps/${appSlug.value}/reports`) : null),
+  () => (appSlug.value ? ask('GET /api/apps/:slug/reports', { slug: appSlug.value }) : null),
   (found) => (reports.value = found),
 );
 watch(

@@ -92,7 +92,7 @@ function asked(one: LearnedQuestion): string {
 async function keep() {
   problems.value = [];
   try {
-    const made = await ask<{ id: number }>('POST', `/api/apps/${appSlug.value}/recipes`, learned.value.found!.recipe);
+    const made = await ask('POST /api/apps/:slug/recipes', { slug: appSlug.value }, learned.value.found!.recipe);
     emit('made', made.id);
   } catch (error) {
     problems.value = problemsOf(error);

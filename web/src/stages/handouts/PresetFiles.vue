@@ -27,7 +27,7 @@ async function load() {
   const wanted = turn();
   problems.value = [];
   try {
-    const found = await ask<typeof recipes.value>('GET', `/api/apps/${appSlug.value}/recipes`);
+    const found = await ask('GET /api/apps/:slug/recipes', { slug: appSlug.value });
     if (wanted()) recipes.value = found;
   } catch (error) {
     if (wanted()) problems.value = problemsOf(error);
@@ -65,7 +65,11 @@ const MOST = 60;
 async function save() {
   problems.value = [];
   try {
-    await ask('PUT', `/api/recipes/${one.value!.id}`, { revision: one.value!.revision, recipe: written.value.recipe });
+    await ask(
+      'PUT /api/recipes/:id',
+      { id: one.value!.id },
+      { revision: one.value!.revision, recipe: written.value.recipe },
+    );
     await load();
   } catch (error) {
     problems.value = problemsOf(error);

@@ -54,17 +54,21 @@ const make = () =>
       command,
       context,
       platform: platform.value,
-      action: shortcuts.length ? 'set' : 'clear',
+      action: shortcuts.length ? ('set' as const) : ('clear' as const),
       shortcuts,
       reason: `As in ${name.value}.`,
       memoryAid: '',
     }));
-    const made = await ask<{ id: number }>('POST', `/api/apps/${workspace.app!.slug}/keysets`, {
-      name: name.value.trim(),
-      baseId: plan.base.id,
-      edits,
-      why: `Read from ${name.value}.`,
-    });
+    const made = await ask(
+      'POST /api/apps/:slug/keysets',
+      { slug: workspace.app!.slug },
+      {
+        name: name.value.trim(),
+        baseId: plan.base.id,
+        edits,
+        why: `Read from ${name.value}.`,
+      },
+    );
     await workspace.reload();
     await router.push({ name: 'keyset', params: { keyset: made.id }, query: luggage.value });
   });

@@ -41,7 +41,11 @@ const known = (one: LearnerReport) => workspace.catalogue?.commands.some((comman
 async function end(one: LearnerReport, outcome: NonNullable<LearnerReport['outcome']>) {
   problems.value = [];
   try {
-    await ask('POST', `/api/reports/${one.id}/end`, { outcome, because: because.value.get(one.id)?.trim() ?? '' });
+    await ask(
+      'POST /api/reports/:id/end',
+      { id: one.id },
+      { outcome, because: because.value.get(one.id)?.trim() ?? '' },
+    );
     emit('ended');
   } catch (error) {
     problems.value = problemsOf(error);

@@ -22,9 +22,9 @@ async function work(act: () => Promise<Shelf | null>) {
     problems.value = problemsOf(error);
   }
 }
-const load = () => work(() => ask('GET', '/api/shelf'));
+const load = () => work(() => ask('GET /api/shelf'));
 onMounted(load);
-const save = () => work(() => ask('PUT', '/api/shelf', { title: form.title.trim(), open: form.open }));
+const save = () => work(() => ask('PUT /api/shelf', {}, { title: form.title.trim(), open: form.open }));
 </script>
 
 <template>

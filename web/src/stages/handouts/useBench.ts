@@ -1,5 +1,5 @@
 import { computed, ref, shallowRef, watch, type Ref } from 'vue';
-import type { EditionBody, KeptRecipe, PublicEdition, PublishedEdition } from '@crib/core/contract';
+import type { EditionBody, KeptRecipe, PublishedEdition } from '@crib/core/contract';
 import { refuse, type Problem } from '@crib/core/error';
 import { benchWith, planPreset, readPreset } from '@crib/core/preset';
 import { ask, problemsOf } from '../../api/client.ts';
@@ -37,11 +37,9 @@ export function useBench(asked: Ref<string>, wanted: Ref<string>) {
       guarded(async () => {
         const last = turn();
         if (!workspace.app || !workspace.catalogue) return;
-        const known = await ask<KeptRecipe[]>('GET', `/api/apps/${appSlug.value}/recipes`);
+        const known = await ask('GET /api/apps/:slug/recipes', { slug: appSlug.value });
         const sheets = workspace.app.sheets.filter((one) => one.editions && workspace.keyset(one.keysetId));
-        const lists = await Promise.all(
-          sheets.map((one) => ask<PublishedEdition[]>('GET', `/api/sheets/${one.id}/editions`)),
-        );
+        const lists = await Promise.all(sheets.map((one) => ask('GET /api/sheets/:id/editions', { id: one.id })));
         if (!last()) return;
         recipes.value = known;
         editions.value = lists.flatMap((list, at) => list.map((one) => ({ ...one, title: sheets[at]!.title })));
@@ -55,7 +53,7 @@ export function useBench(asked: Ref<string>, wanted: Ref<string>) {
       guarded(async () => {
         [bytes.value, sheet.value, loaded.value, writtenBy.value] = [null, null, '', ''];
         if (!address || !editions.value.some((one) => one.address === address)) return;
-        const { body, files } = await ask<PublicEdition>('GET', `/public/editions/${address}`);
+        const { body, files } = await ask('GET /public/editions/:address', { address });
         const here = files.filter((one) => one.platform === on && !one.back);
         const file = here.find((one) => one.recipe === chosen.value?.name) ?? here[0];
         const answer = file && (await fetch(`/public/editions/${address}/files/${encodeURIComponent(file.name)}`));

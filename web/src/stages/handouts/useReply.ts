@@ -45,8 +45,8 @@ export function useReply(editions: () => readonly Had[], report: () => LearnerRe
       [edition.value, program.value, others.value, problem.value] = [null, null, [], null];
       if (!now) return;
       try {
-        const found = await ask<PublicEdition>('GET', `/public/editions/${now}`);
-        const made = EditionProgram.parse(await ask('GET', `/public/editions/${now}/program.json`));
+        const found = await ask('GET /public/editions/:address', { address: now });
+        const made = EditionProgram.parse(await ask('GET /public/editions/:address/program.json', { address: now }));
         const { release, app } = made.catalogue;
         const rest = (workspace.app?.releases ?? []).filter((one) => one.id !== release.id);
         const openeds = await Promise.all(rest.map((one) => workspace.openedRelease(one.id)));

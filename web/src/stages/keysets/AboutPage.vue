@@ -2,7 +2,7 @@
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { flatten, stackOf, takenApart } from '@crib/core/keyset';
 import { stackFile } from '@crib/core/preset';
-import type { Edit, Member, People } from '@crib/core/contract';
+import type { Edit, Member } from '@crib/core/contract';
 import { ask } from '../../api/client.ts';
 import { download } from '../../parts/download.ts';
 import DeleteThing from '../../parts/DeleteThing.vue';
@@ -33,21 +33,21 @@ const { form, sending } = useDraft(
 /** Whoever made it, and owners of the workspace, say whose it is and whether it is locked. */
 const gives = computed(() => session.may('manage') || keyset.value?.madeBy === session.editor?.id);
 const members = shallowRef<readonly Member[]>([]);
-onMounted(async () => (members.value = (await ask<People>('GET', '/api/people').catch(() => null))?.members ?? []));
-const give = (body: object, sentence: string) => send('PUT', `/api/keysets/${keyset.value!.id}`, body, sentence);
+onMounted(async () => (members.value = (await ask('GET /api/people').catch(() => null))?.members ?? []));
+const give = (body: object, sentence: string) => send('PUT /api/keysets/:id', { id: keyset.value!.id }, body, sentence);
 const foreign = computed(
   () => keyset.value?.locked || (keyset.value?.owner && keyset.value.owner.id !== session.editor?.id),
 );
 async function save() {
   const { name, note } = form;
   const done = sending();
-  if (await send('PUT', `/api/keysets/${keyset.value!.id}`, { name, note }, 'Saved.')) done();
+  if (await send('PUT /api/keysets/:id', { id: keyset.value!.id }, { name, note }, 'Saved.')) done();
 }
 const layers = computed(() => (keyset.value ? stackOf(keyset.value, workspace.catalogue!.keysets) : null));
 
 async function make(name: string, baseId: number, edits: readonly Edit[], why: string) {
   const body = { name, baseId, edits, why, note: form.note, mine: form.mine };
-  const made = await send<{ id: number }>('POST', `/api/apps/${appSlug.value}/keysets`, body, `${name} is made.`);
+  const made = await send('POST /api/apps/:slug/keysets', { slug: appSlug.value }, body, `${name} is made.`);
   return made?.id ?? null;
 }
 const go = (id: number | null) =>

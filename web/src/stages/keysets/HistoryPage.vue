@@ -70,8 +70,8 @@ const name = ref('');
 async function savePoint() {
   problems.value = [];
   try {
-    const path = `/api/keysets/${keyset.value!.id}/points`;
-    history.value = await ask('POST', path, { revision: keyset.value!.revision, name: name.value });
+    const { id, revision } = keyset.value!;
+    history.value = await ask('POST /api/keysets/:id/points', { id }, { revision, name: name.value });
     name.value = '';
     said.value = 'Saved under that name.';
   } catch (error) {
@@ -85,7 +85,7 @@ const onDate = computed(() => {
   const found = entries.value.find((one) => one.at.slice(0, 10) <= date.value);
   return found ? found.revision : entries.value.length ? 1 : null;
 });
-const putBack = (to: number) => change.send('state', { revision: keyset.value!.revision, to }, 'Put back.');
+const putBack = (to: number) => change.putBack(to);
 watch(at, () => ((problems.value = []), (said.value = '')));
 </script>
 

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, ref, shallowRef, watch } from 'vue';
 import { clashes } from '@crib/core/keyset';
-import type { App, AppOverview } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
 import IndexLine from '../../parts/IndexLine.vue';
@@ -42,23 +41,25 @@ const extra = reactive({ name: '', copyOf: 0, imitates: 0 });
 const releases = shallowRef<{ id: number; title: string }[]>([]);
 watch(shipping, async (on) => {
   if (!on || releases.value.length) return;
-  const apps = await ask<App[]>('GET', '/api/apps');
-  const all = await Promise.all(apps.map((app) => ask<AppOverview>('GET', `/api/apps/${app.slug}`)));
+  const apps = await ask('GET /api/apps');
+  const all = await Promise.all(apps.map((app) => ask('GET /api/apps/:slug', { slug: app.slug })));
   releases.value = all.flatMap((app) => app.releases.map(({ id, label }) => ({ id, title: `${app.name} ${label}` })));
 });
 async function ship() {
   const { name, copyOf, imitates } = extra;
   const body = { releaseId: workspace.catalogue!.release.id, name, copyOf: copyOf || null, imitates: imitates || null };
-  if (await saving.send('POST', `/api/apps/${appSlug.value}/shipped`, body, 'Added.')) shipping.value = false;
+  if (await saving.send('POST /api/apps/:slug/shipped', { slug: appSlug.value }, body, 'Added.'))
+    shipping.value = false;
 }
 /** Another default: at once in an open release; a sealed one is corrected, with the reason and the day. */
 const correcting = ref({ id: 0, reason: '' });
 async function makeDefault(id: number) {
   const { release } = workspace.catalogue!;
-  if (!release.sealedAt) return saving.send('PUT', `/api/keysets/${id}`, { isDefault: true }, 'It is the default now.');
+  if (!release.sealedAt)
+    return saving.send('PUT /api/keysets/:id', { id }, { isDefault: true }, 'It is the default now.');
   if (correcting.value.id !== id || !correcting.value.reason) return (correcting.value = { id, reason: '' });
-  const body = { what: 'default', keyset: id, reason: correcting.value.reason };
-  const done = await saving.send('POST', `/api/releases/${release.id}/corrections`, body, 'Corrected.');
+  const body = { what: 'default' as const, keyset: id, reason: correcting.value.reason };
+  const done = await saving.send('POST /api/releases/:id/corrections', { id: release.id }, body, 'Corrected.');
   if (done) correcting.value = { id: 0, reason: '' };
 }
 const imitated = (id: number | null) => releases.value.find((one) => one.id === id)?.title ?? 'another release';
@@ -69,13 +70,17 @@ async function make() {
   problems.value = [];
   try {
     const { name, note, mine } = form;
-    const baseId = form.baseId ?? workspace.shipped?.id;
-    const { id } = await ask<{ id: number }>('POST', `/api/apps/${appSlug.value}/keysets`, {
-      name,
-      note,
-      mine,
-      baseId,
-    });
+    const baseId = form.baseId ?? workspace.shipped!.id;
+    const { id } = await ask(
+      'POST /api/apps/:slug/keysets',
+      { slug: appSlug.value },
+      {
+        name,
+        note,
+        mine,
+        baseId,
+      },
+    );
     await workspace.reload();
     await router.push({
       name: 'keyset',

@@ -64,13 +64,13 @@ const asNew = () =>
   act(async () => {
     const { baseId, edits, note } = plan.value!;
     const body = { name: name.value, baseId, edits, note, why: why.value };
-    return (await ask<{ id: number }>('POST', `/api/apps/${appSlug.value}/keysets`, body)).id;
+    return (await ask('POST /api/apps/:slug/keysets', { slug: appSlug.value }, body)).id;
   });
 const inPlace = () =>
   act(async () => {
     const { id } = plan.value!.present!;
     const { revision } = workspace.keyset(id) as CustomKeyset;
-    await ask('POST', `/api/keysets/${id}/state`, { revision, edits: plan.value!.edits, why: why.value });
+    await ask('POST /api/keysets/:id/state', { id }, { revision, edits: plan.value!.edits, why: why.value });
     return id;
   });
 </script>

@@ -17,7 +17,8 @@ const from = computed(() => {
   const release = workspace.app?.releases.find((one) => one.id === line?.releaseId);
   return line ? `${line.name} on ${release?.label}` : '';
 });
-const close = (position: number) => send('DELETE', `/api/keysets/${props.keyset.id}/open/${position}`, undefined, '');
+const close = (position: number) =>
+  send('DELETE /api/keysets/:id/open/:position', { id: props.keyset.id, position }, undefined, '');
 </script>
 
 <template>

@@ -27,7 +27,7 @@ const { problems, said, busy, doing } = useDoing();
 const because = ref('');
 
 const { failed, load } = useAsked(
-  () => ask<Proposal[]>('GET', `/api/apps/${appSlug.value}/proposals`),
+  () => ask('GET /api/apps/:slug/proposals', { slug: appSlug.value }),
   (found) => (proposals.value = found),
 );
 onMounted(load);
@@ -55,11 +55,11 @@ const reasons = computed(() =>
     .filter((edit) => edit.reason)
     .map((edit) => ({ label: workspace.commands.get(edit.command)?.label ?? '', reason: edit.reason })),
 );
-const answer = (body: object, sentence: string) =>
+const answer = (work: (id: number) => Promise<unknown>, sentence: string) =>
   doing(async () => {
     // What follows is shown anew whether it was taken or somebody else was faster.
     try {
-      await ask('POST', `/api/proposals/${chosen.value!.id}/answer`, body);
+      await work(chosen.value!.id);
     } finally {
       await Promise.all([load(), workspace.refresh()]);
     }
@@ -67,11 +67,15 @@ const answer = (body: object, sentence: string) =>
 const take = () => {
   const shown = shownKeys(outcome.value!.consequences);
   const layouts = layoutsInHand.value.map((one) => one.id);
-  const body = { answer: 'take', revision: keyset.value!.revision, shown, layouts, language: languageInHand.value };
-  return answer(body, 'Taken: the keyset has it now.');
+  const { revision } = keyset.value!;
+  const body = { answer: 'take' as const, revision, shown, layouts, language: languageInHand.value };
+  return answer((id) => ask('POST /api/proposals/:id/answer', { id }, body), 'Taken: the keyset has it now.');
 };
-const sendBack = () => answer({ answer: 'send back', because: because.value.trim() }, 'Sent back.');
-const withdraw = () => answer({ answer: 'withdraw' }, 'Withdrawn.');
+const sendBack = () => {
+  const body = { answer: 'send back' as const, because: because.value.trim() };
+  return answer((id) => ask('POST /api/proposals/:id/answer', { id }, body), 'Sent back.');
+};
+const withdraw = () => answer((id) => ask('POST /api/proposals/:id/withdrawal', { id }), 'Withdrawn.');
 const edits = ({ change }: Proposal) => change.put.length + change.remove.length;
 </script>
 

@@ -32,22 +32,28 @@ export function useChange(keyset: Ref<CustomKeyset>) {
       problems.value = refusals;
       return false;
     }
-    return proposing.value ? propose(body) : send('changes', body, sentence);
+    return proposing.value ? propose(body) : send((at) => ask('POST /api/keysets/:id/changes', at, body), sentence);
   }
   /** The school’s keysets are proposed for where the workspace says so: the keyset stays as it is. */
   const session = useSession();
   const proposing = computed(() => session.proposes && keyset.value.owner === null);
   const propose = (body: SentChange) =>
     attempt(async () => {
-      const { edits } = await ask<{ edits: number }>('POST', `/api/keysets/${keyset.value.id}/proposals`, body);
+      const { edits } = await ask('POST /api/keysets/:id/proposals', { id: keyset.value.id }, body);
       return `Proposed: ${edits === 1 ? 'one edit waits' : `${edits} edits wait`} for a reviewer.`;
     });
   /** Takes the last change back, or makes it again. */
   const step = (kind: 'undo' | 'redo') =>
-    send(kind, { revision: keyset.value.revision }, kind === 'undo' ? 'Undone.' : 'Redone.');
-  const send = (path: string, body: object, sentence: string) =>
+    send(
+      (at) => ask(`POST /api/keysets/:id/${kind}`, at, { revision: keyset.value.revision }),
+      kind === 'undo' ? 'Undone.' : 'Redone.',
+    );
+  /** Puts the whole layer back to how it stood at a revision. */
+  const putBack = (to: number) =>
+    send((at) => ask('POST /api/keysets/:id/state', at, { revision: keyset.value.revision, to }), 'Put back.');
+  const send = (work: (at: { id: number }) => Promise<SavedChange>, sentence: string) =>
     attempt(async () => {
-      workspace.laid(await ask<SavedChange>('POST', `/api/keysets/${keyset.value.id}/${path}`, body));
+      workspace.laid(await work({ id: keyset.value.id }));
       return sentence;
     });
   /** Does something to the keyset and says so, or what stood in the way. */
@@ -67,5 +73,5 @@ export function useChange(keyset: Ref<CustomKeyset>) {
       busy.value = false;
     }
   }
-  return { problems, busy, said, setting, outcomeOf, proposing, make, step, send };
+  return { problems, busy, said, setting, outcomeOf, proposing, make, step, putBack };
 }

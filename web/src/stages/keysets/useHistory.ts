@@ -8,7 +8,7 @@ import { useAsked } from '../../parts/useAsked.ts';
 export function useHistory(keyset: Ref<CustomKeyset | null>) {
   const history = shallowRef<KeysetHistory | null>(null);
   const { failed: problem, load } = useAsked(
-    () => (keyset.value ? ask<KeysetHistory>('GET', `/api/keysets/${keyset.value.id}/history`) : null),
+    () => (keyset.value ? ask('GET /api/keysets/:id/history', { id: keyset.value.id }) : null),
     (found) => (history.value = found),
   );
   watch(() => [keyset.value?.id, keyset.value?.revision], load, { immediate: true });

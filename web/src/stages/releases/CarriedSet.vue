@@ -44,7 +44,7 @@ async function finish() {
       edits: made.value!.edits,
       open: waiting.value,
     };
-    const { id } = await ask<{ id: number }>('POST', `/api/keysets/${keyset.value!.id}/carry`, body);
+    const { id } = await ask('POST /api/keysets/:id/carry', { id: keyset.value!.id }, body);
     decisions.value.forget();
     const release = to.value!.label;
     await workspace.open(appSlug.value, release);

@@ -20,7 +20,7 @@ const ticked = ref<Set<string>>(new Set());
 const keyOf = (one: StaleEdition) => `${one.of} ${one.id}`;
 
 const { failed, load } = useAsked(
-  () => (appSlug.value ? ask<StaleEdition[]>('GET', `/api/apps/${appSlug.value}/impact`) : null),
+  () => (appSlug.value ? ask('GET /api/apps/:slug/impact', { slug: appSlug.value }) : null),
   (found) => ([stale.value, ticked.value] = [found, new Set()]),
 );
 watch(appSlug, load, { immediate: true });
@@ -38,7 +38,7 @@ const again = (keyset: number | null) =>
   doing(async () => {
     const ids = (of: StaleEdition['of']) => chosen.value.filter((one) => one.of === of).map((one) => one.id);
     const asked = { sheets: ids('sheet'), notes: keyset === null ? ids('notes') : [], keyset };
-    made.value = await ask('POST', `/api/apps/${appSlug.value}/reissue`, asked);
+    made.value = await ask('POST /api/apps/:slug/reissue', { slug: appSlug.value }, asked);
     await workspace.reload();
     await load();
   });

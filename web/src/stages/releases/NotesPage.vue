@@ -52,7 +52,7 @@ const wanted = computed(() =>
 const { loaded, ready, problem, load } = useCatalogues(wanted);
 
 const { failed, load: open } = useAsked(
-  () => ask<ChangeNotes & { editions: PublishedEdition[] }>('GET', `/api/notes/${String(route.params['notes'])}`),
+  () => ask('GET /api/notes/:id', { id: Number(route.params['notes']) }),
   (found) => {
     notes.value = found;
     const { title, intro, credit, language } = found;
@@ -140,7 +140,7 @@ async function send() {
   const { id, revision } = notes.value!;
   const done = sending();
   const sent = { ...form, revision, groups: arrangement(groups.value) };
-  const saved = await ask<ChangeNotes>('PUT', `/api/notes/${id}`, sent);
+  const saved = await ask('PUT /api/notes/:id', { id }, sent);
   if (notes.value?.id !== id) return;
   done();
   // What was typed meanwhile stays on top of what is saved now.
@@ -153,7 +153,7 @@ const publish = () =>
     const exceptions = findings.value.flatMap(({ key }) =>
       because.value.get(key)?.trim() ? [{ finding: key, because: because.value.get(key)!.trim() }] : [],
     );
-    const made = await ask<PublishedEdition>('POST', `/api/notes/${notes.value!.id}/editions`, { exceptions });
+    const made = await ask('POST /api/notes/:id/editions', { id: notes.value!.id }, { exceptions });
     notes.value = { ...notes.value!, editions: [made, ...notes.value!.editions] };
     await workspace.reload();
   }, 'Published.');

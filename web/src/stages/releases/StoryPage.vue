@@ -24,9 +24,9 @@ const states = shallowRef<CommandState[] | null>(null);
 function question() {
   if (!appSlug.value || !(command.value || press.value)) return null;
   const query = command.value
-    ? new URLSearchParams({ command: command.value })
-    : new URLSearchParams({ press: press.value, layout: layoutInHand.value.id, platform: platform.value });
-  return ask<CommandState[]>('GET', `/api/apps/${appSlug.value}/history?${query}`);
+    ? { command: command.value }
+    : { press: press.value, layout: layoutInHand.value.id, platform: platform.value };
+  return ask('GET /api/apps/:slug/history', { slug: appSlug.value, ...query });
 }
 const { failed, load } = useAsked(question, (found) => (states.value = found));
 watch(() => [appSlug.value, command.value, press.value, platform.value, layoutInHand.value.id], load, {

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, shallowRef } from 'vue';
-import type { ChangeNotes } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -21,8 +20,7 @@ async function write() {
     const { old, now, title } = props;
     const id =
       present.value?.id ??
-      (await ask<ChangeNotes>('POST', `/api/apps/${appSlug.value}/notes`, { oldKeyset: old, nowKeyset: now, title }))
-        .id;
+      (await ask('POST /api/apps/:slug/notes', { slug: appSlug.value }, { oldKeyset: old, nowKeyset: now, title })).id;
     if (!present.value) await workspace.reload();
     await router.push({ name: 'notes', params: { notes: id }, query: luggage.value });
   } catch (error) {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onMounted, reactive, shallowRef } from 'vue';
 import { useRouter } from 'vue-router';
-import { Scope, type ApiToken, type MadeToken, type Session } from '@crib/core/contract';
+import { Scope, type ApiToken, type MadeToken } from '@crib/core/contract';
 import { ask } from '../../api/client.ts';
 import CopyText from '../../parts/CopyText.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -17,14 +17,14 @@ const own = useDoing();
 const form = reactive({ name: session.editor?.name ?? '', old: '', now: '' });
 const saveName = () =>
   own.doing(async () => {
-    session.editor = await ask<Session>('PUT', '/api/account', { name: form.name });
+    session.editor = await ask('PUT /api/account', {}, { name: form.name });
   }, 'Saved.');
 const savePassword = () =>
   own.doing(async () => {
-    await ask('PUT', '/api/account', { password: { old: form.old, now: form.now } });
+    await ask('PUT /api/account', {}, { password: { old: form.old, now: form.now } });
     Object.assign(form, { old: '', now: '' });
   }, 'Your password is changed; you are signed out everywhere else.');
-const leaveOthers = () => own.doing(() => ask('DELETE', '/api/sessions'), 'You are signed out everywhere but here.');
+const leaveOthers = () => own.doing(() => ask('DELETE /api/sessions'), 'You are signed out everywhere but here.');
 
 const work = useDoing();
 const anew = reactive({ workspace: '' });
@@ -35,7 +35,7 @@ const goTo = (id: number) =>
   });
 const begin = () =>
   work.doing(async () => {
-    const { id } = await ask<{ id: number }>('POST', '/api/workspaces', { name: anew.workspace });
+    const { id } = await ask('POST /api/workspaces', {}, { name: anew.workspace });
     await session.goTo(id);
   });
 
@@ -44,17 +44,17 @@ const made = shallowRef<MadeToken | null>(null);
 const keys = useDoing();
 const token = reactive<{ name: string; scope: Scope; days: number }>({ name: '', scope: 'read', days: 90 });
 const MAY: Record<Scope, string> = { read: 'looks', write: 'looks and writes', publish: 'looks, writes and publishes' };
-const load = async () => void (tokens.value = await ask<ApiToken[]>('GET', '/api/tokens'));
+const load = async () => void (tokens.value = await ask('GET /api/tokens'));
 onMounted(() => keys.doing(load));
 const make = () =>
   keys.doing(async () => {
-    made.value = await ask<MadeToken>('POST', '/api/tokens', { ...token });
+    made.value = await ask('POST /api/tokens', {}, { ...token });
     token.name = '';
     await load();
   });
 const end = (id: number) =>
   keys.doing(async () => {
-    await ask('DELETE', `/api/tokens/${id}`);
+    await ask('DELETE /api/tokens/:id', { id });
     if (made.value?.id === id) made.value = null;
     await load();
   }, 'Ended: it lets nobody in any more.');

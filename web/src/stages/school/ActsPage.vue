@@ -28,9 +28,7 @@ const people = shallowRef<People | null>(null);
 const { problems, said, busy, doing } = useDoing();
 
 async function page(before?: number): Promise<ActPage> {
-  const asked = { app: app.value, who: who.value, text: text.value, before: before ? String(before) : '' };
-  const query = new URLSearchParams(Object.entries(asked).filter(([, value]) => value));
-  return ask<ActPage>('GET', `/api/acts?${query.toString()}`);
+  return ask('GET /api/acts', { app: app.value, who: Number(who.value) || undefined, text: text.value, before });
 }
 const { failed, load } = useAsked(
   () => page(),
@@ -45,7 +43,7 @@ async function more() {
 }
 onMounted(async () => {
   await load();
-  [apps.value, people.value] = [await ask<App[]>('GET', '/api/apps'), await ask<People>('GET', '/api/people')];
+  [apps.value, people.value] = [await ask('GET /api/apps'), await ask('GET /api/people')];
 });
 watch([app, who, text, () => others.acts], load);
 
@@ -65,7 +63,7 @@ watch(
     problems.value = [];
     if (!id) return;
     await doing(async () => {
-      const found = await ask<ActRow[]>('GET', `/api/acts/${id}/rows`);
+      const found = await ask('GET /api/acts/:id/rows', { id });
       if (last()) rows.value = found;
     });
   },
@@ -73,7 +71,7 @@ watch(
 );
 const undo = () =>
   doing(async () => {
-    await ask('POST', `/api/acts/${chosen.value!.id}/undo`);
+    await ask('POST /api/acts/:id/undo', { id: chosen.value!.id });
     await load();
   }, 'Taken back: the release is as it was before.');
 const nameOf = (slug: string | null) => apps.value.find((one) => one.slug === slug)?.name ?? slug ?? '';

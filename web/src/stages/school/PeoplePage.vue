@@ -29,7 +29,7 @@ const DOES: Record<Role, string> = {
 async function load() {
   failed.value = null;
   try {
-    people.value = await ask<People>('GET', '/api/people');
+    people.value = await ask('GET /api/people');
     Object.assign(school, people.value.workspace);
   } catch (error) {
     failed.value = problemsOf(error)[0]!;
@@ -41,32 +41,32 @@ const school = reactive({ name: '', editorsPropose: false });
 const saveSchool = () =>
   doing(async () => {
     const { name, editorsPropose } = school;
-    await ask('PUT', '/api/workspace', { name, editorsPropose });
+    await ask('PUT /api/workspace', {}, { name, editorsPropose });
     session.editor = { ...session.editor!, workspace: { ...session.editor!.workspace, name, editorsPropose } };
   }, 'Saved.');
 const guest = reactive<{ email: string; role: Role }>({ email: '', role: 'editor' });
 const made = shallowRef<MadeInvitation | null>(null);
 const invite = () =>
   doing(async () => {
-    made.value = await ask<MadeInvitation>('POST', '/api/invitations', { ...guest });
+    made.value = await ask('POST /api/invitations', {}, { ...guest });
     guest.email = '';
     await load();
   });
 const uninvite = (id: number) =>
   doing(async () => {
-    await ask('DELETE', `/api/invitations/${id}`);
+    await ask('DELETE /api/invitations/:id', { id });
     if (made.value?.id === id) made.value = null;
     await load();
   }, 'Taken back: its link does not work any more.');
 const change = (one: Member, to: { role?: Role; disabled?: boolean }) =>
   doing(async () => {
-    await ask('PUT', `/api/members/${one.id}`, to);
+    await ask('PUT /api/members/:id', { id: one.id }, to);
     await load();
   }, 'Saved.');
 const leaving = ref<Member | null>(null);
 const remove = () =>
   doing(async () => {
-    await ask('DELETE', `/api/members/${leaving.value!.id}`);
+    await ask('DELETE /api/members/:id', { id: leaving.value!.id });
     leaving.value = null;
     await load();
   }, 'Removed.');

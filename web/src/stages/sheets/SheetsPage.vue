@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, reactive, shallowRef } from 'vue';
 import type { Problem } from '@crib/core/error';
-import type { Sheet } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
@@ -19,11 +18,15 @@ const problems = shallowRef<readonly Problem[]>([]);
 async function make() {
   problems.value = [];
   try {
-    const keysetId = form.keysetId ?? workspace.custom.at(-1)?.id ?? workspace.shipped?.id;
-    const sheet = await ask<Sheet>('POST', `/api/apps/${appSlug.value}/sheets`, {
-      title: form.title,
-      keysetId,
-    });
+    const keysetId = form.keysetId ?? workspace.custom.at(-1)?.id ?? workspace.shipped!.id;
+    const sheet = await ask(
+      'POST /api/apps/:slug/sheets',
+      { slug: appSlug.value },
+      {
+        title: form.title,
+        keysetId,
+      },
+    );
     await workspace.reload();
     await router.push({
       name: 'sheet',

@@ -28,7 +28,7 @@ export function useSheet(id: () => number) {
     const wanted = turn();
     problems.value = [];
     try {
-      const found = await ask<Loaded>('GET', `/api/sheets/${id()}`);
+      const found = await ask('GET /api/sheets/:id', { id: id() });
       if (!wanted()) return;
       sheet.value = found;
       because.value = new Map(found.editions[0]?.exceptions.map((one) => [one.finding, one.because]));
@@ -46,7 +46,7 @@ export function useSheet(id: () => number) {
     doing(async () => {
       const { editions: _editions, facts: _facts, id: own, appId: _app, ...sent } = sheet.value!;
       const done = sending();
-      const saved = await ask<Sheet>('PUT', `/api/sheets/${own}`, sent satisfies SentSheet);
+      const saved = await ask('PUT /api/sheets/:id', { id: own }, sent satisfies SentSheet);
       if (sheet.value?.id !== own) return;
       // What was typed meanwhile stays on top of what is saved now.
       done();
@@ -58,7 +58,7 @@ export function useSheet(id: () => number) {
       const exceptions = proofNow().flatMap(({ key, wrong }) =>
         wrong && because.value.get(key)?.trim() ? [{ finding: key, because: because.value.get(key)!.trim() }] : [],
       );
-      const edition = await ask<PublishedEdition>('POST', `/api/sheets/${id()}/editions`, { exceptions });
+      const edition = await ask('POST /api/sheets/:id/editions', { id: id() }, { exceptions });
       sheet.value = { ...sheet.value!, editions: [edition, ...sheet.value!.editions] };
       await workspace.reload();
     });

@@ -1,0 +1,190 @@
+import { z } from 'zod';
+import { Desk } from '../desk.ts';
+import { App, Catalogue, Context, Release } from '../entities.ts';
+import * as edit from '../editing.ts';
+import * as people from '../people.ts';
+import * as sent from '../requests.ts';
+import * as told from '../responses.ts';
+import { Corrected, Layouts, Made, route } from './route.ts';
+
+const list = z.array;
+
+/** Programs, their releases, and what is catalogued of them. */
+export const CATALOGUE = {
+  'GET /api/apps': route({ does: 'The apps of the workspace', may: 'look at', gives: list(App) }),
+  'POST /api/apps': route({ does: 'Adds an app', may: 'edit', takes: sent.NewApp, gives: App, adds: true }),
+  'GET /api/apps/:slug': route({
+    does: 'An app with its releases, keysets and sheets, a line each',
+    may: 'look at',
+    gives: told.AppOverview,
+  }),
+  'PUT /api/apps/:slug': route({
+    does: 'Corrects what is said of an app',
+    may: 'edit',
+    takes: edit.SentApp,
+    gives: App,
+  }),
+  'GET /api/apps/:slug/desk': route({ does: 'What waits of an app', may: 'look at', asks: Layouts, gives: Desk }),
+  'POST /api/apps/:slug/releases': route({
+    does: 'Adds a release',
+    may: 'edit',
+    takes: sent.NewRelease,
+    gives: Release,
+    adds: true,
+  }),
+  'GET /api/releases/:id': route({
+    does: 'A release with all that is catalogued of it',
+    may: 'look at',
+    gives: Catalogue,
+  }),
+  'PUT /api/releases/:id': route({
+    does: 'Corrects what is said of a release',
+    may: 'edit',
+    takes: edit.SentRelease,
+    gives: Release,
+    size: 'large',
+  }),
+  'POST /api/releases/:id/seal': route({ does: 'Seals a release', may: 'edit', gives: Release }),
+  'GET /api/releases/:id/contexts': route({ does: 'The places of a release', may: 'look at', gives: list(Context) }),
+  'POST /api/releases/:id/contexts': route({
+    does: 'Adds a place',
+    may: 'edit',
+    takes: sent.NewContext,
+    gives: Context,
+    adds: true,
+    size: 'large',
+  }),
+  'PUT /api/releases/:id/contexts/:context': route({
+    does: 'Corrects a place',
+    may: 'edit',
+    takes: edit.SentContext,
+    size: 'large',
+  }),
+  'DELETE /api/releases/:id/contexts/:context': route({ does: 'Deletes a place', may: 'edit' }),
+  'POST /api/releases/:id/list/preview': route({
+    does: 'What a list would do',
+    may: 'look at',
+    takes: sent.SentList,
+    gives: told.ListReport,
+    heavy: true,
+    size: 'list',
+  }),
+  'POST /api/releases/:id/list': route({
+    does: 'Takes a list in',
+    may: 'edit',
+    takes: sent.SentList,
+    gives: told.ListReport,
+    adds: true,
+    heavy: true,
+    size: 'list',
+  }),
+  'POST /api/releases/:id/commands': route({
+    does: 'Adds a command',
+    may: 'edit',
+    takes: edit.NewCommand,
+    gives: Made,
+    adds: true,
+    size: 'large',
+  }),
+  'PUT /api/releases/:id/commands': route({
+    does: 'Corrects commands',
+    may: 'edit',
+    takes: edit.SentCommands,
+    gives: Corrected,
+    size: 'large',
+  }),
+  'PUT /api/releases/:id/details': route({
+    does: 'Says more of commands',
+    may: 'edit',
+    takes: edit.SentDetailsOf,
+    gives: Corrected,
+    size: 'large',
+  }),
+  'DELETE /api/releases/:id/commands': route({
+    does: 'Deletes commands',
+    may: 'edit',
+    takes: edit.CommandsOf,
+    size: 'large',
+  }),
+  'DELETE /api/releases/:id/commands/:command': route({ does: 'Deletes a command', may: 'edit' }),
+  'POST /api/releases/:id/trials': route({
+    does: 'Says which shortcuts were tried',
+    may: 'edit',
+    takes: edit.SentTrials,
+    gives: z.object({ changed: z.int() }),
+    size: 'large',
+  }),
+  'POST /api/releases/:id/findings': route({
+    does: 'Says what was found otherwise',
+    may: 'edit',
+    takes: edit.SentFinding,
+    size: 'large',
+  }),
+  'POST /api/releases/:id/corrections': route({
+    does: 'Corrects a sealed release',
+    may: 'edit',
+    takes: edit.SentFacts,
+    size: 'large',
+  }),
+  'POST /api/releases/:id/wordings': route({
+    does: 'Adds words in other languages',
+    may: 'edit',
+    takes: edit.SentWordings,
+    size: 'large',
+  }),
+  'POST /api/apps/:slug/groups': route({
+    does: 'Adds a group of commands',
+    may: 'edit',
+    takes: edit.SentGroup,
+    gives: Made,
+    adds: true,
+  }),
+  'PUT /api/apps/:slug/groups/:id': route({ does: 'Changes a group', may: 'edit', takes: edit.SentGroup, gives: Made }),
+  'DELETE /api/apps/:slug/groups/:id': route({ does: 'Deletes a group', may: 'edit' }),
+  'POST /api/apps/:slug/runs': route({ does: 'Adds a run', may: 'edit', takes: edit.SentRun, gives: Made, adds: true }),
+  'PUT /api/apps/:slug/runs/:id': route({ does: 'Changes a run', may: 'edit', takes: edit.SentRun, gives: Made }),
+  'DELETE /api/apps/:slug/runs/:id': route({ does: 'Deletes a run', may: 'edit' }),
+  'PUT /api/apps/:slug/uses': route({ does: 'Says how often commands are used', may: 'edit', takes: edit.SentUses }),
+  'POST /api/apps/:slug/merge': route({ does: 'Makes two commands one', may: 'edit', takes: edit.SentMerge }),
+  'POST /api/apps/:slug/split': route({
+    does: 'Makes one command two',
+    may: 'edit',
+    takes: edit.SentSplit,
+    gives: Made,
+    adds: true,
+  }),
+  'POST /api/apps/:slug/shipped': route({
+    does: 'Adds a shipped keyset',
+    may: 'edit',
+    takes: edit.NewShipped,
+    gives: Made,
+    adds: true,
+  }),
+  'GET /api/apps/:slug/remarks': route({
+    does: 'What is said about commands',
+    may: 'look at',
+    gives: list(people.Remark),
+  }),
+  'POST /api/apps/:slug/remarks': route({
+    does: 'Says it',
+    may: 'comment',
+    takes: people.SentRemark,
+    gives: people.Remark,
+    adds: true,
+  }),
+  'POST /api/remarks/:id/end': route({ does: 'Ends a remark', may: 'comment' }),
+  'GET /api/system-keys': route({
+    does: 'What systems keep for themselves',
+    may: 'look at',
+    gives: told.SystemKeysFound,
+  }),
+  'PUT /api/system-keys': route({ does: 'Says where this workplace differs', may: 'edit', takes: edit.SentSystemKeys }),
+  'POST /api/apps/:slug/views': route({
+    does: 'Saves a view',
+    may: 'edit',
+    takes: edit.NewView,
+    gives: edit.SavedView,
+    adds: true,
+  }),
+  'DELETE /api/apps/:slug/views/:id': route({ does: 'Deletes a view', may: 'edit' }),
+};

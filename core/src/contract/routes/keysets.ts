@@ -1,0 +1,140 @@
+import { z } from 'zod';
+import { Id, Keyset, LanguageTag } from '../entities.ts';
+import { KeysetHistory } from '../history.ts';
+import * as edit from '../editing.ts';
+import * as people from '../people.ts';
+import * as over from '../releases.ts';
+import * as sent from '../requests.ts';
+import * as told from '../responses.ts';
+import { Corrected, Layouts, Made, route } from './route.ts';
+
+const list = z.array;
+
+/** Custom and shipped keysets: changing them, their history, and proposals. */
+export const KEYSETS = {
+  'POST /api/apps/:slug/keysets': route({
+    does: 'Adds a custom keyset',
+    may: 'edit',
+    takes: sent.NewKeyset,
+    gives: Made,
+    adds: true,
+  }),
+  'POST /api/apps/:slug/plans': route({
+    does: 'Keeps a plan as layers',
+    may: 'edit',
+    takes: sent.KeptPlan,
+    gives: z.object({ keysets: list(Id) }),
+    adds: true,
+  }),
+  'GET /api/keysets/:id': route({ does: 'A keyset', may: 'look at', gives: Keyset }),
+  'PUT /api/keysets/:id': route({
+    does: 'Says what a keyset is called, and whose it is',
+    may: 'edit',
+    takes: edit.SentKeyset,
+    size: 'large',
+  }),
+  'GET /api/keysets/:id/clashes': route({
+    does: 'What gets in the way of what',
+    may: 'look at',
+    asks: Layouts.extend({ language: LanguageTag.optional() }),
+    gives: list(told.FoundClash),
+  }),
+  'POST /api/keysets/:id/changes/preview': route({
+    does: 'What would follow from a change',
+    may: 'look at',
+    takes: sent.SentChange,
+    gives: told.Weighed,
+    size: 'large',
+  }),
+  'POST /api/keysets/:id/changes': route({
+    does: 'Changes a keyset',
+    may: 'edit',
+    takes: sent.SentChange,
+    gives: told.SavedChange,
+    size: 'large',
+  }),
+  'GET /api/keysets/:id/history': route({ does: 'What was done to a keyset', may: 'look at', gives: KeysetHistory }),
+  'POST /api/keysets/:id/undo': route({
+    does: 'Takes the last change back',
+    may: 'edit',
+    takes: sent.SentStep,
+    gives: told.SavedChange,
+    size: 'large',
+  }),
+  'POST /api/keysets/:id/redo': route({
+    does: 'Makes it again',
+    may: 'edit',
+    takes: sent.SentStep,
+    gives: told.SavedChange,
+    size: 'large',
+  }),
+  'POST /api/keysets/:id/state': route({
+    does: 'Puts a keyset back',
+    may: 'edit',
+    takes: sent.SentState,
+    gives: told.SavedChange,
+    size: 'large',
+  }),
+  'POST /api/keysets/:id/points': route({
+    does: 'Names a state',
+    may: 'edit',
+    takes: sent.NewPoint,
+    gives: KeysetHistory,
+    adds: true,
+    size: 'large',
+  }),
+  'POST /api/keysets/:id/bindings': route({
+    does: 'States shipped shortcuts',
+    may: 'edit',
+    takes: edit.SentBindings,
+    gives: z.object({ ids: list(Id) }),
+    adds: true,
+    size: 'large',
+  }),
+  'PUT /api/keysets/:id/bindings': route({
+    does: 'Notes and memory aids of shipped shortcuts',
+    may: 'edit',
+    takes: edit.SentAids,
+    gives: Corrected,
+    size: 'large',
+  }),
+  'DELETE /api/keysets/:id/bindings': route({
+    does: 'Deletes shipped shortcuts',
+    may: 'edit',
+    takes: edit.BindingsOf,
+    size: 'large',
+  }),
+  'POST /api/keysets/:id/corrections': route({
+    does: 'Corrects a sealed shortcut',
+    may: 'edit',
+    takes: edit.NewCorrection,
+    gives: Made,
+    adds: true,
+    size: 'large',
+  }),
+  'POST /api/keysets/:id/carry': route({
+    does: 'Carries a keyset to another release',
+    may: 'edit',
+    takes: over.SentCarry,
+    gives: Made,
+    adds: true,
+    size: 'large',
+  }),
+  'DELETE /api/keysets/:id/open/:position': route({ does: 'Takes an edit off those that wait', may: 'edit' }),
+  'POST /api/keysets/:id/proposals': route({
+    does: 'Proposes a change',
+    may: 'edit',
+    takes: sent.SentChange,
+    gives: z.object({ id: Id, edits: z.int() }),
+    adds: true,
+    size: 'large',
+  }),
+  'GET /api/apps/:slug/proposals': route({ does: 'What is proposed', may: 'look at', gives: list(people.Proposal) }),
+  'POST /api/proposals/:id/answer': route({
+    does: 'Takes a proposal, or sends it back',
+    may: 'review',
+    takes: people.SentAnswer,
+    gives: told.SavedChange.nullable(),
+  }),
+  'POST /api/proposals/:id/withdrawal': route({ does: 'Withdraws one’s own proposal', may: 'edit' }),
+};
