@@ -1,25 +1,11 @@
 import { z } from 'zod';
 import { readStored } from '../keys/index.ts';
+import { COMMAND_FIELDS, DETAIL_FIELDS, SHIPPED_FIELDS, blankOf, shapeOf } from './fields.ts';
 import { KeyPolicy } from './policy.ts';
+import { line, name, prose } from './texts.ts';
 
 /** A number the database gave. */
 export const Id = z.int().positive();
-const line = (most: number) =>
-  z
-    .string()
-    .normalize('NFC')
-    .trim()
-    .max(most)
-    .regex(/^[^\p{Cc}]*$/u, 'must be one line without control characters');
-const name = (most: number) => line(most).min(1);
-const prose = (most: number) =>
-  z
-    .string()
-    .normalize('NFC')
-    .trim()
-    .max(most)
-    .regex(/^[^\0]*$/, 'must not hold NUL');
-
 /** The last part of an address: small letters, digits and hyphens. */
 export const Slug = z
   .string()
@@ -87,52 +73,11 @@ export const Context = z.object({
 });
 export type Context = z.infer<typeof Context>;
 
-export const PRESS_EFFECTS = ['once', 'toggles', 'cycles', 'nth press', 'steps'] as const;
-
-/**
- * What helps to use a command, and is not shipped: it may be added to a sealed release too, since no key, label or place
- * changes by it.
- */
-export const CommandDetails = z.object({
-  /** What a cycling or toggling command goes through, in order. */
-  states: z.array(name(80)).max(20),
-  /** What the first, the second, the third press does. */
-  presses: z.array(name(120)).max(9),
-  /** By how much it steps, and by how much more with a modifier: `0.1 m; ×10 with Shift`. */
-  step: line(120),
-  /** What the user sees when it worked or is on. */
-  sign: line(240),
-  /** The command that satisfies what it needs, by its id in the program. */
-  satisfiedBy: line(120),
-  /** The setting that changes its effect, its shipped value and where it stands. */
-  setting: line(240),
-  /** In which of the program’s lists its key is changed, and since which build. */
-  keyList: line(120),
-  keyListSince: line(40),
-  /** The program does not show its key, which works all the same. */
-  unshown: z.boolean(),
-  /** It is another command with this value: that command’s id in the program, and the value. One command in counts. */
-  argumentOf: line(120),
-  argument: line(120),
-});
+export const CommandDetails = z.object(shapeOf(DETAIL_FIELDS));
 export type CommandDetails = z.infer<typeof CommandDetails>;
 
 /** What a release ships of a command besides its shortcuts. */
-export const ShippedWords = z.object({
-  label: name(120),
-  menu: line(240),
-  category: line(120),
-  description: prose(2000),
-  otherNames: z.array(name(120)).max(20),
-  fixed: z.boolean(),
-  hidden: z.boolean(),
-  destructive: z.boolean(),
-  parameterised: z.boolean(),
-  scripted: z.boolean(),
-  onePress: z.enum(PRESS_EFFECTS),
-  needs: line(240),
-  then: line(240),
-});
+export const ShippedWords = z.object(shapeOf(SHIPPED_FIELDS));
 /** What a command is in one release. */
 export const CommandWords = ShippedWords.extend(CommandDetails.shape);
 export type CommandWords = z.infer<typeof CommandWords>;
@@ -366,35 +311,5 @@ export const Catalogue = z.object({
 });
 export type Catalogue = z.infer<typeof Catalogue>;
 
-/** Details of a command that nothing is said of yet. */
-export const NO_DETAILS: CommandDetails = {
-  states: [],
-  presses: [],
-  step: '',
-  sign: '',
-  satisfiedBy: '',
-  setting: '',
-  keyList: '',
-  keyListSince: '',
-  unshown: false,
-  argumentOf: '',
-  argument: '',
-};
-
 /** Words of a command that nothing is said of yet. */
-export const PLAIN_WORDS: CommandWords = {
-  label: '',
-  menu: '',
-  category: '',
-  description: '',
-  otherNames: [],
-  fixed: false,
-  hidden: false,
-  destructive: false,
-  parameterised: false,
-  scripted: false,
-  onePress: 'once',
-  needs: '',
-  then: '',
-  ...NO_DETAILS,
-};
+export const PLAIN_WORDS: CommandWords = blankOf(COMMAND_FIELDS);

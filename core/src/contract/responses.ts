@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { SavedView } from './editing.ts';
 import { App, Command, CommandWords, Id, Release, SystemKey } from './entities.ts';
 import { LayerChange } from './history.ts';
+import { LIST_FORMATS, type ListFormat } from './lists.ts';
 import { ChangeNotes } from './releases.ts';
 import { ProofException, Sheet, SheetFacts } from './sheets.ts';
 
@@ -65,7 +66,7 @@ export type AppOverview = z.infer<typeof AppOverview>;
 
 /** What reading a list would do, or has done. */
 export const ListReport = z.object({
-  format: z.enum(['csv', 'xlsx', 'ods', 'html', 'markdown', 'lines', 'crib json']),
+  format: z.enum(Object.keys(LIST_FORMATS) as ListFormat[]),
   encoding: z.string(),
   delimiter: z.string(),
   /** The tables of the file, and which one this is about. */

@@ -1,33 +1,66 @@
+import { COMMAND_FIELDS, fieldsOfKind, type CommandField } from '../contract/index.ts';
 import { problem, type Problem } from '../error/index.ts';
 import { nearest, platformName, type Platform } from '../keys/index.ts';
 import { keyShare } from './contents.ts';
 
-/** What a column can mean; a shortcut column may be that of one platform. */
-export const MEANINGS = [
+/** Columns that are no field of the command. */
+const BESIDE = {
+  command: { title: 'Command id', headings: ['command', 'id', 'identifier', 'action id'] },
+  context: { title: 'Where it works', headings: ['context', 'contexts', 'where', 'area', 'scope', 'window', 'mode'] },
+  platform: { title: 'Platform', headings: ['platforms', 'system', 'os', 'operating system'] },
+  shortcut: {
+    title: 'Shortcut',
+    headings: [
+      'shortcuts',
+      'key',
+      'keys',
+      'keyboard shortcut',
+      'keystroke',
+      'key combination',
+      'hotkey',
+      'press',
+      'press this',
+      'tastenkürzel',
+      'taste',
+      'all platforms',
+    ],
+  },
+  alsoShortcut: {
+    title: 'Shortcut as well',
+    headings: [
+      'alternative',
+      'alternative shortcut',
+      'alternate',
+      'second shortcut',
+      'secondary',
+      'shortcut 2',
+      'key 2',
+      'or',
+    ],
+  },
+  flags: { title: 'Flags', headings: ['flag', 'properties'] },
+  chosenBy: { title: 'Chosen by', headings: [] },
+  wayTo: { title: 'Way to', headings: [] },
+  advice: { title: 'Advised because', headings: [] },
+  slotOf: { title: 'Slot of', headings: [] },
+  note: { title: 'Note', headings: ['notes', 'remark', 'remarks', 'comment', 'comments'] },
+  memoryAid: { title: 'Memory aid', headings: ['mnemonic'] },
+  source: { title: 'Source', headings: ['provenance', 'from'] },
+} as const;
+const WORDS = fieldsOfKind('line', 'prose', 'list', 'effect');
+type Meaning = keyof typeof BESIDE | (typeof WORDS)[number];
+const COLUMNS: Readonly<Record<Meaning, Pick<CommandField, 'title' | 'headings'>>> = { ...BESIDE, ...COMMAND_FIELDS };
+
+/** What a column can mean; a shortcut column may be that of one platform. Of two with one heading the first is meant. */
+export const MEANINGS: readonly Meaning[] = [
   'command',
   'label',
   'context',
   'platform',
   'shortcut',
   'alsoShortcut',
-  'menu',
-  'category',
-  'description',
-  'otherNames',
+  ...WORDS.filter((field) => field !== 'label'),
   'flags',
-  'onePress',
-  'needs',
-  'then',
-  'states',
-  'presses',
-  'step',
-  'sign',
-  'satisfiedBy',
-  'setting',
-  'keyList',
-  'keyListSince',
-  'argumentOf',
-  'argument',
   'chosenBy',
   'wayTo',
   'advice',
@@ -35,119 +68,15 @@ export const MEANINGS = [
   'note',
   'memoryAid',
   'source',
-] as const;
-export type ColumnMeaning = (typeof MEANINGS)[number] | `shortcut ${string}` | 'left out';
-
-const SPOKEN: Record<(typeof MEANINGS)[number], string> = {
-  command: 'Command id',
-  label: 'Command',
-  context: 'Where it works',
-  platform: 'Platform',
-  shortcut: 'Shortcut',
-  alsoShortcut: 'Shortcut as well',
-  menu: 'Menu path',
-  category: 'Category',
-  description: 'Description',
-  otherNames: 'Other names',
-  flags: 'Flags',
-  onePress: 'One press',
-  needs: 'Needs',
-  then: 'Then',
-  states: 'States',
-  presses: 'Each press',
-  step: 'Step size',
-  sign: 'The user sees',
-  satisfiedBy: 'Satisfied by',
-  setting: 'Setting',
-  keyList: 'List of keys',
-  keyListSince: 'In the list since',
-  argumentOf: 'Argument of',
-  argument: 'Argument',
-  chosenBy: 'Chosen by',
-  wayTo: 'Way to',
-  advice: 'Advised because',
-  slotOf: 'Slot of',
-  note: 'Note',
-  memoryAid: 'Memory aid',
-  source: 'Source',
-};
+];
+export type ColumnMeaning = Meaning | `shortcut ${string}` | 'left out';
 
 /** A meaning as it is shown above its column. */
 export function meaningName(meaning: ColumnMeaning): string {
   if (meaning === 'left out') return meaning;
   if (meaning.startsWith('shortcut ')) return platformName(meaning.slice('shortcut '.length));
-  return SPOKEN[meaning as keyof typeof SPOKEN];
+  return COLUMNS[meaning as Meaning].title;
 }
-
-const HEADINGS: Record<(typeof MEANINGS)[number], readonly string[]> = {
-  command: ['command', 'command id', 'id', 'identifier', 'action id'],
-  label: [
-    'label',
-    'name',
-    'title',
-    'function',
-    'action',
-    'command name',
-    'task',
-    'what it does',
-    'operation',
-    'feature',
-    'befehl',
-    'funktion',
-  ],
-  context: ['context', 'contexts', 'where', 'where it works', 'area', 'scope', 'window', 'mode'],
-  platform: ['platform', 'platforms', 'system', 'os', 'operating system'],
-  shortcut: [
-    'shortcut',
-    'shortcuts',
-    'key',
-    'keys',
-    'keyboard shortcut',
-    'keystroke',
-    'key combination',
-    'hotkey',
-    'press',
-    'press this',
-    'tastenkürzel',
-    'taste',
-    'all platforms',
-  ],
-  alsoShortcut: [
-    'alternative',
-    'alternative shortcut',
-    'alternate',
-    'second shortcut',
-    'secondary',
-    'shortcut 2',
-    'key 2',
-    'or',
-  ],
-  menu: ['menu', 'menu path', 'menu item', 'path'],
-  category: ['category', 'group', 'section', 'topic'],
-  description: ['description', 'help', 'explanation', 'details'],
-  otherNames: ['other names', 'aliases', 'also called', 'former name', 'synonyms'],
-  flags: ['flags', 'flag', 'properties'],
-  onePress: ['one press', 'what one press does'],
-  needs: ['needs', 'requires', 'needed'],
-  then: ['then', 'next', 'what comes next', 'afterwards'],
-  states: ['states', 'goes through', 'cycles through'],
-  presses: ['each press', 'first second third press'],
-  step: ['step size', 'steps by'],
-  sign: ['the user sees', 'sign', 'you see', 'seen when it worked'],
-  satisfiedBy: ['satisfied by', 'needs command'],
-  setting: ['setting', 'depends on the setting'],
-  keyList: ['list of keys', 'key list', 'changed in the list'],
-  keyListSince: ['in the list since', 'since build'],
-  argumentOf: ['argument of'],
-  wayTo: ['way to'],
-  advice: ['advised because'],
-  slotOf: ['slot of'],
-  chosenBy: ['chosen by'],
-  argument: ['argument', 'arguments', 'args'],
-  note: ['note', 'notes', 'remark', 'remarks', 'comment', 'comments'],
-  memoryAid: ['memory aid', 'mnemonic'],
-  source: ['source', 'provenance', 'from'],
-};
 
 const PLATFORM_HEADINGS: Record<string, readonly string[]> = {
   windows: ['windows', 'pc', 'win', 'windows key', 'pc key', 'windows shortcut', 'windows keys', 'windows shortcuts'],
@@ -168,7 +97,11 @@ export function headingMeaning(heading: string, platforms: readonly Platform[]):
   // Our own ledgers name a keyset and the platform: `7.0, Windows`.
   const ours = platform ?? platforms.find((name) => heading.trim().endsWith(`, ${platformName(name)}`));
   if (ours) return `shortcut ${ours}`;
-  return MEANINGS.find((meaning) => HEADINGS[meaning].includes(words)) ?? 'left out';
+  const found = MEANINGS.find((meaning) => {
+    const { title, headings = [] } = COLUMNS[meaning];
+    return headings.includes(words) || simplify(title) === words;
+  });
+  return found ?? 'left out';
 }
 
 /** The meanings of all columns, from what the reader chose and else from the headings; or what is wrong with them. */
@@ -249,7 +182,7 @@ function missing(meaning: 'label' | 'shortcut', header: readonly string[]): Prob
   const close = nearest(meaning, header);
   return problem(
     'missing-column',
-    `No column holds ${what}. Say which one does, or head it “${SPOKEN[meaning]}”.`,
+    `No column holds ${what}. Say which one does, or head it “${COLUMNS[meaning].title}”.`,
     { line: 1 },
     close,
   );

@@ -1,7 +1,6 @@
 export { MOST_BYTES, checkText, decodeText, tooLarge } from './decode.ts';
 export { MOST_ROWS, delimiterName, readTable, type Table, type TableRow } from './table.ts';
 export { openList, type OpenedList } from './open.ts';
-export type { ListFormat } from './formats/raw.ts';
 export { CribList } from './formats/crib.ts';
 export { MEANINGS, columnMeanings, headingMeaning, meaningName, type ColumnMeaning } from './columns.ts';
 export { FLAGS, MENU_SIGNS } from './row-words.ts';

@@ -1,8 +1,9 @@
+import type { ListFormat } from '../contract/index.ts';
 import { problem, type Problem } from '../error/index.ts';
 import { MOST_BYTES, checkText, decodeText, tooLarge } from './decode.ts';
 import { cribTable } from './formats/crib.ts';
 import { htmlTables } from './formats/html.ts';
-import type { ListFormat, RawTable } from './formats/raw.ts';
+import type { RawTable } from './formats/raw.ts';
 import { odsTables, xlsxTables, zipParts } from './formats/sheets.ts';
 import { isMarkdown, markdownTables, plainTable } from './formats/text.ts';
 import { shapeTable, type ShapeOptions } from './shape.ts';
@@ -30,24 +31,44 @@ export async function openList(source: Uint8Array | string, options: ShapeOption
   return 'code' in decoded ? decoded : openText(decoded.text, decoded.encoding, options);
 }
 
+type Tables = readonly RawTable[] | Problem;
+/** Packed formats, each by a part that it has. */
+const PACKED: readonly { format: ListFormat; part: string; read: (bytes: Uint8Array) => Tables | Promise<Tables> }[] = [
+  { format: 'xlsx', part: 'xl/workbook.xml', read: xlsxTables },
+  { format: 'ods', part: 'content.xml', read: odsTables },
+];
+/** Formats of text that show what they are, the surest first. */
+const TEXTS: readonly { format: ListFormat; is: (text: string) => boolean; read: (text: string) => Tables }[] = [
+  {
+    format: 'crib json',
+    is: (text) => /^[{[]\s*["\]}[{]/.test(text.trimStart()),
+    read(text) {
+      const table = cribTable(text);
+      return 'code' in table ? table : [table];
+    },
+  },
+  { format: 'html', is: isPage, read: htmlTables },
+  { format: 'markdown', is: isMarkdown, read: markdownTables },
+];
+function isPage(text: string): boolean {
+  const start = text.trimStart();
+  return /^<|<(table|dl|body|html)\b/i.test(start.slice(0, 20_000)) && /<(table|dl)\b/i.test(start);
+}
+
 async function openZip(bytes: Uint8Array, options: ShapeOptions): Promise<OpenedList | Problem> {
   const parts = zipParts(bytes);
   if (!(parts instanceof Map)) return parts;
-  if (parts.has('xl/workbook.xml')) return opened('xlsx', '', await xlsxTables(bytes), options);
-  if (parts.has('content.xml')) return opened('ods', '', odsTables(bytes), options);
+  const found = PACKED.find(({ part }) => parts.has(part));
+  if (found) return opened(found.format, '', await found.read(bytes), options);
   return problem('not-text', 'This is a packed file, but no spreadsheet. Unpack it and choose the list in it.');
 }
 
+/** A text that shows no format is columns, where its first line has what parts them, or else plain lines. */
 function openText(text: string, encoding: string, options: ShapeOptions): OpenedList | Problem {
   const plain = text.replace(/^\uFEFF/, '').replace(/\r\n?/g, '\n');
+  const found = TEXTS.find(({ is }) => is(plain));
+  if (found) return opened(found.format, encoding, found.read(plain), options);
   const start = plain.trimStart();
-  if (/^[{[]\s*["\]}[{]/.test(start)) {
-    const table = cribTable(plain);
-    return opened('crib json', encoding, 'code' in table ? table : [table], options);
-  }
-  if (/^<|<(table|dl|body|html)\b/i.test(start.slice(0, 20_000)) && /<(table|dl)\b/i.test(start))
-    return opened('html', encoding, htmlTables(plain), options);
-  if (isMarkdown(plain)) return opened('markdown', encoding, markdownTables(plain), options);
   const [first = ''] = start.split('\n');
   if (first.includes(delimiterOf(start)) && !/^[^,;\t|]{2,}(\. ?){3,}/.test(first)) {
     const table = readTable(plain);

@@ -1,6 +1,13 @@
 import { bracketedEnd, labelledPlatform, platformName, type Platform } from '../keys/index.ts';
 import type { Problem } from '../error/index.ts';
-import { PRESS_EFFECTS, type CommandWords, type KeyPolicy } from '../contract/index.ts';
+import {
+  COMMAND_FIELDS,
+  PRESS_EFFECTS,
+  fieldsOfKind,
+  type CommandField,
+  type CommandWords,
+  type KeyPolicy,
+} from '../contract/index.ts';
 import { contextsNamed, type ContextTree } from '../catalogue/index.ts';
 import type { ColumnMeaning } from './columns.ts';
 
@@ -25,33 +32,16 @@ export interface RowSaid {
 }
 
 /** What can be said of a command with a word alone. */
-export const FLAGS = ['fixed', 'hidden', 'destructive', 'parameterised', 'scripted', 'unshown'] as const;
-const FLAG_WORDS: Record<string, (typeof FLAGS)[number]> = {
-  ...Object.fromEntries(FLAGS.map((flag) => [flag, flag])),
-  'cannot be changed': 'fixed',
-  'hidden until switched on': 'hidden',
-  parameterized: 'parameterised',
-  'works though it is not shown': 'unshown',
-};
-const LIMITS = {
-  label: 120,
-  menu: 240,
-  category: 120,
-  description: 2000,
-  needs: 240,
-  then: 240,
-  step: 120,
-  sign: 240,
-  satisfiedBy: 120,
-  setting: 240,
-  keyList: 120,
-  keyListSince: 40,
-  argumentOf: 120,
-  argument: 120,
-} as const satisfies Partial<Record<keyof CommandWords, number>>;
-const LINES = Object.keys(LIMITS) as (keyof typeof LIMITS & ColumnMeaning)[];
-/** Lists in a cell, their items parted by semicolons, and how many there can be. */
-const LISTS = { states: [20, 80], presses: [9, 120] } as const;
+export const FLAGS = fieldsOfKind('flag');
+/** A flag by its name, and by what pages and other lists call it. */
+const FLAG_WORDS = new Map(
+  FLAGS.flatMap((flag) => {
+    const { title, headings = [] }: CommandField = COMMAND_FIELDS[flag];
+    return [flag, title.toLowerCase(), ...headings].map((word) => [word, flag] as const);
+  }),
+);
+const TEXTS = fieldsOfKind('line', 'prose');
+const LISTS = fieldsOfKind('list');
 
 /** What a row’s label says besides the name, in brackets behind it: the platform, or what it was before. */
 export function labelled(row: RowSaid): { text: string; platform: Platform | null; remark: string } {
@@ -68,30 +58,28 @@ export function labelled(row: RowSaid): { text: string; platform: Platform | nul
 /** What the row says of its command; a blank cell says nothing. */
 export function wordsOf(row: RowSaid, label: string): Partial<CommandWords> {
   const words: Partial<CommandWords> = {};
-  for (const field of LINES) {
+  for (const field of TEXTS) {
+    const { most } = COMMAND_FIELDS[field];
     const said = field === 'label' ? label : field === 'menu' ? menuOf(row) : row.text(field);
-    if (said.length > LIMITS[field])
-      row.complain('too-long', `at most ${LIMITS[field]} characters; this has ${said.length}.`, field);
+    if (said.length > most) row.complain('too-long', `at most ${most} characters; this has ${said.length}.`, field);
     if (said) words[field] = said;
   }
-  for (const field of ['states', 'presses'] as const) {
+  for (const field of LISTS) {
     const items = parts(row.text(field), /[;|]/);
-    const [most, longest] = LISTS[field];
-    if (items.length > most || items.some((item) => item.length > longest))
-      row.complain('too-long', `at most ${most} of at most ${longest} characters each, parted by semicolons.`, field);
+    const { items: count, most } = COMMAND_FIELDS[field];
+    if (items.length > count || items.some((item) => item.length > most))
+      row.complain('too-long', `at most ${count} of at most ${most} characters each, parted by semicolons.`, field);
     if (items.length) words[field] = items;
   }
   const { section, setting } = row;
   if (section && !words.category && contextsNamed(setting.tree, section).length === 0)
     words.category = section.slice(0, 120);
-  const names = parts(row.text('otherNames'), /[;|]/);
-  if (names.length) words.otherNames = names;
   for (const flag of parts(row.text('flags').toLowerCase(), /[;|,]/)) {
-    const known = FLAG_WORDS[flag];
+    const known = FLAG_WORDS.get(flag);
     if (known) words[known] = true;
     else
       row.complain('unknown-flag', `there is no flag “${clip(flag)}”.`, 'flags', {
-        suggestions: row.nearest(flag, Object.keys(FLAG_WORDS)),
+        suggestions: row.nearest(flag, FLAG_WORDS.keys()),
       });
   }
   const effect = row.text('onePress').toLowerCase();

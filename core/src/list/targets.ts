@@ -1,5 +1,5 @@
 import { problem, type Problem } from '../error/index.ts';
-import { PLAIN_WORDS, type Catalogue, type Command, type CommandWords } from '../contract/index.ts';
+import { PLAIN_WORDS, SHIPPED_FLAGS, type Catalogue, type Command, type CommandWords } from '../contract/index.ts';
 import type { ListRow } from './rows.ts';
 
 /** A command that rows of a list mean, known or new. */
@@ -70,13 +70,11 @@ export function targetsOf(
   return [...targets.values()];
 }
 
-const FLAGS = ['fixed', 'hidden', 'destructive', 'parameterised', 'scripted'] as const;
-
 /** What a command keeps from an earlier release: what this list says of no command at all. */
 function keptOf(rows: readonly ListRow[]): (former: Command) => CommandWords {
   const spoken = new Set<string>();
   for (const { words } of rows) for (const field of Object.keys(words)) spoken.add(field);
-  if (FLAGS.some((flag) => spoken.has(flag))) for (const flag of FLAGS) spoken.add(flag);
+  if (SHIPPED_FLAGS.some((flag) => spoken.has(flag))) for (const flag of SHIPPED_FLAGS) spoken.add(flag);
   return (former) => {
     const kept = Object.entries(wordsOf(former)).filter(([field]) => !spoken.has(field));
     return { ...PLAIN_WORDS, ...Object.fromEntries(kept) };

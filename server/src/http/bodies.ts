@@ -1,4 +1,5 @@
 import { json, raw, type RequestHandler } from 'express';
+import { LIST_FORMATS, type ListFormatFacts } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 
 /** How deeply a body may be nested: nothing that is asked for here comes near. */
@@ -21,9 +22,8 @@ export const LIST_BODY: RequestHandler = bounded(14 * MB);
 export const FILE_BODY: RequestHandler = raw({
   type: [
     'text/*',
-    'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-    'application/vnd.oasis.opendocument.spreadsheet',
     'application/octet-stream',
+    ...Object.values(LIST_FORMATS).flatMap((one: ListFormatFacts) => one.type ?? []),
   ],
   limit: 10 * MB,
 });

@@ -15,6 +15,7 @@ import type {
 } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { appOf, contextsOf, releaseOf } from './apps.ts';
+import { DETAILS, SHIPPED } from './command-columns.ts';
 import { first, rows, type Db } from './db.ts';
 import { systemKeysOf } from './views.ts';
 
@@ -27,12 +28,7 @@ export async function commandsFrom(
   const found = await rows<Omit<Command, 'wordings' | 'aliases'> & { releaseId: number }>(
     db,
     `WITH state AS MATERIALIZED (SELECT s.* FROM ${states})
-     SELECT c.id, c.name, s.home_id AS home, s.label, s.menu, s.category, s.description, s.other_names AS "otherNames",
-       s.fixed, s.hidden, s.destructive, s.parameterised, s.scripted, s.one_press AS "onePress", s.needs, s.follows AS "then",
-       coalesce(d.states, '{}') AS states, coalesce(d.presses, '{}') AS presses, coalesce(d.step, '') AS step,
-       coalesce(d.sign, '') AS sign, coalesce(d.satisfied_by, '') AS "satisfiedBy", coalesce(d.setting, '') AS setting,
-       coalesce(d.key_list, '') AS "keyList", coalesce(d.key_list_since, '') AS "keyListSince", coalesce(d.unshown, false) AS unshown,
-       coalesce(d.argument_of, '') AS "argumentOf", coalesce(d.argument, '') AS argument, s.release_id AS "releaseId"
+     SELECT c.id, c.name, s.home_id AS home, s.release_id AS "releaseId", ${SHIPPED.selectFrom('s')}, ${DETAILS.selectFrom('d')}
      FROM state s JOIN command c ON c.id = s.command_id LEFT JOIN command_detail d ON d.release_id = s.release_id AND d.command_id = s.command_id
      ORDER BY c.id`,
     values,

@@ -18,7 +18,8 @@ import {
 import { contextTree } from '@crib/core/catalogue';
 import { refuse } from '@crib/core/error';
 import { first, rows, type Db } from './db.ts';
-import { insertCommands, stateOf, updateCommands, writeDetails } from './lists.ts';
+import { correctedColumn, stateOf } from './command-columns.ts';
+import { insertCommands, updateCommands, writeDetails } from './lists.ts';
 
 /** Adds a command to an open release; its number. */
 export async function addCommand(db: Db, catalogue: Catalogue, asked: z.output<typeof NewCommand>): Promise<number> {
@@ -247,11 +248,12 @@ export async function correctFact(
   reason: string,
   editor: number,
 ): Promise<void> {
-  await db.query('SELECT correct_fact($1, $2, $3, $4, $5, $6, $7)', [
+  await db.query('SELECT correct_fact($1, $2, $3, $4, $5, $6, $7, $8)', [
     release,
     what,
     subject,
     field,
+    correctedColumn(what, field),
     JSON.stringify(now),
     reason,
     editor,

@@ -84,7 +84,7 @@ const FUNCTIONS = [
   'remove_account',
 ];
 /** The owner’s alone, called by what is above. */
-const OWNERS = ['copy_command', 'drop_doubles', 'act_in_hand'];
+const OWNERS = ['copy_command', 'fill_details', 'drop_doubles', 'act_in_hand'];
 
 /** Gives the server’s role what it needs, and takes everything else from it. */
 export async function grant(db: Db, serverRole: string): Promise<void> {

@@ -1,7 +1,8 @@
 import { refuse } from '@crib/core/error';
-import type { Catalogue, CommandWords, Release } from '@crib/core/contract';
+import type { Catalogue, Release } from '@crib/core/contract';
 import { contextTree, contextsNamed } from '@crib/core/catalogue';
 import { keysetFor, type ListPlan, type NewGroup, type ListTarget } from '@crib/core/list';
+import { DETAILS, SHIPPED, stateOf } from './command-columns.ts';
 import { rows, type Db } from './db.ts';
 import { contextsOf, insertContext } from './apps.ts';
 
@@ -128,51 +129,23 @@ async function makeGroups(
     );
 }
 
-/** Words of a command as the columns of its state and of its details are called. */
-export function stateOf(words: CommandWords) {
-  const { otherNames, onePress, then, satisfiedBy, keyList, keyListSince, argumentOf, ...same } = words;
-  return {
-    ...same,
-    other_names: otherNames,
-    one_press: onePress,
-    follows: then,
-    satisfied_by: satisfiedBy,
-    key_list: keyList,
-    key_list_since: keyListSince,
-    argument_of: argumentOf,
-  };
-}
-
-const STATE = `label text, menu text, category text, description text, other_names text[], fixed boolean, hidden boolean,
-  destructive boolean, parameterised boolean, scripted boolean, one_press text, needs text, follows text`;
-const fieldsOf = (columns: string) => columns.replace(/ (text\[\]|text|boolean)/g, '').replace(/\s+/g, ' ');
-const FIELDS = fieldsOf(STATE);
-const DETAIL = `states text[], presses text[], step text, sign text, satisfied_by text, setting text, key_list text, key_list_since text,
-  unshown boolean, argument_of text, argument text`;
-const DETAIL_FIELDS = fieldsOf(DETAIL);
-const setsOf = (fields: string, from: string) =>
-  fields
-    .split(', ')
-    .map((field) => `${field} = ${from}.${field}`)
-    .join(', ');
-
 export async function insertCommands(db: Db, appId: number, releaseId: number, states: readonly object[]) {
   await db.query(
     `WITH given AS (
-       SELECT * FROM ROWS FROM (jsonb_to_recordset($3) AS (name text, home bigint, ${STATE}))
-         WITH ORDINALITY AS r (name, home, ${FIELDS}, n)),
+       SELECT * FROM ROWS FROM (jsonb_to_recordset($3) AS (name text, home bigint, ${SHIPPED.typed}))
+         WITH ORDINALITY AS r (name, home, ${SHIPPED.names}, n)),
      made AS (
        INSERT INTO command (app_id, name) SELECT $1, name FROM given ORDER BY n
        ON CONFLICT (app_id, name) DO NOTHING RETURNING id, name),
      ids AS (
        SELECT id, name FROM made UNION SELECT c.id, c.name FROM command c JOIN given g ON c.app_id = $1 AND c.name = g.name)
-     INSERT INTO command_state (release_id, app_id, command_id, home_id, ${FIELDS})
-     SELECT $2, $1, ids.id, given.home, ${FIELDS} FROM given JOIN ids USING (name) ORDER BY n`,
+     INSERT INTO command_state (release_id, app_id, command_id, home_id, ${SHIPPED.names})
+     SELECT $2, $1, ids.id, given.home, ${SHIPPED.names} FROM given JOIN ids USING (name) ORDER BY n`,
     [appId, releaseId, JSON.stringify(states)],
   );
   await db.query(
-    `INSERT INTO command_detail (release_id, command_id, ${DETAIL_FIELDS})
-     SELECT $2, c.id, ${DETAIL_FIELDS} FROM jsonb_to_recordset($3) AS g (name text, ${DETAIL})
+    `INSERT INTO command_detail (release_id, command_id, ${DETAILS.names})
+     SELECT $2, c.id, ${DETAILS.names} FROM jsonb_to_recordset($3) AS g (name text, ${DETAILS.typed})
        JOIN command c ON c.app_id = $1 AND c.name = g.name`,
     [appId, releaseId, JSON.stringify(states)],
   );
@@ -181,16 +154,16 @@ export async function insertCommands(db: Db, appId: number, releaseId: number, s
 /** Writes the details of commands, which a sealed release takes too. */
 export async function writeDetails(db: Db, releaseId: number, details: readonly object[]) {
   await db.query(
-    `INSERT INTO command_detail (release_id, command_id, ${DETAIL_FIELDS})
-     SELECT $1, id, ${DETAIL_FIELDS} FROM jsonb_to_recordset($2) AS r (id bigint, ${DETAIL})
-     ON CONFLICT (release_id, command_id) DO UPDATE SET ${setsOf(DETAIL_FIELDS, 'excluded')}`,
+    `INSERT INTO command_detail (release_id, command_id, ${DETAILS.names})
+     SELECT $1, id, ${DETAILS.names} FROM jsonb_to_recordset($2) AS r (id bigint, ${DETAILS.typed})
+     ON CONFLICT (release_id, command_id) DO UPDATE SET ${DETAILS.setTo('excluded')}`,
     [releaseId, JSON.stringify(details)],
   );
 }
 
 export async function updateCommands(db: Db, releaseId: number, states: readonly object[]) {
   await db.query(
-    `UPDATE command_state s SET ${setsOf(FIELDS, 'r')} FROM jsonb_to_recordset($2) AS r (id bigint, ${STATE})
+    `UPDATE command_state s SET ${SHIPPED.setTo('r')} FROM jsonb_to_recordset($2) AS r (id bigint, ${SHIPPED.typed})
      WHERE s.release_id = $1 AND s.command_id = r.id`,
     [releaseId, JSON.stringify(states)],
   );

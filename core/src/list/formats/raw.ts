@@ -21,8 +21,6 @@ export interface RawTable {
   readonly rows: readonly RawRow[];
 }
 
-export type ListFormat = 'csv' | 'xlsx' | 'ods' | 'html' | 'markdown' | 'lines' | 'crib json';
-
 /** No table is wider; no list is longer. */
 export const MOST_COLUMNS = 100;
 export const MOST_ROWS = 100_000;

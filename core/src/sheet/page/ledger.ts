@@ -1,5 +1,5 @@
 import type { ContextTree } from '../../catalogue/index.ts';
-import type { Command, CommandGroup } from '../../contract/index.ts';
+import { fieldsOfKind, type Command, type CommandGroup } from '../../contract/index.ts';
 import type { Weighed } from '../../keyset/index.ts';
 import { platformName, type Platform } from '../../keys/index.ts';
 import { FLAGS, meaningName, type ColumnMeaning } from '../../list/index.ts';
@@ -11,23 +11,18 @@ export interface LedgerKeys {
   readonly weighed: Weighed;
 }
 
+/** Fields that stand in columns of their own in every ledger. */
+const OWN_COLUMNS: readonly string[] = ['label', 'menu', 'category'];
 /** What else is said of a command, as lists say it; a column stands there when something is in it. */
 const SAID: readonly (readonly [ColumnMeaning, (one: Command) => string])[] = [
   ['flags', (one) => FLAGS.filter((flag) => one[flag]).join('; ')],
   ['onePress', (one) => (one.onePress === 'once' ? '' : one.onePress)],
-  ['otherNames', (one) => one.otherNames.join('; ')],
-  ['needs', (one) => one.needs],
-  ['satisfiedBy', (one) => one.satisfiedBy],
-  ['then', (one) => one.then],
-  ['sign', (one) => one.sign],
-  ['states', (one) => one.states.join('; ')],
-  ['presses', (one) => one.presses.join('; ')],
-  ['step', (one) => one.step],
-  ['setting', (one) => one.setting],
-  ['keyList', (one) => one.keyList],
-  ['keyListSince', (one) => one.keyListSince],
-  ['argumentOf', (one) => one.argumentOf],
-  ['argument', (one) => one.argument],
+  ...fieldsOfKind('line', 'list')
+    .filter((field) => !OWN_COLUMNS.includes(field))
+    .map(
+      (field) =>
+        [field, (one: Command) => (typeof one[field] === 'string' ? one[field] : one[field].join('; '))] as const,
+    ),
 ];
 
 /** A ledger as a plain table, a row a command: a list that reads back to what it shows of one platform. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { familyName } from '@crib/core/catalogue';
-import type { CommandGroup, SentCommand, SentSheet } from '@crib/core/contract';
+import { SHIPPED_FLAGS, type CommandGroup, type SentCommand, type SentSheet } from '@crib/core/contract';
 import { ask } from '../../api/client.ts';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, ref, watch } from 'vue';
@@ -18,11 +18,10 @@ const { problems, said, busy, send } = useSaving();
 
 const commands = computed(() => [...props.marked].flatMap((id) => workspace.asStored(id) ?? []));
 const open = computed(() => workspace.catalogue!.release.sealedAt === null);
-const FLAGS = ['fixed', 'hidden', 'destructive', 'parameterised', 'scripted'] as const;
 const field = ref<'category' | 'home' | 'flag' | 'replace'>('category');
 const category = ref('');
 const home = ref(workspace.tree!.root.id);
-const flag = ref<(typeof FLAGS)[number]>('fixed');
+const flag = ref<(typeof SHIPPED_FLAGS)[number]>('fixed');
 const on = ref(true);
 const [from, to] = [ref(''), ref('')];
 
@@ -152,7 +151,7 @@ async function remove() {
     <PlaceSelect v-if="field === 'home'" v-model="home" label="Where they work" />
     <template v-if="field === 'flag'">
       <ElSelect v-model="flag" aria-label="Flag"
-        ><ElOption v-for="one in FLAGS" :key="one" :value="one" :label="one"
+        ><ElOption v-for="one in SHIPPED_FLAGS" :key="one" :value="one" :label="one"
       /></ElSelect>
       <ElCheckbox v-model="on" label="they have the flag" />
     </template>

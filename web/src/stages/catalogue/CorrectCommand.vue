@@ -2,7 +2,7 @@
 import PlatformSelect from '../../parts/PlatformSelect.vue';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, reactive, ref } from 'vue';
-import { PRESS_EFFECTS, type Command, type Wording } from '@crib/core/contract';
+import { PRESS_EFFECTS, SHIPPED_FIELDS, SHIPPED_FLAGS, type Command, type Wording } from '@crib/core/contract';
 import ProblemList from '../../parts/ProblemList.vue';
 import { useDraft } from '../../parts/useDraft.ts';
 import CorrectedFacts from './CorrectedFacts.vue';
@@ -17,12 +17,9 @@ const workspace = useWorkspace();
 const { router, appSlug, luggage } = usePlace();
 const { problems, said, busy, send } = useSaving();
 
-const FLAGS = [
-  ['fixed', 'cannot be changed'],
-  ['hidden', 'hidden until switched on'],
-  ['destructive', 'destroys work'],
-  ['parameterised', 'takes an argument'],
-  ['scripted', 'scripted'],
+const ASKED = [
+  ['needs', SHIPPED_FIELDS.needs],
+  ['then', SHIPPED_FIELDS.then],
 ] as const;
 const empty = () => ({
   label: '',
@@ -43,7 +40,7 @@ function storedWords() {
   if (!command) return empty();
   const { label, menu, category, description, needs, then, onePress, home, wordings } = command;
   const otherNames = command.otherNames.join('; ');
-  const flags: string[] = FLAGS.map(([flag]) => flag).filter((flag) => command[flag]);
+  const flags: string[] = SHIPPED_FLAGS.filter((flag) => command[flag]);
   return { ...empty(), label, menu, category, description, needs, then, onePress, home, otherNames, flags, wordings };
 }
 const { form, sending, reset } = useDraft(
@@ -62,7 +59,7 @@ async function save() {
   const done = sending();
   const sent = {
     ...words,
-    ...Object.fromEntries(FLAGS.map(([flag]) => [flag, flags.includes(flag)])),
+    ...Object.fromEntries(SHIPPED_FLAGS.map((flag) => [flag, flags.includes(flag)])),
     otherNames: otherNames
       .split(';')
       .map((one) => one.trim())
@@ -162,8 +159,9 @@ async function split() {
     <label
       >Other names<ElInput v-model="form.otherNames" placeholder="former, tooltip, what people say; parted by ;"
     /></label>
-    <label>Needs<ElInput v-model="form.needs" maxlength="240" placeholder="what must be selected, open or on" /></label>
-    <label>Then<ElInput v-model="form.then" maxlength="240" placeholder="how to accept, leave, reverse it" /></label>
+    <label v-for="[field, { most, asks }] in ASKED" :key="field"
+      >{{ asks.label }}<ElInput v-model="form[field]" :maxlength="most" :placeholder="asks.example" />
+    </label>
     <label>Description<ElInput v-model="form.description" type="textarea" :rows="2" maxlength="2000" /></label>
     <label
       >One press
@@ -172,7 +170,7 @@ async function split() {
       </ElSelect>
     </label>
     <ElCheckboxGroup v-model="form.flags" aria-label="Flags" class="flags">
-      <ElCheckbox v-for="[flag, word] in FLAGS" :key="flag" :value="flag" :label="word" />
+      <ElCheckbox v-for="flag in SHIPPED_FLAGS" :key="flag" :value="flag" :label="SHIPPED_FIELDS[flag].title" />
     </ElCheckboxGroup>
     <template v-if="command">
       <h3>Other wordings</h3>

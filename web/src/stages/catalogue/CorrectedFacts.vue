@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { FactCorrection } from '@crib/core/contract';
+import { COMMAND_FIELDS, type CommandFieldName, type FactCorrection } from '@crib/core/contract';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** What was corrected in a sealed release: what stood there, what stands there now, when and why. */
@@ -11,27 +11,16 @@ const lines = computed(() =>
     (one) => one.what === props.what && (props.subject === undefined || one.subject === props.subject),
   ),
 );
-const FIELDS: Record<string, string> = {
+const BESIDE: Readonly<Record<string, string>> = {
   label: 'Label',
-  menu: 'Menu path',
-  category: 'Category',
-  description: 'Description',
-  otherNames: 'Other names',
   home: 'Where it works',
-  fixed: 'Cannot be changed',
-  hidden: 'Hidden until switched on',
-  destructive: 'Destroys work',
-  parameterised: 'Takes an argument',
-  scripted: 'Scripted',
-  onePress: 'One press',
-  needs: 'Needs',
-  then: 'Then',
   name: 'Name',
   parent: 'Within',
   takesText: 'Takes text',
   keyPolicy: 'Key policy',
   keyset: 'Default keyset',
 };
+const titleOf = (field: string) => BESIDE[field] ?? COMMAND_FIELDS[field as CommandFieldName].title;
 function shown(field: string, value: unknown): string {
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (field === 'home' || field === 'parent')
@@ -47,7 +36,7 @@ function shown(field: string, value: unknown): string {
     <h3>Corrected</h3>
     <ul class="corrected">
       <li v-for="one in lines" :key="one.id">
-        <b>{{ FIELDS[one.field] ?? one.field }}</b><template v-if="one.field !== 'keyPolicy'"
+        <b>{{ titleOf(one.field) ?? one.field }}</b><template v-if="one.field !== 'keyPolicy'"
           >: {{ shown(one.field, one.now) }}, was {{ shown(one.field, one.old) }}</template
         >. {{ one.reason }} <span class="mid">{{ one.on }}, {{ one.who }}</span>
       </li>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Command } from '@crib/core/contract';
+import { DETAIL_FIELDS, type Command, type CommandDetails, type CommandField } from '@crib/core/contract';
 import ProblemList from '../../parts/ProblemList.vue';
 import { useDraft } from '../../parts/useDraft.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
@@ -11,18 +11,24 @@ const props = defineProps<{ command: Command }>();
 const workspace = useWorkspace();
 const { problems, said, busy, send } = useSaving();
 
+/** The fields in the order in which they are asked for; lists are written with semicolons between their items. */
+const FIELDS = Object.entries(DETAIL_FIELDS) as [keyof CommandDetails, CommandField][];
+const stored = () => workspace.asStored(props.command.id) ?? props.command;
 const { form, sending } = useDraft(
   `details in ${workspace.catalogue!.release.id}`,
   () => props.command.id,
-  () => {
-    const { states, presses, ...stored } = workspace.asStored(props.command.id) ?? props.command;
-    const { step, sign, satisfiedBy, setting, keyList, keyListSince, unshown, argumentOf, argument } = stored;
-    const lists = { states: states.join('; '), presses: presses.join('; ') };
-    return { ...lists, step, sign, satisfiedBy, setting, keyList, keyListSince, unshown, argumentOf, argument };
-  },
+  () =>
+    Object.fromEntries(
+      FIELDS.map(([field]) => {
+        const value = stored()[field];
+        return [field, Array.isArray(value) ? value.join('; ') : value];
+      }),
+    ) as Record<keyof CommandDetails, string | boolean>,
 );
-const parts = (text: string) =>
-  text
+const text = (field: keyof CommandDetails) =>
+  computed({ get: () => String(form[field]), set: (value: string) => void (form[field] = value) });
+const parts = (items: string) =>
+  items
     .split(';')
     .map((one) => one.trim())
     .filter(Boolean);
@@ -30,13 +36,34 @@ const parts = (text: string) =>
 const wholes = computed(() =>
   workspace.catalogue!.commands.filter((one) => !one.argumentOf && one.id !== props.command.id),
 );
-const lists = computed(() => [...new Set(workspace.catalogue!.commands.map((one) => one.keyList))].filter(Boolean));
+/** What can be chosen for a field, each by what is kept of it. */
+function choices(field: keyof CommandDetails, { asks }: CommandField): { value: string; label: string }[] {
+  const { commands } = workspace.catalogue!;
+  if (asks?.from === 'values in use')
+    return [...new Set(commands.map((one) => String(one[field])))]
+      .filter(Boolean)
+      .map((value) => ({ value, label: value }));
+  return (asks?.from === 'whole commands' ? wholes.value : commands).map((one) => ({
+    value: one.name,
+    label: one.label,
+  }));
+}
+const shown = computed(() =>
+  FIELDS.flatMap(([field, facts]) => {
+    const where = facts.asks?.where as keyof CommandDetails | undefined;
+    return facts.asks && (!where || form[where]) ? [{ field, facts, asks: facts.asks, model: text(field) }] : [];
+  }),
+);
 async function save() {
   const { release } = workspace.catalogue!;
-  const { states, presses, ...lines } = form;
   const done = sending();
-  if (!lines.argumentOf) lines.argument = '';
-  const commands = [{ id: props.command.id, ...lines, states: parts(states), presses: parts(presses) }];
+  const details = Object.fromEntries(
+    FIELDS.map(([field, { kind, asks }]) => {
+      if (asks?.where && !form[asks.where as keyof CommandDetails]) form[field] = '';
+      return [field, kind === 'list' ? parts(String(form[field])) : form[field]];
+    }),
+  );
+  const commands = [{ id: props.command.id, ...(details as Partial<CommandDetails>) }];
   if (await send('PUT /api/releases/:id/details', { id: release.id }, { commands }, 'Saved.')) done();
 }
 </script>
@@ -47,62 +74,30 @@ async function save() {
       <h2>{{ command.label }}</h2>
       <p class="under">Helps to use it. Nothing that was shipped changes by it.</p>
     </div>
-    <label>The user sees<ElInput v-model="form.sign" maxlength="240" placeholder="a cross at the pointer" /></label>
-    <label>Goes through<ElInput v-model="form.states" placeholder="day; dusk; night, parted by ;" /></label>
-    <label>Each press<ElInput v-model="form.presses" placeholder="a minute; five minutes, parted by ;" /></label>
-    <label>Steps by<ElInput v-model="form.step" maxlength="120" placeholder="0.1 m; ×10 with Shift" /></label>
-    <label
-      >What it needs is done by
-      <ElSelect
-        v-model="form.satisfiedBy"
-        filterable
-        clearable
-        aria-label="What it needs is done by"
-        placeholder="nothing"
-      >
-        <ElOption
-          v-for="one in workspace.catalogue?.commands ?? []"
-          :key="one.id"
-          :value="one.name"
-          :label="one.label"
-        />
-      </ElSelect>
-    </label>
-    <label
-      >Setting that changes it<ElInput
-        v-model="form.setting"
-        maxlength="240"
-        placeholder="Snap step, shipped 0.1, under Preferences › Drawing"
-    /></label>
-    <label
-      >Its key is changed in
-      <ElSelect
-        v-model="form.keyList"
-        filterable
-        allow-create
-        clearable
-        default-first-option
-        aria-label="Its key is changed in"
-        placeholder="which of the program’s lists"
-      >
-        <ElOption v-for="one in lists" :key="one" :value="one" :label="one" />
-      </ElSelect>
-    </label>
-    <label>In that list since<ElInput v-model="form.keyListSince" maxlength="40" placeholder="7.0.2" /></label>
-    <label
-      >It is an argument of
-      <ElSelect
-        v-model="form.argumentOf"
-        filterable
-        clearable
-        aria-label="It is an argument of"
-        placeholder="no command"
-      >
-        <ElOption v-for="one in wholes" :key="one.id" :value="one.name" :label="one.label" />
-      </ElSelect>
-    </label>
-    <label v-if="form.argumentOf">Its value<ElInput v-model="form.argument" maxlength="120" placeholder="5 m" /></label>
-    <ElCheckbox v-model="form.unshown" label="Works though the program does not show it" />
+    <template v-for="{ field, facts, asks, model } in shown" :key="field">
+      <ElCheckbox v-if="facts.kind === 'flag'" v-model="form[field]" :label="asks.label" />
+      <label v-else-if="asks.from"
+        >{{ asks.label }}
+        <ElSelect
+          v-model="model.value"
+          filterable
+          clearable
+          :allow-create="asks.from === 'values in use'"
+          :default-first-option="asks.from === 'values in use'"
+          :aria-label="asks.label"
+          :placeholder="asks.example ?? ''"
+        >
+          <ElOption v-for="one in choices(field, facts)" :key="one.value" :value="one.value" :label="one.label" />
+        </ElSelect>
+      </label>
+      <label v-else
+        >{{ asks.label
+        }}<ElInput
+          v-model="model.value"
+          :maxlength="facts.kind === 'list' ? undefined : facts.most"
+          :placeholder="asks.example ?? ''"
+      /></label>
+    </template>
     <ProblemList :problems="problems" />
     <p role="status">{{ said }}</p>
     <div class="actions"><button type="submit" class="btn primary" :disabled="busy">Save</button></div>

@@ -1,5 +1,10 @@
 <script setup lang="ts">
 import { ref } from 'vue';
+import { LIST_FORMATS } from '@crib/core/contract';
+
+const ENDINGS = Object.values(LIST_FORMATS)
+  .flatMap((one) => one.endings)
+  .join();
 
 /** Where a list comes from: a file chosen or dropped, or what is pasted. */
 const emit = defineEmits<{ file: [file: File]; text: [text: string, name: string] }>();
@@ -35,11 +40,7 @@ function dropped(event: DragEvent) {
     <h2>A file</h2>
     <p>CSV, XLSX, ODS, a saved web page, Markdown or Crib JSON, up to 10 MB. Drop it here, or choose it.</p>
     <label class="btn primary"
-      >Choose a file<input
-        class="sr-only"
-        type="file"
-        accept=".csv,.tsv,.txt,.md,.html,.htm,.json,.xlsx,.ods"
-        @change="chosen"
+      >Choose a file<input class="sr-only" type="file" :accept="ENDINGS" @change="chosen"
     /></label>
   </section>
   <section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { LIST_FORMATS } from '@crib/core/contract';
 import { computed, onMounted, ref } from 'vue';
 import { MENU_SIGNS, delimiterName } from '@crib/core/list';
 import IndexLine from '../../parts/IndexLine.vue';
@@ -32,22 +33,13 @@ function retarget(act: () => void) {
   if (report.value) void reading.preview();
 }
 
-const FORMATS: Record<string, string> = {
-  csv: 'text in columns',
-  xlsx: 'a spreadsheet (XLSX)',
-  ods: 'a spreadsheet (ODS)',
-  html: 'a web page',
-  markdown: 'Markdown',
-  lines: 'plain lines',
-  'crib json': 'Crib’s own JSON',
-};
 /** What the list was recognised as, in a sentence. */
 const recognised = computed(() => {
   const found = report.value;
   if (!found) return '';
   const between = found.delimiter
     ? `a ${delimiterName(found.delimiter)} between columns`
-    : (FORMATS[found.format] ?? '');
+    : LIST_FORMATS[found.format].name;
   const heading = found.unheaded ? 'no line of headings' : 'one line is the heading';
   return [between, found.encoding, heading].filter(Boolean).join(', ');
 });
