@@ -11,9 +11,18 @@ export default defineConfig({
         test: {
           name: 'core',
           include: ['core/test', 'demo/test', 'cli/test', 'web/test'].map((folder) => `${folder}/**/*.test.ts`),
+          exclude: ['web/test/unit/**'],
           // Plain functions over plain data: what one file has loaded, the next one may use.
           pool: 'threads',
           isolate: false,
+          ...patience,
+        },
+      },
+      {
+        test: {
+          name: 'web',
+          include: ['web/test/unit/**/*.test.ts'],
+          environment: 'happy-dom',
           ...patience,
         },
       },

@@ -71,7 +71,8 @@ await main(async () => {
   };
   try {
     await checkCode(parts);
-    await vitest('Core and pages', 'core');
+    await vitest('Core', 'core');
+    await vitest('Pages', 'web');
     if (form === 'check') return;
     await parts.time('Build', ensureBuild);
     const units = await database('test');

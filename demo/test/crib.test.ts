@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { clashes, opened } from '@crib/core/keyset';
 import { US } from '@crib/core/keys';
 import { keyboardsOf } from '@crib/core/press';
-import { OWN_ACTIONS } from '../../web/src/stores/own-actions.ts';
+import { OWN_ACTIONS } from '../../web/src/own-keys/actions.ts';
 import { programOf } from './program.ts';
 
 const catalogue = programOf('crib', '1.0-keys.csv');

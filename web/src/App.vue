@@ -2,10 +2,10 @@
 import { watch } from 'vue';
 import { useRoute } from 'vue-router';
 import LineInHand from './parts/LineInHand.vue';
-import OwnKeys from './parts/OwnKeys.vue';
-import { focusOn } from './parts/focus.ts';
+import OwnKeys from './own-keys/OwnKeys.vue';
+import { focusOn } from './keyboard/focus.ts';
 import MastHead from './parts/MastHead.vue';
-import { followAddress } from './stores/place.ts';
+import { followAddress } from './composables/usePlace.ts';
 import { useSession } from './stores/session.ts';
 import { useWorkspace } from './stores/workspace.ts';
 

@@ -5,7 +5,9 @@ import { router } from './router.ts';
 import './styles/base.css';
 import 'element-plus/theme-chalk/base.css';
 import './styles/element.css';
-import { applyTheme } from './parts/theme.ts';
+import { VueQueryPlugin } from '@tanstack/vue-query';
+import { queries } from './api/queries.ts';
+import { applyTheme } from './composables/theme.ts';
 
 applyTheme();
-createApp(App).use(createPinia()).use(router).mount('#app');
+createApp(App).use(createPinia()).use(router).use(VueQueryPlugin, { queryClient: queries }).mount('#app');

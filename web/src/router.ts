@@ -1,7 +1,7 @@
 import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router';
 import { whenOtherSession, whenSignedOut } from './api/client.ts';
-import { askBeforeUnload, mayLeave } from './parts/unsaved.ts';
-import { keepPlace } from './stores/last.ts';
+import { askBeforeUnload, mayLeave } from './composables/unsaved.ts';
+import { keepPlace } from './composables/recent.ts';
 import { useOthers } from './stores/others.ts';
 import { useSession } from './stores/session.ts';
 

@@ -1,5 +1,6 @@
 import {
   ProblemDetails,
+  ROUTES,
   type Asks,
   type Gives,
   type RouteName,
@@ -24,6 +25,12 @@ let onSignedOut = () => {};
 /** Says what to do when the server finds that nobody is signed in any more. */
 export function whenSignedOut(act: () => void) {
   onSignedOut = act;
+}
+
+let onWritten: (name: RouteName) => void = () => {};
+/** Says what to do when something was written: what was asked for before may not hold any more. */
+export function whenWritten(act: (name: RouteName) => void) {
+  onWritten = act;
 }
 
 let acting = '';
@@ -81,6 +88,8 @@ function addressOf(path: string, at: Readonly<Record<string, unknown>>): string 
   return query ? `${filled}?${query}` : filled;
 }
 
+const writes = (name: RouteName) => !name.startsWith('GET') && ROUTES[name].may !== 'look at';
+
 /** Asks the server; throws a Refusal with sentences for the reader when it says no, or does not answer. */
 export async function ask<Name extends RouteName>(name: Name, ...[at, body, signal]: Rest<Name>): Promise<Gives<Name>> {
   const [method, pattern] = name.split(' ') as [string, string];
@@ -99,6 +108,7 @@ export async function ask<Name extends RouteName>(name: Name, ...[at, body, sign
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
     throw new Refusal(0, {}, problem('offline', 'The server does not answer. Check the connection, then try again.'));
   });
+  if (response.ok && writes(name)) onWritten(name);
   if (response.status === 204) return undefined as Gives<Name>;
   const text = await response.text();
   const answer: unknown = text ? JSON.parse(text) : null;

@@ -1,16 +1,19 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue';
+import { useClipboard } from '@vueuse/core';
 
-/** A button that copies a text, and says whether it did: a page without TLS may not. */
+/** A button that copies a text, and says whether it did. */
 const props = defineProps<{ text: string; disabled?: boolean }>();
 const said = ref('');
 watch(
   () => props.text,
   () => (said.value = ''),
 );
-async function copy() {
+// A page without TLS copies in the old way.
+const { copy } = useClipboard({ legacy: true });
+async function copyText() {
   try {
-    await navigator.clipboard.writeText(props.text);
+    await copy(props.text);
     said.value = 'Copied';
   } catch {
     said.value = 'The browser does not let this page copy: mark it and copy it by hand.';
@@ -19,7 +22,7 @@ async function copy() {
 </script>
 
 <template>
-  <button type="button" class="btn" :disabled="disabled" @click="copy">
+  <button type="button" class="btn" :disabled="disabled" @click="copyText">
     <template v-if="said">{{ said }}</template><slot v-else />
   </button>
 </template>

@@ -2,9 +2,9 @@
 import { ref, shallowRef } from 'vue';
 import type { BinKind, Hanging } from '@crib/core/contract';
 import { ask } from '../api/client.ts';
-import { BIN_NAMES } from './bin.ts';
+import { BIN_NAMES } from '../words/bin.ts';
 import ProblemList from './ProblemList.vue';
-import { useDoing } from './useDoing.ts';
+import { useDoing } from '../composables/useDoing.ts';
 
 /** Deletes something: what goes with it is named first, and it can be brought back from the desk for thirty days. */
 const props = defineProps<{ kind: BinKind; id: number; name: string }>();

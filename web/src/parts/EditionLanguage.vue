@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { LEARNER_LANGUAGES, type LearnerLanguage } from '@crib/core/words';
-import { languageName } from './languages.ts';
+import { languageName } from '../words/languages.ts';
 
 /** The language that editions are written in: their fixed words, sentences and key names. */
 const language = defineModel<LearnerLanguage>({ required: true });

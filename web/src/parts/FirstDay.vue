@@ -7,14 +7,14 @@ import { layerOver, settingWith, type Opened } from '@crib/core/keyset';
 import type { Harm, Lineage, Side } from '@crib/core/release';
 import type { PlainTable } from '@crib/core/sheet';
 import { ask, problemsOf } from '../api/client.ts';
-import { usePlace } from '../stores/place.ts';
+import { usePlace } from '../composables/usePlace.ts';
 import { useWorkspace } from '../stores/workspace.ts';
 import HandOut from './HandOut.vue';
 import KeyChip from './KeyChip.vue';
 import ProblemList from './ProblemList.vue';
 import StageFrame from './StageFrame.vue';
 import StateNote from './StateNote.vue';
-import { show as written } from './chips.ts';
+import { show as written } from '../words/chips.ts';
 
 /** The first day after a release or a move: what will go wrong, in the order of the tasks, and the fewest edits against it. */
 const props = defineProps<{

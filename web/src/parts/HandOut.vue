@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue';
 import { tableCsv, tableHtml, tableMarkdown, tableText, type PlainTable } from '@crib/core/sheet';
-import { download } from './download.ts';
+import { download } from '../api/download.ts';
 
 /** A table into the clipboard or a file: for a mail, a document, a spreadsheet. */
 const props = defineProps<{ name: string; table: () => PlainTable }>();

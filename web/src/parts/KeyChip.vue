@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import type { Platform } from '@crib/core/keys';
 import type { ChipState } from '@crib/core/keyset';
-import { chipTexts, type Shown } from './chips.ts';
+import { chipTexts, type Shown } from '../words/chips.ts';
 
 /** A shortcut as card-corner chips, one a stroke; its state is told by form and words, not by colour alone. */
 const props = defineProps<{

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { show, type Shown } from './chips.ts';
+import { show, type Shown } from '../words/chips.ts';
 import { computed, ref, shallowRef, useId, watch } from 'vue';
 import {
   MOST_STROKES,
@@ -14,7 +14,7 @@ import {
 } from '@crib/core/keys';
 import { meantSaid, say } from '@crib/core/words';
 import KeyChip from './KeyChip.vue';
-import { machineInHand, strokeOf } from './pressing.ts';
+import { machineInHand, strokeOf } from '../keyboard/pressing.ts';
 import { useWorkspace } from '../stores/workspace.ts';
 
 /**

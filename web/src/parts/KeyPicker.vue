@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { parseStored, writeStored, type Modifier, type Platform } from '@crib/core/keys';
-import { layoutInHand } from './chips.ts';
-import { heldOn, keysOn, pickedStroke } from './pickable.ts';
+import { layoutInHand } from '../words/chips.ts';
+import { heldOn, keysOn, pickedStroke } from '../keyboard/pickable.ts';
 
 /** Picks keys by hand: for phones, and for presses that the browser or the system keeps for itself. */
 const props = defineProps<{

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { languagesOf } from '@crib/core/catalogue';
 import { useWorkspace } from '../stores/workspace.ts';
-import { languageName } from './languages.ts';
+import { languageName } from '../words/languages.ts';
 
 /** Chooses an interface language, one that is known or another by its tag; an empty text is none. */
 defineProps<{ none: string; size?: 'small' }>();

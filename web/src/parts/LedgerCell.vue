@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import type { Platform } from '@crib/core/keys';
-import type { Shown } from './chips.ts';
+import type { Shown } from '../words/chips.ts';
 import type { ContextTree } from '@crib/core/catalogue';
 import type { Command } from '@crib/core/contract';
 import KeyChip from './KeyChip.vue';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { LEDGER_ORDERS } from '@crib/core/keyset';
-import { usePlace } from '../stores/place.ts';
+import { usePlace } from '../composables/usePlace.ts';
 import { useWorkspace } from '../stores/workspace.ts';
 import NarrowedTo from './NarrowedTo.vue';
 

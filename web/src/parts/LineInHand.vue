@@ -2,12 +2,12 @@
 import { computed } from 'vue';
 import { languagesOf } from '@crib/core/catalogue';
 import { LAYOUTS, platformName } from '@crib/core/keys';
-import { languageName } from './languages.ts';
+import { languageName } from '../words/languages.ts';
 import HandSwitch from './HandSwitch.vue';
 import { useOthers } from '../stores/others.ts';
-import { usePlace } from '../stores/place.ts';
+import { usePlace } from '../composables/usePlace.ts';
 import { useSession } from '../stores/session.ts';
-import { useSwitching } from '../stores/switching.ts';
+import { useSwitching } from '../composables/useSwitching.ts';
 import { useWorkspace } from '../stores/workspace.ts';
 
 /**
@@ -18,7 +18,7 @@ const workspace = useWorkspace();
 const session = useSession();
 const others = useOthers();
 const { platform, style, layout, language, appSlug, releaseLabel, keysetInHand } = usePlace();
-const { apps, loadApps, toApp, toRelease, toKeyset } = useSwitching();
+const { apps, toApp, toRelease, toKeyset } = useSwitching();
 
 const appChoices = computed(() => {
   const known = apps.value.map(({ slug, name }) => ({ value: slug, label: name }));
@@ -54,7 +54,6 @@ const STYLES = [
       none="All apps"
       strong
       :options="appChoices"
-      @opened="loadApps"
       @update:model-value="toApp"
     />
     <template v-if="appSlug">

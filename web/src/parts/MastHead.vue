@@ -1,14 +1,15 @@
 <script setup lang="ts">
-import { show } from './chips.ts';
-import { computed, onBeforeUnmount, ref } from 'vue';
+import { show } from '../words/chips.ts';
+import { computed, ref } from 'vue';
+import { useEventListener } from '@vueuse/core';
 import { meantFor, writeStored, parseStored } from '@crib/core/keys';
 import { useLookup } from '../stores/lookup.ts';
-import { usePlace } from '../stores/place.ts';
+import { usePlace } from '../composables/usePlace.ts';
 import { useOthers } from '../stores/others.ts';
 import { useSession } from '../stores/session.ts';
-import { machineInHand, strokeOf } from './pressing.ts';
-import { helpOpen } from '../stores/own-keys.ts';
-import { chooseTheme, currentTheme } from './theme.ts';
+import { machineInHand, strokeOf } from '../keyboard/pressing.ts';
+import { helpOpen } from '../own-keys/own-keys.ts';
+import { chooseTheme, currentTheme } from '../composables/theme.ts';
 
 const { route, router, kept, set, platform, style, appSlug, releaseLabel, luggage } = usePlace();
 const session = useSession();
@@ -74,10 +75,8 @@ function onPress(event: KeyboardEvent) {
 }
 function listen(on: boolean) {
   listening.value = on;
-  if (on) addEventListener('keydown', onPress, true);
-  else removeEventListener('keydown', onPress, true);
 }
-onBeforeUnmount(() => listen(false));
+useEventListener('keydown', (event: KeyboardEvent) => listening.value && onPress(event), { capture: true });
 
 const menu = ref(false);
 const theme = ref(currentTheme());

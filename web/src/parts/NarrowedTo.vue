@@ -2,11 +2,11 @@
 import { computed } from 'vue';
 import { platformName } from '@crib/core/keys';
 import { filtersIn } from '@crib/core/keyset';
-import { FILTER_NAMES } from './filters.ts';
+import { FILTER_NAMES } from '../words/filters.ts';
 import { useWorkspace } from '../stores/workspace.ts';
-import { usePlace } from '../stores/place.ts';
+import { usePlace } from '../composables/usePlace.ts';
 import { useLookup } from '../stores/lookup.ts';
-import { show } from './chips.ts';
+import { show } from '../words/chips.ts';
 
 /** What the ledger is narrowed to, each taken back by itself, and the way back from all of it. */
 const { kept, platform, style, set } = usePlace();

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import StateNote from './StateNote.vue';
-import { usePlace } from '../stores/place.ts';
+import { usePlace } from '../composables/usePlace.ts';
 import { useWorkspace } from '../stores/workspace.ts';
 
 /** Lets a view in only when the release that its address names is there; says what is the matter until then. */

@@ -1,40 +1,26 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef, watch } from 'vue';
+import { computed, ref } from 'vue';
 import type { Remark } from '@crib/core/contract';
-import { ask, problemsOf } from '../api/client.ts';
-import { asking } from './asking.ts';
-import { useOthers } from '../stores/others.ts';
-import { usePlace } from '../stores/place.ts';
+import { ask } from '../api/client.ts';
+import { useAnswer } from '../api/queries.ts';
+import { usePlace } from '../composables/usePlace.ts';
 import { useSession } from '../stores/session.ts';
 import { useWorkspace } from '../stores/workspace.ts';
 import ProblemList from './ProblemList.vue';
 import StateNote from './StateNote.vue';
-import { dayOf } from './moments.ts';
-import { useDoing } from './useDoing.ts';
+import { dayOf } from '../words/moments.ts';
+import { useDoing } from '../composables/useDoing.ts';
 
 /** What was said about the commands of the app, or about one of them; whoever may comment says more, and ends what is done. */
 const props = defineProps<{ command?: number }>();
 const session = useSession();
 const workspace = useWorkspace();
-const others = useOthers();
 const { appSlug, luggage } = usePlace();
-const remarks = shallowRef<readonly Remark[] | null>(null);
 const { problems, busy, doing } = useDoing();
 const text = ref('');
 const ended = ref(false);
 
-const turn = asking();
-async function load() {
-  const wanted = turn();
-  try {
-    const found = await ask('GET /api/apps/:slug/remarks', { slug: appSlug.value });
-    if (wanted()) remarks.value = found;
-  } catch (error) {
-    if (wanted()) problems.value = problemsOf(error);
-  }
-}
-onMounted(load);
-watch([() => others.acts, appSlug], load);
+const { answer: remarks, failed } = useAnswer('GET /api/apps/:slug/remarks', () => ({ slug: appSlug.value }));
 const shown = computed(() =>
   (remarks.value ?? []).filter(
     (one) => (!props.command || one.command === props.command) && (ended.value || !one.ended),
@@ -51,19 +37,17 @@ const say = () =>
       { command: props.command!, said: text.value.trim() },
     );
     text.value = '';
-    await load();
   });
 const end = (one: Remark) =>
   doing(async () => {
     await ask('POST /api/remarks/:id/end', { id: one.id });
-    await load();
   });
 const commandOf = (one: Remark) => workspace.commands.get(one.command);
 </script>
 
 <template>
-  <ProblemList :problems="problems" />
-  <StateNote v-if="!remarks && !problems.length" loading />
+  <ProblemList :problems="failed ? [failed, ...problems] : problems" />
+  <StateNote v-if="!remarks && !failed" loading />
   <StateNote v-else-if="!command && !shown.length" title="Nobody has remarked on anything">
     <p>On a command’s page colleagues say what they noticed about its row. What is not ended stands here.</p>
   </StateNote>

@@ -1,14 +1,15 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { computed, onMounted, ref, watch } from 'vue';
+import { useEventListener } from '@vueuse/core';
 import { useVirtualizer } from '@tanstack/vue-virtual';
 import type { Platform } from '@crib/core/keys';
-import type { Shown } from './chips.ts';
+import type { Shown } from '../words/chips.ts';
 import type { ContextTree } from '@crib/core/catalogue';
 import type { Command } from '@crib/core/contract';
 import LedgerCell from './LedgerCell.vue';
 import LedgerHead from './LedgerHead.vue';
 import { COLUMN_WIDTH, type LedgerColumn, type LedgerRow } from './ledger.ts';
-import { useGrid } from './useGrid.ts';
+import { useGrid } from '../composables/useGrid.ts';
 
 /**
  * One table whose rows are commands and whose columns are keysets. Only the rows in sight are in the page; arrow keys
@@ -108,10 +109,9 @@ const reveal = (align: 'auto' | 'center') =>
 watch(cursorRow, () => reveal('auto'));
 onMounted(() => {
   look();
-  window.addEventListener('resize', look);
   requestAnimationFrame(() => reveal('center'));
 });
-onBeforeUnmount(() => window.removeEventListener('resize', look));
+useEventListener('resize', look);
 
 const { onKey, clicked, isMarked } = useGrid({
   rows: () => props.rows,

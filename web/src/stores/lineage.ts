@@ -3,6 +3,7 @@ import { defineStore } from 'pinia';
 import type { Catalogue, LineageLink, SentLineage } from '@crib/core/contract';
 import { lineageBetween, type Lineage } from '@crib/core/release';
 import { ask } from '../api/client.ts';
+import { fetchAnswer } from '../api/queries.ts';
 import { useWorkspace } from './workspace.ts';
 
 /** What was decided about the lineage of the app in hand: fetched once an app, and anew after it was changed. */
@@ -13,7 +14,7 @@ export const useLineage = defineStore('lineage', () => {
 
   async function open(slug: string) {
     if (of === slug) return;
-    links.value = await ask('GET /api/apps/:slug/lineage', { slug });
+    links.value = await fetchAnswer('GET /api/apps/:slug/lineage', { slug });
     of = slug;
   }
   /** Confirms, refuses or takes back; comparisons follow at once. */
@@ -24,5 +25,8 @@ export const useLineage = defineStore('lineage', () => {
     const order = (workspace.app?.releases ?? []).map((one) => one.id).reverse();
     return lineageBetween(links.value, order, old, now);
   }
-  return { links, open, say, between };
+  function reset() {
+    [links.value, of] = [[], ''];
+  }
+  return { links, open, say, between, reset };
 });

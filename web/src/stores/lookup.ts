@@ -1,7 +1,7 @@
 import { ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { defineStore } from 'pinia';
-import { NARROWING } from './place.ts';
+import { NARROWING } from '../composables/usePlace.ts';
 
 /** How long typing rests before it is written into the address. */
 const PAUSE = 250;

@@ -1,7 +1,9 @@
-import { ref, shallowRef, watch } from 'vue';
+import { shallowRef, watch } from 'vue';
+import { useIntervalFn } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { Hello, Told, type Here } from '@crib/core/contract';
 import { ask } from '../api/client.ts';
+import { forgetAnswers } from '../api/queries.ts';
 import { useSession } from './session.ts';
 import { useWorkspace } from './workspace.ts';
 
@@ -17,8 +19,6 @@ export const useOthers = defineStore('others', () => {
   const workspace = useWorkspace();
   const here = shallowRef<readonly Here[]>([]);
   const told = shallowRef<Told | null>(null);
-  /** Counted up with each act of others, for views that fetch by themselves. */
-  const acts = ref(0);
   const tab = Math.random().toString(36).slice(2, 12);
   let place = '';
   let stream: EventSource | null = null;
@@ -39,7 +39,7 @@ export const useOthers = defineStore('others', () => {
   function refresh() {
     clearTimeout(gathering);
     gathering = setTimeout(() => {
-      acts.value++;
+      forgetAnswers();
       void workspace.refresh();
     }, GATHER_MS);
   }
@@ -50,7 +50,7 @@ export const useOthers = defineStore('others', () => {
     clearTimeout(fading);
     fading = setTimeout(() => (told.value = null), TOLD_MS);
     if (read.data.app === null || read.data.app === workspace.app?.id) refresh();
-    else acts.value++;
+    else forgetAnswers();
   }
   function listen() {
     const made = new EventSource('/api/events');
@@ -85,6 +85,6 @@ export const useOthers = defineStore('others', () => {
     },
     { immediate: true },
   );
-  setInterval(() => void meet(), BEAT_MS);
-  return { here, told, acts, at };
+  useIntervalFn(() => void meet(), BEAT_MS);
+  return { here, told, at };
 });

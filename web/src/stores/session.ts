@@ -2,7 +2,7 @@ import { computed, ref } from 'vue';
 import { defineStore } from 'pinia';
 import { ROLES, type Action, type Session } from '@crib/core/contract';
 import { actAs, ask } from '../api/client.ts';
-import { forgetPlaces } from './last.ts';
+import { forgetPlaces } from '../composables/recent.ts';
 
 /** Who is signed in, in which workspace, and what they may do there. */
 export const useSession = defineStore('session', () => {

@@ -13,9 +13,10 @@ import {
 import { each } from '@crib/core/memory';
 import type { Platform } from '@crib/core/keys';
 import { keyboardsOf, type Keyboard, type Keyboards } from '@crib/core/press';
-import { ask, problemsOf } from '../api/client.ts';
-import { asking } from '../parts/asking.ts';
-import { languageInHand, layoutsInHand, platformInHand } from './hand.ts';
+import { problemsOf } from '../api/client.ts';
+import { fetchAnew, fetchAnswer } from '../api/queries.ts';
+import { asking } from '../composables/asking.ts';
+import { languageInHand, layoutsInHand, platformInHand } from '../composables/in-hand.ts';
 import type { Problem } from '@crib/core/error';
 
 /**
@@ -47,11 +48,10 @@ export const useWorkspace = defineStore('workspace', () => {
     loading.value = true;
     problem.value = null;
     try {
-      const overview = await ask('GET /api/apps/:slug', { slug });
+      const overview = await fetchAnew('GET /api/apps/:slug', { slug });
       const release = overview.releases.find((one) => one.label === label);
-      const loaded = release ? await ask('GET /api/releases/:id', { id: release.id }) : null;
+      const loaded = release ? await fetchAnew('GET /api/releases/:id', { id: release.id }) : null;
       if (!wanted()) return;
-      others.value = new Map();
       app.value = overview;
       stored.value = loaded;
     } catch (error) {
@@ -68,12 +68,11 @@ export const useWorkspace = defineStore('workspace', () => {
     const [wanted, before] = [last, stored.value];
     if (!app.value) return;
     try {
-      const overview = await ask('GET /api/apps/:slug', { slug: app.value.slug });
-      const loaded = before && (await ask('GET /api/releases/:id', { id: before.release.id }));
+      const overview = await fetchAnew('GET /api/apps/:slug', { slug: app.value.slug });
+      const loaded = before && (await fetchAnew('GET /api/releases/:id', { id: before.release.id }));
       if (!wanted()) return;
       // What was saved here meanwhile may not be in it.
       if (stored.value !== before) return refresh();
-      others.value = new Map();
       app.value = overview;
       stored.value = loaded;
     } catch {
@@ -81,19 +80,14 @@ export const useWorkspace = defineStore('workspace', () => {
     }
   }
 
-  const others = shallowRef(new Map<number, Catalogue>());
-  /** What is computed of other releases: of what was fetched, for the language and platform in hand. */
+  /** What is computed of other releases, for the language and platform in hand. */
   const otherOpened = computed(
-    () => (others.value, languageInHand.value, platformInHand.value, each((one: Catalogue) => openedOf(inHand(one)))),
+    () => (languageInHand.value, platformInHand.value, each((one: Catalogue) => openedOf(inHand(one)))),
   );
-  /** The catalogue of any release of the app, fetched once. */
+  /** The catalogue of any release of the app. */
   async function openedRelease(id: number): Promise<Opened> {
     if (opened.value?.catalogue.release.id === id) return opened.value;
-    const known = others.value.get(id);
-    if (known) return otherOpened.value(known);
-    const found = await ask('GET /api/releases/:id', { id });
-    others.value = new Map([...others.value, [id, found]]);
-    return otherOpened.value(found);
+    return otherOpened.value(await fetchAnswer('GET /api/releases/:id', { id }));
   }
 
   /** Lays a change that was saved over the keyset as it was loaded. */
@@ -134,7 +128,15 @@ export const useWorkspace = defineStore('workspace', () => {
     () => new Map((catalogue.value?.commands ?? []).flatMap((command) => [[command.name, command] as const])),
   );
 
+  /** Forgets whose it was. */
+  function reset() {
+    last = turn();
+    named = null;
+    [app.value, stored.value, problem.value, loading.value] = [null, null, null, false];
+  }
+
   return {
+    reset,
     app,
     stored,
     catalogue,

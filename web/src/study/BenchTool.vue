@@ -2,7 +2,7 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { UserState } from '@crib/core/keyset';
 import { benchWith, runSheet, type RunLine } from '@crib/core/preset';
-import { useBenchLog } from '../parts/useBenchLog.ts';
+import { useBenchLog } from '../composables/useBenchLog.ts';
 import BenchChart from '../stages/handouts/BenchChart.vue';
 import PressField from './PressField.vue';
 import WherePick from './WherePick.vue';

@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue';
 import { samePress } from '@crib/core/press';
 import { mergedPreset, saidIn, type PresetChange } from '@crib/core/preset';
 import { CribError } from '@crib/core/error';
-import { download } from '../parts/download.ts';
+import { download } from '../api/download.ts';
 import FilePick from './FilePick.vue';
 import { useFile } from './useFile.ts';
 import { useStudy } from './useStudy.ts';

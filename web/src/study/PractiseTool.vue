@@ -2,7 +2,7 @@
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
 import { PractisedFile, practisedDays } from '@crib/core/learn';
 import type { Stroke } from '@crib/core/keys';
-import { download } from '../parts/download.ts';
+import { download } from '../api/download.ts';
 import PressField from './PressField.vue';
 import { SCOPES, usePractise } from './usePractise.ts';
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { KEY_WORDS, type Modifier, type NamedKey, type Stroke } from '@crib/core/keys';
-import { heldOn, keysOn, pickedStroke } from '../parts/pickable.ts';
+import { heldOn, keysOn, pickedStroke } from '../keyboard/pickable.ts';
 import { useStudy } from './useStudy.ts';
 
 /** Takes real presses, and keys that are picked: for phones, and for what the browser keeps. Tab and Shift+Tab leave it. */

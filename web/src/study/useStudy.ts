@@ -16,8 +16,8 @@ import {
 import { opened as openedOf, type Scene } from '@crib/core/keyset';
 import { keyboardsOf } from '@crib/core/press';
 import { LEARNER_LANGUAGES, tell, type LearnerCode, type LearnerLanguage } from '@crib/core/words';
-import { asking } from '../parts/asking.ts';
-import { machineInHand, pressedKey } from '../parts/machine.ts';
+import { asking } from '../composables/asking.ts';
+import { machineInHand, pressedKey } from '../keyboard/machine.ts';
 
 const KEPT_LAYOUT = 'crib-layout';
 

@@ -6,9 +6,9 @@ import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, ref, watch } from 'vue';
 import { platformName } from '@crib/core/keys';
 import ProblemList from '../../parts/ProblemList.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
-import { useSaving } from './useSaving.ts';
+import { useSaving } from '../../composables/useSaving.ts';
 
 /** Correcting many commands at once: one thing, the same for all that are marked. */
 const props = defineProps<{ marked: ReadonlySet<number> }>();

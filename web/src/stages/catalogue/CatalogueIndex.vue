@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { commandCount } from '@crib/core/catalogue';
 import IndexLine from '../../parts/IndexLine.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** The views of the catalogue stage beside the ledger. */

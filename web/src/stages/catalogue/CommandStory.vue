@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { show, type Shown } from '../../parts/chips.ts';
+import { show, type Shown } from '../../words/chips.ts';
 import { computed } from 'vue';
 import { platformName } from '@crib/core/keys';
 import type { Binding, Command } from '@crib/core/contract';
-import { factsOf } from '../../parts/facts.ts';
+import { factsOf } from '../../words/facts.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import { useWorkspace } from '../../stores/workspace.ts';
 

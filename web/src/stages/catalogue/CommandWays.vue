@@ -4,8 +4,8 @@ import { say } from '@crib/core/words';
 import { waysTo, type GoalWay } from '@crib/core/reach';
 import type { Command, CommandGroup } from '@crib/core/contract';
 import KeyChip from '../../parts/KeyChip.vue';
-import { useHands } from '../../stores/hands.ts';
-import { usePlace } from '../../stores/place.ts';
+import { useHands } from '../../composables/useHands.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** All ways to what a command does, by other commands with the same goal too; the advised one first, with the reason. */

@@ -4,11 +4,11 @@ import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, reactive, ref } from 'vue';
 import { PRESS_EFFECTS, SHIPPED_FIELDS, SHIPPED_FLAGS, type Command, type Wording } from '@crib/core/contract';
 import ProblemList from '../../parts/ProblemList.vue';
-import { useDraft } from '../../parts/useDraft.ts';
+import { useDraft } from '../../composables/useDraft.ts';
 import CorrectedFacts from './CorrectedFacts.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
-import { useSaving } from './useSaving.ts';
+import { useSaving } from '../../composables/useSaving.ts';
 
 /** Correcting what a release says of a command, or adding one to an open release; a sealed one takes dated corrections. */
 const props = defineProps<{ command: Command | null }>();

@@ -2,9 +2,9 @@
 import { computed } from 'vue';
 import { DETAIL_FIELDS, type Command, type CommandDetails, type CommandField } from '@crib/core/contract';
 import ProblemList from '../../parts/ProblemList.vue';
-import { useDraft } from '../../parts/useDraft.ts';
+import { useDraft } from '../../composables/useDraft.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
-import { useSaving } from './useSaving.ts';
+import { useSaving } from '../../composables/useSaving.ts';
 
 /** What helps to use a command: it can be added to a sealed release too, since nothing that was shipped changes by it. */
 const props = defineProps<{ command: Command }>();

@@ -3,8 +3,8 @@ import { computed } from 'vue';
 import { LEDGER_FILTERS, filtersIn, type LedgerFilter } from '@crib/core/keyset';
 import { platformName, type Platform } from '@crib/core/keys';
 import IndexLine from '../../parts/IndexLine.vue';
-import { FILTER_NAMES } from '../../parts/filters.ts';
-import { usePlace } from '../../stores/place.ts';
+import { FILTER_NAMES } from '../../words/filters.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import KeyNarrow from './KeyNarrow.vue';
 

@@ -8,11 +8,11 @@ import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { useDraft } from '../../parts/useDraft.ts';
-import { usePlace } from '../../stores/place.ts';
+import { useDraft } from '../../composables/useDraft.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import CatalogueIndex from './CatalogueIndex.vue';
-import { useSaving } from './useSaving.ts';
+import { useSaving } from '../../composables/useSaving.ts';
 
 /** Pairs, families, slots and ways: what belongs together, in order, with the keys each member has. */
 const workspace = useWorkspace();

@@ -3,7 +3,7 @@ import { ref } from 'vue';
 import { writeStored, type Platform } from '@crib/core/keys';
 import { keyAtCode } from '@crib/core/press';
 import { useWorkspace } from '../../stores/workspace.ts';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 
 /** Narrowing by what is held and by key. It asks for the counts only while a list is open: they change with every letter typed. */
 defineProps<{

@@ -10,8 +10,8 @@ import GivePress from '../keysets/GivePress.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { layoutInHand, show } from '../../parts/chips.ts';
-import { usePlace } from '../../stores/place.ts';
+import { layoutInHand, show } from '../../words/chips.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** One key: with and without modifiers, by place, what is free, and what it meant in each release. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { show } from '../../parts/chips.ts';
+import { show } from '../../words/chips.ts';
 import { platformName, type Platform } from '@crib/core/keys';
 import type { ListReport } from '@crib/core/contract';
 

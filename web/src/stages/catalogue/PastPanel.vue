@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue';
 import { readPast } from '@crib/core/catalogue';
 import KeyChip from '../../parts/KeyChip.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** The program’s own list of last commands: what was pressed for each, and counts to use. */

@@ -6,13 +6,13 @@ import type { Context } from '@crib/core/contract';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
-import { useDraft } from '../../parts/useDraft.ts';
-import { usePlace } from '../../stores/place.ts';
+import { useDraft } from '../../composables/useDraft.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import CorrectedFacts from './CorrectedFacts.vue';
 import AddPlace from './AddPlace.vue';
 import CatalogueIndex from './CatalogueIndex.vue';
-import { useSaving } from './useSaving.ts';
+import { useSaving } from '../../composables/useSaving.ts';
 
 /** The places where shortcuts work, as a tree: moved by dragging or by keyboard, corrected in the margin. */
 const workspace = useWorkspace();

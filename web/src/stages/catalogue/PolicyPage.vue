@@ -7,12 +7,12 @@ import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import KeyField from '../../parts/KeyField.vue';
-import { useDraft } from '../../parts/useDraft.ts';
-import { usePlace } from '../../stores/place.ts';
+import { useDraft } from '../../composables/useDraft.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import CorrectedFacts from './CorrectedFacts.vue';
 import CatalogueIndex from './CatalogueIndex.vue';
-import { useSaving } from './useSaving.ts';
+import { useSaving } from '../../composables/useSaving.ts';
 import { ref, computed } from 'vue';
 
 /** How the program takes keys: how it binds them, what fires when, and what it lets its users assign. */

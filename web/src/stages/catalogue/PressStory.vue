@@ -4,8 +4,8 @@ import { keyOfPress } from '@crib/core/keyset';
 import { canonicalOn, pressesText } from '@crib/core/press';
 import KeyChip from '../../parts/KeyChip.vue';
 import KeyPicker from '../../parts/KeyPicker.vue';
-import type { Shown } from '../../parts/chips.ts';
-import { usePlace } from '../../stores/place.ts';
+import type { Shown } from '../../words/chips.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** What a press does in every context and keyset. */

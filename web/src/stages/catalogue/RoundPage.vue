@@ -2,7 +2,7 @@
 import { computed, nextTick, ref, watch } from 'vue';
 import { ROUND_ORDERS, roundOf, timeLeft, type RoundOrder } from '@crib/core/keyset';
 import { platformName } from '@crib/core/keys';
-import { show } from '../../parts/chips.ts';
+import { show } from '../../words/chips.ts';
 import IndexLine from '../../parts/IndexLine.vue';
 import KeyChip from '../../parts/KeyChip.vue';
 import KeyField from '../../parts/KeyField.vue';
@@ -10,10 +10,10 @@ import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import CatalogueIndex from './CatalogueIndex.vue';
-import { useSaving } from './useSaving.ts';
+import { useSaving } from '../../composables/useSaving.ts';
 
 /** A verification round: one shipped key after another is tried in the program, and ticked as listed, otherwise or nothing. */
 const workspace = useWorkspace();

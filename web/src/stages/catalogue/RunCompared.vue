@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { RESTS, TYPISTS, runFigures, type Typist } from '@crib/core/reach';
-import { useHands } from '../../stores/hands.ts';
-import { usePlace } from '../../stores/place.ts';
+import { useHands } from '../../composables/useHands.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** One run with each keyset: what it asks of the hands, and how long it takes. */

@@ -9,13 +9,13 @@ import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { useDraft } from '../../parts/useDraft.ts';
+import { useDraft } from '../../composables/useDraft.ts';
 import IndexLine from '../../parts/IndexLine.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import CatalogueIndex from './CatalogueIndex.vue';
 import RunCompared from './RunCompared.vue';
-import { useSaving } from './useSaving.ts';
+import { useSaving } from '../../composables/useSaving.ts';
 
 /** Runs: commands in the order a task uses them, each with its keys. */
 const workspace = useWorkspace();

@@ -5,7 +5,7 @@ import type { SavedView } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
 import IndexLine from '../../parts/IndexLine.vue';
 import ProblemList from '../../parts/ProblemList.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** Views of the ledger under a name: columns, order, what it is narrowed to. */

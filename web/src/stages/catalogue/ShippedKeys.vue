@@ -7,13 +7,13 @@ import { acceptance } from '@crib/core/keyset';
 import { say } from '@crib/core/words';
 import type { Binding, Command, Provenance, ShippedKeyset } from '@crib/core/contract';
 import LanguageSelect from '../../parts/LanguageSelect.vue';
-import { languageName } from '../../parts/languages.ts';
+import { languageName } from '../../words/languages.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import KeyField from '../../parts/KeyField.vue';
 import ProblemList from '../../parts/ProblemList.vue';
-import type { Shown } from '../../parts/chips.ts';
+import type { Shown } from '../../words/chips.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
-import { useSaving } from './useSaving.ts';
+import { useSaving } from '../../composables/useSaving.ts';
 
 /** The shortcuts a release ships a command with: stated while it is open, corrected by appending once it is sealed. */
 const props = defineProps<{ command: Command; keyset: ShippedKeyset; platform: Platform; how: Shown }>();

@@ -8,9 +8,9 @@ import KeyPicker from '../../parts/KeyPicker.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import CatalogueIndex from './CatalogueIndex.vue';
-import { useSaving } from './useSaving.ts';
+import { useSaving } from '../../composables/useSaving.ts';
 
 type Difference = SystemKey & { free: boolean };
 /** Presses that operating systems and other takers keep, and where this workplace differs from the table that ships. */

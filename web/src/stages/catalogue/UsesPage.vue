@@ -6,12 +6,12 @@ import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { useDraft } from '../../parts/useDraft.ts';
-import { usePlace } from '../../stores/place.ts';
+import { useDraft } from '../../composables/useDraft.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import PastPanel from './PastPanel.vue';
 import CatalogueIndex from './CatalogueIndex.vue';
-import { useSaving } from './useSaving.ts';
+import { useSaving } from '../../composables/useSaving.ts';
 
 /** How often commands are used, by source: what lists to work off, and what is worth a nearer key, are counted by. */
 const workspace = useWorkspace();

@@ -4,8 +4,8 @@ import { computed, ref, watch } from 'vue';
 import { say } from '@crib/core/words';
 import { whyNothing, type UserState } from '@crib/core/keyset';
 import type { Command, Keyset } from '@crib/core/contract';
-import { show } from '../../parts/chips.ts';
-import { usePlace } from '../../stores/place.ts';
+import { show } from '../../words/chips.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** Why does my key do nothing? The checks in order, for a command in a keyset. */

@@ -18,10 +18,10 @@ import {
   type LedgerOrder,
   type LedgerView,
 } from '@crib/core/keyset';
-import { following } from '../../parts/following.ts';
+import { following } from '../../composables/following.ts';
 import { grouped, remembered, type LedgerColumn } from '../../parts/ledger.ts';
 import { useLookup } from '../../stores/lookup.ts';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /**

@@ -3,7 +3,7 @@ import { MOST_BYTES, checkText, tooLarge } from '@crib/core/list';
 import type { Problem } from '@crib/core/error';
 import type { ListReport } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
-import { holdUnsaved } from '../../parts/unsaved.ts';
+import { holdUnsaved } from '../../composables/unsaved.ts';
 
 interface Answers {
   columns: Record<string, string>;

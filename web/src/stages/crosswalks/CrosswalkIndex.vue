@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Crosswalk } from '@crib/core/contract';
 import IndexLine from '../../parts/IndexLine.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** The views of a crosswalk. */

@@ -1,34 +1,30 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef, watch } from 'vue';
-import type { App, CrosswalkOverview } from '@crib/core/contract';
+import { computed, ref, shallowRef } from 'vue';
+import type { CrosswalkOverview } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
-import { useAsked } from '../../parts/useAsked.ts';
+import { useAnswer } from '../../api/queries.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import CrosswalkIndex from './CrosswalkIndex.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** Crosswalks that begin or end at the app in hand: how far each is judged, and beginning another. */
 const workspace = useWorkspace();
 const { appSlug, luggage, router } = usePlace();
-const list = shallowRef<readonly CrosswalkOverview[] | null>(null);
-const apps = shallowRef<readonly App[]>([]);
 const problems = shallowRef<readonly Problem[]>([]);
 const other = ref('');
 const coming = ref(true);
-function question() {
-  list.value = null;
-  return Promise.all([ask('GET /api/apps/:slug/crosswalks', { slug: appSlug.value }), ask('GET /api/apps')]);
-}
-const { failed, load } = useAsked(question, ([found, all]) => {
-  list.value = found;
-  apps.value = all.filter((one) => one.slug !== appSlug.value);
-});
-watch(appSlug, load, { immediate: true });
+const {
+  answer: list,
+  failed,
+  load,
+} = useAnswer('GET /api/apps/:slug/crosswalks', () => (appSlug.value ? { slug: appSlug.value } : null));
+const { answer: all } = useAnswer('GET /api/apps', () => ({}));
+const apps = computed(() => (all.value ?? []).filter((one) => one.slug !== appSlug.value));
 const ends = computed(() =>
   coming.value ? { from: other.value, to: appSlug.value } : { from: appSlug.value, to: other.value },
 );

@@ -5,7 +5,7 @@ import type { Command } from '@crib/core/contract';
 import type { Opened } from '@crib/core/keyset';
 import { say as sentence } from '@crib/core/words';
 import KeyChip from '../../parts/KeyChip.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import JudgedMatch from './JudgedMatch.vue';
 import { RELATION_WORDS } from './words.ts';
 

@@ -7,8 +7,8 @@ import { canonicalText, keyboardOf } from '@crib/core/press';
 import { proposer, type PressPool } from '@crib/core/reach';
 import { say } from '@crib/core/words';
 import KeyChip from '../../parts/KeyChip.vue';
-import { useHands } from '../../stores/hands.ts';
-import { usePlace } from '../../stores/place.ts';
+import { useHands } from '../../composables/useHands.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import type { PlanRow } from './planRows.ts';
 

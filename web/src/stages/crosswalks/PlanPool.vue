@@ -2,7 +2,7 @@
 import { COMBINATIONS } from '@crib/core/reach';
 import KeyChip from '../../parts/KeyChip.vue';
 import KeyPicker from '../../parts/KeyPicker.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 
 /** Which presses the commands that make way may get, and which nobody gets. */
 const props = defineProps<{ allowed: readonly string[]; ruledOut: readonly string[] }>();

@@ -8,7 +8,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import CrosswalkIndex from './CrosswalkIndex.vue';
 import NoteField from './NoteField.vue';
 import { useCrosswalk } from './useCrosswalk.ts';

@@ -10,9 +10,9 @@ import ProblemList from '../../parts/ProblemList.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
-import { holdUnsaved, mayLeave } from '../../parts/unsaved.ts';
-import { useDoing } from '../../parts/useDoing.ts';
-import { usePlace } from '../../stores/place.ts';
+import { holdUnsaved, mayLeave } from '../../composables/unsaved.ts';
+import { useDoing } from '../../composables/useDoing.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import CrosswalkIndex from './CrosswalkIndex.vue';
 
 /** The words that proposals take for one another, by field: each line a set of words of one meaning. */

@@ -3,8 +3,9 @@ import { crosswalkIn } from '@crib/core/crosswalk';
 import { opened, type Opened } from '@crib/core/keyset';
 import type { Crosswalk, LineageLink } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
-import { ask, problemsOf } from '../../api/client.ts';
-import { usePlace } from '../../stores/place.ts';
+import { problemsOf } from '../../api/client.ts';
+import { fetchAnew, fetchAnswer } from '../../api/queries.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** The crosswalk in the address, with the releases at both ends: the one in hand, and the newest of the other program. */
@@ -25,13 +26,13 @@ export function useCrosswalk() {
     other.value = null;
     const wanted = id.value;
     try {
-      const found = await ask('GET /api/crosswalks/:id', { id: wanted });
+      const found = await fetchAnew('GET /api/crosswalks/:id', { id: wanted });
       const slug = found.from.slug === appSlug.value ? found.to.slug : found.from.slug;
       const decided = (await Promise.all(
-        [found.from, found.to].map((end) => ask('GET /api/apps/:slug/lineage', { slug: end.slug })),
+        [found.from, found.to].map((end) => fetchAnswer('GET /api/apps/:slug/lineage', { slug: end.slug })),
       )) as [LineageLink[], LineageLink[]];
-      const { releases } = await ask('GET /api/apps/:slug', { slug });
-      const newest = releases[0] ? opened(await ask('GET /api/releases/:id', { id: releases[0].id })) : null;
+      const { releases } = await fetchAnswer('GET /api/apps/:slug', { slug });
+      const newest = releases[0] ? opened(await fetchAnswer('GET /api/releases/:id', { id: releases[0].id })) : null;
       if (wanted !== id.value) return;
       lineage.value = new Map([
         [found.from.slug, decided[0]],

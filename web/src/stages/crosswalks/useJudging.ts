@@ -4,8 +4,8 @@ import type { Crosswalk, Judgement, SentJudgements } from '@crib/core/contract';
 import type { Opened } from '@crib/core/keyset';
 import { ask, problemsOf } from '../../api/client.ts';
 import type { CrosswalkAnswer, CrosswalkQuestion } from '../../workers/crosswalk.ts';
-import { layoutInHand } from '../../parts/chips.ts';
-import { useDoing } from '../../parts/useDoing.ts';
+import { layoutInHand } from '../../words/chips.ts';
+import { useDoing } from '../../composables/useDoing.ts';
 
 type Judged = SentJudgements['judged'][number];
 

@@ -2,8 +2,8 @@ import { onBeforeUnmount, shallowRef, watch, type Ref } from 'vue';
 import type { Crosswalk } from '@crib/core/contract';
 import type { Opened } from '@crib/core/keyset';
 import type { PressPool, Rest } from '@crib/core/reach';
-import { layoutsInHand } from '../../stores/hand.ts';
-import { usePlace } from '../../stores/place.ts';
+import { layoutsInHand } from '../../composables/in-hand.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import type { PlanAnswer, PlanAsked } from '../../workers/plan.ts';
 
 /** What is asked of a plan: how many old commands keep their keys, who in any case, which presses nobody gets, and which there are for those that make way. */

@@ -3,7 +3,7 @@ import type { Crosswalk } from '@crib/core/contract';
 import type { Opened } from '@crib/core/keyset';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import type { PlanAnswer } from '../../workers/plan.ts';
 

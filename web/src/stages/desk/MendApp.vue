@@ -3,8 +3,8 @@ import { KNOWN_PLATFORMS, platformName } from '@crib/core/keys';
 import type { AppOverview } from '@crib/core/contract';
 import DeleteThing from '../../parts/DeleteThing.vue';
 import ProblemList from '../../parts/ProblemList.vue';
-import { useDraft } from '../../parts/useDraft.ts';
-import { useSaving } from '../catalogue/useSaving.ts';
+import { useDraft } from '../../composables/useDraft.ts';
+import { useSaving } from '../../composables/useSaving.ts';
 
 /** Mends what was said of an app and its open releases, and deletes either. */
 const props = defineProps<{ app: AppOverview }>();

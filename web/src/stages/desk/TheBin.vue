@@ -3,7 +3,7 @@ import { onMounted, shallowRef } from 'vue';
 import type { Binned } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
-import { BIN_NAMES } from '../../parts/bin.ts';
+import { BIN_NAMES } from '../../words/bin.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 
 /** What was deleted, and can be brought back. */

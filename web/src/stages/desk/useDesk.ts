@@ -3,9 +3,10 @@ import type { RouteLocationRaw } from 'vue-router';
 import type { AppOverview, Desk, DeskLine } from '@crib/core/contract';
 import { platformName } from '@crib/core/keys';
 import type { Problem } from '@crib/core/error';
-import { ask, problemsOf } from '../../api/client.ts';
-import { layoutsInHand } from '../../stores/hand.ts';
-import { usePlace } from '../../stores/place.ts';
+import { problemsOf } from '../../api/client.ts';
+import { fetchAnew } from '../../api/queries.ts';
+import { layoutsInHand } from '../../composables/in-hand.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 
 /** A line of the desk in words, and where it leads. */
 export interface WaitingLine {
@@ -45,15 +46,15 @@ export function useDesk() {
   async function load() {
     failed.value = null;
     try {
-      const list = await ask('GET /api/apps');
-      apps.value = await Promise.all(list.map((app) => ask('GET /api/apps/:slug', { slug: app.slug })));
+      const list = await fetchAnew('GET /api/apps', {});
+      apps.value = await Promise.all(list.map((app) => fetchAnew('GET /api/apps/:slug', { slug: app.slug })));
       desks.value = [];
       const layouts = layoutsInHand.value.map((one) => one.id).join();
       // One after another: what an app has in wait is computed from its catalogues.
       for (const app of list) {
         if (left) return;
         looking.value = app.name;
-        desks.value = [...desks.value, await ask('GET /api/apps/:slug/desk', { slug: app.slug, layouts })];
+        desks.value = [...desks.value, await fetchAnew('GET /api/apps/:slug/desk', { slug: app.slug, layouts })];
       }
     } catch (error) {
       failed.value = problemsOf(error)[0]!;

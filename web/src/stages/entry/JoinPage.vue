@@ -4,7 +4,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { aRole, type Invited } from '@crib/core/contract';
 import { ask } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
-import { useDoing } from '../../parts/useDoing.ts';
+import { useDoing } from '../../composables/useDoing.ts';
 import { useSession } from '../../stores/session.ts';
 import TheDoor from './TheDoor.vue';
 

@@ -5,7 +5,7 @@ import { LAYOUTS, platformName } from '@crib/core/keys';
 import CopyText from '../../parts/CopyText.vue';
 import KeyField from '../../parts/KeyField.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useReply, type Had } from './useReply.ts';
 
 /** Answering a learner: what they wrote, what it is about, and a reply in which every sentence says where it comes from. */

@@ -3,7 +3,7 @@ import { computed, shallowRef, watch } from 'vue';
 import type { EditionBody } from '@crib/core/contract';
 import { runSheet, type Bench, type RunLine } from '@crib/core/preset';
 import KeyChip from '../../parts/KeyChip.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** Every line of a sheet pressed on the bench, by the events that a keyboard makes: kept, or broken. */

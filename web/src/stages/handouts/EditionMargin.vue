@@ -6,7 +6,7 @@ import type { PublicEdition, PublishedEdition } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** An edition in hand: its address as a code, what differs from an earlier one, what stays wrong, and withdrawing it. */

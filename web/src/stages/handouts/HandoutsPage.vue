@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
 import type { RouteLocationRaw } from 'vue-router';
-import type { AppOverview, LearnerReport, PublishedEdition } from '@crib/core/contract';
-import { ask } from '../../api/client.ts';
-import { useAsked } from '../../parts/useAsked.ts';
+import type { AppOverview, PublishedEdition } from '@crib/core/contract';
+import { fetchAnswer, useAnswer } from '../../api/queries.ts';
+import { useAsked } from '../../composables/useAsked.ts';
 import StageFrame from '../../parts/StageFrame.vue';
 import CopyText from '../../parts/CopyText.vue';
 import StateNote from '../../parts/StateNote.vue';
@@ -13,7 +13,7 @@ import EditionMargin from './EditionMargin.vue';
 import PresetFiles from './PresetFiles.vue';
 import ReportList from './ReportList.vue';
 import ShelfPanel from './ShelfPanel.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 interface Line extends PublishedEdition {
@@ -26,7 +26,12 @@ interface Line extends PublishedEdition {
 const workspace = useWorkspace();
 const { releaseLabel, luggage, kept, set, appSlug } = usePlace();
 const view = kept('view');
-const reports = shallowRef<readonly LearnerReport[]>([]);
+const {
+  answer: reported,
+  failed: unheard,
+  load: loadReports,
+} = useAnswer('GET /api/apps/:slug/reports', () => (appSlug.value ? { slug: appSlug.value } : null));
+const reports = computed(() => reported.value ?? []);
 const waiting = computed(() => reports.value.filter((one) => !one.outcome).length);
 const asked = kept('report');
 const answered = computed(() => reports.value.find((one) => String(one.id) === asked.value) ?? null);
@@ -49,8 +54,8 @@ async function published(app: AppOverview): Promise<Line[]> {
   // Change notes stand with the release they lead to.
   const notes = app.notes.filter((one) => one.editions && workspace.keyset(one.nowKeyset));
   const [lists, told] = await Promise.all([
-    Promise.all(sheets.map((one) => ask('GET /api/sheets/:id/editions', { id: one.id }))),
-    Promise.all(notes.map((one) => ask('GET /api/notes/:id', { id: one.id }))),
+    Promise.all(sheets.map((one) => fetchAnswer('GET /api/sheets/:id/editions', { id: one.id }))),
+    Promise.all(notes.map((one) => fetchAnswer('GET /api/notes/:id', { id: one.id }))),
   ]);
   const query = luggage.value;
   return [
@@ -76,15 +81,7 @@ const { failed, load } = useAsked(
   () => (workspace.app && workspace.catalogue ? published(workspace.app) : null),
   (found) => (lines.value = found),
 );
-const { failed: unheard, load: loadReports } = useAsked(
-  () => (appSlug.value ? ask('GET /api/apps/:slug/reports', { slug: appSlug.value }) : null),
-  (found) => (reports.value = found),
-);
-watch(
-  () => workspace.catalogue,
-  () => void Promise.all([load(), loadReports()]),
-  { immediate: true },
-);
+watch(() => workspace.catalogue, load, { immediate: true });
 </script>
 
 <template>

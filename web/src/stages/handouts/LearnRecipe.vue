@@ -13,7 +13,7 @@ import {
 import { ask, problemsOf } from '../../api/client.ts';
 import KeyField from '../../parts/KeyField.vue';
 import ProblemList from '../../parts/ProblemList.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** A recipe from a file that the program wrote: two or three records are marked in it, and the rest is worked out. */

@@ -1,14 +1,13 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef, watch } from 'vue';
-import type { KeptRecipe } from '@crib/core/contract';
+import { computed, ref, shallowRef, watch } from 'vue';
 import type { Problem } from '@crib/core/error';
 import { platformName } from '@crib/core/keys';
 import { recipeFrom, writePreset } from '@crib/core/preset';
 import { ask, problemsOf } from '../../api/client.ts';
-import { asking } from '../../parts/asking.ts';
+import { useAnswer } from '../../api/queries.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import LearnRecipe from './LearnRecipe.vue';
 import ReadPresetFile from './ReadPresetFile.vue';
@@ -16,25 +15,15 @@ import ReadPresetFile from './ReadPresetFile.vue';
 /** Recipes of preset files: each edited as data, beside the file that it writes of the keyset in hand; and files read by it. */
 const workspace = useWorkspace();
 const { appSlug, platform, kept, set } = usePlace();
-const recipes = shallowRef<readonly KeptRecipe[] | null>(null);
+const {
+  answer: recipes,
+  failed,
+  load,
+} = useAnswer('GET /api/apps/:slug/recipes', () => (appSlug.value ? { slug: appSlug.value } : null));
 const problems = shallowRef<readonly Problem[]>([]);
 const text = ref('');
 const at = kept('recipe');
 const one = computed(() => recipes.value?.find((each) => String(each.id) === at.value) ?? recipes.value?.[0] ?? null);
-const turn = asking();
-async function load() {
-  if (!appSlug.value) return;
-  const wanted = turn();
-  problems.value = [];
-  try {
-    const found = await ask('GET /api/apps/:slug/recipes', { slug: appSlug.value });
-    if (wanted()) recipes.value = found;
-  } catch (error) {
-    if (wanted()) problems.value = problemsOf(error);
-  }
-}
-onMounted(load);
-watch(appSlug, load);
 watch(one, (now) => (text.value = now ? JSON.stringify(now.recipe, null, 2) : ''), { immediate: true });
 
 /** The recipe as it is written, or what is wrong with it and where. */
@@ -85,8 +74,8 @@ async function learnt(id: number) {
   <h1>
     Preset files<small v-if="one">{{ one.recipe.name }}</small>
   </h1>
-  <ProblemList :problems="problems" />
-  <StateNote v-if="!recipes && !problems.length" loading />
+  <ProblemList :problems="failed ? [failed, ...problems] : problems" />
+  <StateNote v-if="!recipes && !failed" loading />
   <div v-else-if="!one" class="scroll" tabindex="0" role="region" aria-label="A first recipe">
     <StateNote title="No recipe yet">
       <p>A recipe says how the program writes its keys into a file. Learn one from a file, or send it over the API.</p>

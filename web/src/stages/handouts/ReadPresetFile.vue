@@ -6,8 +6,8 @@ import { planPreset, readPreset } from '@crib/core/preset';
 import { ask, problemsOf } from '../../api/client.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import ProblemList from '../../parts/ProblemList.vue';
-import { useDoing } from '../../parts/useDoing.ts';
-import { usePlace } from '../../stores/place.ts';
+import { useDoing } from '../../composables/useDoing.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** A file that the program wrote itself, read by a recipe: what it stands on, what it changes, and what nobody knows. */

@@ -5,7 +5,7 @@ import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** What learners reported, as a work list: each leads to where it is mended, and ends with what was done. */

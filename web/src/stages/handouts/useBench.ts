@@ -3,8 +3,8 @@ import type { EditionBody, KeptRecipe, PublishedEdition } from '@crib/core/contr
 import { refuse, type Problem } from '@crib/core/error';
 import { benchWith, planPreset, readPreset } from '@crib/core/preset';
 import { ask, problemsOf } from '../../api/client.ts';
-import { asking } from '../../parts/asking.ts';
-import { usePlace } from '../../stores/place.ts';
+import { asking } from '../../composables/asking.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** What stands on the bench: the bytes of a preset as a learner has them, and what a recipe reads out of them. */

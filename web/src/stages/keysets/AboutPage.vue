@@ -4,14 +4,14 @@ import { flatten, stackOf, takenApart } from '@crib/core/keyset';
 import { stackFile } from '@crib/core/preset';
 import type { Edit, Member } from '@crib/core/contract';
 import { ask } from '../../api/client.ts';
-import { download } from '../../parts/download.ts';
+import { download } from '../../api/download.ts';
 import DeleteThing from '../../parts/DeleteThing.vue';
 import ProblemList from '../../parts/ProblemList.vue';
-import { useDraft } from '../../parts/useDraft.ts';
-import { usePlace } from '../../stores/place.ts';
+import { useDraft } from '../../composables/useDraft.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
-import { useSaving } from '../catalogue/useSaving.ts';
+import { useSaving } from '../../composables/useSaving.ts';
 import KeysetFrame from './KeysetFrame.vue';
 
 /** A keyset as a thing: its name and note, whose it is, copies of it, and its file. */

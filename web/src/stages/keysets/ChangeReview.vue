@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import type { Platform } from '@crib/core/keys';
 import { consequences, type Change, type Setting } from '@crib/core/keyset';
 import WhatFollows from './WhatFollows.vue';
-import { show, type Shown } from '../../parts/chips.ts';
+import { show, type Shown } from '../../words/chips.ts';
 
 /** What a change of several edits would do: each edit in a line, then what follows from all of them together. */
 const props = defineProps<{ setting: Setting; change: Change; platform: Platform; how: Shown }>();

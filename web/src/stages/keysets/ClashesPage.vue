@@ -9,7 +9,7 @@ import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import KeysetIndex from './KeysetIndex.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import type { ClashAnswer, ClashQuestion, ToldGroup } from '../../workers/clashes.ts';
 

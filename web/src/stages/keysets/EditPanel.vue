@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import PlatformSelect from '../../parts/PlatformSelect.vue';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
-import { show, type Shown } from '../../parts/chips.ts';
+import { show, type Shown } from '../../words/chips.ts';
 import { computed, ref, toRef } from 'vue';
 import { usesADay } from '@crib/core/catalogue';
 import { LAYOUTS, type Platform } from '@crib/core/keys';
 import type { Command, CustomKeyset, EditAction } from '@crib/core/contract';
 import KeyField from '../../parts/KeyField.vue';
 import ProblemList from '../../parts/ProblemList.vue';
-import { layoutsInHand } from '../../stores/hand.ts';
-import { usePlace } from '../../stores/place.ts';
+import { layoutsInHand } from '../../composables/in-hand.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import EditCosts from './EditCosts.vue';
 import FollowUps from './FollowUps.vue';

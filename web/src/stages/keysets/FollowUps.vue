@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import type { Platform } from '@crib/core/keys';
 import type { FollowUp, Setting } from '@crib/core/keyset';
-import { show, type Shown } from '../../parts/chips.ts';
+import { show, type Shown } from '../../words/chips.ts';
 import { useProposals } from './useProposals.ts';
 
 /** Taking a press from its owner, and what becomes of the owner: one keystroke does both. */

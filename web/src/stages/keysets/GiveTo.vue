@@ -2,8 +2,8 @@
 import { computed, toRef, watch } from 'vue';
 import type { Command, CustomKeyset } from '@crib/core/contract';
 import ProblemList from '../../parts/ProblemList.vue';
-import { show } from '../../parts/chips.ts';
-import { usePlace } from '../../stores/place.ts';
+import { show } from '../../words/chips.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import FollowUps from './FollowUps.vue';
 import WhatFollows from './WhatFollows.vue';
 import { useEdit } from './useEdit.ts';

@@ -4,9 +4,9 @@ import { keysOf, layerAt, layerDifferences, placeKey } from '@crib/core/keyset';
 import type { Edit, Recorded } from '@crib/core/contract';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { show } from '../../parts/chips.ts';
+import { show } from '../../words/chips.ts';
 import { ask, problemsOf } from '../../api/client.ts';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import KeysetFrame from './KeysetFrame.vue';
 import UndoRedo from './UndoRedo.vue';
@@ -71,7 +71,7 @@ async function savePoint() {
   problems.value = [];
   try {
     const { id, revision } = keyset.value!;
-    history.value = await ask('POST /api/keysets/:id/points', { id }, { revision, name: name.value });
+    await ask('POST /api/keysets/:id/points', { id }, { revision, name: name.value });
     name.value = '';
     said.value = 'Saved under that name.';
   } catch (error) {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import IndexLine from '../../parts/IndexLine.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 
 /** What can be looked at of one keyset, and done with it. */
 const props = defineProps<{ keyset: number; custom: boolean }>();

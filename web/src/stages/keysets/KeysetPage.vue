@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { show } from '../../parts/chips.ts';
+import { show } from '../../words/chips.ts';
 import { computed, nextTick, ref, watch } from 'vue';
 import { commandCount } from '@crib/core/catalogue';
 import { platformName } from '@crib/core/keys';
@@ -11,7 +11,7 @@ import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import TheLedger from '../../parts/TheLedger.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import IndexLine from '../../parts/IndexLine.vue';
 import CommandStory from '../catalogue/CommandStory.vue';

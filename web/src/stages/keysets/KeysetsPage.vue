@@ -3,13 +3,14 @@ import { computed, reactive, ref, shallowRef, watch } from 'vue';
 import { clashes } from '@crib/core/keyset';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
+import { fetchAnswer } from '../../api/queries.ts';
 import IndexLine from '../../parts/IndexLine.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
-import { useSaving } from '../catalogue/useSaving.ts';
+import { useSaving } from '../../composables/useSaving.ts';
 import LoadKeyset from './LoadKeyset.vue';
 
 const workspace = useWorkspace();
@@ -41,8 +42,8 @@ const extra = reactive({ name: '', copyOf: 0, imitates: 0 });
 const releases = shallowRef<{ id: number; title: string }[]>([]);
 watch(shipping, async (on) => {
   if (!on || releases.value.length) return;
-  const apps = await ask('GET /api/apps');
-  const all = await Promise.all(apps.map((app) => ask('GET /api/apps/:slug', { slug: app.slug })));
+  const apps = await fetchAnswer('GET /api/apps', {});
+  const all = await Promise.all(apps.map((app) => fetchAnswer('GET /api/apps/:slug', { slug: app.slug })));
   releases.value = all.flatMap((app) => app.releases.map(({ id, label }) => ({ id, title: `${app.name} ${label}` })));
 });
 async function ship() {

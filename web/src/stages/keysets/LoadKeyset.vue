@@ -6,9 +6,9 @@ import { planStackFile, type FilePlan } from '@crib/core/preset';
 import type { CustomKeyset, Edit } from '@crib/core/contract';
 import ProblemList from '../../parts/ProblemList.vue';
 import { ask, problemsOf } from '../../api/client.ts';
-import { show } from '../../parts/chips.ts';
-import { useDoing } from '../../parts/useDoing.ts';
-import { usePlace } from '../../stores/place.ts';
+import { show } from '../../words/chips.ts';
+import { useDoing } from '../../composables/useDoing.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** Loading a keyset from a file: what it would change is looked at first. */

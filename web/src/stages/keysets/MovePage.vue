@@ -6,7 +6,7 @@ import type { CommandGroup } from '@crib/core/contract';
 import KeyChip from '../../parts/KeyChip.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import ChangeReview from './ChangeReview.vue';
 import HeldSelect from './HeldSelect.vue';

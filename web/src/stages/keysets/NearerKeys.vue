@@ -6,8 +6,8 @@ import type { Setting } from '@crib/core/keyset';
 import type { Command, CustomKeyset } from '@crib/core/contract';
 import { pressesElsewhere } from '@crib/core/reach';
 import KeyChip from '../../parts/KeyChip.vue';
-import type { Shown } from '../../parts/chips.ts';
-import { lookElsewhere, otherPrograms } from '../../stores/elsewhere.ts';
+import type { Shown } from '../../words/chips.ts';
+import { lookElsewhere, otherPrograms } from '../../composables/useOtherPrograms.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useProposals } from './useProposals.ts';
 

@@ -3,9 +3,9 @@ import { computed } from 'vue';
 import type { CustomKeyset } from '@crib/core/contract';
 import KeyChip from '../../parts/KeyChip.vue';
 import ProblemList from '../../parts/ProblemList.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
-import { useSaving } from '../catalogue/useSaving.ts';
+import { useSaving } from '../../composables/useSaving.ts';
 
 /** What waits in a keyset since it was carried forward: edits that nobody has decided on, with their reasons. */
 const props = defineProps<{ keyset: CustomKeyset }>();

@@ -1,18 +1,17 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import type { Proposal } from '@crib/core/contract';
 import { consequences, shownKeys } from '@crib/core/keyset';
 import { ask } from '../../api/client.ts';
-import { dayOf } from '../../parts/moments.ts';
-import { useAsked } from '../../parts/useAsked.ts';
-import { useDoing } from '../../parts/useDoing.ts';
+import { dayOf } from '../../words/moments.ts';
+import { useAnswer } from '../../api/queries.ts';
+import { useDoing } from '../../composables/useDoing.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { languageInHand, layoutsInHand } from '../../stores/hand.ts';
-import { useOthers } from '../../stores/others.ts';
-import { usePlace } from '../../stores/place.ts';
+import { languageInHand, layoutsInHand } from '../../composables/in-hand.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import ChangeReview from './ChangeReview.vue';
@@ -20,18 +19,11 @@ import ChangeReview from './ChangeReview.vue';
 /** What editors propose for the app’s keysets: each with its reasons and what follows from it now, taken or sent back. */
 const workspace = useWorkspace();
 const session = useSession();
-const others = useOthers();
 const { route, set, appSlug, releaseLabel, luggage, platform, style } = usePlace();
-const proposals = shallowRef<readonly Proposal[] | null>(null);
 const { problems, said, busy, doing } = useDoing();
 const because = ref('');
 
-const { failed, load } = useAsked(
-  () => ask('GET /api/apps/:slug/proposals', { slug: appSlug.value }),
-  (found) => (proposals.value = found),
-);
-onMounted(load);
-watch([appSlug, () => others.acts], load);
+const { answer: proposals, failed, load } = useAnswer('GET /api/apps/:slug/proposals', () => ({ slug: appSlug.value }));
 const open = computed(() => (proposals.value ?? []).filter((one) => one.state === 'open'));
 const answered = computed(() => (proposals.value ?? []).filter((one) => one.state !== 'open'));
 const chosen = computed(() => {

@@ -3,7 +3,7 @@ import { computed, nextTick, ref } from 'vue';
 import { WRITING_CODES, writeStored } from '@crib/core/keys';
 import { PITCH, boardSpots, centreOf, restingPoints, type Finger, type MainKey, type Rest } from '@crib/core/reach';
 import { keyAtCode, type Keyboard } from '@crib/core/press';
-import { show } from '../../parts/chips.ts';
+import { show } from '../../words/chips.ts';
 
 /**
  * The board as a chart: bare letters on lines of equal distance from the resting fingers, and the paths of a run over

@@ -4,7 +4,7 @@ import type { Keyset } from '@crib/core/contract';
 import { roomIn, type Rest, type RoomCell } from '@crib/core/reach';
 import type { Keyboard } from '@crib/core/press';
 import KeyChip from '../../parts/KeyChip.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import GivePress from './GivePress.vue';
 

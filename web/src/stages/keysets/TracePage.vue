@@ -9,7 +9,7 @@ import KeyChip from '../../parts/KeyChip.vue';
 import KeyField from '../../parts/KeyField.vue';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import KeysetFrame from './KeysetFrame.vue';
 

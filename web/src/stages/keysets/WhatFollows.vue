@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Outcome } from '@crib/core/keyset';
 import { say } from '@crib/core/words';
-import { show } from '../../parts/chips.ts';
+import { show } from '../../words/chips.ts';
 
 /** What follows from a change: why it cannot be made, then what it does to others; the slot says it where nothing does. */
 defineProps<{ outcome: Outcome }>();

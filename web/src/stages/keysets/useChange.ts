@@ -3,7 +3,7 @@ import { consequences, shownKeys, type Change, type Outcome } from '@crib/core/k
 import type { Problem } from '@crib/core/error';
 import type { CustomKeyset, SavedChange, SentChange } from '@crib/core/contract';
 import { Refusal, ask, problemsOf } from '../../api/client.ts';
-import { languageInHand, layoutsInHand } from '../../stores/hand.ts';
+import { languageInHand, layoutsInHand } from '../../composables/in-hand.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 

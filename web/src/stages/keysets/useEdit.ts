@@ -1,7 +1,7 @@
 import { computed, ref, toRefs, watch, type Ref } from 'vue';
 import { editOf, placeKey, withFollowUp, type Change, type Consequence, type FollowUp } from '@crib/core/keyset';
 import type { Command, CustomKeyset, EditAction } from '@crib/core/contract';
-import { useDraft } from '../../parts/useDraft.ts';
+import { useDraft } from '../../composables/useDraft.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useChange } from './useChange.ts';
 

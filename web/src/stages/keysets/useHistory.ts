@@ -1,17 +1,27 @@
-import { computed, shallowRef, watch, type Ref } from 'vue';
+import { computed, ref, watch, type Ref } from 'vue';
 import { steps } from '@crib/core/keyset';
-import type { CustomKeyset, KeysetHistory } from '@crib/core/contract';
-import { ask } from '../../api/client.ts';
-import { useAsked } from '../../parts/useAsked.ts';
+import type { CustomKeyset } from '@crib/core/contract';
+import { useAnswer } from '../../api/queries.ts';
 
 /** What was done to a keyset, kept as it changes, and what can be undone and redone. */
 export function useHistory(keyset: Ref<CustomKeyset | null>) {
-  const history = shallowRef<KeysetHistory | null>(null);
-  const { failed: problem, load } = useAsked(
-    () => (keyset.value ? ask('GET /api/keysets/:id/history', { id: keyset.value.id }) : null),
-    (found) => (history.value = found),
+  const id = computed(() => keyset.value?.id);
+  const {
+    answer: history,
+    failed: problem,
+    load,
+  } = useAnswer('GET /api/keysets/:id/history', () => (id.value === undefined ? null : { id: id.value }));
+  /** The revision that the history was asked for at. */
+  const of = ref<number>();
+  watch(history, () => (of.value = keyset.value?.revision), { immediate: true });
+  watch(
+    () => keyset.value?.revision,
+    () => id.value !== undefined && load(),
   );
-  watch(() => [keyset.value?.id, keyset.value?.revision], load, { immediate: true });
-  const next = computed(() => steps(history.value?.entries.toReversed() ?? []));
+  /** What undo and redo would concern; not `known` between a change and its history: the server knows then. */
+  const next = computed(() => {
+    const entries = history.value?.entries ?? [];
+    return { ...steps(entries.toReversed()), known: of.value === keyset.value?.revision };
+  });
   return { history, problem, next };
 }

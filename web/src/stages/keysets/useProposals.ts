@@ -2,9 +2,9 @@ import { computed, type Ref } from 'vue';
 import type { Command } from '@crib/core/contract';
 import { pressesElsewhere, proposer, type Proposal } from '@crib/core/reach';
 import type { Setting } from '@crib/core/keyset';
-import { otherPrograms } from '../../stores/elsewhere.ts';
-import { useHands } from '../../stores/hands.ts';
-import { usePlace } from '../../stores/place.ts';
+import { otherPrograms } from '../../composables/useOtherPrograms.ts';
+import { useHands } from '../../composables/useHands.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** Free presses for commands of a keyset, the best first, from where the hands rest. */

@@ -6,7 +6,7 @@ import { say } from '@crib/core/words';
 import { ask, problemsOf } from '../../api/client.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import ProblemList from '../../parts/ProblemList.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import type { useCarry } from './useCarry.ts';
 

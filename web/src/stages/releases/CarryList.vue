@@ -5,8 +5,8 @@ import { platformName } from '@crib/core/keys';
 import { say } from '@crib/core/words';
 import { type Decision, type EditCost, type Outcome, type OutcomeKind } from '@crib/core/release';
 import KeyChip from '../../parts/KeyChip.vue';
-import { show } from '../../parts/chips.ts';
-import { usePlace } from '../../stores/place.ts';
+import { show } from '../../words/chips.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import type { useCarry } from './useCarry.ts';
 
 /** The edits of a keyset on its way, one a row: moved through by arrows, decided by one letter each. */

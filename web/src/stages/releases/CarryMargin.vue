@@ -6,7 +6,7 @@ import { type Decision, type EditCost, type Outcome } from '@crib/core/release';
 import KeyChip from '../../parts/KeyChip.vue';
 import KeyField from '../../parts/KeyField.vue';
 import PastCost from './PastCost.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useProposals } from '../keysets/useProposals.ts';
 import type { useCarry } from './useCarry.ts';
 

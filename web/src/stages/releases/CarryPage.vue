@@ -5,7 +5,7 @@ import { OUTCOME_KINDS, type Decision, type Outcome, type OutcomeKind } from '@c
 import { say } from '@crib/core/words';
 import IndexLine from '../../parts/IndexLine.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import CarryList from './CarryList.vue';
 import CarryMargin from './CarryMargin.vue';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { decisionFor, type Decision, type Outcome } from '@crib/core/release';
-import type { useDecisions } from '../../stores/decisions.ts';
+import type { useDecisions } from '../../composables/useDecisions.ts';
 
 /** Keep, follow, or later: what is done with one edit on its way to another release. */
 const props = defineProps<{ outcome: Outcome; decisions: ReturnType<typeof useDecisions> }>();

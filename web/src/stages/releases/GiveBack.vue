@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import type { Command } from '@crib/core/contract';
-import { show } from '../../parts/chips.ts';
-import { usePlace } from '../../stores/place.ts';
+import { show } from '../../words/chips.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import GiveTo from '../keysets/GiveTo.vue';
 

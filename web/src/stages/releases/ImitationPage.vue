@@ -6,9 +6,9 @@ import { faithfulness, likelyLineage, relation, sideOf, type ImitatedPress } fro
 import IndexLine from '../../parts/IndexLine.vue';
 import KeyChip from '../../parts/KeyChip.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { crosswalkBetween } from '../../stores/elsewhere.ts';
+import { crosswalkBetween } from '../../composables/useOtherPrograms.ts';
 import { useLineage } from '../../stores/lineage.ts';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import ReleasesFrame from './ReleasesFrame.vue';
 import { useCatalogues } from './useCatalogues.ts';

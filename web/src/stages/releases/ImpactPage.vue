@@ -2,28 +2,28 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { PublishedEdition, StaleEdition } from '@crib/core/contract';
 import { ask } from '../../api/client.ts';
-import { useAsked } from '../../parts/useAsked.ts';
+import { useAnswer } from '../../api/queries.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { useDoing } from '../../parts/useDoing.ts';
-import { usePlace } from '../../stores/place.ts';
+import { useDoing } from '../../composables/useDoing.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import ReleasesFrame from './ReleasesFrame.vue';
 
 /** What was published and is out of date: after an edit or a correction, or for who has gone over to the newest release. */
 const workspace = useWorkspace();
 const { appSlug, set, kept } = usePlace();
-const stale = shallowRef<StaleEdition[] | null>(null);
 const { problems, busy, doing } = useDoing();
 const made = shallowRef<readonly PublishedEdition[]>([]);
 const ticked = ref<Set<string>>(new Set());
 const keyOf = (one: StaleEdition) => `${one.of} ${one.id}`;
 
-const { failed, load } = useAsked(
-  () => (appSlug.value ? ask('GET /api/apps/:slug/impact', { slug: appSlug.value }) : null),
-  (found) => ([stale.value, ticked.value] = [found, new Set()]),
-);
-watch(appSlug, load, { immediate: true });
+const {
+  answer: stale,
+  failed,
+  load,
+} = useAnswer('GET /api/apps/:slug/impact', () => (appSlug.value ? { slug: appSlug.value } : null));
+watch(stale, () => (ticked.value = new Set()));
 
 const at = kept('edition');
 const selected = computed(() => stale.value?.find((one) => keyOf(one) === at.value) ?? stale.value?.[0] ?? null);
@@ -40,7 +40,6 @@ const again = (keyset: number | null) =>
     const asked = { sheets: ids('sheet'), notes: keyset === null ? ids('notes') : [], keyset };
     made.value = await ask('POST /api/apps/:slug/reissue', { slug: appSlug.value }, asked);
     await workspace.reload();
-    await load();
   });
 </script>
 

@@ -12,10 +12,10 @@ import {
   type MovedKind,
 } from '@crib/core/release';
 import StateNote from '../../parts/StateNote.vue';
-import { layoutInHand } from '../../parts/chips.ts';
-import { useHands } from '../../stores/hands.ts';
+import { layoutInHand } from '../../words/chips.ts';
+import { useHands } from '../../composables/useHands.ts';
 import { useLineage } from '../../stores/lineage.ts';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import ReleasesFrame from './ReleasesFrame.vue';
 import { KIND_TITLES } from './movedLedger.ts';

@@ -10,7 +10,7 @@ import IndexLine from '../../parts/IndexLine.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { useLineage } from '../../stores/lineage.ts';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import LineageSide from './LineageSide.vue';
 import ReleasesFrame from './ReleasesFrame.vue';

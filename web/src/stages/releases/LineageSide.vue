@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import KeyChip from '../../parts/KeyChip.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 
 /** A command, or a place, as one release has it. */
 defineProps<{ name: string; menu: string; keys: readonly string[] }>();

@@ -4,12 +4,12 @@ import { carry, rowCommand, storyOf, type MovedRow } from '@crib/core/release';
 import { say } from '@crib/core/words';
 import { useWorkspace } from '../../stores/workspace.ts';
 import KeyChip from '../../parts/KeyChip.vue';
-import { show } from '../../parts/chips.ts';
-import { usePlace } from '../../stores/place.ts';
+import { show } from '../../words/chips.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import GiveBack from './GiveBack.vue';
 import DecideEdit from './DecideEdit.vue';
 import { KIND_TITLES } from './movedLedger.ts';
-import { useDecisions } from '../../stores/decisions.ts';
+import { useDecisions } from '../../composables/useDecisions.ts';
 import type { useComparison } from './useComparison.ts';
 
 /** The story of one change in words, what it costs a trained hand, and what custom keysets make of it. */

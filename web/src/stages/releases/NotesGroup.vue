@@ -4,7 +4,7 @@ import { platformName } from '@crib/core/keys';
 import { say } from '@crib/core/words';
 import { appliesOn } from '@crib/core/sheet';
 import KeyChip from '../../parts/KeyChip.vue';
-import type { Shown } from '../../parts/chips.ts';
+import type { Shown } from '../../words/chips.ts';
 
 /** A group of change notes: its lines in their order, each to be moved, left out, worded or given a reason. */
 const props = defineProps<{ group: StandingGroup; platform: string; how: Shown; first: boolean; last: boolean }>();

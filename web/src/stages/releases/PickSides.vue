@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { platformName } from '@crib/core/keys';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import type { useComparison } from './useComparison.ts';
 
 /** Chooses the two keysets that are compared, on which platforms, and what stands in the columns. */

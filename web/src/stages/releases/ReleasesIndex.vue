@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import IndexLine from '../../parts/IndexLine.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** What the stage of releases has besides what moved: sets to carry, lineage, notes, charts, what is out of date. */

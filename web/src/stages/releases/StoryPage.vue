@@ -1,16 +1,14 @@
 <script setup lang="ts">
-import { computed, shallowRef, watch } from 'vue';
-import type { CommandState } from '@crib/core/contract';
+import { computed } from 'vue';
 import { platformName } from '@crib/core/keys';
 import { canonicalText } from '@crib/core/press';
 import { say } from '@crib/core/words';
 import { commandHistory, pressHistory } from '@crib/core/release';
-import { ask } from '../../api/client.ts';
-import { useAsked } from '../../parts/useAsked.ts';
+import { useAnswer } from '../../api/queries.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { layoutInHand, show } from '../../parts/chips.ts';
-import { usePlace } from '../../stores/place.ts';
+import { layoutInHand, show } from '../../words/chips.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import GiveBack from './GiveBack.vue';
 import ReleasesFrame from './ReleasesFrame.vue';
@@ -19,18 +17,17 @@ import ReleasesFrame from './ReleasesFrame.vue';
 const workspace = useWorkspace();
 const { kept, appSlug, platform, style, luggage } = usePlace();
 const [command, press] = [kept('command'), kept('press')];
-const states = shallowRef<CommandState[] | null>(null);
 
-function question() {
+const {
+  answer: states,
+  failed,
+  load,
+} = useAnswer('GET /api/apps/:slug/history', () => {
   if (!appSlug.value || !(command.value || press.value)) return null;
   const query = command.value
     ? { command: command.value }
     : { press: press.value, layout: layoutInHand.value.id, platform: platform.value };
-  return ask('GET /api/apps/:slug/history', { slug: appSlug.value, ...query });
-}
-const { failed, load } = useAsked(question, (found) => (states.value = found));
-watch(() => [appSlug.value, command.value, press.value, platform.value, layoutInHand.value.id], load, {
-  immediate: true,
+  return { slug: appSlug.value, ...query };
 });
 
 const lines = computed(() => {

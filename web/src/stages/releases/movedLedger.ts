@@ -3,7 +3,7 @@ import { platformName, type Platform } from '@crib/core/keys';
 import { movedCells, type ColumnSide, type MovedKind, type MovedRow, type Relation } from '@crib/core/release';
 import { say } from '@crib/core/words';
 import { remembered, type LedgerColumn } from '../../parts/ledger.ts';
-import { show } from '../../parts/chips.ts';
+import { show } from '../../words/chips.ts';
 
 /** What each group of the comparison is called. */
 export const KIND_TITLES: Record<MovedKind, string> = {

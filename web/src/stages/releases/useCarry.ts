@@ -1,9 +1,9 @@
 import { computed } from 'vue';
 import type { CustomKeyset } from '@crib/core/contract';
 import { carriedLayer, carry, decisionFor, type Decision, type Outcome } from '@crib/core/release';
-import { useDecisions } from '../../stores/decisions.ts';
+import { useDecisions } from '../../composables/useDecisions.ts';
 import { useLineage } from '../../stores/lineage.ts';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useCatalogues } from './useCatalogues.ts';
 

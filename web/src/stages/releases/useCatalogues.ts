@@ -1,7 +1,7 @@
 import { computed, shallowRef, watch, type Ref } from 'vue';
 import type { Opened } from '@crib/core/keyset';
-import { useAsked } from '../../parts/useAsked.ts';
-import { languageInHand, platformInHand } from '../../stores/hand.ts';
+import { useAsked } from '../../composables/useAsked.ts';
+import { languageInHand, platformInHand } from '../../composables/in-hand.ts';
 import { useLineage } from '../../stores/lineage.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 

@@ -1,8 +1,8 @@
 import { computed } from 'vue';
 import { harms, moved, movedRows, sideOf } from '@crib/core/release';
-import { useHands } from '../../stores/hands.ts';
+import { useHands } from '../../composables/useHands.ts';
 import { useLineage } from '../../stores/lineage.ts';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useCatalogues } from './useCatalogues.ts';
 

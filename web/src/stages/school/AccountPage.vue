@@ -5,10 +5,10 @@ import { Scope, type ApiToken, type MadeToken } from '@crib/core/contract';
 import { ask } from '../../api/client.ts';
 import CopyText from '../../parts/CopyText.vue';
 import ProblemList from '../../parts/ProblemList.vue';
-import { dayOf } from '../../parts/moments.ts';
+import { dayOf } from '../../words/moments.ts';
 import { useSession } from '../../stores/session.ts';
 import SchoolFrame from './SchoolFrame.vue';
-import { useDoing } from '../../parts/useDoing.ts';
+import { useDoing } from '../../composables/useDoing.ts';
 
 /** One’s own account: name, password, where one is signed in, workspaces, and tokens for scripts. */
 const session = useSession();

@@ -1,51 +1,41 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef, watch } from 'vue';
-import type { Act, ActPage, ActRow, App, People } from '@crib/core/contract';
+import { computed, shallowRef, watch } from 'vue';
+import type { Act, ActPage } from '@crib/core/contract';
 import { ask } from '../../api/client.ts';
-import { asking } from '../../parts/asking.ts';
-import { useAsked } from '../../parts/useAsked.ts';
+import { useAnswer } from '../../api/queries.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { dayOf, timeOf } from '../../parts/moments.ts';
-import { useOthers } from '../../stores/others.ts';
-import { usePlace } from '../../stores/place.ts';
+import { dayOf, timeOf } from '../../words/moments.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useSession } from '../../stores/session.ts';
 import SchoolFrame from './SchoolFrame.vue';
 import { changesOf } from './changes.ts';
-import { useDoing } from '../../parts/useDoing.ts';
+import { useDoing } from '../../composables/useDoing.ts';
 
 /** What was done in the workspace: who, when, what and why, row by row; the reading-in of a list is taken back as a whole. */
 const session = useSession();
-const others = useOthers();
 const { kept, set, route } = usePlace();
 const app = kept('of');
 const who = kept('who');
 const text = kept('text');
-const acts = shallowRef<readonly Act[] | null>(null);
-const next = ref<number | null>(null);
-const apps = shallowRef<readonly App[]>([]);
-const people = shallowRef<People | null>(null);
 const { problems, said, busy, doing } = useDoing();
 
-async function page(before?: number): Promise<ActPage> {
-  return ask('GET /api/acts', { app: app.value, who: Number(who.value) || undefined, text: text.value, before });
-}
-const { failed, load } = useAsked(
-  () => page(),
-  (found) => ([acts.value, next.value] = [found.acts, found.next]),
-);
+const question = () => ({ app: app.value, who: Number(who.value) || undefined, text: text.value });
+const { answer: first, failed, load } = useAnswer('GET /api/acts', question, 'the last');
+/** What was asked for beyond the first page, of the same list. */
+const later = shallowRef<ActPage | null>(null);
+watch(first, () => (later.value = null));
+const acts = computed(() => first.value && [...first.value.acts, ...(later.value?.acts ?? [])]);
+const next = computed(() => (later.value ?? first.value)?.next ?? null);
 async function more() {
-  const before = acts.value;
-  const found = await page(next.value!);
-  if (acts.value !== before) return;
-  acts.value = [...(before ?? []), ...found.acts];
-  next.value = found.next;
+  const [of, before] = [first.value, later.value];
+  const found = await ask('GET /api/acts', { ...question(), before: next.value! });
+  if (first.value !== of || later.value !== before) return;
+  later.value = { acts: [...(before?.acts ?? []), ...found.acts], next: found.next };
 }
-onMounted(async () => {
-  await load();
-  [apps.value, people.value] = [await ask('GET /api/apps'), await ask('GET /api/people')];
-});
-watch([app, who, text, () => others.acts], load);
+const { answer: programs } = useAnswer('GET /api/apps', () => ({}));
+const apps = computed(() => programs.value ?? []);
+const { answer: people } = useAnswer('GET /api/people', () => ({}));
 
 const days = computed(() => {
   const byDay = new Map<string, Act[]>();
@@ -53,26 +43,16 @@ const days = computed(() => {
   return [...byDay];
 });
 const chosen = computed(() => (acts.value ?? []).find((one) => String(one.id) === route.query['act']) ?? null);
-const rows = shallowRef<readonly ActRow[] | null>(null);
-const turn = asking();
+const { answer: rows, failed: unread } = useAnswer('GET /api/acts/:id/rows', () =>
+  chosen.value ? { id: chosen.value.id } : null,
+);
 watch(
   () => chosen.value?.id,
-  async (id) => {
-    const last = turn();
-    rows.value = null;
-    problems.value = [];
-    if (!id) return;
-    await doing(async () => {
-      const found = await ask('GET /api/acts/:id/rows', { id });
-      if (last()) rows.value = found;
-    });
-  },
-  { immediate: true },
+  () => (problems.value = []),
 );
 const undo = () =>
   doing(async () => {
     await ask('POST /api/acts/:id/undo', { id: chosen.value!.id });
-    await load();
   }, 'Taken back: the release is as it was before.');
 const nameOf = (slug: string | null) => apps.value.find((one) => one.slug === slug)?.name ?? slug ?? '';
 const MOST = 80;
@@ -151,7 +131,7 @@ const MOST = 80;
         <h2>{{ chosen.doing }}</h2>
         <p class="under">{{ chosen.who }}, {{ dayOf(chosen.at) }} at {{ timeOf(chosen.at) }}</p>
         <p v-if="chosen.why">{{ chosen.why }}</p>
-        <ProblemList :problems="problems" />
+        <ProblemList :problems="unread ? [unread, ...problems] : problems" />
         <p role="status">{{ said }}</p>
         <div v-if="chosen.undoable && session.may('edit')" class="actions">
           <button type="button" class="btn primary" :disabled="busy" @click="undo">Take all of it back</button>

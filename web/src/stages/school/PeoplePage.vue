@@ -6,11 +6,11 @@ import { ask, problemsOf } from '../../api/client.ts';
 import CopyText from '../../parts/CopyText.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { dayOf } from '../../parts/moments.ts';
+import { dayOf } from '../../words/moments.ts';
 import { useOthers } from '../../stores/others.ts';
 import { useSession } from '../../stores/session.ts';
 import SchoolFrame from './SchoolFrame.vue';
-import { useDoing } from '../../parts/useDoing.ts';
+import { useDoing } from '../../composables/useDoing.ts';
 
 /** Who is in the workspace and as what; owners invite, change and remove, and say how editors save. */
 const session = useSession();

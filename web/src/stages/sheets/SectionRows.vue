@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import type { Platform } from '@crib/core/keys';
-import type { Shown } from '../../parts/chips.ts';
+import type { Shown } from '../../words/chips.ts';
 import type { SheetSection } from '@crib/core/contract';
 import KeyChip from '../../parts/KeyChip.vue';
 import { useWorkspace } from '../../stores/workspace.ts';

@@ -7,7 +7,7 @@ import {
   type SheetRule,
   type SheetSection,
 } from '@crib/core/contract';
-import { layoutInHand } from '../../parts/chips.ts';
+import { layoutInHand } from '../../words/chips.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** What fills a section: by hand, or a rule with what it names; and in which order. */

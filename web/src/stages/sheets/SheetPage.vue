@@ -5,7 +5,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import DeleteThing from '../../parts/DeleteThing.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
-import { usePlace } from '../../stores/place.ts';
+import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import ProofPanel from './ProofPanel.vue';
 import RuledRows from './RuledRows.vue';

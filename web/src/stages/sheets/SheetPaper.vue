@@ -3,7 +3,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { fit, measurer, pageHtml, stripsIn, type SheetLayout } from '@crib/core/sheet';
 import type { ChangesBody, EditionBody } from '@crib/core/contract';
 import type { Platform, Style } from '@crib/core/keys';
-import { paperFaces } from '../../parts/faces.ts';
+import { paperFaces } from '../../fonts/faces.ts';
 import DrawnPage from './DrawnPage.vue';
 
 /** The pages of a sheet or of change notes as they are printed: one layout, drawn; what stands there can be chosen. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { SheetLook } from '@crib/core/contract';
 import { BOARDS, LAYOUTS, usualBoard, type Platform } from '@crib/core/keys';
-import { layoutInHand } from '../../parts/chips.ts';
+import { layoutInHand } from '../../words/chips.ts';
 
 /** For which keyboard strips and labels for keycaps are made, if a sheet has them. */
 const props = defineProps<{ look: SheetLook; platform: Platform }>();

@@ -2,10 +2,10 @@ import { computed, ref } from 'vue';
 import { composeSheet, mended, proof, type Finding } from '@crib/core/sheet';
 import type { PublishedEdition, SentSheet, Sheet, SheetFacts, SheetSection } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
-import { asking } from '../../parts/asking.ts';
-import { following } from '../../parts/following.ts';
-import { useChanges } from '../../parts/unsaved.ts';
-import { useDoing } from '../../parts/useDoing.ts';
+import { asking } from '../../composables/asking.ts';
+import { following } from '../../composables/following.ts';
+import { useChanges } from '../../composables/unsaved.ts';
+import { useDoing } from '../../composables/useDoing.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** Moves a thing of a list by some places, as far as the list goes. */

@@ -1,5 +1,5 @@
 import type { Ref } from 'vue';
-import type { LedgerRow } from './ledger.ts';
+import type { LedgerRow } from '../parts/ledger.ts';
 
 interface Grid {
   readonly rows: () => readonly LedgerRow[];

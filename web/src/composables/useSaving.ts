@@ -1,7 +1,7 @@
 import type { Gives, RouteName, Sends } from '@crib/core/contract';
-import { ask, type At } from '../../api/client.ts';
-import { useDoing } from '../../parts/useDoing.ts';
-import { useWorkspace } from '../../stores/workspace.ts';
+import { ask, type At } from '../api/client.ts';
+import { useDoing } from './useDoing.ts';
+import { useWorkspace } from '../stores/workspace.ts';
 
 type Answered<Name extends RouteName> = [Gives<Name>] extends [void] ? true : Gives<Name>;
 

@@ -1,6 +1,6 @@
 import { computed } from 'vue';
 import { FINGERS, RESTS, type Finger, type Rest, type Typist } from '@crib/core/reach';
-import { usePlace } from './place.ts';
+import { usePlace } from './usePlace.ts';
 
 export const OWN_REST = 'as placed by hand';
 

@@ -1,9 +1,9 @@
 import { computed, watchEffect } from 'vue';
 import { useRoute, useRouter, type LocationQueryValue } from 'vue-router';
 import { US, layoutById, type Layout } from '@crib/core/keys';
-import { layoutInHand, type Shown } from '../parts/chips.ts';
-import { languageInHand, layoutsInHand, platformInHand } from './hand.ts';
-import { useWorkspace } from './workspace.ts';
+import { layoutInHand, type Shown } from '../words/chips.ts';
+import { languageInHand, layoutsInHand, platformInHand } from './in-hand.ts';
+import { useWorkspace } from '../stores/workspace.ts';
 
 const one = (value: LocationQueryValue | LocationQueryValue[] | undefined) =>
   (Array.isArray(value) ? value[0] : value) ?? '';

@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, ref } from 'vue';
+import { ref } from 'vue';
+import { useEventListener } from '@vueuse/core';
 import { useRouter } from 'vue-router';
 import { writeStored } from '@crib/core/keys';
-import KeyChip from './KeyChip.vue';
-import { focusOn } from './focus.ts';
-import { machineInHand, strokeOf } from './pressing.ts';
+import KeyChip from '../parts/KeyChip.vue';
+import { focusOn } from '../keyboard/focus.ts';
+import { machineInHand, strokeOf } from '../keyboard/pressing.ts';
 import {
   OWN_ACTIONS,
   asShipped,
@@ -14,7 +15,7 @@ import {
   ownAction,
   singlesOff,
   type OwnAction,
-} from '../stores/own-keys.ts';
+} from './own-keys.ts';
 
 /** Crib’s own shortcuts: they work on every stage outside of text fields, are shown here, and can be changed here. */
 const router = useRouter();
@@ -50,8 +51,7 @@ function onKey(event: KeyboardEvent) {
   event.preventDefault();
   act(action);
 }
-onMounted(() => addEventListener('keydown', onKey));
-onBeforeUnmount(() => removeEventListener('keydown', onKey));
+useEventListener('keydown', onKey);
 
 function take(event: KeyboardEvent, action: OwnAction) {
   if (taking.value !== action || event.key === 'Tab') return;

@@ -1,9 +1,10 @@
 import { computed, ref } from 'vue';
+import { useLocalStorage } from '@vueuse/core';
 import { readStored } from '@crib/core/keys';
 import { canonicalText, keyboardOf } from '@crib/core/press';
-import { layoutInHand } from '../parts/chips.ts';
-import { machineInHand } from '../parts/pressing.ts';
-import { OWN_ACTIONS, type OwnAction } from './own-actions.ts';
+import { layoutInHand } from '../words/chips.ts';
+import { machineInHand } from '../keyboard/pressing.ts';
+import { OWN_ACTIONS, type OwnAction } from './actions.ts';
 
 export { OWN_ACTIONS, type OwnAction };
 
@@ -12,23 +13,19 @@ interface Kept {
   readonly singlesOff: boolean;
   readonly keys: Readonly<Record<string, string>>;
 }
-const NAME = 'crib.own-keys';
-function read(): Kept {
-  try {
-    const { singlesOff, keys } = JSON.parse(localStorage.getItem(NAME) ?? '{}') as Partial<Kept>;
-    const known = Object.entries(keys ?? {}).filter(
-      ([, stored]) => stored === '' || (typeof stored === 'string' && !('code' in readStored(stored))),
-    );
-    return { singlesOff: singlesOff === true, keys: Object.fromEntries(known) };
-  } catch {
-    return { singlesOff: false, keys: {} };
-  }
+const SHIPPED: Kept = { singlesOff: false, keys: {} };
+function read(text: string): Kept {
+  const { singlesOff, keys } = JSON.parse(text) as Partial<Kept>;
+  const known = Object.entries(keys ?? {}).filter(
+    ([, stored]) => stored === '' || (typeof stored === 'string' && !('code' in readStored(stored))),
+  );
+  return { singlesOff: singlesOff === true, keys: Object.fromEntries(known) };
 }
-const kept = ref<Kept>(read());
-function keep(next: Kept) {
-  kept.value = next;
-  localStorage.setItem(NAME, JSON.stringify(next));
-}
+const kept = useLocalStorage<Kept>('crib.own-keys', SHIPPED, {
+  serializer: { read, write: JSON.stringify },
+  onError: () => {},
+});
+const keep = (next: Kept) => void (kept.value = next);
 
 export const helpOpen = ref(false);
 export const singlesOff = computed({
@@ -50,7 +47,7 @@ export function changeKeys(action: OwnAction, stored: string) {
   const without = Object.fromEntries(losing.map((one) => [one.name, '']));
   keep({ ...kept.value, keys: { ...kept.value.keys, ...without, [action]: stored } });
 }
-export const asShipped = () => keep({ singlesOff: false, keys: {} });
+export const asShipped = () => keep(SHIPPED);
 
 /** Whether a shortcut is one character alone: typing into the page would set it off. */
 const single = (stored: string) => {

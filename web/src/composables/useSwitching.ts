@@ -1,21 +1,19 @@
-import { shallowRef } from 'vue';
-import type { App } from '@crib/core/contract';
-import { ask } from '../api/client.ts';
-import { usePlace } from './place.ts';
-import { useWorkspace } from './workspace.ts';
+import { computed } from 'vue';
+import { fetchAnswer, useAnswer } from '../api/queries.ts';
+import { usePlace } from './usePlace.ts';
+import { useWorkspace } from '../stores/workspace.ts';
 
 /** What of an address names something of one app: an app is changed without it. */
 const OF_AN_APP = ['row', 'where', 'category', 'columns', 'widths', 'pinned', 'keyset', 'run', 'only'];
 /** What of an address names something of one release. */
 const OF_A_RELEASE = ['columns', 'widths', 'keyset'];
 
-const apps = shallowRef<readonly App[]>([]);
-
 /** Taking another app, release or keyset in hand: the address keeps all that exists there too. */
 export function useSwitching() {
   const workspace = useWorkspace();
   const { route, router, keysetInHand } = usePlace();
-  const loadApps = async () => (apps.value = await ask('GET /api/apps'));
+  const { answer } = useAnswer('GET /api/apps', () => ({}));
+  const apps = computed(() => answer.value ?? []);
   const without = (names: readonly string[]) =>
     Object.fromEntries(Object.entries(route.query).filter(([name]) => !names.includes(name)));
   /** The view itself where it needs nothing but an app and a release, else the first of its stage. */
@@ -27,7 +25,7 @@ export function useSwitching() {
   };
 
   async function toApp(slug: string) {
-    const overview = await ask('GET /api/apps/:slug', { slug });
+    const overview = await fetchAnswer('GET /api/apps/:slug', { slug });
     const [newest] = overview.releases;
     if (!newest) return router.push({ name: 'desk' });
     const name = route.params['app'] ? viewName() : 'catalogue';
@@ -70,5 +68,5 @@ export function useSwitching() {
     if (!route.params['keyset']) return router.push({ name: 'keyset', params: { keyset: id }, query: route.query });
     return router.push({ params: { keyset: id }, query: route.query });
   }
-  return { apps, loadApps, toApp, toRelease, toKeyset };
+  return { apps, toApp, toRelease, toKeyset };
 }

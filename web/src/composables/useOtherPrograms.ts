@@ -3,16 +3,16 @@ import { standings } from '@crib/core/crosswalk';
 import { opened } from '@crib/core/keyset';
 import type { OtherProgram } from '@crib/core/reach';
 import type { Crosswalk } from '@crib/core/contract';
-import { ask } from '../api/client.ts';
+import { fetchAnswer } from '../api/queries.ts';
 
 /** The other programs, each as its newest release has it; null until somebody has asked for them. */
 export const otherPrograms = shallowRef<readonly OtherProgram[] | null>(null);
 
 /** The crosswalk between two programs, whichever way it goes, or none. */
 export async function crosswalkBetween(slug: string, other: string): Promise<Crosswalk | null> {
-  const list = await ask('GET /api/apps/:slug/crosswalks', { slug });
+  const list = await fetchAnswer('GET /api/apps/:slug/crosswalks', { slug });
   const found = list.find(({ from, to }) => from.slug === other || to.slug === other);
-  return found ? ask('GET /api/crosswalks/:id', { id: found.id }) : null;
+  return found ? fetchAnswer('GET /api/crosswalks/:id', { id: found.id }) : null;
 }
 
 /** Which commands of the other end answer to a command of an app, by a crosswalk; null where nobody has judged. */
@@ -27,12 +27,12 @@ function answeringBy(crosswalk: Crosswalk | null, slug: string): OtherProgram['a
 
 /** Fetches all programs but one, with what was judged between it and them. */
 export async function lookElsewhere(butNot: string): Promise<void> {
-  const apps = (await ask('GET /api/apps')).filter((one) => one.slug !== butNot);
+  const apps = (await fetchAnswer('GET /api/apps', {})).filter((one) => one.slug !== butNot);
   const found = await Promise.all(
     apps.map(async ({ slug }): Promise<OtherProgram[]> => {
-      const { releases } = await ask('GET /api/apps/:slug', { slug });
+      const { releases } = await fetchAnswer('GET /api/apps/:slug', { slug });
       if (!releases[0]) return [];
-      const program = opened(await ask('GET /api/releases/:id', { id: releases[0].id }));
+      const program = opened(await fetchAnswer('GET /api/releases/:id', { id: releases[0].id }));
       return [{ program, answering: answeringBy(await crosswalkBetween(butNot, slug), butNot) }];
     }),
   );

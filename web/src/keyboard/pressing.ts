@@ -1,5 +1,5 @@
 import { capture, type Binds, type Stroke } from '@crib/core/keys';
-import { layoutInHand } from './chips.ts';
+import { layoutInHand } from '../words/chips.ts';
 import { machineInHand, pressedKey } from './machine.ts';
 
 export { machineInHand };

@@ -2,8 +2,8 @@ import { PAGE_CSS } from '@crib/core/sheet';
 import head from '@expo-google-fonts/bricolage-grotesque/700Bold/BricolageGrotesque_700Bold.ttf?url';
 import keys from '@expo-google-fonts/atkinson-hyperlegible-mono/500Medium/AtkinsonHyperlegibleMono_500Medium.ttf?url';
 import text from '@expo-google-fonts/atkinson-hyperlegible-next/400Regular/AtkinsonHyperlegibleNext_400Regular.ttf?url';
-import letters from '../fonts/letters.woff2?url';
-import signs from '../fonts/signs.woff2?url';
+import letters from './letters.woff2?url';
+import signs from './signs.woff2?url';
 import { once } from '@crib/core/memory';
 
 /** Family, file, weight, and which signs it is for, unless for all. */
