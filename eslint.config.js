@@ -46,8 +46,9 @@ const pure = [
   },
 ];
 
-/** What a promise that nobody waits for would hide: asked with types. */
-const PROMISES = {
+/** What only types tell: promises that nobody waits for, and conditions that are always so. */
+const TYPED = {
+  '@typescript-eslint/no-unnecessary-condition': 'error',
   '@typescript-eslint/no-floating-promises': 'error',
   '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { arguments: false, attributes: false } }],
   '@typescript-eslint/await-thenable': 'error',
@@ -138,7 +139,7 @@ export default tseslint.config(
         extraFileExtensions: ['.vue'],
       },
     },
-    rules: PROMISES,
+    rules: TYPED,
   },
   {
     // SQL lives in the store.

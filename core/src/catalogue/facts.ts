@@ -38,6 +38,5 @@ export function correctedFacts(asked: SentFacts, { commands, contexts, app, keys
   }
   const keyset = there(keysets, asked.keyset, 'keyset');
   if (keyset.kind !== 'shipped') refuse('other-kind', `${keyset.name} is not shipped with the release.`);
-  const isDefault = keyset.kind === 'shipped' && keyset.isDefault;
-  return isDefault ? [] : [{ what: 'default', subject: null, field: 'keyset', now: asked.keyset }];
+  return keyset.isDefault ? [] : [{ what: 'default', subject: null, field: 'keyset', now: asked.keyset }];
 }

@@ -14,5 +14,5 @@ const NAMES: Record<KnownPlatform, string> = { windows: 'Windows', macos: 'macOS
 
 /** The platform's name as people write it. */
 export function platformName(platform: Platform): string {
-  return NAMES[platform as KnownPlatform] ?? platform;
+  return (NAMES as Readonly<Record<string, string | undefined>>)[platform] ?? platform;
 }

@@ -6,11 +6,12 @@ import type { Packer, Packing } from '../packing/packer.ts';
 /** Sends a folder for a website as a file; whoever leaves while it is being made is not waited for. */
 export async function sendPacked(res: Response, packer: Packer, name: string, packing: Packing): Promise<void> {
   // Whoever left before this is not heard leaving.
-  if (res.closed) return;
+  const gone = () => res.closed;
+  if (gone()) return;
   const leaving = new AbortController();
   res.once('close', () => leaving.abort());
   const path = await packer.file(packing, leaving.signal);
-  if (res.closed) return;
+  if (gone()) return;
   res
     .attachment(name)
     .type('application/zip')

@@ -55,7 +55,10 @@ export function readingRoom(reading: Reading, site: string, assets: LearnerAsset
         const strips = (await formAt(from, id, 'strips.pdf')) !== undefined;
         const program = await formAt(from, id, 'program.json');
         const files = await filesOf(from, id);
-        const made = program && (JSON.parse(program.content.toString('utf8')) as EditionProgram);
+        const made =
+          program &&
+          (JSON.parse(program.content.toString('utf8')) as Partial<Pick<EditionProgram, 'known'>> &
+            Omit<EditionProgram, 'known'>);
         const [tools, known] = made ? [toolsOf(made, files), made.known ?? []] : [[], []];
         return {
           id,

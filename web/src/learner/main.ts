@@ -12,7 +12,8 @@ if (rows.length && !document.body.classList.contains('embedded')) {
   print.addEventListener('click', () => window.print());
   addFinding([addLarge(), print]);
   // A button a line takes its time: finding works before.
-  (window.requestIdleCallback ?? setTimeout)(addMarks);
+  const { requestIdleCallback: later = setTimeout } = window as Partial<Pick<Window, 'requestIdleCallback'>>;
+  later(addMarks);
 }
 // A page in which this one stands is told how high it is.
 if (window.parent !== window)

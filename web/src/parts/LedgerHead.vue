@@ -105,9 +105,6 @@ function onHeadKey(event: KeyboardEvent, at: number) {
   background: var(--sheet);
   font: 600 12px var(--mono);
 }
-.head > span {
-  padding: 6px 8px;
-}
 .head small {
   display: block;
   color: var(--mid);
@@ -115,6 +112,7 @@ function onHeadKey(event: KeyboardEvent, at: number) {
 }
 .head > span {
   position: relative;
+  padding: 6px 8px;
   background: var(--sheet);
 }
 .head > .name {

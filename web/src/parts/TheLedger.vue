@@ -249,6 +249,7 @@ defineExpose({ focus: () => scroller.value?.focus() });
   height: 34px;
   align-items: center;
   border-bottom: 1px solid var(--hair);
+  background: var(--sheet);
   cursor: default;
 }
 .row.group {
@@ -272,9 +273,6 @@ defineExpose({ focus: () => scroller.value?.focus() });
   z-index: 1;
   background: inherit;
   font-weight: 500;
-}
-.row {
-  background: var(--sheet);
 }
 .pinned {
   border-right: 1px solid var(--rule);

@@ -59,7 +59,7 @@ export function place(sections: readonly (readonly Item[])[], heights: readonly 
   const broken = states.findIndex((one) => one);
   if (broken < 0) return null;
   const spots: (readonly Spot[])[] = [];
-  for (let state: State | null = states[broken]!; state?.from; state = state.from) spots.unshift(state.spots);
+  for (let state = states[broken]!; state.from; state = state.from) spots.unshift(state.spots);
   return { spots, broken };
 }
 

@@ -42,9 +42,7 @@ const linesOf = (keyset: number) => {
 };
 const edits = computed(() =>
   workspace.custom.flatMap((keyset) =>
-    keyset.kind === 'custom'
-      ? keyset.edits.filter((edit) => edit.command === props.command.id).map((edit) => ({ keyset, edit }))
-      : [],
+    keyset.edits.filter((edit) => edit.command === props.command.id).map((edit) => ({ keyset, edit })),
   ),
 );
 const sources = computed(() => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import { parseStored, readKeyRun, readShortcuts, writeStored, type Modifier } from '@crib/core/keys';
+import { readKeyRun, readShortcuts, writeStored, type Modifier } from '@crib/core/keys';
 import { consequences, moveRun, type MoveTo } from '@crib/core/keyset';
 import type { CommandGroup } from '@crib/core/contract';
 import KeyChip from '../../parts/KeyChip.vue';
@@ -113,7 +113,6 @@ async function make() {
   const why = `${group.value?.name ?? `${members.value.length} commands`} moved as a run.${reason.value ? ` ${reason.value}` : ''}`;
   if (await change.make(moved.value!.change, 'Moved in one step.', why)) excepted.value = [];
 }
-const chip = (stored: string | null) => (stored && parseStored(stored) ? stored : null);
 </script>
 
 <template>
@@ -226,18 +225,12 @@ const chip = (stored: string | null) => (stored && parseStored(stored) ? stored 
                 </td>
                 <th scope="row">{{ label(line.command) }}</th>
                 <td>
-                  <KeyChip v-if="chip(line.old)" :shortcut="line.old!" :platform="platform" :how="style" />
+                  <KeyChip v-if="line.old" :shortcut="line.old!" :platform="platform" :how="style" />
                   <span v-else class="mid">none</span>
                 </td>
                 <td>
                   <span v-if="line.now === line.old" class="mid">as it is</span>
-                  <KeyChip
-                    v-else-if="chip(line.now)"
-                    :shortcut="line.now!"
-                    :platform="platform"
-                    :how="style"
-                    state="yours"
-                  />
+                  <KeyChip v-else-if="line.now" :shortcut="line.now!" :platform="platform" :how="style" state="yours" />
                   <span v-else class="dashed">no key</span>
                 </td>
                 <td>

@@ -40,9 +40,10 @@ function signOf(code: string): string {
   if (SIGNS[code]) return SIGNS[code];
   if (code.startsWith('F')) return code;
   const key = keyAtCode(code, props.keyboard);
-  return key
-    ? show(writeStored({ strokes: [{ kind: 'key', modifiers: [], key }], manner: 'pressed' }), props.keyboard.platform)
-    : '';
+  return show(
+    writeStored({ strokes: [{ kind: 'key', modifiers: [], key }], manner: 'pressed' }),
+    props.keyboard.platform,
+  );
 }
 const letters = computed(() =>
   [...WRITING_CODES, ...FUNCTION_ROW, ...AROUND].flatMap((code) => {

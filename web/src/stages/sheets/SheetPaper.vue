@@ -80,8 +80,7 @@ watch(
   display: grid;
   flex: 1;
   gap: 16px;
-  align-content: start;
-  justify-content: safe center;
+  place-content: start safe center;
   min-height: 0;
   margin: 0 -18px;
   padding: 20px;
