@@ -6,7 +6,7 @@ import { ensureDebian } from './lib/debian.mjs';
 import { openDatabase } from './lib/database.mjs';
 import { freePort } from './lib/ports.mjs';
 import { main, run, varFolder } from './lib/run.mjs';
-import { startServer } from './lib/server.mjs';
+import { loadDemo, startServer } from './lib/server.mjs';
 
 /** Measures how fast the core, the API and the pages are, on a database of their own; prints a table, and keeps it in docs/benchmarks.md. */
 await main(async () => {
@@ -17,6 +17,7 @@ await main(async () => {
   const database = await openDatabase({ name: `crib_bench_${process.pid}`, home, throwaway: true });
   try {
     const server = await startServer({ databaseUrl: database.serverUrl, port: await freePort(), demo: true });
+    await loadDemo(server.address);
     const code = await run(process.execPath, ['--import', 'tsx', 'e2e/bench/bench.ts', server.address], {
       env: { ...process.env, CRIB_SERVER_PID: String(server.pid) },
     });

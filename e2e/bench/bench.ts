@@ -10,6 +10,7 @@ import { crosswalks } from './crosswalks.ts';
 import { daily } from './daily.ts';
 import { sheets } from './sheets.ts';
 import { signs } from './signs.ts';
+import { calibrate } from './calibrate.ts';
 import { comparing, history } from './releases.ts';
 import { pages } from './pages.ts';
 import { presets } from './presets.ts';
@@ -205,6 +206,10 @@ const PARTS = {
   largeLedger,
   ledger,
 };
+const calibration = await calibrate(async () => (await fetch(`${address}/api/apps`, { headers: { cookie } })).text());
+console.log(
+  `This machine: ${calibration.factor.toFixed(2)} times as long as where the aims were set (${calibration.parts.map((one) => `${one.name} ${ms(one.took)}`).join(', ')}).`,
+);
 const only = process.env['CRIB_BENCH']?.split(',');
 for (const [name, part] of Object.entries(PARTS)) if (!only || only.includes(name)) await part();
 const widths = [0, 1, 2, 3].map((column) => Math.max(...lines.map((line) => line[column]!.length), 8));
@@ -212,4 +217,4 @@ const print = (cells: readonly string[]) => console.log(cells.map((cell, i) => c
 print(['measured', 'took', 'aim', 'baseline']);
 lines.forEach(print);
 // All of it, and nothing less, is what the docs say.
-if (!only) await keepFigures('docs/benchmarks.md', 'figures', asDoc(lines));
+if (!only) await keepFigures('docs/benchmarks.md', 'figures', asDoc(lines, calibration));

@@ -1,4 +1,5 @@
 import { availableParallelism } from 'node:os';
+import type { Calibration } from './calibrate.ts';
 
 /** What was measured beside what is aimed at, and a baseline from the same run. */
 export const lines: [what: string, measured: string, aim: string, baseline: string][] = [];
@@ -18,7 +19,10 @@ export async function median(work: () => unknown, runs = 7): Promise<number> {
 export const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789'.split('');
 export const HELD = ['', 'Ctrl+', 'Alt+', 'Shift+', 'Ctrl+Shift+', 'Ctrl+Alt+', 'Alt+Shift+', 'Ctrl+Alt+Shift+'];
 
-/** How often something takes longer than it should: both are a number of the same unit, if at all. */
+/** An aim on this machine: times are as many times as long as the machine is slower. */
+export const aimHere = (aim: string, factor: number) =>
+  aim.replace(/^([\d.]+) ms$/, (_all, most: string) => ms(Number(most) * factor));
+/** How much of what it may take something takes: both are a number of the same unit, if at all. */
 const ratio = (measured: string, aim: string) => {
   const [took, unit] = /^([\d.]+) (\w+)$/.exec(measured)?.slice(1) ?? [];
   const [most, other] = /^([\d.]+) (\w+)$/.exec(aim)?.slice(1) ?? [];
@@ -26,12 +30,12 @@ const ratio = (measured: string, aim: string) => {
 };
 
 /** The table for the docs. */
-export function asDoc(all: typeof lines): string {
+export function asDoc(all: typeof lines, { factor, parts }: Calibration): string {
   const cell = (text: string) => text.replaceAll('|', '\\|');
   const rows = all.map(
     ([what, measured, aim, baseline]) =>
-      `| ${[what, measured, aim, ratio(measured, aim), baseline].map(cell).join(' | ')} |`,
+      `| ${[what, measured, aim, aimHere(aim, factor), ratio(measured, aimHere(aim, factor)), baseline].map(cell).join(' | ')} |`,
   );
-  const head = `\`npm run bench\` writes this table; each figure stands beside a baseline from the same run. Measured on ${new Date().toISOString().slice(0, 10)}, on ${availableParallelism()} cores, Node ${process.version}, PostgreSQL 15 without fsync.\n\n`;
-  return `${head}| what | took | aim | of the aim | beside it |\n| --- | --- | --- | --- | --- |\n${rows.join('\n')}\n`;
+  const head = `\`npm run bench\` writes this table; each figure stands beside a baseline from the same run. Measured on ${new Date().toISOString().slice(0, 10)}, on ${availableParallelism()} cores, Node ${process.version}, PostgreSQL 15 without fsync. This machine took ${factor.toFixed(2)} times as long as the one that the aims were set on (${parts.map(({ name, took, there }) => `${name} ${ms(took)}, there ${ms(there)}`).join('; ')}), so an aim counts that many times as long here.\n\n`;
+  return `${head}| what | took | aim | aim here | of it | beside it |\n| --- | --- | --- | --- | --- | --- |\n${rows.join('\n')}\n`;
 }
