@@ -20,7 +20,7 @@ export const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789'.split('');
 export const HELD = ['', 'Ctrl+', 'Alt+', 'Shift+', 'Ctrl+Shift+', 'Ctrl+Alt+', 'Alt+Shift+', 'Ctrl+Alt+Shift+'];
 
 /** An aim on this machine: times are as many times as long as the machine is slower. */
-export const aimHere = (aim: string, factor: number) =>
+const aimHere = (aim: string, factor: number) =>
   aim.replace(/^([\d.]+) ms$/, (_all, most: string) => ms(Number(most) * factor));
 /** How much of what it may take something takes: both are a number of the same unit, if at all. */
 const ratio = (measured: string, aim: string) => {

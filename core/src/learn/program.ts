@@ -17,15 +17,20 @@ export interface EarlierRelease {
   readonly lineage: Lineage;
 }
 
+/** What an edition is published with: its preset files, who comes from elsewhere, its commands by name, former releases. */
+export interface EditionFacts {
+  readonly recipes?: readonly Recipe[];
+  readonly others?: readonly ComingFrom[];
+  readonly sheet?: readonly string[];
+  readonly earlier?: readonly EarlierRelease[];
+}
+
 /** The program of an edition: its release with the keyset that is taught and those it stands on, without who said what. */
 export function programOf(
   opened: Opened,
   keysetId: number,
-  recipes: readonly Recipe[],
-  others: readonly ComingFrom[],
   keyboards: Keyboards,
-  sheet: readonly string[] = [],
-  earlier: readonly EarlierRelease[] = [],
+  { recipes = [], others = [], sheet = [], earlier = [] }: EditionFacts,
 ): EditionProgram {
   const { catalogue } = opened;
   const setting = opened.setting(keysetId, keyboards);

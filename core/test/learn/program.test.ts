@@ -23,14 +23,14 @@ describe('the program of an edition', () => {
         };
         const other = { ...custom([edit(2, 'set', ['F8'])], 3), baseId: 1 };
         const now = opened({ ...ours.catalogue, keysets: [...ours.catalogue.keysets, mine, other] });
-        const program = programOf(now, 2, [], [{ from: 'Old', coming: habits }], keyboards);
+        const program = programOf(now, 2, keyboards, { others: [{ from: 'Old', coming: habits }] });
         // Lines of a sheet as an earlier release had them: by lineage, with what was shipped there.
         const lineage = {
           commands: relation(one.tied.map((id) => [id, COMMANDS + 1 - id] as const)),
           contexts: relation([]),
         };
         const wanted = ['c1', 'c4', 'c6'];
-        const { known } = programOf(now, 2, [], [], keyboards, wanted, [{ opened: habits.old, lineage }]);
+        const { known } = programOf(now, 2, keyboards, { sheet: wanted, earlier: [{ opened: habits.old, lineage }] });
         const lines = wanted.flatMap((name) => {
           const old = COMMANDS + 1 - Number(name.slice(1));
           if (!one.tied.includes(old)) return [];
@@ -87,7 +87,7 @@ describe('the program of an edition', () => {
         fc.constantFrom(1, 2, 3),
         (one, press, wanted, context) => {
           const { ours, habits, keyboards } = made(one);
-          const program = programOf(ours, 1, [], [{ from: 'Old', coming: habits }], keyboards);
+          const program = programOf(ours, 1, keyboards, { others: [{ from: 'Old', coming: habits }] });
           const [keyboard] = keyboards.on('windows');
           const scene = {
             weighed: ours.weighed(1, keyboards),

@@ -142,14 +142,12 @@ describe('what a list says besides', () => {
     );
     const known = opened(made);
     const weighed = known.weighed(1, keyboardsOf([US], ['windows', 'macos']));
-    const table = ledgerTable(
-      made.commands,
-      [{ title: '7.0', weighed }],
-      known.tree,
-      'windows',
-      (one) => showStored(one, 'windows'),
-      [],
-    );
+    const table = ledgerTable(made.commands, [{ title: '7.0', weighed }], {
+      tree: known.tree,
+      platform: 'windows',
+      show: (one) => showStored(one, 'windows'),
+      groups: [],
+    });
     const { plan } = reading(tableCsv(table), made);
     expect(plan.problems).toEqual([]);
     expect([plan.newCommands, plan.changedCommands, plan.newBindings, plan.goneBindings]).toEqual([[], [], [], []]);
@@ -162,10 +160,7 @@ describe('what a list says besides', () => {
       ledgerTable(
         said.commands,
         [{ title: '7.0', weighed: wide.weighed(1, keyboardsOf([US], ['windows', 'macos'])) }],
-        wide.tree,
-        'windows',
-        (one) => showStored(one, 'windows'),
-        [],
+        { tree: wide.tree, platform: 'windows', show: (one) => showStored(one, 'windows'), groups: [] },
       ),
     );
     expect(reading(out, said).plan.changedCommands).toEqual([]);
@@ -201,10 +196,7 @@ describe('what a list says besides', () => {
     const table = ledgerTable(
       made.commands,
       [{ title: '7.0', weighed: known.weighed(1, keyboardsOf([US], ['windows', 'macos'])) }],
-      known.tree,
-      'windows',
-      (one) => showStored(one, 'windows'),
-      groups,
+      { tree: known.tree, platform: 'windows', show: (one) => showStored(one, 'windows'), groups },
     );
     const again = reading(tableCsv(table), known.catalogue).plan;
     expect([again.problems, again.choosers]).toEqual([[], []]);
@@ -243,10 +235,7 @@ describe('what a list says besides', () => {
     const table = ledgerTable(
       made.commands,
       [{ title: '7.0', weighed: known.weighed(1, keyboardsOf([US], ['windows', 'macos'])) }],
-      known.tree,
-      'windows',
-      (one) => showStored(one, 'windows'),
-      groups,
+      { tree: known.tree, platform: 'windows', show: (one) => showStored(one, 'windows'), groups },
     );
     expect(reading(tableCsv(table), made).plan.groups).toEqual(plan.groups);
     expect(reading(tableCsv(table), known.catalogue).plan.groups).toEqual([]);

@@ -115,7 +115,15 @@ export function createApp({
     res.set({ 'Cache-Control': 'no-cache', 'X-Robots-Tag': 'noindex' });
     next();
   });
-  const { handlers, before } = publicRoutes(reading, pool, room, counter, site, packer, sessionSecret);
+  const { handlers, before } = publicRoutes({
+    reading,
+    writers: pool,
+    room,
+    counter,
+    site,
+    packer,
+    secret: sessionSecret,
+  });
   serveOpen(open, '/public', { 'GET /public/demo': () => demoAccounts ?? missing(), ...handlers }, before);
   app.use('/public', open);
   app.use(pageRoutes(reading, room, counter, site, assets));

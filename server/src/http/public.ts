@@ -16,15 +16,23 @@ import { openapi } from './openapi.ts';
 import { ANSWERED, Json, type Call, type OpenHandlers } from './routes.ts';
 
 /** What learners get without an account: published editions, by their address, and nothing else; and what they report. */
-export function publicRoutes(
-  reading: Reading,
-  writers: Pool,
-  room: ReadingRoom,
-  counter: Counter,
-  site: string,
-  packer: Packer,
-  secret: string,
-) {
+export function publicRoutes({
+  reading,
+  writers,
+  room,
+  counter,
+  site,
+  packer,
+  secret,
+}: {
+  readonly reading: Reading;
+  readonly writers: Pool;
+  readonly room: ReadingRoom;
+  readonly counter: Counter;
+  readonly site: string;
+  readonly packer: Packer;
+  readonly secret: string;
+}) {
   const description = JSON.stringify(openapi(site));
   /** An edition with one of its forms, both from where the edition is. */
   const withForm = (address: string, ending: string) =>

@@ -77,15 +77,12 @@ export async function publishSheet(
   const others = await crosswalksHere(acting, db, sheet.appId, opened);
   const earlier = await earlierReleases(acting, db, sheet.appId, opened);
   const commands = composed.sections.flatMap((one) => one.rows.map((row) => row.command));
-  const program = programOf(
-    opened,
-    sheet.keysetId,
-    recipes.map((one) => one.recipe),
+  const program = programOf(opened, sheet.keysetId, keyboards, {
+    recipes: recipes.map((one) => one.recipe),
     others,
-    keyboards,
-    commands,
+    sheet: commands,
     earlier,
-  );
+  });
   await insertForms(db, made.address, [...(await formsOf(composed, acting.site + made.path)), programForm(program)]);
   return made;
 }

@@ -125,16 +125,20 @@ function dice(a: Float64Array, b: Float64Array): number {
 }
 const keyOf = (press: string) => press.slice(Math.max(press.lastIndexOf('+'), press.indexOf(' ')) + 1);
 
+/** What is known when two commands are compared. */
+export interface Known {
+  readonly words: Nearness;
+  readonly weights: Weights;
+  /** How far presses can be trusted, from 0 to 1. */
+  readonly trust: number;
+  /** How well their neighbours in the lists agree, and how far a third program speaks for them, from 0 to 1. */
+  readonly neighbours?: number;
+  readonly byWay?: number;
+}
+
 /** What speaks for and against two commands being one: the best of their names, their presses, their places. */
-export function featuresOf(
-  a: Taken,
-  b: Taken,
-  words: Nearness,
-  weights: Weights,
-  trust: number,
-  neighbours = 0,
-  byWay = 0,
-): Features {
+export function featuresOf(a: Taken, b: Taken, known: Known): Features {
+  const { words, weights, trust, neighbours = 0, byWay = 0 } = known;
   let [best, least, left, equal] = [0, 0, 1, 0];
   let names: readonly [readonly string[], readonly string[]] = [[], []];
   const heaviest = weights.word('\u0000');

@@ -20,7 +20,7 @@ export function bests({ sources, targets, weights }: Lists, words: Nearness, sco
   sources.forEach((source, i) => {
     best[i] = null;
     for (const j of index(source).slice(0, FIRST)) {
-      const score = scoreOf(featuresOf(source, targets[j]!, words, weights, 0));
+      const score = scoreOf(featuresOf(source, targets[j]!, { words, weights, trust: 0 }));
       if (!best[i] || score > best[i].score) best[i] = { target: j, score };
       if (score > bestOf[j]!.score) bestOf[j] = { source: i, score };
     }

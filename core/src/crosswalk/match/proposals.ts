@@ -97,15 +97,13 @@ export function prepared(question: Omit<MatchQuestion, 'judged'>): Prepared {
     (i: number) =>
       [...new Set([...index(sources[i]!), ...(around.get(i)?.keys() ?? [])])]
         .map((j): Proposal => {
-          const features = featuresOf(
-            sources[i]!,
-            targets[j]!,
+          const features = featuresOf(sources[i]!, targets[j]!, {
             words,
             weights,
             trust,
-            near(i, j),
-            around.get(i)?.get(j) ?? 0,
-          );
+            neighbours: near(i, j),
+            byWay: around.get(i)?.get(j) ?? 0,
+          });
           return { target: targets[j]!.command.id, score: scoreOf(features), features };
         })
         .sort((a, b) => b.score - a.score || a.target - b.target);

@@ -32,15 +32,17 @@ export interface CommandChange {
   readonly after: readonly Held[];
 }
 
+/** Two keysets as they are compared: what fires with each, and where their contexts lie. */
+export interface Sides {
+  readonly old: Side;
+  readonly now: Side;
+  readonly before: Firing;
+  readonly after: Firing;
+  readonly places: Places;
+}
+
 /** All commands of both sides, put together by lineage, with what became of each. */
-export function commandChanges(
-  old: Side,
-  now: Side,
-  before: Firing,
-  after: Firing,
-  places: Places,
-  commands: Relation,
-): CommandChange[] {
+export function commandChanges({ old, now, before, after, places }: Sides, commands: Relation): CommandChange[] {
   const folded = old.platform !== now.platform;
   return together(old, now, commands).map(([was, is]): CommandChange => {
     const [held, holds] = [was.flatMap((id) => old.effective.of(id)), is.flatMap((id) => now.effective.of(id))];

@@ -3,7 +3,7 @@ import { foldedPresses, firing, sidedPresses, type Firing, type Held } from '../
 import { each } from '../../memory/index.ts';
 import { beginningsOf, pressesText, readPresses, unsided, type Press } from '../../press/index.ts';
 import type { Said } from '../../words/index.ts';
-import { commandChanges, type CommandChange } from './commands.ts';
+import { commandChanges, type CommandChange, type Sides } from './commands.ts';
 import { contextChanges, type ContextChange } from './contexts.ts';
 import type { Lineage, Relation } from '../lineage/lineage.ts';
 import { placesOf, type Place, type Places } from './places.ts';
@@ -41,11 +41,12 @@ export interface Moved {
 export function moved(old: Side, now: Side, lineage: Lineage): Moved {
   const [before, after] = [firingOf(old), firingOf(now)];
   const places = placesOf(old, now, lineage.contexts);
+  const sides = { old, now, before, after, places };
   const differences = policyDifferences(old.policy, now.policy);
   return {
     policy: differences.length ? { old: old.policy, now: now.policy, differences } : null,
-    presses: pressChanges(old, now, before, after, places, lineage.commands),
-    commands: commandChanges(old, now, before, after, places, lineage.commands),
+    presses: pressChanges(sides, lineage.commands),
+    commands: commandChanges(sides, lineage.commands),
     contexts: contextChanges(old, now, places),
   };
 }
@@ -62,7 +63,7 @@ interface Compared {
 }
 
 /** Every press that is bound or blocked somewhere; a modifier as its left and its right one, where a binding tells them apart. */
-function comparedPresses(old: Side, now: Side, before: Firing, after: Firing): Compared[] {
+function comparedPresses({ old, now, before, after }: Sides): Compared[] {
   const folded = old.platform !== now.platform;
   const told = (plain: string) => before.sidesTold(plain) | after.sidesTold(plain);
   const found = new Map<string, { plain: string; old: readonly Press[] | null; now: readonly Press[] | null }>();
@@ -81,14 +82,8 @@ function comparedPresses(old: Side, now: Side, before: Firing, after: Firing): C
   return [...found].map(([name, one]) => ({ name, ...one }));
 }
 
-function pressChanges(
-  old: Side,
-  now: Side,
-  before: Firing,
-  after: Firing,
-  places: Places,
-  commands: Relation,
-): PressChange[] {
+function pressChanges(sides: Sides, commands: Relation): PressChange[] {
+  const { old, now, before, after, places } = sides;
   const found: (PressChange & { plain: string })[] = [];
   const look = ({ name, plain, old: was, now: is }: Compared, numbers: Iterable<number>) => {
     const [firedIn, firesIn] = [was ? before.fires(was) : nothing, is ? after.fires(is) : nothing];
@@ -121,7 +116,7 @@ function pressChanges(
   note(before, old, (context) => places.ofOld(context));
   note(after, now, (context) => places.ofNow(context));
   const begins = beginnings(bound);
-  for (const press of comparedPresses(old, now, before, after)) look(press, begins(press.plain));
+  for (const press of comparedPresses(sides)) look(press, begins(press.plain));
   return unitedSides(found);
 }
 

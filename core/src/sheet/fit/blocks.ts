@@ -1,5 +1,5 @@
 import type { Drawing, KeyKind, TextRole } from './layout.ts';
-import type { Line, Measurer } from './measure.ts';
+import type { Line, Measurer, Type } from './measure.ts';
 import type { Face } from './metrics.generated.ts';
 import { LEADING } from './leading.ts';
 
@@ -46,8 +46,8 @@ export const KEY_SIZE = 0.92;
 export const TICK = 1.25;
 
 /** A heading as a block: it stays with what follows it. */
-export function headingOf(title: string, size: number, width: number, { lines }: Measurer): Block {
-  const list = lines(title, 'head', 1.15 * size, width);
+export function headingOf(title: string, { size, width, measure }: Type): Block {
+  const list = measure.lines(title, 'head', 1.15 * size, width);
   const text: Text = {
     lines: list,
     face: 'head',

@@ -1,12 +1,11 @@
 import type { ChangeLine, ChangesBody } from '../../contract/index.ts';
 import { US, platformName, showStored, type Platform, type Style } from '../../keys/index.ts';
 import { tell } from '../../words/index.ts';
-import { appliesOn } from '../compose/changes.ts';
-import { changesFrom, keysOfLine } from '../compose/changes.ts';
+import { appliesOn, changesFrom, keysOfLine } from '../compose/changes.ts';
 import { KEY_SIZE, PAD, SMALL, assembled, headingOf, type Block } from './blocks.ts';
-import type { Measurer } from './measure.ts';
 import type { Face } from './metrics.generated.ts';
 import { paperOf } from './paper.ts';
+import type { Type } from './measure.ts';
 import { stack, type Setting } from './setting.ts';
 import { breaking, type Reading } from './sheet-setting.ts';
 
@@ -33,7 +32,7 @@ export function changesSetting(body: ChangesBody, reading: Reading, address: str
     pages: MOST_PAGES,
     sizes: [SIZE],
     named: groups.map((one) => one.index),
-    head: (size, width, measure) =>
+    head: ({ size, width, measure }) =>
       stack(
         [
           { kind: 'title', text: title, face: 'head', size: 1.9 * size, tone: 'ink', after: 0.1 * size },
@@ -47,10 +46,9 @@ export function changesSetting(body: ChangesBody, reading: Reading, address: str
           },
           { kind: 'intro', text: intro, face: 'text', size, tone: 'ink', after: size },
         ],
-        width,
-        measure,
+        { width, measure },
       ),
-    foot: (size, width, measure, page) => {
+    foot: ({ size, width, measure }, page) => {
       const text = (words: string) => ({
         kind: 'foot' as const,
         text: words,
@@ -62,13 +60,13 @@ export function changesSetting(body: ChangesBody, reading: Reading, address: str
       const edition = [tell(language, 'print.edition', { number, on: publishedOn }), address, page]
         .filter(Boolean)
         .join(' · ');
-      const made = stack([text(credit), text(edition)], width, measure);
+      const made = stack([text(credit), text(edition)], { width, measure });
       return { ...made, height: made.height + 0.8 * size };
     },
-    sections: (size, width, measure) =>
+    sections: (type) =>
       groups.map(({ title: heading, lines }) => [
-        headingOf(heading, size, width, measure),
-        ...lines.map((line) => lineBlock(body, line, reading, size, width, measure)),
+        headingOf(heading, type),
+        ...lines.map((line) => lineBlock(body, line, reading, type)),
       ]),
     numbered: (page, pages) => tell(language, 'print.page', { page, pages }),
   };
@@ -87,9 +85,7 @@ function lineBlock(
   body: ChangesBody,
   line: ChangeLine,
   { platforms, how }: Reading,
-  size: number,
-  width: number,
-  measure: Measurer,
+  { size, width, measure }: Type,
 ): Block {
   const { texts, frames, put, key } = assembled(size, measure);
   const column = COLUMN * width;

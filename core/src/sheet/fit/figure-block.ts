@@ -3,7 +3,7 @@ import { platformName } from '../../keys/index.ts';
 import { tell, type LearnerLanguage } from '../../words/index.ts';
 import { SMALL, type Block, type Text } from './blocks.ts';
 import { thousandths as n, type Stroke } from './layout.ts';
-import type { Measurer } from './measure.ts';
+import type { Measurer, Type } from './measure.ts';
 import { LEADING } from './leading.ts';
 
 /** Lines of equal distance from the resting fingers, in mm, the farthest first. */
@@ -13,13 +13,7 @@ const circle = (x: number, y: number, r: number) =>
 const square = (x: number, y: number, side: number) => `M${n(x)} ${n(y)}h${n(side)}v${n(side)}h${n(-side)}Z`;
 
 /** A drawing as a block as wide as its column, with what its signs mean below it; told apart in black and white by form. */
-export function figureBlock(
-  figure: EditionFigure,
-  size: number,
-  width: number,
-  language: LearnerLanguage,
-  measure: Measurer,
-): Block {
+export function figureBlock(figure: EditionFigure, language: LearnerLanguage, { size, width, measure }: Type): Block {
   const { texts, strokes, height } =
     figure.of === 'reach' ? chart(figure, width, measure) : table(figure, width, language, measure);
   const small = SMALL * size;
@@ -69,7 +63,12 @@ interface Drawn {
   readonly height: number;
 }
 /** A sign in the middle of a point. */
-function centred(sign: string, x: number, y: number, size: number, tone: Text['tone'], measure: Measurer): Text {
+function centred(
+  sign: string,
+  [x, y]: readonly [number, number],
+  { size, tone }: Pick<Text, 'size' | 'tone'>,
+  measure: Measurer,
+): Text {
   const wide = measure.width(sign, 'keys', size);
   return {
     lines: measure.lines(sign, 'keys', size, wide + 1),
@@ -104,12 +103,14 @@ function chart({ keys, fingers }: EditionFigure, width: number, measure: Measure
   const [right] = [...fingers].sort((a, b) => b.x - a.x);
   if (right)
     for (const level of LEVELS)
-      texts.push(centred(String(level), ...at(right.x + level + 3.5, right.y + 6), 4.2 * scale, 'mid', measure));
+      texts.push(
+        centred(String(level), at(right.x + level + 3.5, right.y + 6), { size: 4.2 * scale, tone: 'mid' }, measure),
+      );
   for (const { sign, x, y, used } of keys) {
     const [cx, cy] = at(x, y);
     if (used) strokes.push({ path: circle(cx, cy, 7.6 * scale), line: used === 'alone' ? null : 0.9, tone: 'ink' });
     const fits = Math.min(size, (14 * scale) / Math.max(1, measure.width(sign, 'keys', 1)));
-    texts.push(centred(sign, cx, cy, fits, used === 'alone' ? 'light' : 'ink', measure));
+    texts.push(centred(sign, [cx, cy], { size: fits, tone: used === 'alone' ? 'light' : 'ink' }, measure));
   }
   for (const { x, y } of fingers) {
     const [cx, cy] = at(x, y + 8.6);
@@ -127,10 +128,8 @@ function table({ keys, rows }: EditionFigure, width: number, language: LearnerLa
   const texts = keys.map(({ sign }, at) =>
     centred(
       sign,
-      named + (at + 0.5) * cell,
-      0.6 * high,
-      Math.min(size, (0.95 * cell) / measure.width(sign, 'keys', 1)),
-      'ink',
+      [named + (at + 0.5) * cell, 0.6 * high],
+      { size: Math.min(size, (0.95 * cell) / measure.width(sign, 'keys', 1)), tone: 'ink' },
       measure,
     ),
   );

@@ -89,10 +89,10 @@ function prepared(setting: Setting, size: number, measure: Measurer) {
   const width = (across - (paper.columns - 1) * paper.gap) / paper.columns;
   // Nothing stands across a fold: head and foot keep to the first half.
   const wide = paper.fold ? width : across;
-  const head = setting.head(size, wide, measure);
+  const head = setting.head({ size, width: wide, measure });
   // Room for the longest number of a page, wherever there may be several.
-  const foot = setting.foot(size, wide, measure, setting.numbered(88, setting.pages > 1 ? 88 : 1));
-  const sections = setting.sections(size, width, measure);
+  const foot = setting.foot({ size, width: wide, measure }, setting.numbered(88, setting.pages > 1 ? 88 : 1));
+  const sections = setting.sections({ size, width, measure });
   const bottom = paper.height - paper.margin - foot.height;
   const tops = (page: number, column: number) =>
     paper.margin + (page === 0 && (!paper.fold || column === 0) ? head.height : 0);
@@ -146,14 +146,16 @@ function pagesOf(setting: Setting, at: Prepared, placed: Placed, measure: Measur
       const x = margin + column * (width + paper.gap);
       const y = tops(page, column) + spot.y;
       const block = sections[section]![item]!;
-      pages[page]!.push(standing(block, x, y, width, size, index, block.kind === 'row' ? row++ : null));
+      pages[page]!.push(
+        standing(block, { x, y, width, size }, { section: index, row: block.kind === 'row' ? row++ : null }),
+      );
     });
   });
   return pages.map((placings, page) => {
     const fold: Rect[] = paper.fold
       ? [{ kind: 'fold', x: paper.width / 2, y: 0, width: 0, height: paper.height, part: null }]
       : [];
-    const foot = setting.foot(size, wide, measure, setting.numbered(page + 1, count));
+    const foot = setting.foot({ size, width: wide, measure }, setting.numbered(page + 1, count));
     const from = bottom + 0.8 * size;
     const feet = foot.parts.map(({ kind, texts, y, height }, i): Placing => ({
       ...NOTHING,
@@ -172,12 +174,8 @@ function pagesOf(setting: Setting, at: Prepared, placed: Placed, measure: Measur
 /** A block where it stands. */
 function standing(
   block: Block,
-  x: number,
-  y: number,
-  width: number,
-  size: number,
-  section: number,
-  row: number | null,
+  { x, y, width, size }: { readonly x: number; readonly y: number; readonly width: number; readonly size: number },
+  of: Pick<Placing, 'section' | 'row'>,
 ): Placing {
   const texts = block.texts.flatMap((text, part) =>
     text.lines.map((line, at): PlacedText => ({
@@ -216,5 +214,5 @@ function standing(
     ...(block.fresh ? [plain('fresh', x - 0.45 * size, y, 0.18 * size, block.height - 0.35 * size)] : []),
     ...(block.kind === 'drawing' ? [] : [plain(block.kind === 'heading' ? 'rule' : 'hair', x, under, width, 0)]),
   ];
-  return { kind: block.kind, x, y, width, height: block.height, texts, rects, drawing: block.drawing, section, row };
+  return { kind: block.kind, x, y, width, height: block.height, texts, rects, drawing: block.drawing, ...of };
 }

@@ -62,6 +62,13 @@ export interface Measurer {
   lines(text: string, face: Face, size: number, width: number): Line[];
 }
 
+/** What something is set in: the size of its type and the width that it has, in pt, and how type is measured. */
+export interface Type {
+  readonly size: number;
+  readonly width: number;
+  readonly measure: Measurer;
+}
+
 interface Piece {
   readonly text: string;
   readonly face: Face;

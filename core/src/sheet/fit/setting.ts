@@ -1,6 +1,6 @@
 import type { Block } from './blocks.ts';
 import type { Drawing, PlacedText, Placing } from './layout.ts';
-import type { Measurer } from './measure.ts';
+import type { Type } from './measure.ts';
 import type { Face } from './metrics.generated.ts';
 import type { Paper } from './paper.ts';
 import { ABOVE, LEADING } from './leading.ts';
@@ -14,9 +14,9 @@ export interface Setting {
   readonly sizes: readonly number[];
   /** The numbers that the sections of blocks have in the body. */
   readonly named: readonly number[];
-  head(size: number, width: number, measure: Measurer): Stack;
-  foot(size: number, width: number, measure: Measurer, page: string): Stack;
-  sections(size: number, width: number, measure: Measurer): Block[][];
+  head(at: Type): Stack;
+  foot(at: Type, page: string): Stack;
+  sections(at: Type): Block[][];
   /** What the numbers of pages say. */
   numbered(page: number, pages: number): string;
 }
@@ -43,7 +43,7 @@ export interface Paragraph {
 }
 
 /** Paragraphs over one another, from a point downwards; those without a text take no room. */
-export function stack(paragraphs: readonly Paragraph[], width: number, measure: Measurer): Stack {
+export function stack(paragraphs: readonly Paragraph[], { width, measure }: Omit<Type, 'size'>): Stack {
   let y = 0;
   const parts = paragraphs
     .filter((one) => one.text)

@@ -7,7 +7,7 @@ import { KEY_SIZE, PAD, SMALL, TICK, assembled, headingOf, type Block } from './
 import { codeOf } from './code.ts';
 import { figureBlock } from './figure-block.ts';
 import { legendOf } from './legend.ts';
-import { ZERO, type Measurer } from './measure.ts';
+import { ZERO, type Type } from './measure.ts';
 import type { KeyKind } from './layout.ts';
 import { MM, paperOf, sizesOf } from './paper.ts';
 import { stack, type Setting, type Stack } from './setting.ts';
@@ -48,9 +48,9 @@ export function sheetSetting(body: EditionBody, reading: Reading, address: strin
     pages: body.look.pages,
     sizes: sizesOf(body.look),
     named: filled.map((one) => one.index),
-    head: (size, width, measure) => headOf(body, reading, code, size, width, measure),
-    foot: (size, width, measure, page) => footOf(body, legend, address, size, width, measure, page),
-    sections: (size, width, measure) => blocksOf(body, reading.platforms, said, size, width, measure),
+    head: (at) => headOf(body, reading, code, at),
+    foot: (at, page) => footOf(body, { legend, address, page }, at),
+    sections: (at) => blocksOf(body, reading.platforms, said, at),
     // One page by itself needs no number.
     numbered: (page, pages) => (pages > 1 ? tell(body.language, 'print.page', { page, pages }) : ''),
   };
@@ -60,9 +60,7 @@ function headOf(
   body: EditionBody,
   { platforms }: Reading,
   codeAt: () => Stack['aside'],
-  size: number,
-  width: number,
-  measure: Measurer,
+  { size, width, measure }: Type,
 ): Stack {
   const { title, intro, language, number } = body;
   // Where it is set for one platform of several, it says for which.
@@ -76,20 +74,15 @@ function headOf(
       { kind: 'about', text: about, face: 'text', size: 0.85 * size, tone: 'mid', after: intro ? 0.4 * size : size },
       { kind: 'intro', text: intro, face: 'text', size, tone: 'ink', after: size },
     ],
-    beside,
-    measure,
+    { width: beside, measure },
   );
   return { ...made, height: Math.max(made.height, code ? code.size + size : 0), aside: code };
 }
 
 function footOf(
   { language, look, credit, terms, independence, publishedOn, number }: EditionBody,
-  legend: string,
-  address: string,
-  size: number,
-  width: number,
-  measure: Measurer,
-  page: string,
+  { legend, address, page }: { readonly legend: string; readonly address: string; readonly page: string },
+  { size, width, measure }: Type,
 ): Stack {
   const small = Math.max(4.5, 0.72 * size);
   const marks = look.marks ? tell(language, 'page.boxes') : '';
@@ -105,7 +98,7 @@ function footOf(
     tone: 'mid' as const,
     after: 0,
   });
-  const made = stack([line(legend), line(marks), line(words), line(edition)], width, measure);
+  const made = stack([line(legend), line(marks), line(words), line(edition)], { width, measure });
   return { ...made, height: made.height + 0.8 * size };
 }
 
@@ -133,14 +126,8 @@ type SaidOf = (row: EditionRow) => {
 };
 
 /** A sheet at a size and column width as blocks, section by section. */
-function blocksOf(
-  body: EditionBody,
-  platforms: readonly Platform[],
-  said: SaidOf,
-  size: number,
-  width: number,
-  measure: Measurer,
-): Block[][] {
+function blocksOf(body: EditionBody, platforms: readonly Platform[], said: SaidOf, type: Type): Block[][] {
+  const { size, width, measure } = type;
   const { look, language } = body;
   const rows = body.sections.flatMap((one) => one.rows);
   const ticks = look.marks ? 3 : look.ticks ? 1 : 0;
@@ -192,10 +179,8 @@ function blocksOf(
   return body.sections
     .filter((section) => section.rows.length + section.figures.length > 0)
     .map(({ title, rows: list, figures }) => [
-      ...(title ? [headingOf(title, size, width, measure)] : []),
-      ...figures
-        .filter((one) => platforms.includes(one.platform))
-        .map((one) => figureBlock(one, size, width, language, measure)),
+      ...(title ? [headingOf(title, type)] : []),
+      ...figures.filter((one) => platforms.includes(one.platform)).map((one) => figureBlock(one, language, type)),
       ...list.map(rowBlock),
     ]);
 }

@@ -25,14 +25,19 @@ const SAID: readonly (readonly [ColumnMeaning, (one: Command) => string])[] = [
     ),
 ];
 
+/** How a ledger is written out: for a platform, with keys as `show` writes them. */
+interface LedgerReading {
+  readonly tree: ContextTree;
+  readonly platform: Platform;
+  readonly show: (stored: string) => string;
+  readonly groups: readonly CommandGroup[];
+}
+
 /** A ledger as a plain table, a row a command: a list that reads back to what it shows of one platform. */
 export function ledgerTable(
   commands: readonly Command[],
   columns: readonly LedgerKeys[],
-  tree: ContextTree,
-  platform: Platform,
-  show: (stored: string) => string,
-  groups: readonly CommandGroup[],
+  { tree, platform, show, groups }: LedgerReading,
 ): PlainTable {
   const keys = ({ weighed }: LedgerKeys, command: number) =>
     [

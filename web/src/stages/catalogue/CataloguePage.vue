@@ -84,10 +84,12 @@ const table = (): PlainTable =>
   ledgerTable(
     rows.value.flatMap((row) => (row.kind === 'command' ? row.command : [])),
     columns.value.map(({ id, title }) => ({ title, weighed: workspace.weighedOf(id) })),
-    workspace.tree!,
-    platform.value,
-    (stored) => show(stored, platform.value, style.value),
-    workspace.catalogue!.groups,
+    {
+      tree: workspace.tree!,
+      platform: platform.value,
+      show: (stored) => show(stored, platform.value, style.value),
+      groups: workspace.catalogue!.groups,
+    },
   );
 
 const sealing = ref(false);
