@@ -9,7 +9,7 @@ export { parseStored, readStored, writeStored } from './stored.ts';
 export { KEY_LANGUAGES, KEY_WORDS, type KeyLanguage, type KeyWords } from './languages.ts';
 export { showStored, writeShortcut, writeStrokes, type Style, type Written } from './write.ts';
 export { readShortcuts } from './read.ts';
-export { lookedUp, type LookedUp } from './looked-up.ts';
+export { lookedUp, type LookedUp } from './query.ts';
 export { bracketedEnd, normalized } from './written.ts';
 export type { ReadOptions, ReadResult, Reading } from './reading.ts';
 export { readKeyRun } from './key-run.ts';

@@ -44,7 +44,7 @@ export {
   type ClashKind,
   type Severity,
 } from './clash/index.ts';
-export { clashSaid } from './clash/said.ts';
+export { clashSaid } from './clash/sentence.ts';
 export { acceptance } from './accept.ts';
 export { takersOf, type Takers } from './takers.ts';
 export { SYSTEM_KEYS } from './system-keys.ts';

@@ -1,6 +1,6 @@
 export { programOf, type ComingFrom, type EarlierRelease } from './program.ts';
 export { askedHow, cardsOf, cardsText, type Asked, type Card } from './cards.ts';
-export { answered, misleading, type Answered } from './answered.ts';
+export { answered, misleading, type Answered } from './answer.ts';
 export {
   Practised,
   PractisedFile,

@@ -1,7 +1,7 @@
 import { inSnapshot, inTransaction, type Db, type Pool, type Within } from '../store/db.ts';
 import { answerOf, claimKey, keepAnswer, type Once } from '../store/once.ts';
 import type { Catalogues } from './catalogues.ts';
-import { DOINGS, type Doing } from './doings.ts';
+import { ACT_RIGHTS, type ActName } from './act-names.ts';
 import { refuseUnlessMayDo, type Actor } from './may.ts';
 
 /** Who acts, and on what: the database, and the catalogues loaded from it. */
@@ -30,11 +30,11 @@ export type About = Pick<Within, 'why' | 'about' | 'release'>;
  */
 export async function act<Result>(
   { pool, who, once, repeated }: Acting,
-  doing: Doing,
+  doing: ActName,
   work: (db: Db) => Promise<Result>,
   about: About = {},
 ): Promise<Result> {
-  refuseUnlessMayDo(who, DOINGS[doing]);
+  refuseUnlessMayDo(who, ACT_RIGHTS[doing]);
   const within = { workspace: who.workspace.id, editor: who.id, doing, ...about };
   return inTransaction(pool, within, async (db) => {
     const before = once && (await claimKey(db, who, once));

@@ -64,7 +64,7 @@ import {
 } from '../store/shipped.ts';
 import { dropView, saveSystemKeys, saveView, systemDifferences, systemKeysOf } from '../store/views.ts';
 import { act, look, type Acting } from './acting.ts';
-import type { Doing } from './doings.ts';
+import type { ActName } from './act-names.ts';
 import { refuseUnlessMay } from './may.ts';
 
 /** Correcting the catalogue by hand: one function an act. */
@@ -72,7 +72,7 @@ import { refuseUnlessMay } from './may.ts';
 /** Work on a release that nobody else changes meanwhile. */
 const alone =
   (releaseOfThis: (db: Db, id: number) => Promise<number>) =>
-  <Result>(acting: Acting, doing: Doing, id: number, work: (db: Db, catalogue: Catalogue) => Promise<Result>) =>
+  <Result>(acting: Acting, doing: ActName, id: number, work: (db: Db, catalogue: Catalogue) => Promise<Result>) =>
     act(acting, doing, async (db) => {
       const release = await releaseOfThis(db, id);
       await releaseOf(db, release, 'FOR UPDATE');
@@ -80,7 +80,7 @@ const alone =
     });
 const onRelease = alone((_db, id) => Promise.resolve(id));
 const onKeyset = alone(releaseOfKeyset);
-const onApp = <Result>(acting: Acting, doing: Doing, slug: string, work: (db: Db, appId: number) => Promise<Result>) =>
+const onApp = <Result>(acting: Acting, doing: ActName, slug: string, work: (db: Db, appId: number) => Promise<Result>) =>
   act(acting, doing, async (db) => work(db, (await appBySlug(db, slug, 'FOR UPDATE')).id));
 const actorOf = async (acting: Acting, db: Db): Promise<Editor> => (await editorOf(db, acting.actor))!;
 

@@ -44,7 +44,7 @@ import {
 } from '../store/keysets.ts';
 import { act, look, type Acting } from './acting.ts';
 import { refuseUnlessMay, type OwnedAction } from './may.ts';
-import { refuseOvertaking, refuseUnseen } from './unseen.ts';
+import { refuseOvertaking, refuseUnseen } from './consequences-shown.ts';
 
 /** How many clashes are listed at once. */
 const MOST_CLASHES = 10_000;

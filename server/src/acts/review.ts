@@ -28,7 +28,7 @@ import {
 import { act, look, type Acting } from './acting.ts';
 import { held, settingOf, writeShown } from './keysets.ts';
 import { refuseUnlessMayDo } from './may.ts';
-import { refuseUnseen } from './unseen.ts';
+import { refuseUnseen } from './consequences-shown.ts';
 
 /** Proposing and answering, remarks on rows, and who is here. */
 

@@ -24,7 +24,7 @@ import { handoutRoutes } from './handouts.ts';
 import { healthRoutes } from './health.ts';
 import { listRoutes } from './lists.ts';
 import { logging } from './logging.ts';
-import { MOST_HEAVY, paced } from './paced.ts';
+import { MOST_HEAVY, paced } from './rate.ts';
 import { pageRoutes } from './pages.ts';
 import { peopleRoutes } from './people.ts';
 import { publicRoutes } from './public.ts';

@@ -2,7 +2,7 @@ import { type Response } from 'express';
 import { z } from 'zod';
 import { Hello, Told } from '@crib/core/contract';
 import { mayListen, type Shown } from '../store/entry.ts';
-import { listen } from '../store/listening.ts';
+import { listen } from '../store/listen.ts';
 import { isOutage, type Pool } from '../store/db.ts';
 import { ANSWERED, type ActHandler } from './routes.ts';
 

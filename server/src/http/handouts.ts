@@ -2,7 +2,7 @@ import { changeShelf, endOneReport, listAt, newestOf, reportsIn, shelf } from '.
 import type { Packer } from '../packing/packer.ts';
 import type { Reading } from '../store/replica.ts';
 import { standingStamp } from '../store/editions.ts';
-import { sendPacked } from './packed.ts';
+import { sendPacked } from './zip.ts';
 import { ANSWERED, type ActHandlers } from './routes.ts';
 
 /** What becomes of editions once they are out: reports of learners, the public index, and files for a website. */

@@ -11,7 +11,7 @@ import type { Reading } from '../store/replica.ts';
 import { blurred } from '../entry/secrets.ts';
 import { paceOf } from '../store/entry.ts';
 import { editionAt, fileBytes, formAt, standingOf, standingStamp } from '../store/editions.ts';
-import { sendPacked } from './packed.ts';
+import { sendPacked } from './zip.ts';
 import { openapi } from './openapi.ts';
 import { ANSWERED, Json, type Call, type OpenHandlers } from './routes.ts';
 

@@ -1,7 +1,7 @@
 import { against, type SentSource } from '../acts/lists.ts';
 import { look } from '../acts/acting.ts';
 import { actingFor, answeredOr, type ActingFor, type Unanswered } from '../threads-acting.ts';
-import { yieldToOthers } from '../yielding.ts';
+import { yieldToOthers } from '../priority.ts';
 import { readTask, type ListResult, type ListTask } from './reading.ts';
 
 yieldToOthers();

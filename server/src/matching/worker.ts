@@ -3,7 +3,7 @@ import type { ByWay, Catalogue, Crosswalk, ProposedFor, WordSectionSaid } from '
 import { US, layoutById } from '@crib/core/keys';
 import { opened } from '@crib/core/keyset';
 import { say } from '@crib/core/words';
-import { yieldToOthers } from '../yielding.ts';
+import { yieldToOthers } from '../priority.ts';
 
 yieldToOthers();
 

@@ -4,7 +4,7 @@ import { writeSite } from '../publish/site-zip.ts';
 import { READERS, openPool, type Pool } from '../store/db.ts';
 import { answeredOr, type Unanswered } from '../threads-acting.ts';
 import type { Reading } from '../store/replica.ts';
-import { yieldToOthers } from '../yielding.ts';
+import { yieldToOthers } from '../priority.ts';
 
 /** A folder to be made: plain data, so that nothing large changes threads. */
 export interface Question {

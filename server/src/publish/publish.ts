@@ -12,7 +12,7 @@ import { recipesOf } from '../store/recipes.ts';
 import { loadSheet } from '../store/sheets.ts';
 import { keepStanding } from '../store/handouts.ts';
 import { newAddress, slugOf } from './address.ts';
-import { crosswalksHere, earlierReleases } from './comings.ts';
+import { crosswalksHere, earlierReleases } from './other-programs.ts';
 import { exceptionsFor } from './exceptions.ts';
 import { formsOf, programForm } from './forms.ts';
 import { sheetFacts } from './sheet-facts.ts';

@@ -16,7 +16,7 @@ import { earlierThan, newestAt } from '../store/handouts.ts';
 import { editionAt, filesOf, formAt, standingOf } from '../store/editions.ts';
 import type { Reading } from '../store/replica.ts';
 import type { LearnerAssets } from './assets.ts';
-import { kept } from './kept.ts';
+import { kept } from './cached.ts';
 
 /** What does not change of an edition. */
 export type KeptEdition = Omit<PublicEdition, 'standing'> & {

@@ -7,7 +7,7 @@ import type { Acting } from '../acts/acting.ts';
 import { releasesOf } from '../store/apps.ts';
 import type { Db } from '../store/db.ts';
 import { lastEdition } from '../store/editions.ts';
-import { crosswalksHere } from './comings.ts';
+import { crosswalksHere } from './other-programs.ts';
 import { lineageFrom } from './lineage.ts';
 
 /** What commands were called in an earlier release, where that was otherwise. */

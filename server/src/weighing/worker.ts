@@ -5,7 +5,7 @@ import { deskOf } from '../acts/desk.ts';
 import { clashesIn } from '../acts/keysets.ts';
 import { issueAnew, issueNotes, issueSheet, staleIn } from '../acts/publishing.ts';
 import { actingFor, answeredOr, type ActingFor, type Unanswered } from '../threads-acting.ts';
-import { yieldToOthers } from '../yielding.ts';
+import { yieldToOthers } from '../priority.ts';
 
 /** What takes long: it is asked of the database from here, so that nothing large changes threads. */
 export interface Question extends ActingFor {

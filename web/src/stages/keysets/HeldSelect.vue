@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Platform } from '@crib/core/keys';
-import { HELD_CHOICES, heldName } from './held.ts';
+import { HELD_CHOICES, heldName } from './modifiers.ts';
 
 /** Chooses the modifiers that a run of keys is held with, or one thing more. */
 defineProps<{ platform: Platform; label?: string; also?: string; alsoSays?: string }>();

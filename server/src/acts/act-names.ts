@@ -1,7 +1,7 @@
 import type { Action } from '@crib/core/contract';
 
 /** Every act by what history says of it, with what whoever does it has to be allowed. */
-export const DOINGS = {
+export const ACT_RIGHTS = {
   'added the program': 'edit',
   'corrected the program': 'edit',
   'added the release': 'edit',
@@ -71,4 +71,4 @@ export const DOINGS = {
   'removed somebody': 'manage',
 } as const satisfies Record<string, Action>;
 
-export type Doing = keyof typeof DOINGS;
+export type ActName = keyof typeof ACT_RIGHTS;
