@@ -5,11 +5,12 @@ import { root } from './lib/run.mjs';
 
 /** Licences under which a package may be part of Crib, or help to make it: each lets anybody use, change and hand it on. */
 const PERMISSIVE =
-  /^(?:MIT|ISC|0BSD|Apache-2\.0|BSD-[23]-Clause|BlueOak-1\.0\.0|CC0-1\.0|OFL-1\.1|Zlib|PSF-2\.0|Python-2\.0|CC-BY-4\.0)$/;
+  /^(?:MIT|MIT-0|ISC|0BSD|Apache-2\.0|BSD-[23]-Clause|BlueOak-1\.0\.0|CC0-1\.0|OFL-1\.1|Zlib|PSF-2\.0|Python-2\.0|CC-BY-4\.0)$/;
 /** Packages whose licence has no name of that list, or asks for something: read, and why each may be here. */
 const READ = {
   'dejavu-fonts-ttf': 'the Bitstream Vera licence: fonts may be used, changed under another name and handed on',
   'png-js': 'MIT, as its LICENSE file says',
+  'svg-tags': 'MIT, as its LICENSE file says',
   'axe-core': 'MPL-2.0: used unchanged to look for barriers in tests',
   lightningcss: 'MPL-2.0: used unchanged to build the styles, and no part of what is handed out',
 };

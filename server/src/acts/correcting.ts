@@ -80,8 +80,12 @@ const alone =
     });
 const onRelease = alone((_db, id) => Promise.resolve(id));
 const onKeyset = alone(releaseOfKeyset);
-const onApp = <Result>(acting: Acting, doing: ActName, slug: string, work: (db: Db, appId: number) => Promise<Result>) =>
-  act(acting, doing, async (db) => work(db, (await appBySlug(db, slug, 'FOR UPDATE')).id));
+const onApp = <Result>(
+  acting: Acting,
+  doing: ActName,
+  slug: string,
+  work: (db: Db, appId: number) => Promise<Result>,
+) => act(acting, doing, async (db) => work(db, (await appBySlug(db, slug, 'FOR UPDATE')).id));
 const actorOf = async (acting: Acting, db: Db): Promise<Editor> => (await editorOf(db, acting.actor))!;
 
 export const correctApp = (acting: Acting, slug: string, asked: z.output<typeof SentApp>): Promise<App> =>
