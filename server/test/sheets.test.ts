@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
 import type { Catalogue, PublishedEdition, Release, Sheet, SheetFacts } from '@crib/core/contract';
-import { composeSheet, mended, proof } from '@crib/core/sheet';
+import { composeSheet, withFix, proof } from '@crib/core/sheet';
 import { US } from '@crib/core/keys';
 import { opened } from '@crib/core/keyset';
 import { keyboardsOf } from '@crib/core/press';
@@ -118,7 +118,7 @@ it('is published with a clean proof, or with what stays wrong named; the edition
   // Mended, there is nothing to name.
   const whole = proved(saved).reduce((now) => {
     const [next] = proved(now);
-    return next ? mended(now, next) : now;
+    return next ? withFix(now, next) : now;
   }, saved);
   const { id: _id, appId: _app, ...sent } = whole;
   await client.must('PUT', `/api/sheets/${sheet.id}`, sent);

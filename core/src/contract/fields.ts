@@ -3,35 +3,35 @@ import { line, name, prose } from './texts.ts';
 
 export const PRESS_EFFECTS = ['once', 'toggles', 'cycles', 'nth press', 'steps'] as const;
 
-/** A field of a command: what it holds, and how lists, pages and the database call it. */
+/** A field of a command: its kind and limits, and its names in lists, on pages and in the database. */
 export interface CommandField {
   readonly kind: 'line' | 'prose' | 'list' | 'flag' | 'effect';
   /** Characters of a text, or of each item of a list, at most. */
   readonly most?: number;
   /** Items of a list, at most. */
   readonly items?: number;
-  /** It cannot be empty. */
+  /** Required. */
   readonly needed?: true;
   /** Its column in the database, where that has another name. */
   readonly column?: string;
-  /** What a list says above its column, and a flag's cell; pages say the same. */
+  /** Its column heading in lists and its name on pages; for a flag, also the word in the Flags column. */
   readonly title: string;
-  /** What else a list may say there. */
+  /** Other column headings that mean the same. */
   readonly headings?: readonly string[];
-  /** How the margin begins a line that tells it. */
+  /** Its label in the side panel. */
   readonly fact?: string;
-  /** How a form asks for it. */
+  /** Its input in a form. */
   readonly asks?: {
     readonly label: string;
     readonly example?: string;
-    /** Chosen from all commands, from those that are no argument themselves, or from what others have there. */
+    /** A choice of all commands, of those that are not arguments, or of the values in use. */
     readonly from?: 'commands' | 'whole commands' | 'values in use';
-    /** Asked for only where that other field is filled; without it, it is empty. */
+    /** Shown only when that field is filled; empty otherwise. */
     readonly where?: string;
   };
 }
 
-/** What a release ships of a command besides its shortcuts: corrected by dated lines once the release is sealed. */
+/** What the maker ships about a command, apart from shortcuts. In a sealed release these fields take dated corrections. */
 export const SHIPPED_FIELDS = {
   label: {
     kind: 'line',

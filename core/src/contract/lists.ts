@@ -1,14 +1,14 @@
-/** A form that lists of commands come in. */
+/** A file format of command lists. */
 export interface ListFormatFacts {
-  /** What a reader is told that it was recognised as. */
+  /** What the import page calls it. */
   readonly name: string;
-  /** How names of such files end. */
+  /** Extensions of its files. */
   readonly endings: readonly string[];
   /** Its media type, where that is not text. */
   readonly type?: string;
 }
 
-/** All forms that lists are read from; `openList` tells them apart. */
+/** Every format that can be imported; `openList` detects which one a file has. */
 export const LIST_FORMATS = {
   csv: { name: 'text in columns', endings: ['.csv', '.tsv', '.txt'] },
   xlsx: {

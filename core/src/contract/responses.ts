@@ -146,7 +146,7 @@ export const PublishedEdition = z.object({
 });
 export type PublishedEdition = z.infer<typeof PublishedEdition>;
 
-/** What gets in the way of what, in one sentence; what else a clash has goes along as it is. */
+/** A conflict, with a sentence that describes it. */
 export const FoundClash = z.looseObject({
   kind: z.string(),
   severity: z.enum(['error', 'warning', 'note']),
@@ -165,12 +165,12 @@ export const Weighed = z.object({
   shown: z.array(z.string()),
 });
 
-/** A sheet, with the release that its keyset stands on. */
+/** A sheet, with the release of its keyset. */
 export const SheetMade = Sheet.extend({ releaseId: Id });
 export const SheetFound = SheetMade.extend({ editions: z.array(PublishedEdition), facts: SheetFacts });
 export const NotesFound = ChangeNotes.extend({ editions: z.array(PublishedEdition) });
 
-/** A key that this workplace gives to something else, or frees. */
+/** A reserved key that differs at this workplace, or is free there. */
 const SystemDifference = SystemKey.extend({ taker: z.string(), free: z.boolean() });
-/** What systems keep for themselves, and where this workplace differs. */
+/** Keys that operating systems reserve, and where this workplace differs. */
 export const SystemKeysFound = z.object({ keys: z.array(SystemKey), differences: z.array(SystemDifference) });

@@ -42,7 +42,7 @@ describe('what a trainer’s own texts in change notes claim of keys', () => {
     expect(found(notes('Bring your charts.'))).toEqual([]);
   });
 
-  it('is looked for in every text that is handed out, and mended where it stands', () => {
+  it('is looked for in every text that is handed out, and fixed where it stands', () => {
     const wrong = notes('', [
       { text: 'Press F9 to place a sounding.' },
       { reason: 'Hit F8 to draw a contour.' },
@@ -50,19 +50,19 @@ describe('what a trainer’s own texts in change notes claim of keys', () => {
     ]);
     const findings = notesProof(wrong, old, now, keyboards);
     expect(findings.map((one) => one.text)).toEqual(['Press F9 to place a sounding.', 'Hit F8 to draw a contour.']);
-    const mended = findings.reduce(
-      (texts) => notesProof(texts, old, now, keyboards)[0]?.mended ?? texts,
+    const fixed = findings.reduce(
+      (texts) => notesProof(texts, old, now, keyboards)[0]?.fixed ?? texts,
       wrong as Parameters<typeof notesProof>[0],
     );
-    expect(mended.groups[0]!.lines.map((one) => [one.text, one.reason])).toEqual([
+    expect(fixed.groups[0]!.lines.map((one) => [one.text, one.reason])).toEqual([
       ['Press D to place a sounding.', ''],
       ['', 'Hit C to draw a contour.'],
       ['Press F7 to draw a contour.', ''],
     ]);
-    expect(notesProof(mended, old, now, keyboards)).toEqual([]);
+    expect(notesProof(fixed, old, now, keyboards)).toEqual([]);
     // The same finding has the same name the next time: what was said of it still holds.
     expect(findings.map((one) => one.key)).toEqual(notesProof(wrong, old, now, keyboards).map((one) => one.key));
-    expect(notesProof({ ...wrong, title: 'Press F9 to place a sounding' }, old, now, keyboards)[0]!.mended!.title).toBe(
+    expect(notesProof({ ...wrong, title: 'Press F9 to place a sounding' }, old, now, keyboards)[0]!.fixed!.title).toBe(
       'Press D to place a sounding',
     );
   });

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { US } from '../../src/keys/index.ts';
 import { opened } from '../../src/keyset/index.ts';
 import { keyboardsOf } from '../../src/press/index.ts';
-import { NO_FACTS, composeSheet, mended, proof, wrongClaims } from '../../src/sheet/index.ts';
+import { NO_FACTS, composeSheet, withFix, proof, wrongClaims } from '../../src/sheet/index.ts';
 import { Sheet, type SheetFacts } from '../../src/contract/index.ts';
 import { catalogue } from '../list/fixtures.ts';
 
@@ -44,7 +44,7 @@ describe('what a text says of keys', () => {
   });
 
   it('is found as well in sentences that were written afterwards', () => {
-    // As first met, nothing mended with them: of the second list 26 wrong ones found and no right one, of the third 30 and 2.
+    // As first met, nothing fixed with them: of the second list 26 wrong ones found and no right one, of the third 30 and 2.
     const counts = ['two', 'three']
       .map((name) => list(name))
       .map(({ wrong, right }) => [wrong.length, right.length, wrong.filter(found).length, right.filter(found).length]);
@@ -123,7 +123,7 @@ describe('a proof', () => {
       'The five new commands',
       'Fathomry 7.0 – ten shortcuts',
     ];
-    expect(wrong.map((title) => told(title)[0]?.mend)).toEqual(
+    expect(wrong.map((title) => told(title)[0]?.fix)).toEqual(
       [
         'Three keys for the first week',
         '3 keys',
@@ -149,8 +149,8 @@ describe('a proof', () => {
     for (let more = 0; more < 9; more++) {
       const next = proved(sheet).find((one) => one.wrong);
       if (!next) break;
-      expect(next.mend).not.toBeNull();
-      sheet = mended(sheet, next);
+      expect(next.fix).not.toBeNull();
+      sheet = withFix(sheet, next);
     }
     expect(proved(sheet).filter((one) => one.wrong)).toEqual([]);
     expect([sheet.title, sheet.intro]).toEqual(['Three keys for the first week', 'Hit F4 to open the tide table.']);
@@ -185,7 +185,7 @@ describe('a proof', () => {
       ['untried', false],
       ['untried', false],
     ]);
-    const shown = mended(sheet, found[1]!);
+    const shown = withFix(sheet, found[1]!);
     expect(
       proof(
         shown,

@@ -18,14 +18,14 @@ import { FILE_BODY, LARGE_BODY, LIST_BODY, PLAIN_BODY, SIGN_IN_BODY } from './bo
 import { numberIn, sent } from './errors.ts';
 import { etagOf, withRevision } from './revisions.ts';
 
-/** An answer that is JSON already, as threads give it. */
+/** A response that is JSON already: threads return it so. */
 export class Json {
   constructor(readonly text: string) {}
 }
-/** What a handler gives that answered by itself, with a file or a stream. */
+/** Returned by a handler that has sent its own response: a file, a stream or a redirect. */
 export const ANSWERED = { answered: true } as const;
 
-/** A request as the contract describes it: parts of its address, its query and its body are checked. */
+/** A request with its path parameters, query and body, checked against the route table. */
 export interface Call<Name extends RouteName> {
   readonly parts: RouteParts<Name>;
   readonly query: Asked<Name>;
@@ -35,7 +35,7 @@ export interface Call<Name extends RouteName> {
 }
 type Answer<Name extends RouteName> = DeepReadonly<Gives<Name>> | Json | typeof ANSWERED;
 export type Handler<Name extends RouteName> = (call: Call<Name>) => Answer<Name> | Promise<Answer<Name>>;
-/** The same of whoever was let in. */
+/** A handler that acts for a member of a workspace. */
 export type ActHandler<Name extends RouteName> = (
   acting: Acting,
   call: Call<Name>,
@@ -52,7 +52,7 @@ const BODIES: Record<BodySize, readonly RequestHandler[]> = {
 };
 const numbered: readonly string[] = NUMBERED;
 
-/** The parts of an address; what is to be a number and is none is not there. */
+/** The path parameters; where a number is expected and there is none, the page does not exist. */
 const partsOf = (params: Request['params']) =>
   Object.fromEntries(
     Object.entries(params).map(([name, part]) => [
@@ -61,7 +61,7 @@ const partsOf = (params: Request['params']) =>
     ]),
   );
 
-/** Answers as the route says: 201 for what was added, unless it had been added before; 204 for nothing. */
+/** Sends the response: 201 if something was created now, 204 if there is no body. */
 async function answer(facts: Route, req: Request, res: Response, work: () => unknown): Promise<void> {
   const given = await work();
   if (given === ANSWERED) return;
@@ -72,7 +72,7 @@ async function answer(facts: Route, req: Request, res: Response, work: () => unk
   res.json(given);
 }
 
-/** Puts a route of the contract at its address, below `under`: `/api`, or `/public`. */
+/** Registers a handler for a route below `under`. */
 function serve<Name extends RouteName>(
   router: Router,
   under: '/api' | '/public',
@@ -89,6 +89,7 @@ function serve<Name extends RouteName>(
       handler({
         parts: partsOf(req.params) as RouteParts<Name>,
         query: (facts.asks ? sent(facts.asks, req.query) : undefined) as Asked<Name>,
+        // A list handler reads the body itself: it may be the bytes of a file.
         body: (facts.takes && facts.size !== 'list' ? sent(facts.takes, withRevision(req)) : undefined) as Takes<Name>,
         req,
         res,
@@ -97,7 +98,7 @@ function serve<Name extends RouteName>(
   );
 }
 
-/** All routes that need an account. Who may is asked before a body is read. */
+/** Registers all routes that require a right, which is checked before the body is read. */
 export function serveActs(
   router: Router,
   handlers: ActHandlers,
@@ -122,7 +123,7 @@ export function serveActs(
   }
 }
 
-/** Routes that everybody may ask, with what comes before them. */
+/** Registers routes that need no right; `before` has middleware for some. */
 export function serveOpen<Names extends OpenRoute>(
   router: Router,
   under: '/api' | '/public',

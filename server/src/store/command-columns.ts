@@ -18,32 +18,32 @@ const EMPTY: Record<CommandField['kind'], string> = {
   flag: 'false',
 };
 
-/** The columns of some fields, as parts of a statement. */
+/** The columns of some fields, as parts of SQL statements. */
 function columnsOf(fields: Readonly<Record<string, CommandField>>) {
   const all = Object.entries(fields).map(([field, facts]) => ({ field, facts, column: columnOf(field) }));
   return {
     names: all.map(({ column }) => column).join(', '),
-    /** With their types, for a record set of JSON. */
+    /** With types, for `jsonb_to_recordset`. */
     typed: all.map(({ column, facts }) => `${column} ${typeOf(facts)}`).join(', '),
     setTo: (table: string) => all.map(({ column }) => `${column} = ${table}.${column}`).join(', '),
-    /** Named as the contract names them; what a left join does not find is empty. */
+    /** With the contract’s names; empty values where a left join finds nothing. */
     selectFrom: (table: string) =>
       all
         .map(({ field, facts, column }) => `coalesce(${table}.${column}, ${EMPTY[facts.kind]}) AS "${field}"`)
         .join(', '),
   };
 }
-/** What `command_state` and `command_detail` say of a command in a release. */
+/** Columns of `command_state` and `command_detail`. */
 export const SHIPPED = columnsOf(SHIPPED_FIELDS);
 export const DETAILS = columnsOf(DETAIL_FIELDS);
 
-/** Words of a command by the columns that they are kept in. */
+/** The fields of a command by column name. */
 export const stateOf = (words: CommandWords) =>
   Object.fromEntries(
     (Object.keys(COMMAND_FIELDS) as CommandFieldName[]).map((field) => [columnOf(field), words[field]]),
   );
 
-/** The column that holds a field of a command, or of a place. */
+/** The column of a command’s or a context’s field. */
 export const correctedColumn = (what: string, field: string): string =>
   what === 'place'
     ? ({ parent: 'parent_id', takesText: 'takes_text' }[field] ?? field)

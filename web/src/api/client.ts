@@ -91,7 +91,16 @@ function addressOf(path: string, at: Readonly<Record<string, unknown>>): string 
 const writes = (name: RouteName) => !name.startsWith('GET') && ROUTES[name].may !== 'look at';
 
 /** Asks the server; throws a Refusal with sentences for the reader when it says no, or does not answer. */
-export async function ask<Name extends RouteName>(name: Name, ...[at, body, signal]: Rest<Name>): Promise<Gives<Name>> {
+export const ask = <Name extends RouteName>(name: Name, ...[at, body, signal]: Rest<Name>): Promise<Gives<Name>> =>
+  request(name, at, body, signal);
+
+/** The same for a route that is not known in advance, so that types cannot tell which arguments it needs. */
+export async function request<Name extends RouteName>(
+  name: Name,
+  at: At<Name> | undefined,
+  body?: Sends<Name>,
+  signal?: AbortSignal,
+): Promise<Gives<Name>> {
   const [method, pattern] = name.split(' ') as [string, string];
   const path = addressOf(pattern, (at ?? {}) as Record<string, unknown>);
   const headers = {

@@ -1,53 +1,53 @@
 import { computed, type ComputedRef } from 'vue';
 import { QueryClient, keepPreviousData, useQuery } from '@tanstack/vue-query';
-import type { Gives, RouteName, Sends } from '@crib/core/contract';
+import { isBesideCatalogues, type Gives, type RouteName, type Sends } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
-import { ask, problemsOf, whenWritten, type At } from './client.ts';
+import { problemsOf, request, whenWritten, type At } from './client.ts';
 
-/** Routes that only tell. */
+/** Routes that only read. */
 type ReadName = Extract<RouteName, `GET ${string}`>;
 type Reading = { [Name in ReadName]: [Sends<Name>] extends [void] ? Name : never }[ReadName];
 
-/** Answers are kept by route and address, and asked for again when something was written. */
+/** Responses are cached by route and parameters, and refetched after a write. */
 export const queries = new QueryClient({
   defaultOptions: {
     queries: {
-      // The client waits and asks again by itself; a page that is looked at again is told what changed by the stream.
+      // The client retries, and the event stream says what changed while a page was hidden.
       retry: false,
       refetchOnWindowFocus: false,
       refetchOnReconnect: false,
       networkMode: 'always',
-      // Answers are told apart as objects: what is computed from one is remembered with it.
+      // Computed values are cached by the identity of the response.
       structuralSharing: false,
     },
   },
 });
 
-/** How often something was written. */
+/** Number of writes so far. */
 let written = 0;
-/** A question, whose answer holds no longer where something was written while it was on its way. */
-const question = <Name extends Reading>(name: Name, at: At<Name>) => ({
+/** A query. If a write happens while it is under way, its response is stale. */
+const question = <Name extends Reading>(name: Name, at: At<Name> | null) => ({
   queryKey: [name, at] as const,
-  async queryFn({ signal }: { signal: AbortSignal }) {
+  async queryFn({ signal }: { signal?: AbortSignal }): Promise<Gives<Name>> {
     const before = written;
-    const found = await (ask as (...all: unknown[]) => Promise<Gives<Name>>)(name, at, undefined, signal);
+    const found = await request(name, at ?? undefined, undefined, signal);
     if (before !== written) setTimeout(() => queries.invalidateQueries({ queryKey: [name, at], refetchType: 'none' }));
     return found;
   },
 });
 
 export interface Answer<T> {
-  /** Null until there is one. */
+  /** Null while loading. */
   readonly answer: ComputedRef<T | null>;
-  /** Why the last question was not answered. */
+  /** Why the last request failed. */
   readonly failed: ComputedRef<Problem | null>;
-  /** Asks again. */
+  /** Refetches. */
   readonly load: () => Promise<void>;
 }
 
 /**
- * What a page asks for, and shows again at once when one comes back to it: asked anew for another address, and when somebody
- * has written. `at` is null where there is nothing to ask for; with `between`, the last answer stands until the next one.
+ * Data that a page shows: fetched for each set of parameters, cached, and refetched after a write. Nothing is fetched while
+ * `at` is null. `between` says what to show while new parameters load.
  */
 export function useAnswer<Name extends Reading>(
   name: Name,
@@ -56,12 +56,11 @@ export function useAnswer<Name extends Reading>(
 ): Answer<Gives<Name>> {
   const asked = computed(at);
   const query = useQuery(
-    {
-      queryKey: computed(() => [name, asked.value] as const),
-      queryFn: ({ signal }) => question(name, asked.value!).queryFn({ signal }),
-      enabled: computed(() => asked.value !== null),
+    computed(() => ({
+      ...question(name, asked.value),
+      enabled: asked.value !== null,
       ...(between === 'the last' && { placeholderData: keepPreviousData }),
-    },
+    })),
     queries,
   );
   return {
@@ -71,27 +70,21 @@ export function useAnswer<Name extends Reading>(
   };
 }
 
-/** The same for what is computed by hand: kept until something was written, and asked for once however many want it. */
+/** Data that is computed with: cached until a write, and fetched once however many callers want it. */
 export const fetchAnswer = <Name extends Reading>(name: Name, at: At<Name>): Promise<Gives<Name>> =>
   queries.fetchQuery({ ...question(name, at), staleTime: Infinity });
-/** Asked in any case, and kept for the others. */
+/** Fetches in any case, and updates the cache. */
 export async function fetchAnew<Name extends Reading>(name: Name, at: At<Name>): Promise<Gives<Name>> {
-  const found = await (ask as (...all: unknown[]) => Promise<Gives<Name>>)(name, at);
+  const found = await question(name, at).queryFn({});
   queries.setQueryData([name, at], found);
   return found;
 }
 
-const CATALOGUES: readonly RouteName[] = ['GET /api/releases/:id'];
-/** Catalogues are large: they are asked for again only when something was written that stands in them. */
-const inCatalogues = (path: string) =>
-  /^\/api\/(releases|keysets|bin|acts|proposals|system-keys)(\/|$)/.test(path) ||
-  /^\/api\/apps(\/:slug)?$/.test(path) ||
-  /^\/api\/apps\/:slug\/(releases|groups|runs|uses|merge|split|shipped|keysets|plans|views)(\/|$)/.test(path);
-/** Asks again for all that is shown, and for the rest when it is wanted; what waits for it is not kept waiting. */
+/** Marks cached responses as stale: those on the page are refetched now, the others when they are wanted. */
 export function forgetAnswers(catalogues = true): void {
   written++;
-  void queries.invalidateQueries({
-    predicate: ({ queryKey: [name] }) => catalogues || !CATALOGUES.includes(name as RouteName),
-  });
+  const isCatalogue = (name: unknown) => name === 'GET /api/releases/:id';
+  void queries.invalidateQueries({ predicate: ({ queryKey: [name] }) => catalogues || !isCatalogue(name) });
 }
-whenWritten((name) => forgetAnswers(inCatalogues(name.split(' ')[1]!)));
+// Catalogues are large, so only writes that change one refetch them.
+whenWritten((name) => forgetAnswers(!isBesideCatalogues(name)));

@@ -1,5 +1,5 @@
 import type { Gives, RouteName, Sends } from '@crib/core/contract';
-import { ask, type At } from '../api/client.ts';
+import { request, type At } from '../api/client.ts';
 import { useDoing } from './useDoing.ts';
 import { useWorkspace } from '../stores/workspace.ts';
 
@@ -10,7 +10,7 @@ export function useSaving() {
   const workspace = useWorkspace();
   const { problems, said, busy, doing } = useDoing();
 
-  /** What the server answered, `true` where that is nothing; null where it refused. */
+  /** The response, or `true` if it has no body; null if the server refused. */
   async function send<Name extends RouteName>(
     name: Name,
     at: At<Name>,
@@ -19,8 +19,7 @@ export function useSaving() {
   ): Promise<Answered<Name> | null> {
     let answer = true as Answered<Name>;
     const done = await doing(async () => {
-      // The arguments of a route that is not named yet cannot be told apart.
-      answer = (await (ask as (...all: unknown[]) => Promise<Answered<Name>>)(name, at, body)) ?? answer;
+      answer = ((await request(name, at, body)) as Answered<Name> | undefined) ?? answer;
       await workspace.reload();
     }, sentence);
     return done ? answer : null;

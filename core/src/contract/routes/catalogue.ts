@@ -2,7 +2,6 @@ import { z } from 'zod';
 import { Desk } from '../desk.ts';
 import { App, Catalogue, Context, Release } from '../entities.ts';
 import * as edit from '../editing.ts';
-import * as people from '../people.ts';
 import * as sent from '../requests.ts';
 import * as told from '../responses.ts';
 import { Corrected, Layouts, Made, route } from './route.ts';
@@ -14,17 +13,17 @@ export const CATALOGUE = {
   'GET /api/apps': route({ does: 'The apps of the workspace', may: 'look at', gives: list(App) }),
   'POST /api/apps': route({ does: 'Adds an app', may: 'edit', takes: sent.NewApp, gives: App, adds: true }),
   'GET /api/apps/:slug': route({
-    does: 'An app with its releases, keysets and sheets, a line each',
+    does: 'An app with its releases, keysets and sheets',
     may: 'look at',
     gives: told.AppOverview,
   }),
   'PUT /api/apps/:slug': route({
-    does: 'Corrects what is said of an app',
+    does: 'Corrects an app',
     may: 'edit',
     takes: edit.SentApp,
     gives: App,
   }),
-  'GET /api/apps/:slug/desk': route({ does: 'What waits of an app', may: 'look at', asks: Layouts, gives: Desk }),
+  'GET /api/apps/:slug/desk': route({ does: 'The open tasks of an app', may: 'look at', asks: Layouts, gives: Desk }),
   'POST /api/apps/:slug/releases': route({
     does: 'Adds a release',
     may: 'edit',
@@ -33,21 +32,21 @@ export const CATALOGUE = {
     adds: true,
   }),
   'GET /api/releases/:id': route({
-    does: 'A release with all that is catalogued of it',
+    does: 'A release with its catalogue',
     may: 'look at',
     gives: Catalogue,
   }),
   'PUT /api/releases/:id': route({
-    does: 'Corrects what is said of a release',
+    does: 'Corrects a release',
     may: 'edit',
     takes: edit.SentRelease,
     gives: Release,
     size: 'large',
   }),
   'POST /api/releases/:id/seal': route({ does: 'Seals a release', may: 'edit', gives: Release }),
-  'GET /api/releases/:id/contexts': route({ does: 'The places of a release', may: 'look at', gives: list(Context) }),
+  'GET /api/releases/:id/contexts': route({ does: 'The contexts of a release', may: 'look at', gives: list(Context) }),
   'POST /api/releases/:id/contexts': route({
-    does: 'Adds a place',
+    does: 'Adds a context',
     may: 'edit',
     takes: sent.NewContext,
     gives: Context,
@@ -55,14 +54,14 @@ export const CATALOGUE = {
     size: 'large',
   }),
   'PUT /api/releases/:id/contexts/:context': route({
-    does: 'Corrects a place',
+    does: 'Corrects a context',
     may: 'edit',
     takes: edit.SentContext,
     size: 'large',
   }),
-  'DELETE /api/releases/:id/contexts/:context': route({ does: 'Deletes a place', may: 'edit' }),
+  'DELETE /api/releases/:id/contexts/:context': route({ does: 'Deletes a context', may: 'edit' }),
   'POST /api/releases/:id/list/preview': route({
-    does: 'What a list would do',
+    does: 'Previews a list import',
     may: 'look at',
     takes: sent.SentList,
     gives: told.ListReport,
@@ -70,7 +69,7 @@ export const CATALOGUE = {
     size: 'list',
   }),
   'POST /api/releases/:id/list': route({
-    does: 'Takes a list in',
+    does: 'Imports a list',
     may: 'edit',
     takes: sent.SentList,
     gives: told.ListReport,
@@ -94,7 +93,7 @@ export const CATALOGUE = {
     size: 'large',
   }),
   'PUT /api/releases/:id/details': route({
-    does: 'Says more of commands',
+    does: 'Adds details to commands',
     may: 'edit',
     takes: edit.SentDetailsOf,
     gives: Corrected,
@@ -108,14 +107,14 @@ export const CATALOGUE = {
   }),
   'DELETE /api/releases/:id/commands/:command': route({ does: 'Deletes a command', may: 'edit' }),
   'POST /api/releases/:id/trials': route({
-    does: 'Says which shortcuts were tried',
+    does: 'Marks shortcuts as verified',
     may: 'edit',
     takes: edit.SentTrials,
     gives: z.object({ changed: z.int() }),
     size: 'large',
   }),
   'POST /api/releases/:id/findings': route({
-    does: 'Says what was found otherwise',
+    does: 'Records a shortcut that differs from the list',
     may: 'edit',
     takes: edit.SentFinding,
     size: 'large',
@@ -127,7 +126,7 @@ export const CATALOGUE = {
     size: 'large',
   }),
   'POST /api/releases/:id/wordings': route({
-    does: 'Adds words in other languages',
+    does: 'Adds labels in other languages',
     may: 'edit',
     takes: edit.SentWordings,
     size: 'large',
@@ -144,10 +143,10 @@ export const CATALOGUE = {
   'POST /api/apps/:slug/runs': route({ does: 'Adds a run', may: 'edit', takes: edit.SentRun, gives: Made, adds: true }),
   'PUT /api/apps/:slug/runs/:id': route({ does: 'Changes a run', may: 'edit', takes: edit.SentRun, gives: Made }),
   'DELETE /api/apps/:slug/runs/:id': route({ does: 'Deletes a run', may: 'edit' }),
-  'PUT /api/apps/:slug/uses': route({ does: 'Says how often commands are used', may: 'edit', takes: edit.SentUses }),
-  'POST /api/apps/:slug/merge': route({ does: 'Makes two commands one', may: 'edit', takes: edit.SentMerge }),
+  'PUT /api/apps/:slug/uses': route({ does: 'Sets usage counts', may: 'edit', takes: edit.SentUses }),
+  'POST /api/apps/:slug/merge': route({ does: 'Merges two commands', may: 'edit', takes: edit.SentMerge }),
   'POST /api/apps/:slug/split': route({
-    does: 'Makes one command two',
+    does: 'Splits a command',
     may: 'edit',
     takes: edit.SentSplit,
     gives: Made,
@@ -160,25 +159,16 @@ export const CATALOGUE = {
     gives: Made,
     adds: true,
   }),
-  'GET /api/apps/:slug/remarks': route({
-    does: 'What is said about commands',
-    may: 'look at',
-    gives: list(people.Remark),
-  }),
-  'POST /api/apps/:slug/remarks': route({
-    does: 'Says it',
-    may: 'comment',
-    takes: people.SentRemark,
-    gives: people.Remark,
-    adds: true,
-  }),
-  'POST /api/remarks/:id/end': route({ does: 'Ends a remark', may: 'comment' }),
   'GET /api/system-keys': route({
-    does: 'What systems keep for themselves',
+    does: 'Keys reserved by operating systems',
     may: 'look at',
     gives: told.SystemKeysFound,
   }),
-  'PUT /api/system-keys': route({ does: 'Says where this workplace differs', may: 'edit', takes: edit.SentSystemKeys }),
+  'PUT /api/system-keys': route({
+    does: 'Sets the reserved keys that differ here',
+    may: 'edit',
+    takes: edit.SentSystemKeys,
+  }),
   'POST /api/apps/:slug/views': route({
     does: 'Saves a view',
     may: 'edit',

@@ -5,6 +5,7 @@ import { CROSSWALKS } from './crosswalks.ts';
 import { PUBLISHING } from './publishing.ts';
 import { PEOPLE } from './people.ts';
 import { PUBLIC } from './public.ts';
+import { TOGETHER } from './together.ts';
 import type { DeepReadonly, PartsOf, Route } from './route.ts';
 
 export type { BodySize, DeepReadonly, Route } from './route.ts';
@@ -19,18 +20,15 @@ export const ROUTES = {
   ...CROSSWALKS,
   ...PUBLISHING,
   ...PEOPLE,
+  ...TOGETHER,
   ...PUBLIC,
 } satisfies Record<string, Route>;
 
 export type Routes = typeof ROUTES;
 export type RouteName = keyof Routes;
-/** Routes that need an account. */
+/** Routes that need a right: whoever is signed in, in a role that has it. */
 export type GuardedRoute = {
-  [Name in RouteName]: Name extends `${string} /api/${infer Rest}`
-    ? Rest extends 'session' | 'sessions' | 'session/workspace' | 'account' | `joining/${string}`
-      ? never
-      : Name
-    : never;
+  [Name in RouteName]: Routes[Name]['may'] extends 'signed in' | 'anybody' ? never : Name;
 }[RouteName];
 
 type PathOf<Name extends RouteName> = Name extends `${string} ${infer Path}` ? Path : never;
@@ -49,10 +47,14 @@ export type Takes<Name extends RouteName> = In<Routes[Name]>['take'];
 /** The body of an answer. */
 export type Gives<Name extends RouteName> = In<Routes[Name]>['give'];
 
-/** A route by a text that may be none. */
+const BESIDE = { ...RELEASES, ...CROSSWALKS, ...PUBLISHING, ...TOGETHER };
+/** Whether nothing that a route writes is part of a release’s catalogue. */
+export const isBesideCatalogues = (name: RouteName): boolean => name in BESIDE;
+
+/** A route by its name, if there is one of that name. */
 export const routeNamed = (name: string): Route | undefined => (ROUTES as Record<string, Route>)[name];
 
-/** The address of the API that a request goes to, as it stands in `ROUTES`. */
+/** The name in `ROUTES` of the route that serves a request. */
 export function routeFor(method: string, path: string): string | undefined {
   const parts = path.split('?')[0]!.split('/');
   return Object.keys(ROUTES).find((route) => {

@@ -8,9 +8,13 @@ const list = z.array;
 
 /** From release to release: lineage, history, release notes, and what is out of date. */
 export const RELEASES = {
-  'GET /api/apps/:slug/lineage': route({ does: 'What became of what', may: 'look at', gives: list(over.LineageLink) }),
+  'GET /api/apps/:slug/lineage': route({
+    does: 'Renames, splits and merges',
+    may: 'look at',
+    gives: list(over.LineageLink),
+  }),
   'PUT /api/apps/:slug/lineage': route({
-    does: 'Says it',
+    does: 'Confirms or rejects renames, splits and merges',
     may: 'edit',
     takes: over.SentLineage,
     gives: list(over.LineageLink),
@@ -22,21 +26,21 @@ export const RELEASES = {
     gives: list(over.CommandState),
   }),
   'POST /api/apps/:slug/notes': route({
-    does: 'Begins change notes',
+    does: 'Creates release notes',
     may: 'edit',
     takes: over.NewNotes,
     gives: over.ChangeNotes,
     adds: true,
   }),
-  'GET /api/notes/:id': route({ does: 'Change notes', may: 'look at', gives: told.NotesFound }),
+  'GET /api/notes/:id': route({ does: 'Release notes', may: 'look at', gives: told.NotesFound }),
   'PUT /api/notes/:id': route({
-    does: 'Arranges change notes',
+    does: 'Changes release notes',
     may: 'edit',
     takes: over.SentNotes,
     gives: over.ChangeNotes,
   }),
   'POST /api/notes/:id/editions': route({
-    does: 'Publishes change notes',
+    does: 'Publishes release notes',
     may: 'publish',
     takes: SentEdition,
     gives: told.PublishedEdition,
@@ -49,7 +53,7 @@ export const RELEASES = {
     gives: list(over.StaleEdition),
   }),
   'POST /api/apps/:slug/reissue': route({
-    does: 'Publishes them anew',
+    does: 'Publishes outdated editions again',
     may: 'publish',
     takes: over.SentReissue,
     gives: list(told.PublishedEdition),

@@ -1,7 +1,7 @@
 /**
  * Knows what differs between two keysets: what each press does before and after, which commands, contexts and places in
  * menus changed, and how much each change disturbs trained users. Release notes, histories and the story of a command
- * are told from that one comparison.
+ * all use this comparison.
  */
 export { placesOf, type Place, type Places } from './places.ts';
 export { firingOf, moved, type Moved, type PressChange, type PressChangeKind } from './moved.ts';

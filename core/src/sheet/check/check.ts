@@ -13,18 +13,18 @@ export type Spot =
   | { readonly part: 'row'; readonly section: number; readonly command: number }
   | { readonly part: 'sheet' };
 /** What mends a finding at one key. */
-export type Mend =
+export type Fix =
   { readonly by: 'text'; readonly text: string } | { readonly by: 'dropping' } | { readonly by: 'showing places' };
 /** Something of a sheet that a learner would trip over. */
 export interface Finding {
   /** The same for the same finding, however often it is looked for. */
   readonly key: string;
   readonly kind: FindingKind;
-  /** It is wrong, and is mended or named before it is published; else it is only to be known. */
+  /** It is wrong, and is fixed or named before it is published; else it is only to be known. */
   readonly wrong: boolean;
   readonly said: Said;
   readonly at: Spot;
-  readonly mend: Mend | null;
+  readonly fix: Fix | null;
 }
 
 const NUMBERS = [
@@ -76,15 +76,15 @@ export function proof(
   const ids = new Map(opened.catalogue.commands.map((one) => [one.name, one.id]));
   const label = (command: number) => opened.commands.get(command)?.label ?? '';
   const findings: Finding[] = [];
-  const add = (kind: FindingKind, wrong: boolean, at: Spot, sentence: Said, mend: Mend | null, more = '') =>
-    findings.push({ key: [kind, JSON.stringify(at), more].join(' '), kind, wrong, said: sentence, at, mend });
+  const add = (kind: FindingKind, wrong: boolean, at: Spot, sentence: Said, fix: Fix | null, more = '') =>
+    findings.push({ key: [kind, JSON.stringify(at), more].join(' '), kind, wrong, said: sentence, at, fix });
 
   /** A text by hand: its claims, and former names. */
   const read = (text: string, at: Spot) => {
     if (!text) return;
-    for (const { from, to, command, keys, mended } of wrongClaims(text, opened, sheet.keysetId, keyboards, named)) {
+    for (const { from, to, command, keys, fixed } of wrongClaims(text, opened, sheet.keysetId, keyboards, named)) {
       const quoted = text.slice(from, to);
-      const mend: Mend | null = mended === null ? null : { by: 'text', text: mended };
+      const fix: Fix | null = fixed === null ? null : { by: 'text', text: fixed };
       const keysOr = keys.map((one) => ({ keys: one, on: keyboards.platforms[0]! }));
       add(
         'text',
@@ -93,20 +93,20 @@ export function proof(
         keys.length
           ? said('proof.other keys', { quoted, command: label(command), keysOr })
           : said('proof.no keys', { quoted, command: label(command) }),
-        mend,
+        fix,
         `${quoted} ${command}`,
       );
     }
     const now = new Set(commandsIn(text, named).map((one) => one.command));
     for (const { command, from, to } of commandsIn(text, former)) {
       if (now.has(command)) continue;
-      const mended = text.slice(0, from) + label(command) + text.slice(to);
+      const fixed = text.slice(0, from) + label(command) + text.slice(to);
       add(
         'renamed',
         true,
         at,
         said('proof.renamed', { was: text.slice(from, to), now: label(command) }),
-        { by: 'text', text: mended },
+        { by: 'text', text: fixed },
         String(command),
       );
     }
@@ -156,8 +156,8 @@ export function proof(
       );
     }
   });
-  for (const [kind, sentence, mend] of together(sheet, body, opened, keyboards, ids))
-    add(kind, false, { part: 'sheet' }, sentence, mend, JSON.stringify(sentence.with));
+  for (const [kind, sentence, fix] of together(sheet, body, opened, keyboards, ids))
+    add(kind, false, { part: 'sheet' }, sentence, fix, JSON.stringify(sentence.with));
   return findings;
 }
 
@@ -168,9 +168,9 @@ function together(
   opened: Opened,
   keyboards: Keyboards,
   ids: ReadonlyMap<string, number>,
-): [FindingKind, Said, Mend | null][] {
+): [FindingKind, Said, Fix | null][] {
   const rows = [...new Map(body.sections.flatMap((one) => one.rows).map((row) => [row.command, row])).values()];
-  const found: [FindingKind, Said, Mend | null][] = [];
+  const found: [FindingKind, Said, Fix | null][] = [];
   for (const platform of body.platforms) {
     const without = rows.filter(
       (row) => !row.keys[platform]?.length && body.platforms.some((one) => row.keys[one]?.length),
@@ -226,13 +226,13 @@ const listed = (rows: readonly { readonly label: string }[]) => ({
   count: rows.length,
 });
 
-/** A sheet with a finding mended; what names no row or text stays as it is. */
-export function mended<Made extends Pick<Sheet, 'title' | 'intro' | 'sections' | 'look'>>(
+/** A sheet with a finding fixed; what names no row or text stays as it is. */
+export function withFix<Made extends Pick<Sheet, 'title' | 'intro' | 'sections' | 'look'>>(
   sheet: Made,
-  { at, mend }: Pick<Finding, 'at' | 'mend'>,
+  { at, fix }: Pick<Finding, 'at' | 'fix'>,
 ): Made {
-  if (!mend) return sheet;
-  if (mend.by === 'showing places')
+  if (!fix) return sheet;
+  if (fix.by === 'showing places')
     return { ...sheet, look: { ...sheet.look, parts: [...new Set([...sheet.look.parts, 'place' as const])] } };
   const section = (change: (one: Made['sections'][number]) => Made['sections'][number], index: number) => ({
     ...sheet,
@@ -240,11 +240,11 @@ export function mended<Made extends Pick<Sheet, 'title' | 'intro' | 'sections' |
   });
   if (at.part === 'row') {
     const { command } = at;
-    if (mend.by === 'text')
+    if (fix.by === 'text')
       return section(
         (one) => ({
           ...one,
-          rows: one.rows.map((row) => (row.command === command ? { ...row, note: mend.text } : row)),
+          rows: one.rows.map((row) => (row.command === command ? { ...row, note: fix.text } : row)),
         }),
         at.section,
       );
@@ -255,7 +255,7 @@ export function mended<Made extends Pick<Sheet, 'title' | 'intro' | 'sections' |
       return { ...one, rows: one.rows.filter((_, i) => i !== last) };
     }, at.section);
   }
-  if (mend.by !== 'text') return sheet;
-  if (at.part === 'heading') return section((one) => ({ ...one, title: mend.text }), at.section);
-  return at.part === 'sheet' ? sheet : { ...sheet, [at.part]: mend.text };
+  if (fix.by !== 'text') return sheet;
+  if (at.part === 'heading') return section((one) => ({ ...one, title: fix.text }), at.section);
+  return at.part === 'sheet' ? sheet : { ...sheet, [at.part]: fix.text };
 }

@@ -4,6 +4,6 @@
  */
 export { claimsIn, commandsIn, keysIn, namedBy, type KeyClaim, type Named } from './claims.ts';
 export { namedIn, wrongClaims, type WrongClaim } from './wrong-claims.ts';
-export { mended, proof, type Finding, type FindingKind, type Mend, type Spot } from './check.ts';
+export { proof, withFix, type Finding, type FindingKind, type Fix, type Spot } from './check.ts';
 export { notesProof, type NotesFinding } from './notes.ts';
 export { rowsByName, sheetOn, wrongChanges, wrongLines, type WrongLine } from './out-of-date.ts';

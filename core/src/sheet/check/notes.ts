@@ -14,7 +14,7 @@ export interface NotesFinding {
   /** The text that it stands in. */
   readonly text: string;
   /** The notes with the command’s present key in place of the wrong one; null where it has none. */
-  readonly mended: Texts | null;
+  readonly fixed: Texts | null;
 }
 interface NotesSide {
   readonly opened: Opened;
@@ -35,7 +35,7 @@ export function notesProof(notes: Texts, old: NotesSide, now: NotesSide, keyboar
     );
     return wrong
       .filter((one) => !held.has(one.from))
-      .map(({ from, to, command, keys, mended }) => {
+      .map(({ from, to, command, keys, fixed }) => {
         const [quoted, label] = [text.slice(from, to), now.opened.commands.get(command)?.label ?? ''];
         const keysOr = keys.map((one) => ({ keys: one, on: keyboards.platforms[0]! }));
         return {
@@ -44,7 +44,7 @@ export function notesProof(notes: Texts, old: NotesSide, now: NotesSide, keyboar
             ? said('proof.other keys', { quoted, command: label, keysOr })
             : said('proof.no keys', { quoted, command: label }),
           text,
-          mended: mended === null ? null : put(mended),
+          fixed: fixed === null ? null : put(fixed),
         };
       });
   };

@@ -10,7 +10,7 @@ export interface WrongClaim {
   readonly command: number;
   readonly keys: readonly string[];
   /** The text with the command’s key in place of the wrong one; null where it has none. */
-  readonly mended: string | null;
+  readonly fixed: string | null;
 }
 
 /** The commands of a release by the names that a text may give them. */
@@ -47,8 +47,8 @@ export function wrongClaims(
     if (holds) return [];
     const platform = keyboards.platforms.find((one) => keysOf(command, one).length > 0);
     const keys = platform === undefined ? [] : keysOf(command, platform);
-    const mended =
+    const fixed =
       keys[0] === undefined ? null : text.slice(0, key.from) + showStored(keys[0], platform!) + text.slice(key.to);
-    return [{ from: key.from, to: key.to, command, keys, mended }];
+    return [{ from: key.from, to: key.to, command, keys, fixed }];
   });
 }

@@ -1,6 +1,6 @@
 /**
  * Writes what is published for readers outside Crib: web pages of editions and lists of them, tables as CSV, Markdown,
- * HTML and text, and canonical JSON. What it is given is text: all of it is escaped.
+ * HTML and text, and canonical JSON. All text is escaped.
  */
 export { type PageChoice } from './choice.ts';
 export { editionPage, type PageFrame, type PageLinks } from './edition-page.ts';

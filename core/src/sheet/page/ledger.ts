@@ -11,7 +11,7 @@ export interface LedgerKeys {
   readonly weighed: Weighed;
 }
 
-/** Fields that stand in columns of their own in every ledger. */
+/** Fields that always have their own column. */
 const OWN_COLUMNS: readonly string[] = ['label', 'menu', 'category'];
 /** What else is said of a command, as lists say it; a column stands there when something is in it. */
 const SAID: readonly (readonly [ColumnMeaning, (one: Command) => string])[] = [

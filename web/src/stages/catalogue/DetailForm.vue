@@ -11,7 +11,7 @@ const props = defineProps<{ command: Command }>();
 const workspace = useWorkspace();
 const { problems, said, busy, send } = useSaving();
 
-/** The fields in the order in which they are asked for; lists are written with semicolons between their items. */
+/** Lists are edited as text, with semicolons between their items. */
 const FIELDS = Object.entries(DETAIL_FIELDS) as [keyof CommandDetails, CommandField][];
 const stored = () => workspace.asStored(props.command.id) ?? props.command;
 const { form, sending } = useDraft(
@@ -25,8 +25,8 @@ const { form, sending } = useDraft(
       }),
     ) as Record<keyof CommandDetails, string | boolean>,
 );
-const text = (field: keyof CommandDetails) =>
-  computed({ get: () => String(form[field]), set: (value: string) => void (form[field] = value) });
+/** The form’s text fields. */
+const texts = form as Record<keyof CommandDetails, string>;
 const parts = (items: string) =>
   items
     .split(';')
@@ -36,7 +36,7 @@ const parts = (items: string) =>
 const wholes = computed(() =>
   workspace.catalogue!.commands.filter((one) => !one.argumentOf && one.id !== props.command.id),
 );
-/** What can be chosen for a field, each by what is kept of it. */
+/** The choices for a field. */
 function choices(field: keyof CommandDetails, { asks }: CommandField): { value: string; label: string }[] {
   const { commands } = workspace.catalogue!;
   if (asks?.from === 'values in use')
@@ -51,7 +51,7 @@ function choices(field: keyof CommandDetails, { asks }: CommandField): { value: 
 const shown = computed(() =>
   FIELDS.flatMap(([field, facts]) => {
     const where = facts.asks?.where as keyof CommandDetails | undefined;
-    return facts.asks && (!where || form[where]) ? [{ field, facts, asks: facts.asks, model: text(field) }] : [];
+    return facts.asks && (!where || form[where]) ? [{ field, facts, asks: facts.asks }] : [];
   }),
 );
 async function save() {
@@ -74,12 +74,12 @@ async function save() {
       <h2>{{ command.label }}</h2>
       <p class="under">Helps to use it. Nothing that was shipped changes by it.</p>
     </div>
-    <template v-for="{ field, facts, asks, model } in shown" :key="field">
+    <template v-for="{ field, facts, asks } in shown" :key="field">
       <ElCheckbox v-if="facts.kind === 'flag'" v-model="form[field]" :label="asks.label" />
       <label v-else-if="asks.from"
         >{{ asks.label }}
         <ElSelect
-          v-model="model.value"
+          v-model="texts[field]"
           filterable
           clearable
           :allow-create="asks.from === 'values in use'"
@@ -93,7 +93,7 @@ async function save() {
       <label v-else
         >{{ asks.label
         }}<ElInput
-          v-model="model.value"
+          v-model="texts[field]"
           :maxlength="facts.kind === 'list' ? undefined : facts.most"
           :placeholder="asks.example ?? ''"
       /></label>

@@ -4,7 +4,7 @@ import { platformName } from '@crib/core/keys';
 
 /** The apps with their releases. */
 defineProps<{ apps: readonly AppOverview[] }>();
-defineEmits<{ addRelease: [slug: string]; mend: [slug: string]; deleted: [] }>();
+defineEmits<{ addRelease: [slug: string]; correct: [slug: string]; deleted: [] }>();
 </script>
 
 <template>
@@ -67,7 +67,7 @@ defineEmits<{ addRelease: [slug: string]; mend: [slug: string]; deleted: [] }>()
           type="button"
           class="btn plain"
           :aria-label="`Name, platforms, releases of ${app.name}`"
-          @click="$emit('mend', app.slug)"
+          @click="$emit('correct', app.slug)"
         >
           Name, platforms, releases
         </button>

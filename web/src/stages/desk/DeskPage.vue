@@ -7,7 +7,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { lastPlaces } from '../../composables/recent.ts';
 import AddApp from './AddApp.vue';
 import AppsTable from './AppsTable.vue';
-import MendApp from './MendApp.vue';
+import CorrectApp from './CorrectApp.vue';
 import TheBin from './TheBin.vue';
 import FirstSteps from './FirstSteps.vue';
 import { useDesk } from './useDesk.ts';
@@ -16,8 +16,8 @@ import { useDesk } from './useDesk.ts';
 const { luggage } = usePlace();
 const { apps, failed, groups, looking, load } = useDesk();
 const addTo = ref<string | null>(null);
-const mending = ref<string | null>(null);
-const mended = computed(() => apps.value?.find((one) => one.slug === mending.value) ?? null);
+const correcting = ref<string | null>(null);
+const corrected = computed(() => apps.value?.find((one) => one.slug === correcting.value) ?? null);
 const bin = ref<InstanceType<typeof TheBin> | null>(null);
 async function again() {
   await load();
@@ -87,15 +87,15 @@ const title = computed(() => {
           <h2 class="heading">Apps and releases</h2>
           <AppsTable
             :apps="apps"
-            @add-release="(slug) => ((mending = null), (addTo = slug))"
-            @mend="(slug) => (mending = slug)"
+            @add-release="(slug) => ((correcting = null), (addTo = slug))"
+            @correct="(slug) => (correcting = slug)"
           />
         </section>
       </div>
     </template>
 
     <template #margin>
-      <MendApp v-if="mended" :app="mended" @done="mending = null" @changed="again" />
+      <CorrectApp v-if="corrected" :app="corrected" @done="correcting = null" @changed="again" />
       <AddApp v-else :apps="apps ?? []" :release-of="addTo" @made="load" @app="addTo = null" />
       <TheBin ref="bin" @back="load" />
     </template>

@@ -124,11 +124,11 @@ const findings = computed(() => {
   const keyboards = workspace.keyboardsFor(now.opened.catalogue.release.platforms);
   return notesProof({ ...form, groups: arrangement(groups.value) }, old, now, keyboards);
 });
-function mend({ mended }: NotesFinding) {
-  if (!mended) return;
-  const { title, intro } = mended;
+function fix({ fixed }: NotesFinding) {
+  if (!fixed) return;
+  const { title, intro } = fixed;
   Object.assign(form, { title, intro });
-  groups.value = arranged(lines.value, mended.groups, form.language);
+  groups.value = arranged(lines.value, fixed.groups, form.language);
   touch();
 }
 const counts = computed(() => {
@@ -247,7 +247,7 @@ async function gone() {
         <NotesProof
           :findings="findings"
           :because="because"
-          @mend="mend"
+          @fix="fix"
           @because="(key, text) => because.set(key, text)"
         />
         <h3>Published</h3>

@@ -2,9 +2,9 @@
 import type { NotesFinding } from '@crib/core/sheet';
 import { say } from '@crib/core/words';
 
-/** What the trainer’s own texts say of keys and is not so: each with its mend, or with the reason why it stays. */
+/** What the trainer’s own texts say of keys and is not so: each with its fix, or with the reason why it stays. */
 defineProps<{ findings: readonly NotesFinding[]; because: ReadonlyMap<string, string> }>();
-const emit = defineEmits<{ mend: [finding: NotesFinding]; because: [key: string, text: string] }>();
+const emit = defineEmits<{ fix: [finding: NotesFinding]; because: [key: string, text: string] }>();
 </script>
 
 <template>
@@ -13,7 +13,7 @@ const emit = defineEmits<{ mend: [finding: NotesFinding]; because: [key: string,
   <div v-for="one in findings" :key="one.key" class="finding">
     <p class="mid">“{{ one.text }}”</p>
     <p>{{ say(one.said) }}</p>
-    <button v-if="one.mended" type="button" class="btn" @click="emit('mend', one)">Mend it</button>
+    <button v-if="one.fixed" type="button" class="btn" @click="emit('fix', one)">Mend it</button>
     <ElInput
       :model-value="because.get(one.key) ?? ''"
       size="small"

@@ -5,14 +5,14 @@ import type { SheetSection } from '@crib/core/contract';
 import { say } from '@crib/core/words';
 import { useWorkspace } from '../../stores/workspace.ts';
 
-/** What a learner would trip over: each with its mend, or with the reason why it stays. */
+/** What a learner would trip over: each with its fix, or with the reason why it stays. */
 const props = defineProps<{
   findings: readonly Finding[];
   because: ReadonlyMap<string, string>;
   sections: readonly SheetSection[];
 }>();
 const emit = defineEmits<{
-  mend: [finding: Finding];
+  fix: [finding: Finding];
   because: [key: string, text: string];
   choose: [section: number];
 }>();
@@ -55,9 +55,9 @@ function where({ at }: Finding): string {
           {{ where(one) }}</button><template v-else>{{ where(one) }}</template>
       </p>
       <p>{{ say(one.said) }}</p>
-      <div v-if="one.mend" class="actions">
-        <button type="button" class="btn" @click="emit('mend', one)">
-          {{ { text: 'Mend it', dropping: 'Take it off here', 'showing places': 'Show the places' }[one.mend.by] }}
+      <div v-if="one.fix" class="actions">
+        <button type="button" class="btn" @click="emit('fix', one)">
+          {{ { text: 'Mend it', dropping: 'Take it off here', 'showing places': 'Show the places' }[one.fix.by] }}
         </button>
       </div>
       <ElInput

@@ -30,7 +30,7 @@ const {
   findings,
   proofNow,
   because,
-  mend,
+  fix,
   load,
   change,
   save,
@@ -186,7 +186,7 @@ async function gone() {
         :findings="findings"
         :because="because"
         :sections="sheet.sections"
-        @mend="mend"
+        @fix="fix"
         @because="(key, text) => because.set(key, text)"
         @choose="(at) => (section = at)"
       />

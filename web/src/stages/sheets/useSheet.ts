@@ -1,5 +1,5 @@
 import { computed, ref } from 'vue';
-import { composeSheet, mended, proof, type Finding } from '@crib/core/sheet';
+import { composeSheet, withFix, proof, type Finding } from '@crib/core/sheet';
 import type { PublishedEdition, SentSheet, Sheet, SheetFacts, SheetSection } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
 import { asking } from '../../composables/asking.ts';
@@ -79,7 +79,7 @@ export function useSheet(id: () => number) {
   const findings = following(body, proofNow);
   /** Why what is wrong stays, by finding: what was named for the last edition stands there already. */
   const because = ref(new Map<string, string>());
-  const mend = (finding: Finding) => change((draft) => Object.assign(draft, mended(draft, finding)));
+  const fix = (finding: Finding) => change((draft) => Object.assign(draft, withFix(draft, finding)));
   const addRow = (section: number, command: number) =>
     change((draft) => draft.sections[section]?.rows.push({ command, note: '', lesson: null }));
   const addSection = (title: string) =>
@@ -103,7 +103,7 @@ export function useSheet(id: () => number) {
     findings,
     proofNow,
     because,
-    mend,
+    fix,
     load,
     change,
     save,
