@@ -35,11 +35,9 @@ export {
 export { editOf, withFollowUp, type EditSaid, type FollowUp, type Owner } from './taking.ts';
 export {
   CLASH_KINDS,
-  clashFinder,
   clashes,
   groupClashes,
   type Clash,
-  type ClashFinder,
   type ClashGroup,
   type ClashKind,
   type Severity,

@@ -6,19 +6,17 @@ import { howOf, meet, madeOn, readPresses } from '../../src/press/index.ts';
 import { say } from '../../src/words/index.ts';
 import {
   SYSTEM_KEYS,
-  clashFinder,
   clashSaid,
   clashes,
   effective,
   groupClashes,
-  settingWith,
   type Clash,
   type Setting,
 } from '../../src/keyset/index.ts';
 import { KeyPolicy, type Edit } from '../../src/contract/index.ts';
-import { FOUR_CONTEXTS, PLATFORMS, edits } from '../arbitraries.ts';
+import { FOUR_CONTEXTS, PLATFORMS } from '../arbitraries.ts';
 import { board } from '../presses.ts';
-import { COMMANDS, binding, command, custom, edit, on, setting, settings, shipped, tree } from './fixtures.ts';
+import { binding, command, custom, edit, on, setting, settings, shipped, tree } from './fixtures.ts';
 import { runs } from '../runs.ts';
 
 const layouts = ['us', 'de', 'fr', 'colemak'].map((id) => layoutById(id)!);
@@ -89,8 +87,6 @@ const pairsOf = (list: readonly Clash[]) =>
     .filter((one) => PAIRED.has(one.kind))
     .map(({ kind, parties }) => `${kind}: ${[...parties].map(textOf).sort().join(' | ')}`)
     .sort();
-const factsOf = (list: readonly Clash[]) =>
-  list.map(({ parties, ...rest }) => JSON.stringify({ ...rest, parties: parties.map(textOf) })).sort();
 
 describe('clashes', () => {
   it('are those that comparing all with all on every keyboard finds, on thousands of random keysets', () => {
@@ -101,25 +97,6 @@ describe('clashes', () => {
       runs(2000),
     );
   });
-
-  it('after an edit are what finding all of them anew gives', () => {
-    fc.assert(
-      fc.property(settings, edits(COMMANDS), edits(COMMANDS), (random, first, second) => {
-        const { stack: before } = random.weighed;
-        const full: Setting = { ...on(random, layouts, SYSTEM_KEYS), pairs: [[1, 2]] };
-        const finder = clashFinder(full);
-        let layer = before.layers[0]!.edits;
-        for (const one of [first, second]) {
-          layer = [...layer.filter((other) => !samePlace(other, one)), one];
-          const stack = { ...before, layers: [custom(layer)] };
-          expect(factsOf(finder.after(stack, [one]))).toEqual(factsOf(clashes(settingWith(full, stack))));
-        }
-      }),
-      runs(300),
-    );
-  });
-  const samePlace = (a: Edit, b: Edit) =>
-    a.command === b.command && a.context === b.context && a.platform === b.platform;
 
   const commands = [
     command(1, { label: 'Trace shoreline' }),

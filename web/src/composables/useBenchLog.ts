@@ -22,10 +22,10 @@ export interface BenchEntry {
   readonly what: string;
   readonly why: string;
 }
-/** Held for so long, or pressed twice within so long, in ms, is another press (common practice, no source). */
-const [HELD, TWICE] = [400, 400];
+/** Held down for so long, in ms, a key is another press (common practice, no source). */
+const HELD = 400;
 
-/** The presses that are made on a bench, by key and pointer, held and twice, and what each did and why. */
+/** The presses that are made on a bench, by key and pointer, and held, and what each did and why. */
 export function useBenchLog(
   scene: Ref<Scene | null>,
   opened: Ref<Opened | null>,
@@ -36,7 +36,6 @@ export function useBenchLog(
   const fired = shallowRef<{ name: string; n: number } | null>(null);
   let past: readonly Press[] = [];
   let [waiting, hold, count] = [0, 0, 0];
-  let last: { code: string; at: number } | null = null;
   watch([scene, plan], () => {
     window.clearTimeout(waiting);
     past = [];
@@ -77,22 +76,19 @@ export function useBenchLog(
     const given = plan.value?.edits.some((one) => one.command === command && one.context === context);
     return given ? words().given(placeOf(context)) : words().shipped(placeOf(context));
   }
-  function mannered(stroke: Stroke, manner: 'held' | 'twice') {
-    const step = scene.value && strokeOn(scene.value, [], stroke, manner);
+  function held(stroke: Stroke) {
+    const step = scene.value && strokeOn(scene.value, [], stroke, 'held');
     if (step && step.did.outcome !== 'nothing') tell(step);
   }
   return {
     entries,
     fired,
-    /** A stroke that a key made; held down long, or made twice, it is told as that too, where something has it so. */
-    stroke(stroke: Stroke, event: KeyboardEvent) {
+    /** A stroke that a key made; held down long it is told as that too. Made twice it is a sequence like any other. */
+    stroke(stroke: Stroke) {
       const step = scene.value && strokeOn(scene.value, past, stroke);
       if (step) tell(step);
-      const again = last !== null && last.code === event.code && event.timeStamp - last.at < TWICE;
-      if (again) mannered(stroke, 'twice');
-      last = again ? null : { code: event.code, at: event.timeStamp };
       window.clearTimeout(hold);
-      hold = window.setTimeout(() => mannered(stroke, 'held'), HELD);
+      hold = window.setTimeout(() => held(stroke), HELD);
     },
     letGo: () => window.clearTimeout(hold),
     pointed(action: 'WheelUp' | 'WheelDown' | 'DoubleClick' | 'RightClick', event: MouseEvent) {

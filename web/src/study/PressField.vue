@@ -6,14 +6,14 @@ import { useStudy } from './useStudy.ts';
 
 /** Takes real presses, and keys that are picked: for phones, and for what the browser keeps. Tab and Shift+Tab leave it. */
 defineProps<{ label: string; pick?: boolean }>();
-const emit = defineEmits<{ stroke: [stroke: Stroke, event: KeyboardEvent]; letGo: [] }>();
+const emit = defineEmits<{ stroke: [stroke: Stroke]; letGo: [] }>();
 const { layout, platform, language, strokesOf, t } = useStudy();
 const field = ref<HTMLElement | null>(null);
 function onKey(event: KeyboardEvent) {
   if (event.key === 'Tab') return;
   event.preventDefault();
   if (event.repeat) return;
-  for (const stroke of strokesOf(event)) emit('stroke', stroke, event);
+  for (const stroke of strokesOf(event)) emit('stroke', stroke);
 }
 const held = ref<Modifier[]>([]);
 const picked = ref('');
@@ -21,7 +21,7 @@ const keys = computed(() => keysOn(layout.value, platform.value));
 const words = computed(() => KEY_WORDS[language.value]);
 function pickIt() {
   if (!picked.value) return;
-  emit('stroke', pickedStroke(picked.value, held.value), new KeyboardEvent('keydown'));
+  emit('stroke', pickedStroke(picked.value, held.value));
   [held.value, picked.value] = [[], ''];
 }
 defineExpose({ focus: () => field.value?.focus() });

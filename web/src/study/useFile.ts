@@ -1,6 +1,7 @@
 import { computed, ref, shallowRef } from 'vue';
 import { CribError } from '@crib/core/error';
 import { planPreset, readPreset } from '@crib/core/preset';
+import { asking } from '../composables/asking.ts';
 import { useStudy } from './useStudy.ts';
 
 /** A preset file as its bytes are: one of the edition, or one of the learner’s own; and what the recipe reads out of it. */
@@ -13,7 +14,10 @@ export function useFile() {
   const wanted = ref('');
   const recipe = computed(() => recipes.value.find((one) => one.name === wanted.value) ?? recipes.value[0]);
   const offered = computed(() => edition.value!.files.filter((one) => one.platform === platform.value));
+  // Another file, or another platform, may be chosen while one is on its way: the last choice holds.
+  const turn = asking();
   async function fetched(file: string) {
+    const last = turn();
     problem.value = '';
     const known = offered.value.find((one) => one.name === file);
     if (!known) return void ([bytes.value, name.value] = [null, '']);
@@ -21,15 +25,16 @@ export function useFile() {
       const answer = await fetch(`/public/editions/${address.value}/files/${encodeURIComponent(file)}`);
       if (!answer.ok) throw new Error(String(answer.status));
       const content = new Uint8Array(await answer.arrayBuffer());
-      // Another platform may have been chosen meanwhile.
-      if (offered.value.includes(known)) [bytes.value, name.value, wanted.value] = [content, file, known.recipe];
+      if (last()) [bytes.value, name.value, wanted.value] = [content, file, known.recipe];
     } catch {
-      problem.value = t('tool.failed');
+      if (last()) problem.value = t('tool.failed');
     }
   }
   async function take(file: File | undefined) {
     if (!file) return;
-    [bytes.value, name.value, problem.value] = [new Uint8Array(await file.arrayBuffer()), file.name, ''];
+    const last = turn();
+    const content = new Uint8Array(await file.arrayBuffer());
+    if (last()) [bytes.value, name.value, problem.value] = [content, file.name, ''];
   }
   const read = computed(() => {
     if (!bytes.value || !recipe.value) return { found: null, plan: null, said: '' };

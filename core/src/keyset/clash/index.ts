@@ -1,8 +1,7 @@
 import type { Mask } from '../../press/index.ts';
-import type { EditPlace } from '../../contract/index.ts';
-import { heldAt, type Held, type Stack } from '../effective.ts';
+import type { Held } from '../effective.ts';
 import type { Setting } from '../setting.ts';
-import { entriesOf, heldKey, type Entry } from '../weighed.ts';
+import { heldKey, type Entry } from '../weighed.ts';
 import { CLASH_KINDS, type Clash } from './finding.ts';
 import { pairFinder } from './pairs.ts';
 import { singleFinder } from './single.ts';
@@ -10,68 +9,38 @@ import { singleFinder } from './single.ts';
 export { CLASH_KINDS, type Clash, type ClashKind, type Severity } from './finding.ts';
 export { groupClashes, type ClashGroup } from './groups.ts';
 
-/** The clashes of a keyset, kept up to date while it is edited. */
-export interface ClashFinder {
-  /** All of them, errors first. */
-  all(): Clash[];
-  /** All of them once the keyset is what `stack` says, which differs at these places only. */
-  after(stack: Stack, places: readonly EditPlace[]): Clash[];
-}
-
 const RANK = new Map(CLASH_KINDS.map((kind, index) => [kind, index]));
 const WEIGHT = { error: 0, warning: 1, note: 2 } as const;
 
 /** All clashes of a keyset; a pair yields one finding of the most specific kind. Errors come first. */
 export function clashes(setting: Setting): Clash[] {
-  return clashFinder(setting).all();
-}
-
-/** Finds the clashes of a keyset, and after an edit only those that it touches. */
-export function clashFinder(setting: Setting): ClashFinder {
   const { tree, weighed } = setting;
   const { keyboards } = weighed;
   const { platforms } = keyboards;
   const pairs = pairFinder(setting);
   const alone = singleFinder(setting);
 
-  const entries = new Map<string, Entry>();
+  const entries: Entry[] = [];
   const byFirst = new Map<number, Set<Entry>>();
   const byCommand = new Map<number, Set<Entry>>();
-  /** What is found about each binding; what concerns two stands with both. */
-  const found = new Map<Entry, Set<Clash>>();
   /** Everything found, by severity and kind: in the order in which it is told. */
-  const told = Array.from({ length: 3 * CLASH_KINDS.length }, () => new Set<Clash>());
+  const told = Array.from({ length: 3 * CLASH_KINDS.length }, (): Clash[] => []);
   const shelf = (clash: Clash) => told[WEIGHT[clash.severity] * CLASH_KINDS.length + RANK.get(clash.kind)!]!;
 
-  function look(entry: Entry, mine: Set<Clash>, stroke: number) {
+  function look(entry: Entry, stroke: number) {
     for (const other of byFirst.get(stroke) ?? []) {
       const clash = pairs(entry, other);
-      if (!clash) continue;
-      mine.add(clash);
-      found.get(other)!.add(clash);
-      shelf(clash).add(clash);
+      if (clash) shelf(clash).push(clash);
     }
   }
   function add(entry: Entry) {
-    entries.set(heldKey(entry.held), entry);
-    const mine = new Set<Clash>(alone(entry));
-    for (const clash of mine) shelf(clash).add(clash);
-    found.set(entry, mine);
+    entries.push(entry);
+    for (const clash of alone(entry)) shelf(clash).push(clash);
     const first = entry.strokes[0]!;
-    look(entry, mine, first);
-    for (const stroke of keyboards.near(first)) look(entry, mine, stroke);
+    look(entry, first);
+    for (const stroke of keyboards.near(first)) look(entry, stroke);
     join(byFirst, first, entry);
     join(byCommand, entry.held.command, entry);
-  }
-  function drop(entry: Entry) {
-    entries.delete(heldKey(entry.held));
-    byFirst.get(entry.strokes[0]!)?.delete(entry);
-    byCommand.get(entry.held.command)?.delete(entry);
-    for (const clash of found.get(entry) ?? []) {
-      shelf(clash).delete(clash);
-      for (const party of clash.parties) found.get(entries.get(heldKey(party)) ?? entry)?.delete(clash);
-    }
-    found.delete(entry);
   }
 
   /** Pairs of which one has a key on a platform and its partner none. */
@@ -101,7 +70,7 @@ export function clashFinder(setting: Setting): ClashFinder {
       let count = 0;
       let on: Mask = 0n;
       let first: Held | undefined;
-      for (const { held, strokes, pressable } of entries.values()) {
+      for (const { held, strokes, pressable } of entries) {
         const typed = wider.has(held.context) ? pressable & keyboards.where(strokes[0]!, 'types') : 0n;
         if (!typed) continue;
         count++;
@@ -113,27 +82,15 @@ export function clashFinder(setting: Setting): ClashFinder {
       return [{ kind: 'typing', severity: 'note', parties, ...keyboards.placesOf(on), swallowed: count }];
     });
   }
-  function all(): Clash[] {
-    const [notes, hints] = [swallowed(), lopsided()];
-    const list: Clash[] = [];
-    told.forEach((kind, at) => {
-      for (const clash of kind) list.push(clash);
-      if (at === 2 * CLASH_KINDS.length + RANK.get('typing')!) list.push(...notes);
-      if (at === 2 * CLASH_KINDS.length + RANK.get('lopsided')!) list.push(...hints);
-    });
-    return list;
-  }
-  function after(stack: Stack, places: readonly EditPlace[]): Clash[] {
-    const touched = new Map(places.map((place) => [`${place.command} ${place.context}`, place]));
-    for (const { command, context } of touched.values()) {
-      for (const entry of [...(byCommand.get(command) ?? [])]) if (entry.held.context === context) drop(entry);
-      const lists = platforms.map((platform) => heldAt(stack, platform, command, context));
-      for (const entry of entriesOf(lists, keyboards)) add(entry);
-    }
-    return all();
-  }
   for (const entry of weighed.entries()) add(entry);
-  return { all, after };
+  const [notes, hints] = [swallowed(), lopsided()];
+  const list: Clash[] = [];
+  told.forEach((kind, at) => {
+    for (const clash of kind) list.push(clash);
+    if (at === 2 * CLASH_KINDS.length + RANK.get('typing')!) list.push(...notes);
+    if (at === 2 * CLASH_KINDS.length + RANK.get('lopsided')!) list.push(...hints);
+  });
+  return list;
 }
 
 function join(map: Map<number, Set<Entry>>, key: number, entry: Entry) {

@@ -5,6 +5,7 @@ import type { Crosswalk, LineageLink } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
 import { problemsOf } from '../../api/client.ts';
 import { fetchAnew, fetchAnswer } from '../../api/queries.ts';
+import { asking } from '../../composables/asking.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
@@ -20,20 +21,21 @@ export function useCrosswalk() {
   const otherReleases = shallowRef<readonly number[]>([]);
   const problem = shallowRef<Problem | null>(null);
   const id = computed(() => Number(route.params['crosswalk']));
+  const turn = asking();
   async function load() {
     problem.value = null;
     stored.value = null;
     other.value = null;
-    const wanted = id.value;
+    const last = turn();
     try {
-      const found = await fetchAnew('GET /api/crosswalks/:id', { id: wanted });
+      const found = await fetchAnew('GET /api/crosswalks/:id', { id: id.value });
       const slug = found.from.slug === appSlug.value ? found.to.slug : found.from.slug;
       const decided = (await Promise.all(
         [found.from, found.to].map((end) => fetchAnswer('GET /api/apps/:slug/lineage', { slug: end.slug })),
       )) as [LineageLink[], LineageLink[]];
       const { releases } = await fetchAnswer('GET /api/apps/:slug', { slug });
       const newest = releases[0] ? opened(await fetchAnswer('GET /api/releases/:id', { id: releases[0].id })) : null;
-      if (wanted !== id.value) return;
+      if (!last()) return;
       lineage.value = new Map([
         [found.from.slug, decided[0]],
         [found.to.slug, decided[1]],
@@ -42,7 +44,7 @@ export function useCrosswalk() {
       other.value = newest;
       otherReleases.value = releases.map((one) => one.id);
     } catch (error) {
-      if (wanted === id.value) problem.value = problemsOf(error)[0] ?? null;
+      if (last()) problem.value = problemsOf(error)[0] ?? null;
     }
   }
   watch(id, load, { immediate: true });

@@ -47,7 +47,7 @@ function onKey(event: KeyboardEvent) {
   const made = capture(pressedKey(event), { layout, machine, binds: bench.value.binds });
   if (!made) return;
   event.preventDefault();
-  stroke(made, event);
+  stroke(made);
 }
 </script>
 

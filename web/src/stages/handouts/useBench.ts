@@ -22,35 +22,39 @@ export function useBench(asked: Ref<string>, wanted: Ref<string>) {
   const chosen = computed(
     () => recipes.value.find((one) => one.recipe.name === wanted.value)?.recipe ?? recipes.value[0]?.recipe,
   );
-  const guarded = async (work: () => Promise<void>) => {
+  const guarded = async (turn: () => () => boolean, work: (last: () => boolean) => Promise<void>) => {
+    const last = turn();
     problems.value = [];
     try {
-      await work();
+      await work(last);
     } catch (error) {
-      problems.value = problemsOf(error);
+      if (last()) problems.value = problemsOf(error);
     }
   };
-  const turn = asking();
+  const known = asking();
   watch(
     () => workspace.catalogue,
     () =>
-      guarded(async () => {
-        const last = turn();
+      guarded(known, async (last) => {
         if (!workspace.app || !workspace.catalogue) return;
-        const known = await ask('GET /api/apps/:slug/recipes', { slug: appSlug.value });
+        const all = await ask('GET /api/apps/:slug/recipes', { slug: appSlug.value });
         const sheets = workspace.app.sheets.filter((one) => one.editions && workspace.keyset(one.keysetId));
         const lists = await Promise.all(sheets.map((one) => ask('GET /api/sheets/:id/editions', { id: one.id })));
         if (!last()) return;
-        recipes.value = known;
+        recipes.value = all;
         editions.value = lists.flatMap((list, at) => list.map((one) => ({ ...one, title: sheets[at]!.title })));
       }),
     { immediate: true },
   );
+  const edition = asking();
+  // A file may be chosen while one is on its way: the last choice holds.
+  const choice = asking();
   /** Loads the preset file of an edition, with its sheet. */
   watch(
     [asked, platform, editions, chosen],
     ([address, on]) =>
-      guarded(async () => {
+      guarded(edition, async (last) => {
+        const wantedStill = choice();
         [bytes.value, sheet.value, loaded.value, writtenBy.value] = [null, null, '', ''];
         if (!address || !editions.value.some((one) => one.address === address)) return;
         const { body, files } = await ask('GET /public/editions/:address', { address });
@@ -59,16 +63,16 @@ export function useBench(asked: Ref<string>, wanted: Ref<string>) {
         const answer = file && (await fetch(`/public/editions/${address}/files/${encodeURIComponent(file.name)}`));
         if (answer && !answer.ok) refuse('unreachable', 'The file could not be fetched. Try again in a moment.');
         const content = answer && new Uint8Array(await answer.arrayBuffer());
-        if (address !== asked.value || on !== platform.value) return;
+        if (!last()) return;
         if (body.format === 'crib-sheet') sheet.value = body;
-        if (content) [bytes.value, loaded.value, writtenBy.value] = [content, file.name, file.recipe];
+        if (content && wantedStill()) [bytes.value, loaded.value, writtenBy.value] = [content, file.name, file.recipe];
       }),
     { immediate: true },
   );
   const take = (file: File) =>
-    guarded(async () => {
-      bytes.value = new Uint8Array(await file.arrayBuffer());
-      [loaded.value, writtenBy.value] = [file.name, ''];
+    guarded(choice, async (last) => {
+      const content = new Uint8Array(await file.arrayBuffer());
+      if (last()) [bytes.value, loaded.value, writtenBy.value] = [content, file.name, ''];
     });
   /** Nothing else of the keyset is known on the bench. */
   const read = computed(() => {
