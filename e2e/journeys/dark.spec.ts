@@ -1,5 +1,5 @@
 import { expect, test } from '../site.ts';
-import { complaints, expectNoBarriers, newest, signIn } from '../pages.ts';
+import { complaints, expectNoBarriers, newest, signInAtDesk } from '../pages.ts';
 
 const VIEWS = [
   '/desk',
@@ -33,7 +33,7 @@ const VIEWS = [
 test('dark paper is without barriers on every view of the trainers', async ({ page }) => {
   test.slow();
   const heard = complaints(page);
-  await signIn(page);
+  await signInAtDesk(page);
   await page.evaluate(() => localStorage.setItem('crib-theme', 'dark'));
   for (const path of VIEWS) {
     await page.goto(path);

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '../site.ts';
 import type { Catalogue } from '@crib/core/contract';
 import { at, fresh, margin, releaseOf, row } from '../made.ts';
-import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
+import { complaints, expectNoBarriers, pick, signIn, signInAtDesk } from '../pages.ts';
 
 /** Presses keys one after another, and counts them. */
 async function keys(page: Page, ...presses: string[]): Promise<number> {
@@ -94,7 +94,7 @@ test('filters combine, go along from stage to stage, and count by the keyset in 
 
 test('the desk tells what waits, each line leads to just that, and an empty one teaches', async ({ page }) => {
   const heard = complaints(page);
-  await signIn(page);
+  await signInAtDesk(page);
   await expect(shown(page)).toContainText('wait');
   await expectNoBarriers(page, 'the desk');
   const line = (text: string) => page.locator('.waits', { hasText: text });

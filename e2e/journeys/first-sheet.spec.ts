@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '../site.ts';
-import { choose, complaints, expectNoBarriers, signIn } from '../pages.ts';
+import { choose, complaints, expectNoBarriers, signInAtDesk } from '../pages.ts';
 
 /** What the program's maker hands out: a list with a mistake in it, and a place that is not catalogued yet. */
 const LIST = [
@@ -49,7 +49,7 @@ test('a list is read in, a key changed, a clash met, a sheet published, and a le
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'Sign in to the ledger' })).toBeVisible();
   await expectNoBarriers(page, 'signing in');
-  await signIn(page);
+  await signInAtDesk(page);
   await expectNoBarriers(page, 'apps');
 
   await test.step('an app and a release', async () => {
@@ -204,7 +204,7 @@ test('a list is read in, a key changed, a clash met, a sheet published, and a le
 });
 
 test('the demo’s preset file holds what the School set changes, line for line', async ({ page, browser }) => {
-  await signIn(page);
+  await signInAtDesk(page);
   await page.getByRole('link', { name: '7.0', exact: true }).click();
   await page.getByRole('link', { name: 'Handouts' }).click();
   const path = await page

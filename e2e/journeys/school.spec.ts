@@ -1,6 +1,6 @@
 import { expect, test, type Browser, type Page } from '../site.ts';
 import { at, fresh, margin, row } from '../made.ts';
-import { choose, complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
+import { choose, complaints, expectNoBarriers, pick, signInAtDesk } from '../pages.ts';
 
 const PASSWORD = 'anchor-and-cable';
 
@@ -32,7 +32,7 @@ test('a school works in it: who joins proposes, a reviewer takes it, others see 
 }) => {
   test.slow();
   const heard = complaints(page);
-  await signIn(page);
+  await signInAtDesk(page);
   await page.getByRole('button', { name: /^Ines/ }).click();
   await page.getByRole('link', { name: 'Your account' }).click();
   await expectNoBarriers(page, 'an account');
@@ -113,7 +113,7 @@ test('a school works in it: who joins proposes, a reviewer takes it, others see 
 });
 
 test('a reader looks at everything and is told what they cannot do', async ({ page }) => {
-  await signIn(page, 'Jory Penhale');
+  await signInAtDesk(page, 'Jory Penhale');
   await expect(page.getByText('you are a reader here')).toBeVisible();
   await page.goto('/catalogue/fathomry/7.2/command/chart.chart-particulars');
   await expect(page.getByLabel('A remark on this command')).toHaveCount(0);

@@ -20,6 +20,7 @@ const BUILDS = {
       'web/public',
       'web/vite.config.ts',
       'web/vite.learner.config.ts',
+      'web/vite.study.config.ts',
       'web/package.json',
       'web/compress.mjs',
       'package-lock.json',

@@ -15,3 +15,17 @@ export function each<Key, Result>(make: (key: Key) => Result): (key: Key) => Res
     return made;
   };
 }
+
+/** The same for two objects together, forgotten with either of them. */
+export function eachPair<One extends object, Other extends object, Result>(
+  make: (one: One, other: Other) => Result,
+): (one: One, other: Other) => Result {
+  const known = new WeakMap<One, WeakMap<Other, { result: Result }>>();
+  return (one, other) => {
+    let among = known.get(one);
+    if (!among) known.set(one, (among = new WeakMap()));
+    let found = among.get(other);
+    if (!found) among.set(other, (found = { result: make(one, other) }));
+    return found.result;
+  };
+}

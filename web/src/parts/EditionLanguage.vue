@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { LEARNER_LANGUAGES, type LearnerLanguage } from '@crib/core/words';
 import { languageName } from '../words/languages.ts';
+import SelectField from './SelectField.vue';
 
 /** The language that editions are written in: their fixed words, sentences and key names. */
 const language = defineModel<LearnerLanguage>({ required: true });
@@ -9,8 +10,10 @@ const language = defineModel<LearnerLanguage>({ required: true });
 <template>
   <label
     >Written in
-    <ElSelect v-model="language" aria-label="Written in">
-      <ElOption v-for="one in LEARNER_LANGUAGES" :key="one" :value="one" :label="languageName(one)" />
-    </ElSelect>
+    <SelectField
+      v-model="language"
+      label="Written in"
+      :choices="LEARNER_LANGUAGES.map((one) => ({ value: one, label: languageName(one) }))"
+    />
   </label>
 </template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import SelectField from './SelectField.vue';
 
 /** One thing in hand, as a switcher: its name, and by a press or a click the others, with a field to search them. */
 const props = defineProps<{
@@ -14,7 +15,7 @@ const shown = computed(() => props.options.find((one) => one.value === chosen.va
 </script>
 
 <template>
-  <ElSelect
+  <SelectField
     v-model="chosen"
     class="hand-switch"
     :class="{ strong }"
@@ -23,13 +24,11 @@ const shown = computed(() => props.options.find((one) => one.value === chosen.va
     filterable
     default-first-option
     :fit-input-width="false"
-    :aria-label="label"
+    :label="label"
     :placeholder="none ?? ''"
     @visible-change="(open: boolean) => open && $emit('opened')"
-  >
-    <ElOption v-if="none !== undefined && !strong" value="" :label="none" />
-    <ElOption v-for="one in options" :key="one.value" :value="one.value" :label="one.label" />
-  </ElSelect>
+    :choices="[none !== undefined && !strong ? { value: '', label: none } : null, ...options]"
+  />
 </template>
 
 <style>

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue';
 import { parseStored, writeStored, type Modifier, type Platform } from '@crib/core/keys';
 import { layoutInHand } from '../words/chips.ts';
 import { heldOn, keysOn, pickedStroke } from '../keyboard/pickable.ts';
+import SelectField from './SelectField.vue';
 
 /** Picks keys by hand: for phones, and for presses that the browser or the system keeps for itself. */
 const props = defineProps<{
@@ -34,16 +35,15 @@ function add(behind: string) {
     <ElCheckboxGroup v-model="held" aria-label="Modifiers held">
       <ElCheckbox v-for="one in modifiers" :key="one.name" :value="one.name" :label="one.word" />
     </ElCheckboxGroup>
-    <ElSelect
+    <SelectField
       v-model="picked"
       filterable
       size="small"
-      aria-label="Key"
+      label="Key"
       placeholder="Key"
       @visible-change="(open: boolean) => (listed ||= open)"
-    >
-      <ElOption v-for="one in listed ? keys : []" :key="one.name" :value="one.name" :label="one.word" />
-    </ElSelect>
+      :choices="(listed ? keys : []).map((one) => ({ value: one.name, label: one.word }))"
+    />
     <div class="ways">
       <button type="submit" class="btn" :disabled="!picked">Look it up</button>
       <button v-if="going" type="button" class="btn" :disabled="!picked" @click="add(going)">

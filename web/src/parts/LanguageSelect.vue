@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import { languagesOf } from '@crib/core/catalogue';
 import { useWorkspace } from '../stores/workspace.ts';
 import { languageName } from '../words/languages.ts';
+import SelectField from './SelectField.vue';
 
 /** Chooses an interface language, one that is known or another by its tag; an empty text is none. */
 defineProps<{ none: string; size?: 'small' }>();
@@ -13,16 +14,14 @@ const known = computed(() => [...new Set([...(workspace.stored ? languagesOf(wor
 </script>
 
 <template>
-  <ElSelect
+  <SelectField
     v-model="language"
     :size="size ?? 'default'"
     filterable
     allow-create
     default-first-option
     :placeholder="none"
-    aria-label="Interface language"
-  >
-    <ElOption value="" :label="none" />
-    <ElOption v-for="one in known" :key="one" :value="one" :label="languageName(one)" />
-  </ElSelect>
+    label="Interface language"
+    :choices="[{ value: '', label: none }, ...known.map((one) => ({ value: one, label: languageName(one) }))]"
+  />
 </template>

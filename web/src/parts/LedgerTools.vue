@@ -4,6 +4,7 @@ import { LEDGER_ORDERS } from '@crib/core/keyset';
 import { usePlace } from '../composables/usePlace.ts';
 import { useWorkspace } from '../stores/workspace.ts';
 import NarrowedTo from './NarrowedTo.vue';
+import SelectField from './SelectField.vue';
 
 /** What stands above every ledger: its order, and what it is narrowed to by name or by pressed keys. */
 const { kept } = usePlace();
@@ -17,19 +18,16 @@ const orders = computed(() => LEDGER_ORDERS.filter((one) => one !== 'run' || run
 <template>
   <label
     >Ordered by
-    <ElSelect v-model="order" size="small" aria-label="Ordered by" style="width: 110px">
-      <ElOption v-for="one in orders" :key="one" :value="one" :label="one" />
-    </ElSelect>
+    <SelectField v-model="order" size="small" label="Ordered by" style="width: 110px" :choices="orders" />
   </label>
-  <ElSelect
+  <SelectField
     v-if="order === 'run'"
     v-model="run"
     size="small"
-    aria-label="Which run"
+    label="Which run"
     :placeholder="runs[0]?.name ?? ''"
     style="width: 180px"
-  >
-    <ElOption v-for="one in runs" :key="one.id" :value="String(one.id)" :label="one.name" />
-  </ElSelect>
+    :choices="runs.map((one) => ({ value: String(one.id), label: one.name }))"
+  />
   <NarrowedTo />
 </template>

@@ -1,23 +1,33 @@
 <script setup lang="ts">
+import { computed } from 'vue';
 import { useWorkspace } from '../stores/workspace.ts';
+import SelectField from './SelectField.vue';
 
 /** Chooses a place where shortcuts work, or several, by path. */
-defineProps<{ label: string; size?: 'small'; multiple?: boolean; most?: number; not?: (id: number) => boolean }>();
+const { not } = defineProps<{
+  label: string;
+  size?: 'small';
+  multiple?: boolean;
+  most?: number;
+  not?: (id: number) => boolean;
+}>();
 const place = defineModel<number | number[]>({ required: true });
 const workspace = useWorkspace();
+const choices = computed(() =>
+  (workspace.tree?.inOrder ?? []).flatMap(({ id }) =>
+    not?.(id) ? [] : [{ value: id, label: workspace.tree!.path(id) }],
+  ),
+);
 </script>
 
 <template>
-  <ElSelect
+  <SelectField
     v-model="place"
     :size="size ?? 'default'"
     :multiple="multiple ?? false"
     :multiple-limit="most ?? 0"
     collapse-tags
-    :aria-label="label"
-  >
-    <template v-for="one in workspace.tree?.inOrder ?? []" :key="one.id">
-      <ElOption v-if="!not?.(one.id)" :value="one.id" :label="workspace.tree!.path(one.id)" />
-    </template>
-  </ElSelect>
+    :label="label"
+    :choices="choices"
+  />
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { platformName } from '@crib/core/keys';
 import { useWorkspace } from '../stores/workspace.ts';
+import SelectField from './SelectField.vue';
 
 /** Chooses one of the release's platforms, or all of them: an empty text. */
 defineProps<{ size?: 'small' }>();
@@ -9,13 +10,14 @@ const workspace = useWorkspace();
 </script>
 
 <template>
-  <ElSelect v-model="platform" :size="size ?? 'default'" aria-label="On which platform" placeholder="all platforms">
-    <ElOption value="" label="all platforms" />
-    <ElOption
-      v-for="one in workspace.catalogue?.release.platforms ?? []"
-      :key="one"
-      :value="one"
-      :label="platformName(one)"
-    />
-  </ElSelect>
+  <SelectField
+    v-model="platform"
+    :size="size ?? 'default'"
+    label="On which platform"
+    placeholder="all platforms"
+    :choices="[
+      { value: '', label: 'all platforms' },
+      ...(workspace.catalogue?.release.platforms ?? []).map((one) => ({ value: one, label: platformName(one) })),
+    ]"
+  />
 </template>

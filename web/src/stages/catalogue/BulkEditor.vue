@@ -9,6 +9,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useSaving } from '../../composables/useSaving.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Correcting many commands at once: one thing, the same for all that are marked. */
 const props = defineProps<{ marked: ReadonlySet<number> }>();
@@ -134,12 +135,16 @@ async function remove() {
   <form v-if="open" class="make" @submit.prevent="save">
     <label
       >For all of them
-      <ElSelect v-model="field" aria-label="What to correct">
-        <ElOption value="category" label="the category" />
-        <ElOption value="home" label="where they work" />
-        <ElOption value="flag" label="a flag" />
-        <ElOption value="replace" label="words in label and menu" />
-      </ElSelect>
+      <SelectField
+        v-model="field"
+        label="What to correct"
+        :choices="[
+          { value: 'category', label: 'the category' },
+          { value: 'home', label: 'where they work' },
+          { value: 'flag', label: 'a flag' },
+          { value: 'replace', label: 'words in label and menu' },
+        ]"
+      />
     </label>
     <ElInput
       v-if="field === 'category'"
@@ -150,9 +155,7 @@ async function remove() {
     />
     <PlaceSelect v-if="field === 'home'" v-model="home" label="Where they work" />
     <template v-if="field === 'flag'">
-      <ElSelect v-model="flag" aria-label="Flag"
-        ><ElOption v-for="one in SHIPPED_FLAGS" :key="one" :value="one" :label="one"
-      /></ElSelect>
+      <SelectField v-model="flag" label="Flag" :choices="SHIPPED_FLAGS" />
       <ElCheckbox v-model="on" label="they have the flag" />
     </template>
     <template v-if="field === 'replace'">
@@ -172,21 +175,27 @@ async function remove() {
   </div>
   <h3>Group them</h3>
   <form class="make" @submit.prevent="group">
-    <ElSelect v-model="kind" aria-label="As">
-      <ElOption value="family" label="a family, in this order" />
-      <ElOption value="pair" label="a pair of opposites" />
-      <ElOption value="slots" label="slots the user fills" />
-      <ElOption value="ways" label="ways to one goal" />
-      <ElOption value="run" label="a run, in this order" />
-    </ElSelect>
+    <SelectField
+      v-model="kind"
+      label="As"
+      :choices="[
+        { value: 'family', label: 'a family, in this order' },
+        { value: 'pair', label: 'a pair of opposites' },
+        { value: 'slots', label: 'slots the user fills' },
+        { value: 'ways', label: 'ways to one goal' },
+        { value: 'run', label: 'a run, in this order' },
+      ]"
+    />
     <ElInput v-model="groupName" maxlength="120" required aria-label="Name of the group" placeholder="Keep … view" />
     <div class="actions"><button type="submit" class="btn" :disabled="busy">Make it</button></div>
   </form>
   <template v-if="sheets.length">
     <h3>Put them on a sheet</h3>
-    <ElSelect v-model="sheet" aria-label="Which sheet">
-      <ElOption v-for="one in sheets" :key="one.id" :value="one.id" :label="one.title" />
-    </ElSelect>
+    <SelectField
+      v-model="sheet"
+      label="Which sheet"
+      :choices="sheets.map((one) => ({ value: one.id, label: one.title }))"
+    />
     <div class="actions">
       <button type="button" class="btn" :disabled="busy || sheet === null" @click="putOn">
         Put {{ commands.length }} on it

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { useWorkspace } from '../../stores/workspace.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Which keysets are the columns of the ledger. */
 const workspace = useWorkspace();
@@ -9,13 +10,14 @@ const ids = defineModel<number[]>({ required: true });
 <template>
   <label
     >Columns
-    <ElSelect v-model="ids" size="small" multiple collapse-tags aria-label="Columns" style="width: 190px">
-      <ElOption
-        v-for="keyset in workspace.catalogue?.keysets ?? []"
-        :key="keyset.id"
-        :value="keyset.id"
-        :label="keyset.name"
-      />
-    </ElSelect>
+    <SelectField
+      v-model="ids"
+      size="small"
+      multiple
+      collapse-tags
+      label="Columns"
+      style="width: 190px"
+      :choices="(workspace.catalogue?.keysets ?? []).map((keyset) => ({ value: keyset.id, label: keyset.name }))"
+    />
   </label>
 </template>

@@ -9,6 +9,7 @@ import CorrectedFacts from './CorrectedFacts.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useSaving } from '../../composables/useSaving.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Correcting what a release says of a command, or adding one to an open release; a sealed one takes dated corrections. */
 const props = defineProps<{ command: Command | null }>();
@@ -148,9 +149,14 @@ async function split() {
     <label>Menu path<ElInput v-model="form.menu" maxlength="240" placeholder="Depths › Place sounding" /></label>
     <label
       >Category
-      <ElSelect v-model="form.category" filterable allow-create default-first-option aria-label="Category">
-        <ElOption v-for="one in categories" :key="one" :value="one" :label="one" />
-      </ElSelect>
+      <SelectField
+        v-model="form.category"
+        filterable
+        allow-create
+        default-first-option
+        label="Category"
+        :choices="categories"
+      />
     </label>
     <label
       >Where it works
@@ -165,9 +171,7 @@ async function split() {
     <label>Description<ElInput v-model="form.description" type="textarea" :rows="2" maxlength="2000" /></label>
     <label
       >One press
-      <ElSelect v-model="form.onePress" aria-label="One press">
-        <ElOption v-for="one in PRESS_EFFECTS" :key="one" :value="one" :label="one" />
-      </ElSelect>
+      <SelectField v-model="form.onePress" label="One press" :choices="PRESS_EFFECTS" />
     </label>
     <ElCheckboxGroup v-model="form.flags" aria-label="Flags" class="flags">
       <ElCheckbox v-for="flag in SHIPPED_FLAGS" :key="flag" :value="flag" :label="SHIPPED_FIELDS[flag].title" />
@@ -224,14 +228,17 @@ async function split() {
   </form>
   <template v-if="command && !sealed">
     <h3>The same as another command</h3>
-    <ElSelect v-model="other" filterable aria-label="The other command" placeholder="the other command">
-      <ElOption
-        v-for="one in workspace.catalogue!.commands.filter((one) => one.id !== command!.id)"
-        :key="one.id"
-        :value="one.id"
-        :label="`${one.label} (${one.name})`"
-      />
-    </ElSelect>
+    <SelectField
+      v-model="other"
+      filterable
+      label="The other command"
+      placeholder="the other command"
+      :choices="
+        workspace
+          .catalogue!.commands.filter((one) => one.id !== command!.id)
+          .map((one) => ({ value: one.id, label: `${one.label} (${one.name})` }))
+      "
+    />
     <div class="actions">
       <button type="button" class="btn" :disabled="other === null || busy" @click="merge">
         Merge it into this one

@@ -5,6 +5,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import { useDraft } from '../../composables/useDraft.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useSaving } from '../../composables/useSaving.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** What helps to use a command: it can be added to a sealed release too, since nothing that was shipped changes by it. */
 const props = defineProps<{ command: Command }>();
@@ -78,17 +79,16 @@ async function save() {
       <ElCheckbox v-if="facts.kind === 'flag'" v-model="form[field]" :label="asks.label" />
       <label v-else-if="asks.from"
         >{{ asks.label }}
-        <ElSelect
+        <SelectField
           v-model="texts[field]"
           filterable
           clearable
           :allow-create="asks.from === 'values in use'"
           :default-first-option="asks.from === 'values in use'"
-          :aria-label="asks.label"
+          :label="asks.label"
           :placeholder="asks.example ?? ''"
-        >
-          <ElOption v-for="one in choices(field, facts)" :key="one.value" :value="one.value" :label="one.label" />
-        </ElSelect>
+          :choices="choices(field, facts).map((one) => ({ value: one.value, label: one.label }))"
+        />
       </label>
       <label v-else
         >{{ asks.label

@@ -7,6 +7,7 @@ import { FILTER_NAMES } from '../../words/filters.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import KeyNarrow from './KeyNarrow.vue';
+import SelectField from '../../parts/SelectField.vue';
 
 /** What a ledger can be narrowed to, with how many commands each has. Filters combine; each is taken back by itself. */
 const props = defineProps<{
@@ -44,10 +45,17 @@ const categories = computed(() =>
   >
   <label v-if="categories.length" class="pick"
     >Category
-    <ElSelect v-model="category" size="small" aria-label="By category" placeholder="any" filterable>
-      <ElOption value="" label="any" />
-      <ElOption v-for="[name, count] in categories" :key="name" :value="name" :label="`${name}, ${count}`" />
-    </ElSelect>
+    <SelectField
+      v-model="category"
+      size="small"
+      label="By category"
+      placeholder="any"
+      filterable
+      :choices="[
+        { value: '', label: 'any' },
+        ...categories.map(([name, count]) => ({ value: name, label: `${name}, ${count}` })),
+      ]"
+    />
   </label>
   <KeyNarrow :counts="tallies" :platform="platform" />
   <h3>Where it works</h3>

@@ -13,6 +13,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import CatalogueIndex from './CatalogueIndex.vue';
 import { useSaving } from '../../composables/useSaving.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Pairs, families, slots and ways: what belongs together, in order, with the keys each member has. */
 const workspace = useWorkspace();
@@ -140,31 +141,38 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
           <label>Name<ElInput v-model="form.name" maxlength="120" required /></label>
           <label
             >It is
-            <ElSelect v-model="form.kind" aria-label="It is">
-              <ElOption value="pair" label="a pair: two opposite commands" />
-              <ElOption value="family" label="a family: numbered or ordered alike" />
-              <ElOption value="slots" label="slots: they own a key whatever is put in them" />
-              <ElOption value="ways" label="ways: several commands that reach one goal" />
-              <ElOption value="chooser" label="a chooser: one press, and something decides" />
-            </ElSelect>
+            <SelectField
+              v-model="form.kind"
+              label="It is"
+              :choices="[
+                { value: 'pair', label: 'a pair: two opposite commands' },
+                { value: 'family', label: 'a family: numbered or ordered alike' },
+                { value: 'slots', label: 'slots: they own a key whatever is put in them' },
+                { value: 'ways', label: 'ways: several commands that reach one goal' },
+                { value: 'chooser', label: 'a chooser: one press, and something decides' },
+              ]"
+            />
           </label>
           <label
             >Members
-            <ElSelect v-model="form.members" multiple filterable collapse-tags aria-label="Members">
-              <ElOption v-for="one in catalogue.commands" :key="one.id" :value="one.id" :label="one.label" />
-            </ElSelect>
+            <SelectField
+              v-model="form.members"
+              multiple
+              filterable
+              collapse-tags
+              label="Members"
+              :choices="catalogue.commands.map((one) => ({ value: one.id, label: one.label }))"
+            />
           </label>
           <OrderList v-model="form.members" :name="label" :key-of="(id) => id" />
           <label v-if="TWINNED.has(form.kind) && twins.length"
             >Twin of
-            <ElSelect
+            <SelectField
               :model-value="form.twin ?? 0"
-              aria-label="Twin of"
+              label="Twin of"
               @update:model-value="(value: number) => (form.twin = value || null)"
-            >
-              <ElOption :value="0" label="none" />
-              <ElOption v-for="one in twins" :key="one.id" :value="one.id" :label="one.name" />
-            </ElSelect>
+              :choices="[{ value: 0, label: 'none' }, ...twins.map((one) => ({ value: one.id, label: one.name }))]"
+            />
           </label>
           <label v-if="form.kind === 'chooser'"
             >What decides<ElInput
@@ -176,14 +184,15 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
           <template v-if="form.kind === 'ways'">
             <label
               >Advise
-              <ElSelect
+              <SelectField
                 :model-value="form.advised ?? 0"
-                aria-label="Advise"
+                label="Advise"
                 @update:model-value="(value: number) => (form.advised = value || null)"
-              >
-                <ElOption :value="0" label="what is computed" />
-                <ElOption v-for="id in form.members" :key="id" :value="id" :label="label(id)" />
-              </ElSelect>
+                :choices="[
+                  { value: 0, label: 'what is computed' },
+                  ...form.members.map((id) => ({ value: id, label: label(id) })),
+                ]"
+              />
             </label>
             <label v-if="form.advised"
               >Because<ElInput v-model="form.because" type="textarea" :rows="2" maxlength="500"

@@ -4,6 +4,7 @@ import { writeStored, type Platform } from '@crib/core/keys';
 import { keyAtCode } from '@crib/core/press';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { usePlace } from '../../composables/usePlace.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Narrowing by what is held and by key. It asks for the counts only while a list is open: they change with every letter typed. */
 defineProps<{
@@ -29,40 +30,38 @@ function nameOf(code: string, platform: Platform): string {
 <template>
   <label class="pick"
     >Held
-    <ElSelect
+    <SelectField
       v-model="held"
       size="small"
-      aria-label="By modifier"
+      label="By modifier"
       placeholder="any"
       @visible-change="(open: boolean) => (listed = open)"
-    >
-      <ElOption value="" label="any" />
-      <ElOption
-        v-for="[name, count] in listed ? counts.modifiers() : held ? ([[held, '']] as const) : []"
-        :key="name"
-        :value="name"
-        :label="[name, count].filter(Boolean).join(', ')"
-      />
-    </ElSelect>
+      :choices="[
+        { value: '', label: 'any' },
+        ...(listed ? counts.modifiers() : held ? ([[held, '']] as const) : []).map(([name, count]) => ({
+          value: name,
+          label: [name, count].filter(Boolean).join(', '),
+        })),
+      ]"
+    />
   </label>
   <label class="pick"
     >Key
-    <ElSelect
+    <SelectField
       v-model="key"
       size="small"
-      aria-label="By key"
+      label="By key"
       placeholder="any"
       filterable
       @visible-change="(open: boolean) => (listed = open)"
-    >
-      <ElOption value="" label="any" />
-      <ElOption
-        v-for="[code, count] in listed ? counts.keys() : key ? ([[key, '']] as const) : []"
-        :key="code"
-        :value="code"
-        :label="[nameOf(code, platform), count].filter(Boolean).join(', ')"
-      />
-    </ElSelect>
+      :choices="[
+        { value: '', label: 'any' },
+        ...(listed ? counts.keys() : key ? ([[key, '']] as const) : []).map(([code, count]) => ({
+          value: code,
+          label: [nameOf(code, platform), count].filter(Boolean).join(', '),
+        })),
+      ]"
+    />
   </label>
   <RouterLink v-if="key" class="btn plain" :to="{ name: 'key', params: { code: key }, query: route.query }"
     >Everything on this key</RouterLink

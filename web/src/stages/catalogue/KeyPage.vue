@@ -13,6 +13,7 @@ import StateNote from '../../parts/StateNote.vue';
 import { layoutInHand, show } from '../../words/chips.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** One key: with and without modifiers, by place, what is free, and what it meant in each release. */
 const workspace = useWorkspace();
@@ -112,15 +113,14 @@ const neighbours = computed(() => {
       <div class="tools">
         <label
           >In
-          <ElSelect
+          <SelectField
             v-model="asked"
             size="small"
-            aria-label="Keyset"
+            label="Keyset"
             :placeholder="keyset?.name ?? ''"
             style="width: 190px"
-          >
-            <ElOption v-for="one in catalogue.keysets" :key="one.id" :value="String(one.id)" :label="one.name" />
-          </ElSelect>
+            :choices="catalogue.keysets.map((one) => ({ value: String(one.id), label: one.name }))"
+          />
         </label>
         <span>{{ free.length }} of {{ rows.length }} free everywhere</span>
       </div>

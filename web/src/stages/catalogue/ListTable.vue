@@ -3,6 +3,7 @@ import { computed, ref } from 'vue';
 import { useVirtualizer } from '@tanstack/vue-virtual';
 import { MEANINGS, meaningName, type ColumnMeaning } from '@crib/core/list';
 import type { ListReport } from '@crib/core/contract';
+import SelectField from '../../parts/SelectField.vue';
 
 /** The lines of a list as they stand in the file, under what their columns were understood to mean. */
 const props = defineProps<{
@@ -54,14 +55,13 @@ const isKeys = (meaning: string) => meaning.startsWith('shortcut');
         role="columnheader"
         :class="{ off: column.meaning === 'left out' }"
       >
-        <ElSelect
+        <SelectField
           size="small"
           :model-value="column.meaning"
-          :aria-label="`Meaning of ${column.heading}`"
+          :label="`Meaning of ${column.heading}`"
           @update:model-value="(meaning: string) => emit('meaning', index, meaning)"
-        >
-          <ElOption v-for="one in meanings" :key="one" :value="one" :label="meaningName(one)" />
-        </ElSelect>
+          :choices="meanings.map((one) => ({ value: one, label: meaningName(one) }))"
+        />
         <small>{{ column.heading || 'no heading' }}</small>
       </span>
     </div>

@@ -13,6 +13,7 @@ import CorrectedFacts from './CorrectedFacts.vue';
 import AddPlace from './AddPlace.vue';
 import CatalogueIndex from './CatalogueIndex.vue';
 import { useSaving } from '../../composables/useSaving.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** The places where shortcuts work, as a tree: moved by dragging or by keyboard, corrected in the margin. */
 const workspace = useWorkspace();
@@ -184,19 +185,23 @@ const apart = computed(() =>
           <template v-if="open">
             <h3>Active together with</h3>
             <div v-for="(pair, index) in form.together" :key="index" class="pair-row">
-              <ElSelect v-model="pair.context" size="small" aria-label="The other place">
-                <ElOption v-for="one in apart" :key="one.id" :value="one.id" :label="tree.path(one.id)" />
-              </ElSelect>
-              <ElSelect
+              <SelectField
+                v-model="pair.context"
+                size="small"
+                label="The other place"
+                :choices="apart.map((one) => ({ value: one.id, label: tree.path(one.id) }))"
+              />
+              <SelectField
                 :model-value="pair.first === null ? '' : String(pair.first)"
                 size="small"
-                aria-label="Which comes first"
+                label="Which comes first"
                 @update:model-value="(value: string) => (pair.first = value === '' ? null : value === 'true')"
-              >
-                <ElOption value="" label="no order stated" />
-                <ElOption value="true" :label="`${place.name} first`" />
-                <ElOption value="false" label="the other first" />
-              </ElSelect>
+                :choices="[
+                  { value: '', label: 'no order stated' },
+                  { value: 'true', label: `${place.name} first` },
+                  { value: 'false', label: 'the other first' },
+                ]"
+              />
               <button type="button" class="btn plain" @click="form.together.splice(index, 1)">Remove</button>
             </div>
             <button

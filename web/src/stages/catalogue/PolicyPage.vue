@@ -14,6 +14,7 @@ import CorrectedFacts from './CorrectedFacts.vue';
 import CatalogueIndex from './CatalogueIndex.vue';
 import { useSaving } from '../../composables/useSaving.ts';
 import { ref, computed } from 'vue';
+import SelectField from '../../parts/SelectField.vue';
 
 /** How the program takes keys: how it binds them, what fires when, and what it lets its users assign. */
 const workspace = useWorkspace();
@@ -94,11 +95,15 @@ const verdict = computed(() => {
           />
           <label
             >A pressed key is bound
-            <ElSelect v-model="policy.binds" aria-label="A pressed key is bound">
-              <ElOption value="character" label="by its character" />
-              <ElOption value="position" label="by its position" />
-              <ElOption value="letters" label="letters by character, the rest by position" />
-            </ElSelect>
+            <SelectField
+              v-model="policy.binds"
+              label="A pressed key is bound"
+              :choices="[
+                { value: 'character', label: 'by its character' },
+                { value: 'position', label: 'by its position' },
+                { value: 'letters', label: 'letters by character, the rest by position' },
+              ]"
+            />
           </label>
           <ElCheckbox v-model="policy.typedLetters" label="Its shortcuts may be letters typed in a row" />
           <label
@@ -136,15 +141,23 @@ const verdict = computed(() => {
           </div>
           <label
             >Keys that type need one of
-            <ElSelect v-model="policy.accepts.needsOneOf" multiple aria-label="Needs one of" placeholder="none">
-              <ElOption v-for="one in MODIFIERS" :key="one" :value="one" :label="one" />
-            </ElSelect>
+            <SelectField
+              v-model="policy.accepts.needsOneOf"
+              multiple
+              label="Needs one of"
+              placeholder="none"
+              :choices="MODIFIERS"
+            />
           </label>
           <label
             >Refused modifiers
-            <ElSelect v-model="policy.accepts.refuses" multiple aria-label="Refuses" placeholder="none">
-              <ElOption v-for="one in MODIFIERS" :key="one" :value="one" :label="one" />
-            </ElSelect>
+            <SelectField
+              v-model="policy.accepts.refuses"
+              multiple
+              label="Refuses"
+              placeholder="none"
+              :choices="MODIFIERS"
+            />
           </label>
           <label class="row"
             >At most
@@ -181,15 +194,14 @@ const verdict = computed(() => {
           /></label>
           <label
             >Opened by the command
-            <ElSelect
+            <SelectField
               v-model="app.keysCommand"
               filterable
               clearable
-              aria-label="Opened by the command"
+              label="Opened by the command"
               placeholder="none"
-            >
-              <ElOption v-for="one in catalogue.commands" :key="one.id" :value="one.name" :label="one.label" />
-            </ElSelect>
+              :choices="catalogue.commands.map((one) => ({ value: one.name, label: one.label }))"
+            />
           </label>
           <label
             >Keys are shown<ElInput

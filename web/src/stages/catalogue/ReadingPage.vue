@@ -17,6 +17,7 @@ import ListProblem from './ListProblem.vue';
 import ListSources from './ListSources.vue';
 import ListTable from './ListTable.vue';
 import { useReading } from './useReading.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 const workspace = useWorkspace();
 const { route, router, kept, appSlug, releaseLabel, luggage } = usePlace();
@@ -100,14 +101,13 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
         <p>{{ workspace.app?.name }} {{ releaseLabel }}</p>
         <label class="pick"
           >Keyset
-          <ElSelect
+          <SelectField
             :model-value="into ?? workspace.shipped?.id"
             size="small"
-            aria-label="Shipped keyset"
+            label="Shipped keyset"
             @update:model-value="(id: number) => retarget(() => (into = id))"
-          >
-            <ElOption v-for="one in shippedSets" :key="one.id" :value="one.id" :label="one.name" />
-          </ElSelect>
+            :choices="shippedSets.map((one) => ({ value: one.id, label: one.name }))"
+          />
         </label>
         <label class="pick"
           >Language
@@ -183,33 +183,30 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
           <span class="recognised">{{ recognised }}</span>
           <label v-if="report.tables.length > 1"
             >Table
-            <ElSelect
+            <SelectField
               size="small"
               :model-value="report.table"
-              aria-label="Table of the file"
+              label="Table of the file"
               style="width: 170px"
               @update:model-value="(index: number) => reading.takeTable(index)"
-            >
-              <ElOption
-                v-for="(one, index) in report.tables"
-                :key="index"
-                :value="index"
-                :label="`${one.title || `Table ${index + 1}`}, ${one.rows} rows`"
-              />
-            </ElSelect>
+              :choices="
+                report.tables.map((one, index) => ({
+                  value: index,
+                  label: `${one.title || `Table ${index + 1}`}, ${one.rows} rows`,
+                }))
+              "
+            />
           </label>
           <label v-if="report.columns.some((one) => one.meaning === 'menu')"
             >Menu steps parted by
-            <ElSelect
+            <SelectField
               size="small"
               :model-value="report.menuSign || ' '"
-              aria-label="What parts the steps of menu paths"
+              label="What parts the steps of menu paths"
               style="width: 96px"
               @update:model-value="(sign: string) => reading.partMenus(sign.trim())"
-            >
-              <ElOption value=" " label="nothing" />
-              <ElOption v-for="sign in MENU_SIGNS" :key="sign" :value="sign" :label="sign" />
-            </ElSelect>
+              :choices="[{ value: ' ', label: 'nothing' }, ...MENU_SIGNS]"
+            />
           </label>
           <span class="end">
             <button type="button" class="btn" @click="reading.forget()">Leave it</button>

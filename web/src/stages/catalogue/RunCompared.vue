@@ -4,6 +4,7 @@ import { RESTS, TYPISTS, runFigures, type Typist } from '@crib/core/reach';
 import { useHands } from '../../composables/useHands.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** One run with each keyset: what it asks of the hands, and how long it takes. */
 const props = defineProps<{ steps: readonly number[] }>();
@@ -40,15 +41,23 @@ const share = (part: number, whole: number) => (whole ? `${Math.round((100 * par
     <div class="tools">
       <label
         >From
-        <ElSelect v-model="restName" size="small" aria-label="Where hands rest" style="width: 260px">
-          <ElOption v-for="one in RESTS" :key="one.name" :value="one.name" :label="one.name" />
-        </ElSelect>
+        <SelectField
+          v-model="restName"
+          size="small"
+          label="Where hands rest"
+          style="width: 260px"
+          :choices="RESTS.map((one) => ({ value: one.name, label: one.name }))"
+        />
       </label>
       <label
         >Typing
-        <ElSelect v-model="typistName" size="small" aria-label="How one types" style="width: 220px">
-          <ElOption v-for="one in Object.keys(TYPISTS)" :key="one" :value="one" :label="TYPIST_WORDS[one as Typist]" />
-        </ElSelect>
+        <SelectField
+          v-model="typistName"
+          size="small"
+          label="How one types"
+          style="width: 220px"
+          :choices="Object.keys(TYPISTS).map((one) => ({ value: one, label: TYPIST_WORDS[one as Typist] }))"
+        />
       </label>
     </div>
     <table>

@@ -16,6 +16,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import CatalogueIndex from './CatalogueIndex.vue';
 import RunCompared from './RunCompared.vue';
 import { useSaving } from '../../composables/useSaving.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Runs: commands in the order a task uses them, each with its keys. */
 const workspace = useWorkspace();
@@ -175,21 +176,25 @@ async function gone() {
           /></label>
           <label
             >Next step
-            <ElSelect v-model="adding" filterable aria-label="Next step" placeholder="a command" @change="add">
-              <ElOption v-for="one in catalogue.commands" :key="one.id" :value="one.id" :label="one.label" />
-            </ElSelect>
+            <SelectField
+              v-model="adding"
+              filterable
+              label="Next step"
+              placeholder="a command"
+              @change="add"
+              :choices="catalogue.commands.map((one) => ({ value: one.id, label: one.label }))"
+            />
           </label>
           <label
             >Add all of
-            <ElSelect
+            <SelectField
               v-model="bundle"
               filterable
-              aria-label="Add all of"
+              label="Add all of"
               placeholder="a group or a category"
               @change="addAll"
-            >
-              <ElOption v-for="one in bundles" :key="one.key" :value="one.key" :label="one.name" />
-            </ElSelect>
+              :choices="bundles.map((one) => ({ value: one.key, label: one.name }))"
+            />
           </label>
           <KeyField
             :model-value="pressed"

@@ -14,6 +14,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import type { Shown } from '../../words/chips.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useSaving } from '../../composables/useSaving.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** The shortcuts a release ships a command with: stated while it is open, corrected by appending once it is sealed. */
 const props = defineProps<{ command: Command; keyset: ShippedKeyset; platform: Platform; how: Shown }>();
@@ -173,9 +174,11 @@ async function correct() {
       <label>In the interface language<LanguageSelect v-model="form.language" none="all languages" /></label>
       <label
         >Comes from
-        <ElSelect v-model="form.kind" aria-label="Comes from">
-          <ElOption v-for="(word, kind) in spoken" :key="kind" :value="kind" :label="word" />
-        </ElSelect>
+        <SelectField
+          v-model="form.kind"
+          label="Comes from"
+          :choices="Object.entries(spoken).map(([value, label]) => ({ value, label }))"
+        />
       </label>
       <label>Source<ElInput v-model="form.source" maxlength="240" /></label>
       <label>Build<ElInput v-model="form.build" maxlength="60" /></label>

@@ -12,6 +12,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import PastPanel from './PastPanel.vue';
 import CatalogueIndex from './CatalogueIndex.vue';
 import { useSaving } from '../../composables/useSaving.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** How often commands are used, by source: what lists to work off, and what is worth a nearer key, are counted by. */
 const workspace = useWorkspace();
@@ -113,10 +114,12 @@ async function save() {
           <p class="under">They replace what this source said before.</p>
           <label v-if="sources.length"
             >Change the counts of
-            <ElSelect v-model="chosen" aria-label="Change the counts of" placeholder="a new source">
-              <ElOption value="" label="a new source" />
-              <ElOption v-for="one in sources" :key="one" :value="one" :label="one" />
-            </ElSelect>
+            <SelectField
+              v-model="chosen"
+              label="Change the counts of"
+              placeholder="a new source"
+              :choices="[{ value: '', label: 'a new source' }, ...sources]"
+            />
           </label>
           <label
             >Source<ElInput v-model="form.source" maxlength="120" required placeholder="counted in the office"

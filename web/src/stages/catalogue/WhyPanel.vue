@@ -7,6 +7,7 @@ import type { Command, Keyset } from '@crib/core/contract';
 import { show } from '../../words/chips.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Why does my key do nothing? The checks in order, for a command in a keyset. */
 const props = defineProps<{ command: Command; keyset: Keyset }>();
@@ -63,9 +64,12 @@ const WORDS = { fine: 'fine', look: 'look at it', cause: 'this is why' } as cons
   <template v-else>
     <label class="ask"
       >Key
-      <ElSelect v-model="shortcut" size="small" aria-label="Which key">
-        <ElOption v-for="one in has" :key="one" :value="one" :label="show(one, platform)" />
-      </ElSelect>
+      <SelectField
+        v-model="shortcut"
+        size="small"
+        label="Which key"
+        :choices="has.map((one) => ({ value: one, label: show(one, platform) }))"
+      />
     </label>
     <label class="ask"
       >Active
@@ -73,11 +77,16 @@ const WORDS = { fine: 'fine', look: 'look at it', cause: 'this is why' } as cons
     </label>
     <label v-if="policy.rootOnly || policy.diverted" class="ask"
       >State
-      <ElSelect v-model="state" size="small" aria-label="State of the program">
-        <ElOption value="none" label="as usual" />
-        <ElOption v-if="policy.rootOnly" value="root only" :label="policy.rootOnly" />
-        <ElOption v-if="policy.diverted" value="diverted" :label="policy.diverted" />
-      </ElSelect>
+      <SelectField
+        v-model="state"
+        size="small"
+        label="State of the program"
+        :choices="[
+          { value: 'none', label: 'as usual' },
+          policy.rootOnly ? { value: 'root only', label: policy.rootOnly } : null,
+          policy.diverted ? { value: 'diverted', label: policy.diverted } : null,
+        ]"
+      />
     </label>
     <ol class="steps" aria-live="polite">
       <li v-for="step in steps" :key="step.check" :class="step.verdict">

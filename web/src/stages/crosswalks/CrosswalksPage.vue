@@ -11,6 +11,7 @@ import StateNote from '../../parts/StateNote.vue';
 import CrosswalkIndex from './CrosswalkIndex.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Crosswalks that begin or end at the app in hand: how far each is judged, and beginning another. */
 const workspace = useWorkspace();
@@ -93,9 +94,13 @@ const share = ({ judged, commands }: CrosswalkOverview) => (commands ? Math.roun
           <h2>Begin a crosswalk</h2>
           <label
             >The other program
-            <ElSelect v-model="other" filterable aria-label="The other program" placeholder="choose one">
-              <ElOption v-for="one in apps" :key="one.id" :value="one.slug" :label="one.name" />
-            </ElSelect>
+            <SelectField
+              v-model="other"
+              filterable
+              label="The other program"
+              placeholder="choose one"
+              :choices="apps.map((one) => ({ value: one.slug, label: one.name }))"
+            />
           </label>
           <ElRadioGroup v-model="coming" aria-label="Which way learners go">
             <ElRadio :value="true">Learners come from it to {{ workspace.app?.name }}</ElRadio>

@@ -8,6 +8,7 @@ import KeyChip from '../../parts/KeyChip.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import JudgedMatch from './JudgedMatch.vue';
 import { RELATION_WORDS } from './words.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** The proposals for a command with what speaks for them, another counterpart by name, and what was judged. */
 const props = defineProps<{
@@ -112,9 +113,14 @@ const facts = computed(() => [props.command.category, props.command.menu].filter
     </button>
   </div>
   <h3>Another command</h3>
-  <ElSelect v-model="other" filterable size="small" aria-label="Another command" placeholder="name it">
-    <ElOption v-for="one in to.catalogue.commands" :key="one.id" :value="one.id" :label="one.label" />
-  </ElSelect>
+  <SelectField
+    v-model="other"
+    filterable
+    size="small"
+    label="Another command"
+    placeholder="name it"
+    :choices="to.catalogue.commands.map((one) => ({ value: one.id, label: one.label }))"
+  />
   <div class="actions">
     <button type="button" class="btn" :disabled="other === null" @click="emit('take', other!)">Take it</button>
     <button type="button" class="btn" @click="emit('say', 'none')">No counterpart</button>

@@ -3,6 +3,7 @@ import type { Match } from '@crib/core/crosswalk';
 import type { Command } from '@crib/core/contract';
 import NoteField from './NoteField.vue';
 import { RELATION_WORDS } from './words.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** A counterpart that was judged: of the whole command or of one of its states, with what the trainer notes of it. */
 const props = defineProps<{ match: Match; command: Command; target: Command | undefined }>();
@@ -18,27 +19,23 @@ const change = (part: Partial<Match>) => emit('amend', { ...props.match, ...part
     </p>
     <label v-if="command.states.length" class="line"
       >When it is at
-      <ElSelect
+      <SelectField
         :model-value="match.sourceState ?? ''"
         size="small"
-        :aria-label="`State of ${command.label}`"
+        :label="`State of ${command.label}`"
         @update:model-value="(sourceState: string) => change({ sourceState })"
-      >
-        <ElOption value="" label="any of its states" />
-        <ElOption v-for="state in command.states" :key="state" :value="state" :label="state" />
-      </ElSelect>
+        :choices="[{ value: '', label: 'any of its states' }, ...command.states]"
+      />
     </label>
     <label v-if="target?.states.length" class="line"
       >Until it shows
-      <ElSelect
+      <SelectField
         :model-value="match.targetState ?? ''"
         size="small"
-        :aria-label="`State of ${target.label}`"
+        :label="`State of ${target.label}`"
         @update:model-value="(targetState: string) => change({ targetState })"
-      >
-        <ElOption value="" label="any of its states" />
-        <ElOption v-for="state in target.states" :key="state" :value="state" :label="state" />
-      </ElSelect>
+        :choices="[{ value: '', label: 'any of its states' }, ...target.states]"
+      />
     </label>
     <label class="line"
       >Note

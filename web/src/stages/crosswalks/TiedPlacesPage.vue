@@ -13,6 +13,7 @@ import CrosswalkIndex from './CrosswalkIndex.vue';
 import NoteField from './NoteField.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
 import { RELATION_WORDS } from './words.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Which place of one program answers to which of the other: proposed by name and by where counterparts are, and judged. */
 const { kept, set } = usePlace();
@@ -142,27 +143,25 @@ const evidence = ({ names, agree, of }: { names: number; agree: number; of: numb
           <h3>Judged</h3>
           <label class="line"
             >Answers to
-            <ElSelect
-              :model-value="standing(selected.id).matches[0]?.target ?? ''"
+            <SelectField
+              :model-value="standing(selected.id).matches[0]?.target"
               filterable
               size="small"
-              aria-label="Answers to"
+              label="Answers to"
               placeholder="choose a place"
               @update:model-value="(target: number) => change(selected!.id, { target })"
-            >
-              <ElOption v-for="one in to.tree.inOrder" :key="one.id" :value="one.id" :label="to.tree.path(one.id)" />
-            </ElSelect>
+              :choices="to.tree.inOrder.map((one) => ({ value: one.id, label: to!.tree.path(one.id) }))"
+            />
           </label>
           <label v-if="standing(selected.id).matches.length" class="line"
             >As
-            <ElSelect
+            <SelectField
               :model-value="standing(selected.id).matches[0]!.relation"
               size="small"
-              aria-label="Relation"
+              label="Relation"
               @update:model-value="(relation: Relation) => change(selected!.id, { relation })"
-            >
-              <ElOption v-for="one in RELATIONS" :key="one" :value="one" :label="RELATION_WORDS[one]" />
-            </ElSelect>
+              :choices="RELATIONS.map((one) => ({ value: one, label: RELATION_WORDS[one] }))"
+            />
           </label>
           <label v-if="standing(selected.id).kind !== 'unjudged'" class="line"
             >Note

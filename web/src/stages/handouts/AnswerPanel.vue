@@ -7,6 +7,7 @@ import KeyField from '../../parts/KeyField.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useReply, type Had } from './useReply.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Answering a learner: what they wrote, what it is about, and a reply in which every sentence says where it comes from. */
 const props = defineProps<{ editions: readonly Had[]; report: LearnerReport | null }>();
@@ -51,48 +52,53 @@ const text = computed(() => sentences.value.map((one) => one.text).join('\n'));
     <div class="about">
       <label
         >Edition
-        <ElSelect v-model="address" size="small" aria-label="Edition" style="width: 260px">
-          <ElOption
-            v-for="one in editions"
-            :key="one.address"
-            :value="one.address"
-            :label="`${one.title}, edition ${one.number}`"
-          />
-        </ElSelect>
+        <SelectField
+          v-model="address"
+          size="small"
+          label="Edition"
+          style="width: 260px"
+          :choices="editions.map((one) => ({ value: one.address, label: `${one.title}, edition ${one.number}` }))"
+        />
       </label>
       <label
         >System
-        <ElSelect
+        <SelectField
           v-model="platform"
           size="small"
-          aria-label="System of the learner"
+          label="System of the learner"
           :empty-values="[null]"
           style="width: 120px"
-        >
-          <ElOption value="" label="not known" />
-          <ElOption v-for="one in edition?.body.platforms ?? []" :key="one" :value="one" :label="platformName(one)" />
-        </ElSelect>
+          :choices="[
+            { value: '', label: 'not known' },
+            ...(edition?.body.platforms ?? []).map((one) => ({ value: one, label: platformName(one) })),
+          ]"
+        />
       </label>
       <label
         >Keyboard
-        <ElSelect
+        <SelectField
           :model-value="layout?.id ?? ''"
           size="small"
-          aria-label="Keyboard of the learner"
+          label="Keyboard of the learner"
           :empty-values="[null]"
           style="width: 150px"
           @update:model-value="(id: string) => (layout = LAYOUTS.find((one) => one.id === id) ?? null)"
-        >
-          <ElOption value="" label="not known" />
-          <ElOption v-for="one in LAYOUTS" :key="one.id" :value="one.id" :label="one.name" />
-        </ElSelect>
+          :choices="[{ value: '', label: 'not known' }, ...LAYOUTS.map((one) => ({ value: one.id, label: one.name }))]"
+        />
       </label>
       <label
         >Command
-        <ElSelect v-model="command" filterable size="small" aria-label="Command it is about" style="width: 220px">
-          <ElOption :value="0" label="none named" />
-          <ElOption v-for="one in commands" :key="one.id" :value="one.id" :label="one.label" />
-        </ElSelect>
+        <SelectField
+          v-model="command"
+          filterable
+          size="small"
+          label="Command it is about"
+          style="width: 220px"
+          :choices="[
+            { value: 0, label: 'none named' },
+            ...commands.map((one) => ({ value: one.id, label: one.label })),
+          ]"
+        />
       </label>
     </div>
     <StateNote v-if="problem" :problem="problem" />

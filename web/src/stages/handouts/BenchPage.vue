@@ -15,6 +15,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import BenchChart from './BenchChart.vue';
 import BenchRun from './BenchRun.vue';
 import { useBench } from './useBench.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** A stand-in for the taught program: it loads the bytes of a preset, takes real presses, and says what fires and why. */
 const workspace = useWorkspace();
@@ -69,14 +70,13 @@ function onKey(event: KeyboardEvent) {
         >
         <label v-if="recipes.length > 1" class="read"
           >Read by
-          <ElSelect
+          <SelectField
             :model-value="chosen?.name"
             size="small"
-            aria-label="Recipe that reads the file"
+            label="Recipe that reads the file"
             @update:model-value="(recipe: string) => set({ recipe }, true)"
-          >
-            <ElOption v-for="one in recipes" :key="one" :value="one" :label="one" />
-          </ElSelect>
+            :choices="recipes"
+          />
         </label>
         <label class="btn file"
           >Load a file of your own<input
@@ -101,11 +101,17 @@ function onKey(event: KeyboardEvent) {
         <label class="in">in <PlaceSelect v-model="context" size="small" label="Where you are in the program" /></label>
         <label
           >while
-          <ElSelect v-model="state" size="small" aria-label="State of the program" style="width: 230px">
-            <ElOption value="none" label="nothing special is on" />
-            <ElOption v-if="policy?.rootOnly" value="root only" :label="policy.rootOnly" />
-            <ElOption v-if="policy?.diverted" value="diverted" :label="policy.diverted" />
-          </ElSelect>
+          <SelectField
+            v-model="state"
+            size="small"
+            label="State of the program"
+            style="width: 230px"
+            :choices="[
+              { value: 'none', label: 'nothing special is on' },
+              policy?.rootOnly ? { value: 'root only', label: policy.rootOnly } : null,
+              policy?.diverted ? { value: 'diverted', label: policy.diverted } : null,
+            ]"
+          />
         </label>
       </div>
       <ProblemList :problems="problems" />

@@ -8,6 +8,7 @@ import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** An edition in hand: its address as a code, what differs from an earlier one, what stays wrong, and withdrawing it. */
 const props = defineProps<{ edition: PublishedEdition & { title: string }; earlier: readonly PublishedEdition[] }>();
@@ -148,14 +149,14 @@ async function withdraw() {
   </template>
   <template v-if="earlier.length">
     <h3>Against an earlier edition</h3>
-    <ElSelect v-model="other" size="small" aria-label="Earlier edition">
-      <ElOption
-        v-for="one in earlier"
-        :key="one.address"
-        :value="one.address"
-        :label="`Edition ${one.number}, ${one.publishedAt.slice(0, 10)}`"
-      />
-    </ElSelect>
+    <SelectField
+      v-model="other"
+      size="small"
+      label="Earlier edition"
+      :choices="
+        earlier.map((one) => ({ value: one.address, label: `Edition ${one.number}, ${one.publishedAt.slice(0, 10)}` }))
+      "
+    />
     <p v-if="changed?.length === 0" class="mid">Every row is the same.</p>
     <p v-for="(one, at) in said" :key="at" class="line">
       <b>{{ one.label }}</b> <span class="mid">{{ one.what }}</span>

@@ -11,6 +11,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import LearnRecipe from './LearnRecipe.vue';
 import ReadPresetFile from './ReadPresetFile.vue';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Recipes of preset files: each edited as data, beside the file that it writes of the keyset in hand; and files read by it. */
 const workspace = useWorkspace();
@@ -84,16 +85,15 @@ async function learnt(id: number) {
   </div>
   <div v-else class="scroll" tabindex="0" role="region" aria-label="The recipe and what it writes">
     <div class="tools">
-      <ElSelect
+      <SelectField
         v-if="recipes!.length > 1"
         :model-value="String(one.id)"
         size="small"
-        aria-label="Recipe"
+        label="Recipe"
         style="width: 220px"
         @update:model-value="(id: string) => set({ recipe: id }, true)"
-      >
-        <ElOption v-for="each in recipes!" :key="each.id" :value="String(each.id)" :label="each.recipe.name" />
-      </ElSelect>
+        :choices="recipes!.map((each) => ({ value: String(each.id), label: each.recipe.name }))"
+      />
       <span role="status">{{ unsaved ? 'Not saved yet' : 'Saved' }}</span>
       <button type="button" class="btn primary" :disabled="!unsaved || !written.recipe" @click="save">Save</button>
     </div>
@@ -106,14 +106,13 @@ async function learnt(id: number) {
       <div>
         <label class="of"
           >What it writes of
-          <ElSelect
+          <SelectField
             :model-value="keyset?.id"
             size="small"
-            aria-label="Keyset of the example"
+            label="Keyset of the example"
             @update:model-value="(id: number) => (chosen = id)"
-          >
-            <ElOption v-for="each in keysets" :key="each.id" :value="each.id" :label="each.name" />
-          </ElSelect>
+            :choices="keysets.map((each) => ({ value: each.id, label: each.name }))"
+          />
           <span class="mid">on {{ platformName(platform) }}</span>
         </label>
         <p v-if="example?.fault" class="wrong" role="alert">{{ example.fault.sentence }}</p>

@@ -13,6 +13,7 @@ import { useSession } from '../../stores/session.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useSaving } from '../../composables/useSaving.ts';
 import KeysetFrame from './KeysetFrame.vue';
+import SelectField from '../../parts/SelectField.vue';
 
 /** A keyset as a thing: its name and note, whose it is, copies of it, and its file. */
 const workspace = useWorkspace();
@@ -131,17 +132,18 @@ async function gone() {
         <div v-if="custom && gives" class="make">
           <label
             >Belongs to
-            <ElSelect
+            <SelectField
               :model-value="keyset.owner?.id ?? 0"
-              aria-label="Belongs to"
+              label="Belongs to"
               :disabled="busy"
               @update:model-value="
                 (id: number) => give({ owner: id || null }, id ? 'It is theirs now.' : 'It is the school’s now.')
               "
-            >
-              <ElOption :value="0" label="the school: every editor changes it" />
-              <ElOption v-for="one in members" :key="one.id" :value="one.id" :label="`${one.name} alone`" />
-            </ElSelect>
+              :choices="[
+                { value: 0, label: 'the school: every editor changes it' },
+                ...members.map((one) => ({ value: one.id, label: `${one.name} alone` })),
+              ]"
+            />
           </label>
           <ElCheckbox
             :model-value="keyset.locked ?? false"
@@ -182,10 +184,7 @@ async function gone() {
         <h3>Take apart by subject</h3>
         <label class="pick"
           >By
-          <ElSelect v-model="by" size="small" aria-label="By what">
-            <ElOption value="category" label="category" />
-            <ElOption value="place" label="place" />
-          </ElSelect>
+          <SelectField v-model="by" size="small" label="By what" :choices="['category', 'place']" />
         </label>
         <div v-for="[subject, edits] in parts" :key="subject" class="pair">
           <span>{{ subject }}</span><span class="figures">{{ edits.length }}</span>

@@ -12,6 +12,7 @@ import KeysetIndex from './KeysetIndex.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import type { ClashAnswer, ClashQuestion, ToldGroup } from '../../workers/clashes.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** What gets in the way of what in a keyset, on the layouts that learners have; found in a worker. */
 const workspace = useWorkspace();
@@ -159,17 +160,16 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
       <div class="tools">
         <label
           >On the layouts
-          <ElSelect
+          <SelectField
             v-model="layouts"
             size="small"
             multiple
             collapse-tags
             filterable
-            aria-label="Layouts"
+            label="Layouts"
             style="width: 220px"
-          >
-            <ElOption v-for="one in LAYOUTS" :key="one.id" :value="one.id" :label="one.name" />
-          </ElSelect>
+            :choices="LAYOUTS.map((one) => ({ value: one.id, label: one.name }))"
+          />
         </label>
         <button type="button" class="btn plain" @click="layouts = LAYOUTS.map((one) => one.id)">
           All {{ LAYOUTS.length }}

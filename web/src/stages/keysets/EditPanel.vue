@@ -18,6 +18,7 @@ import NearerKeys from './NearerKeys.vue';
 import WhatFollows from './WhatFollows.vue';
 import type { FollowUp } from '@crib/core/keyset';
 import { useEdit } from './useEdit.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Changing a command's keys in a custom keyset, with what follows before it is saved. */
 const props = defineProps<{ keyset: CustomKeyset; command: Command; platform: Platform; how: Shown }>();
@@ -109,22 +110,18 @@ defineExpose({ focus: () => field.value?.focus() });
       </label>
       <label class="layouts"
         >Learners also have
-        <ElSelect
+        <SelectField
           :model-value="layoutsInHand.slice(1).map((one) => one.id)"
           multiple
           collapse-tags
           size="small"
           placeholder="no other layout"
-          aria-label="Other layouts that learners have"
+          label="Other layouts that learners have"
           @update:model-value="(ids: string[]) => set({ layouts: ids.join() }, true)"
-        >
-          <ElOption
-            v-for="one in LAYOUTS.filter((each) => each !== layoutsInHand[0])"
-            :key="one.id"
-            :value="one.id"
-            :label="one.name"
-          />
-        </ElSelect>
+          :choices="
+            LAYOUTS.filter((each) => each !== layoutsInHand[0]).map((one) => ({ value: one.id, label: one.name }))
+          "
+        />
       </label>
     </div>
 

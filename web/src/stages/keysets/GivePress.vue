@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import GiveTo from './GiveTo.vue';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Gives a press to a command that is chosen here, in the custom keyset in hand. */
 const props = defineProps<{ shortcut: string; context: number }>();
@@ -20,9 +21,14 @@ const choices = computed(() => (workspace.catalogue?.commands ?? []).filter((one
 <template>
   <template v-if="keyset">
     <h3>Give it to a command</h3>
-    <ElSelect v-model="chosen" filterable aria-label="Give it to" placeholder="name a command" size="small">
-      <ElOption v-for="one in choices" :key="one.id" :value="one.id" :label="one.label" />
-    </ElSelect>
+    <SelectField
+      v-model="chosen"
+      filterable
+      label="Give it to"
+      placeholder="name a command"
+      size="small"
+      :choices="choices.map((one) => ({ value: one.id, label: one.label }))"
+    />
     <GiveTo
       v-if="command"
       class="to"

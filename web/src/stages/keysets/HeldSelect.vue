@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Platform } from '@crib/core/keys';
 import { HELD_CHOICES, heldName } from './modifiers.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Chooses the modifiers that a run of keys is held with, or one thing more. */
 defineProps<{ platform: Platform; label?: string; also?: string; alsoSays?: string }>();
@@ -8,8 +9,13 @@ const held = defineModel<string>({ required: true });
 </script>
 
 <template>
-  <ElSelect v-model="held" size="small" :aria-label="label ?? 'Modifiers to hold'">
-    <ElOption v-if="also !== undefined" :value="also" :label="alsoSays ?? also" />
-    <ElOption v-for="one in HELD_CHOICES" :key="one" :value="one" :label="heldName(one, platform)" />
-  </ElSelect>
+  <SelectField
+    v-model="held"
+    size="small"
+    :label="label ?? 'Modifiers to hold'"
+    :choices="[
+      also === undefined ? null : { value: also, label: alsoSays ?? also },
+      ...HELD_CHOICES.map((one) => ({ value: one, label: heldName(one, platform) })),
+    ]"
+  />
 </template>

@@ -12,6 +12,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useSaving } from '../../composables/useSaving.ts';
 import LoadKeyset from './LoadKeyset.vue';
+import SelectField from '../../parts/SelectField.vue';
 
 const workspace = useWorkspace();
 const { router, appSlug, releaseLabel, luggage } = usePlace();
@@ -166,17 +167,25 @@ async function make() {
           <label>Name<ElInput v-model="extra.name" maxlength="80" required /></label>
           <label
             >Begins as a copy of
-            <ElSelect v-model="extra.copyOf" aria-label="Begins as a copy of">
-              <ElOption :value="0" label="nothing" />
-              <ElOption v-for="keyset in shippedSets" :key="keyset.id" :value="keyset.id" :label="keyset.name" />
-            </ElSelect>
+            <SelectField
+              v-model="extra.copyOf"
+              label="Begins as a copy of"
+              :choices="[
+                { value: 0, label: 'nothing' },
+                ...shippedSets.map((keyset) => ({ value: keyset.id, label: keyset.name })),
+              ]"
+            />
           </label>
           <label
             >Imitates
-            <ElSelect v-model="extra.imitates" aria-label="Imitates">
-              <ElOption :value="0" label="nothing" />
-              <ElOption v-for="one in releases" :key="one.id" :value="one.id" :label="one.title" />
-            </ElSelect>
+            <SelectField
+              v-model="extra.imitates"
+              label="Imitates"
+              :choices="[
+                { value: 0, label: 'nothing' },
+                ...releases.map((one) => ({ value: one.id, label: one.title })),
+              ]"
+            />
           </label>
           <ProblemList :problems="saving.problems.value" />
           <div class="actions">
@@ -190,9 +199,12 @@ async function make() {
           <label>Name<ElInput v-model="form.name" maxlength="80" required /></label>
           <label
             >On top of
-            <ElSelect v-model="form.baseId" :placeholder="workspace.shipped?.name ?? ''" aria-label="On top of">
-              <ElOption v-for="keyset in catalogue.keysets" :key="keyset.id" :value="keyset.id" :label="keyset.name" />
-            </ElSelect>
+            <SelectField
+              v-model="form.baseId"
+              :placeholder="workspace.shipped?.name ?? ''"
+              label="On top of"
+              :choices="catalogue.keysets.map((keyset) => ({ value: keyset.id, label: keyset.name }))"
+            />
           </label>
           <label>What it is for<ElInput v-model="form.note" type="textarea" :rows="3" maxlength="1000" /></label>
           <ElCheckbox v-model="form.mine" label="Mine only: nobody else can change it" />

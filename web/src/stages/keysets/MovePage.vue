@@ -12,6 +12,7 @@ import ChangeReview from './ChangeReview.vue';
 import HeldSelect from './HeldSelect.vue';
 import KeysetFrame from './KeysetFrame.vue';
 import { useChange } from './useChange.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Moving a run of keys: a family, or marked commands, to other modifiers, other keys, or another family, in one step. */
 const workspace = useWorkspace();
@@ -131,25 +132,32 @@ async function make() {
         <div class="tools">
           <label
             >Run
-            <ElSelect
+            <SelectField
               :model-value="group ? String(group.id) : ''"
               size="small"
-              aria-label="Which run"
+              label="Which run"
               style="width: 210px"
+              :choices="[
+                marked.length ? { value: '', label: `${marked.length} marked commands` } : null,
+                ...families.map((one) => ({ value: String(one.id), label: one.name })),
+              ]"
               @update:model-value="(id: string) => (groupAsked = id)"
-            >
-              <ElOption v-if="marked.length" value="" :label="`${marked.length} marked commands`" />
-              <ElOption v-for="one in families" :key="one.id" :value="String(one.id)" :label="one.name" />
-            </ElSelect>
+            />
           </label>
           <label
             >To
-            <ElSelect v-model="by" size="small" aria-label="Where it goes" style="width: 210px">
-              <ElOption value="modifiers" label="the same keys with other modifiers" />
-              <ElOption value="keys" label="other keys, in order" />
-              <ElOption value="family" label="another family, which takes them over" />
-              <ElOption value="swap" label="another family, swapping keys" />
-            </ElSelect>
+            <SelectField
+              v-model="by"
+              size="small"
+              label="Where it goes"
+              style="width: 210px"
+              :choices="[
+                { value: 'modifiers', label: 'the same keys with other modifiers' },
+                { value: 'keys', label: 'other keys, in order' },
+                { value: 'family', label: 'another family, which takes them over' },
+                { value: 'swap', label: 'another family, swapping keys' },
+              ]"
+            />
           </label>
           <label v-if="by === 'modifiers'"
             >Held
@@ -170,14 +178,13 @@ async function make() {
           </template>
           <label v-else
             >Family
-            <ElSelect v-model="other" size="small" aria-label="The other family" style="width: 180px">
-              <ElOption
-                v-for="one in families.filter((each) => each !== group)"
-                :key="one.id"
-                :value="one.id"
-                :label="one.name"
-              />
-            </ElSelect>
+            <SelectField
+              v-model="other"
+              size="small"
+              label="The other family"
+              style="width: 180px"
+              :choices="families.filter((each) => each !== group).map((one) => ({ value: one.id, label: one.name }))"
+            />
           </label>
           <template v-if="by === 'family' || by === 'swap'">
             <label

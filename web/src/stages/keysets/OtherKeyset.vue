@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useWorkspace } from '../../stores/workspace.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Chooses the keyset that stands beside the one in hand. */
 const props = defineProps<{ besides: number }>();
@@ -10,7 +11,10 @@ const others = computed(() => (workspace.catalogue?.keysets ?? []).filter((one) 
 </script>
 
 <template>
-  <ElSelect v-model="other" size="small" aria-label="The other keyset">
-    <ElOption v-for="one in others" :key="one.id" :value="one.id" :label="one.name" />
-  </ElSelect>
+  <SelectField
+    v-model="other"
+    size="small"
+    label="The other keyset"
+    :choices="others.map((one) => ({ value: one.id, label: one.name }))"
+  />
 </template>

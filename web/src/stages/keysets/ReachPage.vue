@@ -28,6 +28,7 @@ import KeysetFrame from './KeysetFrame.vue';
 import OtherKeyset from './OtherKeyset.vue';
 import ReachChart from './ReachChart.vue';
 import ReachKey from './ReachKey.vue';
+import SelectField from '../../parts/SelectField.vue';
 
 const RunChart = defineAsyncComponent(() => import('./RunChart.vue'));
 
@@ -122,22 +123,24 @@ const choices = computed(() => [
         <div class="tools">
           <label v-if="chosen"
             >Over
-            <ElSelect
+            <SelectField
               :model-value="`${chosen.kind} ${chosen.id}`"
               size="small"
-              aria-label="Run or group"
+              label="Run or group"
               style="width: 230px"
               @update:model-value="(value: string) => set({ what: value })"
-            >
-              <ElOption v-for="one in choices" :key="one.value" :value="one.value" :label="one.label" />
-            </ElSelect>
+              :choices="choices.map((one) => ({ value: one.value, label: one.label }))"
+            />
           </label>
           <label
             >From
-            <ElSelect v-model="restName" size="small" aria-label="Where hands rest" style="width: 210px">
-              <ElOption v-for="one in RESTS" :key="one.name" :value="one.name" :label="one.name" />
-              <ElOption v-if="restName === OWN_REST" :value="OWN_REST" :label="OWN_REST" />
-            </ElSelect>
+            <SelectField
+              v-model="restName"
+              size="small"
+              label="Where hands rest"
+              style="width: 210px"
+              :choices="[...RESTS.map((one) => one.name), restName === OWN_REST ? OWN_REST : null]"
+            />
           </label>
           <label v-if="chosen"
             >Beside
@@ -150,15 +153,14 @@ const choices = computed(() => [
           </label>
           <label
             >On
-            <ElSelect
+            <SelectField
               :model-value="board.id"
               size="small"
-              aria-label="Board"
+              label="Board"
               style="width: 170px"
               @update:model-value="(one: string) => (boardAsked = one)"
-            >
-              <ElOption v-for="one in BOARDS" :key="one.id" :value="one.id" :label="one.name" />
-            </ElSelect>
+              :choices="BOARDS.map((one) => ({ value: one.id, label: one.name }))"
+            />
           </label>
           <span v-if="chosen" class="end legend" aria-hidden="true"
             ><span class="mine">{{ keyset.name }}</span
@@ -272,10 +274,15 @@ const choices = computed(() => [
       <h3>How this is counted</h3>
       <label class="pick"
         >Typing
-        <ElSelect v-model="typistName" size="small" aria-label="How one types">
-          <ElOption value="skilled" :label="`skilled, K ${TYPISTS.skilled} s`" />
-          <ElOption value="average" :label="`average, K ${TYPISTS.average} s`" />
-        </ElSelect>
+        <SelectField
+          v-model="typistName"
+          size="small"
+          label="How one types"
+          :choices="[
+            { value: 'skilled', label: `skilled, K ${TYPISTS.skilled} s` },
+            { value: 'average', label: `average, K ${TYPISTS.average} s` },
+          ]"
+        />
       </label>
       <p class="mid">
         Compared with the menus. Keystroke-level model (Card, Moran and Newell 1980): M {{ KLM.M }} s, H {{ KLM.H }} s,

@@ -14,6 +14,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import GivePress from './GivePress.vue';
 import KeysetIndex from './KeysetIndex.vue';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Room left: the keys by their distance from the resting hands, the combinations of modifiers below one another. */
 const workspace = useWorkspace();
@@ -132,9 +133,13 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
       <div class="tools">
         <label
           >Nearest first, from
-          <ElSelect v-model="restName" size="small" aria-label="Where hands rest" style="width: 260px">
-            <ElOption v-for="one in RESTS" :key="one.name" :value="one.name" :label="one.name" />
-          </ElSelect>
+          <SelectField
+            v-model="restName"
+            size="small"
+            label="Where hands rest"
+            style="width: 260px"
+            :choices="RESTS.map((one) => ({ value: one.name, label: one.name }))"
+          />
         </label>
         <button
           type="button"

@@ -5,6 +5,7 @@ import type { Command, CustomKeyset } from '@crib/core/contract';
 import ProblemList from '../../parts/ProblemList.vue';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useChange } from './useChange.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** What is in a slot: it answers to the slot’s keys, and the program has to be told by hand. */
 const props = defineProps<{ keyset: CustomKeyset; command: Command }>();
@@ -35,9 +36,15 @@ async function swap(other: number) {
 <template>
   <h3>In this slot</h3>
   <div class="slot">
-    <ElSelect v-model="held" filterable clearable size="small" aria-label="In this slot" placeholder="nothing known">
-      <ElOption v-for="one in fits" :key="one.id" :value="one.id" :label="one.label" />
-    </ElSelect>
+    <SelectField
+      v-model="held"
+      filterable
+      clearable
+      size="small"
+      label="In this slot"
+      placeholder="nothing known"
+      :choices="fits.map((one) => ({ value: one.id, label: one.label }))"
+    />
     <button type="button" class="btn" :disabled="busy || held === (inside ?? null)" @click="fill">Put in</button>
   </div>
   <p v-if="inside" class="mid">

@@ -12,6 +12,7 @@ import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import KeysetFrame from './KeysetFrame.vue';
+import SelectField from '../../parts/SelectField.vue';
 
 /** What an unintended press did: the likeliest slips from what was meant, and how to take each back. */
 const workspace = useWorkspace();
@@ -91,27 +92,32 @@ const backwards = computed(() =>
       <div class="tools">
         <label
           >I know
-          <ElSelect v-model="from" size="small" aria-label="What is known" style="width: 190px">
-            <ElOption value="press" label="what I meant to press" />
-            <ElOption value="command" label="what happened" />
-          </ElSelect>
+          <SelectField
+            v-model="from"
+            size="small"
+            label="What is known"
+            style="width: 190px"
+            :choices="[
+              { value: 'press', label: 'what I meant to press' },
+              { value: 'command', label: 'what happened' },
+            ]"
+          />
         </label>
         <label v-if="from === 'press'" class="in"
           >in <PlaceSelect v-model="context" size="small" label="Where it was pressed"
         /></label>
         <label v-else
           >which was
-          <ElSelect
+          <SelectField
             :model-value="happened"
             size="small"
             filterable
-            aria-label="What happened"
+            label="What happened"
             placeholder="a command"
             style="width: 240px"
             @update:model-value="(name: string) => (happened = name)"
-          >
-            <ElOption v-for="one in workspace.catalogue!.commands" :key="one.id" :value="one.name" :label="one.label" />
-          </ElSelect>
+            :choices="workspace.catalogue!.commands.map((one) => ({ value: one.name, label: one.label }))"
+          />
         </label>
       </div>
       <template v-if="from === 'press'">

@@ -9,6 +9,7 @@ import PastCost from './PastCost.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useProposals } from '../keysets/useProposals.ts';
 import type { useCarry } from './useCarry.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** One edit on its way: what stands there before and after, its reason, and what can be done with it. */
 const props = defineProps<{ outcome: Outcome; carrying: ReturnType<typeof useCarry>; cost: EditCost | null }>();
@@ -103,15 +104,24 @@ defineExpose({ focus: () => (field.value ? field.value.focus() : first.value?.fo
   <h3>Other</h3>
   <label v-if="gone || outcome.targets.length > 1" class="choose"
     >For the command
-    <ElSelect v-model="choice" filterable size="small" aria-label="For the command" placeholder="which one">
-      <ElOption v-for="one in commands" :key="one.id" :value="one.id" :label="one.label" />
-    </ElSelect>
+    <SelectField
+      v-model="choice"
+      filterable
+      size="small"
+      label="For the command"
+      placeholder="which one"
+      :choices="commands.map((one) => ({ value: one.id, label: one.label }))"
+    />
   </label>
   <label v-if="outcome.context === null || outcome.kind === 'context moved'" class="choose"
     >In the place
-    <ElSelect v-model="where" size="small" aria-label="In the place" placeholder="where">
-      <ElOption v-for="one in places" :key="one.id" :value="one.id" :label="one.name" />
-    </ElSelect>
+    <SelectField
+      v-model="where"
+      size="small"
+      label="In the place"
+      placeholder="where"
+      :choices="places.map((one) => ({ value: one.id, label: one.name }))"
+    />
   </label>
   <button
     v-if="choice !== null && where !== null && (gone || outcome.context === null || outcome.targets.length > 1)"

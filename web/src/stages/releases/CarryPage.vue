@@ -13,6 +13,7 @@ import CarriedSet from './CarriedSet.vue';
 import ReleasesFrame from './ReleasesFrame.vue';
 import { useCarry } from './useCarry.ts';
 import { useCosts } from './useCosts.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** A keyset carried to another release: a list to work off by keyboard, decisions by kind, and the set that comes of it. */
 const workspace = useWorkspace();
@@ -139,15 +140,14 @@ const bulk = (what: 'keep' | 'follow' | 'later') =>
       <div class="tools">
         <label
           >To
-          <ElSelect
+          <SelectField
             :model-value="String(to.id)"
             size="small"
-            aria-label="To the release"
+            label="To the release"
             style="width: 90px"
             @update:model-value="(id: string) => (toAsked = id)"
-          >
-            <ElOption v-for="one in later" :key="one.id" :value="String(one.id)" :label="one.label" />
-          </ElSelect>
+            :choices="later.map((one) => ({ value: String(one.id), label: one.label }))"
+          />
         </label>
         <span v-if="only && only !== 'undecided'"
           >All {{ shown.length }} below: <button type="button" class="btn plain" @click="bulk('keep')">keep</button> ·

@@ -35,6 +35,7 @@ import ReleasesFrame from './ReleasesFrame.vue';
 import WriteNotes from './WriteNotes.vue';
 import { KIND_TITLES, movedColumn } from './movedLedger.ts';
 import { useComparison } from './useComparison.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** What moved between two keysets, the most harmful to a trained hand first, over any set of keysets. */
 const workspace = useWorkspace();
@@ -220,23 +221,24 @@ function table(): PlainTable {
     <div class="tools">
       <label
         >Ordered by
-        <ElSelect v-model="order" size="small" aria-label="Ordered by" style="width: 128px">
-          <ElOption value="harm" label="harm to habit" />
-          <ElOption value="category" label="category" />
-          <ElOption value="alphabet" label="alphabet" />
-        </ElSelect>
+        <SelectField
+          v-model="order"
+          size="small"
+          label="Ordered by"
+          style="width: 128px"
+          :choices="[{ value: 'harm', label: 'harm to habit' }, 'category', 'alphabet']"
+        />
       </label>
       <PickSides :comparison="comparison" />
-      <ElSelect
+      <SelectField
         v-model="category"
         size="small"
-        aria-label="Category"
+        label="Category"
         clearable
         placeholder="every category"
         style="width: 140px"
-      >
-        <ElOption v-for="one in categories" :key="one" :value="one" :label="one" />
-      </ElSelect>
+        :choices="categories"
+      />
       <button
         type="button"
         class="btn plain"

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue';
 import { platformName } from '@crib/core/keys';
 import { usePlace } from '../../composables/usePlace.ts';
 import type { useComparison } from './useComparison.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Chooses the two keysets that are compared, on which platforms, and what stands in the columns. */
 const props = defineProps<{ comparison: ReturnType<typeof useComparison> }>();
@@ -38,32 +39,34 @@ const onto = (name: 'oldon' | 'nowon', value: string) => set({ [name]: value ===
       <template v-for="side in SIDES" :key="side.name">
         <label
           >{{ side.title }}
-          <ElSelect
+          <SelectField
             :model-value="chosen[side.name]"
             size="small"
-            :aria-label="side.title"
+            :label="side.title"
             @update:model-value="(id: number) => set({ [side.name]: String(id), columns: '' })"
-          >
-            <ElOption v-for="one in choices" :key="one.id" :value="one.id" :label="one.label" />
-          </ElSelect>
+            :choices="choices.map((one) => ({ value: one.id, label: one.label }))"
+          />
         </label>
         <label
           >on
-          <ElSelect
+          <SelectField
             :model-value="platforms[side.at]"
             size="small"
-            :aria-label="`Platform ${side.title.toLowerCase()}`"
+            :label="`Platform ${side.title.toLowerCase()}`"
             @update:model-value="(one: string) => onto(side.on, one)"
-          >
-            <ElOption v-for="one in systems" :key="one" :value="one" :label="platformName(one)" />
-          </ElSelect>
+            :choices="systems.map((one) => ({ value: one, label: platformName(one) }))"
+          />
         </label>
       </template>
       <label class="wide"
         >In the columns
-        <ElSelect v-model="columns" multiple size="small" aria-label="In the columns">
-          <ElOption v-for="one in choices" :key="one.id" :value="one.id" :label="one.label" />
-        </ElSelect>
+        <SelectField
+          v-model="columns"
+          multiple
+          size="small"
+          label="In the columns"
+          :choices="choices.map((one) => ({ value: one.id, label: one.label }))"
+        />
       </label>
       <button
         type="button"

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue';
 import type { Catalogue } from '@crib/core/contract';
 import { useLineage } from '../../stores/lineage.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Ties a command of the older release to one of the newer by hand: what nothing pointed to. */
 const props = defineProps<{ old: Catalogue; now: Catalogue }>();
@@ -24,21 +25,25 @@ function say() {
   <form class="make" @submit.prevent="say">
     <label
       >Gone since {{ old.release.label }}
-      <ElSelect
+      <SelectField
         v-model="was"
         filterable
         size="small"
-        aria-label="What is gone"
+        label="What is gone"
         :placeholder="`${gone.length} commands`"
-      >
-        <ElOption v-for="one in gone" :key="one.id" :value="one.id" :label="one.label" />
-      </ElSelect>
+        :choices="gone.map((one) => ({ value: one.id, label: one.label }))"
+      />
     </label>
     <label
       >New in {{ now.release.label }}
-      <ElSelect v-model="is" filterable size="small" aria-label="What is new" :placeholder="`${fresh.length} commands`">
-        <ElOption v-for="one in fresh" :key="one.id" :value="one.id" :label="one.label" />
-      </ElSelect>
+      <SelectField
+        v-model="is"
+        filterable
+        size="small"
+        label="What is new"
+        :placeholder="`${fresh.length} commands`"
+        :choices="fresh.map((one) => ({ value: one.id, label: one.label }))"
+      />
     </label>
     <button type="submit" class="btn" :disabled="was === null || is === null">Confirm this</button>
   </form>

@@ -9,6 +9,7 @@ import { dayOf } from '../../words/moments.ts';
 import { useSession } from '../../stores/session.ts';
 import SchoolFrame from './SchoolFrame.vue';
 import { useDoing } from '../../composables/useDoing.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** One’s own account: name, password, where one is signed in, workspaces, and tokens for scripts. */
 const session = useSession();
@@ -126,9 +127,11 @@ const end = (id: number) =>
           <label>What it is for<ElInput v-model="token.name" maxlength="80" placeholder="the nightly list" /></label>
           <label
             >It
-            <ElSelect v-model="token.scope" aria-label="What the token may do">
-              <ElOption v-for="scope in Scope.options" :key="scope" :value="scope" :label="MAY[scope]" />
-            </ElSelect>
+            <SelectField
+              v-model="token.scope"
+              label="What the token may do"
+              :choices="Scope.options.map((scope) => ({ value: scope, label: MAY[scope] }))"
+            />
           </label>
           <button type="submit" class="btn" :disabled="keys.busy.value || !token.name.trim()">Make a token</button>
         </form>

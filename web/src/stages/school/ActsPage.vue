@@ -11,6 +11,7 @@ import { useSession } from '../../stores/session.ts';
 import SchoolFrame from './SchoolFrame.vue';
 import { changesOf } from './changes.ts';
 import { useDoing } from '../../composables/useDoing.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** What was done in the workspace: who, when, what and why, row by row; the reading-in of a list is taken back as a whole. */
 const session = useSession();
@@ -63,26 +64,24 @@ const MOST = 80;
     <template #index>
       <h3>Narrowed to</h3>
       <div class="narrow">
-        <ElSelect
+        <SelectField
           :model-value="app"
           size="small"
-          aria-label="App"
+          label="App"
           placeholder="any app"
           clearable
           @update:model-value="(now: string) => set({ of: now ?? '', act: '' })"
-        >
-          <ElOption v-for="one in apps" :key="one.slug" :value="one.slug" :label="one.name" />
-        </ElSelect>
-        <ElSelect
+          :choices="apps.map((one) => ({ value: one.slug, label: one.name }))"
+        />
+        <SelectField
           :model-value="who"
           size="small"
-          aria-label="Who"
+          label="Who"
           placeholder="anybody"
           clearable
           @update:model-value="(now: string) => set({ who: now ?? '', act: '' })"
-        >
-          <ElOption v-for="one in people?.members" :key="one.id" :value="String(one.id)" :label="one.name" />
-        </ElSelect>
+          :choices="(people?.members ?? []).map((one) => ({ value: String(one.id), label: one.name }))"
+        />
         <ElInput
           :model-value="text"
           size="small"

@@ -11,6 +11,7 @@ import { useOthers } from '../../stores/others.ts';
 import { useSession } from '../../stores/session.ts';
 import SchoolFrame from './SchoolFrame.vue';
 import { useDoing } from '../../composables/useDoing.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** Who is in the workspace and as what; owners invite, change and remove, and say how editors save. */
 const session = useSession();
@@ -102,16 +103,15 @@ const hereNow = (one: Member) => others.here.some((other) => other.id === one.id
               </th>
               <td v-if="manages" class="figures">{{ one.email }}</td>
               <td>
-                <ElSelect
+                <SelectField
                   v-if="manages"
                   :model-value="one.role"
                   size="small"
-                  :aria-label="`Role of ${one.name}`"
+                  :label="`Role of ${one.name}`"
                   :disabled="busy"
                   @update:model-value="(role: Role) => change(one, { role })"
-                >
-                  <ElOption v-for="role in ROLES" :key="role" :value="role" :label="role" />
-                </ElSelect>
+                  :choices="ROLES"
+                />
                 <template v-else>{{ one.role }}</template>
               </td>
               <td class="figures">{{ dayOf(one.since) }}</td>
@@ -162,9 +162,7 @@ const hereNow = (one: Member) => others.here.some((other) => other.id === one.id
         <label>Address<ElInput v-model="guest.email" type="email" maxlength="200" required /></label>
         <label
           >As
-          <ElSelect v-model="guest.role" aria-label="As">
-            <ElOption v-for="role in ROLES" :key="role" :value="role" :label="role" />
-          </ElSelect>
+          <SelectField v-model="guest.role" label="As" :choices="ROLES" />
         </label>
         <p class="mid">As {{ aRole(guest.role) }}, somebody {{ DOES[guest.role] }}.</p>
         <button type="submit" class="btn primary" :disabled="busy || !guest.email">Make the link</button>

@@ -9,6 +9,7 @@ import {
 } from '@crib/core/contract';
 import { layoutInHand } from '../../words/chips.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** What fills a section: by hand, or a rule with what it names; and in which order. */
 const props = defineProps<{ section: SheetSection; facts: SheetFacts; custom: boolean }>();
@@ -83,63 +84,55 @@ const named = (rule: SheetRule) => emit('change', (one) => (one.rule = rule));
 <template>
   <label class="field"
     >Filled by
-    <ElSelect
+    <SelectField
       :model-value="section.figure?.of ?? section.rule?.by ?? 'hand'"
       size="small"
-      aria-label="Filled by"
+      label="Filled by"
       @update:model-value="choose"
-    >
-      <ElOption value="hand" label="hand" />
-      <ElOption v-for="by in can" :key="by" :value="by" :label="RULES[by]" />
-      <ElOption v-for="(name, kind) in FIGURES" :key="kind" :value="kind" :label="name" />
-    </ElSelect>
+      :choices="[
+        'hand',
+        ...can.map((by) => ({ value: by, label: RULES[by] })),
+        ...Object.entries(FIGURES).map(([value, label]) => ({ value, label })),
+      ]"
+    />
   </label>
   <label v-if="section.figure" class="field"
     >In
-    <ElSelect
+    <SelectField
       :model-value="section.figure.context ?? workspace.tree?.root.id"
       size="small"
-      aria-label="Place of the drawing"
+      label="Place of the drawing"
       @update:model-value="inPlace"
-    >
-      <ElOption v-for="one in workspace.tree?.inOrder ?? []" :key="one.id" :value="one.id" :label="one.name" />
-    </ElSelect>
+      :choices="(workspace.tree?.inOrder ?? []).map((one) => ({ value: one.id, label: one.name }))"
+    />
   </label>
   <template v-if="section.rule">
-    <ElSelect
+    <SelectField
       v-if="section.rule.by === 'category'"
       :model-value="section.rule.category"
       filterable
       size="small"
-      aria-label="Category"
+      label="Category"
       @update:model-value="(category: string) => named({ by: 'category', category })"
-    >
-      <ElOption v-for="one in categories" :key="one" :value="one" :label="one" />
-    </ElSelect>
-    <ElSelect
+      :choices="categories"
+    />
+    <SelectField
       v-else-if="section.rule.by === 'place'"
       :model-value="section.rule.context"
       filterable
       size="small"
-      aria-label="Place"
+      label="Place"
       @update:model-value="(context: number) => named({ by: 'place', context })"
-    >
-      <ElOption
-        v-for="one in workspace.tree?.inOrder ?? []"
-        :key="one.id"
-        :value="one.id"
-        :label="workspace.tree!.path(one.id)"
-      />
-    </ElSelect>
-    <ElSelect
+      :choices="(workspace.tree?.inOrder ?? []).map((one) => ({ value: one.id, label: workspace.tree!.path(one.id) }))"
+    />
+    <SelectField
       v-else-if="section.rule.by === 'run'"
       :model-value="section.rule.run"
       size="small"
-      aria-label="Run"
+      label="Run"
       @update:model-value="(run: number) => named({ by: 'run', run })"
-    >
-      <ElOption v-for="one in catalogue?.runs ?? []" :key="one.id" :value="one.id" :label="one.name" />
-    </ElSelect>
+      :choices="(catalogue?.runs ?? []).map((one) => ({ value: one.id, label: one.name }))"
+    />
     <ElInputNumber
       v-else-if="section.rule.by === 'used'"
       :model-value="section.rule.most"
@@ -158,26 +151,24 @@ const named = (rule: SheetRule) => emit('change', (one) => (one.rule = rule));
       aria-label="Key"
       @update:model-value="(key) => key && named({ by: 'key', key: String(key) })"
     />
-    <ElSelect
+    <SelectField
       v-else-if="section.rule.by === 'coming'"
       :model-value="section.rule.crosswalk"
       size="small"
-      aria-label="From which program"
+      label="From which program"
       @update:model-value="(crosswalk: number) => named({ by: 'coming', crosswalk })"
-    >
-      <ElOption v-for="one in facts.coming" :key="one.crosswalk" :value="one.crosswalk" :label="one.from" />
-    </ElSelect>
+      :choices="facts.coming.map((one) => ({ value: one.crosswalk, label: one.from }))"
+    />
   </template>
   <label class="field"
     >In order
-    <ElSelect
+    <SelectField
       :model-value="section.sort"
       size="small"
-      aria-label="In order"
+      label="In order"
       @update:model-value="(sort: SheetSection['sort']) => emit('change', (one) => (one.sort = sort))"
-    >
-      <ElOption v-for="one in SHEET_ORDERS" :key="one" :value="one" :label="ORDERS[one]" />
-    </ElSelect>
+      :choices="SHEET_ORDERS.map((one) => ({ value: one, label: ORDERS[one] }))"
+    />
   </label>
 </template>
 

@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { ROW_PARTS, SHEET_PAPERS, type SheetLook } from '@crib/core/contract';
 import { leastAt } from '@crib/core/sheet';
+import SelectField from '../../parts/SelectField.vue';
 
 /** How a sheet is set: paper, columns, pages, how large the type has to be, and what a row says. */
 const props = defineProps<{ look: SheetLook }>();
@@ -46,14 +47,13 @@ const toggle = (part: (typeof ROW_PARTS)[number], on: boolean) =>
   <h3>The paper</h3>
   <label class="field"
     >Size
-    <ElSelect
+    <SelectField
       :model-value="look.paper"
       size="small"
-      aria-label="Paper"
+      label="Paper"
       @update:model-value="(paper: SheetLook['paper']) => emit('change', { paper })"
-    >
-      <ElOption v-for="one in SHEET_PAPERS" :key="one" :value="one" :label="PAPERS[one]" />
-    </ElSelect>
+      :choices="SHEET_PAPERS.map((one) => ({ value: one, label: PAPERS[one] }))"
+    />
   </label>
   <ElCheckbox
     v-if="look.paper !== 'pocket'"

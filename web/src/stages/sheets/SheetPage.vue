@@ -17,6 +17,7 @@ import SheetTexts from './SheetTexts.vue';
 import StripLook from './StripLook.vue';
 import type { SheetLayout } from '@crib/core/sheet';
 import { move, useSheet } from './useSheet.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 const workspace = useWorkspace();
 const { route, router, kept, set, platform, style, luggage } = usePlace();
@@ -137,15 +138,14 @@ async function gone() {
     </h1>
     <div class="tools">
       <span role="status">{{ fitted }}</span>
-      <ElSelect
+      <SelectField
         :model-value="zoom"
         size="small"
         style="width: 92px"
-        aria-label="Zoom"
+        label="Zoom"
         @update:model-value="(value: string) => set({ zoom: value === '100' ? '' : value }, true)"
-      >
-        <ElOption v-for="one in ['60', '80', '100', '130', '180']" :key="one" :value="one" :label="`${one} %`" />
-      </ElSelect>
+        :choices="['60', '80', '100', '130', '180'].map((one) => ({ value: one, label: `${one} %` }))"
+      />
       <span v-if="pages > 1" class="turning">
         <button type="button" class="btn plain" :disabled="page <= 1" aria-label="The page before" @click="turn(-1)">
           ←

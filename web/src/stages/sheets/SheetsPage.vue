@@ -8,6 +8,7 @@ import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 const workspace = useWorkspace();
 const { router, appSlug, releaseLabel, luggage } = usePlace();
@@ -65,13 +66,12 @@ async function make() {
           <label>Title<ElInput v-model="form.title" maxlength="120" required /></label>
           <label
             >With the keys of
-            <ElSelect
+            <SelectField
               v-model="form.keysetId"
               :placeholder="workspace.custom.at(-1)?.name ?? workspace.shipped?.name ?? ''"
-              aria-label="With the keys of"
-            >
-              <ElOption v-for="keyset in catalogue.keysets" :key="keyset.id" :value="keyset.id" :label="keyset.name" />
-            </ElSelect>
+              label="With the keys of"
+              :choices="catalogue.keysets.map((keyset) => ({ value: keyset.id, label: keyset.name }))"
+            />
           </label>
           <ProblemList :problems="problems" />
           <div class="actions"><button class="btn primary" type="submit">Compose it</button></div>

@@ -2,6 +2,7 @@
 import type { SheetLook } from '@crib/core/contract';
 import { BOARDS, LAYOUTS, usualBoard, type Platform } from '@crib/core/keys';
 import { layoutInHand } from '../../words/chips.ts';
+import SelectField from '../../parts/SelectField.vue';
 
 /** For which keyboard strips and labels for keycaps are made, if a sheet has them. */
 const props = defineProps<{ look: SheetLook; platform: Platform }>();
@@ -28,26 +29,24 @@ const set = (part: Partial<NonNullable<SheetLook['strips']>>) =>
   <template v-if="look.strips">
     <label class="field"
       >Keyboard
-      <ElSelect
+      <SelectField
         :model-value="look.strips.board"
         size="small"
-        aria-label="Keyboard of the strips"
+        label="Keyboard of the strips"
         @update:model-value="(board: string) => set({ board })"
-      >
-        <ElOption v-for="one in BOARDS" :key="one.id" :value="one.id" :label="one.name" />
-      </ElSelect>
+        :choices="BOARDS.map((one) => ({ value: one.id, label: one.name }))"
+      />
     </label>
     <label class="field"
       >Layout
-      <ElSelect
+      <SelectField
         :model-value="look.strips.layout"
         filterable
         size="small"
-        aria-label="Layout of the strips"
+        label="Layout of the strips"
         @update:model-value="(layout: string) => set({ layout })"
-      >
-        <ElOption v-for="one in LAYOUTS" :key="one.id" :value="one.id" :label="one.name" />
-      </ElSelect>
+        :choices="LAYOUTS.map((one) => ({ value: one.id, label: one.name }))"
+      />
     </label>
     <p class="mid">Print them at full size; a ruler on the page shows whether the printer did.</p>
   </template>
