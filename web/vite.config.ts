@@ -7,7 +7,7 @@ import { defineConfig } from 'vite';
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
 /** Modules that several pages use, in one chunk: one request instead of thirty. */
-const shared = (name: string, test: RegExp) => ({ name, test, minShareCount: 2, maxSize: 290_000 });
+const shared = (name: string, test: RegExp) => ({ name, test, minShareCount: 2 });
 
 export default defineConfig({
   root: at('.'),

@@ -51,16 +51,16 @@ test('what is typed into a sheet and into notes while they are being saved stays
 
   // Whoever leaves is asked, and stays where they choose to.
   await title.fill('Third title');
+  await page.getByRole('link', { name: 'Crib, your desk' }).click();
+  await page.getByRole('dialog', { name: 'Leave without saving?' }).getByRole('button', { name: 'Stay' }).click();
+  await expect(title).toHaveValue('Third title');
   const asked: string[] = [];
   page.on('dialog', (dialog) => {
     asked.push(dialog.type());
-    void (asked.length > 1 ? dialog.accept() : dialog.dismiss());
+    void dialog.accept();
   });
-  await page.getByRole('link', { name: 'Crib, your desk' }).click();
-  await expect.poll(() => asked).toEqual(['confirm']);
-  await expect(title).toHaveValue('Third title');
   await page.reload();
-  expect(asked).toEqual(['confirm', 'beforeunload']);
+  expect(asked).toEqual(['beforeunload']);
   expect(await stored()).toBe('Second title, typed meanwhile');
   expect(heard).toEqual([]);
 });

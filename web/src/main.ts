@@ -4,6 +4,7 @@ import App from './App.vue';
 import { router } from './router.ts';
 import './styles/base.css';
 import 'element-plus/theme-chalk/base.css';
+import 'element-plus/es/components/message-box/style/css';
 import './styles/element.css';
 import { VueQueryPlugin } from '@tanstack/vue-query';
 import { queries } from './api/queries.ts';

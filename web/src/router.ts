@@ -148,7 +148,7 @@ export const router = createRouter({
 
 router.beforeEach(async (to, from) => {
   // What is typed stays while filters change, and over signing in again.
-  if (to.path !== from.path && to.name !== 'sign-in' && !mayLeave()) return false;
+  if (to.path !== from.path && to.name !== 'sign-in' && !(await mayLeave())) return false;
   const session = useSession();
   await session.recall();
   if (!to.meta['open'] && !session.editor) return { name: 'sign-in', query: { to: to.fullPath } };

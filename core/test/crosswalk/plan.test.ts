@@ -129,7 +129,7 @@ describe('a plan', () => {
               unlike++;
           }
       }),
-      runs(150),
+      runs(150, 2),
     );
     expect(Math.min(parted, unlike)).toBeGreaterThan(0);
   });

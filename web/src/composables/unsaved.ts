@@ -1,4 +1,5 @@
 import { computed, onScopeDispose, ref } from 'vue';
+import { ElMessageBox } from 'element-plus';
 
 /** Whoever has something that is not saved says so here, and is asked before it is left. */
 const holders = new Map<() => boolean, () => void>();
@@ -31,9 +32,17 @@ export function useChanges() {
 const anyUnsaved = () => [...holders.keys()].some((unsaved) => unsaved());
 
 /** Whether a view may be left: nothing in it is unsaved, or its user says so. */
-export function mayLeave(): boolean {
+export async function mayLeave(): Promise<boolean> {
   if (!anyUnsaved()) return true;
-  if (!confirm('There are unsaved changes on this page. Leave without saving them?')) return false;
+  const leaves = await ElMessageBox.confirm('There are unsaved changes on this page.', 'Leave without saving?', {
+    confirmButtonText: 'Leave',
+    cancelButtonText: 'Stay',
+    autofocus: true,
+  }).then(
+    () => true,
+    () => false,
+  );
+  if (!leaves) return false;
   for (const forget of holders.values()) forget();
   return true;
 }

@@ -15,6 +15,8 @@ import ProblemList from './ProblemList.vue';
 import StageFrame from './StageFrame.vue';
 import StateNote from './StateNote.vue';
 import { show as written } from '../words/chips.ts';
+import LineTable from './LineTable.vue';
+import FormField from './FormField.vue';
 
 /** The first day after a release or a move: what will go wrong, in the order of the tasks, and the fewest edits against it. */
 const props = defineProps<{
@@ -100,37 +102,27 @@ async function save() {
     <StateNote v-if="!day.presses.length" title="Nothing goes wrong">
       <p>Every press that these hands know does what it did.</p>
     </StateNote>
-    <div v-else class="lines" tabindex="0" role="region" aria-label="What goes wrong on the first day">
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">Task</th>
-            <th scope="col">Press</th>
-            <th scope="col">Did</th>
-            <th scope="col">Does now</th>
-            <th scope="col">Harm</th>
-            <th scope="col"><span class="sr-only">Prevented</span></th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(one, at) in day.presses" :key="at">
-            <td class="mid">
-              {{ one.task ? `${runs[one.task.run]!.name}, ${one.task.step + 1}` : '' }}
-            </td>
-            <td><KeyChip :shortcut="one.shortcut" :platform="platform" :how="style" /></td>
-            <th scope="row">
-              {{ label('old', one.command) }}<small class="mid">{{ place(one.harm) }}</small>
-            </th>
-            <td :class="one.harm.destroys ? 'wrong' : ''">{{ does(one.harm) || 'nothing' }}</td>
-            <td class="figures">{{ Math.round(one.harm.harm) }}</td>
-            <td>
-              <span v-if="one.edit && chosen.has(one.edit)">prevented</span
-              ><span v-else-if="!one.edit" class="mid">cannot be prevented</span>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <LineTable
+      v-else
+      label="What goes wrong on the first day"
+      :columns="['Task', 'Press', 'Did', 'Does now', 'Harm', { hidden: 'Prevented' }]"
+    >
+      <tr v-for="(one, at) in day.presses" :key="at">
+        <td class="mid">
+          {{ one.task ? `${runs[one.task.run]!.name}, ${one.task.step + 1}` : '' }}
+        </td>
+        <td><KeyChip :shortcut="one.shortcut" :platform="platform" :how="style" /></td>
+        <th scope="row">
+          {{ label('old', one.command) }}<small class="mid">{{ place(one.harm) }}</small>
+        </th>
+        <td :class="one.harm.destroys ? 'wrong' : ''">{{ does(one.harm) || 'nothing' }}</td>
+        <td class="figures">{{ Math.round(one.harm.harm) }}</td>
+        <td>
+          <span v-if="one.edit && chosen.has(one.edit)">prevented</span
+          ><span v-else-if="!one.edit" class="mid">cannot be prevented</span>
+        </td>
+      </tr>
+    </LineTable>
     <template #margin>
       <h2>The fewest edits</h2>
       <p class="under">that prevent so much of the harm</p>
@@ -157,9 +149,9 @@ async function save() {
         <span class="figures mid">{{ Math.round((100 * one.prevents) / day.total) }} %</span>
       </div>
       <form class="make" @submit.prevent="save">
-        <label
-          >As a keyset named<ElInput v-model="name" maxlength="80" :placeholder="`First days after ${before}`"
-        /></label>
+        <FormField label="As a keyset named"
+          ><ElInput v-model="name" maxlength="80" :placeholder="`First days after ${before}`"
+        /></FormField>
         <ProblemList :problems="problems" />
         <div class="actions">
           <button type="submit" class="btn primary" :disabled="!day.edits.length">

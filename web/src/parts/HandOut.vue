@@ -2,6 +2,7 @@
 import { ref } from 'vue';
 import { tableCsv, tableHtml, tableMarkdown, tableText, type PlainTable } from '@crib/core/sheet';
 import { download } from '../api/download.ts';
+import OpeningBox from './OpeningBox.vue';
 
 /** A table into the clipboard or a file: for a mail, a document, a spreadsheet. */
 const props = defineProps<{ name: string; table: () => PlainTable }>();
@@ -43,34 +44,14 @@ function done(sentence: string) {
 </script>
 
 <template>
-  <span class="out" @keydown.esc="open = false">
-    <button type="button" class="btn" aria-haspopup="true" :aria-expanded="open" @click="open = !open">Export</button>
-    <span v-if="open" class="choices">
-      <button type="button" class="btn plain" @click="copy">Copy as a table</button>
-      <button type="button" class="btn plain" @click="save('csv', 'text/csv', tableCsv(table()))">Save as CSV</button>
-      <button type="button" class="btn plain" @click="saveXlsx">Save as XLSX</button>
-      <button type="button" class="btn plain" @click="save('md', 'text/markdown', tableMarkdown(table()))">
-        Save as Markdown
-      </button>
-    </span>
-    <span class="sr-only" role="status">{{ said }}</span>
-  </span>
+  <OpeningBox v-model="open">
+    <template #name>Export</template>
+    <button type="button" class="btn plain" @click="copy">Copy as a table</button>
+    <button type="button" class="btn plain" @click="save('csv', 'text/csv', tableCsv(table()))">Save as CSV</button>
+    <button type="button" class="btn plain" @click="saveXlsx">Save as XLSX</button>
+    <button type="button" class="btn plain" @click="save('md', 'text/markdown', tableMarkdown(table()))">
+      Save as Markdown
+    </button>
+  </OpeningBox>
+  <span class="sr-only" role="status">{{ said }}</span>
 </template>
-
-<style scoped>
-.out {
-  position: relative;
-}
-.choices {
-  position: absolute;
-  top: 36px;
-  right: 0;
-  z-index: 4;
-  display: grid;
-  justify-items: start;
-  gap: 10px;
-  padding: 14px 16px;
-  border: 1.5px solid var(--ink);
-  background: var(--sheet);
-}
-</style>

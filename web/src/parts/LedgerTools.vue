@@ -5,6 +5,7 @@ import { usePlace } from '../composables/usePlace.ts';
 import { useWorkspace } from '../stores/workspace.ts';
 import NarrowedTo from './NarrowedTo.vue';
 import SelectField from './SelectField.vue';
+import FormField from './FormField.vue';
 
 /** What stands above every ledger: its order, and what it is narrowed to by name or by pressed keys. */
 const { kept } = usePlace();
@@ -16,10 +17,9 @@ const orders = computed(() => LEDGER_ORDERS.filter((one) => one !== 'run' || run
 </script>
 
 <template>
-  <label
-    >Ordered by
-    <SelectField v-model="order" size="small" label="Ordered by" style="width: 110px" :choices="orders" />
-  </label>
+  <FormField label="Ordered by"
+    ><SelectField v-model="order" size="small" label="Ordered by" style="width: 110px" :choices="orders"
+  /></FormField>
   <SelectField
     v-if="order === 'run'"
     v-model="run"

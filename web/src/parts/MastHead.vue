@@ -10,6 +10,7 @@ import { useSession } from '../stores/session.ts';
 import { machineInHand, strokeOf } from '../keyboard/pressing.ts';
 import { helpOpen } from '../own-keys/own-keys.ts';
 import { chooseTheme, currentTheme } from '../composables/theme.ts';
+import OpeningBox from './OpeningBox.vue';
 
 const { route, router, kept, set, platform, style, appSlug, releaseLabel, luggage } = usePlace();
 const session = useSession();
@@ -125,35 +126,33 @@ function turn() {
       >
         {{ listening ? 'Press now' : 'Press to find' }}
       </button>
-      <div class="who" @keydown.esc="menu = false">
-        <button type="button" class="btn plain" aria-haspopup="true" :aria-expanded="menu" @click="menu = !menu">
+      <OpeningBox v-model="menu" plain class="who">
+        <template #name>
           {{ session.editor?.name.split(' ')[0]
           }}<span v-if="others.here.length" class="also">
             +{{ others.here.length }}<span class="sr-only"> here too</span></span
           >
-        </button>
-        <div v-if="menu" class="menu">
-          <p>
-            {{ session.editor?.name }}<br /><span class="mid"
-              >{{ session.editor?.email }}<br />{{ session.editor?.role }} in {{ session.editor?.workspace.name }}</span
-            >
+        </template>
+        <p>
+          {{ session.editor?.name }}<br /><span class="mid"
+            >{{ session.editor?.email }}<br />{{ session.editor?.role }} in {{ session.editor?.workspace.name }}</span
+          >
+        </p>
+        <template v-if="others.here.length">
+          <p class="mid">Here too</p>
+          <p v-for="one in others.here" :key="one.id">
+            <RouterLink :to="one.place || '/desk'" @click="menu = false">{{ one.name }}</RouterLink>
           </p>
-          <template v-if="others.here.length">
-            <p class="mid">Here too</p>
-            <p v-for="one in others.here" :key="one.id">
-              <RouterLink :to="one.place || '/desk'" @click="menu = false">{{ one.name }}</RouterLink>
-            </p>
-          </template>
-          <RouterLink class="btn plain" :to="{ name: 'people' }" @click="menu = false">People</RouterLink>
-          <RouterLink class="btn plain" :to="{ name: 'acts' }" @click="menu = false">What was done</RouterLink>
-          <RouterLink class="btn plain" :to="{ name: 'account' }" @click="menu = false">Your account</RouterLink>
-          <button type="button" class="btn plain" @click="((menu = false), (helpOpen = true))">Crib’s own keys</button>
-          <button type="button" class="btn plain" @click="turn">
-            {{ theme === 'dark' ? 'Light paper' : 'Dark paper' }}
-          </button>
-          <button type="button" class="btn plain" @click="session.signOut()">Sign out</button>
-        </div>
-      </div>
+        </template>
+        <RouterLink class="btn plain" :to="{ name: 'people' }" @click="menu = false">People</RouterLink>
+        <RouterLink class="btn plain" :to="{ name: 'acts' }" @click="menu = false">What was done</RouterLink>
+        <RouterLink class="btn plain" :to="{ name: 'account' }" @click="menu = false">Your account</RouterLink>
+        <button type="button" class="btn plain" @click="((menu = false), (helpOpen = true))">Crib’s own keys</button>
+        <button type="button" class="btn plain" @click="turn">
+          {{ theme === 'dark' ? 'Light paper' : 'Dark paper' }}
+        </button>
+        <button type="button" class="btn plain" @click="session.signOut()">Sign out</button>
+      </OpeningBox>
     </form>
   </header>
 </template>
@@ -222,23 +221,9 @@ function turn() {
   width: 300px;
 }
 .who {
-  position: relative;
   margin-left: 10px;
 }
 .also {
   font: 600 12px var(--mono);
-}
-.menu {
-  position: absolute;
-  top: 30px;
-  right: 0;
-  z-index: 5;
-  display: grid;
-  justify-items: start;
-  gap: 12px;
-  min-width: 220px;
-  padding: 16px;
-  border: 1.5px solid var(--ink);
-  background: var(--sheet);
 }
 </style>

@@ -1,4 +1,5 @@
 import { nextTick, ref } from 'vue';
+import { ElMessageBox } from 'element-plus';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { useChanges, mayLeave } from '../../src/composables/unsaved.ts';
 import { useDraft } from '../../src/composables/useDraft.ts';
@@ -71,23 +72,24 @@ describe('a draft', () => {
 });
 
 describe('leaving a page', () => {
-  afterEach(() => void vi.unstubAllGlobals());
+  afterEach(() => void vi.restoreAllMocks());
 
   it('asks once for all that is unsaved in it, and forgets it only where that is wanted', async () => {
-    const asked: string[] = [];
     let answer = false;
-    vi.stubGlobal('confirm', (sentence: string) => (asked.push(sentence), answer));
+    const asked = vi
+      .spyOn(ElMessageBox, 'confirm')
+      .mockImplementation(async () => (answer ? ({} as never) : Promise.reject(new Error('cancel'))));
     const { made, page } = await hosted(() => useChanges());
-    expect(mayLeave()).toBe(true);
+    expect(await mayLeave()).toBe(true);
     made.touch();
     const done = made.sending();
     made.touch();
     done();
-    expect([made.unsaved.value, mayLeave(), made.unsaved.value]).toEqual([true, false, true]);
+    expect([made.unsaved.value, await mayLeave(), made.unsaved.value]).toEqual([true, false, true]);
     answer = true;
-    expect([mayLeave(), made.unsaved.value, asked.length]).toEqual([true, false, 2]);
+    expect([await mayLeave(), made.unsaved.value, asked.mock.calls.length]).toEqual([true, false, 2]);
     made.touch();
     page.unmount();
-    expect(mayLeave()).toBe(true);
+    expect(await mayLeave()).toBe(true);
   });
 });

@@ -6,6 +6,7 @@ import type { ContextTree } from '@crib/core/catalogue';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import { useWorkspace } from '../../stores/workspace.ts';
+import FormField from '../../parts/FormField.vue';
 
 /** Adds a place where shortcuts work to an open release. */
 const props = defineProps<{ release: number; tree: ContextTree }>();
@@ -32,11 +33,10 @@ async function add() {
 <template>
   <form class="make" @submit.prevent="add">
     <h3>Add a place where shortcuts work</h3>
-    <label>Name<ElInput v-model="form.name" maxlength="80" required placeholder="a window, a mode, a tool" /></label>
-    <label
-      >Within
-      <PlaceSelect v-model="form.parent" label="Within" />
-    </label>
+    <FormField label="Name"
+      ><ElInput v-model="form.name" maxlength="80" required placeholder="a window, a mode, a tool"
+    /></FormField>
+    <FormField label="Within"><PlaceSelect v-model="form.parent" label="Within" /></FormField>
     <ElCheckbox v-model="form.takesText" label="Typing there goes into text or a field" />
     <ProblemList :problems="problems" />
     <p role="status">{{ added }}</p>

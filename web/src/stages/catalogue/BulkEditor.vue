@@ -10,6 +10,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useSaving } from '../../composables/useSaving.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** Correcting many commands at once: one thing, the same for all that are marked. */
 const props = defineProps<{ marked: ReadonlySet<number> }>();
@@ -133,9 +134,8 @@ async function remove() {
     }}{{ commands.length > 4 ? ' …' : '' }}
   </p>
   <form v-if="open" class="make" @submit.prevent="save">
-    <label
-      >For all of them
-      <SelectField
+    <FormField label="For all of them"
+      ><SelectField
         v-model="field"
         label="What to correct"
         :choices="[
@@ -144,8 +144,7 @@ async function remove() {
           { value: 'flag', label: 'a flag' },
           { value: 'replace', label: 'words in label and menu' },
         ]"
-      />
-    </label>
+    /></FormField>
     <ElInput
       v-if="field === 'category'"
       v-model="category"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useWorkspace } from '../../stores/workspace.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** Which keysets are the columns of the ledger. */
 const workspace = useWorkspace();
@@ -8,9 +9,8 @@ const ids = defineModel<number[]>({ required: true });
 </script>
 
 <template>
-  <label
-    >Columns
-    <SelectField
+  <FormField label="Columns"
+    ><SelectField
       v-model="ids"
       size="small"
       multiple
@@ -18,6 +18,5 @@ const ids = defineModel<number[]>({ required: true });
       label="Columns"
       style="width: 190px"
       :choices="(workspace.catalogue?.keysets ?? []).map((keyset) => ({ value: keyset.id, label: keyset.name }))"
-    />
-  </label>
+  /></FormField>
 </template>

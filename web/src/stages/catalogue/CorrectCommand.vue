@@ -10,6 +10,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useSaving } from '../../composables/useSaving.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** Correcting what a release says of a command, or adding one to an open release; a sealed one takes dated corrections. */
 const props = defineProps<{ command: Command | null }>();
@@ -145,34 +146,32 @@ async function split() {
 
 <template>
   <form class="make" @submit.prevent="save">
-    <label>Label<ElInput v-model="form.label" maxlength="120" required /></label>
-    <label>Menu path<ElInput v-model="form.menu" maxlength="240" placeholder="Depths › Place sounding" /></label>
-    <label
-      >Category
-      <SelectField
+    <FormField label="Label"><ElInput v-model="form.label" maxlength="120" required /></FormField>
+    <FormField label="Menu path"
+      ><ElInput v-model="form.menu" maxlength="240" placeholder="Depths › Place sounding"
+    /></FormField>
+    <FormField label="Category"
+      ><SelectField
         v-model="form.category"
         filterable
         allow-create
         default-first-option
         label="Category"
         :choices="categories"
-      />
-    </label>
-    <label
-      >Where it works
-      <PlaceSelect v-model="form.home" label="Where it works" />
-    </label>
-    <label
-      >Other names<ElInput v-model="form.otherNames" placeholder="former, tooltip, what people say; parted by ;"
-    /></label>
-    <label v-for="[field, { most, asks }] in ASKED" :key="field"
-      >{{ asks.label }}<ElInput v-model="form[field]" :maxlength="most" :placeholder="asks.example" />
-    </label>
-    <label>Description<ElInput v-model="form.description" type="textarea" :rows="2" maxlength="2000" /></label>
-    <label
-      >One press
-      <SelectField v-model="form.onePress" label="One press" :choices="PRESS_EFFECTS" />
-    </label>
+    /></FormField>
+    <FormField label="Where it works"><PlaceSelect v-model="form.home" label="Where it works" /></FormField>
+    <FormField label="Other names"
+      ><ElInput v-model="form.otherNames" placeholder="former, tooltip, what people say; parted by ;"
+    /></FormField>
+    <FormField v-for="[field, { most, asks }] in ASKED" :key="field" :label="asks.label"
+      ><ElInput v-model="form[field]" :maxlength="most" :placeholder="asks.example"
+    /></FormField>
+    <FormField label="Description"
+      ><ElInput v-model="form.description" type="textarea" :rows="2" maxlength="2000"
+    /></FormField>
+    <FormField label="One press"
+      ><SelectField v-model="form.onePress" label="One press" :choices="PRESS_EFFECTS"
+    /></FormField>
     <ElCheckboxGroup v-model="form.flags" aria-label="Flags" class="flags">
       <ElCheckbox v-for="flag in SHIPPED_FLAGS" :key="flag" :value="flag" :label="SHIPPED_FIELDS[flag].title" />
     </ElCheckboxGroup>
@@ -213,9 +212,9 @@ async function split() {
         Add a platform or language
       </button>
     </template>
-    <label v-if="sealed && command"
-      >Why it is corrected<ElInput v-model="form.reason" maxlength="1000" placeholder="Misread in the maker’s list"
-    /></label>
+    <FormField v-if="sealed && command" label="Why it is corrected"
+      ><ElInput v-model="form.reason" maxlength="1000" placeholder="Misread in the maker’s list"
+    /></FormField>
     <ProblemList :problems="problems" />
     <p role="status">{{ said }}</p>
     <CorrectedFacts v-if="command" what="command" :subject="command.id" />
@@ -246,8 +245,10 @@ async function split() {
     </div>
     <h3>Really two commands</h3>
     <form class="make" @submit.prevent="split">
-      <label>Label of the part<ElInput v-model="part.label" maxlength="120" required /></label>
-      <label>Its id<ElInput v-model="part.name" maxlength="120" required placeholder="depth.place-again" /></label>
+      <FormField label="Label of the part"><ElInput v-model="part.label" maxlength="120" required /></FormField>
+      <FormField label="Its id"
+        ><ElInput v-model="part.name" maxlength="120" required placeholder="depth.place-again"
+      /></FormField>
       <ElCheckboxGroup v-if="mine.length" v-model="part.bindings" aria-label="Shortcuts that go with it" class="flags">
         <ElCheckbox v-for="one in mine" :key="one.id" :value="one.id" :label="one.shortcut" />
       </ElCheckboxGroup>

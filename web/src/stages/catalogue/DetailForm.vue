@@ -6,6 +6,7 @@ import { useDraft } from '../../composables/useDraft.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useSaving } from '../../composables/useSaving.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** What helps to use a command: it can be added to a sealed release too, since nothing that was shipped changes by it. */
 const props = defineProps<{ command: Command }>();
@@ -77,9 +78,8 @@ async function save() {
     </div>
     <template v-for="{ field, facts, asks } in shown" :key="field">
       <ElCheckbox v-if="facts.kind === 'flag'" v-model="form[field]" :label="asks.label" />
-      <label v-else-if="asks.from"
-        >{{ asks.label }}
-        <SelectField
+      <FormField v-else-if="asks.from" :label="asks.label"
+        ><SelectField
           v-model="texts[field]"
           filterable
           clearable
@@ -88,15 +88,13 @@ async function save() {
           :label="asks.label"
           :placeholder="asks.example ?? ''"
           :choices="choices(field, facts).map((one) => ({ value: one.value, label: one.label }))"
-        />
-      </label>
-      <label v-else
-        >{{ asks.label
-        }}<ElInput
+      /></FormField>
+      <FormField v-else :label="asks.label"
+        ><ElInput
           v-model="texts[field]"
           :maxlength="facts.kind === 'list' ? undefined : facts.most"
           :placeholder="asks.example ?? ''"
-      /></label>
+      /></FormField>
     </template>
     <ProblemList :problems="problems" />
     <p role="status">{{ said }}</p>

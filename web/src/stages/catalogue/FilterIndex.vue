@@ -8,6 +8,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import KeyNarrow from './KeyNarrow.vue';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** What a ledger can be narrowed to, with how many commands each has. Filters combine; each is taken back by itself. */
 const props = defineProps<{
@@ -43,9 +44,8 @@ const categories = computed(() =>
     :count="filters.get(one) ?? 0"
     >{{ FILTER_NAMES[one] }}{{ one === 'unverified' ? ` ${platformName(platform)}` : '' }}</IndexLine
   >
-  <label v-if="categories.length" class="pick"
-    >Category
-    <SelectField
+  <FormField v-if="categories.length" class="pick" label="Category"
+    ><SelectField
       v-model="category"
       size="small"
       label="By category"
@@ -55,8 +55,7 @@ const categories = computed(() =>
         { value: '', label: 'any' },
         ...categories.map(([name, count]) => ({ value: name, label: `${name}, ${count}` })),
       ]"
-    />
-  </label>
+  /></FormField>
   <KeyNarrow :counts="tallies" :platform="platform" />
   <h3>Where it works</h3>
   <IndexLine :to="to({ where: '' })" :on="where === ''">All places</IndexLine>

@@ -14,6 +14,8 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import CatalogueIndex from './CatalogueIndex.vue';
 import { useSaving } from '../../composables/useSaving.ts';
 import SelectField from '../../parts/SelectField.vue';
+import LineTable from '../../parts/LineTable.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** Pairs, families, slots and ways: what belongs together, in order, with the keys each member has. */
 const workspace = useWorkspace();
@@ -106,42 +108,30 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
           found then.
         </p>
       </StateNote>
-      <div v-else class="lines" tabindex="0" role="region" aria-label="Groups">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Group</th>
-              <th scope="col">Is</th>
-              <th scope="col">Members and their keys</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="one in groups" :key="one.id" :class="{ on: one.id === group?.id }">
-              <th scope="row">
-                <button type="button" class="btn plain" @click="chosen = String(one.id)">{{ one.name }}</button>
-              </th>
-              <td>{{ KINDS[one.kind] }}<small v-if="lopsided(one)" class="half">some without a key</small></td>
-              <td class="members">
-                <span v-for="id in one.members" :key="id" class="member">
-                  <RouterLink
-                    v-if="workspace.commands.has(id)"
-                    :to="{ name: 'command', params: { command: workspace.commands.get(id)!.name }, query: luggage }"
-                    >{{ label(id) }}</RouterLink><span v-else class="mid">{{ label(id) }}</span>
-                  <KeyChip v-for="key in keysOf(id)" :key="key" :shortcut="key" :platform="platform" :how="style" />
-                  <span v-if="keysOf(id).length === 0" class="mid">none</span>
-                </span>
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <LineTable v-else label="Groups" :columns="['Group', 'Is', 'Members and their keys']">
+        <tr v-for="one in groups" :key="one.id" :class="{ on: one.id === group?.id }">
+          <th scope="row">
+            <button type="button" class="btn plain" @click="chosen = String(one.id)">{{ one.name }}</button>
+          </th>
+          <td>{{ KINDS[one.kind] }}<small v-if="lopsided(one)" class="half">some without a key</small></td>
+          <td class="members">
+            <span v-for="id in one.members" :key="id" class="member">
+              <RouterLink
+                v-if="workspace.commands.has(id)"
+                :to="{ name: 'command', params: { command: workspace.commands.get(id)!.name }, query: luggage }"
+                >{{ label(id) }}</RouterLink><span v-else class="mid">{{ label(id) }}</span>
+              <KeyChip v-for="key in keysOf(id)" :key="key" :shortcut="key" :platform="platform" :how="style" />
+              <span v-if="keysOf(id).length === 0" class="mid">none</span>
+            </span>
+          </td>
+        </tr>
+      </LineTable>
       <template #margin>
         <form class="make" @submit.prevent="save">
           <h2>{{ group ? group.name : 'Make a group' }}</h2>
-          <label>Name<ElInput v-model="form.name" maxlength="120" required /></label>
-          <label
-            >It is
-            <SelectField
+          <FormField label="Name"><ElInput v-model="form.name" maxlength="120" required /></FormField>
+          <FormField label="It is"
+            ><SelectField
               v-model="form.kind"
               label="It is"
               :choices="[
@@ -151,40 +141,34 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
                 { value: 'ways', label: 'ways: several commands that reach one goal' },
                 { value: 'chooser', label: 'a chooser: one press, and something decides' },
               ]"
-            />
-          </label>
-          <label
-            >Members
-            <SelectField
+          /></FormField>
+          <FormField label="Members"
+            ><SelectField
               v-model="form.members"
               multiple
               filterable
               collapse-tags
               label="Members"
               :choices="catalogue.commands.map((one) => ({ value: one.id, label: one.label }))"
-            />
-          </label>
+          /></FormField>
           <OrderList v-model="form.members" :name="label" :key-of="(id) => id" />
-          <label v-if="TWINNED.has(form.kind) && twins.length"
-            >Twin of
-            <SelectField
+          <FormField v-if="TWINNED.has(form.kind) && twins.length" label="Twin of"
+            ><SelectField
               :model-value="form.twin ?? 0"
               label="Twin of"
               @update:model-value="(value: number) => (form.twin = value || null)"
               :choices="[{ value: 0, label: 'none' }, ...twins.map((one) => ({ value: one.id, label: one.name }))]"
-            />
-          </label>
-          <label v-if="form.kind === 'chooser'"
-            >What decides<ElInput
+          /></FormField>
+          <FormField v-if="form.kind === 'chooser'" label="What decides"
+            ><ElInput
               v-model="form.because"
               maxlength="500"
               required
               placeholder="by what is selected, or what lies under the pointer"
-          /></label>
+          /></FormField>
           <template v-if="form.kind === 'ways'">
-            <label
-              >Advise
-              <SelectField
+            <FormField label="Advise"
+              ><SelectField
                 :model-value="form.advised ?? 0"
                 label="Advise"
                 @update:model-value="(value: number) => (form.advised = value || null)"
@@ -192,11 +176,10 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
                   { value: 0, label: 'what is computed' },
                   ...form.members.map((id) => ({ value: id, label: label(id) })),
                 ]"
-              />
-            </label>
-            <label v-if="form.advised"
-              >Because<ElInput v-model="form.because" type="textarea" :rows="2" maxlength="500"
-            /></label>
+            /></FormField>
+            <FormField v-if="form.advised" label="Because"
+              ><ElInput v-model="form.because" type="textarea" :rows="2" maxlength="500"
+            /></FormField>
           </template>
           <ProblemList :problems="problems" />
           <p role="status">{{ said }}</p>

@@ -5,6 +5,7 @@ import { keyAtCode } from '@crib/core/press';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** Narrowing by what is held and by key. It asks for the counts only while a list is open: they change with every letter typed. */
 defineProps<{
@@ -28,9 +29,8 @@ function nameOf(code: string, platform: Platform): string {
 </script>
 
 <template>
-  <label class="pick"
-    >Held
-    <SelectField
+  <FormField class="pick" label="Held"
+    ><SelectField
       v-model="held"
       size="small"
       label="By modifier"
@@ -43,11 +43,9 @@ function nameOf(code: string, platform: Platform): string {
           label: [name, count].filter(Boolean).join(', '),
         })),
       ]"
-    />
-  </label>
-  <label class="pick"
-    >Key
-    <SelectField
+  /></FormField>
+  <FormField class="pick" label="Key"
+    ><SelectField
       v-model="key"
       size="small"
       label="By key"
@@ -61,8 +59,7 @@ function nameOf(code: string, platform: Platform): string {
           label: [nameOf(code, platform), count].filter(Boolean).join(', '),
         })),
       ]"
-    />
-  </label>
+  /></FormField>
   <RouterLink v-if="key" class="btn plain" :to="{ name: 'key', params: { code: key }, query: route.query }"
     >Everything on this key</RouterLink
   >

@@ -14,6 +14,8 @@ import { layoutInHand, show } from '../../words/chips.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import SelectField from '../../parts/SelectField.vue';
+import LineTable from '../../parts/LineTable.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** One key: with and without modifiers, by place, what is free, and what it meant in each release. */
 const workspace = useWorkspace();
@@ -111,72 +113,59 @@ const neighbours = computed(() => {
         >
       </h1>
       <div class="tools">
-        <label
-          >In
-          <SelectField
+        <FormField label="In"
+          ><SelectField
             v-model="asked"
             size="small"
             label="Keyset"
             :placeholder="keyset?.name ?? ''"
             style="width: 190px"
             :choices="catalogue.keysets.map((one) => ({ value: String(one.id), label: one.name }))"
-          />
-        </label>
+        /></FormField>
         <span>{{ free.length }} of {{ rows.length }} free everywhere</span>
       </div>
-      <div class="lines" tabindex="0" role="region" aria-label="The key with each modifier" @keydown="onKey">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Press</th>
-              <th scope="col">What it does</th>
-              <th scope="col">Where</th>
-            </tr>
-          </thead>
-          <tbody>
-            <template v-for="row in rows" :key="row.press">
-              <tr v-if="isFree(row)" :class="{ on: row.press === chosen }" @click="chosen = row.press">
-                <th scope="row"><KeyChip :shortcut="row.shortcut" :platform="platform" :how="style" /></th>
-                <td class="free">free{{ row.types ? '; types a character where text is taken' : '' }}</td>
-                <td>everywhere</td>
-              </tr>
-              <tr v-if="row.taker" :class="{ on: row.press === chosen }" @click="chosen = row.press">
-                <th scope="row">
-                  <KeyChip :shortcut="row.shortcut" :platform="platform" :how="style" state="fixed" />
-                </th>
-                <td>{{ row.taker.taker }}</td>
-                <td class="mid">{{ row.taker.hard ? 'the system’s: no program gets it' : 'the system’s' }}</td>
-              </tr>
-              <tr
-                v-for="held in [...row.held, ...row.begins]"
-                :key="`${held.command} ${held.context} ${held.shortcut}`"
-                :class="{ on: row.press === chosen }"
-                @click="chosen = row.press"
+      <LineTable label="The key with each modifier" @keydown="onKey" :columns="['Press', 'What it does', 'Where']">
+        <template v-for="row in rows" :key="row.press">
+          <tr v-if="isFree(row)" :class="{ on: row.press === chosen }" @click="chosen = row.press">
+            <th scope="row"><KeyChip :shortcut="row.shortcut" :platform="platform" :how="style" /></th>
+            <td class="free">free{{ row.types ? '; types a character where text is taken' : '' }}</td>
+            <td>everywhere</td>
+          </tr>
+          <tr v-if="row.taker" :class="{ on: row.press === chosen }" @click="chosen = row.press">
+            <th scope="row">
+              <KeyChip :shortcut="row.shortcut" :platform="platform" :how="style" state="fixed" />
+            </th>
+            <td>{{ row.taker.taker }}</td>
+            <td class="mid">{{ row.taker.hard ? 'the system’s: no program gets it' : 'the system’s' }}</td>
+          </tr>
+          <tr
+            v-for="held in [...row.held, ...row.begins]"
+            :key="`${held.command} ${held.context} ${held.shortcut}`"
+            :class="{ on: row.press === chosen }"
+            @click="chosen = row.press"
+          >
+            <th scope="row">
+              <KeyChip
+                :shortcut="held.shortcut"
+                :platform="platform"
+                :how="style"
+                :state="workspace.commands.get(held.command)?.fixed ? 'fixed' : held.edit ? 'yours' : 'as shipped'"
+              />
+            </th>
+            <td>
+              <RouterLink
+                :to="{
+                  name: 'command',
+                  params: { command: workspace.commands.get(held.command)?.name },
+                  query: luggage,
+                }"
+                >{{ label(held.command) }}</RouterLink
               >
-                <th scope="row">
-                  <KeyChip
-                    :shortcut="held.shortcut"
-                    :platform="platform"
-                    :how="style"
-                    :state="workspace.commands.get(held.command)?.fixed ? 'fixed' : held.edit ? 'yours' : 'as shipped'"
-                  />
-                </th>
-                <td>
-                  <RouterLink
-                    :to="{
-                      name: 'command',
-                      params: { command: workspace.commands.get(held.command)?.name },
-                      query: luggage,
-                    }"
-                    >{{ label(held.command) }}</RouterLink
-                  >
-                </td>
-                <td class="mid">{{ tree.path(held.context) }}</td>
-              </tr>
-            </template>
-          </tbody>
-        </table>
-      </div>
+            </td>
+            <td class="mid">{{ tree.path(held.context) }}</td>
+          </tr>
+        </template>
+      </LineTable>
       <template #margin>
         <h2>What it did</h2>
         <p class="under">

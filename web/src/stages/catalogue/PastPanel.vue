@@ -4,6 +4,7 @@ import { readPast } from '@crib/core/catalogue';
 import KeyChip from '../../parts/KeyChip.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import FormField from '../../parts/FormField.vue';
 
 /** The program’s own list of last commands: what was pressed for each, and counts to use. */
 const emit = defineEmits<{ count: [lines: string] }>();
@@ -51,14 +52,9 @@ const count = () =>
           <span v-else class="mid">{{ one.command === null ? 'not known' : 'no key' }}</span>
         </li>
       </ol>
-      <label
-        >Over how many working days<ElInputNumber
-          v-model="days"
-          :min="1"
-          :max="400"
-          controls-position="right"
-          aria-label="Over how many working days"
-      /></label>
+      <FormField label="Over how many working days"
+        ><ElInputNumber v-model="days" :min="1" :max="400" controls-position="right"
+      /></FormField>
       <div class="actions">
         <button type="button" class="btn" :disabled="read.counts.size === 0" @click="count">
           Count {{ read.counts.size }} commands from it

@@ -14,6 +14,7 @@ import AddPlace from './AddPlace.vue';
 import CatalogueIndex from './CatalogueIndex.vue';
 import { useSaving } from '../../composables/useSaving.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** The places where shortcuts work, as a tree: moved by dragging or by keyboard, corrected in the margin. */
 const workspace = useWorkspace();
@@ -176,11 +177,10 @@ const apart = computed(() =>
       <template #margin>
         <form v-if="place" class="make" @submit.prevent="save">
           <h2>{{ place.name }}</h2>
-          <label>Name<ElInput v-model="form.name" maxlength="80" required /></label>
-          <label v-if="place.parent !== null"
-            >Within
-            <PlaceSelect v-model="form.parent" label="Within" :not="(id) => tree.chain(id).includes(place!.id)" />
-          </label>
+          <FormField label="Name"><ElInput v-model="form.name" maxlength="80" required /></FormField>
+          <FormField v-if="place.parent !== null" label="Within"
+            ><PlaceSelect v-model="form.parent" label="Within" :not="(id) => tree.chain(id).includes(place!.id)"
+          /></FormField>
           <ElCheckbox v-model="form.takesText" label="Typing there goes into text or a field" />
           <template v-if="open">
             <h3>Active together with</h3>
@@ -213,7 +213,9 @@ const apart = computed(() =>
               Add a place
             </button>
           </template>
-          <label v-else>Why it is corrected<ElInput v-model="form.reason" maxlength="1000" required /></label>
+          <FormField v-else label="Why it is corrected"
+            ><ElInput v-model="form.reason" maxlength="1000" required
+          /></FormField>
           <CorrectedFacts what="place" :subject="place.id" />
           <div class="actions">
             <button type="submit" class="btn primary" :disabled="busy || (!open && !form.reason)">

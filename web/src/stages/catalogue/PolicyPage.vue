@@ -15,6 +15,7 @@ import CatalogueIndex from './CatalogueIndex.vue';
 import { useSaving } from '../../composables/useSaving.ts';
 import { ref, computed } from 'vue';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** How the program takes keys: how it binds them, what fires when, and what it lets its users assign. */
 const workspace = useWorkspace();
@@ -93,9 +94,8 @@ const verdict = computed(() => {
             :disabled="Boolean(catalogue.release.sealedAt)"
             :label="`Only so in ${catalogue.release.label}: other releases take keys otherwise`"
           />
-          <label
-            >A pressed key is bound
-            <SelectField
+          <FormField label="A pressed key is bound"
+            ><SelectField
               v-model="policy.binds"
               label="A pressed key is bound"
               :choices="[
@@ -103,8 +103,7 @@ const verdict = computed(() => {
                 { value: 'position', label: 'by its position' },
                 { value: 'letters', label: 'letters by character, the rest by position' },
               ]"
-            />
-          </label>
+          /></FormField>
           <ElCheckbox v-model="policy.typedLetters" label="Its shortcuts may be letters typed in a row" />
           <label
             >A sequence times out after
@@ -121,44 +120,34 @@ const verdict = computed(() => {
               milliseconds; empty if it never does</span
             >
           </label>
-          <label
-            >States in which only the keys of Everywhere work<ElInput
-              v-model="policy.rootOnly"
-              maxlength="80"
-              placeholder="A dialog is open"
-          /></label>
-          <label
-            >Modes in which letters go elsewhere<ElInput
-              v-model="policy.diverted"
-              maxlength="80"
-              placeholder="The command line has the focus"
-          /></label>
+          <FormField label="States in which only the keys of Everywhere work"
+            ><ElInput v-model="policy.rootOnly" maxlength="80" placeholder="A dialog is open"
+          /></FormField>
+          <FormField label="Modes in which letters go elsewhere"
+            ><ElInput v-model="policy.diverted" maxlength="80" placeholder="The command line has the focus"
+          /></FormField>
         </section>
         <section>
           <h2>What users can assign</h2>
           <div class="takes">
             <ElCheckbox v-for="[name, word] in TAKES" :key="name" v-model="policy.accepts[name]" :label="word" />
           </div>
-          <label
-            >Keys that type need one of
-            <SelectField
+          <FormField label="Keys that type need one of"
+            ><SelectField
               v-model="policy.accepts.needsOneOf"
               multiple
               label="Needs one of"
               placeholder="none"
               :choices="MODIFIERS"
-            />
-          </label>
-          <label
-            >Refused modifiers
-            <SelectField
+          /></FormField>
+          <FormField label="Refused modifiers"
+            ><SelectField
               v-model="policy.accepts.refuses"
               multiple
               label="Refuses"
               placeholder="none"
               :choices="MODIFIERS"
-            />
-          </label>
+          /></FormField>
           <label class="row"
             >At most
             <ElInputNumber
@@ -184,46 +173,37 @@ const verdict = computed(() => {
         </section>
         <section>
           <h2>How users change keys</h2>
-          <label
-            >How, in words<ElInput
+          <FormField label="How, in words"
+            ><ElInput
               v-model="app.howToChange"
               type="textarea"
               :rows="3"
               maxlength="2000"
               placeholder="Menu path; which of its lists to open; steps without a mouse; since which release"
-          /></label>
-          <label
-            >Opened by the command
-            <SelectField
+          /></FormField>
+          <FormField label="Opened by the command"
+            ><SelectField
               v-model="app.keysCommand"
               filterable
               clearable
               label="Opened by the command"
               placeholder="none"
               :choices="catalogue.commands.map((one) => ({ value: one.name, label: one.label }))"
-            />
-          </label>
-          <label
-            >Keys are shown<ElInput
-              v-model="app.keysShown"
-              maxlength="240"
-              placeholder="in the menus, and on hovering over a tool"
-          /></label>
+          /></FormField>
+          <FormField label="Keys are shown"
+            ><ElInput v-model="app.keysShown" maxlength="240" placeholder="in the menus, and on hovering over a tool"
+          /></FormField>
           <template v-if="!catalogue.release.sealedAt">
-            <label
-              >Point builds of {{ catalogue.release.label }}<ElInput v-model="app.builds" placeholder="7.0.1, 7.0.2"
-            /></label>
-            <label>Product tiers<ElInput v-model="app.tiers" placeholder="Coastal, Ocean" /></label>
+            <FormField :label="`Point builds of ${catalogue.release.label}`"
+              ><ElInput v-model="app.builds" placeholder="7.0.1, 7.0.2"
+            /></FormField>
+            <FormField label="Product tiers"><ElInput v-model="app.tiers" placeholder="Coastal, Ocean" /></FormField>
           </template>
         </section>
         <section v-if="catalogue.release.sealedAt && differs">
-          <label
-            >Why the policy of {{ catalogue.release.label }} is corrected<ElInput
-              v-model="app.reason"
-              maxlength="1000"
-              required
-              placeholder="Held keys were overlooked"
-          /></label>
+          <FormField :label="`Why the policy of ${catalogue.release.label} is corrected`"
+            ><ElInput v-model="app.reason" maxlength="1000" required placeholder="Held keys were overlooked"
+          /></FormField>
         </section>
         <CorrectedFacts what="policy" />
         <ProblemList :problems="problems" />

@@ -18,6 +18,7 @@ import ListSources from './ListSources.vue';
 import ListTable from './ListTable.vue';
 import { useReading } from './useReading.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 const workspace = useWorkspace();
 const { route, router, kept, appSlug, releaseLabel, luggage } = usePlace();
@@ -99,25 +100,21 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
         <p class="mid">{{ source || 'a list of shortcuts' }}</p>
         <h3>Into</h3>
         <p>{{ workspace.app?.name }} {{ releaseLabel }}</p>
-        <label class="pick"
-          >Keyset
-          <SelectField
+        <FormField class="pick" label="Keyset"
+          ><SelectField
             :model-value="into ?? workspace.shipped?.id"
             size="small"
             label="Shipped keyset"
             @update:model-value="(id: number) => retarget(() => (into = id))"
             :choices="shippedSets.map((one) => ({ value: one.id, label: one.name }))"
-          />
-        </label>
-        <label class="pick"
-          >Language
-          <LanguageSelect
+        /></FormField>
+        <FormField class="pick" label="Language"
+          ><LanguageSelect
             :model-value="language"
             size="small"
             none="its own"
             @update:model-value="(tag) => retarget(() => (language = tag))"
-          />
-        </label>
+        /></FormField>
         <template v-if="report">
           <h3>Lines</h3>
           <IndexLine
@@ -181,9 +178,8 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
         </h1>
         <div class="tools">
           <span class="recognised">{{ recognised }}</span>
-          <label v-if="report.tables.length > 1"
-            >Table
-            <SelectField
+          <FormField v-if="report.tables.length > 1" label="Table"
+            ><SelectField
               size="small"
               :model-value="report.table"
               label="Table of the file"
@@ -195,19 +191,16 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
                   label: `${one.title || `Table ${index + 1}`}, ${one.rows} rows`,
                 }))
               "
-            />
-          </label>
-          <label v-if="report.columns.some((one) => one.meaning === 'menu')"
-            >Menu steps parted by
-            <SelectField
+          /></FormField>
+          <FormField v-if="report.columns.some((one) => one.meaning === 'menu')" label="Menu steps parted by"
+            ><SelectField
               size="small"
               :model-value="report.menuSign || ' '"
               label="What parts the steps of menu paths"
               style="width: 96px"
               @update:model-value="(sign: string) => reading.partMenus(sign.trim())"
               :choices="[{ value: ' ', label: 'nothing' }, ...MENU_SIGNS]"
-            />
-          </label>
+          /></FormField>
           <span class="end">
             <button type="button" class="btn" @click="reading.forget()">Leave it</button>
             <button type="button" class="btn primary" :disabled="!ready || busy !== ''" @click="finish">

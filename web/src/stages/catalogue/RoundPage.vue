@@ -14,6 +14,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import CatalogueIndex from './CatalogueIndex.vue';
 import { useSaving } from '../../composables/useSaving.ts';
+import FormField from '../../parts/FormField.vue';
 
 /** A verification round: one shipped key after another is tried in the program, and ticked as listed, otherwise or nothing. */
 const workspace = useWorkspace();
@@ -168,13 +169,13 @@ function onKey(event: KeyboardEvent) {
       <template #margin>
         <h2>Each tick is kept</h2>
         <p class="under">with who tried it, today’s date, the platform and the build.</p>
-        <label class="field"
-          >Build<ElInput
+        <FormField class="field" label="Build"
+          ><ElInput
             :model-value="build"
             maxlength="60"
             placeholder="7.0.2"
             @update:model-value="(text: string) => (build = text)"
-        /></label>
+        /></FormField>
         <h3>Next</h3>
         <div v-for="one in stops.slice(1, 9)" :key="one.binding.id" class="pair">
           <span>{{ one.command.label }}</span>

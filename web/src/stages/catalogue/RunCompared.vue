@@ -5,6 +5,7 @@ import { useHands } from '../../composables/useHands.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** One run with each keyset: what it asks of the hands, and how long it takes. */
 const props = defineProps<{ steps: readonly number[] }>();
@@ -39,26 +40,22 @@ const share = (part: number, whole: number) => (whole ? `${Math.round((100 * par
   <section v-if="steps.length" class="compared">
     <h2>With each keyset</h2>
     <div class="tools">
-      <label
-        >From
-        <SelectField
+      <FormField label="From"
+        ><SelectField
           v-model="restName"
           size="small"
           label="Where hands rest"
           style="width: 260px"
           :choices="RESTS.map((one) => ({ value: one.name, label: one.name }))"
-        />
-      </label>
-      <label
-        >Typing
-        <SelectField
+      /></FormField>
+      <FormField label="Typing"
+        ><SelectField
           v-model="typistName"
           size="small"
           label="How one types"
           style="width: 220px"
           :choices="Object.keys(TYPISTS).map((one) => ({ value: one, label: TYPIST_WORDS[one as Typist] }))"
-        />
-      </label>
+      /></FormField>
     </div>
     <table>
       <thead>

@@ -17,6 +17,7 @@ import CatalogueIndex from './CatalogueIndex.vue';
 import RunCompared from './RunCompared.vue';
 import { useSaving } from '../../composables/useSaving.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** Runs: commands in the order a task uses them, each with its keys. */
 const workspace = useWorkspace();
@@ -171,31 +172,27 @@ async function gone() {
       <template #margin>
         <form class="make" @submit.prevent="save">
           <h2>{{ run ? 'Edit the run' : 'Make a run' }}</h2>
-          <label
-            >Name<ElInput v-model="form.name" maxlength="120" required placeholder="Plotting a harbour approach"
-          /></label>
-          <label
-            >Next step
-            <SelectField
+          <FormField label="Name"
+            ><ElInput v-model="form.name" maxlength="120" required placeholder="Plotting a harbour approach"
+          /></FormField>
+          <FormField label="Next step"
+            ><SelectField
               v-model="adding"
               filterable
               label="Next step"
               placeholder="a command"
               @change="add"
               :choices="catalogue.commands.map((one) => ({ value: one.id, label: one.label }))"
-            />
-          </label>
-          <label
-            >Add all of
-            <SelectField
+          /></FormField>
+          <FormField label="Add all of"
+            ><SelectField
               v-model="bundle"
               filterable
               label="Add all of"
               placeholder="a group or a category"
               @change="addAll"
               :choices="bundles.map((one) => ({ value: one.key, label: one.name }))"
-            />
-          </label>
+          /></FormField>
           <KeyField
             :model-value="pressed"
             title="Or press its keys in order"

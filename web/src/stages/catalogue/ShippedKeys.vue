@@ -15,6 +15,7 @@ import type { Shown } from '../../words/chips.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import { useSaving } from '../../composables/useSaving.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** The shortcuts a release ships a command with: stated while it is open, corrected by appending once it is sealed. */
 const props = defineProps<{ command: Command; keyset: ShippedKeyset; platform: Platform; how: Shown }>();
@@ -106,8 +107,8 @@ async function correct() {
     </div>
     <p class="mid from">{{ from(binding) }}</p>
     <form v-if="noting?.id === binding.id" class="make" @submit.prevent="note">
-      <label>Note<ElInput v-model="noting.note" maxlength="240" /></label>
-      <label>Memory aid<ElInput v-model="noting.memoryAid" maxlength="240" /></label>
+      <FormField label="Note"><ElInput v-model="noting.note" maxlength="240" /></FormField>
+      <FormField label="Memory aid"><ElInput v-model="noting.memoryAid" maxlength="240" /></FormField>
       <div class="actions">
         <button type="submit" class="btn" :disabled="busy">Save</button>
         <button type="button" class="btn" @click="noting = null">Cancel</button>
@@ -159,30 +160,28 @@ async function correct() {
       :typed-letters="workspace.catalogue!.app.keyPolicy.typedLetters"
     />
     <p v-if="unusual && !sealed" class="mid">{{ unusual }} Added as shipped, it is stored all the same.</p>
-    <label
-      >Where
-      <PlaceSelect v-model="form.contexts" multiple :most="sealed ? 1 : 0" label="Where it works" />
-    </label>
-    <label
-      >On
-      <PlatformSelect v-model="form.platform" />
-    </label>
+    <FormField label="Where"
+      ><PlaceSelect v-model="form.contexts" multiple :most="sealed ? 1 : 0" label="Where it works"
+    /></FormField>
+    <FormField label="On"><PlatformSelect v-model="form.platform" /></FormField>
     <template v-if="sealed">
-      <label>Reason<ElInput v-model="form.reason" type="textarea" :rows="2" required maxlength="1000" /></label>
+      <FormField label="Reason"
+        ><ElInput v-model="form.reason" type="textarea" :rows="2" required maxlength="1000"
+      /></FormField>
     </template>
     <template v-else>
-      <label>In the interface language<LanguageSelect v-model="form.language" none="all languages" /></label>
-      <label
-        >Comes from
-        <SelectField
+      <FormField label="In the interface language"
+        ><LanguageSelect v-model="form.language" none="all languages"
+      /></FormField>
+      <FormField label="Comes from"
+        ><SelectField
           v-model="form.kind"
           label="Comes from"
           :choices="Object.entries(spoken).map(([value, label]) => ({ value, label }))"
-        />
-      </label>
-      <label>Source<ElInput v-model="form.source" maxlength="240" /></label>
-      <label>Build<ElInput v-model="form.build" maxlength="60" /></label>
-      <label>Note<ElInput v-model="form.note" maxlength="240" /></label>
+      /></FormField>
+      <FormField label="Source"><ElInput v-model="form.source" maxlength="240" /></FormField>
+      <FormField label="Build"><ElInput v-model="form.build" maxlength="60" /></FormField>
+      <FormField label="Note"><ElInput v-model="form.note" maxlength="240" /></FormField>
     </template>
     <div class="actions">
       <button type="submit" class="btn primary" :disabled="busy || (!sealed && !form.shortcut)">

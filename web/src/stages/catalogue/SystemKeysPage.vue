@@ -11,6 +11,8 @@ import StageFrame from '../../parts/StageFrame.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import CatalogueIndex from './CatalogueIndex.vue';
 import { useSaving } from '../../composables/useSaving.ts';
+import LineTable from '../../parts/LineTable.vue';
+import FormField from '../../parts/FormField.vue';
 
 type Difference = SystemKey & { free: boolean };
 /** Presses that operating systems and other takers keep, and where this workplace differs from the table that ships. */
@@ -73,50 +75,33 @@ async function add() {
           clearable
         />
       </div>
-      <div class="lines" tabindex="0" role="region" aria-label="System keys">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Press</th>
-              <th scope="col">Taken by</th>
-              <th scope="col">Source</th>
-              <th scope="col"><span class="sr-only">Change</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="key in shown" :key="key.shortcut">
-              <th scope="row">
-                <KeyChip
-                  :shortcut="key.shortcut"
-                  :platform="platform"
-                  :how="style"
-                  :state="key.hard ? 'fixed' : 'as shipped'"
-                />
-              </th>
-              <td>{{ key.taker }}<small v-if="key.hard" class="mid"> no program gets it</small></td>
-              <td class="mid source">{{ isOwn(key) ? `here: ${key.source}` : key.source }}</td>
-              <td>
-                <button
-                  type="button"
-                  class="btn plain"
-                  :disabled="busy"
-                  @click="isOwn(key) ? asShipped(key) : free(key)"
-                >
-                  {{ isOwn(key) ? 'Restore' : 'Mark as free here' }}
-                </button>
-              </td>
-            </tr>
-            <tr v-for="key in freed" :key="key.shortcut">
-              <th scope="row"><KeyChip :shortcut="key.shortcut" :platform="platform" :how="style" /></th>
-              <td class="mid">free at this workplace</td>
-              <td class="mid source">{{ key.source }}</td>
-              <td>
-                <button type="button" class="btn plain" :disabled="busy" @click="asShipped(key)">Restore</button>
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <LineTable label="System keys" :columns="['Press', 'Taken by', 'Source', { hidden: 'Change' }]">
+        <tr v-for="key in shown" :key="key.shortcut">
+          <th scope="row">
+            <KeyChip
+              :shortcut="key.shortcut"
+              :platform="platform"
+              :how="style"
+              :state="key.hard ? 'fixed' : 'as shipped'"
+            />
+          </th>
+          <td>{{ key.taker }}<small v-if="key.hard" class="mid"> no program gets it</small></td>
+          <td class="mid source">{{ isOwn(key) ? `here: ${key.source}` : key.source }}</td>
+          <td>
+            <button type="button" class="btn plain" :disabled="busy" @click="isOwn(key) ? asShipped(key) : free(key)">
+              {{ isOwn(key) ? 'Restore' : 'Mark as free here' }}
+            </button>
+          </td>
+        </tr>
+        <tr v-for="key in freed" :key="key.shortcut">
+          <th scope="row"><KeyChip :shortcut="key.shortcut" :platform="platform" :how="style" /></th>
+          <td class="mid">free at this workplace</td>
+          <td class="mid source">{{ key.source }}</td>
+          <td>
+            <button type="button" class="btn plain" :disabled="busy" @click="asShipped(key)">Restore</button>
+          </td>
+        </tr>
+      </LineTable>
       <template #margin>
         <form class="make" @submit.prevent="add">
           <h2>Add one</h2>
@@ -125,10 +110,10 @@ async function add() {
         </form>
         <KeyPicker :platform="platform" :going="form.shortcut" @pick="(stored) => (form.shortcut = stored)" />
         <form class="make after" @submit.prevent="add">
-          <label>Taken by<ElInput v-model="form.taker" maxlength="120" required /></label>
-          <label
-            >Source<ElInput v-model="form.source" maxlength="240" required placeholder="tried on our machines"
-          /></label>
+          <FormField label="Taken by"><ElInput v-model="form.taker" maxlength="120" required /></FormField>
+          <FormField label="Source"
+            ><ElInput v-model="form.source" maxlength="240" required placeholder="tried on our machines"
+          /></FormField>
           <ElCheckbox v-model="form.hard" label="No program can get it" />
           <ProblemList :problems="problems" />
           <p role="status">{{ said }}</p>

@@ -13,6 +13,8 @@ import PastPanel from './PastPanel.vue';
 import CatalogueIndex from './CatalogueIndex.vue';
 import { useSaving } from '../../composables/useSaving.ts';
 import SelectField from '../../parts/SelectField.vue';
+import LineTable from '../../parts/LineTable.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** How often commands are used, by source: what lists to work off, and what is worth a nearer key, are counted by. */
 const workspace = useWorkspace();
@@ -74,66 +76,49 @@ async function save() {
       <StateNote v-if="!lines.length" title="Nobody has counted yet">
         <p>Write counts in the margin, a command a line. What is used often and has no key is found by them.</p>
       </StateNote>
-      <div v-else class="lines" tabindex="0" role="region" aria-label="Counts">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Command</th>
-              <th scope="col">Shipped key</th>
-              <th scope="col">A day</th>
-              <th scope="col">Source</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="one in lines" :key="one.command.id">
-              <th scope="row">
-                <RouterLink :to="{ name: 'command', params: { command: one.command.name }, query: luggage }">{{
-                  one.command.label
-                }}</RouterLink>
-              </th>
-              <td>
-                <KeyChip
-                  v-if="keyOf(one.command.id)"
-                  :shortcut="keyOf(one.command.id)!"
-                  :platform="platform"
-                  :how="style"
-                />
-                <span v-else class="mid">none</span>
-              </td>
-              <td class="figures">{{ one.count }}</td>
-              <td class="mid">
-                {{ one.said.map((use) => `${use.source}${use.often ? `: ${use.often}` : ''}`).join('; ') }}
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <LineTable v-else label="Counts" :columns="['Command', 'Shipped key', 'A day', 'Source']">
+        <tr v-for="one in lines" :key="one.command.id">
+          <th scope="row">
+            <RouterLink :to="{ name: 'command', params: { command: one.command.name }, query: luggage }">{{
+              one.command.label
+            }}</RouterLink>
+          </th>
+          <td>
+            <KeyChip
+              v-if="keyOf(one.command.id)"
+              :shortcut="keyOf(one.command.id)!"
+              :platform="platform"
+              :how="style"
+            />
+            <span v-else class="mid">none</span>
+          </td>
+          <td class="figures">{{ one.count }}</td>
+          <td class="mid">
+            {{ one.said.map((use) => `${use.source}${use.often ? `: ${use.often}` : ''}`).join('; ') }}
+          </td>
+        </tr>
+      </LineTable>
       <template #margin>
         <form class="make" @submit.prevent="save">
           <h2>Counts of one source</h2>
           <p class="under">They replace what this source said before.</p>
-          <label v-if="sources.length"
-            >Change the counts of
-            <SelectField
+          <FormField v-if="sources.length" label="Change the counts of"
+            ><SelectField
               v-model="chosen"
               label="Change the counts of"
               placeholder="a new source"
               :choices="[{ value: '', label: 'a new source' }, ...sources]"
-            />
-          </label>
-          <label
-            >Source<ElInput v-model="form.source" maxlength="120" required placeholder="counted in the office"
-          /></label>
-          <label
-            >A command a line
-            <ElInput
+          /></FormField>
+          <FormField label="Source"
+            ><ElInput v-model="form.source" maxlength="120" required placeholder="counted in the office"
+          /></FormField>
+          <FormField label="A command a line"
+            ><ElInput
               v-model="form.text"
               type="textarea"
               :rows="12"
-              aria-label="A command a line"
               placeholder="Place sounding, 212&#10;Trace shoreline, daily"
-            />
-          </label>
+          /></FormField>
           <ProblemList :problems="[...read.problems.slice(0, 6), ...problems]" />
           <p role="status">{{ said }}</p>
           <div class="actions">

@@ -8,6 +8,7 @@ import { show } from '../../words/chips.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** Why does my key do nothing? The checks in order, for a command in a keyset. */
 const props = defineProps<{ command: Command; keyset: Keyset }>();
@@ -62,22 +63,18 @@ const WORDS = { fine: 'fine', look: 'look at it', cause: 'this is why' } as cons
   <h3>Why does my key do nothing?</h3>
   <p v-if="has.length === 0" class="mid">It has no key in {{ keyset.name }}.</p>
   <template v-else>
-    <label class="ask"
-      >Key
-      <SelectField
+    <FormField class="ask" label="Key"
+      ><SelectField
         v-model="shortcut"
         size="small"
         label="Which key"
         :choices="has.map((one) => ({ value: one, label: show(one, platform) }))"
-      />
-    </label>
-    <label class="ask"
-      >Active
-      <PlaceSelect v-model="active" size="small" multiple label="What is active" />
-    </label>
-    <label v-if="policy.rootOnly || policy.diverted" class="ask"
-      >State
-      <SelectField
+    /></FormField>
+    <FormField class="ask" label="Active"
+      ><PlaceSelect v-model="active" size="small" multiple label="What is active"
+    /></FormField>
+    <FormField v-if="policy.rootOnly || policy.diverted" class="ask" label="State"
+      ><SelectField
         v-model="state"
         size="small"
         label="State of the program"
@@ -86,8 +83,7 @@ const WORDS = { fine: 'fine', look: 'look at it', cause: 'this is why' } as cons
           policy.rootOnly ? { value: 'root only', label: policy.rootOnly } : null,
           policy.diverted ? { value: 'diverted', label: policy.diverted } : null,
         ]"
-      />
-    </label>
+    /></FormField>
     <ol class="steps" aria-live="polite">
       <li v-for="step in steps" :key="step.check" :class="step.verdict">
         <b aria-hidden="true">{{ MARKS[step.verdict] }}</b><span

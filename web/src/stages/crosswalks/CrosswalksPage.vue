@@ -12,6 +12,8 @@ import CrosswalkIndex from './CrosswalkIndex.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import SelectField from '../../parts/SelectField.vue';
+import LineTable from '../../parts/LineTable.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** Crosswalks that begin or end at the app in hand: how far each is judged, and beginning another. */
 const workspace = useWorkspace();
@@ -60,48 +62,34 @@ const share = ({ judged, commands }: CrosswalkOverview) => (commands ? Math.roun
         </p>
         <RouterLink class="btn" :to="{ name: 'desk' }">To the desk</RouterLink>
       </StateNote>
-      <div v-else class="lines" tabindex="0" role="region" aria-label="Crosswalks">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">From</th>
-              <th scope="col">To</th>
-              <th scope="col">Judged</th>
-              <th scope="col"><span class="sr-only">Share</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="one in list" :key="one.id">
-              <th scope="row">
-                <RouterLink :to="{ name: 'judging', params: { crosswalk: one.id }, query: luggage }">{{
-                  one.from.name
-                }}</RouterLink>
-              </th>
-              <td>{{ one.to.name }}</td>
-              <td class="figures">{{ one.judged }} of {{ one.commands }}</td>
-              <td>
-                <span class="bar"
-                  ><span class="track"><i :style="{ width: `${share(one)}%` }"></i></span>
-                  <span class="figures">{{ share(one) }} %</span></span
-                >
-              </td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <LineTable v-else label="Crosswalks" :columns="['From', 'To', 'Judged', { hidden: 'Share' }]">
+        <tr v-for="one in list" :key="one.id">
+          <th scope="row">
+            <RouterLink :to="{ name: 'judging', params: { crosswalk: one.id }, query: luggage }">{{
+              one.from.name
+            }}</RouterLink>
+          </th>
+          <td>{{ one.to.name }}</td>
+          <td class="figures">{{ one.judged }} of {{ one.commands }}</td>
+          <td>
+            <span class="bar"
+              ><span class="track"><i :style="{ width: `${share(one)}%` }"></i></span>
+              <span class="figures">{{ share(one) }} %</span></span
+            >
+          </td>
+        </tr>
+      </LineTable>
       <template #margin>
         <form class="make" @submit.prevent="make">
           <h2>Begin a crosswalk</h2>
-          <label
-            >The other program
-            <SelectField
+          <FormField label="The other program"
+            ><SelectField
               v-model="other"
               filterable
               label="The other program"
               placeholder="choose one"
               :choices="apps.map((one) => ({ value: one.slug, label: one.name }))"
-            />
-          </label>
+          /></FormField>
           <ElRadioGroup v-model="coming" aria-label="Which way learners go">
             <ElRadio :value="true">Learners come from it to {{ workspace.app?.name }}</ElRadio>
             <ElRadio :value="false">Learners go from {{ workspace.app?.name }} to it</ElRadio>

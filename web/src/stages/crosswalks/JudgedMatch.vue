@@ -4,6 +4,7 @@ import type { Command } from '@crib/core/contract';
 import NoteField from './NoteField.vue';
 import { RELATION_WORDS } from './words.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** A counterpart that was judged: of the whole command or of one of its states, with what the trainer notes of it. */
 const props = defineProps<{ match: Match; command: Command; target: Command | undefined }>();
@@ -17,34 +18,28 @@ const change = (part: Partial<Match>) => emit('amend', { ...props.match, ...part
       <b>{{ RELATION_WORDS[match.relation] }}</b>: {{ target?.label ?? 'not in this release'
       }}<button type="button" class="btn plain" @click="emit('amend', null)">Take it out</button>
     </p>
-    <label v-if="command.states.length" class="line"
-      >When it is at
-      <SelectField
+    <FormField v-if="command.states.length" class="line" label="When it is at"
+      ><SelectField
         :model-value="match.sourceState ?? ''"
         size="small"
         :label="`State of ${command.label}`"
         @update:model-value="(sourceState: string) => change({ sourceState })"
         :choices="[{ value: '', label: 'any of its states' }, ...command.states]"
-      />
-    </label>
-    <label v-if="target?.states.length" class="line"
-      >Until it shows
-      <SelectField
+    /></FormField>
+    <FormField v-if="target?.states.length" class="line" label="Until it shows"
+      ><SelectField
         :model-value="match.targetState ?? ''"
         size="small"
         :label="`State of ${target.label}`"
         @update:model-value="(targetState: string) => change({ targetState })"
         :choices="[{ value: '', label: 'any of its states' }, ...target.states]"
-      />
-    </label>
-    <label class="line"
-      >Note
-      <NoteField
+    /></FormField>
+    <FormField class="line" label="Note"
+      ><NoteField
         :note="match.note ?? ''"
         :title="`Note on ${target?.label ?? 'the counterpart'}`"
         @keep="(note) => change({ note })"
-      />
-    </label>
+    /></FormField>
   </div>
 </template>
 

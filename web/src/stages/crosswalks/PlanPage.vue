@@ -21,6 +21,7 @@ import { usePlan } from './usePlan.ts';
 import { useSavedPlan } from './useSavedPlan.ts';
 import { displacedBy, planSections } from './planRows.ts';
 import { HINDRANCE_WORDS } from './words.ts';
+import FormField from '../../parts/FormField.vue';
 
 /** The kinds of presses that can be given: by what is held, and function keys. */
 const KINDS = [...COMBINATIONS.map((held) => held.join('+')), 'F'];
@@ -256,12 +257,9 @@ function onKey(event: KeyboardEvent) {
           />
           <form class="make" @submit.prevent="save">
             <h3>Keep the plan</h3>
-            <label
-              >As a keyset named<ElInput
-                v-model="name"
-                maxlength="80"
-                :placeholder="`Coming from ${crosswalk.from.name}`"
-            /></label>
+            <FormField label="As a keyset named"
+              ><ElInput v-model="name" maxlength="80" :placeholder="`Coming from ${crosswalk.from.name}`"
+            /></FormField>
             <ElCheckbox v-model="bySteps" label="A keyset and a sheet for each step" />
             <ProblemList :problems="problems" />
             <div class="actions">

@@ -14,6 +14,8 @@ import NoteField from './NoteField.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
 import { RELATION_WORDS } from './words.ts';
 import SelectField from '../../parts/SelectField.vue';
+import LineTable from '../../parts/LineTable.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** Which place of one program answers to which of the other: proposed by name and by where counterparts are, and judged. */
 const { kept, set } = usePlace();
@@ -79,51 +81,40 @@ const evidence = ({ names, agree, of }: { names: number; agree: number; of: numb
           }}<small>{{ judged }} of {{ rows.length }} judged</small>
         </h1>
         <ProblemList :problems="problems" />
-        <div class="lines" tabindex="0" role="region" aria-label="Places">
-          <table>
-            <thead>
-              <tr>
-                <th scope="col">In {{ crosswalk.from.name }}</th>
-                <th scope="col">Relation</th>
-                <th scope="col">In {{ crosswalk.to.name }}</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="one in rows" :key="one.id" :class="{ chosen: one === selected }">
-                <th scope="row">
-                  <button
-                    type="button"
-                    class="btn plain"
-                    :style="{ marginLeft: `${16 * from.tree.depth(one.id)}px` }"
-                    :aria-pressed="one === selected"
-                    @click="set({ row: String(one.id) }, true)"
-                  >
-                    {{ one.name }}
-                  </button>
-                </th>
-                <td class="mid word">
-                  {{
-                    standing(one.id).kind === 'counterparts'
-                      ? RELATION_WORDS[standing(one.id).matches[0]!.relation]
-                      : standing(one.id).kind === 'none'
-                        ? 'no counterpart'
-                        : 'unjudged'
-                  }}
-                </td>
-                <td>
-                  <template v-if="standing(one.id).kind === 'counterparts'">{{
-                    standing(one.id)
-                      .matches.map((match) => name(match.target))
-                      .join(', ')
-                  }}</template>
-                  <span v-else-if="standing(one.id).kind === 'unjudged' && proposals.get(one.id)?.[0]" class="mid"
-                    >{{ name(proposals.get(one.id)![0]!.target) }}?</span
-                  >
-                </td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
+        <LineTable label="Places" :columns="[`In ${crosswalk.from.name}`, 'Relation', `In ${crosswalk.to.name}`]">
+          <tr v-for="one in rows" :key="one.id" :class="{ chosen: one === selected }">
+            <th scope="row">
+              <button
+                type="button"
+                class="btn plain"
+                :style="{ marginLeft: `${16 * from.tree.depth(one.id)}px` }"
+                :aria-pressed="one === selected"
+                @click="set({ row: String(one.id) }, true)"
+              >
+                {{ one.name }}
+              </button>
+            </th>
+            <td class="mid word">
+              {{
+                standing(one.id).kind === 'counterparts'
+                  ? RELATION_WORDS[standing(one.id).matches[0]!.relation]
+                  : standing(one.id).kind === 'none'
+                    ? 'no counterpart'
+                    : 'unjudged'
+              }}
+            </td>
+            <td>
+              <template v-if="standing(one.id).kind === 'counterparts'">{{
+                standing(one.id)
+                  .matches.map((match) => name(match.target))
+                  .join(', ')
+              }}</template>
+              <span v-else-if="standing(one.id).kind === 'unjudged' && proposals.get(one.id)?.[0]" class="mid"
+                >{{ name(proposals.get(one.id)![0]!.target) }}?</span
+              >
+            </td>
+          </tr>
+        </LineTable>
       </template>
       <template #margin>
         <template v-if="selected && from && to">
@@ -141,9 +132,8 @@ const evidence = ({ names, agree, of }: { names: number; agree: number; of: numb
             <b>{{ name(one.target) }}</b><small>{{ evidence(one) }}</small>
           </button>
           <h3>Judged</h3>
-          <label class="line"
-            >Answers to
-            <SelectField
+          <FormField class="line" label="Answers to"
+            ><SelectField
               :model-value="standing(selected.id).matches[0]?.target"
               filterable
               size="small"
@@ -151,22 +141,18 @@ const evidence = ({ names, agree, of }: { names: number; agree: number; of: numb
               placeholder="choose a place"
               @update:model-value="(target: number) => change(selected!.id, { target })"
               :choices="to.tree.inOrder.map((one) => ({ value: one.id, label: to!.tree.path(one.id) }))"
-            />
-          </label>
-          <label v-if="standing(selected.id).matches.length" class="line"
-            >As
-            <SelectField
+          /></FormField>
+          <FormField v-if="standing(selected.id).matches.length" class="line" label="As"
+            ><SelectField
               :model-value="standing(selected.id).matches[0]!.relation"
               size="small"
               label="Relation"
               @update:model-value="(relation: Relation) => change(selected!.id, { relation })"
               :choices="RELATIONS.map((one) => ({ value: one, label: RELATION_WORDS[one] }))"
-            />
-          </label>
-          <label v-if="standing(selected.id).kind !== 'unjudged'" class="line"
-            >Note
-            <NoteField :note="noteOf(selected.id)" title="Note" @keep="(note) => change(selected!.id, { note })" />
-          </label>
+          /></FormField>
+          <FormField v-if="standing(selected.id).kind !== 'unjudged'" class="line" label="Note"
+            ><NoteField :note="noteOf(selected.id)" title="Note" @keep="(note) => change(selected!.id, { note })"
+          /></FormField>
           <div class="actions">
             <button type="button" class="btn" @click="change(selected.id, { target: null })">No counterpart</button>
             <button

@@ -14,6 +14,7 @@ import { holdUnsaved, mayLeave } from '../../composables/unsaved.ts';
 import { useDoing } from '../../composables/useDoing.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import CrosswalkIndex from './CrosswalkIndex.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** The words that proposals take for one another, by field: each line a set of words of one meaning. */
 const { kept, set } = usePlace();
@@ -116,7 +117,9 @@ onBeforeRouteUpdate((to, from) => to.query['section'] === from.query['section'] 
             }}
           </p>
           <p>Each line holds words that mean the same. Proposals of counterparts take one for another.</p>
-          <label v-if="!selected">Its name<ElInput v-model="named" maxlength="60" placeholder="Plotting room" /></label>
+          <FormField v-if="!selected" label="Its name"
+            ><ElInput v-model="named" maxlength="60" placeholder="Plotting room"
+          /></FormField>
           <ProblemList :problems="problems" />
           <p role="status">{{ said }}</p>
           <div class="actions">

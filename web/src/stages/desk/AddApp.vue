@@ -7,6 +7,7 @@ import type { AppOverview } from '@crib/core/contract';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import { useWorkspace } from '../../stores/workspace.ts';
+import FormField from '../../parts/FormField.vue';
 
 /** Adds an app, or a release of one. */
 const props = defineProps<{ apps: readonly AppOverview[]; releaseOf: string | null }>();
@@ -76,7 +77,7 @@ function another() {
   <form class="make" @submit.prevent="make">
     <template v-if="making === 'app'">
       <h2>Add an app</h2>
-      <label>Name<ElInput v-model="form.name" maxlength="80" required /></label>
+      <FormField label="Name"><ElInput v-model="form.name" maxlength="80" required /></FormField>
       <fieldset>
         <legend>It is</legend>
         <label><input v-model="form.role" type="radio" value="taught" /> taught here</label>
@@ -97,8 +98,10 @@ function another() {
     <template v-else>
       <h2>Add a release</h2>
       <p class="under">of {{ apps.find((app) => app.slug === form.app)?.name }}</p>
-      <label>Version label<ElInput v-model="form.label" maxlength="40" required placeholder="7.0" /></label>
-      <label>Released on<ElInput v-model="form.on" type="date" /></label>
+      <FormField label="Version label"
+        ><ElInput v-model="form.label" maxlength="40" required placeholder="7.0"
+      /></FormField>
+      <FormField label="Released on"><ElInput v-model="form.on" type="date" /></FormField>
     </template>
     <ProblemList :problems="problems" />
     <div class="actions">

@@ -5,6 +5,7 @@ import DeleteThing from '../../parts/DeleteThing.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import { useDraft } from '../../composables/useDraft.ts';
 import { useSaving } from '../../composables/useSaving.ts';
+import FormField from '../../parts/FormField.vue';
 
 /** Mends what was said of an app and its open releases, and deletes either. */
 const props = defineProps<{ app: AppOverview }>();
@@ -42,7 +43,7 @@ async function correct(id: number) {
 <template>
   <form class="make" @submit.prevent="save">
     <h2>{{ app.name }}</h2>
-    <label>Name<ElInput v-model="form.name" maxlength="80" required /></label>
+    <FormField label="Name"><ElInput v-model="form.name" maxlength="80" required /></FormField>
     <fieldset>
       <legend>It runs on</legend>
       <ElCheckboxGroup v-model="form.platforms">
@@ -63,8 +64,8 @@ async function correct(id: number) {
   <form v-for="one in app.releases" :key="one.id" class="make release" @submit.prevent="correct(one.id)">
     <h3>Release {{ one.label }}</h3>
     <template v-if="!one.sealedAt">
-      <label>Version label<ElInput v-model="labels[one.id]!.label" maxlength="40" required /></label>
-      <label>Released on<ElInput v-model="labels[one.id]!.releasedOn" type="date" /></label>
+      <FormField label="Version label"><ElInput v-model="labels[one.id]!.label" maxlength="40" required /></FormField>
+      <FormField label="Released on"><ElInput v-model="labels[one.id]!.releasedOn" type="date" /></FormField>
     </template>
     <p v-else class="mid">Sealed: its label and date stay.</p>
     <div class="actions">

@@ -7,6 +7,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import { useDoing } from '../../composables/useDoing.ts';
 import { useSession } from '../../stores/session.ts';
 import TheDoor from './TheDoor.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** Where an invitation leads: whoever has an account shows its password, whoever has none makes one. */
 const route = useRoute();
@@ -48,20 +49,21 @@ const join = () =>
         You are invited as {{ aRole(invited.role) }}, with the email <span class="figures">{{ invited.email }}</span>.
         {{ invited.known ? 'It has an account here: enter its password.' : 'Enter your name and choose a password.' }}
       </p>
-      <label v-if="first"
-        >Email<ElInput v-model="email" type="email" autocomplete="email" maxlength="200" required
-      /></label>
-      <label v-if="!invited.known">Name<ElInput v-model="name" autocomplete="name" maxlength="80" required /></label>
-      <label
-        >{{ invited.known ? 'Password' : 'Password, at least 12 characters'
-        }}<ElInput
+      <FormField v-if="first" label="Email"
+        ><ElInput v-model="email" type="email" autocomplete="email" maxlength="200" required
+      /></FormField>
+      <FormField v-if="!invited.known" label="Name"
+        ><ElInput v-model="name" autocomplete="name" maxlength="80" required
+      /></FormField>
+      <FormField :label="invited.known ? 'Password' : 'Password, at least 12 characters'"
+        ><ElInput
           v-model="password"
           type="password"
           :autocomplete="invited.known ? 'current-password' : 'new-password'"
           :minlength="invited.known ? 1 : 12"
           maxlength="200"
           required
-      /></label>
+      /></FormField>
     </template>
     <p v-else-if="!problems.length" role="status">Opening the invitation…</p>
     <ProblemList :problems="problems" />

@@ -7,6 +7,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import { useDoing } from '../../composables/useDoing.ts';
 import TheDoor from './TheDoor.vue';
 import { useSession } from '../../stores/session.ts';
+import FormField from '../../parts/FormField.vue';
 
 const route = useRoute();
 const router = useRouter();
@@ -34,8 +35,10 @@ function use(account: DemoAccount) {
 
 <template>
   <TheDoor title="Sign in to the ledger" @submit="enter">
-    <label>Address<ElInput v-model="email" type="email" autocomplete="username" required /></label>
-    <label>Password<ElInput v-model="password" type="password" autocomplete="current-password" required /></label>
+    <FormField label="Address"><ElInput v-model="email" type="email" autocomplete="username" required /></FormField>
+    <FormField label="Password"
+      ><ElInput v-model="password" type="password" autocomplete="current-password" required
+    /></FormField>
     <ProblemList :problems="problems" />
     <button class="btn primary" type="submit" :disabled="busy">
       {{ busy ? 'Signing in…' : 'Sign in' }}

@@ -8,6 +8,7 @@ import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useReply, type Had } from './useReply.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** Answering a learner: what they wrote, what it is about, and a reply in which every sentence says where it comes from. */
 const props = defineProps<{ editions: readonly Had[]; report: LearnerReport | null }>();
@@ -50,19 +51,16 @@ const text = computed(() => sentences.value.map((one) => one.text).join('\n'));
       ></textarea>
     </label>
     <div class="about">
-      <label
-        >Edition
-        <SelectField
+      <FormField label="Edition"
+        ><SelectField
           v-model="address"
           size="small"
           label="Edition"
           style="width: 260px"
           :choices="editions.map((one) => ({ value: one.address, label: `${one.title}, edition ${one.number}` }))"
-        />
-      </label>
-      <label
-        >System
-        <SelectField
+      /></FormField>
+      <FormField label="System"
+        ><SelectField
           v-model="platform"
           size="small"
           label="System of the learner"
@@ -72,11 +70,9 @@ const text = computed(() => sentences.value.map((one) => one.text).join('\n'));
             { value: '', label: 'not known' },
             ...(edition?.body.platforms ?? []).map((one) => ({ value: one, label: platformName(one) })),
           ]"
-        />
-      </label>
-      <label
-        >Keyboard
-        <SelectField
+      /></FormField>
+      <FormField label="Keyboard"
+        ><SelectField
           :model-value="layout?.id ?? ''"
           size="small"
           label="Keyboard of the learner"
@@ -84,11 +80,9 @@ const text = computed(() => sentences.value.map((one) => one.text).join('\n'));
           style="width: 150px"
           @update:model-value="(id: string) => (layout = LAYOUTS.find((one) => one.id === id) ?? null)"
           :choices="[{ value: '', label: 'not known' }, ...LAYOUTS.map((one) => ({ value: one.id, label: one.name }))]"
-        />
-      </label>
-      <label
-        >Command
-        <SelectField
+      /></FormField>
+      <FormField label="Command"
+        ><SelectField
           v-model="command"
           filterable
           size="small"
@@ -98,8 +92,7 @@ const text = computed(() => sentences.value.map((one) => one.text).join('\n'));
             { value: 0, label: 'none named' },
             ...commands.map((one) => ({ value: one.id, label: one.label })),
           ]"
-        />
-      </label>
+      /></FormField>
     </div>
     <StateNote v-if="problem" :problem="problem" />
     <template v-else-if="heard">

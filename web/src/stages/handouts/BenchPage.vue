@@ -16,6 +16,7 @@ import BenchChart from './BenchChart.vue';
 import BenchRun from './BenchRun.vue';
 import { useBench } from './useBench.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** A stand-in for the taught program: it loads the bytes of a preset, takes real presses, and says what fires and why. */
 const workspace = useWorkspace();
@@ -68,16 +69,14 @@ function onKey(event: KeyboardEvent) {
           @click="set({ edition: one.address }, true)"
           >{{ one.title }}, edition {{ one.number }}</IndexLine
         >
-        <label v-if="recipes.length > 1" class="read"
-          >Read by
-          <SelectField
+        <FormField v-if="recipes.length > 1" class="read" label="Read by"
+          ><SelectField
             :model-value="chosen?.name"
             size="small"
             label="Recipe that reads the file"
             @update:model-value="(recipe: string) => set({ recipe }, true)"
             :choices="recipes"
-          />
-        </label>
+        /></FormField>
         <label class="btn file"
           >Load a file of your own<input
             class="sr-only"
@@ -98,10 +97,11 @@ function onKey(event: KeyboardEvent) {
         }}</small>
       </h1>
       <div class="tools">
-        <label class="in">in <PlaceSelect v-model="context" size="small" label="Where you are in the program" /></label>
-        <label
-          >while
-          <SelectField
+        <FormField class="in" label="in"
+          ><PlaceSelect v-model="context" size="small" label="Where you are in the program"
+        /></FormField>
+        <FormField label="while"
+          ><SelectField
             v-model="state"
             size="small"
             label="State of the program"
@@ -111,8 +111,7 @@ function onKey(event: KeyboardEvent) {
               policy?.rootOnly ? { value: 'root only', label: policy.rootOnly } : null,
               policy?.diverted ? { value: 'diverted', label: policy.diverted } : null,
             ]"
-          />
-        </label>
+        /></FormField>
       </div>
       <ProblemList :problems="problems" />
       <div

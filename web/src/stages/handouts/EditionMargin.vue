@@ -9,6 +9,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** An edition in hand: its address as a code, what differs from an earlier one, what stays wrong, and withdrawing it. */
 const props = defineProps<{ edition: PublishedEdition & { title: string }; earlier: readonly PublishedEdition[] }>();
@@ -165,7 +166,9 @@ async function withdraw() {
   <ProblemList :problems="problems" />
   <form v-if="!edition.withdrawn" class="make" @submit.prevent="withdraw">
     <h3>Withdraw it</h3>
-    <label>Because<ElInput v-model="because" maxlength="240" placeholder="what learners read on its page" /></label>
+    <FormField label="Because"
+      ><ElInput v-model="because" maxlength="240" placeholder="what learners read on its page"
+    /></FormField>
     <div class="actions">
       <button type="submit" class="btn" :disabled="!because.trim()">Withdraw the edition</button>
     </div>

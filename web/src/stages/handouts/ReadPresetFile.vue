@@ -9,6 +9,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import { useDoing } from '../../composables/useDoing.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import FormField from '../../parts/FormField.vue';
 
 /** A file that the program wrote itself, read by a recipe: what it stands on, what it changes, and what nobody knows. */
 const props = defineProps<{ recipe: Recipe }>();
@@ -119,7 +120,7 @@ const make = () =>
         </p>
       </template>
       <form v-if="found.plan.edits.length" class="make" @submit.prevent="make">
-        <label>Name of the keyset<ElInput v-model="name" maxlength="60" /></label>
+        <FormField label="Name of the keyset"><ElInput v-model="name" maxlength="60" /></FormField>
         <div class="actions">
           <button type="submit" class="btn primary" :disabled="busy || !name.trim()">Make a keyset of it</button>
         </div>

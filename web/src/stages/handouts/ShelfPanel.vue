@@ -5,6 +5,7 @@ import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** The public index of everything that is published and listed, if it is wished, and its feed. */
 const shelf = shallowRef<Shelf | null>(null);
@@ -38,7 +39,9 @@ const save = () => work(() => ask('PUT /api/shelf', {}, { title: form.title.trim
       One page with the newest edition of each sheet and of change notes, and a feed of new ones. What is not to stand
       there is taken off beside its edition.
     </p>
-    <label>What it is called<ElInput v-model="form.title" maxlength="120" placeholder="Sheets of the school" /></label>
+    <FormField label="What it is called"
+      ><ElInput v-model="form.title" maxlength="120" placeholder="Sheets of the school"
+    /></FormField>
     <ElCheckbox v-model="form.open" label="Everybody who has its address can open it" />
     <p v-if="shelf?.open">
       <a :href="shelf.path" target="_blank" rel="noopener">{{ origin }}{{ shelf.path }}</a>

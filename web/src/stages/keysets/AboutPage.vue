@@ -14,6 +14,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import { useSaving } from '../../composables/useSaving.ts';
 import KeysetFrame from './KeysetFrame.vue';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** A keyset as a thing: its name and note, whose it is, copies of it, and its file. */
 const workspace = useWorkspace();
@@ -114,15 +115,12 @@ async function gone() {
       </h1>
       <div class="about">
         <form class="make" @submit.prevent="save">
-          <label>Name<ElInput v-model="form.name" maxlength="80" required :disabled="Boolean(foreign)" /></label>
-          <label
-            >What it is for<ElInput
-              v-model="form.note"
-              type="textarea"
-              :rows="4"
-              maxlength="1000"
-              :disabled="Boolean(foreign)"
-          /></label>
+          <FormField label="Name"
+            ><ElInput v-model="form.name" maxlength="80" required :disabled="Boolean(foreign)"
+          /></FormField>
+          <FormField label="What it is for"
+            ><ElInput v-model="form.note" type="textarea" :rows="4" maxlength="1000" :disabled="Boolean(foreign)"
+          /></FormField>
           <div class="actions">
             <button type="submit" class="btn primary" :disabled="busy || Boolean(foreign)">Save</button>
           </div>
@@ -130,9 +128,8 @@ async function gone() {
           <p role="status">{{ said }}</p>
         </form>
         <div v-if="custom && gives" class="make">
-          <label
-            >Belongs to
-            <SelectField
+          <FormField label="Belongs to"
+            ><SelectField
               :model-value="keyset.owner?.id ?? 0"
               label="Belongs to"
               :disabled="busy"
@@ -143,8 +140,7 @@ async function gone() {
                 { value: 0, label: 'the school: every editor changes it' },
                 ...members.map((one) => ({ value: one.id, label: `${one.name} alone` })),
               ]"
-            />
-          </label>
+          /></FormField>
           <ElCheckbox
             :model-value="keyset.locked ?? false"
             :disabled="busy"
@@ -182,10 +178,9 @@ async function gone() {
           <button type="button" class="btn" :disabled="busy" @click="detach">Detach a copy</button>
         </div>
         <h3>Take apart by subject</h3>
-        <label class="pick"
-          >By
-          <SelectField v-model="by" size="small" label="By what" :choices="['category', 'place']" />
-        </label>
+        <FormField class="pick" label="By"
+          ><SelectField v-model="by" size="small" label="By what" :choices="['category', 'place']"
+        /></FormField>
         <div v-for="[subject, edits] in parts" :key="subject" class="pair">
           <span>{{ subject }}</span><span class="figures">{{ edits.length }}</span>
         </div>

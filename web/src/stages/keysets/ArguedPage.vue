@@ -10,6 +10,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import KeysetFrame from './KeysetFrame.vue';
 import OtherKeyset from './OtherKeyset.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** Two keysets argued: a document for learners that sets them side by side, to print or to hand on as Markdown. */
 const workspace = useWorkspace();
@@ -48,15 +49,13 @@ const save = () => download('side-by-side.md', 'text/markdown', arguedMarkdown(a
           {{ argued.names[0] }} and {{ argued.names[1] }}<small>side by side on {{ platformName(platform) }}</small>
         </h1>
         <div class="tools">
-          <label
-            >Beside
-            <OtherKeyset
+          <FormField label="Beside"
+            ><OtherKeyset
               :model-value="other.id"
               :besides="id"
               style="width: 200px"
               @update:model-value="(one) => (withAsked = String(one))"
-            />
-          </label>
+          /></FormField>
           <span class="end">
             <button type="button" class="btn" @click="save">As Markdown</button>
             <button type="button" class="btn" @click="print">Print</button>

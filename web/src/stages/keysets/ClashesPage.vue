@@ -13,6 +13,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import type { ClashAnswer, ClashQuestion, ToldGroup } from '../../workers/clashes.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** What gets in the way of what in a keyset, on the layouts that learners have; found in a worker. */
 const workspace = useWorkspace();
@@ -158,9 +159,8 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
         >
       </h1>
       <div class="tools">
-        <label
-          >On the layouts
-          <SelectField
+        <FormField label="On the layouts"
+          ><SelectField
             v-model="layouts"
             size="small"
             multiple
@@ -169,8 +169,7 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
             label="Layouts"
             style="width: 220px"
             :choices="LAYOUTS.map((one) => ({ value: one.id, label: one.name }))"
-          />
-        </label>
+        /></FormField>
         <button type="button" class="btn plain" @click="layouts = LAYOUTS.map((one) => one.id)">
           All {{ LAYOUTS.length }}
         </button>

@@ -19,6 +19,7 @@ import WhatFollows from './WhatFollows.vue';
 import type { FollowUp } from '@crib/core/keyset';
 import { useEdit } from './useEdit.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** Changing a command's keys in a custom keyset, with what follows before it is saved. */
 const props = defineProps<{ keyset: CustomKeyset; command: Command; platform: Platform; how: Shown }>();
@@ -100,17 +101,10 @@ defineExpose({ focus: () => field.value?.focus() });
       </button>
     </KeyField>
     <div class="places">
-      <label
-        >Where
-        <PlaceSelect v-model="context" size="small" label="Where it works" />
-      </label>
-      <label
-        >On
-        <PlatformSelect v-model="onPlatform" size="small" />
-      </label>
-      <label class="layouts"
-        >Learners also have
-        <SelectField
+      <FormField label="Where"><PlaceSelect v-model="context" size="small" label="Where it works" /></FormField>
+      <FormField label="On"><PlatformSelect v-model="onPlatform" size="small" /></FormField>
+      <FormField class="layouts" label="Learners also have"
+        ><SelectField
           :model-value="layoutsInHand.slice(1).map((one) => one.id)"
           multiple
           collapse-tags
@@ -121,8 +115,7 @@ defineExpose({ focus: () => field.value?.focus() });
           :choices="
             LAYOUTS.filter((each) => each !== layoutsInHand[0]).map((one) => ({ value: one.id, label: one.name }))
           "
-        />
-      </label>
+      /></FormField>
     </div>
 
     <SlotPanel

@@ -12,6 +12,8 @@ import KeysetFrame from './KeysetFrame.vue';
 import UndoRedo from './UndoRedo.vue';
 import { useChange } from './useChange.ts';
 import { useHistory } from './useHistory.ts';
+import LineTable from '../../parts/LineTable.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** What was done to a keyset: who, when, what and why; undo, save points, and how it was at any moment. */
 const workspace = useWorkspace();
@@ -121,34 +123,22 @@ watch(at, () => ((problems.value = []), (said.value = '')));
       <StateNote v-else-if="entries.length === 0" title="Nothing was changed yet">
         <p>Each edit will stand here with who made it, when and why, and can be taken back.</p>
       </StateNote>
-      <div v-else class="lines" tabindex="0" role="region" aria-label="Changes">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">When</th>
-              <th scope="col">Who</th>
-              <th scope="col">What</th>
-              <th scope="col">Why</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="entry in entries" :key="entry.revision" :class="{ on: String(entry.revision) === at }">
-              <td class="figures">{{ day(entry.at) }}</td>
-              <td>{{ entry.who }}</td>
-              <th scope="row">
-                <button type="button" class="btn plain what" @click="at = String(entry.revision)">
-                  {{ KINDS[entry.kind] }}: {{ what(entry) || 'nothing' }}
-                </button>
-                <small v-for="point in points.filter((one) => one.revision === entry.revision)" :key="point.name">
-                  ◆ {{ point.name }}</small
-                >
-                <small v-if="entry.revision === next.undo"> undone next</small>
-              </th>
-              <td class="why">{{ why(entry) }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <LineTable v-else label="Changes" :columns="['When', 'Who', 'What', 'Why']">
+        <tr v-for="entry in entries" :key="entry.revision" :class="{ on: String(entry.revision) === at }">
+          <td class="figures">{{ day(entry.at) }}</td>
+          <td>{{ entry.who }}</td>
+          <th scope="row">
+            <button type="button" class="btn plain what" @click="at = String(entry.revision)">
+              {{ KINDS[entry.kind] }}: {{ what(entry) || 'nothing' }}
+            </button>
+            <small v-for="point in points.filter((one) => one.revision === entry.revision)" :key="point.name">
+              ◆ {{ point.name }}</small
+            >
+            <small v-if="entry.revision === next.undo"> undone next</small>
+          </th>
+          <td class="why">{{ why(entry) }}</td>
+        </tr>
+      </LineTable>
     </template>
     <template v-if="keyset" #margin>
       <template v-if="selected">
@@ -177,9 +167,9 @@ watch(at, () => ((problems.value = []), (said.value = '')));
         <p class="under">A name for how the keyset is now, to come back to.</p>
       </template>
       <form class="make" @submit.prevent="savePoint">
-        <label
-          >Name of a save point<ElInput v-model="name" maxlength="80" required placeholder="before the course"
-        /></label>
+        <FormField label="Name of a save point"
+          ><ElInput v-model="name" maxlength="80" required placeholder="before the course"
+        /></FormField>
         <div class="actions">
           <button type="submit" class="btn" :disabled="busy || !name.trim()">Save it as it is</button>
         </div>

@@ -13,6 +13,8 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import { useSaving } from '../../composables/useSaving.ts';
 import LoadKeyset from './LoadKeyset.vue';
 import SelectField from '../../parts/SelectField.vue';
+import LineTable from '../../parts/LineTable.vue';
+import FormField from '../../parts/FormField.vue';
 
 const workspace = useWorkspace();
 const { router, appSlug, releaseLabel, luggage } = usePlace();
@@ -104,58 +106,44 @@ async function make() {
         <IndexLine :to="{ name: 'proposals', query: luggage }">Proposals</IndexLine>
       </template>
       <h1>Keysets on {{ releaseLabel }}</h1>
-      <div class="lines">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Keyset</th>
-              <th scope="col">Based on</th>
-              <th scope="col">Holds</th>
-              <th scope="col">Errors</th>
-              <th scope="col">Warnings</th>
-              <th scope="col">Notes</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="{ keyset, base, errors, warnings, notes, unreasoned } in lines" :key="keyset.id">
-              <th scope="row">
-                <RouterLink :to="{ name: 'keyset', params: { keyset: keyset.id }, query: luggage }">{{
-                  keyset.name
-                }}</RouterLink>
-              </th>
-              <td>{{ base }}</td>
-              <td>
-                <template v-if="keyset.kind === 'shipped'"
-                  >{{ keyset.bindings.length }} shortcuts{{ catalogue.release.sealedAt ? ', sealed' : ''
-                  }}{{ keyset.isDefault ? ', the default' : ''
-                  }}{{ keyset.imitates ? `, imitates ${imitated(keyset.imitates)}` : '' }}
-                  <button v-if="!keyset.isDefault" type="button" class="btn plain" @click="makeDefault(keyset.id)">
-                    {{
-                      correcting.id === keyset.id && correcting.reason ? 'Correct' : 'Make it the default'
-                    }}</button><ElInput
-                    v-if="correcting.id === keyset.id && catalogue.release.sealedAt"
-                    v-model="correcting.reason"
-                    size="small"
-                    maxlength="1000"
-                    aria-label="Why the default is corrected"
-                    placeholder="Why it is corrected"
-                /></template>
-                <template v-else
-                  >{{ keyset.owner ? `${keyset.owner.name}’s; ` : '' }}{{ keyset.edits.length }} edits,
-                  {{ unreasoned ? `${unreasoned} without a reason` : 'all with a reason' }}</template
-                >
-              </td>
-              <td class="figures">
-                <RouterLink :to="{ name: 'clashes', params: { keyset: keyset.id }, query: luggage }">{{
-                  errors
-                }}</RouterLink>
-              </td>
-              <td class="figures">{{ warnings }}</td>
-              <td class="figures">{{ notes }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <LineTable label="Keysets" :columns="['Keyset', 'Based on', 'Holds', 'Errors', 'Warnings', 'Notes']">
+        <tr v-for="{ keyset, base, errors, warnings, notes, unreasoned } in lines" :key="keyset.id">
+          <th scope="row">
+            <RouterLink :to="{ name: 'keyset', params: { keyset: keyset.id }, query: luggage }">{{
+              keyset.name
+            }}</RouterLink>
+          </th>
+          <td>{{ base }}</td>
+          <td>
+            <template v-if="keyset.kind === 'shipped'"
+              >{{ keyset.bindings.length }} shortcuts{{ catalogue.release.sealedAt ? ', sealed' : ''
+              }}{{ keyset.isDefault ? ', the default' : ''
+              }}{{ keyset.imitates ? `, imitates ${imitated(keyset.imitates)}` : '' }}
+              <button v-if="!keyset.isDefault" type="button" class="btn plain" @click="makeDefault(keyset.id)">
+                {{
+                  correcting.id === keyset.id && correcting.reason ? 'Correct' : 'Make it the default'
+                }}</button><ElInput
+                v-if="correcting.id === keyset.id && catalogue.release.sealedAt"
+                v-model="correcting.reason"
+                size="small"
+                maxlength="1000"
+                aria-label="Why the default is corrected"
+                placeholder="Why it is corrected"
+            /></template>
+            <template v-else
+              >{{ keyset.owner ? `${keyset.owner.name}’s; ` : '' }}{{ keyset.edits.length }} edits,
+              {{ unreasoned ? `${unreasoned} without a reason` : 'all with a reason' }}</template
+            >
+          </td>
+          <td class="figures">
+            <RouterLink :to="{ name: 'clashes', params: { keyset: keyset.id }, query: luggage }">{{
+              errors
+            }}</RouterLink>
+          </td>
+          <td class="figures">{{ warnings }}</td>
+          <td class="figures">{{ notes }}</td>
+        </tr>
+      </LineTable>
       <div class="foot">
         <span>The figures are of the layout in hand; choose one under Clashes to see them all, on every layout.</span>
       </div>
@@ -164,29 +152,25 @@ async function make() {
         <form v-else-if="shipping" class="make" @submit.prevent="ship">
           <h2>Add a shipped keyset</h2>
           <p class="under">A release may come with several; one of them is its default.</p>
-          <label>Name<ElInput v-model="extra.name" maxlength="80" required /></label>
-          <label
-            >Begins as a copy of
-            <SelectField
+          <FormField label="Name"><ElInput v-model="extra.name" maxlength="80" required /></FormField>
+          <FormField label="Begins as a copy of"
+            ><SelectField
               v-model="extra.copyOf"
               label="Begins as a copy of"
               :choices="[
                 { value: 0, label: 'nothing' },
                 ...shippedSets.map((keyset) => ({ value: keyset.id, label: keyset.name })),
               ]"
-            />
-          </label>
-          <label
-            >Imitates
-            <SelectField
+          /></FormField>
+          <FormField label="Imitates"
+            ><SelectField
               v-model="extra.imitates"
               label="Imitates"
               :choices="[
                 { value: 0, label: 'nothing' },
                 ...releases.map((one) => ({ value: one.id, label: one.title })),
               ]"
-            />
-          </label>
+          /></FormField>
           <ProblemList :problems="saving.problems.value" />
           <div class="actions">
             <button class="btn primary" type="submit">Add it</button>
@@ -196,17 +180,17 @@ async function make() {
         <form v-else class="make" @submit.prevent="make">
           <h2>Make a custom keyset</h2>
           <p class="under">It holds only what you change; everything else shows through from below.</p>
-          <label>Name<ElInput v-model="form.name" maxlength="80" required /></label>
-          <label
-            >On top of
-            <SelectField
+          <FormField label="Name"><ElInput v-model="form.name" maxlength="80" required /></FormField>
+          <FormField label="On top of"
+            ><SelectField
               v-model="form.baseId"
               :placeholder="workspace.shipped?.name ?? ''"
               label="On top of"
               :choices="catalogue.keysets.map((keyset) => ({ value: keyset.id, label: keyset.name }))"
-            />
-          </label>
-          <label>What it is for<ElInput v-model="form.note" type="textarea" :rows="3" maxlength="1000" /></label>
+          /></FormField>
+          <FormField label="What it is for"
+            ><ElInput v-model="form.note" type="textarea" :rows="3" maxlength="1000"
+          /></FormField>
           <ElCheckbox v-model="form.mine" label="Mine only: nobody else can change it" />
           <ProblemList :problems="problems" />
           <div class="actions">

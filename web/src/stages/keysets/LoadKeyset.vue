@@ -10,6 +10,7 @@ import { show } from '../../words/chips.ts';
 import { useDoing } from '../../composables/useDoing.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import FormField from '../../parts/FormField.vue';
 
 /** Loading a keyset from a file: what it would change is looked at first. */
 const emit = defineEmits<{ done: [] }>();
@@ -100,7 +101,7 @@ const inPlace = () =>
         <button type="button" class="btn" :disabled="busy" @click="inPlace">Replace the one here</button>
       </div>
     </template>
-    <label class="make">Name of the new keyset<ElInput v-model="name" maxlength="80" /></label>
+    <FormField class="make" label="Name of the new keyset"><ElInput v-model="name" maxlength="80" /></FormField>
     <div class="actions">
       <button type="button" class="btn primary" :disabled="busy || !name.trim()" @click="asNew">
         Load it as a new one

@@ -13,6 +13,8 @@ import HeldSelect from './HeldSelect.vue';
 import KeysetFrame from './KeysetFrame.vue';
 import { useChange } from './useChange.ts';
 import SelectField from '../../parts/SelectField.vue';
+import LineTable from '../../parts/LineTable.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** Moving a run of keys: a family, or marked commands, to other modifiers, other keys, or another family, in one step. */
 const workspace = useWorkspace();
@@ -130,9 +132,8 @@ async function make() {
       </StateNote>
       <template v-else>
         <div class="tools">
-          <label
-            >Run
-            <SelectField
+          <FormField label="Run"
+            ><SelectField
               :model-value="group ? String(group.id) : ''"
               size="small"
               label="Which run"
@@ -142,11 +143,9 @@ async function make() {
                 ...families.map((one) => ({ value: String(one.id), label: one.name })),
               ]"
               @update:model-value="(id: string) => (groupAsked = id)"
-            />
-          </label>
-          <label
-            >To
-            <SelectField
+          /></FormField>
+          <FormField label="To"
+            ><SelectField
               v-model="by"
               size="small"
               label="Where it goes"
@@ -157,113 +156,93 @@ async function make() {
                 { value: 'family', label: 'another family, which takes them over' },
                 { value: 'swap', label: 'another family, swapping keys' },
               ]"
-            />
-          </label>
-          <label v-if="by === 'modifiers'"
-            >Held
-            <HeldSelect v-model="held" :platform="platform" style="width: 150px" />
-          </label>
+          /></FormField>
+          <FormField v-if="by === 'modifiers'" label="Held"
+            ><HeldSelect v-model="held" :platform="platform" style="width: 150px"
+          /></FormField>
           <template v-else-if="by === 'keys'">
-            <label
-              >Keys
-              <ElInput
+            <FormField label="Keys"
+              ><ElInput
                 v-model="first"
                 size="small"
                 aria-label="Keys in order"
                 placeholder="F2..F7, or 1 2 3"
                 style="width: 150px"
-              />
-            </label>
+            /></FormField>
             <ElCheckbox v-model="variants" label="and who else is on these keys" />
           </template>
-          <label v-else
-            >Family
-            <SelectField
+          <FormField v-else label="Family"
+            ><SelectField
               v-model="other"
               size="small"
               label="The other family"
               style="width: 180px"
               :choices="families.filter((each) => each !== group).map((one) => ({ value: one.id, label: one.name }))"
-            />
-          </label>
+          /></FormField>
           <template v-if="by === 'family' || by === 'swap'">
-            <label
-              >Held there
-              <HeldSelect v-model="there" label="Held there" :platform="platform" :also="AS_NOW" style="width: 150px" />
-            </label>
-            <label
-              >{{ by === 'swap' ? 'Held here' : 'Stays here' }}
-              <HeldSelect
+            <FormField label="Held there"
+              ><HeldSelect v-model="there" label="Held there" :platform="platform" :also="AS_NOW" style="width: 150px"
+            /></FormField>
+            <FormField :label="by === 'swap' ? 'Held here' : 'Stays here'"
+              ><HeldSelect
                 v-model="here"
                 :label="by === 'swap' ? 'Held here' : 'Stays here'"
                 :platform="platform"
                 :also="AS_NOW"
                 :also-says="by === 'swap' ? 'as now' : 'no key'"
                 style="width: 150px"
-              />
-            </label>
+            /></FormField>
           </template>
           <ElCheckbox v-if="twin" v-model="withTwin" :label="`with its twin, ${twin.name}`" />
         </div>
         <p v-if="by === 'keys' && first && !named" role="alert" class="wrong">
           Name keys without modifiers, such as F2..F7 or Q W E.
         </p>
-        <div v-if="moved" class="lines" tabindex="0" role="region" aria-label="Effect on each command">
-          <table>
-            <thead>
-              <tr>
-                <th scope="col">Moves too</th>
-                <th scope="col">Command</th>
-                <th scope="col">Has</th>
-                <th scope="col">Gets</th>
-                <th scope="col">Or a key of its own</th>
-                <th scope="col"><span class="sr-only">Note</span></th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="line in moved.lines" :key="line.command">
-                <td>
-                  <ElCheckbox
-                    v-if="isMember(line.command)"
-                    :model-value="!excepted.includes(line.command)"
-                    :aria-label="`${label(line.command)} moves too`"
-                    @change="leaveOut(line.command)"
-                  />
-                </td>
-                <th scope="row">{{ label(line.command) }}</th>
-                <td>
-                  <KeyChip v-if="line.old" :shortcut="line.old!" :platform="platform" :how="style" />
-                  <span v-else class="mid">none</span>
-                </td>
-                <td>
-                  <span v-if="line.now === line.old" class="mid">as it is</span>
-                  <KeyChip v-else-if="line.now" :shortcut="line.now!" :platform="platform" :how="style" state="yours" />
-                  <span v-else class="dashed">no key</span>
-                </td>
-                <td>
-                  <ElInput
-                    v-if="isMember(line.command) && !excepted.includes(line.command)"
-                    v-model="own[line.command]"
-                    size="small"
-                    :aria-label="`A key of its own for ${label(line.command)}`"
-                    style="width: 130px"
-                  />
-                </td>
-                <td class="mid">{{ line.note }}</td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
+        <LineTable
+          v-if="moved"
+          label="Effect on each command"
+          :columns="['Moves too', 'Command', 'Has', 'Gets', 'Or a key of its own', { hidden: 'Note' }]"
+        >
+          <tr v-for="line in moved.lines" :key="line.command">
+            <td>
+              <ElCheckbox
+                v-if="isMember(line.command)"
+                :model-value="!excepted.includes(line.command)"
+                :aria-label="`${label(line.command)} moves too`"
+                @change="leaveOut(line.command)"
+              />
+            </td>
+            <th scope="row">{{ label(line.command) }}</th>
+            <td>
+              <KeyChip v-if="line.old" :shortcut="line.old!" :platform="platform" :how="style" />
+              <span v-else class="mid">none</span>
+            </td>
+            <td>
+              <span v-if="line.now === line.old" class="mid">as it is</span>
+              <KeyChip v-else-if="line.now" :shortcut="line.now!" :platform="platform" :how="style" state="yours" />
+              <span v-else class="dashed">no key</span>
+            </td>
+            <td>
+              <ElInput
+                v-if="isMember(line.command) && !excepted.includes(line.command)"
+                v-model="own[line.command]"
+                size="small"
+                :aria-label="`A key of its own for ${label(line.command)}`"
+                style="width: 130px"
+              />
+            </td>
+            <td class="mid">{{ line.note }}</td>
+          </tr>
+        </LineTable>
         <p v-else class="mid">Choose where the keys go to see the effect on each command.</p>
       </template>
     </template>
     <template v-if="keyset" #margin>
       <h2>As one step</h2>
       <p class="under">Everything is changed together, or nothing is; one undo takes it back.</p>
-      <label class="reason"
-        >Reason
-        <ElInput v-model="reason" type="textarea" :rows="3" maxlength="900" aria-label="Reason for the move" />
-      </label>
+      <FormField class="reason" label="Reason"
+        ><ElInput v-model="reason" type="textarea" :rows="3" maxlength="900" aria-label="Reason for the move"
+      /></FormField>
       <ChangeReview
         v-if="moved?.change.put.length"
         :setting="change.setting.value"

@@ -29,6 +29,7 @@ import OtherKeyset from './OtherKeyset.vue';
 import ReachChart from './ReachChart.vue';
 import ReachKey from './ReachKey.vue';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 const RunChart = defineAsyncComponent(() => import('./RunChart.vue'));
 
@@ -121,47 +122,39 @@ const choices = computed(() => [
       </h1>
       <div class="scroll" tabindex="0" role="region" aria-label="Reach">
         <div class="tools">
-          <label v-if="chosen"
-            >Over
-            <SelectField
+          <FormField v-if="chosen" label="Over"
+            ><SelectField
               :model-value="`${chosen.kind} ${chosen.id}`"
               size="small"
               label="Run or group"
               style="width: 230px"
               @update:model-value="(value: string) => set({ what: value })"
               :choices="choices.map((one) => ({ value: one.value, label: one.label }))"
-            />
-          </label>
-          <label
-            >From
-            <SelectField
+          /></FormField>
+          <FormField label="From"
+            ><SelectField
               v-model="restName"
               size="small"
               label="Where hands rest"
               style="width: 210px"
               :choices="[...RESTS.map((one) => one.name), restName === OWN_REST ? OWN_REST : null]"
-            />
-          </label>
-          <label v-if="chosen"
-            >Beside
-            <OtherKeyset
+          /></FormField>
+          <FormField v-if="chosen" label="Beside"
+            ><OtherKeyset
               :model-value="other?.id ?? null"
               :besides="id"
               style="width: 150px"
               @update:model-value="(one) => (withAsked = String(one))"
-            />
-          </label>
-          <label
-            >On
-            <SelectField
+          /></FormField>
+          <FormField label="On"
+            ><SelectField
               :model-value="board.id"
               size="small"
               label="Board"
               style="width: 170px"
               @update:model-value="(one: string) => (boardAsked = one)"
               :choices="BOARDS.map((one) => ({ value: one.id, label: one.name }))"
-            />
-          </label>
+          /></FormField>
           <span v-if="chosen" class="end legend" aria-hidden="true"
             ><span class="mine">{{ keyset.name }}</span
             ><span v-if="other" class="theirs">{{ other.name }}</span></span
@@ -272,9 +265,8 @@ const choices = computed(() => [
         </div>
       </template>
       <h3>How this is counted</h3>
-      <label class="pick"
-        >Typing
-        <SelectField
+      <FormField class="pick" label="Typing"
+        ><SelectField
           v-model="typistName"
           size="small"
           label="How one types"
@@ -282,8 +274,7 @@ const choices = computed(() => [
             { value: 'skilled', label: `skilled, K ${TYPISTS.skilled} s` },
             { value: 'average', label: `average, K ${TYPISTS.average} s` },
           ]"
-        />
-      </label>
+      /></FormField>
       <p class="mid">
         Compared with the menus. Keystroke-level model (Card, Moran and Newell 1980): M {{ KLM.M }} s, H {{ KLM.H }} s,
         P {{ KLM.P }} s; distances from a ¾ inch pitch.

@@ -15,6 +15,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import GivePress from './GivePress.vue';
 import KeysetIndex from './KeysetIndex.vue';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** Room left: the keys by their distance from the resting hands, the combinations of modifiers below one another. */
 const workspace = useWorkspace();
@@ -131,16 +132,14 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
         }}<small>{{ tree.path(context.id) }} · {{ count('free') }} of {{ cells.length }} presses free</small>
       </h1>
       <div class="tools">
-        <label
-          >Nearest first, from
-          <SelectField
+        <FormField label="Nearest first, from"
+          ><SelectField
             v-model="restName"
             size="small"
             label="Where hands rest"
             style="width: 260px"
             :choices="RESTS.map((one) => ({ value: one.name, label: one.name }))"
-          />
-        </label>
+        /></FormField>
         <button
           type="button"
           class="btn plain"

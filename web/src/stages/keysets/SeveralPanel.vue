@@ -16,6 +16,7 @@ import ChangeReview from './ChangeReview.vue';
 import HeldSelect from './HeldSelect.vue';
 import { useChange } from './useChange.ts';
 import { useReassign } from './useReassign.ts';
+import FormField from '../../parts/FormField.vue';
 
 /** Editing several commands together: each way is looked at row by row, then made in one step. */
 const props = defineProps<{ keyset: CustomKeyset; commands: readonly Command[]; platform: Platform; how: Shown }>();
@@ -130,10 +131,9 @@ const SAID: Record<Way, string> = {
       <input v-model="way" type="radio" name="way" :value="value" />{{ name }}
     </label>
   </div>
-  <label v-if="way === 'modifiers'" class="pick"
-    >Held
-    <HeldSelect v-model="held" :platform="platform" />
-  </label>
+  <FormField v-if="way === 'modifiers'" class="pick" label="Held"
+    ><HeldSelect v-model="held" :platform="platform"
+  /></FormField>
   <template v-if="way === 'find'">
     <div class="actions">
       <button v-if="!reassign.busy.value" type="button" class="btn" @click="find">
@@ -160,10 +160,9 @@ const SAID: Record<Way, string> = {
       </p>
     </template>
   </template>
-  <label class="reason"
-    >Reason
-    <ElInput v-model="reason" type="textarea" :rows="2" maxlength="1000" aria-label="Reason for all of them" />
-  </label>
+  <FormField class="reason" label="Reason"
+    ><ElInput v-model="reason" type="textarea" :rows="2" maxlength="1000" aria-label="Reason for all of them"
+  /></FormField>
   <ChangeReview
     v-if="made.put.length || made.remove.length"
     :setting="change.setting.value"

@@ -13,6 +13,8 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import KeysetFrame from './KeysetFrame.vue';
 import SelectField from '../../parts/SelectField.vue';
+import LineTable from '../../parts/LineTable.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** What an unintended press did: the likeliest slips from what was meant, and how to take each back. */
 const workspace = useWorkspace();
@@ -90,9 +92,8 @@ const backwards = computed(() =>
     <template v-if="workspace.keyset(id) && scene">
       <h1>Trace a press<small>what it did, and how to take it back</small></h1>
       <div class="tools">
-        <label
-          >I know
-          <SelectField
+        <FormField label="I know"
+          ><SelectField
             v-model="from"
             size="small"
             label="What is known"
@@ -101,14 +102,12 @@ const backwards = computed(() =>
               { value: 'press', label: 'what I meant to press' },
               { value: 'command', label: 'what happened' },
             ]"
-          />
-        </label>
-        <label v-if="from === 'press'" class="in"
-          >in <PlaceSelect v-model="context" size="small" label="Where it was pressed"
-        /></label>
-        <label v-else
-          >which was
-          <SelectField
+        /></FormField>
+        <FormField v-if="from === 'press'" class="in" label="in"
+          ><PlaceSelect v-model="context" size="small" label="Where it was pressed"
+        /></FormField>
+        <FormField v-else label="which was"
+          ><SelectField
             :model-value="happened"
             size="small"
             filterable
@@ -117,52 +116,43 @@ const backwards = computed(() =>
             style="width: 240px"
             @update:model-value="(name: string) => (happened = name)"
             :choices="workspace.catalogue!.commands.map((one) => ({ value: one.name, label: one.label }))"
-          />
-        </label>
+        /></FormField>
       </div>
       <template v-if="from === 'press'">
         <StateNote v-if="!press" title="Press in the margin what you meant to press">
           <p>Then you see the likeliest slips from it and what each would have done, the worst first.</p>
         </StateNote>
-        <div v-else class="lines" tabindex="0" role="region" aria-label="What may have happened">
-          <table>
-            <thead>
-              <tr>
-                <th scope="col">It may have done this</th>
-                <th scope="col">By</th>
-                <th scope="col">Pressed</th>
-                <th scope="col">To take it back</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr v-for="slip in slips" :key="`${slip.kind} ${slip.press} ${slip.context} ${say(slip.said)}`">
-                <th scope="row">
-                  {{ did(slip) }}
-                  <small v-if="workspace.commands.get(slip.did.fires?.command ?? 0)?.destructive" class="harm"
-                    >destroys work</small
-                  >
-                </th>
-                <td>{{ say(slip.said) }}</td>
-                <td><KeyChip :shortcut="shown(slip.press)" :platform="platform" :how="style" /></td>
-                <td>
-                  <template v-if="back(slip.did.fires?.command)">
-                    {{ say(back(slip.did.fires?.command)!.said) }}
-                    <KeyChip
-                      v-if="back(slip.did.fires?.command)!.by && keyOf(back(slip.did.fires?.command)!.by!)"
-                      :shortcut="keyOf(back(slip.did.fires?.command)!.by!)!"
-                      :platform="platform"
-                      :how="style"
-                    />
-                  </template>
-                  <span v-else class="mid">not catalogued</span>
-                </td>
-              </tr>
-              <tr v-if="!slips.length">
-                <td colspan="4" class="mid">Neither the press nor a slip from it does anything there.</td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
+        <LineTable
+          v-else
+          label="What may have happened"
+          :columns="['It may have done this', 'By', 'Pressed', 'To take it back']"
+        >
+          <tr v-for="slip in slips" :key="`${slip.kind} ${slip.press} ${slip.context} ${say(slip.said)}`">
+            <th scope="row">
+              {{ did(slip) }}
+              <small v-if="workspace.commands.get(slip.did.fires?.command ?? 0)?.destructive" class="harm"
+                >destroys work</small
+              >
+            </th>
+            <td>{{ say(slip.said) }}</td>
+            <td><KeyChip :shortcut="shown(slip.press)" :platform="platform" :how="style" /></td>
+            <td>
+              <template v-if="back(slip.did.fires?.command)">
+                {{ say(back(slip.did.fires?.command)!.said) }}
+                <KeyChip
+                  v-if="back(slip.did.fires?.command)!.by && keyOf(back(slip.did.fires?.command)!.by!)"
+                  :shortcut="keyOf(back(slip.did.fires?.command)!.by!)!"
+                  :platform="platform"
+                  :how="style"
+                />
+              </template>
+              <span v-else class="mid">not catalogued</span>
+            </td>
+          </tr>
+          <tr v-if="!slips.length">
+            <td colspan="4" class="mid">Neither the press nor a slip from it does anything there.</td>
+          </tr>
+        </LineTable>
       </template>
       <template v-else>
         <StateNote v-if="!command" title="Say what happened">

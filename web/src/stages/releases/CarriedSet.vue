@@ -9,6 +9,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import type { useCarry } from './useCarry.ts';
+import FormField from '../../parts/FormField.vue';
 
 /** The last page of carrying forward: the set as it will be, and what in it is open. */
 const props = defineProps<{ carrying: ReturnType<typeof useCarry> }>();
@@ -62,8 +63,8 @@ async function finish() {
   </h1>
   <div class="lines">
     <form class="make form" @submit.prevent="finish">
-      <label>Name <ElInput v-model="form.name" maxlength="80" /></label>
-      <label>Note <ElInput v-model="form.note" maxlength="1000" /></label>
+      <FormField label="Name"><ElInput v-model="form.name" maxlength="80" /></FormField>
+      <FormField label="Note"><ElInput v-model="form.note" maxlength="1000" /></FormField>
       <p class="mid">Based on {{ base!.name }}. The old set stays as it is, on {{ source!.release.label }}.</p>
       <ProblemList :problems="problems" />
       <div class="actions">

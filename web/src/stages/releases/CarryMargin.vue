@@ -10,6 +10,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useProposals } from '../keysets/useProposals.ts';
 import type { useCarry } from './useCarry.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** One edit on its way: what stands there before and after, its reason, and what can be done with it. */
 const props = defineProps<{ outcome: Outcome; carrying: ReturnType<typeof useCarry>; cost: EditCost | null }>();
@@ -102,27 +103,23 @@ defineExpose({ focus: () => (field.value ? field.value.focus() : first.value?.fo
     </button>
   </div>
   <h3>Other</h3>
-  <label v-if="gone || outcome.targets.length > 1" class="choose"
-    >For the command
-    <SelectField
+  <FormField v-if="gone || outcome.targets.length > 1" class="choose" label="For the command"
+    ><SelectField
       v-model="choice"
       filterable
       size="small"
       label="For the command"
       placeholder="which one"
       :choices="commands.map((one) => ({ value: one.id, label: one.label }))"
-    />
-  </label>
-  <label v-if="outcome.context === null || outcome.kind === 'context moved'" class="choose"
-    >In the place
-    <SelectField
+  /></FormField>
+  <FormField v-if="outcome.context === null || outcome.kind === 'context moved'" class="choose" label="In the place"
+    ><SelectField
       v-model="where"
       size="small"
       label="In the place"
       placeholder="where"
       :choices="places.map((one) => ({ value: one.id, label: one.name }))"
-    />
-  </label>
+  /></FormField>
   <button
     v-if="choice !== null && where !== null && (gone || outcome.context === null || outcome.targets.length > 1)"
     type="button"

@@ -14,6 +14,7 @@ import ReleasesFrame from './ReleasesFrame.vue';
 import { useCarry } from './useCarry.ts';
 import { useCosts } from './useCosts.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** A keyset carried to another release: a list to work off by keyboard, decisions by kind, and the set that comes of it. */
 const workspace = useWorkspace();
@@ -138,17 +139,15 @@ const bulk = (what: 'keep' | 'follow' | 'later') =>
         <span :style="{ width: `${outcomes.length ? (100 * decided) / outcomes.length : 100}%` }" />
       </div>
       <div class="tools">
-        <label
-          >To
-          <SelectField
+        <FormField label="To"
+          ><SelectField
             :model-value="String(to.id)"
             size="small"
             label="To the release"
             style="width: 90px"
             @update:model-value="(id: string) => (toAsked = id)"
             :choices="later.map((one) => ({ value: String(one.id), label: one.label }))"
-          />
-        </label>
+        /></FormField>
         <span v-if="only && only !== 'undecided'"
           >All {{ shown.length }} below: <button type="button" class="btn plain" @click="bulk('keep')">keep</button> ·
           <button type="button" class="btn plain" @click="bulk('follow')">follow</button> ·

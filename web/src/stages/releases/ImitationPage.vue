@@ -12,6 +12,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import ReleasesFrame from './ReleasesFrame.vue';
 import { useCatalogues } from './useCatalogues.ts';
+import LineTable from '../../parts/LineTable.vue';
 
 /** How true a shipped keyset is to what it imitates: press by press, and by how often each is used. */
 const workspace = useWorkspace();
@@ -153,28 +154,18 @@ const place = (id: number) => found.value?.a.tree.get(id).name ?? '';
           >Judge them</RouterLink
         ><RouterLink v-else :to="{ name: 'crosswalks' }">Begin a crosswalk</RouterLink>
       </p>
-      <div class="lines" tabindex="0" role="region" aria-label="Its presses">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Press</th>
-              <th scope="col">In {{ found.a.catalogue.release.label }}</th>
-              <th scope="col">Where</th>
-              <th scope="col">Here</th>
-              <th scope="col">Uses a day</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="(one, index) in shown" :key="index">
-              <td><KeyChip :shortcut="one.original.shortcut" :platform="found.on" :how="style" /></td>
-              <th scope="row">{{ label(one.original.command, 'a') }}</th>
-              <td>{{ place(one.original.context) }}</td>
-              <td>{{ one.now.map((each) => label(each.command, 'b')).join(', ') || 'nothing' }}</td>
-              <td class="figures">{{ one.uses || '–' }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <LineTable
+        label="Its presses"
+        :columns="['Press', `In ${found.a.catalogue.release.label}`, 'Where', 'Here', 'Uses a day']"
+      >
+        <tr v-for="(one, index) in shown" :key="index">
+          <td><KeyChip :shortcut="one.original.shortcut" :platform="found.on" :how="style" /></td>
+          <th scope="row">{{ label(one.original.command, 'a') }}</th>
+          <td>{{ place(one.original.context) }}</td>
+          <td>{{ one.now.map((each) => label(each.command, 'b')).join(', ') || 'nothing' }}</td>
+          <td class="figures">{{ one.uses || '–' }}</td>
+        </tr>
+      </LineTable>
     </template>
     <template v-if="found" #margin>
       <h2>New, and no key here</h2>

@@ -36,6 +36,7 @@ import WriteNotes from './WriteNotes.vue';
 import { KIND_TITLES, movedColumn } from './movedLedger.ts';
 import { useComparison } from './useComparison.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** What moved between two keysets, the most harmful to a trained hand first, over any set of keysets. */
 const workspace = useWorkspace();
@@ -219,16 +220,14 @@ function table(): PlainTable {
       {{ title }}<small>{{ summary }}</small>
     </h1>
     <div class="tools">
-      <label
-        >Ordered by
-        <SelectField
+      <FormField label="Ordered by"
+        ><SelectField
           v-model="order"
           size="small"
           label="Ordered by"
           style="width: 128px"
           :choices="[{ value: 'harm', label: 'harm to habit' }, 'category', 'alphabet']"
-        />
-      </label>
+      /></FormField>
       <PickSides :comparison="comparison" />
       <SelectField
         v-model="category"

@@ -29,6 +29,7 @@ import NotesGroup from './NotesGroup.vue';
 import NotesProof from './NotesProof.vue';
 import ReleasesFrame from './ReleasesFrame.vue';
 import { useCatalogues } from './useCatalogues.ts';
+import FormField from '../../parts/FormField.vue';
 
 /** Change notes edited where they stand: order, what is left out, lines of one’s own, reasons; seen as learners will. */
 const workspace = useWorkspace();
@@ -237,12 +238,12 @@ async function gone() {
       <template v-if="notes && body">
         <h2>The notes</h2>
         <div class="make">
-          <label>Title <ElInput v-model="form.title" maxlength="120" @input="touch" /></label>
-          <label
-            >Before the lines <ElInput v-model="form.intro" type="textarea" :rows="4" maxlength="2000" @input="touch"
-          /></label>
+          <FormField label="Title"><ElInput v-model="form.title" maxlength="120" @input="touch" /></FormField>
+          <FormField label="Before the lines"
+            ><ElInput v-model="form.intro" type="textarea" :rows="4" maxlength="2000" @input="touch"
+          /></FormField>
           <EditionLanguage v-model="form.language" @update:model-value="touch" />
-          <label>Credit <ElInput v-model="form.credit" maxlength="240" @input="touch" /></label>
+          <FormField label="Credit"><ElInput v-model="form.credit" maxlength="240" @input="touch" /></FormField>
         </div>
         <NotesProof
           :findings="findings"

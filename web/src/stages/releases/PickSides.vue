@@ -4,6 +4,8 @@ import { platformName } from '@crib/core/keys';
 import { usePlace } from '../../composables/usePlace.ts';
 import type { useComparison } from './useComparison.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
+import OpeningBox from '../../parts/OpeningBox.vue';
 
 /** Chooses the two keysets that are compared, on which platforms, and what stands in the columns. */
 const props = defineProps<{ comparison: ReturnType<typeof useComparison> }>();
@@ -30,44 +32,36 @@ const onto = (name: 'oldon' | 'nowon', value: string) => set({ [name]: value ===
 </script>
 
 <template>
-  <span class="sides" @keydown.esc="open = false">
-    Columns
-    <button type="button" class="btn plain" aria-haspopup="true" :aria-expanded="open" @click="open = !open">
-      {{ names }}
-    </button>
-    <span v-if="open" class="choices">
+  Columns
+  <OpeningBox v-model="open" plain from="left">
+    <template #name>{{ names }}</template>
+    <div class="choices">
       <template v-for="side in SIDES" :key="side.name">
-        <label
-          >{{ side.title }}
-          <SelectField
+        <FormField :label="side.title"
+          ><SelectField
             :model-value="chosen[side.name]"
             size="small"
             :label="side.title"
             @update:model-value="(id: number) => set({ [side.name]: String(id), columns: '' })"
             :choices="choices.map((one) => ({ value: one.id, label: one.label }))"
-          />
-        </label>
-        <label
-          >on
-          <SelectField
+        /></FormField>
+        <FormField label="on"
+          ><SelectField
             :model-value="platforms[side.at]"
             size="small"
             :label="`Platform ${side.title.toLowerCase()}`"
             @update:model-value="(one: string) => onto(side.on, one)"
             :choices="systems.map((one) => ({ value: one, label: platformName(one) }))"
-          />
-        </label>
+        /></FormField>
       </template>
-      <label class="wide"
-        >In the columns
-        <SelectField
+      <FormField class="wide" label="In the columns"
+        ><SelectField
           v-model="columns"
           multiple
           size="small"
           label="In the columns"
           :choices="choices.map((one) => ({ value: one.id, label: one.label }))"
-        />
-      </label>
+      /></FormField>
       <button
         type="button"
         class="btn plain"
@@ -76,26 +70,16 @@ const onto = (name: 'oldon' | 'nowon', value: string) => set({ [name]: value ===
         Swap sides
       </button>
       <button type="button" class="btn plain" @click="open = false">Close</button>
-    </span>
-  </span>
+    </div>
+  </OpeningBox>
 </template>
 
 <style scoped>
-.sides {
-  position: relative;
-}
 .choices {
-  position: absolute;
-  top: 26px;
-  left: 0;
-  z-index: 4;
   display: grid;
   grid-template-columns: 210px 120px;
   gap: 10px 12px;
   align-items: end;
-  padding: 14px 16px;
-  border: 1.5px solid var(--ink);
-  background: var(--sheet);
 }
 .choices label {
   display: grid;

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue';
 import type { Catalogue } from '@crib/core/contract';
 import { useLineage } from '../../stores/lineage.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** Ties a command of the older release to one of the newer by hand: what nothing pointed to. */
 const props = defineProps<{ old: Catalogue; now: Catalogue }>();
@@ -23,28 +24,24 @@ function say() {
 <template>
   <h3>By hand</h3>
   <form class="make" @submit.prevent="say">
-    <label
-      >Gone since {{ old.release.label }}
-      <SelectField
+    <FormField :label="`Gone since ${old.release.label}`"
+      ><SelectField
         v-model="was"
         filterable
         size="small"
         label="What is gone"
         :placeholder="`${gone.length} commands`"
         :choices="gone.map((one) => ({ value: one.id, label: one.label }))"
-      />
-    </label>
-    <label
-      >New in {{ now.release.label }}
-      <SelectField
+    /></FormField>
+    <FormField :label="`New in ${now.release.label}`"
+      ><SelectField
         v-model="is"
         filterable
         size="small"
         label="What is new"
         :placeholder="`${fresh.length} commands`"
         :choices="fresh.map((one) => ({ value: one.id, label: one.label }))"
-      />
-    </label>
+    /></FormField>
     <button type="submit" class="btn" :disabled="was === null || is === null">Confirm this</button>
   </form>
 </template>

@@ -12,6 +12,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import GiveBack from './GiveBack.vue';
 import ReleasesFrame from './ReleasesFrame.vue';
+import LineTable from '../../parts/LineTable.vue';
 
 /** A command, or a press, through all releases of the app. */
 const workspace = useWorkspace();
@@ -60,52 +61,38 @@ const nameOf = (id: number) => states.value?.flatMap((one) => one.commands).find
       <h1>
         {{ title }}<small>through {{ lines.length }} releases, {{ platformName(platform) }}</small>
       </h1>
-      <div class="lines" tabindex="0" role="region" aria-label="Release by release">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col">Release</th>
-              <th scope="col">{{ command ? 'Called' : 'Does' }}</th>
-              <th scope="col">Keys</th>
-              <th scope="col">{{ command ? 'In the menus' : 'Where' }}</th>
-              <th scope="col">What changed</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="one in lines.toReversed()" :key="one.release.id" :class="{ changed: one.changes.length }">
-              <th scope="row">
-                {{ one.release.label
-                }}<small v-if="one.release.releasedOn" class="mid"> {{ one.release.releasedOn }}</small>
-              </th>
-              <td>
-                <template v-if="one.commands.length">{{ one.commands.map((each) => each.label).join(', ') }}</template>
-                <span v-else class="mid">{{ command ? 'not there' : 'nothing' }}</span>
-              </td>
-              <td>
-                <span v-for="key in one.keys" :key="`${key.command} ${key.shortcut}`" class="key">
-                  <KeyChip :shortcut="key.shortcut" :platform="platform" :how="style" /><small
-                    v-if="command"
-                    class="mid"
-                    >{{ key.places.join(', ') }}</small
-                  >
-                </span>
-                <span v-if="one.commands.length && !one.keys.length" class="mid">none</span>
-              </td>
-              <td>
-                <template v-if="command">{{ one.commands[0]?.menu }}</template>
-                <template v-else>{{
-                  one.keys
-                    .map(
-                      (key) => `${key.places.join(', ')}${one.commands.length > 1 ? `: ${labelOf(key.command)}` : ''}`,
-                    )
-                    .join('; ')
-                }}</template>
-              </td>
-              <td>{{ one.changes.map((each) => say(each)).join(', ') }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <LineTable
+        label="Release by release"
+        :columns="['Release', command ? 'Called' : 'Does', 'Keys', command ? 'In the menus' : 'Where', 'What changed']"
+      >
+        <tr v-for="one in lines.toReversed()" :key="one.release.id" :class="{ changed: one.changes.length }">
+          <th scope="row">
+            {{ one.release.label
+            }}<small v-if="one.release.releasedOn" class="mid"> {{ one.release.releasedOn }}</small>
+          </th>
+          <td>
+            <template v-if="one.commands.length">{{ one.commands.map((each) => each.label).join(', ') }}</template>
+            <span v-else class="mid">{{ command ? 'not there' : 'nothing' }}</span>
+          </td>
+          <td>
+            <span v-for="key in one.keys" :key="`${key.command} ${key.shortcut}`" class="key">
+              <KeyChip :shortcut="key.shortcut" :platform="platform" :how="style" /><small v-if="command" class="mid">{{
+                key.places.join(', ')
+              }}</small>
+            </span>
+            <span v-if="one.commands.length && !one.keys.length" class="mid">none</span>
+          </td>
+          <td>
+            <template v-if="command">{{ one.commands[0]?.menu }}</template>
+            <template v-else>{{
+              one.keys
+                .map((key) => `${key.places.join(', ')}${one.commands.length > 1 ? `: ${labelOf(key.command)}` : ''}`)
+                .join('; ')
+            }}</template>
+          </td>
+          <td>{{ one.changes.map((each) => say(each)).join(', ') }}</td>
+        </tr>
+      </LineTable>
       <h2 v-if="inHand" class="sr-only">Its former keys</h2>
       <GiveBack v-if="inHand" :command="inHand" :had="had" />
       <div class="actions">

@@ -10,6 +10,7 @@ import { useSession } from '../../stores/session.ts';
 import SchoolFrame from './SchoolFrame.vue';
 import { useDoing } from '../../composables/useDoing.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** One’s own account: name, password, where one is signed in, workspaces, and tokens for scripts. */
 const session = useSession();
@@ -70,21 +71,16 @@ const end = (id: number) =>
       <section>
         <h2>Name and password</h2>
         <form class="make" @submit.prevent="saveName">
-          <label>Name<ElInput v-model="form.name" maxlength="80" required /></label>
+          <FormField label="Name"><ElInput v-model="form.name" maxlength="80" required /></FormField>
           <button type="submit" class="btn" :disabled="own.busy.value || !form.name.trim()">Save the name</button>
         </form>
         <form class="make" @submit.prevent="savePassword">
-          <label
-            >Password now<ElInput v-model="form.old" type="password" autocomplete="current-password" maxlength="200"
-          /></label>
-          <label
-            >New password, at least 12 characters<ElInput
-              v-model="form.now"
-              type="password"
-              autocomplete="new-password"
-              minlength="12"
-              maxlength="200"
-          /></label>
+          <FormField label="Password now"
+            ><ElInput v-model="form.old" type="password" autocomplete="current-password" maxlength="200"
+          /></FormField>
+          <FormField label="New password, at least 12 characters"
+            ><ElInput v-model="form.now" type="password" autocomplete="new-password" minlength="12" maxlength="200"
+          /></FormField>
           <button type="submit" class="btn" :disabled="own.busy.value || !form.old || form.now.length < 12">
             Change the password
           </button>
@@ -103,9 +99,9 @@ const end = (id: number) =>
           </button>
         </div>
         <form class="make" @submit.prevent="begin">
-          <label
-            >A workspace of your own<ElInput v-model="anew.workspace" maxlength="80" placeholder="its name"
-          /></label>
+          <FormField label="A workspace of your own"
+            ><ElInput v-model="anew.workspace" maxlength="80" placeholder="its name"
+          /></FormField>
           <button type="submit" class="btn" :disabled="work.busy.value || !anew.workspace.trim()">Begin it</button>
         </form>
         <ProblemList :problems="work.problems.value" />
@@ -124,15 +120,15 @@ const end = (id: number) =>
           </button>
         </div>
         <form class="make" @submit.prevent="make">
-          <label>What it is for<ElInput v-model="token.name" maxlength="80" placeholder="the nightly list" /></label>
-          <label
-            >It
-            <SelectField
+          <FormField label="What it is for"
+            ><ElInput v-model="token.name" maxlength="80" placeholder="the nightly list"
+          /></FormField>
+          <FormField label="It"
+            ><SelectField
               v-model="token.scope"
               label="What the token may do"
               :choices="Scope.options.map((scope) => ({ value: scope, label: MAY[scope] }))"
-            />
-          </label>
+          /></FormField>
           <button type="submit" class="btn" :disabled="keys.busy.value || !token.name.trim()">Make a token</button>
         </form>
         <div v-if="made" class="made" role="status">

@@ -12,6 +12,7 @@ import { useSession } from '../../stores/session.ts';
 import SchoolFrame from './SchoolFrame.vue';
 import { useDoing } from '../../composables/useDoing.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** Who is in the workspace and as what; owners invite, change and remove, and say how editors save. */
 const session = useSession();
@@ -159,11 +160,8 @@ const hereNow = (one: Member) => others.here.some((other) => other.id === one.id
     <template v-if="manages" #margin>
       <h2>Invite somebody</h2>
       <form class="make" @submit.prevent="invite">
-        <label>Address<ElInput v-model="guest.email" type="email" maxlength="200" required /></label>
-        <label
-          >As
-          <SelectField v-model="guest.role" label="As" :choices="ROLES" />
-        </label>
+        <FormField label="Address"><ElInput v-model="guest.email" type="email" maxlength="200" required /></FormField>
+        <FormField label="As"><SelectField v-model="guest.role" label="As" :choices="ROLES" /></FormField>
         <p class="mid">As {{ aRole(guest.role) }}, somebody {{ DOES[guest.role] }}.</p>
         <button type="submit" class="btn primary" :disabled="busy || !guest.email">Make the link</button>
       </form>
@@ -177,7 +175,7 @@ const hereNow = (one: Member) => others.here.some((other) => other.id === one.id
       </div>
       <h2>The workspace</h2>
       <form class="make" @submit.prevent="saveSchool">
-        <label>Name<ElInput v-model="school.name" maxlength="120" required /></label>
+        <FormField label="Name"><ElInput v-model="school.name" maxlength="120" required /></FormField>
         <ElCheckbox v-model="school.editorsPropose" label="Editors propose changes of keysets" />
         <p class="mid">A reviewer or an owner takes them, or sends them back. Layers of their own they save as ever.</p>
         <button type="submit" class="btn" :disabled="busy || !school.name">Save</button>

@@ -10,6 +10,7 @@ import {
 import { layoutInHand } from '../../words/chips.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** What fills a section: by hand, or a rule with what it names; and in which order. */
 const props = defineProps<{ section: SheetSection; facts: SheetFacts; custom: boolean }>();
@@ -82,9 +83,8 @@ const named = (rule: SheetRule) => emit('change', (one) => (one.rule = rule));
 </script>
 
 <template>
-  <label class="field"
-    >Filled by
-    <SelectField
+  <FormField class="field" label="Filled by"
+    ><SelectField
       :model-value="section.figure?.of ?? section.rule?.by ?? 'hand'"
       size="small"
       label="Filled by"
@@ -94,18 +94,15 @@ const named = (rule: SheetRule) => emit('change', (one) => (one.rule = rule));
         ...can.map((by) => ({ value: by, label: RULES[by] })),
         ...Object.entries(FIGURES).map(([value, label]) => ({ value, label })),
       ]"
-    />
-  </label>
-  <label v-if="section.figure" class="field"
-    >In
-    <SelectField
+  /></FormField>
+  <FormField v-if="section.figure" class="field" label="In"
+    ><SelectField
       :model-value="section.figure.context ?? workspace.tree?.root.id"
       size="small"
       label="Place of the drawing"
       @update:model-value="inPlace"
       :choices="(workspace.tree?.inOrder ?? []).map((one) => ({ value: one.id, label: one.name }))"
-    />
-  </label>
+  /></FormField>
   <template v-if="section.rule">
     <SelectField
       v-if="section.rule.by === 'category'"
@@ -160,16 +157,14 @@ const named = (rule: SheetRule) => emit('change', (one) => (one.rule = rule));
       :choices="facts.coming.map((one) => ({ value: one.crosswalk, label: one.from }))"
     />
   </template>
-  <label class="field"
-    >In order
-    <SelectField
+  <FormField class="field" label="In order"
+    ><SelectField
       :model-value="section.sort"
       size="small"
       label="In order"
       @update:model-value="(sort: SheetSection['sort']) => emit('change', (one) => (one.sort = sort))"
       :choices="SHEET_ORDERS.map((one) => ({ value: one, label: ORDERS[one] }))"
-    />
-  </label>
+  /></FormField>
 </template>
 
 <style scoped>

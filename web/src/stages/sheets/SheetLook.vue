@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import { ROW_PARTS, SHEET_PAPERS, type SheetLook } from '@crib/core/contract';
 import { leastAt } from '@crib/core/sheet';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** How a sheet is set: paper, columns, pages, how large the type has to be, and what a row says. */
 const props = defineProps<{ look: SheetLook }>();
@@ -45,60 +46,49 @@ const toggle = (part: (typeof ROW_PARTS)[number], on: boolean) =>
 
 <template>
   <h3>The paper</h3>
-  <label class="field"
-    >Size
-    <SelectField
+  <FormField class="field" label="Size"
+    ><SelectField
       :model-value="look.paper"
       size="small"
       label="Paper"
       @update:model-value="(paper: SheetLook['paper']) => emit('change', { paper })"
       :choices="SHEET_PAPERS.map((one) => ({ value: one, label: PAPERS[one] }))"
-    />
-  </label>
+  /></FormField>
   <ElCheckbox
     v-if="look.paper !== 'pocket'"
     :model-value="look.landscape"
     label="Landscape"
     @update:model-value="(on) => emit('change', { landscape: Boolean(on) })"
   />
-  <label v-if="look.paper !== 'pocket'" class="field"
-    >Columns
-    <ElInputNumber
+  <FormField v-if="look.paper !== 'pocket'" class="field" label="Columns"
+    ><ElInputNumber
       :model-value="look.columns"
       :min="1"
       :max="5"
       size="small"
       controls-position="right"
-      aria-label="Columns"
       @update:model-value="(columns: number | undefined) => emit('change', { columns: columns ?? 3 })"
-    />
-  </label>
-  <label class="field"
-    >Pages at the most
-    <ElInputNumber
+  /></FormField>
+  <FormField class="field" label="Pages at the most"
+    ><ElInputNumber
       :model-value="look.pages"
       :min="1"
       :max="12"
       size="small"
       controls-position="right"
-      aria-label="Pages at the most"
       @update:model-value="(pages: number | undefined) => emit('change', { pages: pages ?? 1 })"
-    />
-  </label>
-  <label class="field"
-    >Read from, in cm
-    <ElInputNumber
+  /></FormField>
+  <FormField class="field" label="Read from, in cm"
+    ><ElInputNumber
       :model-value="look.distance ?? undefined"
       :min="20"
       :max="600"
       :step="10"
       size="small"
       controls-position="right"
-      aria-label="Read from, in cm"
       placeholder="any"
       @update:model-value="(distance: number | undefined) => emit('change', { distance: distance ?? null })"
-    />
-  </label>
+  /></FormField>
   <p v-if="least" class="mid">{{ least }}: a capital is seen under 16 minutes of arc</p>
   <ElCheckbox
     :model-value="look.largePrint"

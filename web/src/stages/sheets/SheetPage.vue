@@ -18,6 +18,7 @@ import StripLook from './StripLook.vue';
 import type { SheetLayout } from '@crib/core/sheet';
 import { move, useSheet } from './useSheet.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 const workspace = useWorkspace();
 const { route, router, kept, set, platform, style, luggage } = usePlace();
@@ -205,12 +206,12 @@ async function gone() {
       <template v-else>
         <h2>{{ sheet.sections[section]?.title || 'No section yet' }}</h2>
         <template v-if="sheet.sections[section]">
-          <label class="field"
-            >Title<ElInput
+          <FormField class="field" label="Title"
+            ><ElInput
               :model-value="sheet.sections[section]!.title"
               maxlength="120"
               @update:model-value="(title) => change((draft) => (draft.sections[section]!.title = String(title)))"
-          /></label>
+          /></FormField>
           <SectionRule
             :section="sheet.sections[section]!"
             :facts="sheet.facts"

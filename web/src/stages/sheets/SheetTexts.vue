@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Sheet } from '@crib/core/contract';
 import EditionLanguage from '../../parts/EditionLanguage.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** What a sheet says besides its sections, and in which language. */
 type Texts = Pick<Sheet, 'title' | 'intro' | 'credit' | 'terms' | 'independence' | 'language'>;
@@ -25,16 +26,15 @@ const FIELDS = [
   <div class="field">
     <EditionLanguage :model-value="sheet.language" @update:model-value="(language) => emit('change', { language })" />
   </div>
-  <label v-for="{ name, says, most, rows, hint } in FIELDS" :key="name" class="field"
-    >{{ says
-    }}<ElInput
+  <FormField v-for="{ name, says, most, rows, hint } in FIELDS" :key="name" class="field" :label="says"
+    ><ElInput
       :model-value="sheet[name]"
       :type="rows ? 'textarea' : 'text'"
       :rows="rows || 1"
       :maxlength="most"
       :placeholder="hint"
       @update:model-value="(text) => emit('change', { [name]: String(text) })"
-  /></label>
+  /></FormField>
 </template>
 
 <style scoped>

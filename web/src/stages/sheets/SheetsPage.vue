@@ -9,6 +9,7 @@ import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 const workspace = useWorkspace();
 const { router, appSlug, releaseLabel, luggage } = usePlace();
@@ -63,16 +64,14 @@ async function make() {
       <template #margin>
         <form class="make" @submit.prevent="make">
           <h2>Compose a sheet</h2>
-          <label>Title<ElInput v-model="form.title" maxlength="120" required /></label>
-          <label
-            >With the keys of
-            <SelectField
+          <FormField label="Title"><ElInput v-model="form.title" maxlength="120" required /></FormField>
+          <FormField label="With the keys of"
+            ><SelectField
               v-model="form.keysetId"
               :placeholder="workspace.custom.at(-1)?.name ?? workspace.shipped?.name ?? ''"
               label="With the keys of"
               :choices="catalogue.keysets.map((keyset) => ({ value: keyset.id, label: keyset.name }))"
-            />
-          </label>
+          /></FormField>
           <ProblemList :problems="problems" />
           <div class="actions"><button class="btn primary" type="submit">Compose it</button></div>
         </form>

@@ -3,6 +3,7 @@ import type { SheetLook } from '@crib/core/contract';
 import { BOARDS, LAYOUTS, usualBoard, type Platform } from '@crib/core/keys';
 import { layoutInHand } from '../../words/chips.ts';
 import SelectField from '../../parts/SelectField.vue';
+import FormField from '../../parts/FormField.vue';
 
 /** For which keyboard strips and labels for keycaps are made, if a sheet has them. */
 const props = defineProps<{ look: SheetLook; platform: Platform }>();
@@ -27,27 +28,23 @@ const set = (part: Partial<NonNullable<SheetLook['strips']>>) =>
     @update:model-value="(on) => turn(Boolean(on))"
   />
   <template v-if="look.strips">
-    <label class="field"
-      >Keyboard
-      <SelectField
+    <FormField class="field" label="Keyboard"
+      ><SelectField
         :model-value="look.strips.board"
         size="small"
         label="Keyboard of the strips"
         @update:model-value="(board: string) => set({ board })"
         :choices="BOARDS.map((one) => ({ value: one.id, label: one.name }))"
-      />
-    </label>
-    <label class="field"
-      >Layout
-      <SelectField
+    /></FormField>
+    <FormField class="field" label="Layout"
+      ><SelectField
         :model-value="look.strips.layout"
         filterable
         size="small"
         label="Layout of the strips"
         @update:model-value="(layout: string) => set({ layout })"
         :choices="LAYOUTS.map((one) => ({ value: one.id, label: one.name }))"
-      />
-    </label>
+    /></FormField>
     <p class="mid">Print them at full size; a ruler on the page shows whether the printer did.</p>
   </template>
 </template>

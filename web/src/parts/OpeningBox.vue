@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import { useTemplateRef } from 'vue';
+import { onClickOutside } from '@vueuse/core';
+
+/**
+ * A button with a box that it opens: what stands in the button is the slot `name`. Escape closes the box and gives the button
+ * the focus back; a press elsewhere closes it, and so does going on by Tab.
+ */
+defineProps<{ plain?: boolean; from?: 'left' | 'right' }>();
+const open = defineModel<boolean>({ default: false });
+const whole = useTemplateRef<HTMLElement>('whole');
+const button = useTemplateRef<HTMLElement>('button');
+/** Lists of choices in the box open outside of it. */
+const LISTS = '.el-popper';
+onClickOutside(whole, () => (open.value = false), { ignore: [LISTS] });
+function left({ relatedTarget: to }: FocusEvent) {
+  if (to instanceof Element && !whole.value?.contains(to) && !to.closest(LISTS)) open.value = false;
+}
+function escape() {
+  if (open.value) button.value?.focus();
+  open.value = false;
+}
+</script>
+
+<template>
+  <span ref="whole" class="opening" @keydown.esc="escape" @focusout="left">
+    <button ref="button" type="button" class="btn" :class="{ plain }" :aria-expanded="open" @click="open = !open">
+      <slot name="name"></slot>
+    </button>
+    <div v-if="open" class="box" :class="from ?? 'right'"><slot></slot></div>
+  </span>
+</template>
+
+<style scoped>
+.opening {
+  position: relative;
+}
+.box {
+  position: absolute;
+  top: calc(100% + 8px);
+  z-index: 5;
+  display: grid;
+  justify-items: start;
+  gap: 10px;
+  min-width: max-content;
+  padding: 14px 16px;
+  border: 1.5px solid var(--ink);
+  background: var(--sheet);
+}
+.left {
+  left: 0;
+}
+.right {
+  right: 0;
+}
+</style>
