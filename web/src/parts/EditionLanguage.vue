@@ -12,7 +12,6 @@ const language = defineModel<LearnerLanguage>({ required: true });
   <FormField label="Written in"
     ><SelectField
       v-model="language"
-      label="Written in"
       :choices="LEARNER_LANGUAGES.map((one) => ({ value: one, label: languageName(one) }))"
   /></FormField>
 </template>

@@ -18,7 +18,7 @@ const orders = computed(() => LEDGER_ORDERS.filter((one) => one !== 'run' || run
 
 <template>
   <FormField label="Ordered by"
-    ><SelectField v-model="order" size="small" label="Ordered by" style="width: 110px" :choices="orders"
+    ><SelectField v-model="order" size="small" style="width: 110px" :choices="orders"
   /></FormField>
   <SelectField
     v-if="order === 'run'"

@@ -1,15 +1,25 @@
 <script setup lang="ts">
-import { useTemplateRef } from 'vue';
+import { nextTick, ref, useTemplateRef, watch } from 'vue';
 import { onClickOutside } from '@vueuse/core';
 
 /**
  * A button with a box that it opens: what stands in the button is the slot `name`. Escape closes the box and gives the button
- * the focus back; a press elsewhere closes it, and so does going on by Tab.
+ * the focus back; a press elsewhere closes it, and so does going on by Tab. It ends where the button ends, and where there is
+ * no room for that it begins where the button begins.
  */
-defineProps<{ plain?: boolean; from?: 'left' | 'right' }>();
+defineProps<{ plain?: boolean }>();
 const open = defineModel<boolean>({ default: false });
 const whole = useTemplateRef<HTMLElement>('whole');
 const button = useTemplateRef<HTMLElement>('button');
+const box = useTemplateRef<HTMLElement>('box');
+const side = ref<'left' | 'right'>('right');
+watch(open, async (now) => {
+  side.value = 'right';
+  await nextTick();
+  const around = whole.value?.closest('aside, main') ?? document.body;
+  if (now && box.value && box.value.getBoundingClientRect().left < around.getBoundingClientRect().left)
+    side.value = 'left';
+});
 /** Lists of choices in the box open outside of it. */
 const LISTS = '.el-popper';
 onClickOutside(whole, () => (open.value = false), { ignore: [LISTS] });
@@ -27,7 +37,7 @@ function escape() {
     <button ref="button" type="button" class="btn" :class="{ plain }" :aria-expanded="open" @click="open = !open">
       <slot name="name"></slot>
     </button>
-    <div v-if="open" class="box" :class="from ?? 'right'"><slot></slot></div>
+    <div v-if="open" ref="box" class="box" :class="side"><slot></slot></div>
   </span>
 </template>
 

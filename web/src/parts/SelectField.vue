@@ -7,14 +7,19 @@ interface Choice {
 }
 </script>
 <script setup lang="ts" generic="Value extends string | number | boolean | object | null">
-import { computed } from 'vue';
+import { computed, inject } from 'vue';
+import { FIELD_LABEL } from './field-label.ts';
 
-/** A list of choices, of which one is taken or, with `multiple`, several. A text stands for itself, null for nothing. */
+/**
+ * A list of choices, of which one is taken or, with `multiple`, several. A text stands for itself, null for nothing. In
+ * a field of a form it has the field's name.
+ */
 const { choices } = defineProps<{
-  label: string;
+  label?: string;
   choices: readonly (string | Choice | null)[];
   modelValue: Value | undefined;
 }>();
+const fieldLabel = inject(FIELD_LABEL, undefined);
 const emit = defineEmits<{ 'update:modelValue': [value: Value] }>();
 const options = computed(() =>
   choices
@@ -26,7 +31,7 @@ const options = computed(() =>
 <template>
   <ElSelect
     :model-value="modelValue"
-    :aria-label="label"
+    :aria-label="label ?? fieldLabel ?? ''"
     @update:model-value="(value: unknown) => emit('update:modelValue', value as Value)"
   >
     <ElOption

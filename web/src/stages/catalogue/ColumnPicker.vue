@@ -15,7 +15,6 @@ const ids = defineModel<number[]>({ required: true });
       size="small"
       multiple
       collapse-tags
-      label="Columns"
       style="width: 190px"
       :choices="(workspace.catalogue?.keysets ?? []).map((keyset) => ({ value: keyset.id, label: keyset.name }))"
   /></FormField>

@@ -151,13 +151,7 @@ async function split() {
       ><ElInput v-model="form.menu" maxlength="240" placeholder="Depths › Place sounding"
     /></FormField>
     <FormField label="Category"
-      ><SelectField
-        v-model="form.category"
-        filterable
-        allow-create
-        default-first-option
-        label="Category"
-        :choices="categories"
+      ><SelectField v-model="form.category" filterable allow-create default-first-option :choices="categories"
     /></FormField>
     <FormField label="Where it works"><PlaceSelect v-model="form.home" label="Where it works" /></FormField>
     <FormField label="Other names"
@@ -169,9 +163,7 @@ async function split() {
     <FormField label="Description"
       ><ElInput v-model="form.description" type="textarea" :rows="2" maxlength="2000"
     /></FormField>
-    <FormField label="One press"
-      ><SelectField v-model="form.onePress" label="One press" :choices="PRESS_EFFECTS"
-    /></FormField>
+    <FormField label="One press"><SelectField v-model="form.onePress" :choices="PRESS_EFFECTS" /></FormField>
     <ElCheckboxGroup v-model="form.flags" aria-label="Flags" class="flags">
       <ElCheckbox v-for="flag in SHIPPED_FLAGS" :key="flag" :value="flag" :label="SHIPPED_FIELDS[flag].title" />
     </ElCheckboxGroup>

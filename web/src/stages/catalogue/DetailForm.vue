@@ -85,7 +85,6 @@ async function save() {
           clearable
           :allow-create="asks.from === 'values in use'"
           :default-first-option="asks.from === 'values in use'"
-          :label="asks.label"
           :placeholder="asks.example ?? ''"
           :choices="choices(field, facts).map((one) => ({ value: one.value, label: one.label }))"
       /></FormField>

@@ -133,7 +133,6 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
           <FormField label="It is"
             ><SelectField
               v-model="form.kind"
-              label="It is"
               :choices="[
                 { value: 'pair', label: 'a pair: two opposite commands' },
                 { value: 'family', label: 'a family: numbered or ordered alike' },
@@ -148,14 +147,12 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
               multiple
               filterable
               collapse-tags
-              label="Members"
               :choices="catalogue.commands.map((one) => ({ value: one.id, label: one.label }))"
           /></FormField>
           <OrderList v-model="form.members" :name="label" :key-of="(id) => id" />
           <FormField v-if="TWINNED.has(form.kind) && twins.length" label="Twin of"
             ><SelectField
               :model-value="form.twin ?? 0"
-              label="Twin of"
               @update:model-value="(value: number) => (form.twin = value || null)"
               :choices="[{ value: 0, label: 'none' }, ...twins.map((one) => ({ value: one.id, label: one.name }))]"
           /></FormField>
@@ -170,7 +167,6 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
             <FormField label="Advise"
               ><SelectField
                 :model-value="form.advised ?? 0"
-                label="Advise"
                 @update:model-value="(value: number) => (form.advised = value || null)"
                 :choices="[
                   { value: 0, label: 'what is computed' },

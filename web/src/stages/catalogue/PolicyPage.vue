@@ -97,7 +97,6 @@ const verdict = computed(() => {
           <FormField label="A pressed key is bound"
             ><SelectField
               v-model="policy.binds"
-              label="A pressed key is bound"
               :choices="[
                 { value: 'character', label: 'by its character' },
                 { value: 'position', label: 'by its position' },
@@ -186,7 +185,6 @@ const verdict = computed(() => {
               v-model="app.keysCommand"
               filterable
               clearable
-              label="Opened by the command"
               placeholder="none"
               :choices="catalogue.commands.map((one) => ({ value: one.name, label: one.label }))"
           /></FormField>

@@ -179,7 +179,6 @@ async function gone() {
             ><SelectField
               v-model="adding"
               filterable
-              label="Next step"
               placeholder="a command"
               @change="add"
               :choices="catalogue.commands.map((one) => ({ value: one.id, label: one.label }))"
@@ -188,7 +187,6 @@ async function gone() {
             ><SelectField
               v-model="bundle"
               filterable
-              label="Add all of"
               placeholder="a group or a category"
               @change="addAll"
               :choices="bundles.map((one) => ({ value: one.key, label: one.name }))"

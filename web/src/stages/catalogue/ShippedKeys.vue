@@ -174,10 +174,7 @@ async function correct() {
         ><LanguageSelect v-model="form.language" none="all languages"
       /></FormField>
       <FormField label="Comes from"
-        ><SelectField
-          v-model="form.kind"
-          label="Comes from"
-          :choices="Object.entries(spoken).map(([value, label]) => ({ value, label }))"
+        ><SelectField v-model="form.kind" :choices="Object.entries(spoken).map(([value, label]) => ({ value, label }))"
       /></FormField>
       <FormField label="Source"><ElInput v-model="form.source" maxlength="240" /></FormField>
       <FormField label="Build"><ElInput v-model="form.build" maxlength="60" /></FormField>

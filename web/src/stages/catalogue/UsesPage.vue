@@ -105,7 +105,6 @@ async function save() {
           <FormField v-if="sources.length" label="Change the counts of"
             ><SelectField
               v-model="chosen"
-              label="Change the counts of"
               placeholder="a new source"
               :choices="[{ value: '', label: 'a new source' }, ...sources]"
           /></FormField>

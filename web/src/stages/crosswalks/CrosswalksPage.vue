@@ -86,7 +86,6 @@ const share = ({ judged, commands }: CrosswalkOverview) => (commands ? Math.roun
             ><SelectField
               v-model="other"
               filterable
-              label="The other program"
               placeholder="choose one"
               :choices="apps.map((one) => ({ value: one.slug, label: one.name }))"
           /></FormField>

@@ -137,7 +137,6 @@ const evidence = ({ names, agree, of }: { names: number; agree: number; of: numb
               :model-value="standing(selected.id).matches[0]?.target"
               filterable
               size="small"
-              label="Answers to"
               placeholder="choose a place"
               @update:model-value="(target: number) => change(selected!.id, { target })"
               :choices="to.tree.inOrder.map((one) => ({ value: one.id, label: to!.tree.path(one.id) }))"

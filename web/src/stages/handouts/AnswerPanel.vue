@@ -55,7 +55,6 @@ const text = computed(() => sentences.value.map((one) => one.text).join('\n'));
         ><SelectField
           v-model="address"
           size="small"
-          label="Edition"
           style="width: 260px"
           :choices="editions.map((one) => ({ value: one.address, label: `${one.title}, edition ${one.number}` }))"
       /></FormField>

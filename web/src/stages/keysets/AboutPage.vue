@@ -131,7 +131,6 @@ async function gone() {
           <FormField label="Belongs to"
             ><SelectField
               :model-value="keyset.owner?.id ?? 0"
-              label="Belongs to"
               :disabled="busy"
               @update:model-value="
                 (id: number) => give({ owner: id || null }, id ? 'It is theirs now.' : 'It is the school’s now.')

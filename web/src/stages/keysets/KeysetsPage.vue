@@ -156,7 +156,6 @@ async function make() {
           <FormField label="Begins as a copy of"
             ><SelectField
               v-model="extra.copyOf"
-              label="Begins as a copy of"
               :choices="[
                 { value: 0, label: 'nothing' },
                 ...shippedSets.map((keyset) => ({ value: keyset.id, label: keyset.name })),
@@ -165,7 +164,6 @@ async function make() {
           <FormField label="Imitates"
             ><SelectField
               v-model="extra.imitates"
-              label="Imitates"
               :choices="[
                 { value: 0, label: 'nothing' },
                 ...releases.map((one) => ({ value: one.id, label: one.title })),
@@ -185,7 +183,6 @@ async function make() {
             ><SelectField
               v-model="form.baseId"
               :placeholder="workspace.shipped?.name ?? ''"
-              label="On top of"
               :choices="catalogue.keysets.map((keyset) => ({ value: keyset.id, label: keyset.name }))"
           /></FormField>
           <FormField label="What it is for"

@@ -108,7 +108,6 @@ defineExpose({ focus: () => (field.value ? field.value.focus() : first.value?.fo
       v-model="choice"
       filterable
       size="small"
-      label="For the command"
       placeholder="which one"
       :choices="commands.map((one) => ({ value: one.id, label: one.label }))"
   /></FormField>
@@ -116,7 +115,6 @@ defineExpose({ focus: () => (field.value ? field.value.focus() : first.value?.fo
     ><SelectField
       v-model="where"
       size="small"
-      label="In the place"
       placeholder="where"
       :choices="places.map((one) => ({ value: one.id, label: one.name }))"
   /></FormField>

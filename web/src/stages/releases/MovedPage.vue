@@ -224,7 +224,6 @@ function table(): PlainTable {
         ><SelectField
           v-model="order"
           size="small"
-          label="Ordered by"
           style="width: 128px"
           :choices="[{ value: 'harm', label: 'harm to habit' }, 'category', 'alphabet']"
       /></FormField>

@@ -33,7 +33,7 @@ const onto = (name: 'oldon' | 'nowon', value: string) => set({ [name]: value ===
 
 <template>
   Columns
-  <OpeningBox v-model="open" plain from="left">
+  <OpeningBox v-model="open" plain>
     <template #name>{{ names }}</template>
     <div class="choices">
       <template v-for="side in SIDES" :key="side.name">
@@ -41,7 +41,6 @@ const onto = (name: 'oldon' | 'nowon', value: string) => set({ [name]: value ===
           ><SelectField
             :model-value="chosen[side.name]"
             size="small"
-            :label="side.title"
             @update:model-value="(id: number) => set({ [side.name]: String(id), columns: '' })"
             :choices="choices.map((one) => ({ value: one.id, label: one.label }))"
         /></FormField>
@@ -59,7 +58,6 @@ const onto = (name: 'oldon' | 'nowon', value: string) => set({ [name]: value ===
           v-model="columns"
           multiple
           size="small"
-          label="In the columns"
           :choices="choices.map((one) => ({ value: one.id, label: one.label }))"
       /></FormField>
       <button

@@ -161,7 +161,7 @@ const hereNow = (one: Member) => others.here.some((other) => other.id === one.id
       <h2>Invite somebody</h2>
       <form class="make" @submit.prevent="invite">
         <FormField label="Address"><ElInput v-model="guest.email" type="email" maxlength="200" required /></FormField>
-        <FormField label="As"><SelectField v-model="guest.role" label="As" :choices="ROLES" /></FormField>
+        <FormField label="As"><SelectField v-model="guest.role" :choices="ROLES" /></FormField>
         <p class="mid">As {{ aRole(guest.role) }}, somebody {{ DOES[guest.role] }}.</p>
         <button type="submit" class="btn primary" :disabled="busy || !guest.email">Make the link</button>
       </form>

@@ -87,7 +87,6 @@ const named = (rule: SheetRule) => emit('change', (one) => (one.rule = rule));
     ><SelectField
       :model-value="section.figure?.of ?? section.rule?.by ?? 'hand'"
       size="small"
-      label="Filled by"
       @update:model-value="choose"
       :choices="[
         'hand',
@@ -161,7 +160,6 @@ const named = (rule: SheetRule) => emit('change', (one) => (one.rule = rule));
     ><SelectField
       :model-value="section.sort"
       size="small"
-      label="In order"
       @update:model-value="(sort: SheetSection['sort']) => emit('change', (one) => (one.sort = sort))"
       :choices="SHEET_ORDERS.map((one) => ({ value: one, label: ORDERS[one] }))"
   /></FormField>

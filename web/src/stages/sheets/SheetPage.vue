@@ -42,6 +42,14 @@ const {
 } = useSheet(() => Number(route.params['sheet']));
 onMounted(load);
 watch(() => route.params['sheet'], load);
+// A sheet stands in the release of its keyset, whichever release its address names.
+watch([sheet, () => workspace.catalogue], () => {
+  const { app, catalogue } = workspace;
+  const of = app?.keysets.find((one) => one.id === sheet.value?.keysetId)?.releaseId;
+  const release = app?.releases.find((one) => one.id === of);
+  if (!release || !catalogue || catalogue.release.id === release.id) return;
+  void router.replace({ params: { ...route.params, release: release.label }, query: route.query });
+});
 
 const section = ref(0);
 const newTitle = ref('');

@@ -69,7 +69,6 @@ async function make() {
             ><SelectField
               v-model="form.keysetId"
               :placeholder="workspace.custom.at(-1)?.name ?? workspace.shipped?.name ?? ''"
-              label="With the keys of"
               :choices="catalogue.keysets.map((keyset) => ({ value: keyset.id, label: keyset.name }))"
           /></FormField>
           <ProblemList :problems="problems" />
