@@ -103,14 +103,20 @@ export function measurer(): Measurer {
   const gap = each((face: Face) =>
     each((pair: string) => widthIn(`${pair[0]} ${pair[1]}`, face) - widthIn(pair[0]!, face) - widthIn(pair[1]!, face)),
   );
-  /** The words of a text, and all of them in one line. */
-  const wordsOf = each((text: string) => {
-    const words = text.split(/\s+/).flatMap((word) => {
-      const pieces = word.split(ZERO).filter(Boolean);
-      return pieces.map((piece, at) => ({ piece, glued: at > 0 }));
-    });
-    return { words, whole: words.map(({ piece, glued }, at) => (glued || at === 0 ? piece : ` ${piece}`)).join('') };
-  });
+  /** The words of a text with how wide they are and what lies between them, and all of them in one line. */
+  const wordsOf = each((face: Face) =>
+    each((text: string) => {
+      const words: { piece: string; glued: boolean; wide: number; between: number }[] = [];
+      for (const word of text.split(/\s+/))
+        for (const [at, piece] of word.split(ZERO).filter(Boolean).entries()) {
+          const before = words.at(-1);
+          const between = at > 0 || !before ? 0 : gap(face)(before.piece.at(-1)! + piece[0]!);
+          words.push({ piece, glued: at > 0, wide: em(piece, face), between });
+        }
+      const whole = words.map(({ piece, glued }, at) => (glued || at === 0 ? piece : ` ${piece}`)).join('');
+      return { words, whole, em: em(whole, face) };
+    }),
+  );
 
   function line(text: string, face: Face, size: number): Line {
     const { pieces, em: whole } = inFace(face)(text);
@@ -140,24 +146,26 @@ export function measurer(): Measurer {
     width: (text, face, size) => size * em(text, face),
     lines(text, face, size, width) {
       const most = width / size;
-      const { words, whole } = wordsOf(text);
-      if (em(whole, face) <= most) return whole ? [line(whole, face, size)] : [];
+      const { words, whole, em: all } = wordsOf(face)(text);
+      if (all <= most) return whole ? [line(whole, face, size)] : [];
       const found: string[] = [];
       const cuts = new Set<number>();
       let [now, used] = ['', 0];
-      for (const { piece, glued } of words) {
-        const [first, ...more] = parts(piece, face, most);
-        const wide = em(first!, face);
-        const between = glued || !now ? 0 : gap(face)(now.at(-1)! + first![0]!);
-        if (now && used + between + wide <= most)
-          [now, used] = [`${now}${glued ? '' : ' '}${first}`, used + between + wide];
-        else {
+      for (const { piece, glued, wide, between } of words) {
+        const [first, ...more] = wide <= most ? [piece] : parts(piece, face, most);
+        const taken = more.length ? em(first!, face) : wide;
+        if (now && used + between + taken <= most) {
+          now += glued ? first! : ` ${first!}`;
+          used += between + taken;
+        } else {
           if (now) found.push(now);
-          [now, used] = [first!, wide];
+          now = first!;
+          used = taken;
         }
         for (const part of more) {
           cuts.add(found.push(now) - 1);
-          [now, used] = [part, em(part, face)];
+          now = part;
+          used = em(part, face);
         }
       }
       if (now) found.push(now);
