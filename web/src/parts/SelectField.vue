@@ -1,7 +1,7 @@
 <script lang="ts">
 /** One choice of a list: what it stands for, and how it is written. */
 interface Choice {
-  readonly value: string | number | boolean | object;
+  readonly value: string | number | boolean;
   readonly label: string;
   readonly disabled?: boolean;
 }
