@@ -25,8 +25,6 @@ export async function expectNoBarriers(page: Page, where: string, rules: 'all' |
     };
     const { violations } = await checker.run({
       resultTypes: ['violations'],
-      // Style sheets are asked for by one rule only, about turned screens, which Crib has no style for.
-      preload: false,
       ...(colourOnly && { runOnly: ['color-contrast', 'link-in-text-block'] }),
     });
     return violations.map((one) => ({

@@ -41,6 +41,7 @@ export default defineConfig({
   ],
   build: {
     target: 'es2022',
+    chunkSizeWarningLimit: 900,
     outDir: at('dist'),
     emptyOutDir: false,
     rolldownOptions: {

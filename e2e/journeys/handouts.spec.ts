@@ -281,7 +281,7 @@ test('by keyboard alone a sheet is composed from rules, proofed, mended, publish
   await tabTo(/^Proof/, true);
   await page.keyboard.press('Enter');
   await expect(margin(page).getByText('“F9” is not what Place sounding has')).toBeVisible();
-  await tabTo(/^Mend it/);
+  await tabTo(/^Fix/);
   await page.keyboard.press('Enter');
   await expect(margin(page).getByText('“F9” is not what Place sounding has')).toBeHidden();
   await expectNoBarriers(page, 'a sheet with a drawing');

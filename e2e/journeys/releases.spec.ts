@@ -188,8 +188,8 @@ test('a new release: read in, two renames confirmed, new meanings seen, the Scho
   await margin(page).getByLabel('Before the lines').fill('Press F9 to show drying heights.');
   await expect(margin(page).getByText(/“F9” is not what Drying heights has/)).toBeVisible();
   await page.getByRole('button', { name: 'Publish edition 1' }).click();
-  await expect(page.getByText(/Mend it, or say why it stays/)).toBeVisible();
-  await margin(page).getByRole('button', { name: 'Mend it' }).click();
+  await expect(page.getByText(/Fix it, or give a reason to keep it/)).toBeVisible();
+  await margin(page).getByRole('button', { name: 'Fix', exact: true }).click();
   await expect(margin(page).getByText('What your own texts say of keys is so.')).toBeVisible();
   await page.getByRole('switch', { name: /as the learner sees it/ }).click();
   await expect(page.getByRole('region', { name: 'Preview of the page' })).toContainText(

@@ -57,7 +57,7 @@ test('a sheet is filled by rules, set for its paper, proofed, mended, published 
   await expect(margin(page).getByRole('heading', { name: 'Proof' })).toBeVisible();
   await expect(margin(page).getByText('“F9” is not what Place sounding has')).toBeVisible();
   await expectNoBarriers(page, 'a proof');
-  await margin(page).getByRole('button', { name: 'Mend it' }).first().click();
+  await margin(page).getByRole('button', { name: 'Fix', exact: true }).first().click();
   await expect(margin(page).getByText('“F9” is not what Place sounding has')).toBeHidden();
   await page.getByRole('button', { name: 'Publish edition 1' }).click();
   await expect(index.getByRole('link', { name: 'Edition 1' })).toBeHidden();

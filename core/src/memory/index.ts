@@ -16,7 +16,7 @@ export function each<Key, Result>(make: (key: Key) => Result): (key: Key) => Res
   };
 }
 
-/** The same for two objects together, forgotten with either of them. */
+/** Something computed for each pair of objects, and remembered until one of the two is garbage collected. */
 export function eachPair<One extends object, Other extends object, Result>(
   make: (one: One, other: Other) => Result,
 ): (one: One, other: Other) => Result {

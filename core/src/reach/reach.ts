@@ -1,5 +1,5 @@
 import { sideOf, type Board, type PhysicalModifier } from '../keys/index.ts';
-import { each, eachPair } from '../memory/index.ts';
+import { each } from '../memory/index.ts';
 import { canonicalOn, heldBy, targetOf, type Keyboard, type Press } from '../press/index.ts';
 import { PITCH, boardSpots, distanceOf, type KeySpot } from './geometry.ts';
 import { FINGERS, columnFinger, handOf, type Finger, type Hand, type Rest } from './rest.ts';
@@ -115,16 +115,14 @@ function spanOf(parts: readonly ReachPart[], desk: Desk): number {
  */
 export const reach = (stored: string, keyboard: Keyboard, rest: Rest): Reach | null => reachOn(keyboard, rest)(stored);
 
-/** The same for many shortcuts on one keyboard; each is worked out once, whichever keysets have it. */
-export const reachOn: (keyboard: Keyboard, rest: Rest) => (stored: string) => Reach | null = eachPair(
-  (keyboard: Keyboard, rest: Rest) => {
-    const desk = deskOf(keyboard.board, rest);
-    return each((stored: string) => {
-      const made = canonicalOn(stored, keyboard);
-      return made && reachOf(made, desk);
-    });
-  },
-);
+/** The same for many shortcuts on one keyboard. */
+export function reachOn(keyboard: Keyboard, rest: Rest): (stored: string) => Reach | null {
+  const desk = deskOf(keyboard.board, rest);
+  return (stored) => {
+    const made = canonicalOn(stored, keyboard);
+    return made && reachOf(made, desk);
+  };
+}
 
 function reachOf(made: readonly Press[], desk: Desk): Reach | null {
   const { rest } = desk;

@@ -1,4 +1,5 @@
 import { parseStored } from '../keys/index.ts';
+import { each, eachPair } from '../memory/index.ts';
 import type { Keyboard } from '../press/index.ts';
 import type { Command, Run } from '../contract/index.ts';
 import type { Effective } from '../keyset/index.ts';
@@ -29,11 +30,14 @@ export interface RunFigures {
 /** How deep a menu path lies; a command that is in no menu is taken to be two deep. */
 export const depthOf = (command: Command | undefined) => command?.menu.split(' › ').filter(Boolean).length || 2;
 
+/** The keysets of a program share most of their shortcuts: each is computed once for a keyboard and a rest. */
+const reaches = eachPair((keyboard: Keyboard, rest: Rest) => each(reachOn(keyboard, rest)));
+
 /** A run of commands with a keyset: each by its main shortcut that can be pressed, else through the menu. */
 export function runFigures(run: Pick<Run, 'steps'>, setting: RunSetting): RunFigures {
   const { effective, commands, keyboard, rest, typist } = setting;
   const known = new Map<number, Omit<RunFigures, 'steps'>>();
-  const reach = reachOn(keyboard, rest);
+  const reach = reaches(keyboard, rest);
   const figuresOf = (id: number): Omit<RunFigures, 'steps'> => {
     for (const { shortcut: stored } of effective.of(id)) {
       const found = reach(stored);

@@ -10,6 +10,6 @@ export function exceptionsFor(
   // What was named for the last edition need not be named again; what is named now has the word.
   const because = new Map(named.map((one) => [one.finding, one.because]));
   const unnamed = wrong.filter((one) => !because.has(one.key));
-  refuseAny(unnamed.map((one) => problem('proof', `${say(one.said)} Mend it, or say why it stays.`)));
+  refuseAny(unnamed.map((one) => problem('proof', `${say(one.said)} Fix it, or give a reason to keep it.`)));
   return wrong.map((one) => ({ finding: one.key, said: say(one.said), because: because.get(one.key)! }));
 }

@@ -31,18 +31,22 @@ export function useChanges() {
 
 const anyUnsaved = () => [...holders.keys()].some((unsaved) => unsaved());
 
+/** The question while it is open: whoever navigates again meanwhile gets the same answer, not a second dialog. */
+let asking: Promise<boolean> | null = null;
+
 /** Whether a view may be left: nothing in it is unsaved, or its user says so. */
 export async function mayLeave(): Promise<boolean> {
   if (!anyUnsaved()) return true;
-  const leaves = await ElMessageBox.confirm('There are unsaved changes on this page.', 'Leave without saving?', {
+  asking ??= ElMessageBox.confirm('There are unsaved changes on this page.', 'Leave without saving?', {
     confirmButtonText: 'Leave',
     cancelButtonText: 'Stay',
-    autofocus: true,
-  }).then(
-    () => true,
-    () => false,
-  );
-  if (!leaves) return false;
+  })
+    .then(
+      () => true,
+      () => false,
+    )
+    .finally(() => (asking = null));
+  if (!(await asking)) return false;
   for (const forget of holders.values()) forget();
   return true;
 }

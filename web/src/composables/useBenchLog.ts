@@ -22,10 +22,10 @@ export interface BenchEntry {
   readonly what: string;
   readonly why: string;
 }
-/** Held down for so long, in ms, a key is another press (common practice, no source). */
+/** A key that stays down this long, in ms, counts as held (common practice, no source). */
 const HELD = 400;
 
-/** The presses that are made on a bench, by key and pointer, and held, and what each did and why. */
+/** Logs the presses on a bench, by key and by pointer: what each one did, and why. */
 export function useBenchLog(
   scene: Ref<Scene | null>,
   opened: Ref<Opened | null>,
@@ -83,7 +83,7 @@ export function useBenchLog(
   return {
     entries,
     fired,
-    /** A stroke that a key made; held down long it is told as that too. Made twice it is a sequence like any other. */
+    /** A keystroke. If the key stays down, the hold is logged as well; a double press is an ordinary sequence. */
     stroke(stroke: Stroke) {
       const step = scene.value && strokeOn(scene.value, past, stroke);
       if (step) tell(step);

@@ -2,7 +2,7 @@
 import { provide, toRef } from 'vue';
 import { FIELD_LABEL } from './field-label.ts';
 
-/** What is typed or chosen, with what it is called; the name is read aloud with it, and a press on it goes there. */
+/** A control with its label. Clicking the label focuses the control, and a control inside can inject the label as its name. */
 const props = defineProps<{ label: string }>();
 provide(FIELD_LABEL, toRef(props, 'label'));
 </script>

@@ -1,8 +1,5 @@
 <script setup lang="ts">
-/**
- * A table of lines under one another, in a region that scrolls by keyboard. A column is its heading; one that needs none to be
- * seen still has it read aloud. The rows are the slot.
- */
+/** A table in a region that can be scrolled with the keyboard. A hidden column heading is for screen readers only. The slot holds the rows. */
 defineProps<{ label: string; columns: readonly (string | { readonly hidden: string })[] }>();
 </script>
 

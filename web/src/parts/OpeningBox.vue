@@ -3,9 +3,9 @@ import { nextTick, ref, useTemplateRef, watch } from 'vue';
 import { onClickOutside } from '@vueuse/core';
 
 /**
- * A button with a box that it opens: what stands in the button is the slot `name`. Escape closes the box and gives the button
- * the focus back; a press elsewhere closes it, and so does going on by Tab. It ends where the button ends, and where there is
- * no room for that it begins where the button begins.
+ * A disclosure: a button that opens a box below it. The `name` slot is the button’s content. Escape closes the box and returns
+ * focus to the button; clicking elsewhere or tabbing out closes it too. The box is aligned with the right edge of the button,
+ * or with the left edge if it would be cut off.
  */
 defineProps<{ plain?: boolean }>();
 const open = defineModel<boolean>({ default: false });
@@ -20,7 +20,7 @@ watch(open, async (now) => {
   if (now && box.value && box.value.getBoundingClientRect().left < around.getBoundingClientRect().left)
     side.value = 'left';
 });
-/** Lists of choices in the box open outside of it. */
+/** Selects inside the box open their lists elsewhere in the document. */
 const LISTS = '.el-popper';
 onClickOutside(whole, () => (open.value = false), { ignore: [LISTS] });
 function left({ relatedTarget: to }: FocusEvent) {

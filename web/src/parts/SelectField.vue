@@ -1,5 +1,5 @@
 <script lang="ts">
-/** One choice of a list: what it stands for, and how it is written. */
+/** An option: its value and its label. */
 interface Choice {
   readonly value: string | number | boolean;
   readonly label: string;
@@ -10,10 +10,7 @@ interface Choice {
 import { computed, inject } from 'vue';
 import { FIELD_LABEL } from './field-label.ts';
 
-/**
- * A list of choices, of which one is taken or, with `multiple`, several. A text stands for itself, null for nothing. In
- * a field of a form it has the field's name.
- */
+/** A select for one choice or, with `multiple`, several. A string is its own label; null is skipped. Without `label`, its name is that of the form field. */
 const { choices } = defineProps<{
   label?: string;
   choices: readonly (string | Choice | null)[];

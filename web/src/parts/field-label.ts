@@ -1,4 +1,4 @@
 import type { InjectionKey, Ref } from 'vue';
 
-/** What a field of a form is called, for what stands in it. */
+/** The label of a form field, provided to the control inside it. */
 export const FIELD_LABEL: InjectionKey<Readonly<Ref<string>>> = Symbol('field label');

@@ -20,25 +20,21 @@ export function clashes(setting: Setting): Clash[] {
   const pairs = pairFinder(setting);
   const alone = singleFinder(setting);
 
-  const entries: Entry[] = [];
-  const byFirst = new Map<number, Set<Entry>>();
-  const byCommand = new Map<number, Set<Entry>>();
-  /** Everything found, by severity and kind: in the order in which it is told. */
-  const told = Array.from({ length: 3 * CLASH_KINDS.length }, (): Clash[] => []);
-  const shelf = (clash: Clash) => told[WEIGHT[clash.severity] * CLASH_KINDS.length + RANK.get(clash.kind)!]!;
+  const byFirst = new Map<number, Entry[]>();
+  const byCommand = new Map<number, Entry[]>();
+  /** Everything found, by severity and then by kind. */
+  const found = Array.from({ length: 3 * CLASH_KINDS.length }, (): Clash[] => []);
+  const add = (clash: Clash) =>
+    void found[WEIGHT[clash.severity] * CLASH_KINDS.length + RANK.get(clash.kind)!]!.push(clash);
 
-  function look(entry: Entry, stroke: number) {
-    for (const other of byFirst.get(stroke) ?? []) {
-      const clash = pairs(entry, other);
-      if (clash) shelf(clash).push(clash);
-    }
-  }
-  function add(entry: Entry) {
-    entries.push(entry);
-    for (const clash of alone(entry)) shelf(clash).push(clash);
+  /** Compares a binding with those seen before it, so that each pair is compared once. */
+  function compare(entry: Entry) {
     const first = entry.strokes[0]!;
-    look(entry, first);
-    for (const stroke of keyboards.near(first)) look(entry, stroke);
+    for (const stroke of [first, ...keyboards.near(first)])
+      for (const other of byFirst.get(stroke) ?? []) {
+        const clash = pairs(entry, other);
+        if (clash) add(clash);
+      }
     join(byFirst, first, entry);
     join(byCommand, entry.held.command, entry);
   }
@@ -70,7 +66,7 @@ export function clashes(setting: Setting): Clash[] {
       let count = 0;
       let on: Mask = 0n;
       let first: Held | undefined;
-      for (const { held, strokes, pressable } of entries) {
+      for (const { held, strokes, pressable } of weighed.entries()) {
         const typed = wider.has(held.context) ? pressable & keyboards.where(strokes[0]!, 'types') : 0n;
         if (!typed) continue;
         count++;
@@ -82,19 +78,16 @@ export function clashes(setting: Setting): Clash[] {
       return [{ kind: 'typing', severity: 'note', parties, ...keyboards.placesOf(on), swallowed: count }];
     });
   }
-  for (const entry of weighed.entries()) add(entry);
-  const [notes, hints] = [swallowed(), lopsided()];
-  const list: Clash[] = [];
-  told.forEach((kind, at) => {
-    for (const clash of kind) list.push(clash);
-    if (at === 2 * CLASH_KINDS.length + RANK.get('typing')!) list.push(...notes);
-    if (at === 2 * CLASH_KINDS.length + RANK.get('lopsided')!) list.push(...hints);
-  });
-  return list;
+  for (const entry of weighed.entries()) {
+    for (const clash of alone(entry)) add(clash);
+    compare(entry);
+  }
+  for (const clash of [...swallowed(), ...lopsided()]) add(clash);
+  return found.flat();
 }
 
-function join(map: Map<number, Set<Entry>>, key: number, entry: Entry) {
+function join(map: Map<number, Entry[]>, key: number, entry: Entry) {
   const there = map.get(key);
-  if (there) there.add(entry);
-  else map.set(key, new Set([entry]));
+  if (there) there.push(entry);
+  else map.set(key, [entry]);
 }

@@ -86,7 +86,7 @@ async function save() {
           :allow-create="asks.from === 'values in use'"
           :default-first-option="asks.from === 'values in use'"
           :placeholder="asks.example ?? ''"
-          :choices="choices(field, facts).map((one) => ({ value: one.value, label: one.label }))"
+          :choices="choices(field, facts)"
       /></FormField>
       <FormField v-else :label="asks.label"
         ><ElInput

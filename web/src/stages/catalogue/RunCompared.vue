@@ -1,17 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { RESTS, TYPISTS, runFigures, type Typist } from '@crib/core/reach';
+import { TYPISTS, runFigures, type Typist } from '@crib/core/reach';
 import { useHands } from '../../composables/useHands.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
+import RestSelect from '../../parts/RestSelect.vue';
 
 /** One run with each keyset: what it asks of the hands, and how long it takes. */
 const props = defineProps<{ steps: readonly number[] }>();
 const workspace = useWorkspace();
 const { platform } = usePlace();
-const { restName, rest, typistName, typist } = useHands();
+const { rest, typistName, typist } = useHands();
 const TYPIST_WORDS: Record<Typist, string> = {
   skilled: 'skilled, 55 words a minute',
   average: 'average, 40 words a minute',
@@ -40,14 +41,7 @@ const share = (part: number, whole: number) => (whole ? `${Math.round((100 * par
   <section v-if="steps.length" class="compared">
     <h2>With each keyset</h2>
     <div class="tools">
-      <FormField label="From"
-        ><SelectField
-          v-model="restName"
-          size="small"
-          label="Where hands rest"
-          style="width: 260px"
-          :choices="RESTS.map((one) => ({ value: one.name, label: one.name }))"
-      /></FormField>
+      <RestSelect label="From" />
       <FormField label="Typing"
         ><SelectField
           v-model="typistName"

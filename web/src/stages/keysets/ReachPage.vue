@@ -3,7 +3,6 @@ import { computed, defineAsyncComponent } from 'vue';
 import { usesADay } from '@crib/core/catalogue';
 import {
   KLM,
-  RESTS,
   TYPISTS,
   depthOf,
   farApart,
@@ -21,7 +20,7 @@ import { keyboardOf } from '@crib/core/press';
 import KeyChip from '../../parts/KeyChip.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { layoutInHand } from '../../words/chips.ts';
-import { OWN_REST, useHands } from '../../composables/useHands.ts';
+import { useHands } from '../../composables/useHands.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import KeysetFrame from './KeysetFrame.vue';
@@ -30,6 +29,7 @@ import ReachChart from './ReachChart.vue';
 import ReachKey from './ReachKey.vue';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
+import RestSelect from '../../parts/RestSelect.vue';
 
 const RunChart = defineAsyncComponent(() => import('./RunChart.vue'));
 
@@ -38,7 +38,7 @@ const workspace = useWorkspace();
 const { route, kept, set, platform, style, luggage } = usePlace();
 const id = computed(() => Number(route.params['keyset']));
 const keyset = computed(() => workspace.keyset(id.value));
-const { restName, rest, place, typistName, typist } = useHands();
+const { rest, place, typistName, typist } = useHands();
 
 const what = kept('what');
 const runs = computed(() => workspace.catalogue?.runs ?? []);
@@ -129,16 +129,9 @@ const choices = computed(() => [
               label="Run or group"
               style="width: 230px"
               @update:model-value="(value: string) => set({ what: value })"
-              :choices="choices.map((one) => ({ value: one.value, label: one.label }))"
+              :choices="choices"
           /></FormField>
-          <FormField label="From"
-            ><SelectField
-              v-model="restName"
-              size="small"
-              label="Where hands rest"
-              style="width: 210px"
-              :choices="[...RESTS.map((one) => one.name), restName === OWN_REST ? OWN_REST : null]"
-          /></FormField>
+          <RestSelect label="From" />
           <FormField v-if="chosen" label="Beside"
             ><OtherKeyset
               :model-value="other?.id ?? null"

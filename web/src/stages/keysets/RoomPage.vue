@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, watch } from 'vue';
-import { ALL_ROOM, reach, RESTS, roomIn, type RoomCell, type RoomState } from '@crib/core/reach';
+import { ALL_ROOM, reach, roomIn, type RoomCell, type RoomState } from '@crib/core/reach';
 import { said, say } from '@crib/core/words';
 import { readPress, targetOf } from '@crib/core/press';
 import IndexLine from '../../parts/IndexLine.vue';
@@ -14,8 +14,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import GivePress from './GivePress.vue';
 import KeysetIndex from './KeysetIndex.vue';
-import SelectField from '../../parts/SelectField.vue';
-import FormField from '../../parts/FormField.vue';
+import RestSelect from '../../parts/RestSelect.vue';
 
 /** Room left: the keys by their distance from the resting hands, the combinations of modifiers below one another. */
 const workspace = useWorkspace();
@@ -26,7 +25,7 @@ const where = kept('where');
 const context = computed(
   () => workspace.tree?.inOrder.find((one) => String(one.id) === where.value) ?? workspace.tree?.root,
 );
-const { restName, rest } = useHands();
+const { rest } = useHands();
 const chosen = kept('at');
 /** Function keys, named keys and the numeric pad besides those that write. */
 const allKeys = kept('keys');
@@ -132,14 +131,7 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
         }}<small>{{ tree.path(context.id) }} · {{ count('free') }} of {{ cells.length }} presses free</small>
       </h1>
       <div class="tools">
-        <FormField label="Nearest first, from"
-          ><SelectField
-            v-model="restName"
-            size="small"
-            label="Where hands rest"
-            style="width: 260px"
-            :choices="RESTS.map((one) => ({ value: one.name, label: one.name }))"
-        /></FormField>
+        <RestSelect label="Nearest first, from" />
         <button
           type="button"
           class="btn plain"

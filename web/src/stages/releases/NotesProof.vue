@@ -13,7 +13,7 @@ const emit = defineEmits<{ fix: [finding: NotesFinding]; because: [key: string, 
   <div v-for="one in findings" :key="one.key" class="finding">
     <p class="mid">“{{ one.text }}”</p>
     <p>{{ say(one.said) }}</p>
-    <button v-if="one.fixed" type="button" class="btn" @click="emit('fix', one)">Mend it</button>
+    <button v-if="one.fixed" type="button" class="btn" @click="emit('fix', one)">Fix</button>
     <ElInput
       :model-value="because.get(one.key) ?? ''"
       size="small"

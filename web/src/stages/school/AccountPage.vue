@@ -100,7 +100,7 @@ const end = (id: number) =>
         </div>
         <form class="make" @submit.prevent="begin">
           <FormField label="A workspace of your own"
-            ><ElInput v-model="anew.workspace" maxlength="80" placeholder="its name"
+            ><ElInput v-model="anew.workspace" maxlength="80" placeholder="name of the workspace"
           /></FormField>
           <button type="submit" class="btn" :disabled="work.busy.value || !anew.workspace.trim()">Begin it</button>
         </form>

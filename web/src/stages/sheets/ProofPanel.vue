@@ -44,7 +44,9 @@ function where({ at }: Finding): string {
   <h2>Proof</h2>
   <p class="under">
     {{
-      findings.length ? 'Mend what is wrong, or say why it stays.' : 'Nothing is wrong, and nothing needs to be known.'
+      findings.length
+        ? 'Fix each error, or give a reason to keep it.'
+        : 'Nothing is wrong, and nothing needs to be known.'
     }}
   </p>
   <template v-for="group in groups" :key="group.title">
@@ -57,7 +59,7 @@ function where({ at }: Finding): string {
       <p>{{ say(one.said) }}</p>
       <div v-if="one.fix" class="actions">
         <button type="button" class="btn" @click="emit('fix', one)">
-          {{ { text: 'Mend it', dropping: 'Take it off here', 'showing places': 'Show the places' }[one.fix.by] }}
+          {{ { text: 'Fix', dropping: 'Remove here', 'showing places': 'Show contexts' }[one.fix.by] }}
         </button>
       </div>
       <ElInput

@@ -42,7 +42,7 @@ const {
 } = useSheet(() => Number(route.params['sheet']));
 onMounted(load);
 watch(() => route.params['sheet'], load);
-// A sheet stands in the release of its keyset, whichever release its address names.
+// The address may name another release than the one the sheet’s keyset belongs to: go there.
 watch([sheet, () => workspace.catalogue], () => {
   const { app, catalogue } = workspace;
   const of = app?.keysets.find((one) => one.id === sheet.value?.keysetId)?.releaseId;
