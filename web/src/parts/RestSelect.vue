@@ -15,7 +15,7 @@ const { restName } = useHands();
       v-model="restName"
       size="small"
       label="Where hands rest"
-      style="width: 230px"
+      style="width: 280px"
       :choices="[...RESTS.map((one) => one.name), restName === OWN_REST ? OWN_REST : null]"
   /></FormField>
 </template>
