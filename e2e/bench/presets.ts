@@ -100,7 +100,7 @@ export async function presets() {
     const write = () => writePreset(recipe, catalogue.keysets[0]!, catalogue, 'windows', { edition: 1 });
     const file = write();
     lines.push([
-      `5,000 bindings written as ${name}`,
+      `5,000 bindings written as ${name}, and read back to be sure`,
       ms(await median(write)),
       '100 ms',
       `${ms(await median(() => JSON.stringify(catalogue.keysets[0])))} JSON.stringify`,

@@ -38,7 +38,7 @@ export async function sheets() {
   });
   const lay = () => fit(body, { platforms: ['windows'], how: 'words' });
   const layout = lay();
-  lines.push([`200 rows fitted, ${layout.size} pt`, ms(await median(lay)), '50 ms', '']);
+  lines.push([`200 rows fitted, ${layout.size} pt`, ms(await median(lay)), '40 ms', '']);
   const facts = { title: 'First week', author: '', subject: '', language: 'en', publishedOn: '2026-11-27' };
   const pdf = await median(() => layoutPdf([layout], facts), 5);
   const empty = await median(

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { Id, Slug } from './entities.ts';
+import { RELATIONS } from './relations.ts';
 
 /** Mapping relations of SKOS, and what is said where there is no counterpart, or none is sought yet. */
-export const RELATIONS = ['exact', 'close', 'broad', 'narrow', 'related'] as const;
 export const JUDGEMENTS = [...RELATIONS, 'none', 'later'] as const;
 export type JudgementKind = (typeof JUDGEMENTS)[number];
 

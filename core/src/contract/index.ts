@@ -13,5 +13,7 @@ export * from './bin.ts';
 export * from './responses.ts';
 export * from './crosswalks.ts';
 export * from './program.ts';
+export * from './relations.ts';
+export * from './tools.ts';
 export * from './people.ts';
 export * from './routes/index.ts';

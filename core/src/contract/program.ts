@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { RELATIONS } from './crosswalks.ts';
 import { Catalogue, Id, PlatformName, StoredShortcut } from './entities.ts';
 import { Recipe } from './recipe.ts';
+import { RELATIONS } from './relations.ts';
 
 /** What an old press did in another program, and what to press for it here. */
 export const OldPress = z.object({
@@ -42,15 +42,3 @@ export const EditionProgram = z.object({
     .default([]),
 });
 export type EditionProgram = z.infer<typeof EditionProgram>;
-
-/** The learners’ tools of an edition, by the last part of their addresses. */
-export const TOOLS = ['find', 'practise', 'translate', 'bench', 'own'] as const;
-export type ToolName = (typeof TOOLS)[number];
-/** Which tools an edition has: what another program did needs one that was compared, a file of one’s own one that can be read. */
-export const toolsOf = (
-  { coming, recipes }: Pick<EditionProgram, 'coming' | 'recipes'>,
-  files: readonly unknown[],
-): ToolName[] =>
-  TOOLS.filter((one) =>
-    one === 'translate' ? coming.length > 0 : one === 'own' ? recipes.length > 0 && files.length > 0 : true,
-  );

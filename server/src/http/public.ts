@@ -83,9 +83,9 @@ export function publicRoutes({
     },
     // It never changes: whoever has it need not ask again.
     'GET /public/editions/:address/program.json': async ({ parts, res }) => {
-      const { form } = await withForm(parts.address, 'program.json');
-      if (!form) return refuse('not-found', 'This edition was published without what its tools need.');
-      res.set({ 'Content-Type': form.type, 'Cache-Control': 'public, max-age=31536000, immutable' }).end(form.content);
+      const program = await room.program(parts.address);
+      if (program === null) return refuse('not-found', 'Tools are not available for this edition.');
+      res.set({ 'Content-Type': 'application/json', 'Cache-Control': 'public, max-age=31536000, immutable' }).end(program);
       return ANSWERED;
     },
     'GET /public/editions/:address/files/:name': async ({ parts, res }) => {

@@ -2,11 +2,11 @@ import { createHash } from 'node:crypto';
 import { gzipSync } from 'node:zlib';
 import { LRUCache } from 'lru-cache';
 import {
+  EditionProgram,
   PublicEdition,
   toolsOf,
   type ToolName,
   type EditionBody,
-  type EditionProgram,
   type EditionStanding,
 } from '@crib/core/contract';
 import { conventionOf, type Platform } from '@crib/core/keys';
@@ -39,10 +39,14 @@ export interface Page {
 /** What was said of an edition since may be so many ms old. */
 const FRESH = 1000;
 
+/** Older editions lack what the schema has gained since; reading fills that in. */
+const programIn = (content: Buffer) => EditionProgram.parse(JSON.parse(content.toString('utf8')));
+
 /** Editions as pages. Bodies and pages are kept, since they never change; what stands around them is asked for each second. */
 export function readingRoom(reading: Reading, site: string, assets: LearnerAssets) {
   const editions = new LRUCache<string, Promise<KeptEdition>>({ max: 500 });
   const standings = new LRUCache<string, Promise<EditionStanding>>({ max: 5000, ttl: FRESH });
+  const programs = new LRUCache<string, Promise<string | null>>({ max: 20 });
   const newest = new LRUCache<string, Promise<string>>({ max: 5000, ttl: FRESH });
   const pages = new LRUCache<string, Page>({
     maxSize: 64 * 1024 * 1024,
@@ -55,11 +59,8 @@ export function readingRoom(reading: Reading, site: string, assets: LearnerAsset
         const strips = (await formAt(from, id, 'strips.pdf')) !== undefined;
         const program = await formAt(from, id, 'program.json');
         const files = await filesOf(from, id);
-        const made =
-          program &&
-          (JSON.parse(program.content.toString('utf8')) as Partial<Pick<EditionProgram, 'known'>> &
-            Omit<EditionProgram, 'known'>);
-        const [tools, known] = made ? [toolsOf(made, files), made.known ?? []] : [[], []];
+        const made = program && programIn(program.content);
+        const [tools, known] = made ? [toolsOf(made, files), made.known] : [[], []];
         return {
           id,
           slug,
@@ -83,6 +84,14 @@ export function readingRoom(reading: Reading, site: string, assets: LearnerAsset
   return {
     edition,
     standing,
+    /** What an edition’s tools are computed from, as the schema has it today; none where it was published without. */
+    program: (address: string) =>
+      kept(programs, address, () =>
+        reading(async (from) => {
+          const form = await formAt(from, (await editionAt(from, address)).id, 'program.json');
+          return form ? JSON.stringify(programIn(form.content)) : null;
+        }),
+      ),
     /** Which edition is the newest under a standing address. */
     newest: (address: string) => kept(newest, address, () => reading((from) => newestAt(from, address))),
     /** An edition as a page, read in one way. */

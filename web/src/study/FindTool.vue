@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue';
-import { US, showStored, writeStored, type Stroke } from '@crib/core/keys';
-import { mayFire, resolve, whyNothing, type UserState } from '@crib/core/keyset';
+import { computed, defineAsyncComponent, ref, shallowRef } from 'vue';
+import { writeStored, type Stroke } from '@crib/core/keys';
+import { mayFire, resolve, type UserState } from '@crib/core/keyset';
 import { canonicalOn, samePress } from '@crib/core/press';
-import { say } from '@crib/core/words';
 import PressField from './PressField.vue';
 import WherePick from './WherePick.vue';
 import { useStudy } from './useStudy.ts';
+
+/** Asked for by few: it brings the sentences of core along. */
+const WhyNothing = defineAsyncComponent(() => import('./WhyNothing.vue'));
 
 /** What a key does: on the sheet, here and elsewhere in the program, and in programs one may come from; and why it may do nothing. */
 const { program, body, opened, platform, keyboard, layout, language, style, t, show, label, sceneIn } = useStudy();
@@ -91,28 +93,6 @@ const keysOf = (command: number) => [
 const wanted = ref('');
 const meant = computed(() => opened.value!.catalogue.commands.find((one) => one.name === wanted.value) ?? null);
 const asked = computed(() => (meant.value && stored.value) || (meant.value && keysOf(meant.value.id)[0]) || '');
-const why = computed(() => {
-  const { value: command } = meant;
-  if (!command || !asked.value) return [];
-  const { catalogue } = opened.value!;
-  const named = (name: string) => catalogue.commands.find((one) => one.name === name)?.label;
-  const spelling = {
-    language: language.value,
-    showKeys: (one: string, on: string) => showStored(one, on, style.value, US, language.value),
-  };
-  return whyNothing({
-    scene: sceneIn(context.value, state.value)!,
-    policy: catalogue.app.keyPolicy,
-    systemKeys: catalogue.systemKeys,
-    shortcut: asked.value,
-    command,
-    label,
-    named,
-  }).map((one) => ({ ...one, text: say(one.said, spelling) }));
-});
-const answer = computed(
-  () => why.value.find((one) => one.verdict === 'cause') ?? why.value.find((one) => one.verdict === 'look'),
-);
 </script>
 
 <template>
@@ -160,13 +140,5 @@ const answer = computed(
     </li>
   </ul>
   <p v-else-if="words.trim()" role="status">{{ t('page.none') }}</p>
-  <section v-if="why.length" class="why" aria-live="polite">
-    <h2>{{ t('find.why one', { keys: show(asked), label: meant!.label }) }}</h2>
-    <p v-if="answer">
-      <b>{{ t('find.answer') }}: {{ answer.text }}</b>
-    </p>
-    <ol>
-      <li v-for="one in why" :key="one.check" :class="one.verdict">{{ one.text }}</li>
-    </ol>
-  </section>
+  <WhyNothing v-if="meant && asked" :command="meant" :shortcut="asked" :context :state />
 </template>

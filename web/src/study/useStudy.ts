@@ -1,7 +1,7 @@
 import { computed, inject, provide, ref, shallowRef, watch, type InjectionKey } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { catalogueIn } from '@crib/core/catalogue';
-import { EditionProgram, PublicEdition, type EditionBody } from '@crib/core/contract';
+import type { EditionBody, EditionProgram, PublicEdition } from '@crib/core/contract';
 import {
   LAYOUTS,
   US,
@@ -40,7 +40,8 @@ function makeStudy() {
       if (!wanted()) return;
       if (found.status === 404 || made.status === 404) return void (failed.value = 'tool.without');
       if (!found.ok || !made.ok) throw new Error(`${found.status} ${made.status}`);
-      const [read, opened] = [PublicEdition.parse(await found.json()), EditionProgram.parse(await made.json())];
+      // The server read both by their schema; a learner’s page does without a second reading, and without the library for it.
+      const [read, opened] = (await Promise.all([found.json(), made.json()])) as [PublicEdition, EditionProgram];
       if (!wanted()) return;
       edition.value = read;
       program.value = opened;
