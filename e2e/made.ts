@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 
-export const margin = (page: Page) => page.getByRole('complementary', { name: 'Margin' });
+export const margin = (page: Page) => page.getByRole('complementary', { name: 'Details' });
 export const row = (page: Page, label: string) => page.getByRole('row', { name: new RegExp(label) });
 const LIST = `Id,Label,Shortcut,Flags
 chart.one,First layer,F2,

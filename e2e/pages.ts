@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { expect, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import type { PublishedEdition } from '@crib/core/contract';
 
 const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -53,14 +53,16 @@ export async function signIn(page: Page, name = 'Ines Farrowby') {
 export async function signInAtDesk(page: Page, name?: string) {
   await signIn(page, name);
   await page.goto('/');
-  await expect(page.getByRole('heading', { name: 'Apps and releases' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Programs and releases' })).toBeVisible();
 }
 
 /** Selects a command in the ledger by naming it in the look-up. */
 export async function choose(page: Page, label: string) {
-  await page.getByLabel('Name a command').fill(label);
+  await page.getByLabel('Search commands').fill(label);
   await page.getByRole('gridcell', { name: label, exact: true }).click();
-  await expect(page.getByRole('complementary', { name: 'Margin' }).getByRole('heading', { name: label })).toBeVisible();
+  await expect(
+    page.getByRole('complementary', { name: 'Details' }).getByRole('heading', { name: label }),
+  ).toBeVisible();
 }
 
 /** Everything the browser complains of while a test runs, but for the answers the test provokes. */
@@ -74,9 +76,9 @@ export function complaints(page: Page): string[] {
 }
 
 /** Opens a list of choices by its name, and chooses. */
-export async function pick(page: Page, list: string, option: string) {
+export async function pick(page: Page, list: string, option: string, within: Page | Locator = page) {
   const box = page.getByRole('combobox', { name: list, exact: true });
-  await page.locator('.el-select', { has: box }).click();
+  await within.locator('.el-select', { has: box }).click();
   await page
     .getByRole('listbox', { name: list, exact: true })
     .getByRole('option', { name: option, exact: true })

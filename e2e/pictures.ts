@@ -19,7 +19,7 @@ const shoot = async (name: string, on: Page = page) => {
 await page.goto('/');
 await page.getByRole('button', { name: 'Ines Farrowby' }).click();
 await page.getByRole('button', { name: 'Sign in', exact: true }).click();
-await page.getByRole('heading', { name: 'Apps and releases' }).waitFor();
+await page.getByRole('heading', { name: 'Programs and releases' }).waitFor();
 await shoot('desk');
 await page.goto('/catalogue/fathomry/7.0?row=depth.place-sounding');
 await shoot('catalogue');
@@ -35,7 +35,7 @@ await page.goto('/keysets/fathomry/7.0/4/reach?what=run+1&with=2&at=KeyB');
 await page.locator('.apexcharts-bar-area').first().waitFor();
 await shoot('reach');
 await page.goto('/crosswalks/fathomry/7.2/1?show=unjudged');
-await page.getByText(/^The first is right/).waitFor();
+await page.getByText(/^The first match is/).waitFor();
 await shoot('judging');
 await page.goto('/crosswalks/fathomry/7.2/1/plan?keep=40');
 await page
@@ -44,14 +44,14 @@ await page
   .click();
 await shoot('plan');
 await page.goto('/releases/fathomry/7.0?row=view.show-drying-heights');
-await shoot('moved');
+await shoot('has a new shortcut');
 await page.goto('/releases/fathomry/7.0/carry/3');
 await page.getByRole('row', { name: /Place sounding/ }).click();
 await shoot('carrying');
 await page.goto('/sheets/fathomry/7.0/1');
 await shoot('sheet');
 await page.goto('/handouts/fathomry/7.0?view=answer');
-await page.getByLabel('What the learner wrote').fill('since the update G strikes my soundings out');
+await page.getByLabel('The learner’s message').fill('Since the update, G deletes my soundings');
 await page.getByText('from the crosswalk').first().waitFor();
 await shoot('answering');
 await page.goto('/handouts/fathomry/7.0');
@@ -62,10 +62,10 @@ const path = await page
   .getAttribute('href');
 
 await page.goto(`/handouts/fathomry/7.0/bench?platform=windows&edition=${path!.split('/').at(-1)}`);
-await page.getByText('keys are other than shipped').waitFor();
+await page.getByText('changed from the built-in ones').waitFor();
 await page.getByRole('application').focus();
 for (const keys of ['d', 'd', 'b', 'w', 'Shift+G', 'F9', 'p']) await page.keyboard.press(keys);
-await page.getByRole('button', { name: 'Press every line' }).click();
+await page.getByRole('button', { name: 'Test all rows' }).click();
 await shoot('bench');
 
 // What a colleague proposes, and what was done.
@@ -92,9 +92,9 @@ const asked = { revision, put, why: 'For the second week at the desk.' };
 const { shown } = await post<{ shown: string[] }>('/api/keysets/3/changes/preview', asked);
 await post('/api/keysets/3/proposals', { ...asked, shown });
 await page.goto('/keysets/fathomry/7.0/proposals');
-await page.getByRole('button', { name: 'Take it' }).waitFor();
+await page.getByRole('button', { name: 'Accept' }).waitFor();
 await shoot('proposals');
-await page.goto('/acts?text=read a list');
+await page.goto('/acts?text=imported');
 await page
   .getByRole('button', { name: /7\.2-keys\.csv/ })
   .first()

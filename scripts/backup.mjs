@@ -30,7 +30,7 @@ await main(async () => {
     if (check) {
       const alike = await checkBackup(file, join(varFolder, `check-${process.pid}`));
       console.log(`Restored it into a scratch database: ${alike} tables are the same. The backup is good.`);
-    } else console.log('Whether it can be restored is not known yet: npm run backup -- --check.');
+    } else console.log('Not tested yet. To test it: npm run backup -- --check');
   } finally {
     if (database.started) database.stop();
   }
@@ -39,6 +39,6 @@ await main(async () => {
     const made = statSync(join(folder, name)).mtime;
     if (keep((Date.now() - made.getTime()) / DAY_MS, made)) continue;
     for (const one of [name, `${name}.json`]) rmSync(join(folder, one), { force: true });
-    console.log(`Deleted ${name}: it is past its time.`);
+    console.log(`Deleted ${name}: older than the backup period.`);
   }
 });

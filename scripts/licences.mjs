@@ -74,5 +74,5 @@ export function page() {
 
 if (process.argv[1]?.endsWith('licences.mjs')) {
   writeFileSync(join(root, 'docs/licences.md'), page());
-  console.log('docs/licences.md is written.');
+  console.log('Wrote docs/licences.md.');
 }

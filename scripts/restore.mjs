@@ -11,12 +11,12 @@ import { Stop, main, varFolder } from './lib/run.mjs';
  */
 await main(async () => {
   const [file] = process.argv.slice(2);
-  if (!file) throw new Stop('Say which backup: npm run restore -- var/backups/crib-….dump');
+  if (!file) throw new Stop('Missing backup file. Usage: npm run restore -- var/backups/crib-….dump');
   const database = await openDatabase({ name: 'crib', home: join(varFolder, 'pg'), bare: true });
   try {
     const { tables } = await restore(database.ownerUrl, resolve(file));
     await migrate(database.ownerUrl, database.serverUrl);
-    console.log(`Restored ${Object.keys(tables).length} tables; each is what was backed up.`);
+    console.log(`Restored ${Object.keys(tables).length} tables; all match the backup.`);
   } finally {
     if (database.started) database.stop();
   }

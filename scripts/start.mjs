@@ -20,7 +20,7 @@ function keepUp(database, stopping) {
     if (busy || stopping()) return;
     busy = true;
     const revived = await database.revive().catch((error) => console.error(error.message));
-    if (revived) console.log('The database had ended; it was started again.');
+    if (revived) console.log('The database stopped and was restarted.');
     busy = false;
   }, WATCH_MS);
 }
@@ -39,7 +39,9 @@ await main(async () => {
   const fresh = process.argv.includes('--fresh');
   const others = otherUsers();
   if (fresh && others.length) {
-    throw new Stop(`Another Crib uses this data (process ${others.join(', ')}). Stop it before --fresh.`);
+    throw new Stop(
+      `Crib is already running on this data (process ${others.join(', ')}). Stop it before using --fresh.`,
+    );
   }
   // With an operator's own database there is no demo unless they say so: its passwords are published.
   const built = process.argv.includes('--built');
@@ -47,10 +49,8 @@ await main(async () => {
   const loading = join(varFolder, 'demo-loading');
   const half = demo && existsSync(loading) && others.length === 0;
   if (half && process.env['DATABASE_URL'])
-    throw new Stop(
-      'The demo was broken off while it was being loaded. Load it again with: npm start -- --demo --fresh',
-    );
-  if (half) console.log('The demo was broken off while it was being loaded: it is loaded again.');
+    throw new Stop('Loading the demo was interrupted. Load it again with: npm start -- --demo --fresh');
+  if (half) console.log('Loading the demo was interrupted. Loading it again.');
   let stopping = false;
   let stopServer = () => {};
   for (const signal of /** @type {const} */ (['SIGINT', 'SIGTERM', 'SIGHUP'])) {
@@ -92,6 +92,6 @@ await main(async () => {
   } finally {
     const { stop, heir } = leave();
     if (stop) database.stop();
-    else if (heir) console.log(`The database stays up for the Crib with process number ${heir}.`);
+    else if (heir) console.log(`The database keeps running for Crib process ${heir}.`);
   }
 });

@@ -3,6 +3,7 @@ import vue from '@vitejs/plugin-vue';
 import components from 'unplugin-vue-components/vite';
 import { ElementPlusResolver } from 'unplugin-vue-components/resolvers';
 import { defineConfig } from 'vite';
+import { guide } from './vite.guide.config.ts';
 
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 
@@ -11,7 +12,7 @@ const shared = (name: string, test: RegExp) => ({ name, test, minShareCount: 2 }
 
 export default defineConfig({
   root: at('.'),
-  plugins: [vue(), components({ resolvers: [ElementPlusResolver()], dirs: [], dts: false })],
+  plugins: [guide, vue(), components({ resolvers: [ElementPlusResolver()], dirs: [], dts: false })],
   build: {
     target: 'es2022',
     chunkSizeWarningLimit: 900,

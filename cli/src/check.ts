@@ -1,5 +1,5 @@
 import { clashSaid, clashes, opened } from '@crib/core/keyset';
-import { say } from '@crib/core/words';
+import { counted, say } from '@crib/core/words';
 import { keyboardsFor, listed, problemLine, type Asked, type Told } from './told.ts';
 
 /** Reads a list: what is wrong in it, what is in it, and what clashes. */
@@ -20,7 +20,7 @@ export async function check(asked: Asked): Promise<Told> {
     lines: [
       ...problems.map((one) => problemLine(name, one)),
       ...found.map((one) => `${one.severity}: ${one.sentence}`),
-      `${counts.commands} commands, ${counts.places} places, ${counts.shortcuts} shortcuts; ${problems.length} problems, ${errors} clashes of severity error.`,
+      `${counted(counts.commands, 'command')}, ${counted(counts.places, 'context')}, ${counted(counts.shortcuts, 'shortcut')}; ${counted(problems.length, 'problem')}, ${counted(errors, 'conflict')} (errors)`,
     ],
     data: { counts, problems, clashes: found },
     fine: problems.length === 0 && errors === 0,

@@ -2,7 +2,7 @@ import { opened } from '@crib/core/keyset';
 import { showStored } from '@crib/core/keys';
 import { RESTS } from '@crib/core/reach';
 import { comparedOn, lineageBetween, noteLines } from '@crib/core/release';
-import { say } from '@crib/core/words';
+import { counted, say } from '@crib/core/words';
 import { keyboardsFor, listed, problemLine, type Asked, type Told } from './told.ts';
 
 /** What moved between two lists of one program: commands are the same by their ids, or else by their names. */
@@ -43,7 +43,7 @@ export async function diff(asked: Asked): Promise<Told> {
         (line) =>
           `${line.group}: ${line.subject}: ${say(line.said)}${keys(line.before) || keys(line.after) ? ` (${keys(line.before) || 'none'} → ${keys(line.after) || 'none'})` : ''}`,
       ),
-      `${changes.length} ${changes.length === 1 ? 'change' : 'changes'}.`,
+      `${counted(changes.length, 'change')}.`,
     ],
     data: { problems, changes },
     fine: problems.length === 0 && changes.length === 0,

@@ -6,22 +6,22 @@ import { preset } from './preset.ts';
 import { send } from './send.ts';
 import type { Asked, Told } from './told.ts';
 
-const HELP = `crib: shortcuts of a program, from its lists.
+const HELP = `crib: check, compare and convert shortcut lists
 
-  crib check LIST                   read a list; say what is wrong in it, and what clashes
-  crib diff OLD NEW                 what moved between two lists of one program
-  crib preset write RECIPE LIST     a preset file with what the list says (to --out, or to the screen)
-  crib preset read RECIPE FILE LIST a preset file, held against the list
-  crib send LIST                    take a list in over the API (--site, --release, and CRIB_TOKEN)
+  crib check LIST                   check a list: problems in it, and conflicts
+  crib diff OLD NEW                 list changes between two releases
+  crib preset write FORMAT LIST     write a preset file from a list (to --out, or to standard output)
+  crib preset read FORMAT FILE LIST compare a preset file with a list
+  crib send LIST                    import a list through the API (--site, --release and CRIB_TOKEN)
 
-  --platforms windows,macos,linux   what the program runs on (windows, macos, linux)
-  --platform macos                  for which one a preset file is (the first)
-  --layout de,us                    keyboard layouts that are looked at (us)
-  --typed-letters                   the program takes letters without a modifier, one after another
-  --json                            tell it as JSON
-  --out FILE                        where a preset file is written
+  --platforms windows,macos,linux   platforms of the program (default: all three)
+  --platform macos                  platform of the preset file (default: first)
+  --layout de,us                    keyboard layouts to check (default: us)
+  --typed-letters                   shortcuts can be typed letter sequences
+  --json                            JSON output
+  --out FILE                        output file for a preset file
 
-Ends with 0 when all is well, 1 when something is wrong or has changed, 2 when it was not understood.
+Exit codes: 0 success, 1 problems or changes found, 2 usage error.
 `;
 
 const OPTIONS = {

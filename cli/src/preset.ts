@@ -1,6 +1,7 @@
 import { writeFile } from 'node:fs/promises';
 import { refuse, refuseAny } from '@crib/core/error';
 import { readPreset, writePreset } from '@crib/core/preset';
+import { counted } from '@crib/core/words';
 import { bytesOf, listed, platformsOf, recipeOf, type Asked, type Told } from './told.ts';
 
 /** Preset files by a recipe: written from a list, or read and held against one. */
@@ -15,7 +16,7 @@ export async function preset(asked: Asked): Promise<Told> {
     const { out } = asked.options;
     if (out) await writeFile(out, made.bytes);
     return {
-      lines: [...made.losses, ...(out ? [`${made.bytes.length} bytes are written to ${out}.`] : [])],
+      lines: [...made.losses, ...(out ? [`Wrote ${counted(made.bytes.length, 'byte')} to ${out}.`] : [])],
       data: { losses: made.losses, file: Buffer.from(made.bytes).toString('base64') },
       fine: made.losses.length === 0,
       ...(!out && { file: made.bytes }),
@@ -23,19 +24,16 @@ export async function preset(asked: Asked): Promise<Told> {
   }
   if (way === 'read') {
     const { catalogue } = await listed(files[1], asked);
-    const read = readPreset(recipe, await bytesOf(files[0], 'a preset file'), catalogue, platform);
+    const read = readPreset(recipe, await bytesOf(files[0], 'preset file'), catalogue, platform);
     const unknown = read.bindings.flatMap((one) => one.unknown.map((word) => ({ line: one.line, word })));
     return {
       lines: [
-        ...unknown.map(({ line, word }) => `${files[0]}:${line}: nobody knows “${word}”.`),
-        `${read.bindings.length} records, ${unknown.length} of them with something that nobody knows.`,
+        ...unknown.map(({ line, word }) => `${files[0]}:${line}: unknown name “${word}”`),
+        `${counted(read.bindings.length, 'entry')}, ${unknown.length} not recognised`,
       ],
       data: { records: read.bindings.length, unknown },
       fine: unknown.length === 0,
     };
   }
-  return refuse(
-    'no-way',
-    'A preset file is written or read: crib preset write RECIPE LIST, crib preset read RECIPE FILE LIST.',
-  );
+  return refuse('no-way', 'Usage: crib preset write FORMAT LIST, or crib preset read FORMAT FILE LIST');
 }

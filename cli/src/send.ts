@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { ProblemDetails, ListReport } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
+import { counted } from '@crib/core/words';
 import { bytesOf, problemLine, type Asked, type Told } from './told.ts';
 
 /** Takes a list in over the API, with the token in CRIB_TOKEN; the same list for the same release is taken in once. */
@@ -8,9 +9,9 @@ export async function send(asked: Asked): Promise<Told> {
   const [name = ''] = asked.files;
   const { site, release } = asked.options;
   const token = process.env['CRIB_TOKEN'];
-  if (!release) return refuse('no-release', 'Say which release it is: --release and its number.');
-  if (!token) return refuse('no-token', 'Put a token into CRIB_TOKEN. You make one under “Your account”.');
-  const bytes = await bytesOf(name, 'a list');
+  if (!release) return refuse('no-release', 'Missing option: --release NUMBER');
+  if (!token) return refuse('no-token', 'Set CRIB_TOKEN to a token. Create one under “Your account”.');
+  const bytes = await bytesOf(name, 'list file');
   const key = createHash('sha256').update(`${release} `).update(bytes).digest('base64url');
   const response = await fetch(
     `${site}/api/releases/${encodeURIComponent(release)}/list?source=${encodeURIComponent(name)}`,
@@ -19,7 +20,7 @@ export async function send(asked: Asked): Promise<Told> {
       headers: { authorization: `Bearer ${token}`, 'content-type': 'application/octet-stream', 'idempotency-key': key },
       body: new Uint8Array(bytes),
     },
-  ).catch(() => refuse('offline', `${site} does not answer.`));
+  ).catch(() => refuse('offline', `${site} is not answering. Check the address and try again.`));
   const answer: unknown = await response.json();
   if (!response.ok) {
     const { problems, detail } = ProblemDetails.parse(answer);
@@ -31,7 +32,7 @@ export async function send(asked: Asked): Promise<Told> {
   }
   const { counts, nothingToDo } = ListReport.parse(answer);
   const said = nothingToDo
-    ? 'Nothing in it is new.'
-    : `${counts.newCommands} commands and ${counts.newBindings} shortcuts are new, ${counts.changedCommands} commands are changed.`;
+    ? 'No changes.'
+    : `${counted(counts.newCommands, 'new command')}, ${counted(counts.newBindings, 'new shortcut')}, ${counted(counts.changedCommands, 'changed command')}`;
   return { lines: [said], data: answer, fine: true };
 }

@@ -35,29 +35,29 @@ export const platformsOf = ({ options }: Asked): string[] => options.platforms.s
 export function keyboardsFor(asked: Asked): Keyboards {
   const layouts = asked.options.layout
     .split(',')
-    .map((id) => layoutById(id) ?? refuse('no-layout', `There is no layout “${id}”.`));
+    .map((id) => layoutById(id) ?? refuse('no-layout', `Unknown layout “${id}”.`));
   return keyboardsOf(layouts, platformsOf(asked));
 }
 
 /** A file’s bytes; one that is not there is said so. */
 export async function bytesOf(name: string | undefined, what: string): Promise<Uint8Array> {
-  if (!name) return refuse('no-file', `Name ${what}.`);
-  return readFile(name).catch(() => refuse('no-file', `${name} cannot be read.`));
+  if (!name) return refuse('no-file', `Missing argument: ${what}`);
+  return readFile(name).catch(() => refuse('no-file', `Cannot read ${name}.`));
 }
 
 export const recipeOf = async (name: string | undefined): Promise<Recipe> =>
-  recipeFrom(Buffer.from(await bytesOf(name, 'a recipe')).toString('utf8'));
+  recipeFrom(Buffer.from(await bytesOf(name, 'preset format')).toString('utf8'));
 
 /** The first table of a list, whatever kind of file it is. */
 async function tableOf(name: string | undefined, asked: Asked): Promise<Table | Problem> {
-  const bytes = await bytesOf(name, 'a list');
+  const bytes = await bytesOf(name, 'list file');
   const opened = await openList(bytes, {
     platforms: platformsOf(asked),
     places: [],
     typedLetters: asked.options['typed-letters'],
   });
   if ('code' in opened) return opened;
-  return opened.tables[0]?.table ?? problem('empty', 'The file has no table.');
+  return opened.tables[0]?.table ?? problem('empty', 'No table found in the file.');
 }
 
 /** A program as a list has it; as a later one of the same, where another one stands before it. */

@@ -27,7 +27,7 @@ describe('crib check', () => {
   it('ends with 0 for a list that is whole, and with 1 for one with problems or clashes, told by line', async () => {
     expect(await crib('check', plain)).toMatchObject({
       code: 0,
-      out: '2 commands, 2 places, 2 shortcuts; 0 problems, 0 clashes of severity error.\n',
+      out: '2 commands, 2 contexts, 2 shortcuts; 0 problems, 0 conflicts (errors)\n',
     });
     const wrong = list('wrong.csv', 'Label,Shortcut\nSound,Ctlr+J\nPlot,F6\nDraw,F6\n');
     const { code, out } = await crib('check', wrong);
@@ -117,7 +117,7 @@ describe('the program itself', () => {
     });
     expect([done.status, done.stdout]).toEqual([
       0,
-      '2 commands, 2 places, 2 shortcuts; 0 problems, 0 clashes of severity error.\n',
+      '2 commands, 2 contexts, 2 shortcuts; 0 problems, 0 conflicts (errors)\n',
     ]);
   });
 });

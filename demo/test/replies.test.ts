@@ -88,7 +88,7 @@ const ask = (press: string | null, command: number | null, platform = 'windows')
 
 /** What learners write, with the press or the command that it is about. The first were there while this was made. */
 const FIRST = [
-  ['since the update G strikes my soundings out', 'G'],
+  ['Since the update, G deletes my soundings', 'G'],
   ['How do I place a sounding?', 'depth.place-sounding'],
   ['When I press Shift+S nothing happens', 'Shift+S'],
   ['ctrl-s does not save on my Mac', 'Ctrl+S'],

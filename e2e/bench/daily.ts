@@ -66,14 +66,14 @@ export async function daily(address: string, ask: Ask, cookie: () => string) {
   const { id } = walks.find((one) => one.from.slug === 'brinechart')!;
   await page.goto(`/crosswalks/fathomry/7.2/${id}?show=unjudged`);
   await page.locator('.proposals[aria-busy=false] .proposal').first().waitFor();
-  await page.getByRole('grid', { name: 'Commands to judge' }).focus();
+  await page.getByRole('grid', { name: 'Commands to map' }).focus();
   await pressed(page, 'a command judged, to the next in hand', '[role=grid]', Array<string>(12).fill('x'));
 
   await page.goto(`/crosswalks/fathomry/7.2/${id}/plan?keep=20`);
-  await page.getByRole('region', { name: 'The plan, step by step' }).waitFor();
+  await page.getByRole('region', { name: 'Plan, step by step' }).waitFor();
   await page.getByRole('slider').first().focus();
   await page.waitForTimeout(1500);
-  await pressed(page, 'a plan weighed anew, demo', '[aria-label="The plan, step by step"]', [
+  await pressed(page, 'a plan weighed anew, demo', '[aria-label="Plan, step by step"]', [
     'ArrowRight',
     'ArrowRight',
     'ArrowLeft',
@@ -93,8 +93,8 @@ export async function daily(address: string, ask: Ask, cookie: () => string) {
   }));
   await ask('PUT', `/api/sheets/${sheet.id}`, { ...sheet, revision: 1, look: { pages: 2 }, sections });
   await page.goto(`/sheets/fathomry/7.0/${sheet.id}`);
-  await page.getByRole('navigation', { name: 'Index' }).getByRole('button', { name: 'The page' }).click();
-  await page.getByLabel('Above the sections').focus();
+  await page.getByRole('navigation', { name: 'Sidebar' }).getByRole('button', { name: 'Page setup' }).click();
+  await page.getByLabel('In the introduction').focus();
   await page.waitForTimeout(1000);
   await pressed(page, 'a letter into a sheet of 200 rows, to its page', '[aria-label="Preview of the page"]', [
     ...'soundings',

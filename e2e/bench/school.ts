@@ -100,7 +100,7 @@ export async function school(address: string, ask: Ask, listOf: (rows: number) =
   const acts = (await median(() => ask('GET', '/api/acts'), 7)) - PAUSE;
   const trip = (await median(() => ask('GET', '/api/session'), 9)) - PAUSE;
   lines.push(['a page of what was done', ms(acts), '', `${ms(trip)} an empty answer`]);
-  const [list] = (await ask<{ acts: { id: number }[] }>('GET', '/api/acts?app=school&text=read a list')).acts;
+  const [list] = (await ask<{ acts: { id: number }[] }>('GET', '/api/acts?app=school&text=imported')).acts;
   const undone = performance.now();
   await ask('POST', `/api/acts/${list!.id}/undo`);
   lines.push(['a reading-in of 3,000 rows taken back', ms(performance.now() - undone - PAUSE), '', '']);

@@ -23,7 +23,7 @@ async function otherSchool(browser: Browser, name: string, email: string): Promi
   await page.context().close();
 }
 async function signInAs(page: Page, email: string) {
-  await page.getByLabel('Address').fill(email);
+  await page.getByLabel('Email').fill(email);
   await page.getByLabel('Password').fill(PASSWORD);
   await page.getByRole('button', { name: 'Sign in', exact: true }).click();
 }
@@ -83,8 +83,8 @@ test('a tab whose browser has gone on to another workspace in another tab asks n
   await expect(row(page, 'Sound').first()).toBeVisible();
   const other = await page.context().newPage();
   await other.goto('/account');
-  await other.getByLabel('A workspace of your own').fill('A second one');
-  await other.getByRole('button', { name: 'Begin it' }).click();
+  await other.getByLabel('New workspace').fill('A second one');
+  await other.getByRole('button', { name: 'Create workspace' }).click();
   await expect(other).toHaveURL(/\/desk$/);
   // The first tab is told, and loads what the session is of now; what it asked meanwhile was refused.
   await expect(page).toHaveURL(/\/desk$/);

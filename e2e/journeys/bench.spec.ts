@@ -73,7 +73,7 @@ test('the bench and a dispatcher that shares nothing with it agree on the presse
       mimeType: 'text/plain',
       buffer: Buffer.from(text),
     });
-    await expect(page.getByText(`random-${set}.fkeys. Keys other than shipped`)).toBeVisible();
+    await expect(page.getByText(`random-${set}.fkeys · shortcuts that differ`)).toBeVisible();
     const other = dispatcher(program, text, recipe!.contexts, words);
     for (const place of [any(places), any(places)]) {
       await page.getByLabel('You are in').selectOption({ label: place.name });
@@ -109,7 +109,7 @@ test('the bench and a dispatcher that shares nothing with it agree on the presse
       }, events);
       const said: Record<string, string> = {
         waits: 'waits for the next key',
-        several: 'one of several',
+        several: 'ambiguous',
         nothing: 'nothing',
       };
       presses.forEach(({ held, key }, at) => {

@@ -38,7 +38,7 @@ test('dark paper is without barriers on every view of the trainers', async ({ pa
   for (const path of VIEWS) {
     await page.goto(path);
     await expect(page.getByRole('heading').first()).toBeVisible();
-    await expect(page.getByText('Opening the ledger…')).toHaveCount(0);
+    await expect(page.getByText('Loading…')).toHaveCount(0);
     await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
     await expectNoBarriers(page, `dark paper: ${path}`, 'colour');
   }

@@ -34,7 +34,7 @@ test('what is typed into a sheet and into notes while they are being saved stays
     await page.request.post(`/api/apps/${made.slug}/sheets`, { data: { keysetId: made.keyset, title: 'First' } })
   ).json()) as Sheet;
   await page.goto(`/sheets/${made.slug}/1/${sheet.id}`);
-  await page.getByRole('button', { name: 'The page', exact: true }).click();
+  await page.getByRole('button', { name: 'Page setup', exact: true }).click();
   const title = margin(page).getByLabel('Title', { exact: true });
   await title.fill('First title');
   const late = await holdBack(page, /\/api\/sheets\/\d+$/);
@@ -42,7 +42,7 @@ test('what is typed into a sheet and into notes while they are being saved stays
   await expect.poll(late.asked).toBe(1);
   await title.fill('Second title, typed meanwhile');
   late.go();
-  await expect(page.getByText('Not saved yet')).toBeVisible();
+  await expect(page.getByText('Unsaved changes')).toBeVisible();
   await expect(title).toHaveValue('Second title, typed meanwhile');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
@@ -51,7 +51,7 @@ test('what is typed into a sheet and into notes while they are being saved stays
 
   // Whoever leaves is asked, and stays where they choose to.
   await title.fill('Third title');
-  await page.getByRole('link', { name: 'Crib, your desk' }).click();
+  await page.getByRole('link', { name: 'Crib home' }).click();
   await page.getByRole('dialog', { name: 'Leave without saving?' }).getByRole('button', { name: 'Stay' }).click();
   await expect(title).toHaveValue('Third title');
   const asked: string[] = [];
@@ -94,7 +94,7 @@ test('forms keep what is typed when a colleague saves, when their row is left an
   // A reason that is typed on an edit that is there is saved by itself, and waits when another row is looked at first.
   await page.goto(at(made));
   await choose(page, 'Sound');
-  await page.getByRole('application', { name: 'Press the new keys' }).focus();
+  await page.getByRole('application', { name: 'Press the new shortcut' }).focus();
   await page.keyboard.press('F9');
   await saving(page, page.getByRole('button', { name: /^Set/ }).click());
   await margin(page).getByLabel('Reason').fill('Next to the others.');
@@ -132,8 +132,8 @@ test('commands are put on a sheet from the table without a word of its look bein
   await page.getByRole('grid').focus();
   await page.keyboard.press('ArrowDown');
   for (let more = 0; more < 2; more++) await page.keyboard.press('Shift+ArrowDown');
-  await page.getByRole('button', { name: /^Put 3 on it/ }).click();
-  await expect(page.getByText(/3 put on “Poster”/)).toBeVisible();
+  await page.getByRole('button', { name: /^Add 3 commands/ }).click();
+  await expect(page.getByText(/3 commands added to “Poster”/)).toBeVisible();
   const now = (await (await page.request.get(`/api/sheets/${begun.id}`)).json()) as Sheet;
   expect(now.sections[0]!.rows).toHaveLength(3);
   expect(now).toMatchObject({ look, ...texts });

@@ -8,7 +8,7 @@ async function keys(page: Page, ...presses: string[]): Promise<number> {
   for (const press of presses) await page.keyboard.press(press);
   return presses.length;
 }
-const shown = (page: Page) => page.getByRole('heading', { level: 1 });
+const shown = (page: Page) => page.locator('.page-head');
 
 test('from a chosen row to a saved key takes three keys besides the press, and the next row one more', async ({
   page,
@@ -24,7 +24,7 @@ test('from a chosen row to a saved key takes three keys besides the press, and t
   await expect(grid).toBeFocused();
   await expect(row(page, 'First layer')).toHaveAttribute('aria-selected', 'true');
 
-  const field = page.getByRole('application', { name: 'Press the new keys' });
+  const field = page.getByRole('application', { name: 'Press the new shortcut' });
   let count = await keys(page, 'Enter');
   await expect(field).toBeFocused();
   await page.keyboard.press('Control+Shift+y');
@@ -48,13 +48,13 @@ test('filters combine, go along from stage to stage, and count by the keyset in 
   const heard = complaints(page);
   await signIn(page);
   await page.goto('/catalogue/fathomry/7.0?platform=macos&style=symbols');
-  const index = page.getByRole('navigation', { name: 'Index' });
+  const index = page.getByRole('navigation', { name: 'Sidebar' });
   const views = index
     .getByRole('link')
-    .filter({ hasText: /ledger|Places|Pairs|Runs|Use counts|Key policy|System keys/ });
+    .filter({ hasText: /All commands|Contexts|Command groups|Tasks|Usage|Key handling|Reserved/ });
   for (const view of await views.all()) await expect(view).toBeInViewport();
-  await index.getByRole('link', { name: /^Without a key/ }).click();
-  await index.getByRole('link', { name: /^Used often/ }).click();
+  await index.getByRole('link', { name: /^Without a shortcut/ }).click();
+  await index.getByRole('link', { name: /^Frequently used/ }).click();
   await expect(shown(page)).toContainText('4 of 298');
   await page.locator('.el-select', { has: page.getByRole('combobox', { name: 'By category' }) }).click();
   await page.getByRole('option', { name: /^Marks, / }).click();
@@ -80,13 +80,13 @@ test('filters combine, go along from stage to stage, and count by the keyset in 
   await expect(page).toHaveURL(/\/catalogue\/fathomry\/7\.2\?/);
   await expect(page).toHaveURL(/platform=macos/);
   await expect(page).toHaveURL(/narrow=without(,|%2C)often/);
-  await page.getByRole('button', { name: 'No longer only used often' }).click();
+  await page.getByRole('button', { name: 'No longer only frequently used' }).click();
   await expect(page).not.toHaveURL(/often/);
   await page.getByRole('button', { name: 'Show all' }).click();
   await expect(shown(page)).toContainText('344 of 344');
 
   // A press that is typed is found as one; a word stays a word.
-  await page.getByLabel('Name a command').fill('⌘G');
+  await page.getByLabel('Search commands').fill('⌘G');
   await expect(page.getByRole('gridcell', { name: 'Go to position', exact: true })).toBeVisible();
   await expect(shown(page)).toContainText('1 of 344');
   expect(heard).toEqual([]);
@@ -95,41 +95,41 @@ test('filters combine, go along from stage to stage, and count by the keyset in 
 test('the desk tells what waits, each line leads to just that, and an empty one teaches', async ({ page }) => {
   const heard = complaints(page);
   await signInAtDesk(page);
-  await expect(shown(page)).toContainText('wait');
+  await expect(shown(page)).toContainText('for you');
   await expectNoBarriers(page, 'the desk');
   const line = (text: string) => page.locator('.waits', { hasText: text });
   await expect(line('First week at the plotting desk')).toContainText('wrong');
-  const clashing = line('clashes of severity error').first();
+  const clashing = line('(errors)').first();
   const errors = Number(await clashing.locator('.count').textContent());
   expect(errors).toBeGreaterThan(0);
   await clashing.getByRole('link').click();
   await expect(page).toHaveURL(/severity=error/);
   await expect(page.getByRole('option').first()).toBeVisible();
   expect(await page.getByRole('option').count()).toBeLessThanOrEqual(errors);
-  await page.getByRole('link', { name: 'Crib, your desk' }).click();
-  const keyless = line('used often have no key').first();
+  await page.getByRole('link', { name: 'Crib home' }).click();
+  const keyless = line('without a shortcut').first();
   const without = await keyless.locator('.count').textContent();
   await keyless.getByRole('link').click();
   await expect(page).toHaveURL(/narrow=without/);
   await expect(page.locator('[role=row][aria-selected]')).toHaveCount(Number(without));
-  await page.getByRole('link', { name: 'Crib, your desk' }).click();
-  await expect(page.getByRole('heading', { name: 'You were last at' })).toBeVisible();
+  await page.getByRole('link', { name: 'Crib home' }).click();
+  await expect(page.getByRole('heading', { name: 'Recent' })).toBeVisible();
 
   await page.route('**/api/apps', (route) => route.fulfill({ json: [] }));
   await page.reload();
-  await expect(page.getByRole('heading', { name: 'Three ways to begin' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Desk', level: 1 })).toBeVisible();
   await expectNoBarriers(page, 'an empty desk');
   await page.unroute('**/api/apps');
-  await page.getByRole('button', { name: 'Read the sample list in' }).click();
+  await page.getByRole('button', { name: 'Import the sample list' }).click();
   // The sample names two places that the new release does not have: they are asked about, and added.
   for (const place of ['Bed view', 'Crop table']) {
-    await expect(page.getByRole('heading', { name: /need.* you$/ }).first()).toBeVisible();
+    await expect(page.getByRole('heading', { name: /to answer$/ }).first()).toBeVisible();
     await margin(page)
-      .getByRole('button', { name: `Add the place ${place}` })
+      .getByRole('button', { name: `Add context ${place}` })
       .click();
   }
-  await expect(page.getByRole('heading', { name: 'Ready to take in' })).toBeVisible();
-  await page.getByRole('button', { name: /^Take in/ }).click();
+  await expect(page.getByRole('heading', { name: 'Ready to import' })).toBeVisible();
+  await page.getByRole('button', { name: /^Import \d/ }).click();
   await expect(page.getByText('24 new commands')).toBeVisible();
   expect(heard).toEqual([]);
 });
@@ -140,26 +140,26 @@ test('Crib’s own keys are shown, changed, and single characters can be turned 
   await page.goto('/catalogue/fathomry/7.0');
   await expect(page.getByRole('grid')).toBeVisible();
   await page.keyboard.press('/');
-  await expect(page.getByLabel('Name a command')).toBeFocused();
+  await expect(page.getByLabel('Search commands')).toBeFocused();
   await page.keyboard.type('g');
-  await expect(page.getByLabel('Name a command')).toHaveValue('g');
-  await page.getByLabel('Name a command').fill('');
+  await expect(page.getByLabel('Search commands')).toHaveValue('g');
+  await page.getByLabel('Search commands').fill('');
   await page.getByRole('grid').focus();
   await page.keyboard.press('i');
-  await expect(page.getByRole('navigation', { name: 'Index' }).locator('[aria-current=true]').first()).toBeFocused();
+  await expect(page.getByRole('navigation', { name: 'Sidebar' }).locator('[aria-current=true]').first()).toBeFocused();
   await page.keyboard.press('?');
-  const help = page.getByRole('dialog', { name: 'Crib’s own keys' });
+  const help = page.getByRole('dialog', { name: 'Help' });
   await expect(help).toBeVisible();
-  await expectNoBarriers(page, 'Crib’s own keys');
-  await help.getByRole('button', { name: 'Change the keys for: Go to the ledger' }).click();
+  await expectNoBarriers(page, 'Keyboard shortcuts');
+  await help.getByRole('button', { name: 'Change the shortcut for: Go to the table' }).click();
   await page.keyboard.press('Control+Alt+l');
-  await expect(help.getByRole('row', { name: /Go to the ledger/ })).toContainText('Ctrl+Alt+L');
+  await expect(help.getByRole('row', { name: /Go to the table/ })).toContainText('Ctrl+Alt+L');
   await help.getByRole('switch').click();
   await expect(help.getByRole('switch')).toHaveText(/off/);
   await page.keyboard.press('Escape');
   await expect(help).toBeHidden();
   await page.keyboard.press('/');
-  await expect(page.getByLabel('Name a command')).not.toBeFocused();
+  await expect(page.getByLabel('Search commands')).not.toBeFocused();
   await page.keyboard.press('Control+Alt+l');
   await expect(page.getByRole('grid')).toBeFocused();
   await page.reload();
@@ -169,19 +169,19 @@ test('Crib’s own keys are shown, changed, and single characters can be turned 
   expect(heard).toEqual([]);
 });
 
-test('what helps to use a command is added to a sealed release, and advice comes before what is computed', async ({
+test('what helps to use a command is added to a sealed release, and advice comes before calculated automatically', async ({
   page,
 }) => {
   const heard = complaints(page);
   await signIn(page);
   await page.goto('/catalogue/fathomry/7.0/command/view.closer');
-  await expect(page.getByText('use this one')).toBeVisible();
+  await expect(page.getByText('recommended by trainer')).toBeVisible();
   await expect(page.getByText('The wheel goes closer to what you point at')).toBeVisible();
-  await expect(page.getByText(/opened by Key assignments/)).toBeVisible();
-  await page.getByRole('button', { name: 'Add to it' }).click();
-  await margin(page).getByLabel('The user sees').fill('the chart grows');
+  await expect(page.getByText(/Key assignments/)).toBeVisible();
+  await page.getByRole('button', { name: 'Edit details' }).click();
+  await margin(page).getByLabel('What the user sees').fill('the chart grows');
   await margin(page).getByRole('button', { name: 'Save' }).click();
-  await expect(margin(page).getByRole('status')).toHaveText('Saved.');
+  await expect(margin(page).getByRole('status')).toHaveText('Details saved.');
   await expect(page.getByText('the chart grows')).toBeVisible();
   await expectNoBarriers(page, 'details of a command');
   expect(heard).toEqual([]);
@@ -194,7 +194,7 @@ test('a verification round goes from key to key: as listed, otherwise, nothing; 
   await signIn(page);
   const made = await fresh(page, 'rounds');
   await page.goto(`/catalogue/${made.slug}/1/round?build=1.0.3`);
-  await expect(shown(page)).toContainText('9 to try');
+  await expect(shown(page)).toContainText('9 to verify');
   const card = page.getByRole('group', { name: /^Try / });
   await card.focus();
   for (const [label, left] of [
@@ -204,19 +204,19 @@ test('a verification round goes from key to key: as listed, otherwise, nothing; 
   ] as const) {
     await expect(page.getByRole('group', { name: `Try ${label}` })).toBeVisible();
     await page.keyboard.press('1');
-    await expect(shown(page)).toContainText(`${left} to try`);
+    await expect(shown(page)).toContainText(`${left} to verify`);
   }
   await expect(shown(page)).toContainText(/about .* left/);
   await expectNoBarriers(page, 'a verification round');
   // Otherwise: what does it is pressed. Nothing: it is listed without a key.
   await page.keyboard.press('2');
-  await page.getByRole('application', { name: 'Press what does it' }).focus();
+  await page.getByRole('application', { name: 'Press the shortcut that works' }).focus();
   await page.keyboard.press('Alt+Shift+u');
-  await page.getByRole('button', { name: 'It is on this' }).click();
-  await expect(shown(page)).toContainText('5 to try');
+  await page.getByRole('button', { name: 'Save this shortcut' }).click();
+  await expect(shown(page)).toContainText('5 to verify');
   await expect(page.getByRole('group', { name: 'Try Fifth layer' })).toBeFocused();
   await page.keyboard.press('3');
-  await expect(shown(page)).toContainText('4 to try');
+  await expect(shown(page)).toContainText('4 to verify');
   const catalogue = (await (
     await page.request.get(`/api/releases/${await releaseOf(page, made.slug)}`)
   ).json()) as Catalogue;
@@ -233,12 +233,10 @@ test('a verification round goes from key to key: as listed, otherwise, nothing; 
   expect(of('chart.five')).toMatchObject([{ shortcut: 'F6', platform: 'macos' }]);
 
   await page.goto(`/catalogue/${made.slug}/1/uses`);
-  await page
-    .getByLabel('The program’s list of last commands')
-    .fill('10:01 Sound\n10:02 Sound\n10:04 “Dry out”\n10:09 Tea');
+  await page.getByLabel('The program’s command history').fill('10:01 Sound\n10:02 Sound\n10:04 “Dry out”\n10:09 Tea');
   await expect(margin(page)).toContainText('3 of 4 lines are commands of this release');
-  await expect(page.getByRole('list', { name: 'What was pressed' })).toContainText('Sound');
-  await page.getByRole('button', { name: 'Count 2 commands from it' }).click();
+  await expect(page.getByRole('list', { name: 'Commands and their shortcuts' })).toContainText('Sound');
+  await page.getByRole('button', { name: 'Use these 2 counts' }).click();
   await page.getByLabel('Source', { exact: true }).fill('one morning');
   await page.getByRole('button', { name: 'Save 2 counts' }).click();
   await expect(page.getByRole('row', { name: /Sound/ })).toContainText('2');

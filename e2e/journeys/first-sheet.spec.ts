@@ -47,18 +47,18 @@ test('a list is read in, a key changed, a clash met, a sheet published, and a le
 }) => {
   const heard = complaints(page);
   await page.goto('/');
-  await expect(page.getByRole('heading', { name: 'Sign in to the ledger' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Sign in to Crib' })).toBeVisible();
   await expectNoBarriers(page, 'signing in');
   await signInAtDesk(page);
   await expectNoBarriers(page, 'apps');
 
   await test.step('an app and a release', async () => {
     await page.getByLabel('Name', { exact: true }).fill('Kedgewright');
-    await page.getByRole('button', { name: 'Add the app' }).click();
-    await expect(page.getByText('of Kedgewright', { exact: true })).toBeVisible();
-    await page.getByLabel('Version label').fill('2.1');
-    await page.getByRole('button', { name: 'Add the release' }).click();
-    await expect(page.getByRole('heading', { name: /Read a list in/ })).toBeVisible();
+    await page.getByRole('button', { name: 'Add program' }).click();
+    await expect(page.getByRole('complementary').getByText('Kedgewright', { exact: true })).toBeVisible();
+    await page.getByLabel('Version').fill('2.1');
+    await page.getByRole('button', { name: 'Add release' }).click();
+    await expect(page.getByRole('heading', { name: /Import a list/ })).toBeVisible();
     await expectNoBarriers(page, 'reading in, empty');
   });
 
@@ -68,69 +68,73 @@ test('a list is read in, a key changed, a clash met, a sheet published, and a le
       mimeType: 'text/csv',
       buffer: Buffer.from(`\ufeff${LIST}`, 'utf16le'),
     });
-    await expect(page.getByRole('heading', { name: /things need you/ })).toBeVisible();
+    await expect(page.getByRole('heading', { name: /questions to answer/ })).toBeVisible();
     await expect(page.getByText('UTF-16LE')).toBeVisible();
-    await expect(page.getByRole('button', { name: /Take in/ })).toBeDisabled();
+    await expect(page.getByRole('button', { name: /^Import \d/ })).toBeDisabled();
     await expectNoBarriers(page, 'reading in, with problems');
-    await page.getByRole('button', { name: 'Add the place Deck' }).click();
-    await expect(page.getByText('Line 7, PC key: there is no key called “Entre”')).toBeVisible();
-    await page.getByRole('button', { name: 'Read it as Ctrl+Enter' }).click();
-    await expect(page.getByRole('heading', { name: /Ready to take in/ })).toBeVisible();
+    await page.getByRole('button', { name: 'Add context Deck' }).click();
+    await expect(page.getByText('Row 7, PC key: unknown key “Entre”')).toBeVisible();
+    await page.getByRole('button', { name: 'Read as Ctrl+Enter' }).click();
+    await expect(page.getByRole('heading', { name: /Ready to import/ })).toBeVisible();
     await expectNoBarriers(page, 'reading in, ready');
-    await page.getByRole('button', { name: 'Take in 6 lines' }).click();
+    await page.getByRole('button', { name: 'Import 6 rows' }).click();
     await expect(page.getByRole('heading', { name: '6 new commands, 5 new shortcuts' })).toBeVisible();
-    await page.getByRole('button', { name: 'Look at the ledger' }).click();
+    await page.getByRole('button', { name: 'Show commands' }).click();
   });
 
   await test.step('the ledger, by name and by pressed keys', async () => {
-    await expect(page.getByRole('heading', { name: /Kedgewright 2.1 on Windows/ })).toContainText('6 of 6 commands');
+    await expect(page.locator('.page-head', { hasText: /Kedgewright 2.1 on Windows/ })).toContainText(
+      '6 of 6 commands',
+    );
     await expect(page.getByRole('gridcell', { name: 'Lay <buoy>' })).toBeVisible();
-    await page.getByLabel('Name a command').fill('sum');
+    await page.getByLabel('Search commands').fill('sum');
     await expect(page.getByRole('row')).toHaveCount(3);
-    await page.getByLabel('Name a command').fill('');
-    await page.getByRole('button', { name: 'Press to find' }).click();
+    await page.getByLabel('Search commands').fill('');
+    await page.getByRole('button', { name: 'Search by key press' }).click();
     await page.keyboard.press('Control+s');
-    await expect(page.getByText('on Ctrl+S')).toBeVisible();
+    await expect(page.getByText('shortcut Ctrl+S')).toBeVisible();
     await expect(page.getByRole('gridcell', { name: 'Save log' })).toBeVisible();
     await page.keyboard.press('Tab');
     await page.getByRole('button', { name: 'Show all' }).click();
-    await expectNoBarriers(page, 'the ledger');
+    await expectNoBarriers(page, 'All commands');
   });
 
   await test.step('a custom keyset: an edit by pressing, a clash, a fixed key', async () => {
     await page.getByRole('link', { name: 'Keysets' }).click();
-    await expect(page.getByRole('heading', { name: 'Keysets on 2.1' })).toBeVisible();
+    await expect(page.locator('.page-head', { hasText: /Keysets\s*2\.1/ })).toBeVisible();
     await page.getByLabel('Name', { exact: true }).fill('Deck hands');
     await expectNoBarriers(page, 'keysets');
-    await page.getByRole('button', { name: 'Make it' }).click();
-    await expect(page.getByRole('heading', { name: /Edits of the Deck hands/ })).toBeVisible();
+    await page.getByRole('button', { name: 'Create keyset' }).click();
+    await expect(page.locator('.page-head', { hasText: /Edits\s*Deck hands/ })).toBeVisible();
 
     await choose(page, 'Drop buoy');
-    const field = page.getByRole('application', { name: 'Press the new keys' });
+    const field = page.getByRole('application', { name: 'Press the new shortcut' });
     await field.focus();
     await page.keyboard.press('Control+s');
-    await expect(page.getByText('Ctrl+S belongs to Save log, which cannot be changed.')).toBeVisible();
+    await expect(page.getByText('Ctrl+S belongs to Save log, which is fixed.')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Set Ctrl+S' })).toBeDisabled();
     await page.keyboard.press('b');
-    await expect(page.getByText('B is taken by Lay <buoy>. Take it, and Lay <buoy> is left without.')).toBeVisible();
+    await expect(
+      page.getByText('B belongs to Lay <buoy>. If you reassign it, Lay <buoy> has no shortcut.'),
+    ).toBeVisible();
     await page.keyboard.press('Shift+D');
-    await expect(page.getByText('Free in Deck and all below it')).toBeVisible();
+    await expect(page.getByText('Free in Deck and its sub-contexts')).toBeVisible();
     await page.getByLabel('Reason').fill('D for drop, behind Shift');
     await expectNoBarriers(page, 'editing in the margin');
     await page.getByRole('button', { name: 'Set Shift+D' }).click();
-    await expect(page.getByText('Set.', { exact: true })).toBeVisible();
+    await expect(page.getByText('Shortcut set.', { exact: true })).toBeVisible();
 
     await choose(page, 'Lift buoy');
     await field.focus();
     await page.keyboard.press('b');
     await page.getByLabel('Reason').fill('Lifting is done more often');
-    await page.getByRole('button', { name: /Take it, and leave Lay <buoy> without/ }).click();
-    await expect(page.getByText('Set.', { exact: true })).toBeVisible();
-    await page.getByLabel('Name a command').fill('');
+    await page.getByRole('button', { name: /Reassign it; Lay <buoy> gets no shortcut/ }).click();
+    await expect(page.getByText('Shortcut set.', { exact: true })).toBeVisible();
+    await page.getByLabel('Search commands').fill('');
     const row = page.getByRole('row', { name: /Lay <buoy>/ });
-    await expect(row.getByText('no key now')).toBeVisible();
-    await expect(page.getByRole('heading', { name: /Edits of the Deck hands/ })).toContainText(
-      '3 on 2.1, all with a reason',
+    await expect(row.getByText('no shortcut')).toBeVisible();
+    await expect(page.locator('.page-head', { hasText: /Edits\s*Deck hands/ })).toContainText(
+      '3 edits on 2.1 · all explained',
     );
   });
 
@@ -142,14 +146,14 @@ test('a list is read in, a key changed, a clash met, a sheet published, and a le
   let path = '';
   await test.step('a sheet, published', async () => {
     await page.getByRole('link', { name: 'Sheets' }).click();
-    await expect(page.getByRole('heading', { name: 'Sheets for 2.1' })).toBeVisible();
+    await expect(page.locator('.page-head', { hasText: /Sheets\s*2\.1/ })).toBeVisible();
     await page.getByLabel('Title').fill('First watch');
-    await page.getByRole('button', { name: 'Compose it' }).click();
-    await expect(page.getByRole('heading', { name: 'An empty page' })).toBeVisible();
+    await page.getByRole('button', { name: 'Create sheet' }).click();
+    await expect(page.getByRole('heading', { name: 'Empty sheet' })).toBeVisible();
     await page.getByLabel('Title of a new section').fill('On deck');
-    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await page.getByRole('button', { name: 'Add section' }).click();
     for (const name of ['Lift buoy', 'Drop buoy', 'Save log']) {
-      await page.getByLabel('Add a command').fill(name);
+      await page.getByLabel('Add commands').fill(name);
       await page
         .getByRole('complementary')
         .getByRole('button', { name: new RegExp(`^${name}`) })
@@ -176,15 +180,15 @@ test('a list is read in, a key changed, a clash met, a sheet published, and a le
     await expect(learner.getByRole('heading', { name: 'First watch' })).toBeVisible();
     await learner.getByRole('link', { name: 'Windows' }).click();
     const entries = learner.locator('li[data-section]');
-    await expect(entries.nth(0)).toContainText(/^B, the school’s\s*Lift buoy/);
-    await expect(entries.nth(1)).toContainText(/^Shift\+D, the school’s\s*Drop buoy\s+asks nothing first/);
+    await expect(entries.nth(0)).toContainText(/^B, changed by us\s*Lift buoy/);
+    await expect(entries.nth(1)).toContainText(/^Shift\+D, changed by us\s*Drop buoy\s+asks nothing first/);
     await expect(entries.nth(2)).toContainText(/^Ctrl\+S, cannot be changed\s*Save log/);
     await expectNoBarriers(learner, 'the learner’s sheet');
     await learner.getByLabel('Find').fill('drop');
     await expect(entries.filter({ visible: true })).toHaveCount(1);
     await learner.getByLabel('Find').fill('');
     const waiting = learner.waitForEvent('download');
-    await learner.getByRole('link', { name: 'Get the preset file' }).click();
+    await learner.getByRole('link', { name: 'Download preset file' }).click();
     const lines = readFileSync(await (await waiting).path(), 'utf8').split('\n');
     // What was set by pressing, what was taken from whom, and nothing else.
     expect(lines).toEqual([
@@ -214,7 +218,7 @@ test('the demo’s preset file holds what the School set changes, line for line'
   const learner = await (await browser.newContext({ baseURL: process.env['CRIB_ADDRESS']! })).newPage();
   await learner.goto(`${path}?platform=windows`);
   const waiting = learner.waitForEvent('download');
-  await learner.getByRole('link', { name: 'Get the preset file' }).click();
+  await learner.getByRole('link', { name: 'Download preset file' }).click();
   const download = await waiting;
   const lines = readFileSync(await download.path(), 'utf8').split('\r\n');
   const header = ['fathomry keys 3', 'title School set', 'edition 1', 'made-for 7.0 Windows', ''];

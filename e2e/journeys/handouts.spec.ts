@@ -85,21 +85,21 @@ test('without a script a learner reads, changes platform and reports; the traine
   await learner.getByRole('link', { name: 'macOS' }).click();
   await expect(learner.getByText(/· macOS · edition/)).toBeVisible();
   await learner.getByLabel('Eine Zeile fehlt').check();
-  await learner.getByLabel('Was Sie gesehen haben').fill('Wie gehe ich zurück?');
-  await learner.getByRole('button', { name: 'Senden' }).click();
-  await expect(learner.getByText('Danke. Es ist jetzt bei der Lehrkraft.')).toBeVisible();
+  await learner.getByLabel('Was ist Ihnen aufgefallen?').fill('Wie gehe ich zurück?');
+  await learner.getByRole('button', { name: 'Meldung senden' }).click();
+  await expect(learner.getByText('Danke, Ihre Meldung ist angekommen.')).toBeVisible();
   await context.close();
 
   await page.goto('/desk');
-  await page.locator('.waits', { hasText: 'reports of learners wait' }).getByRole('link').click();
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('2 wait');
+  await page.locator('.waits', { hasText: 'new reports from learners' }).getByRole('link').click();
+  await expect(page.locator('.page-head')).toContainText('2 open');
   const report = page.getByRole('listitem').filter({ hasText: 'Wie gehe ich zurück?' });
-  await expect(report).toContainText('A line is missing');
+  await expect(report).toContainText('Missing row');
   await expectNoBarriers(page, 'reports of learners');
   await report.getByRole('textbox').fill('It has Undo now.');
-  await report.getByRole('button', { name: 'Mended' }).click();
+  await report.getByRole('button', { name: 'Fixed' }).click();
   await expect(report).toContainText('It has Undo now.');
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('1 waits');
+  await expect(page.locator('.page-head')).toContainText('1 open');
   await page.getByRole('button', { name: 'Public index' }).click();
   await page.getByRole('link', { name: /\/shelf\// }).waitFor();
   await expectNoBarriers(page, 'the public index in handouts');
@@ -135,14 +135,14 @@ test('by keys alone a sheet is found in, marked, shown large a section or a line
   await page.keyboard.press('Enter');
   await expect(page.locator('.mark').nth(1)).toHaveAccessibleName(/: I use it$/);
   await page.keyboard.press('Enter');
-  await expect(page.locator('.mark').nth(1)).toHaveAccessibleName(/: I mean to learn it$/);
+  await expect(page.locator('.mark').nth(1)).toHaveAccessibleName(/: I want to learn it$/);
   await page.reload();
   await expect(page.locator('.mark[data-mark=learn]')).toHaveCount(1);
   await page.emulateMedia({ media: 'print' });
   await expect(page.locator('.mark').filter({ visible: true })).toHaveCount(1);
   await page.emulateMedia({ media: 'screen' });
 
-  await page.getByRole('button', { name: 'Large, a section at a time' }).focus();
+  await page.getByRole('button', { name: 'Large view, one section at a time' }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByText('1 / 5')).toBeVisible();
   await page.keyboard.press('ArrowRight');
@@ -196,7 +196,7 @@ test('the files for a website work from a folder: the same rows, and no request 
   await reader.goto(pathToFileURL(join(folder, 'index.html')).href);
   await reader.getByRole('link', { name: 'First week at the plotting desk' }).click();
   await reader.getByRole('link', { name: 'macOS' }).click();
-  await reader.getByRole('link', { name: 'Keys in symbols' }).click();
+  await reader.getByRole('link', { name: 'Key symbols' }).click();
   expect(await reader.locator('li[data-section]').allTextContents()).toEqual(told);
   expect(await reader.evaluate(() => document.fonts.ready.then(() => document.fonts.check("12px 'Crib Text'")))).toBe(
     true,
@@ -257,33 +257,33 @@ test('by keyboard alone a sheet is composed from rules, proofed, mended, publish
   }
   await tabTo(/^Title/);
   await page.keyboard.type('By keys alone');
-  await tabTo(/With the keys of/);
+  await tabTo(/Keyset/);
   await choose('School set');
-  await tabTo(/Compose it/);
+  await tabTo(/Create sheet/);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('heading', { name: 'By keys alone' })).toBeVisible();
   await tabTo(/Title of a new section/);
   await page.keyboard.type('In its order');
   await page.keyboard.press('Enter');
-  await tabTo(/^Filled by/);
-  await choose('A run, in its order');
+  await tabTo(/^Fill/);
+  await choose('A task, step by step');
   await tabTo(/Title of a new section/, true);
   await page.keyboard.type('Where keys lie');
   await page.keyboard.press('Enter');
-  await tabTo(/^Filled by/);
-  await choose('A reach chart');
+  await tabTo(/^Fill/);
+  await choose('Keyboard map');
   await expect(page.getByRole('img', { name: /keys in use in Everywhere/ })).toBeVisible();
   // A stale line above the sections is found, and mended with one key.
-  await tabTo(/^The page/, true);
+  await tabTo(/^Page setup/, true);
   await page.keyboard.press('Enter');
-  await tabTo(/Above the sections/);
+  await tabTo(/Introduction/);
   await page.keyboard.type('Hit F9 to place a sounding.');
-  await tabTo(/^Proof/, true);
+  await tabTo(/^Check/, true);
   await page.keyboard.press('Enter');
-  await expect(margin(page).getByText('“F9” is not what Place sounding has')).toBeVisible();
+  await expect(margin(page).getByText('“F9” is not the shortcut for Place sounding')).toBeVisible();
   await tabTo(/^Fix/);
   await page.keyboard.press('Enter');
-  await expect(margin(page).getByText('“F9” is not what Place sounding has')).toBeHidden();
+  await expect(margin(page).getByText('“F9” is not the shortcut for Place sounding')).toBeHidden();
   await expectNoBarriers(page, 'a sheet with a drawing');
   await tabTo(/^Publish edition 1/, true);
   await page.keyboard.press('Enter');
@@ -300,10 +300,10 @@ test('by keyboard alone a sheet is composed from rules, proofed, mended, publish
   await page.keyboard.press('Tab');
   await page.keyboard.press('Enter');
   await expect(margin(page).getByRole('heading', { name: 'By keys alone' })).toBeVisible();
-  await tabTo(/^Because/);
+  await tabTo(/^Reason/);
   await page.keyboard.type('Only tried out.');
   await page.keyboard.press('Enter');
-  await expect(margin(page).getByText(/^Withdrawn on/)).toBeVisible();
+  await expect(margin(page).getByText(/Withdrawn on/)).toBeVisible();
   expect(heard).toEqual([]);
 });
 
@@ -319,20 +319,20 @@ test('a report of a learner opens a reply that is filled in: what it is about is
   await page.goto('/handouts/fathomry/7.0?view=reports');
   const report = page.getByRole('listitem').filter({ hasText: 'G makes no light any more' });
   await report.getByRole('link', { name: 'Draft a reply' }).click();
-  await expect(page.getByLabel('What the learner wrote')).toHaveValue('On my Mac G makes no light any more');
-  const reply = page.getByRole('status', { name: 'The reply, sentence by sentence' });
-  await expect(reply).toContainText('In Fathomry 7.0 with the School set, G is Rough in track');
-  await expect(reply).toContainText('For Add light press');
-  await expect(reply).toContainText('from what Fathomry 7.0 with the School set has on macOS, US layout');
-  await expect(reply).toContainText('from the crosswalk from Brinechart');
+  await expect(page.getByLabel('The learner’s message')).toHaveValue('On my Mac G makes no light any more');
+  const reply = page.getByRole('status', { name: 'Reply, sentence by sentence' });
+  await expect(reply).toContainText('In Fathomry 7.0 (School set), G is Rough in track');
+  await expect(reply).toContainText('For Add light, press');
+  await expect(reply).toContainText('from Fathomry 7.0 (School set) on macOS, US layout');
+  await expect(reply).toContainText('from the mapping from Brinechart');
   await expect(reply).toContainText(edition.path);
   await expectNoBarriers(page, 'answering a learner');
   // The trainer knows better what was pressed; what nobody can know is asked.
-  await page.getByRole('application', { name: 'The press it is about' }).focus();
+  await page.getByRole('application', { name: 'Shortcut in question' }).focus();
   await page.keyboard.press('Shift+G');
-  await expect(reply).toContainText('In Fathomry 7.0 with the School set, Shift+G is Add light');
-  await page.getByLabel('What the learner wrote').fill('It does not work');
-  await pick(page, 'Command it is about', 'none named');
-  await expect(page.getByText('Which key, or which command?')).toBeVisible();
+  await expect(reply).toContainText('In Fathomry 7.0 (School set), Shift+G is Add light');
+  await page.getByLabel('The learner’s message').fill('It does not work');
+  await pick(page, 'Command in question', 'none found');
+  await expect(page.getByText('No shortcut or command found in the message.')).toBeVisible();
   expect(heard).toEqual([]);
 });

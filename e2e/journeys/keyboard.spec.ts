@@ -87,19 +87,19 @@ test('the ledger moves like a grid, and a key is changed without the mouse', asy
   await page.keyboard.press('Control+Home');
   await expect(selected).toContainText('New chart');
 
-  await page.getByLabel('Name a command').focus();
+  await page.getByLabel('Search commands').focus();
   await page.keyboard.type('level a row');
   await expect(page.getByRole('row')).toHaveCount(3);
   await grid.focus();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
-  const field = page.getByRole('application', { name: 'Press the new keys' });
+  const field = page.getByRole('application', { name: 'Press the new shortcut' });
   await expect(field).toBeFocused();
   await page.keyboard.press('Shift+L');
-  await expect(page.getByText('Shift+L is taken by Lead sounding out')).toBeVisible();
+  await expect(page.getByText('Shift+L belongs to Lead sounding out')).toBeVisible();
   await page.keyboard.press('Alt+Shift+L');
-  await expect(page.getByText('Free in Chart window and all below it')).toBeVisible();
-  await expect(page.locator('[aria-live=polite]').first()).toHaveText('Alt+Shift+L taken');
+  await expect(page.getByText('Free in Chart window and its sub-contexts')).toBeVisible();
+  await expect(page.locator('[aria-live=polite]').first()).toHaveText('Alt+Shift+L recorded');
   await page.keyboard.press('Tab'); // leaves the field, takes nothing
   await expect(field).not.toBeFocused();
   await page.keyboard.press('Shift+Tab');
@@ -108,7 +108,7 @@ test('the ledger moves like a grid, and a key is changed without the mouse', asy
   await page.keyboard.type('L for level');
   await page.getByRole('button', { name: 'Set Alt+Shift+L' }).focus();
   await page.keyboard.press('Enter');
-  await expect(page.getByText('Set.', { exact: true })).toBeVisible();
+  await expect(page.getByText('Shortcut set.', { exact: true })).toBeVisible();
   await expect(selected).toContainText('Alt+Shift+L');
 
   // Back works, and an address opened afresh shows the same.
@@ -118,8 +118,8 @@ test('the ledger moves like a grid, and a key is changed without the mouse', asy
   await expect(
     page.getByRole('complementary').getByRole('heading', { name: 'Level a row of soundings' }),
   ).toBeVisible();
-  await page.getByRole('button', { name: 'As shipped' }).click();
-  await expect(page.getByText('Restored.', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Reset to built-in' }).click();
+  await expect(page.getByText('Shortcut reset.', { exact: true })).toBeVisible();
   expect(heard).toEqual([]);
 });
 
@@ -143,14 +143,14 @@ test('two windows on one keyset: the second to save sees what changed, and loses
     await one.getByLabel('Reason').fill(reason);
   }
   await page.getByRole('button', { name: 'Set Alt+Shift+H' }).click();
-  await expect(page.getByText('Set.', { exact: true })).toBeVisible();
+  await expect(page.getByText('Shortcut set.', { exact: true })).toBeVisible();
   await other.getByRole('button', { name: 'Set Alt+Shift+H' }).click();
-  await expect(other.getByText(/you were not shown: Alt\+Shift\+H is taken by Shade shoals/)).toBeVisible();
+  await expect(other.getByText(/you were not shown: Alt\+Shift\+H belongs to Shade shoals/)).toBeVisible();
   await expect(other.getByLabel('Reason')).toHaveValue('age matters');
-  await expect(other.getByRole('button', { name: /Take it, and leave Shade shoals without/ })).toBeEnabled();
+  await expect(other.getByRole('button', { name: /Reassign it; Shade shoals gets no shortcut/ })).toBeEnabled();
   await other.goto(at('view.shade-shoals'));
-  await other.getByRole('button', { name: 'As shipped' }).click();
-  await expect(other.getByText('Restored.', { exact: true })).toBeVisible();
+  await other.getByRole('button', { name: 'Reset to built-in' }).click();
+  await expect(other.getByText('Shortcut reset.', { exact: true })).toBeVisible();
 });
 
 test('a sheet prints on one page of A4, and every state and the dark paper are without barriers', async ({ page }) => {

@@ -3,7 +3,7 @@ import { expect, test, type Page } from '../site.ts';
 import { strToU8, zipSync } from 'fflate';
 import { complaints, expectNoBarriers, pick, signIn } from '../pages.ts';
 
-const margin = (page: Page) => page.getByRole('complementary', { name: 'Margin' });
+const margin = (page: Page) => page.getByRole('complementary', { name: 'Details' });
 /** An app of its own with an open release, made over the API; the page shows where to read a list in. */
 async function freshRelease(page: Page, slug: string) {
   await page.request.post('/api/apps', { data: { slug, name: slug, platforms: ['windows', 'macos'] } });
@@ -27,7 +27,7 @@ function xlsx(rows: string[][]): Buffer {
       '<?xml version="1.0"?><Types xmlns="http://schemas.openxmlformats.org/package/2006/content-types"><Default Extension="rels" ContentType="application/vnd.openxmlformats-package.relationships+xml"/><Default Extension="xml" ContentType="application/xml"/></Types>',
     '_rels/.rels': relation('officeDocument', 'xl/workbook.xml'),
     'xl/workbook.xml':
-      '<?xml version="1.0"?><workbook xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main" xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships"><sheets><sheet name="Keys" sheetId="1" r:id="rId1"/></sheets></workbook>',
+      '<?xml version="1.0"?><workbook xmlns="http://schemas.openxmlformats.org/spreadsheetml/2006/main" xmlns:r="http://schemas.openxmlformats.org/officeDocument/2006/relationships"><sheets><sheet name="Shortcut" sheetId="1" r:id="rId1"/></sheets></workbook>',
     'xl/_rels/workbook.xml.rels': relation('worksheet', 'worksheets/sheet1.xml'),
     'xl/worksheets/sheet1.xml': sheetXml(rows),
   };
@@ -45,11 +45,11 @@ test('a web page’s table, a spreadsheet and pasted lines are read in, and a se
     mimeType: 'text/html',
     buffer: readFileSync(new URL('../../core/test/fixtures/lists/nested-keys.html', import.meta.url)),
   });
-  await expect(page.getByRole('heading', { name: /Ready to take in/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Ready to import/ })).toBeVisible();
   await expect(page.getByText(/a web page, UTF-8/i)).toBeVisible();
   await expectNoBarriers(page, 'a web page’s table');
-  await page.getByRole('button', { name: 'Take in 4 lines' }).click();
-  await page.getByRole('button', { name: 'Look at the ledger' }).click();
+  await page.getByRole('button', { name: 'Import 4 rows' }).click();
+  await page.getByRole('button', { name: 'Show commands' }).click();
   await expect(page.getByRole('row', { name: /Repeat last sounding/ })).toContainText('Alt+Q');
 
   await freshRelease(page, 'from-a-sheet');
@@ -61,29 +61,29 @@ test('a web page’s table, a spreadsheet and pasted lines are read in, and a se
   ];
   const file = (more: string[][]) => ({ name: 'keys.xlsx', mimeType: '', buffer: xlsx([...rows, ...more]) });
   await page.setInputFiles('input[type=file]', file([]));
-  await expect(page.getByText(/a spreadsheet \(XLSX\)/i)).toBeVisible();
-  await expect(page.getByRole('heading', { name: /Ready to take in/ })).toBeVisible();
+  await expect(page.getByText(/spreadsheet \(XLSX\)/i)).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Ready to import/ })).toBeVisible();
   // One column is not wanted: that is remembered for the app’s next list.
   await pick(page, 'Meaning of Mac key', 'left out');
-  await page.getByRole('button', { name: 'Take in 2 lines' }).click();
+  await page.getByRole('button', { name: 'Import 2 rows' }).click();
   await expect(page.getByRole('heading', { name: '2 new commands, 2 new shortcuts' })).toBeVisible();
   await page.goto('/catalogue/from-a-sheet/1/read-in');
   await page.setInputFiles('input[type=file]', file([['', 'Print', 'Ctrl+P', '⌘P']]));
-  await expect(page.getByText('Columns mean what they meant when such a list was last taken in.')).toBeVisible();
-  await expect(margin(page).getByText('Commands new to the app')).toBeVisible();
+  await expect(page.getByText('Columns set as in your last import of this kind.')).toBeVisible();
+  await expect(margin(page).getByText('Commands new to the program')).toBeVisible();
 
   await freshRelease(page, 'from-lines');
   await page
-    .getByLabel('Or paste it')
+    .getByLabel('Or paste a list')
     .fill('Depths\nPlace sounding ..... D\nStrike soundings ..... Shift+S\n\nLines\nTrace shoreline ..... T\n');
   await page.getByRole('button', { name: 'Preview' }).click();
   // The first line may be a heading or a command without a key: it is asked.
-  await page.getByRole('button', { name: 'It is a heading' }).click();
-  await expect(page.getByRole('heading', { name: /Ready to take in/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Treat it as a heading' }).click();
+  await expect(page.getByRole('heading', { name: /Ready to import/ })).toBeVisible();
   await expect(page.getByRole('row', { name: /Trace shoreline/ })).toContainText('Lines');
   await expectNoBarriers(page, 'pasted lines');
-  await page.getByRole('button', { name: 'Take in 3 lines' }).click();
-  await page.getByRole('button', { name: 'Look at the ledger' }).click();
+  await page.getByRole('button', { name: 'Import 3 rows' }).click();
+  await page.getByRole('button', { name: 'Show commands' }).click();
   await expect(page.getByRole('grid')).toContainText('Depths');
   expect(heard).toEqual([]);
 });
@@ -96,12 +96,12 @@ test('the layout in hand changes every key shown and what answers to a press', a
   await page.goto('/catalogue/fathomry/7.0?style=pressed&layout=de&row=depth.raise-by-a-step&q=doubtful');
   await expect(page.getByRole('row', { name: /^Mark sounding doubtful/ })).toContainText('Shift+ß');
   await page.goto('/catalogue/fathomry/7.0?press=Ctrl%2B2&layout=fr');
-  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText('2 of 298');
-  await expect(margin(page).getByRole('heading', { name: 'What this press does' })).toBeVisible();
+  await expect(page.locator('.page-head', { hasText: /Fathomry 7.0/ })).toContainText('2 of 298');
+  await expect(margin(page).getByRole('heading', { name: 'Used by' })).toBeVisible();
   await expectNoBarriers(page, 'what a press does');
   await page.goto('/catalogue/fathomry/7.0?press=Ctrl%2B2');
-  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText('1 of 298');
-  await margin(page).getByRole('link', { name: 'Everything on this key' }).click();
+  await expect(page.locator('.page-head', { hasText: /Fathomry 7.0/ })).toContainText('1 of 298');
+  await margin(page).getByRole('link', { name: 'All shortcuts on this key' }).click();
   await expect(page.getByRole('heading', { name: /2, with and without modifiers/ })).toBeVisible();
   await expectNoBarriers(page, 'a key in full');
 });
@@ -110,11 +110,11 @@ test('keys are picked by hand, a sequence too, where nothing can be pressed', as
   await signIn(page);
   await page.goto('/catalogue/fathomry/7.0');
   await pick(page, 'Key', 'P');
-  await page.getByRole('button', { name: 'Look it up' }).click();
-  await expect(page.getByText('on P')).toBeVisible();
+  await page.getByRole('button', { name: 'Look up' }).click();
+  await expect(page.getByText('shortcut P')).toBeVisible();
   await pick(page, 'Key', 'S');
-  await page.getByRole('button', { name: 'Add as the next stroke' }).click();
-  await expect(page.getByText('on P then S')).toBeVisible();
+  await page.getByRole('button', { name: 'Add as next step' }).click();
+  await expect(page.getByText('shortcut P then S')).toBeVisible();
   await expect(margin(page).getByRole('button', { name: 'Smooth contour' }).first()).toBeVisible();
 });
 
@@ -129,7 +129,7 @@ test('the grid moves, marks and arranges by keyboard, is narrowed with counts, a
   await grid.focus();
   await page.keyboard.press('ArrowDown');
   for (let i = 0; i < 3; i++) await page.keyboard.press('Shift+ArrowDown');
-  await expect(margin(page).getByRole('heading', { name: '4 commands marked' })).toBeVisible();
+  await expect(margin(page).getByRole('heading', { name: '4 commands selected' })).toBeVisible();
   await expect(page.locator('[role=row][aria-selected=true]')).toHaveCount(4);
   await expectNoBarriers(page, 'several marked');
   await page.keyboard.press('Escape');
@@ -144,22 +144,22 @@ test('the grid moves, marks and arranges by keyboard, is narrowed with counts, a
   await expect(head.nth(1)).toContainText('pinned');
   expect(page.url()).toMatch(/columns=3%2C2|columns=3,2/);
 
-  const without = page.getByRole('link', { name: /^Without a key/ });
+  const without = page.getByRole('link', { name: /^Without a shortcut/ });
   const count = Number(/\d+$/.exec((await without.textContent())!.trim())![0]);
   await without.click();
-  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText(`${count} of 298`);
+  await expect(page.locator('.page-head', { hasText: /Fathomry 7.0/ })).toContainText(`${count} of 298`);
   await page.getByRole('button', { name: 'Save this view' }).click();
-  await page.getByLabel('Name of the view').fill('Still without');
+  await page.getByLabel('View name').fill('Still without');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('link', { name: 'Still without' })).toBeVisible();
   await page.getByRole('button', { name: 'Show all' }).click();
-  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText('298 of 298');
+  await expect(page.locator('.page-head', { hasText: /Fathomry 7.0/ })).toContainText('298 of 298');
   await page.getByRole('link', { name: 'Still without' }).click();
-  await expect(page.getByRole('heading', { name: /Fathomry 7.0/ })).toContainText(`${count} of 298`);
+  await expect(page.locator('.page-head', { hasText: /Fathomry 7.0/ })).toContainText(`${count} of 298`);
   await page.getByRole('button', { name: 'Forget the view Still without' }).click();
 
   await page.getByRole('button', { name: 'Export' }).click();
-  await page.getByRole('button', { name: 'Copy as a table' }).click();
+  await page.getByRole('button', { name: 'Copy table' }).click();
   await expect(page.getByText(`${count} rows copied.`)).toBeAttached();
   const html = await page.evaluate(async () => {
     const [item] = await navigator.clipboard.read();
@@ -193,37 +193,37 @@ test('an open release is corrected by hand: a command, its keys, places by keybo
   const heard = complaints(page);
   await signIn(page);
   await freshRelease(page, 'by-hand');
-  await page.getByLabel('Or paste it').fill('Command,Category,Shortcut\nLay buoy,Buoys,B\nLift buoy,Buoys,\n');
+  await page.getByLabel('Or paste a list').fill('Command,Category,Shortcut\nLay buoy,Buoys,B\nLift buoy,Buoys,\n');
   await page.getByRole('button', { name: 'Preview' }).click();
-  await page.getByRole('button', { name: 'Take in 2 lines' }).click();
-  await page.getByRole('button', { name: 'Look at the ledger' }).click();
+  await page.getByRole('button', { name: 'Import 2 rows' }).click();
+  await page.getByRole('button', { name: 'Show commands' }).click();
 
-  await page.getByRole('button', { name: 'Add a command' }).click();
+  await page.getByRole('button', { name: 'Add command' }).click();
   await page.getByLabel('Label', { exact: true }).fill('Paint buoy');
   await expectNoBarriers(page, 'adding a command');
-  await margin(page).getByRole('button', { name: 'Add the command' }).click();
+  await margin(page).getByRole('button', { name: 'Add command' }).click();
   await expect(margin(page).getByRole('heading', { name: 'Paint buoy' })).toBeVisible();
-  await margin(page).getByRole('link', { name: 'Open its page' }).click();
-  await expect(page.getByRole('heading', { name: 'Through the releases' })).toBeVisible();
-  await page.getByRole('button', { name: 'Add a shortcut' }).click();
+  await margin(page).getByRole('link', { name: 'Open command page' }).click();
+  await expect(page.getByRole('heading', { name: 'Across releases' })).toBeVisible();
+  await page.getByRole('button', { name: 'Add shortcut' }).click();
   await page.getByRole('application').focus();
   await page.keyboard.press('b');
-  await page.getByRole('button', { name: 'Add it' }).click();
+  await page.getByRole('button', { name: 'Add shortcut' }).click();
   await expect(page.getByText('Added.')).toBeVisible();
-  await page.getByRole('button', { name: 'Tried on Windows' }).click();
-  await expect(margin(page).getByText(/tried on Windows, Ines Farrowby/)).toBeVisible();
+  await page.getByRole('button', { name: 'Mark as verified on Windows' }).click();
+  await expect(margin(page).getByText(/verified on Windows by Ines Farrowby/)).toBeVisible();
   await expectNoBarriers(page, 'a command’s page');
 
   await page.goto('/catalogue/by-hand/1/places');
   for (const name of ['Deck', 'Bridge']) {
     await page.getByLabel('Name', { exact: true }).fill(name);
-    await page.getByRole('button', { name: 'Add the place' }).click();
-    await expect(page.getByText(`${name} is added.`)).toBeVisible();
+    await page.getByRole('button', { name: 'Add context' }).click();
+    await expect(page.getByText(`Context “${name}” added.`)).toBeVisible();
   }
   const bridge = page.getByRole('button', { name: /^Bridge/ });
   await bridge.focus();
   await page.keyboard.press('Alt+ArrowRight');
-  await expect(page.getByText('Bridge is moved.')).toBeVisible();
+  await expect(page.getByText('Context “Bridge” moved.')).toBeVisible();
   await bridge.click();
   await expect(page.locator('.el-select__selected-item', { hasText: 'Deck' }).first()).toBeVisible();
   await expectNoBarriers(page, 'places');
@@ -233,42 +233,42 @@ test('an open release is corrected by hand: a command, its keys, places by keybo
   await pick(page, 'Members', 'Lay buoy');
   await page.getByRole('listbox', { name: 'Members' }).getByRole('option', { name: 'Lift buoy' }).click();
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Make it', exact: true }).click();
-  await expect(page.getByText('some without a key')).toBeVisible();
+  await page.getByRole('button', { name: 'Create group', exact: true }).click();
+  await expect(page.getByText('some without a shortcut')).toBeVisible();
   await expectNoBarriers(page, 'pairs and families');
 
   await page.goto('/catalogue/by-hand/1/runs');
   await page.getByLabel('Name', { exact: true }).fill('Laying out');
   for (const step of ['Paint buoy', 'Lay buoy', 'Paint buoy']) await pick(page, 'Next step', step);
-  await page.getByRole('button', { name: 'Make it', exact: true }).click();
-  await expect(page.getByText('Made.')).toBeVisible();
+  await page.getByRole('button', { name: 'Create task', exact: true }).click();
+  await expect(page.getByText('created.')).toBeVisible();
   await expectNoBarriers(page, 'runs');
-  await page.getByRole('link', { name: 'The ledger in this order' }).click();
+  await page.getByRole('link', { name: 'Show commands in this order' }).click();
   await expect(page.getByRole('row').nth(2)).toContainText('Paint buoy');
   await expect(page.getByRole('row').nth(3)).toContainText('Lay buoy');
 
   await page.goto('/keysets/by-hand/1');
   await page.getByRole('link', { name: '1', exact: true }).first().click();
-  await expect(page.getByRole('heading', { name: /Clashes of the/ })).toContainText('clashes');
+  await expect(page.locator('.page-head', { hasText: /^Conflicts/ })).toContainText('conflicts');
   await page.getByRole('button', { name: 'All 17' }).click();
-  await page.getByRole('option', { name: /Two in one place/ }).click();
-  await expect(margin(page).getByText('B is given to both Lay buoy and Paint buoy in Everywhere.')).toBeVisible();
-  await page.getByRole('listbox', { name: 'Clashes' }).focus();
+  await page.getByRole('option', { name: /Duplicate in one context/ }).click();
+  await expect(margin(page).getByText('B is assigned to both Lay buoy and Paint buoy in Everywhere.')).toBeVisible();
+  await page.getByRole('listbox', { name: 'Conflicts' }).focus();
   await page.keyboard.press('ArrowDown');
   await expectNoBarriers(page, 'clashes');
 
   await page.goto('/catalogue/by-hand/1/policy');
-  await page.getByText('keys pressed twice').click();
+  await page.getByText('double presses').click();
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
-  await page.getByLabel('Or type the keys').fill('T twice');
-  await expect(page.getByText('The program does not take keys pressed twice.')).toBeVisible();
+  await page.getByLabel('Or type the shortcut').fill('T twice');
+  await expect(page.getByText('The program does not support double presses.')).toBeVisible();
   await expectNoBarriers(page, 'how it takes keys');
 
   await page.goto('/catalogue/by-hand/1/system-keys');
-  await page.getByLabel('Find a taker').fill('peeking');
-  await page.getByRole('button', { name: 'Mark as free here' }).click();
-  await expect(page.getByText('free at this workplace')).toBeVisible();
+  await page.getByRole('main').getByLabel('Search').fill('peeking');
+  await page.getByRole('button', { name: 'Mark as available here' }).click();
+  await expect(page.getByText('available in this workspace')).toBeVisible();
   await expectNoBarriers(page, 'system keys');
   await page.getByRole('button', { name: 'Restore' }).click();
   await expect(page.getByText('Restored.', { exact: true })).toBeVisible();
@@ -280,16 +280,16 @@ test('a list in German gives a release its German words and keys, seen when Germ
   await freshRelease(page, 'in-german');
   const takeIn = async (lines: string, language?: string) => {
     if (language) await pick(page, 'Interface language', language);
-    await page.getByLabel('Or paste it').fill(lines);
+    await page.getByLabel('Or paste a list').fill(lines);
     await page.getByRole('button', { name: 'Preview' }).click();
-    await page.getByRole('button', { name: /^Take in/ }).click();
+    await page.getByRole('button', { name: /^Import \d/ }).click();
   };
   await takeIn('Id,Label,Shortcut\ndepth.sound,Place sounding,D\nchart.save,Save chart,Primary+S\n');
   await expect(page.getByRole('heading', { name: '2 new commands, 2 new shortcuts' })).toBeVisible();
   await page.goto('/catalogue/in-german/1/read-in');
   await takeIn('Id,Label,Shortcut\ndepth.sound,Tiefe setzen,T\n', 'German');
   await expect(page.getByText('1 command changed')).toBeVisible();
-  await page.getByRole('button', { name: 'Look at the ledger' }).click();
+  await page.getByRole('button', { name: 'Show commands' }).click();
   const row = (label: string) => page.getByRole('row', { name: new RegExp(label) });
   await expect(row('Place sounding')).toContainText('D');
   await pick(page, 'Interface language', 'German');

@@ -24,25 +24,25 @@ test('a learner’s own file gets the lines that are ticked; what goes is named 
   ];
   const file = (buffer: Buffer) => ({ name: 'mine.fkeys', mimeType: 'text/plain', buffer });
   await page.setInputFiles('input[type=file]', file(Buffer.from([0x61, 0xff, 0xfe, 0x80])));
-  await expect(page.getByRole('alert')).toContainText('These bytes are no UTF-8');
+  await expect(page.getByRole('alert')).toContainText('This file is not encoded in UTF-8');
   await page.setInputFiles('input[type=file]', file(Buffer.from(lines.join('\r\n'))));
-  await expect(page.getByText('mine.fkeys stands on 7.0 as shipped. Your own keys: 1.')).toBeVisible();
+  await expect(page.getByText('mine.fkeys is based on 7.0 built in. Your own shortcuts: 1.')).toBeVisible();
   // The number stands in the file: what has changed since is one step away.
-  await expect(page.getByText('Your file is of edition 1 of these keys.')).toBeVisible();
+  await expect(page.getByText('Your file was made from edition 1.')).toBeVisible();
   await expect(page.getByRole('link', { name: 'What has changed since' })).toHaveAttribute('href', /&since=1$/);
-  await page.getByText('Records not known here, which stay as they are: 1').click();
+  await page.getByText('Unrecognised entries (kept unchanged): 1').click();
   await expect(page.getByText('line 6: nobody.knows')).toBeVisible();
   const get = async () => {
     const [made] = await Promise.all([
       page.waitForEvent('download'),
-      page.getByRole('button', { name: 'Get the merged file' }).click(),
+      page.getByRole('button', { name: 'Download the merged file' }).click(),
     ]);
     return readFileSync(await made.path(), 'utf8');
   };
   expect(await get()).toBe(lines.join('\r\n'));
   await page.getByLabel(/Place sounding/).check();
   await page.getByLabel(/Add light/).check();
-  await expect(page.getByRole('heading', { name: 'These keys of yours go' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'These shortcuts of yours will be replaced' })).toBeVisible();
   await expect(page.getByText('Ctrl+9 Place sounding')).toBeVisible();
   await expectNoBarriers(page, 'a file of one’s own');
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
@@ -70,27 +70,27 @@ test('on a telephone, in French and without motion, every tool fits, is picked b
   }
   // Keys that are picked, since a telephone has none to press.
   await phone.goto(`${path}/find?platform=windows&language=fr`);
-  await phone.getByText('Ou choisir des touches que le navigateur garde pour lui').click();
+  await phone.getByText('Ou choisir des touches que le navigateur intercepte').click();
   await phone.getByRole('checkbox', { name: 'Maj' }).check();
   await phone.locator('.picker select').selectOption('G');
   await phone.getByRole('button', { name: 'Chercher' }).click();
-  await expect(phone.locator('p.said')).toHaveText('Maj+G : ici, « Add light ».');
+  await expect(phone.locator('p.said')).toHaveText('Maj+G : ici, « Add light ».');
   await phone.getByLabel('Ou chercher une commande').fill('add li');
   await expect(phone.getByRole('listitem').filter({ hasText: 'Add light' }).last()).toContainText('Maj+G');
   // Only what begins with a held key, or what the browser keeps, is asked in words: here by its section.
   await phone.goto(`${path}/practise?platform=windows&language=fr`);
   await phone.getByRole('combobox', { name: 'S’exercer' }).selectOption('Getting about');
   await phone.getByRole('button', { name: 'Commencer' }).click();
-  const words = phone.getByText('Dites-vous les touches, puis regardez.');
+  const words = phone.getByText('Pensez au raccourci, puis affichez la réponse.');
   for (let asked = 0; asked < 12 && !(await words.isVisible()); asked++) {
-    await phone.getByRole('button', { name: 'Montrer' }).click();
-    await phone.getByRole('button', { name: 'Suivante' }).click();
+    await phone.getByRole('button', { name: 'Afficher la réponse' }).click();
+    await phone.getByRole('button', { name: 'Suivant' }).click();
   }
   await expect(phone.locator('.ask')).toContainText('Pan');
-  await expect(words).toContainText('Des touches seules n’y suffisent pas');
+  await expect(words).toContainText('Il faut aussi la souris');
   await expectNoBarriers(phone, 'asked in words');
-  await phone.getByRole('button', { name: 'Montrer' }).click();
-  await phone.getByRole('button', { name: 'Je savais' }).click();
+  await phone.getByRole('button', { name: 'Afficher la réponse' }).click();
+  await phone.getByRole('button', { name: 'Je le savais' }).click();
   // An address that is no edition, and a tool that it has not.
   for (const [address, status] of [
     [`${path}/nothing`, 404],

@@ -23,34 +23,34 @@ test('by keys alone, in two languages, a learner finds a key, translates an old 
   const { path } = await newest(page);
   const words = {
     en: {
-      find: 'Find a key',
+      find: 'Find a shortcut',
       shift: 'Shift+G is Add light here.',
       why: /^Why does/,
       likely: 'Most likely',
       practise: 'Practise',
-      knew: 'Keys I knew',
-      found: /^Old keys: \d+$/,
+      knew: 'My old shortcuts',
+      found: /^Old shortcuts: \d+$/,
       start: 'Start',
       wrong: /^G is Rough in track here\. (?:That was the key in \w+\. )?It is /,
       right: /^Right: /,
       next: 'Next',
       stop: 'Stop',
-      cards: 'Cards as a text file',
+      cards: 'Download cards (text file)',
     },
     de: {
-      find: 'Taste suchen',
+      find: 'Kürzel suchen',
       shift: 'Umschalt+G ist hier „Add light“.',
       why: /^Warum bewirkt/,
-      likely: 'Am wahrscheinlichsten',
+      likely: 'Wahrscheinlichste Ursache',
       practise: 'Üben',
-      knew: 'Alte Tasten',
-      found: /^Alte Tasten: \d+$/,
-      start: 'Beginnen',
+      knew: 'Meine alten Kürzel',
+      found: /^Alte Kürzel: \d+$/,
+      start: 'Üben beginnen',
       wrong: /^G ist hier „Rough in track“\. (?:Das war die Taste in \w+\. )?Es ist /,
       right: /^Richtig: /,
       next: 'Weiter',
-      stop: 'Aufhören',
-      cards: 'Karten als Textdatei',
+      stop: 'Beenden',
+      cards: 'Karten herunterladen (Textdatei)',
     },
   } as const;
   for (const [language, said] of Object.entries(words)) {
@@ -72,7 +72,7 @@ test('by keys alone, in two languages, a learner finds a key, translates an old 
     await page.keyboard.press('g');
     await expect(live(page)).toHaveText(said.found);
     const lamp = page.getByRole('row', { name: /Plant lamp/ });
-    // The same press does something else now: what, and what to press instead.
+    // The same press runs another command now: what, and what to press instead.
     await expect(lamp).toContainText('Rough in track');
     await expect(lamp).toContainText(/(?:Shift|Umschalt)\+G\s*Add light/);
     await expectNoBarriers(page, `translating, ${language}`);
@@ -90,7 +90,7 @@ test('by keys alone, in two languages, a learner finds a key, translates an old 
     await expect(live(page)).toHaveText(said.right);
     await page.keyboard.press('Enter');
     await enter(page, said.stop);
-    await expect(page.getByRole('img', { name: /: \d+ (?:right of|richtig von) \d+/ })).toBeVisible();
+    await expect(page.getByRole('img', { name: /: \d+ (?:of \d+ right|von \d+ richtig)/ })).toBeVisible();
     await expectNoBarriers(page, `progress, ${language}`);
     const [file] = await Promise.all([page.waitForEvent('download'), enter(page, said.cards)]);
     const lines = readFileSync(await file.path(), 'utf8')
@@ -112,11 +112,11 @@ test('step 1 of a plan is published; a learner downloads its file, presses ten k
   const list = (await (await page.request.get('/api/apps/fathomry/crosswalks')).json()) as CrosswalkOverview[];
   const { id } = list.find((one) => one.from.slug === 'brinechart' && one.to.slug === 'fathomry')!;
   await page.goto(`/crosswalks/fathomry/7.2/${id}/plan?steps=2`);
-  await expect(page.getByRole('region', { name: 'The plan, step by step' })).toContainText('Step 2 of 2');
+  await expect(page.getByRole('region', { name: 'Plan, step by step' })).toContainText('Step 2 of 2');
   await margin(page).getByLabel('Name').fill('First steps from Brinechart');
-  await margin(page).getByText('A keyset and a sheet for each step').click();
+  await margin(page).getByText('One keyset and one sheet per step').click();
   await margin(page).getByRole('button', { name: 'Save 2 steps' }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('First steps from Brinechart, step 2');
+  await expect(page.locator('.page-head')).toContainText('First steps from Brinechart, step 2');
   const { sheets } = (await (await page.request.get('/api/apps/fathomry')).json()) as AppOverview;
   const step = sheets.find((one) => one.title === 'First steps from Brinechart, step 1')!;
   await page.goto(`/sheets/fathomry/7.2/${step.id}`);
@@ -143,7 +143,7 @@ test('step 1 of a plan is published; a learner downloads its file, presses ten k
   await expect.poll(() => kept(learner)).toBe(true);
   const [file] = await Promise.all([
     learner.waitForEvent('download'),
-    learner.getByRole('link', { name: 'Get the preset file' }).click(),
+    learner.getByRole('link', { name: 'Download preset file' }).click(),
   ]);
   const { body } = (await (await learner.request.get(`/public/editions/${made.address}`)).json()) as PublicEdition;
   const rows = (body as EditionBody).sections.flatMap((one) => one.rows);
@@ -154,7 +154,7 @@ test('step 1 of a plan is published; a learner downloads its file, presses ten k
   expect(keys.length).toBeGreaterThan(7);
   await learner.getByRole('link', { name: 'Try the keys' }).click();
   await learner.setInputFiles('input[type=file]', await file.path());
-  await expect(learner.getByText(/Keys other than shipped: \d+/)).toBeVisible();
+  await expect(learner.getByText(/shortcuts that differ from the default: \d+/)).toBeVisible();
   const field = learner.getByRole('application');
   for (const [key, row] of [...keys, ...keys].slice(0, 10)) {
     await learner.getByLabel('You are in').selectOption({ label: row.contexts[0]! });
@@ -162,8 +162,8 @@ test('step 1 of a plan is published; a learner downloads its file, presses ten k
     await pressed(learner, key);
     await expect(learner.getByRole('log').getByRole('listitem').first(), key).toContainText(row.label);
   }
-  await learner.getByRole('button', { name: 'Press every line of the sheet' }).click();
-  await expect(learner.locator('.ran')).toHaveText(/^\d+ kept, 0 broken, \d+ to be tried by hand$/);
+  await learner.getByRole('button', { name: 'Test every row of the sheet' }).click();
+  await expect(learner.locator('.ran')).toHaveText(/^Passed: \d+ · failed: 0 · to test yourself: \d+$/);
   await expectNoBarriers(learner, 'the bench of a learner');
 
   await learner.getByRole('link', { name: 'Practise', exact: true }).click();
@@ -176,18 +176,18 @@ test('step 1 of a plan is published; a learner downloads its file, presses ten k
       await expect(live(learner), stored).toHaveText(/^Right: /);
       await learner.keyboard.press('Enter');
     } else {
-      await learner.getByRole('button', { name: 'Show me' }).click();
+      await learner.getByRole('button', { name: 'Show answer' }).click();
       await learner.getByRole('button', { name: 'I knew it' }).click();
     }
   }
   await learner.getByRole('button', { name: 'Stop' }).click();
-  await expect(learner.getByRole('img', { name: 'Answers by day: 5 right of 5' })).toBeVisible();
+  await expect(learner.getByRole('img', { name: 'Answers by day: 5 of 5 right' })).toBeVisible();
 
   await context.setOffline(true);
   await learner.reload();
-  await expect(learner.getByText('You are offline. What you opened before is still here.')).toBeVisible();
-  await expect(learner.getByRole('img', { name: 'Answers by day: 5 right of 5' })).toBeVisible();
-  await learner.getByRole('link', { name: 'Find a key' }).click();
+  await expect(learner.getByText('You are offline. Pages you have already opened still work.')).toBeVisible();
+  await expect(learner.getByRole('img', { name: 'Answers by day: 5 of 5 right' })).toBeVisible();
+  await learner.getByRole('link', { name: 'Find a shortcut' }).click();
   await field.focus();
   await learner.keyboard.press('b');
   await expect(live(learner)).not.toHaveText('');
@@ -201,7 +201,7 @@ test('step 1 of a plan is published; a learner downloads its file, presses ten k
 
   // Who knows the release before sees what its lines were there, and has a file of then written with the names of now.
   await learner.goto(`${made.path}?platform=windows&knew=7.0`);
-  await expect(learner.getByRole('heading', { name: 'For who knows 7.0 as it was shipped' })).toBeVisible();
+  await expect(learner.getByRole('heading', { name: 'If you know 7.0 with its default shortcuts' })).toBeVisible();
   await expect(learner.locator('#since')).toContainText('Place sounding');
   await learner.goto(`${made.path}/own?platform=windows`);
   const old = ['fathomry keys 3', '', 'chart line.part-contour = i', 'all nobody.knows = q', 'end', ''];
@@ -210,11 +210,11 @@ test('step 1 of a plan is published; a learner downloads its file, presses ten k
     mimeType: 'text/plain',
     buffer: Buffer.from(old.join('\r\n')),
   });
-  await expect(learner.getByText('are written so: Cut contour')).toBeVisible();
-  await expect(learner.getByRole('heading', { name: 'To be decided' })).toBeVisible();
+  await expect(learner.getByText('updated in your file: Cut contour')).toBeVisible();
+  await expect(learner.getByRole('heading', { name: 'Please decide' })).toBeVisible();
   const [carried] = await Promise.all([
     learner.waitForEvent('download'),
-    learner.getByRole('button', { name: 'Get the merged file' }).click(),
+    learner.getByRole('button', { name: 'Download the merged file' }).click(),
   ]);
   expect(readFileSync(await carried.path(), 'utf8')).toBe(old.join('\r\n').replace('part-contour', 'cut-contour'));
 
@@ -222,21 +222,21 @@ test('step 1 of a plan is published; a learner downloads its file, presses ten k
   await learner.goto(`${made.path}/practise?platform=windows`);
   const [saved] = await Promise.all([
     learner.waitForEvent('download'),
-    learner.getByRole('button', { name: 'Save my practice' }).click(),
+    learner.getByRole('button', { name: 'Download my progress' }).click(),
   ]);
-  await learner.getByRole('button', { name: 'Forget my practice' }).click();
-  await learner.getByRole('button', { name: 'Yes, forget it all (5)' }).click();
-  await expect(learner.getByText('Answers are counted here')).toBeVisible();
+  await learner.getByRole('button', { name: 'Delete my practice data' }).click();
+  await learner.getByRole('button', { name: 'Yes, delete it (5)' }).click();
+  await expect(learner.getByText('Your answers are counted here')).toBeVisible();
   await learner.setInputFiles('input[type=file]', {
     name: 'x.json',
     mimeType: 'application/json',
     buffer: Buffer.from('{"cards":[1]}'),
   });
-  await expect(learner.getByText('That is not a file of saved practice.')).toBeVisible();
+  await expect(learner.getByText('This file does not contain saved progress.')).toBeVisible();
   await learner.setInputFiles('input[type=file]', await saved.path());
-  await expect(learner.getByText('Cards taken in: 5.')).toBeVisible();
+  await expect(learner.getByText('Cards imported: 5.')).toBeVisible();
   await learner.reload();
-  await expect(learner.getByRole('img', { name: 'Answers by day: 5 right of 5' })).toBeVisible();
+  await expect(learner.getByRole('img', { name: 'Answers by day: 5 of 5 right' })).toBeVisible();
   expect(strangers).toEqual([]);
   expect(heard.filter((one) => !/ERR_INTERNET_DISCONNECTED/.test(one))).toEqual([]);
   await context.close();

@@ -25,19 +25,19 @@ test('arguments have keys of their own, slots are filled and swapped, and a seal
 
   // One command with two arguments: eleven in the ledger, thirteen rows; its page has the keys of both.
   await page.goto(`/catalogue/${made.slug}/1/command/set-weight`);
-  await expect(page.getByRole('heading', { name: 'Its arguments' })).toBeVisible();
-  await expect(page.locator('section').filter({ hasText: 'Its arguments' })).toContainText('0.2 mm');
-  await expect(page.locator('section').filter({ hasText: 'Its arguments' }).locator('.chip')).toHaveCount(2);
+  await expect(page.getByRole('heading', { name: 'Variants with a value' })).toBeVisible();
+  await expect(page.locator('section').filter({ hasText: 'Variants with a value' })).toContainText('0.2 mm');
+  await expect(page.locator('section').filter({ hasText: 'Variants with a value' }).locator('.chip')).toHaveCount(2);
   await expectNoBarriers(page, 'a command with arguments');
   await page.goto(`/catalogue/${made.slug}/1`);
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('11 of 11 commands');
+  await expect(page.locator('.page-head')).toContainText('11 of 11 commands');
 
   // What is put into a slot answers to its key, and goes along when two are swapped.
   await page.goto(at(made, '?row=chart.five'));
   await pick(page, 'In this slot', 'Drop it');
-  await margin(page).getByRole('button', { name: 'Put in' }).click();
+  await margin(page).getByRole('button', { name: 'Assign' }).click();
   await expect(row(page, 'Drop it').locator('.chip')).toHaveText(/F6/);
-  await expect(margin(page)).toContainText('In the program it is put in by hand');
+  await expect(margin(page)).toContainText('Users must put it in the slot themselves');
   await expectNoBarriers(page, 'a slot that is filled');
   await margin(page)
     .getByRole('button', { name: /^Sixth layer/ })
@@ -50,19 +50,19 @@ test('arguments have keys of their own, slots are filled and swapped, and a seal
   await page.goto(`/catalogue/${made.slug}/1/command/chart.sound`);
   await page.getByRole('button', { name: 'Correct', exact: true }).click();
   await margin(page).getByLabel('Label', { exact: true }).fill('Sound the depth');
-  const submit = margin(page).getByRole('button', { name: /^(Correct|Add the language)$/ });
+  const submit = margin(page).getByRole('button', { name: /^Save (correction|names)$/ });
   await expect(submit).toBeDisabled();
-  await margin(page).getByLabel('Why it is corrected').fill('Misread in the handbook.');
+  await margin(page).getByLabel('Reason for the correction').fill('Misread in the handbook.');
   await expectNoBarriers(page, 'a sealed command on its way to a correction');
   await submit.click();
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('Sound the depth');
-  await expect(margin(page)).toContainText('Label: Sound the depth, was Sound. Misread in the handbook.');
+  await expect(page.locator('.page-head')).toContainText('Sound the depth');
+  await expect(margin(page)).toContainText('Label: Sound the depth; previously Sound. Misread in the handbook.');
   await page.goto(`/catalogue/${made.slug}/1/places?place=${(await read()).contexts[0]!.id}`);
-  await expect(margin(page).getByLabel('Why it is corrected')).toBeVisible();
+  await expect(margin(page).getByLabel('Reason for the correction')).toBeVisible();
   await expectNoBarriers(page, 'a place of a sealed release');
   await page.goto(`/catalogue/${made.slug}/1/policy`);
   await page.getByText('held keys', { exact: true }).click();
-  await expect(page.getByLabel(/Why the policy of 1 is corrected/)).toBeVisible();
+  await expect(page.getByLabel('Reason for the correction')).toBeVisible();
   await expectNoBarriers(page, 'the policy of a sealed release');
   expect(heard).toEqual([]);
 });

@@ -120,7 +120,7 @@ test('practice asks on every platform that a sheet is for', async ({ page }) => 
     await expect(page.locator('.ask b'), platform).not.toHaveText('');
     // Every card of a sitting can be asked, by a press or in words.
     for (let count = 0; count < 6; count++) {
-      await page.getByRole('button', { name: 'Show me' }).click();
+      await page.getByRole('button', { name: 'Show answer' }).click();
       await page
         .getByRole('button', { name: /^(?:I knew it|Go on|Next)/ })
         .first()

@@ -7,7 +7,7 @@ test('a recipe is edited beside the file it writes; a file of the program become
   const heard = complaints(page);
   await signIn(page);
   await page.goto('/handouts/fathomry/7.0?view=presets&platform=windows');
-  const example = page.getByRole('region', { name: 'The file that it writes' });
+  const example = page.getByRole('region', { name: 'Example file' });
   await pick(page, 'Keyset of the example', 'School set');
   await expect(example).toContainText('fathomry keys 3');
   await expect(example).toContainText('title School set');
@@ -15,12 +15,12 @@ test('a recipe is edited beside the file it writes; a file of the program become
   await expectNoBarriers(page, 'preset files');
 
   // A letter more in the recipe, and the file shows it; what is no recipe is said with its place.
-  const code = page.getByRole('textbox', { name: /^The recipe/ });
+  const code = page.getByRole('textbox', { name: /^Preset format/ });
   const recipe = JSON.parse(await code.inputValue()) as { footer: string[]; scope: string };
   await code.fill(JSON.stringify({ ...recipe, lineEnd: 'x' }));
   await expect(page.getByRole('alert')).toContainText('lineEnd:');
   await code.fill('{ half');
-  await expect(page.getByRole('alert')).toContainText('This is no JSON');
+  await expect(page.getByRole('alert')).toContainText('This is not valid JSON');
   await code.fill(JSON.stringify({ ...recipe, footer: ['', 'that is all'] }, null, 2));
   await expect(example).toContainText('that is all');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
@@ -43,13 +43,11 @@ test('a recipe is edited beside the file it writes; a file of the program become
     mimeType: 'text/plain',
     buffer: Buffer.from(lines.join('\r\n')),
   });
-  await expect(
-    page.getByText(/It stands on 7.0 as shipped: 0 keys are as shipped, 1 differs, 2 are questions/),
-  ).toBeVisible();
-  await expect(page.getByText('Line 5: “nobody.knows”, a command that nobody knows.')).toBeVisible();
-  await expectNoBarriers(page, 'a file of the program');
-  await page.getByLabel('Name of the keyset').fill('Mine, as read');
-  await page.getByRole('button', { name: 'Make a keyset of it' }).click();
+  await expect(page.getByText(/Based on 7.0 built in: 0 unchanged, 1 difference, 2 questions/)).toBeVisible();
+  await expect(page.getByText('Line 5: “nobody.knows”, unknown command.')).toBeVisible();
+  await expectNoBarriers(page, 'Import a preset file');
+  await page.getByLabel('Keyset name').fill('Mine, as read');
+  await page.getByRole('button', { name: 'Create keyset' }).click();
   await expect(page).toHaveURL(/\/keysets\/fathomry\/7\.0\/\d+/);
   const id = Number(/\/(\d+)(?:\?|$)/.exec(page.url())![1]);
   const made = (await (await page.request.get(`/api/keysets/${id}`)).json()) as {
@@ -64,7 +62,7 @@ test('a recipe is edited beside the file it writes; a file of the program become
     mimeType: 'text/plain',
     buffer: Buffer.from([0x61, 0xff, 0xfe, 0x80, 0x81]),
   });
-  await expect(page.getByText(/These bytes are no UTF-8/)).toBeVisible();
+  await expect(page.getByText(/This file is not encoded in UTF-8/)).toBeVisible();
   expect(heard).toEqual([]);
 });
 
@@ -76,15 +74,15 @@ test('the bench loads what a learner gets: presses fire as the sheet says, and e
   const editions = (await (await page.request.get('/api/sheets/1/editions')).json()) as { number: number }[];
   const { number } = editions.at(-1)!;
   await page.goto('/handouts/fathomry/7.0/bench?platform=windows');
-  const log = page.getByRole('log', { name: 'What the presses did' });
+  const log = page.getByRole('log', { name: 'Result of each key press' });
   const area = page.getByRole('application');
   const last = log.getByRole('listitem').first();
   await area.focus();
-  // As shipped D does something else; S places a sounding.
+  // As shipped D runs another command; S places a sounding.
   await page.keyboard.press('Shift+G');
   await expect(last).not.toContainText('Add light');
   await page.getByRole('button', { name: `First week at the plotting desk, edition ${number}` }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('keys are other than shipped');
+  await expect(page.locator('.page-head')).toContainText('changed from the built-in ones');
   await area.focus();
   for (const [keys, command] of [
     ['d', 'Place sounding'],
@@ -101,13 +99,13 @@ test('the bench loads what a learner gets: presses fire as the sheet says, and e
     await page.keyboard.press(keys);
     await expect(last, keys).toContainText(command);
   }
-  await expect(page.getByRole('img', { name: 'A chart with 3 marks' })).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Chart with 3 marks' })).toBeVisible();
   // Two keys one after another, and what is begun is forgotten after the pause.
   await page.keyboard.press('p');
   await expect(last).toContainText('waits');
   await expectNoBarriers(page, 'the bench');
-  await page.getByRole('button', { name: 'Press every line' }).click();
-  await expect(page.getByText(/^2\d kept, 0 broken, \d not pressed\.$/)).toBeVisible();
+  await page.getByRole('button', { name: 'Test all rows' }).click();
+  await expect(page.getByText(/^2\d passed, 0 failed, \d not tested\.$/)).toBeVisible();
 
   // With another file lines are broken, and what fires in their place is told.
   await page.setInputFiles('input[type=file]', {
@@ -115,8 +113,8 @@ test('the bench loads what a learner gets: presses fire as the sheet says, and e
     mimeType: 'text/plain',
     buffer: Buffer.from('chart depth.place-sounding = ctl:9\r\n'),
   });
-  await page.getByRole('button', { name: 'Press every line' }).click();
-  await expect(page.getByRole('heading', { name: 'Broken' })).toBeVisible();
+  await page.getByRole('button', { name: 'Test all rows' }).click();
+  await expect(page.getByRole('heading', { name: 'Failed' })).toBeVisible();
   expect(heard).toEqual([]);
 });
 
@@ -140,41 +138,41 @@ test('a recipe is learned from a file by two marks; a word that nobody knows is 
     '',
   ].join('\r\n');
   await page
-    .getByLabel('Choose a file to learn from')
+    .getByLabel('Choose a sample file')
     .setInputFiles({ name: 'hands.bind', mimeType: 'text/plain', buffer: Buffer.from(text) });
-  const area = page.getByRole('textbox', { name: 'The file: select text in it' });
+  const area = page.getByRole('textbox', { name: 'Sample file: highlight text in it' });
   const select = (part: string) =>
     area.evaluate((field: HTMLTextAreaElement, wanted) => {
       const at = field.value.indexOf(wanted);
       field.focus();
       field.setSelectionRange(at, at + wanted.length);
     }, part);
-  await page.getByRole('button', { name: 'This is a command' }).click();
-  await expect(page.getByText('Select the text in the file first')).toBeVisible();
+  await page.getByRole('button', { name: 'Mark as command' }).click();
+  await expect(page.getByText('Highlight the text in the file first')).toBeVisible();
   for (const [command, keys] of [
     ['depth.place-sounding', 'ctl_d'],
     ['light.add-light', 'upr_ctl_g'],
   ] as const) {
     await select(command);
-    await page.getByRole('button', { name: 'This is a command' }).click();
-    await expect(page.getByText(`“${command}” is a command. Now select its keys.`)).toBeVisible();
+    await page.getByRole('button', { name: 'Mark as command' }).click();
+    await expect(page.getByText(`“${command}” is a command. Now highlight its shortcut.`)).toBeVisible();
     await select(keys);
-    await page.getByRole('button', { name: 'These are its keys' }).click();
+    await page.getByRole('button', { name: 'Mark as shortcut' }).click();
   }
-  await expect(page.getByText('6 records are found, and the keys of 4 are read, 67 %.')).toBeVisible();
-  await expect(page.getByText('What is “upr”, in line 4?')).toBeVisible();
+  await expect(page.getByText('6 entries found, 4 shortcuts understood (67%)')).toBeVisible();
+  await expect(page.getByText('What does “upr” in line 4 mean?')).toBeVisible();
   await expectNoBarriers(page, 'learning a recipe');
-  await page.getByText('Press these keys, if a word in them').nth(1).click();
-  await page.getByRole('application', { name: 'Press them' }).focus();
+  await page.getByText('If a key name is not recognised').nth(1).click();
+  await page.getByRole('application', { name: 'Press the shortcut' }).focus();
   await page.keyboard.press('Control+Shift+G');
-  await expect(page.getByText('6 records are found, and the keys of 6 are read, 100 %.')).toBeVisible();
+  await expect(page.getByText('6 entries found, 6 shortcuts understood (100%)')).toBeVisible();
   await expect(page.getByText('bind {command} {other} {keys}')).toBeVisible();
-  await page.getByRole('button', { name: 'Keep this recipe' }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('hands');
+  await page.getByRole('button', { name: 'Save preset format' }).click();
+  await expect(page.locator('.page-head')).toContainText('hands');
   // It is an ordinary recipe from now on: the same file is read by it.
   await page
     .getByLabel('Choose a file', { exact: true })
     .setInputFiles({ name: 'hands.bind', mimeType: 'text/plain', buffer: Buffer.from(text) });
-  await expect(page.getByText(/It stands on 7\.0/)).toBeVisible();
+  await expect(page.getByText(/Based on 7\.0/)).toBeVisible();
   expect(heard).toEqual([]);
 });

@@ -86,70 +86,68 @@ test('a new release: read in, two renames confirmed, new meanings seen, the Scho
   await page.goto(`/catalogue/${slug}/2.0/read-in`);
   const list = { name: 'new.csv', mimeType: 'text/csv', buffer: Buffer.from(NEW) };
   await page.setInputFiles('input[type=file]', list);
-  await page.getByRole('button', { name: 'Take in 8 lines' }).click();
-  await page.getByRole('button', { name: 'Look at the ledger' }).click();
+  await page.getByRole('button', { name: 'Import 8 rows' }).click();
+  await page.getByRole('button', { name: 'Show commands' }).click();
   await expect(page.getByRole('heading', { name: /Kedge 2.0/ })).toBeVisible();
 
   // Before anybody has confirmed anything, renamed commands look like others on the same keys.
   await page.getByRole('link', { name: /Releases/ }).click();
-  await expect(page.getByRole('heading', { name: 'What moved between 1.0 and 2.0' })).toContainText(
-    '3 presses do something else',
-  );
-  await page.getByRole('link', { name: 'Lineage' }).click();
-  await expect(page.getByRole('heading', { name: /What became of 1.0 in 2.0/ })).toContainText('2 to look at');
+  await expect(page.locator('.page-head', { hasText: '1.0 → 2.0' })).toContainText('3 shortcuts changed meaning');
+  await page.getByRole('link', { name: 'Renames and splits' }).click();
+  await expect(page.locator('.page-head', { hasText: /^Renames and splits/ })).toContainText('2 to review');
   await expectNoBarriers(page, 'lineage');
-  await page.getByRole('grid', { name: 'Proposals' }).focus();
+  await page.getByRole('grid', { name: 'Suggestions' }).focus();
   await page.keyboard.press('y');
-  await expect(page.getByRole('heading', { name: /What became of/ })).toContainText('1 to look at, 1 confirmed');
+  await expect(page.locator('.page-head', { hasText: /^Renames and splits/ })).toContainText(
+    '1 to review, 1 confirmed',
+  );
   await page.keyboard.press('y');
-  await expect(page.getByText('Nothing is left to look at')).toBeVisible();
+  await expect(page.getByText('Nothing left to review')).toBeVisible();
 
   // The comparison follows at once: one key now destroys, and comes first.
-  await page.getByRole('link', { name: 'What moved' }).click();
-  await expect(page.getByRole('heading', { name: 'What moved between 1.0 and 2.0' })).toContainText(
-    '2 presses do something else',
-  );
-  await page.getByRole('button', { name: /Same keys, new meaning/ }).click();
+  await page.getByRole('link', { name: 'Changes' }).click();
+  await expect(page.locator('.page-head', { hasText: '1.0 → 2.0' })).toContainText('2 shortcuts changed meaning');
+  await page.getByRole('button', { name: /Shortcut now runs another command/ }).click();
   const first = page.getByRole('grid').getByRole('row').nth(2);
   await expect(first).toContainText('Discard trial contour');
   await expect(row(page, '^Drying heights')).toContainText('J is Discard trial contour');
-  await expect(row(page, '^Draw light sector')).toContainText('was Compare two tides');
+  await expect(row(page, '^Draw light sector')).toContainText('previously Compare two tides');
   await page.getByRole('gridcell', { name: 'Drying heights', exact: true }).click();
-  await expect(margin(page)).toContainText('It moved from J to 6.');
-  await expect(margin(page)).toContainText('It was called Show drying heights.');
-  await expect(margin(page)).toContainText('which destroys work');
-  await expect(margin(page).locator('.pair', { hasText: 'Uses a working day' })).toContainText('38');
-  await expect(margin(page).locator('.pair', { hasText: 'From the old key' })).toContainText('51 mm');
+  await expect(margin(page)).toContainText('Its shortcut changed from J to 6.');
+  await expect(margin(page)).toContainText('Previously called Show drying heights.');
+  await expect(margin(page)).toContainText('which is destructive');
+  await expect(margin(page).locator('.pair', { hasText: 'Uses per working day' })).toContainText('38');
+  await expect(margin(page).locator('.pair', { hasText: 'Distance from old to new key' })).toContainText('51 mm');
   // (1 + 38) × (3 + 4 + 50.6 ÷ 200)
-  await expect(margin(page).locator('.pair', { hasText: 'Together' })).toContainText('282.9');
-  await expect(margin(page)).toContainText('What School set does');
+  await expect(margin(page).locator('.pair', { hasText: 'Total' })).toContainText('282.9');
+  await expect(margin(page)).toContainText('School set');
   await expectNoBarriers(page, 'what moved');
 
   // The School set is carried along, by keyboard.
-  await page.getByRole('link', { name: /Carry the School set/ }).click();
-  await expect(page.getByRole('heading', { name: 'Carry School set to 2.0' })).toContainText('4 of 6 decided');
+  await page.getByRole('link', { name: /Carry School set forward/ }).click();
+  await expect(page.locator('.page-head', { hasText: 'School set to 2.0' })).toContainText('4 of 6 decided');
   await expectNoBarriers(page, 'carrying forward');
-  const edits = page.getByRole('grid', { name: 'Edits of School set' });
-  await expect(edits.getByRole('row', { name: /Send by fax/ })).toContainText('is not in this release any more');
+  const edits = page.getByRole('grid', { name: 'Edits in School set' });
+  await expect(edits.getByRole('row', { name: /Send by fax/ })).toContainText('is not in this release');
   await expect(edits.getByRole('row', { name: /Lock chart/ })).toContainText('Lock chart cannot be changed.');
   await expect(edits.getByRole('row', { name: /Trace shoreline/ })).toContainText('became Trace coastline');
-  await expect(edits.getByRole('row', { name: /Compare two tides/ })).toContainText('the edit is no longer needed');
-  await page.getByRole('button', { name: /^Still to decide/ }).click();
+  await expect(edits.getByRole('row', { name: /Compare two tides/ })).toContainText('this edit is no longer needed');
+  await page.getByRole('button', { name: /^Undecided/ }).click();
   await edits.focus();
   await expect(edits.locator('[aria-selected=true]')).toContainText('Send by fax');
   await page.keyboard.press('f');
   await expect(edits.locator('[aria-selected=true]')).toContainText('Lock chart');
   await page.keyboard.press('l');
-  await expect(page.getByText('Nothing here')).toBeVisible();
+  await expect(page.getByText('Nothing in this list')).toBeVisible();
   // A reload loses nothing that was decided.
   await page.reload();
-  await expect(page.getByRole('heading', { name: 'Carry School set to 2.0' })).toContainText('6 of 6 decided');
-  await page.getByRole('button', { name: 'Preview the new set' }).click();
-  await expect(page.getByRole('heading', { name: 'School set on 2.0' })).toContainText('3 edits, 1 open, 2 follow');
+  await expect(page.locator('.page-head', { hasText: 'School set to 2.0' })).toContainText('6 of 6 decided');
+  await page.getByRole('button', { name: 'Preview' }).click();
+  await expect(page.locator('.page-head')).toContainText('3 edits, 1 undecided, 2 dropped');
   await expectNoBarriers(page, 'the carried set');
-  await page.getByRole('button', { name: 'Make the set on 2.0' }).click();
-  await expect(page.getByRole('heading', { name: /Edits of the School set/ })).toContainText(
-    '1 open since it was carried',
+  await page.getByRole('button', { name: 'Create keyset for 2.0' }).click();
+  await expect(page.locator('.page-head', { hasText: /Edits\s*School set/ })).toContainText(
+    '1 undecided from carrying forward',
   );
   await expect(margin(page)).toContainText('The checking run begins with it.');
 
@@ -164,39 +162,41 @@ test('a new release: read in, two renames confirmed, new meanings seen, the Scho
   expect(made.open.map((one) => [one.command, one.reason])).toEqual([
     ['Lock chart', 'The checking run begins with it.'],
   ]);
-  await page.getByRole('button', { name: 'Done' }).click();
-  await expect(page.getByText('open since it was carried')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Mark as decided' }).click();
+  await expect(page.getByText('undecided from carrying forward')).toHaveCount(0);
 
   // Change notes: one line left out, one added, one given a reason, one moved; then published.
   await page.getByRole('link', { name: /Releases/ }).click();
-  await page.getByRole('button', { name: 'Write the change notes' }).click();
-  await expect(page.getByRole('heading', { name: 'What 2.0 changes' })).toBeVisible();
+  await page.getByRole('button', { name: 'Write change notes' }).click();
+  await expect(page.getByRole('heading', { name: 'What’s new in 2.0' })).toBeVisible();
   await page.getByLabel('Why: Show drying heights').fill('Two classes work from printed sheets that say J.');
   await page.getByLabel('Why: Show drying heights').press('Enter');
-  await page.getByLabel('Before the lines').fill('Learn the first group before you open a chart.');
-  const gone = page.locator('section', { has: page.locator('input[value="Gone"]') });
-  await gone.getByRole('button', { name: 'Leave out' }).first().click();
-  const meanings = page.locator('section', { has: page.locator('input[value="These keys now do something else"]') });
-  await meanings.getByRole('button', { name: 'Add a line' }).click();
+  await page.getByLabel('Introduction').fill('Learn the first group before you open a chart.');
+  const gone = page.locator('section', { has: page.locator('input[value="Removed commands and shortcuts"]') });
+  await gone.getByRole('button', { name: 'Exclude' }).first().click();
+  const meanings = page.locator('section', {
+    has: page.locator('input[value="These shortcuts now do something else"]'),
+  });
+  await meanings.getByRole('button', { name: 'Add line' }).click();
   await meanings.getByLabel('Text of the line').fill('Room 4 stays on 1.0 until Friday.');
   await meanings.getByLabel('Text of the line').press('Enter');
-  await meanings.getByRole('button', { name: 'Room 4 stays on 1.0 until Friday. up' }).click();
+  await meanings.getByRole('button', { name: 'Move Room 4 stays on 1.0 until Friday. up' }).click();
   await expectNoBarriers(page, 'the notes');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
   // A claim of a key that is not so is found, and mended with one key.
-  await margin(page).getByLabel('Before the lines').fill('Press F9 to show drying heights.');
-  await expect(margin(page).getByText(/“F9” is not what Drying heights has/)).toBeVisible();
+  await margin(page).getByLabel('Introduction').fill('Press F9 to show drying heights.');
+  await expect(margin(page).getByText(/“F9” is not the shortcut for Drying heights/)).toBeVisible();
   await page.getByRole('button', { name: 'Publish edition 1' }).click();
   await expect(page.getByText(/Fix it, or give a reason to keep it/)).toBeVisible();
   await margin(page).getByRole('button', { name: 'Fix', exact: true }).click();
-  await expect(margin(page).getByText('What your own texts say of keys is so.')).toBeVisible();
+  await expect(margin(page).getByText('All shortcuts mentioned in your text are correct.')).toBeVisible();
   await page.getByRole('switch', { name: /as the learner sees it/ }).click();
   await expect(page.getByRole('region', { name: 'Preview of the page' })).toContainText(
     'Room 4 stays on 1.0 until Friday.',
   );
   await page.getByRole('button', { name: 'Publish edition 1' }).click();
-  await expect(page.getByText('Published.', { exact: true })).toBeVisible();
+  await expect(page.getByText('Notes published.', { exact: true })).toBeVisible();
   const address = (await margin(page)
     .getByRole('link', { name: /^Edition 1/ })
     .getAttribute('href'))!;
@@ -205,11 +205,11 @@ test('a new release: read in, two renames confirmed, new meanings seen, the Scho
   const learner = await page.context().browser()!.newPage();
   const learnerHeard = complaints(learner);
   await learner.goto(new URL(address, page.url()).href + '?platform=windows');
-  await expect(learner.getByRole('heading', { name: 'What 2.0 changes' })).toBeVisible();
+  await expect(learner.getByRole('heading', { name: 'What’s new in 2.0' })).toBeVisible();
   const told = learner.locator('li[data-section="0"]');
   await expect(told).toHaveCount(3);
   await expect(told.first()).toContainText(
-    'Show drying heights no longer has this key. The key now does “Discard trial contour”, which cannot be undone.',
+    'Show drying heights no longer uses this shortcut, which now runs “Discard trial contour” and cannot be undone.',
   );
   await expect(told.first()).toContainText('Two classes work from printed sheets that say J.');
   await expect(told.nth(1)).toContainText('Room 4 stays on 1.0 until Friday.');
@@ -219,7 +219,7 @@ test('a new release: read in, two renames confirmed, new meanings seen, the Scho
   await expectNoBarriers(learner, 'the notes as a learner has them');
   const pdf = learner.waitForEvent('download');
   await learner.getByRole('link', { name: 'PDF' }).click();
-  expect((await pdf).suggestedFilename()).toBe('what-2-0-changes.pdf');
+  expect((await pdf).suggestedFilename()).toBe('whats-new-in-2-0.pdf');
   expect([...heard, ...learnerHeard]).toEqual([]);
 });
 
@@ -234,25 +234,25 @@ test('the demo: every view of the releases stands by address, tells its figures,
   const oneHand = keysets.find((one) => one.name === 'One-hand set')!.id;
   const imitation = keysets.find((one) => one.name === 'Keys as in 6.4')!.id;
   const views: readonly [path: string, heading: RegExp][] = [
-    ['', /What moved between 7.0 and 7.2/],
-    ['?old=1&now=2', /What moved between 6.4 and 7.0/],
-    [`?old=2&now=${school}`, /What School set makes of 7.0/],
-    ['?old=2&now=2&nowon=macos', /Where Windows and macOS drift apart in 7.0/],
-    ['/lineage', /What became of 7.0 in 7.2/],
-    ['/lineage?for=1', /What became of/],
-    ['/life', /Fathomry over the years/],
+    ['', /^Changes$/],
+    ['?old=1&now=2', /^Changes$/],
+    [`?old=2&now=${school}`, /^Changes$/],
+    ['?old=2&now=2&nowon=macos', /^Changes$/],
+    ['/lineage', /^Renames and splits$/],
+    ['/lineage?for=1', /^Renames and splits$/],
+    ['/life', /^Release timeline$/],
     ['/out-of-date', /Out of date/],
     ['/story?command=view.show-drying-heights', /Show drying heights/],
     ['/story?press=J', /^J/],
-    ['/story', /Choose a command or a press/],
-    [`/carry/${school}`, /Carry School set to 7.2/],
-    [`/carry/${school}?step=last`, /School set on 7.2/],
+    ['/story', /Choose a command or shortcut/],
+    [`/carry/${school}`, /^Carry forward$/],
+    [`/carry/${school}?step=last`, /^Carry forward$/],
     [`/carry/${oneHand}`, /School set comes first/],
-    ['/carry/999', /There is no such keyset/],
-    [`/imitation/${imitation}`, /Keys as in 6.4/],
-    [`/notes/${notes[0]!.id}`, /What 7.2 changes/],
-    [`/notes/${notes[0]!.id}?view=learner`, /What 7.2 changes/],
-    ['/notes/999', /Crib could not do that/],
+    ['/carry/999', /Keyset not found/],
+    [`/imitation/${imitation}`, /^Compatibility$/],
+    [`/notes/${notes[0]!.id}`, /What’s new in 7.2/],
+    [`/notes/${notes[0]!.id}?view=learner`, /What’s new in 7.2/],
+    ['/notes/999', /Something went wrong/],
   ];
   for (const [path, heading] of views) {
     await page.goto(`/releases/fathomry/7.0${path}`);
@@ -260,22 +260,22 @@ test('the demo: every view of the releases stands by address, tells its figures,
     await expectNoBarriers(page, path);
   }
   await page.goto('/releases/fathomry/7.0?old=2&now=2&nowon=macos');
-  await expect(page.getByRole('button', { name: /Moved to another key/ })).toContainText('7');
+  await expect(page.getByRole('button', { name: /Shortcut changed/ })).toContainText('7');
   await page.goto('/releases/fathomry/7.0/story?press=J');
-  await expect(row(page, '7.2')).toContainText('does something else');
+  await expect(row(page, '7.2')).toContainText('runs another command');
   await page.goto('/releases/fathomry/7.0/out-of-date');
-  await expect(row(page, 'First week at the plotting desk')).toContainText('against 7.2');
+  await expect(row(page, 'First week at the plotting desk')).toContainText('compared with 7.2');
 
   // On dark paper too.
   await page.getByRole('button', { name: 'Ines' }).click();
-  await page.getByRole('button', { name: 'Dark paper' }).click();
+  await page.getByRole('button', { name: 'Dark theme' }).click();
   for (const path of ['', '/lineage', '/life', `/carry/${school}`]) {
     await page.goto(`/releases/fathomry/7.0${path}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await expectNoBarriers(page, `${path} on dark paper`);
   }
   await page.getByRole('button', { name: 'Ines' }).click();
-  await page.getByRole('button', { name: 'Light paper' }).click();
+  await page.getByRole('button', { name: 'Light theme' }).click();
   expect(heard).toEqual([]);
 });
 
@@ -291,42 +291,42 @@ test('edits are decided by kind, by another key and in another place, and a stac
   await post(page, `/api/releases/${release.id}/list`, { source: 'new.csv', text: list });
   const upper = (await get<AppOverview>(page, `/api/apps/${slug}`)).keysets.find((one) => one.name === 'Left hand')!.id;
   await page.goto(`/releases/${slug}/1.0/carry/${upper}`);
-  await expect(page.getByText('Stacks are carried from the bottom up')).toBeVisible();
-  await page.getByRole('link', { name: 'Carry School set' }).click();
-  await page.getByRole('button', { name: /^Another command has the press now/ }).click();
-  const grid = page.getByRole('grid', { name: 'Edits of School set' });
+  await expect(page.getByText('Carry School set forward to 2.0 first')).toBeVisible();
+  await page.getByRole('link', { name: 'Carry School set forward' }).click();
+  await page.getByRole('button', { name: /^Shortcut now used by another command/ }).click();
+  const grid = page.getByRole('grid', { name: 'Edits in School set' });
   await expect(grid.getByRole('row')).toHaveCount(3);
   // All of a kind at once, each row showing what it comes to; and back to what is proposed.
-  await page.getByRole('button', { name: 'keep', exact: true }).click();
-  await expect(grid.getByRole('row', { name: /Place sounding/ })).toContainText('keep');
-  await expect(grid.getByRole('row', { name: /Trace shoreline/ })).toContainText('keep');
-  await page.getByRole('button', { name: 'as proposed' }).click();
-  await expect(grid.getByRole('row', { name: /Trace shoreline/ })).toContainText('to decide');
+  await page.getByRole('button', { name: 'Keep mine' }).first().click();
+  await expect(grid.getByRole('row', { name: /Place sounding/ })).toContainText('keep mine');
+  await expect(grid.getByRole('row', { name: /Trace shoreline/ })).toContainText('keep mine');
+  await page.getByRole('button', { name: 'Accept suggestions' }).click();
+  await expect(grid.getByRole('row', { name: /Trace shoreline/ })).toContainText('undecided');
   // One keeps its press and takes it, the other gets a free one.
   await grid.focus();
   await page.keyboard.press('Home');
   await expect(grid.locator('[aria-selected=true]')).toContainText('Place sounding');
   await page.keyboard.press('k');
   await page.keyboard.press('o');
-  await expect(page.getByRole('application', { name: 'Another key' })).toBeFocused();
+  await expect(page.getByRole('application', { name: 'Another shortcut' })).toBeFocused();
   await page.keyboard.press('F11');
-  await page.getByRole('button', { name: 'Give it this key' }).click();
-  await expect(grid.getByRole('row', { name: /Trace shoreline/ })).toContainText('other F11');
-  await page.getByRole('button', { name: 'Preview the new set' }).click();
-  await expect(row(page, 'Stamp plate')).toContainText('Shift+S was given to Place sounding.');
+  await page.getByRole('button', { name: 'Assign this shortcut' }).click();
+  await expect(grid.getByRole('row', { name: /Trace shoreline/ })).toContainText(/something else\s+F11/);
+  await page.getByRole('button', { name: 'Preview' }).click();
+  await expect(row(page, 'Stamp plate')).toContainText('Shift+S was reassigned to Place sounding.');
   await expect(row(page, 'Trace shoreline')).toContainText('F11');
-  await page.getByRole('button', { name: 'Make the set on 2.0' }).click();
-  await expect(page.getByRole('heading', { name: /Edits of the School set/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Create keyset for 2.0' }).click();
+  await expect(page.locator('.page-head', { hasText: /Edits\s*School set/ })).toBeVisible();
   await page.goto(`/releases/${slug}/1.0/carry/${upper}`);
-  await expect(page.getByText('Nothing is edited in it')).toBeVisible();
-  await page.getByRole('button', { name: 'Preview the new set' }).click();
+  await expect(page.getByText('No edits')).toBeVisible();
+  await page.getByRole('button', { name: 'Preview' }).click();
   await expect(page.getByText('Based on School set.')).toBeVisible();
 
   // Any two keysets are compared, whichever way round.
   await page.goto(`/releases/${slug}/2.0`);
   await page.getByRole('button', { name: /1.0, 2.0/ }).click();
   await pick(page, 'Before', 'School set, 1.0');
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('What moved between School set and 2.0');
+  await expect(page.locator('.page-head')).toContainText('School set → 2.0');
   await page.getByRole('button', { name: 'Swap sides' }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toContainText('What moved between 2.0 and School set');
+  await expect(page.locator('.page-head')).toContainText('2.0 → School set');
 });

@@ -11,21 +11,21 @@ test('a sheet is filled by rules, set for its paper, proofed, mended, published 
   await signIn(page);
   await page.goto('/sheets/fathomry/7.0');
   await page.getByLabel('Title').fill('Checking soundings');
-  await pick(page, 'With the keys of', 'School set');
-  await page.getByRole('button', { name: 'Compose it' }).click();
+  await pick(page, 'Keyset', 'School set', margin(page));
+  await page.getByRole('button', { name: 'Create sheet' }).click();
   const preview = page.getByRole('region', { name: 'Preview of the page' });
-  const index = page.getByRole('navigation', { name: 'Index' });
+  const index = page.getByRole('navigation', { name: 'Sidebar' });
   const add = async (title: string) => {
     await page.getByLabel('Title of a new section').fill(title);
-    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await page.getByRole('button', { name: 'Add section' }).click();
   };
   await add('In its order');
-  await pick(page, 'Filled by', 'A run, in its order');
-  await pick(page, 'Run', 'Checking soundings');
+  await pick(page, 'Fill', 'A task, step by step');
+  await pick(page, 'Task', 'Checking soundings');
   await expect(preview).toContainText('Strike');
   await add('Ours');
-  await pick(page, 'Filled by', 'All edits of the keyset');
-  const rows = async () => Number(/(\d+) rows by its rule/.exec(await margin(page).innerText())![1]);
+  await pick(page, 'Fill', 'All edits in the keyset');
+  const rows = async () => Number(/(\d+) rows? from the rule/.exec(await margin(page).innerText())![1]);
   const all = await rows();
   expect(all).toBeGreaterThan(5);
   await margin(page)
@@ -38,27 +38,27 @@ test('a sheet is filled by rules, set for its paper, proofed, mended, published 
 
   // Larger paper takes larger type; large print takes more pages, and says so where they are too many.
   const size = async () => Number(/^([\d.]+) pt/.exec(await page.getByText(/ pt, /).first().innerText())![1]);
-  await index.getByRole('button', { name: 'The page' }).click();
+  await index.getByRole('button', { name: 'Page setup' }).click();
   const small = await size();
-  await pick(page, 'Paper', 'A3, a poster');
+  await pick(page, 'Paper', 'A3 poster');
   expect(await size()).toBeGreaterThan(small);
   await pick(page, 'Paper', 'Pocket card, folded');
   await margin(page).getByText('Large print, 16 pt or more').click();
-  await expect(preview.getByText('This page is more than the sheet may take.').first()).toBeVisible();
-  await page.getByRole('button', { name: 'The next page' }).click();
+  await expect(preview.getByText('Over the page limit.').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Next page' }).click();
   await expect(page.getByText(/^page 2 of \d+$/)).toBeVisible();
   await pick(page, 'Paper', 'A4');
   await margin(page).getByText('Large print, 16 pt or more').click();
   await expectNoBarriers(page, 'how a page is set');
 
   // A stale line in a text is found, and mended with one press; another stays, and it is said why.
-  await margin(page).getByLabel('Above the sections').fill('Hit F9 to place a sounding. Shift Q traces the shoreline.');
+  await margin(page).getByLabel('Introduction').fill('Hit F9 to place a sounding. Shift Q traces the shoreline.');
   await page.getByRole('button', { name: 'Publish edition 1' }).click();
-  await expect(margin(page).getByRole('heading', { name: 'Proof' })).toBeVisible();
-  await expect(margin(page).getByText('“F9” is not what Place sounding has')).toBeVisible();
+  await expect(margin(page).getByRole('heading', { name: 'Check' })).toBeVisible();
+  await expect(margin(page).getByText('“F9” is not the shortcut for Place sounding')).toBeVisible();
   await expectNoBarriers(page, 'a proof');
   await margin(page).getByRole('button', { name: 'Fix', exact: true }).first().click();
-  await expect(margin(page).getByText('“F9” is not what Place sounding has')).toBeHidden();
+  await expect(margin(page).getByText('“F9” is not the shortcut for Place sounding')).toBeHidden();
   await page.getByRole('button', { name: 'Publish edition 1' }).click();
   await expect(index.getByRole('link', { name: 'Edition 1' })).toBeHidden();
   await margin(page)
@@ -73,7 +73,7 @@ test('a sheet is filled by rules, set for its paper, proofed, mended, published 
   writeFileSync(file, await pdf.body());
   const text = execFileSync('pdftotext', [file, '-'], { encoding: 'utf8' });
   expect(text.replace(/\s+/g, ' ')).toContain('Hit D to place a sounding.');
-  expect(text).toContain('Fathomry 7.0 with the School set');
+  expect(text).toContain('Fathomry 7.0 · School set');
   expect(text).toContain(path);
   const md = await (await page.request.get(`/public/editions/${path.split('/').at(-1)}/sheet.md`)).text();
   expect(md).toContain('## In its order');
@@ -91,7 +91,7 @@ test('an edition is told from an earlier one, has a code to its address, and is 
   await expect(page).toHaveURL(/\/sheets\/fathomry\/7\.0\/1/);
   await page.getByRole('button', { name: /^Lines/ }).click();
   await margin(page)
-    .getByRole('button', { name: /off the sheet$/ })
+    .getByRole('button', { name: /from the sheet$/ })
     .first()
     .click();
   await page.getByRole('button', { name: 'Publish edition 3' }).click();
@@ -99,7 +99,7 @@ test('an edition is told from an earlier one, has a code to its address, and is 
   await page.goto('/handouts/fathomry/7.0');
   const rows = page.getByRole('row', { name: /First week at the plotting desk/ });
   await rows.first().getByRole('button', { name: '3', exact: true }).click();
-  await expect(margin(page).getByText('gone')).toHaveCount(1);
+  await expect(margin(page).getByText('removed')).toHaveCount(1);
   await expect(margin(page).getByRole('img', { name: /^Code for \/s\/first-week/ })).toBeVisible();
   await expectNoBarriers(page, 'handouts with an edition in hand');
 
@@ -108,9 +108,9 @@ test('an edition is told from an earlier one, has a code to its address, and is 
     .last()
     .getByRole('link', { name: /^\/s\// })
     .getAttribute('href'))!;
-  await margin(page).getByLabel('Because').fill('A key has changed.');
-  await margin(page).getByRole('button', { name: 'Withdraw the edition' }).click();
-  await expect(margin(page).getByText(/^Withdrawn on/)).toBeVisible();
+  await margin(page).getByLabel('Reason (shown to learners)').fill('A key has changed.');
+  await margin(page).getByRole('button', { name: 'Withdraw edition' }).click();
+  await expect(margin(page).getByText(/Withdrawn on/)).toBeVisible();
   await expect(rows.last()).toContainText('withdrawn');
 
   const context = await browser.newContext({ baseURL: process.env['CRIB_ADDRESS']! });
@@ -118,7 +118,7 @@ test('an edition is told from an earlier one, has a code to its address, and is 
   await learner.goto(path);
   await expect(learner.getByText('A key has changed.')).toBeVisible();
   await expectNoBarriers(learner, 'a withdrawn sheet');
-  await learner.getByRole('link', { name: /^Edition 3 took its place on \d{4}-\d\d-\d\d\.$/ }).click();
+  await learner.getByRole('link', { name: /^Replaced by edition 3 on \d+ \w+ \d{4}\.$/ }).click();
   await expect(learner.getByText('A key has changed.')).toBeHidden();
   // The address of the file answers with the page that says so.
   await learner.goto(`/public/editions/${path.split('/').at(-1)}/sheet.csv`);

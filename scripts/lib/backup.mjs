@@ -97,7 +97,7 @@ export async function backUp(ownerUrl, file) {
       `--dbname=${ownerUrl}`,
     ];
     if ((await run(tool('pg_dump'), args)) !== 0)
-      throw new Stop('The backup could not be written; the reason stands above.');
+      throw new Stop('The backup could not be written. See the error above.');
     const tables = await tablesOf(ownerUrl, snapshot);
     await query('COMMIT');
     const manifest = { file: basename(file), sha256: await sha256(`${file}.part`), tables };
@@ -126,7 +126,7 @@ async function* statementsOf(/** @type {string} */ file) {
     const ended = once(reader, 'close');
     yield* reader.stdout;
     const [code] = await ended;
-    if (code !== 0) throw new Stop(`${file} could not be read.`);
+    if (code !== 0) throw new Stop(`Cannot read ${file}.`);
     if (section === 'pre-data') yield RESCUE;
   }
 }
@@ -140,18 +140,18 @@ async function runAll(/** @type {string} */ url, /** @type {AsyncIterable<string
   const written = await pipeline(statements, writer.stdin).catch((error) => error);
   const [code] = await ended;
   if (written instanceof Stop) throw written;
-  if (code !== 0 || written) throw new Stop('The backup could not be restored; nothing was changed.');
+  if (code !== 0 || written) throw new Stop('The backup could not be restored. Nothing was changed.');
 }
 
 /** @param {string} file @returns {Manifest} */
 function manifestOf(file) {
   const named = `${file}.json`;
   for (const one of [file, named])
-    if (!existsSync(one)) throw new Stop(`There is no ${one}. A backup is two files, side by side.`);
+    if (!existsSync(one)) throw new Stop(`File not found: ${one}. A backup consists of two files in one folder.`);
   try {
     return JSON.parse(readFileSync(named, 'utf8'));
   } catch {
-    throw new Stop(`${named} is damaged. Without it nothing says whether the backup is whole: use another one.`);
+    throw new Stop(`${named} is damaged, so the backup cannot be verified. Use another backup.`);
   }
 }
 
@@ -163,16 +163,18 @@ function manifestOf(file) {
 export async function restore(ownerUrl, file) {
   const manifest = manifestOf(file);
   if ((await sha256(file)) !== manifest.sha256)
-    throw new Stop(`${file} is not what was backed up: its checksum differs. Use another backup.`);
+    throw new Stop(`${file} is damaged: its checksum differs. Use another backup.`);
   const held = await connected(ownerUrl, (query) => query("SELECT 1 FROM pg_namespace WHERE nspname = 'crib'"));
   if (held.length)
-    throw new Stop('The database already holds Crib data. Restore into an empty one, and check it before you use it.');
+    throw new Stop(
+      'The database already contains Crib data. Restore into an empty database and check it before you use it.',
+    );
   await runAll(ownerUrl, statementsOf(file));
   const now = await tablesOf(ownerUrl);
   const wrong = Object.keys({ ...manifest.tables, ...now }).filter(
     (name) => now[name]?.rows !== manifest.tables[name]?.rows || now[name]?.hash !== manifest.tables[name]?.hash,
   );
-  if (wrong.length) throw new Stop(`These tables are not what was backed up: ${wrong.join(', ')}.`);
+  if (wrong.length) throw new Stop(`Verification failed for these tables: ${wrong.join(', ')}.`);
   // A dump does not say how large things are: without it the first minutes are slow.
   const names = Object.keys(now).map((name) => `crib."${name}"`);
   await connected(ownerUrl, (query) => query(`ANALYZE ${names.join(', ')}`));

@@ -75,7 +75,7 @@ export async function openReplica(primary, home) {
     '-c',
     'fast',
   ]);
-  if (base.status !== 0) throw new Stop(`The replica could not be made:\n${String(base.stderr)}`);
+  if (base.status !== 0) throw new Stop(`The replica could not be created:\n${String(base.stderr)}`);
   await start(bin ?? '', data, as, true);
   const pidFile = join(data, 'postmaster.pid');
   const port = as.read(pidFile).split('\n')[3] ?? '';
@@ -146,7 +146,7 @@ function create(bin, data, password, as) {
   rmSync(dirname(file), { recursive: true, force: true });
   if (made.status !== 0) {
     rmSync(data, { recursive: true, force: true });
-    throw new Stop(`The database cluster could not be made in ${data}:\n${String(made.stderr)}`);
+    throw new Stop(`The database cluster could not be created in ${data}:\n${String(made.stderr)}`);
   }
 }
 
@@ -184,7 +184,7 @@ async function start(bin, data, as, durable, wish) {
     ]);
     if (begun.status === 0) return;
   }
-  throw new Stop(`PostgreSQL did not start; its log is ${join(data, 'log')}`);
+  throw new Stop(`PostgreSQL did not start. See its log: ${join(data, 'log')}`);
 }
 
 /**

@@ -28,7 +28,7 @@ export function testDatabase() {
     (role) => process.env[`CRIB_TEST_${role}_URL`],
   );
   if (!ownerUrl || !serverUrl || !adminUrl)
-    throw new Error('Run these tests with npm test, which makes a database for them.');
+    throw new Error('Run these tests with npm test, which creates their database.');
   return { ownerUrl, serverUrl, adminUrl };
 }
 

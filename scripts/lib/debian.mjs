@@ -54,7 +54,7 @@ export async function ensureDebian(packages) {
         });
   await apt('update');
   if ((await apt('install', '-y', '--no-install-recommends', ...missing)) !== 0) {
-    throw new Stop(`apt-get could not install ${missing.join(', ')}. Install by hand: ${command}`);
+    throw new Stop(`apt-get could not install ${missing.join(', ')}. Install manually: ${command}`);
   }
 }
 

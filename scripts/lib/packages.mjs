@@ -41,7 +41,7 @@ export async function ensurePackages() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   console.log('Installing packages from the npm registry');
   if ((await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'])) !== 0) {
-    throw new Stop('npm ci failed; its message stands above.');
+    throw new Stop('npm ci failed. See the error above.');
   }
   writeFileSync(stamp, lock);
 }
@@ -66,7 +66,7 @@ async function ensure(part) {
   const code = await run('npm', ['run', '--silent', 'build', '-w', workspace], {
     stdio: ['ignore', 'ignore', 'inherit'],
   });
-  if (code !== 0) throw new Stop('The build failed; its message stands above.');
+  if (code !== 0) throw new Stop('The build failed. See the error above.');
   writeFileSync(built, '');
 }
 

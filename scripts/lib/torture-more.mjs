@@ -79,7 +79,7 @@ export async function fullDisk(home) {
       rmSync(filler);
       await client.insist('room-again', made.ask('list', 1000));
       if ((await made.found('list', 1000)) !== 1)
-        throw new Stop('What was taken in with room again is not there once.');
+        throw new Stop('After freeing disk space, the import is missing or duplicated.');
       return `A full disk was answered 503 (“${refused.body.detail}”), and acts went on when there was room again.`;
     } finally {
       server.stop();

@@ -21,12 +21,12 @@ import {
   workspacesOf,
 } from './store/people.ts';
 
-const HELP = `npm run account -- make NAME ADDRESS      an account with a password that is told now; --role, --workspace
-npm run account -- invite ADDRESS         a link that works once; --role, --workspace
-npm run account -- password ADDRESS       a new password, told now; signs them out everywhere
-npm run account -- disable ADDRESS        keeps them out of the workspace; enable lets them in again
-npm run account -- remove ADDRESS         delete permanently; the name becomes “a former editor”
-npm run account -- owner                  a new link for the first owner, while there is none
+const HELP = `npm run account -- make NAME EMAIL      create an account and print its password; --role, --workspace
+npm run account -- invite EMAIL         print an invitation link; --role, --workspace
+npm run account -- password EMAIL       set a new password and print it; signs them out on all devices
+npm run account -- disable EMAIL        block access to the workspace; enable restores it
+npm run account -- remove EMAIL         delete permanently; the name becomes “a former editor”
+npm run account -- owner                print a new link for the first owner, if there is none yet
 `;
 
 /** Making, inviting, keeping out and removing by a command, for whoever runs the server. */
@@ -35,20 +35,20 @@ const { values, positionals } = parseArgs({
   options: { role: { type: 'string', default: 'owner' }, workspace: { type: 'string' } },
 });
 const [verb = '', ...words] = positionals;
-const pool = openPool(process.env['DATABASE_URL'] ?? refuse('no-database', 'DATABASE_URL says which database to use.'));
+const pool = openPool(process.env['DATABASE_URL'] ?? refuse('no-database', 'Set DATABASE_URL to the database to use.'));
 const within = <Result>(work: (db: Db) => Promise<Result>) => inTransaction(pool, { workspace: EVERYWHERE }, work);
 const site = process.env['CRIB_SITE'] ?? 'http://127.0.0.1:4310';
 const newPassword = () => randomBytes(12).toString('base64url');
 
 const somebody = async (db: Db, address: string | undefined) =>
-  (await accountAt(db, Email.parse(address))) ?? refuse('not-found', `Nobody has the address ${address}.`);
+  (await accountAt(db, Email.parse(address))) ?? refuse('not-found', `No account with this email: ${address}.`);
 /** The workspace that is named; the only one of somebody’s where none is. */
 async function workspaceOf(db: Db, editor?: number): Promise<number> {
   const { workspace } = values;
   if (workspace)
-    return ((await workspaceNamed(db, workspace)) ?? refuse('not-found', `There is no workspace “${workspace}”.`)).id;
+    return ((await workspaceNamed(db, workspace)) ?? refuse('not-found', `Workspace not found: “${workspace}”.`)).id;
   const all = editor === undefined ? [] : await workspacesOf(db, editor);
-  return all.length === 1 ? all[0]!.id : refuse('which-workspace', 'Say which workspace: --workspace and its name.');
+  return all.length === 1 ? all[0]!.id : refuse('which-workspace', 'Choose a workspace: --workspace NAME');
 }
 
 const DOES: Readonly<Record<string, () => Promise<string>>> = {
@@ -82,23 +82,23 @@ const DOES: Readonly<Record<string, () => Promise<string>>> = {
     within(async (db) => {
       if (await anyOwner(db)) return '';
       if (await firstOwnerInvited(db))
-        return 'There is no owner yet. Open the link that was printed at the first start, or get a new one: npm run account -- owner';
+        return 'There is no owner yet. Open the link that was printed at the first start, or create a new one: npm run account -- owner';
       return ownerLink(db);
     }),
   owner: () =>
     within(async (db) => {
       if (await anyOwner(db))
-        refuse('owned', 'There is an owner already. They can invite others, and so can: npm run account -- invite');
+        refuse('owned', 'There is already an owner. They can invite others, or use: npm run account -- invite');
       return ownerLink(db);
     }),
-  disable: () => stand(true, 'is kept out.'),
-  enable: () => stand(false, 'is let in again.'),
+  disable: () => stand(true, 'disabled.'),
+  enable: () => stand(false, 'enabled.'),
   async remove() {
     const { id } = await somebody(pool, words[0]);
     const workspace = await within((db) => workspaceOf(db, id));
     // What is theirs elsewhere stays theirs.
     await inTransaction(pool, { workspace }, (db) => dropMember(db, workspace, id));
-    return `${words[0]} is removed.`;
+    return `${words[0]} removed.`;
   },
 };
 /** A link that makes whoever opens it the first owner. */

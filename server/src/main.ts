@@ -62,7 +62,7 @@ function several(config: Config) {
         if (stopping || wished) return;
         // Where none has ever served, another one would not either: the reason stands above.
         if (!begun && !serving.size) process.exit(code || 1);
-        console.error(`A process ended (${code}); another one takes its place.`);
+        console.error(`Worker exited (${code}); starting a new one.`);
         setTimeout(() => void begin().then(serves), 500);
       });
     });

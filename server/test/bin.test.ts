@@ -126,7 +126,7 @@ describe('what is deleted', () => {
       [bins[2]!, made.release.label],
     ] as const) {
       const answer = await back(bin);
-      expect([answer.status, answer.body.detail]).toEqual([422, `Bring “${under}” back first: it stands on that.`]);
+      expect([answer.status, answer.body.detail]).toEqual([422, `Restore “${under}” first; this item depends on it.`]);
     }
     for (const bin of bins.reverse()) expect((await back(bin)).status).toBe(204);
     expect((await client.must<Catalogue>('GET', `/api/releases/${made.release.id}`)).keysets.length).toBe(3);

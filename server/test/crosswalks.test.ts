@@ -154,7 +154,7 @@ it('proposes on the server what a browser works out, by the words written here a
   const before = await asked();
   expect(bestOf(before, 'b')).toMatchObject({
     target: to.get('z'),
-    evidence: expect.arrayContaining(['by way of another program']),
+    evidence: expect.arrayContaining(['via another program']),
   });
   // A word that is written here stands for another one from now on.
   const sets = [

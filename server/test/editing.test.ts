@@ -127,7 +127,7 @@ describe('correcting by hand', () => {
     const refused = await client.ask('POST', `/api/apps/${slug}/merge`, { keep: keep.id, drop: drop.id });
     expect(refused).toMatchObject({
       status: 409,
-      body: { detail: expect.stringContaining('Ours changes both commands in Chart') },
+      body: { detail: expect.stringContaining('Ours edits both commands in Chart') },
     });
     await change({ remove: [{ command: keep.id, context: chart.id, platform: null }] });
     await client.must('POST', `/api/releases/${release.id}/seal`);

@@ -73,7 +73,9 @@ describe('a custom keyset', () => {
     const seen = await revision();
     const blind = await change(keyset.id, { revision: seen, put: [edit('trial.drop', 'set', ['J'])] });
     expect(blind).toMatchObject({ status: 412, body: { code: 'other-consequences', revision: seen } });
-    expect(blind.body.detail).toContain('J is taken by Show drying heights');
+    expect(blind.body.detail).toContain(
+      'This would also do what you were not shown: J belongs to Show drying heights. If you reassign it, Show drying heights has no shortcut.',
+    );
     expect((await reread()).edits).toEqual([]);
 
     const preview = await client.must<{ shown: string[] }>('POST', `/api/keysets/${keyset.id}/changes/preview`, {
@@ -86,7 +88,7 @@ describe('a custom keyset', () => {
       shown: preview.shown,
     });
     expect((await reread()).edits).toMatchObject([
-      { command: command('dry.show'), action: 'clear', reason: 'J was given to Discard trial.' },
+      { command: command('dry.show'), action: 'clear', reason: 'J was reassigned to Discard trial.' },
       { command: command('trial.drop'), shortcuts: ['J'] },
     ]);
   });
@@ -108,7 +110,7 @@ describe('a custom keyset', () => {
     const gone = await change(keyset.id, { revision: seen, put: [edit('trial.drop', 'set', ['K'])] });
     expect(gone).toMatchObject({
       status: 412,
-      body: { detail: expect.stringContaining('The keyset was changed meanwhile') },
+      body: { detail: expect.stringContaining('Someone else changed this keyset') },
     });
     expect((await reread()).edits.find((one) => one.command === command('depth.place'))!.shortcuts).toEqual(['K']);
   });
@@ -184,9 +186,9 @@ describe('a shipped keyset', () => {
     const before = JSON.stringify(await reread());
     const revision_ = await revision();
     for (const [put, code, sentence] of [
-      [[edit('depth.place', 'set', ['Ctrl+Alt+Delete'])], 'kept', /is kept by the security screen on Windows/],
+      [[edit('depth.place', 'set', ['Ctrl+Alt+Delete'])], 'kept', /is reserved by the security screen on Windows/],
       [[edit('chart.save', 'set', ['K'])], 'fixed', /cannot be changed/],
-      [[edit('depth.place', 'block', [])], 'no-key', /name one/],
+      [[edit('depth.place', 'block', [])], 'no-key', /Give a shortcut/],
       [Array.from({ length: 1001 }, () => edit('depth.place', 'clear')), 'bad-request', /At most 1,000 edits at once/],
     ] as const) {
       const answer = await change(keyset.id, { revision: revision_, put });
@@ -206,7 +208,7 @@ describe('a shipped keyset', () => {
       });
     expect((await ask(['de'])).consequences).toEqual([]);
     expect((await ask(['de', 'us'])).consequences).toEqual([
-      expect.stringMatching(/cannot be pressed on Windows with the US layout/),
+      expect.stringMatching(/cannot be typed on Windows with the US layout/),
     ]);
     const strange = await client.ask('POST', `/api/keysets/${keyset.id}/changes/preview`, {
       revision: 1,

@@ -105,7 +105,7 @@ describe('reading a list in', () => {
     });
     await client.must('POST', `/api/releases/${release.id}/list`, { text, keyset: second });
     expect(contentOf(await catalogue()).keysets).toEqual([
-      ['1.0 as shipped', [['a', null, 'F5', ['Everywhere']]]],
+      ['1.0 built in', [['a', null, 'F5', ['Everywhere']]]],
       ['Like the old one', [['a', null, 'F6', ['Everywhere']]]],
     ]);
     const other = await client.makeRelease();

@@ -53,7 +53,7 @@ describe('change notes', () => {
       ['', 'Room 4 has 2.0 already.', {}],
       [
         'Show drying heights',
-        'no longer has this key. The key now does “Discard trial contour”.',
+        'no longer uses this shortcut, which now runs “Discard trial contour”.',
         { windows: ['6'], macos: ['6'] },
       ],
     ]);
@@ -83,9 +83,9 @@ describe('change notes', () => {
     expect(found).toMatchObject({ of: 'notes', id: made.id, number: 1, release: '2.0', next: null });
     expect(found!.wrong).toContainEqual({
       label: 'Drying heights',
-      why: 'is no longer so: was called “Show drying heights”',
+      why: 'is no longer correct: was called “Show drying heights”',
     });
-    expect(found!.wrong.at(-1)!.why).toBe('changed since, and not mentioned');
+    expect(found!.wrong.at(-1)!.why).toBe('changed since, but not mentioned');
     const again = (notesAsked: number[]) =>
       client.ask<PublishedEdition[]>('POST', `/api/apps/${two.slug}/reissue`, { notes: notesAsked });
     expect((await again([made.id, 999_999_999])).status).toBe(404);
@@ -133,7 +133,7 @@ describe('change notes', () => {
       const read = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ');
       for (const part of [
         'What 2.0 changes',
-        'no longer has this key',
+        'no longer uses this shortcut',
         '“Discard',
         own.text,
         `Edition ${edition.number}, `,

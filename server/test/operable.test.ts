@@ -11,14 +11,14 @@ import { ACCOUNT, Client, databaseUrl, ensureOwner } from './harness.ts';
 describe('the configuration', () => {
   const database = 'postgresql://crib_server:x@127.0.0.1:5432/crib';
   it.each([
-    [{}, /DATABASE_URL says which database/],
-    [{ DATABASE_URL: 'mysql://x' }, /DATABASE_URL is the address of a database/],
+    [{}, /Set DATABASE_URL to the database/],
+    [{ DATABASE_URL: 'mysql://x' }, /DATABASE_URL must be a database address/],
     [{ DATABASE_URL: database, PORT: '99999' }, /PORT is 65535 at most/],
-    [{ DATABASE_URL: database, PORT: 'many' }, /PORT is a number/],
-    [{ DATABASE_URL: database, CRIB_SITE: 'crib.school' }, /CRIB_SITE is where Crib is reached/],
-    [{ DATABASE_URL: database, CRIB_PROCESSES: '4' }, /SESSION_SECRET has to be set where there are several processes/],
-    [{ DATABASE_URL: database, SESSION_SECRET: 'short' }, /SESSION_SECRET has 32 signs at least/],
-    [{ DATABASE_URL: database, LOG_LEVEL: 'loud' }, /LOG_LEVEL is one of/],
+    [{ DATABASE_URL: database, PORT: 'many' }, /PORT must be a number/],
+    [{ DATABASE_URL: database, CRIB_SITE: 'crib.school' }, /Set CRIB_SITE to the public address/],
+    [{ DATABASE_URL: database, CRIB_PROCESSES: '4' }, /Set SESSION_SECRET when there are several processes/],
+    [{ DATABASE_URL: database, SESSION_SECRET: 'short' }, /SESSION_SECRET must have at least 32 characters/],
+    [{ DATABASE_URL: database, LOG_LEVEL: 'loud' }, /LOG_LEVEL must be/],
     [{ DATABASE_URL: database, TRUST_PROXY: '-1' }, /TRUST_PROXY .* is 0 at least/],
   ])('says what is wrong with %j', (environment, sentence) => {
     expect(() => configOf(environment)).toThrow(sentence);

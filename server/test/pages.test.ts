@@ -34,8 +34,8 @@ beforeAll(async () => {
   });
   ({ commands } = await made.catalogue());
   keysetId = (await client.must<AppOverview>('GET', `/api/apps/${slug}`)).keysets[0]!.id;
-  sheet = await client.must('POST', `/api/apps/${slug}/sheets`, { keysetId, title: 'First watch' });
-  sheet = { ...sheet, revision: (await write('First watch', [commands[0]!.id, commands[1]!.id])).revision };
+  sheet = await client.must('POST', `/api/apps/${slug}/sheets`, { keysetId, title: 'Second watch' });
+  sheet = { ...sheet, revision: (await write('Second watch', [commands[0]!.id, commands[1]!.id])).revision };
   first = await publish();
 });
 const get = (path: string, headers: Record<string, string> = {}) =>
@@ -63,7 +63,7 @@ describe('a page of an edition', () => {
     const told = await (await get(`${second.path}?platform=windows&language=en&since=1`)).text();
     expect(told).toContain('Changed since edition 1');
     expect(told.match(/<section class="since"[\s\S]*?<\/section>/)![0]).toMatch(
-      /Drop buoy<\/b> <span lang="en">new<\/span>[\s\S]*Sum the log<\/b> <span lang="en">gone/,
+      /Drop buoy<\/b> <span lang="en">new<\/span>[\s\S]*Sum the log<\/b> <span lang="en">removed/,
     );
     expect(await (await get(`${second.path}?since=99`)).text()).not.toContain('class="since"');
 
@@ -134,7 +134,7 @@ describe('what goes on around editions', () => {
     const parser = new RssParser();
     const text = await (await get(`${first.newest}/feed.atom`)).text();
     const feed = await parser.parseString(text);
-    expect(feed.title).toBe('First watch');
+    expect(feed.title).toBe('Second watch');
     expect(feed.items.map((one) => one.id)).toEqual([`https://school.example${first.path}`]);
     expect(feed.items[0]!.link).toBe(`https://school.example${first.path}`);
     // RFC 4287, 4.1.1 and 4.1.2: what a feed and an entry must have.
@@ -177,7 +177,7 @@ describe('what goes on around editions', () => {
       kind: 'wrong',
       command: 'sum-the-log',
       said: 'B draws <a> box.',
-      title: 'First watch',
+      title: 'Second watch',
       number: 1,
       sheetId: sheet.id,
       outcome: null,

@@ -167,7 +167,7 @@ describe('the history of a command and of a press', () => {
       lines.map((line) => [line.release.label, line.commands[0]?.label, line.changes.map((one) => say(one))]),
     ).toEqual([
       ['1.0', 'Trace shoreline', []],
-      ['2.0', 'Trace coastline', ['was called Trace shoreline']],
+      ['2.0', 'Trace coastline', ['previously Trace shoreline']],
     ]);
     expect(lines[1]!.keys).toMatchObject([{ shortcut: 'L', places: ['Chart'] }]);
     const of = async (press: string) =>
@@ -183,7 +183,7 @@ describe('the history of a command and of a press', () => {
       (await of('J')).map((line) => [line.commands.map((one) => one.label), line.changes.map((one) => say(one))]),
     ).toEqual([
       [['Show drying heights'], []],
-      [['Discard trial contour'], ['does something else']],
+      [['Discard trial contour'], ['runs another command']],
     ]);
     expect(await of('[KeyJ]')).toEqual(await of('J'));
     const bad = (query: string) => client.ask('GET', `/api/apps/${two.slug}/history?${query}`);
@@ -247,7 +247,7 @@ describe('carrying a keyset forward', () => {
     expect(made.edits).toEqual(layer.edits);
     expect(made).toMatchObject({ name: 'School set', carriedFrom: keyset.id, baseId: body.baseId });
     expect(made.open).toMatchObject([
-      { position: 0, command: 'Send by fax', shortcuts: ['F8'], why: 'Send by fax is not in this release any more.' },
+      { position: 0, command: 'Send by fax', shortcuts: ['F8'], why: 'Send by fax is not in this release.' },
     ]);
     const reasons = [...made.edits, ...made.open].map((one) => one.reason).sort();
     expect(reasons).toEqual(keyset.edits.map((one) => one.reason).sort());
@@ -304,8 +304,8 @@ describe('what is out of date', () => {
         next: {
           release: '2.0',
           wrong: [
-            { label: 'Place sounding', why: 'is on S now' },
-            { label: 'Trace shoreline', why: 'is called Trace coastline, is on L now' },
+            { label: 'Place sounding', why: 'now has S' },
+            { label: 'Trace shoreline', why: 'is now called Trace coastline, now has L' },
             { label: 'Send by fax', why: 'no longer exists' },
           ],
         },
@@ -322,7 +322,7 @@ describe('what is out of date', () => {
       put,
       shown: asked.shown,
     });
-    expect((await stale())[0]!.wrong).toEqual([{ label: 'Place sounding', why: 'is on Shift+D now' }]);
+    expect((await stale())[0]!.wrong).toEqual([{ label: 'Place sounding', why: 'now has Shift+D' }]);
     expect((await reissue({ sheets: [sheet.id, 999_999_999] })).status).toBe(404);
     expect((await stale())[0]!.wrong).toHaveLength(1);
     expect((await reissue({})).body).toMatchObject([{ number: 2 }]);

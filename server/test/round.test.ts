@@ -45,8 +45,8 @@ it('says what was found otherwise in a round: on that platform, in all its place
   const seven = (await base()).bindings.find((one) => one.shortcut === 'F7' && one.platform === null)!;
   expect((await find({ binding: seven.id, platform: 'macos', shortcut: 'F8' })).status).toBe(204);
   expect((await base()).corrections.map((one) => [one.context, one.platform, one.now, one.reason])).toEqual([
-    [stated.contexts[0], 'macos', ['F9', 'F6', 'F8'], 'Tried on macOS, build 1.2: on another key.'],
-    [chart.id, 'macos', ['F8'], 'Tried on macOS, build 1.2: on another key.'],
+    [stated.contexts[0], 'macos', ['F9', 'F6', 'F8'], 'Verified on macOS, build 1.2: on another key.'],
+    [chart.id, 'macos', ['F8'], 'Verified on macOS, build 1.2: on another key.'],
   ]);
   expect((await client.ask('GET', `/api/apps/${app}/desk`)).status).toBe(200);
 });

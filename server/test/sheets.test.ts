@@ -91,7 +91,9 @@ it('is published with a clean proof, or with what stays wrong named; the edition
   const refused = await issue();
   expect(refused.status).toBe(422);
   expect(refused.body.problems.map((one) => one.code)).toEqual(['proof', 'proof']);
-  expect(refused.body.problems.map((one) => one.sentence).join(' ')).toContain('“S” is not what Place sounding has');
+  expect(refused.body.problems.map((one) => one.sentence).join(' ')).toContain(
+    'The title says 3, but there are 2 rows. Fix it, or give a reason to keep it. “S” is not the shortcut for Place sounding: it has D. Fix it, or give a reason to keep it.',
+  );
   const { facts } = await client.must<Found>('GET', `/api/sheets/${sheet.id}`);
   const one = opened(await made.catalogue());
   const keyboards = keyboardsOf([US], one.catalogue.release.platforms);

@@ -143,8 +143,7 @@ describe('what was done', () => {
     await client.must('POST', `/api/releases/${made.release.id}/list`, { text: list, ...contexts });
     const changed = contentOf(await made.catalogue());
     expect(changed).not.toEqual(before);
-    const latest = async () =>
-      (await client.must<ActPage>('GET', `/api/acts?app=${made.slug}&text=read a list`)).acts[0]!;
+    const latest = async () => (await client.must<ActPage>('GET', `/api/acts?app=${made.slug}&text=imported`)).acts[0]!;
     const act = await latest();
     expect(act).toMatchObject({ doing: 'read a list in', release: '1.0', undoable: true });
     await client.must('POST', `/api/acts/${act.id}/undo`);
@@ -181,7 +180,7 @@ describe('what was done', () => {
       { title: 'Hold', rows: [row('c')] },
       { title: 'Deck', rows: [row('b', 'at dawn'), row('a')] },
     ]);
-    const [act] = (await client.must<ActPage>('GET', `/api/acts?app=${made.slug}&text=changed the sheet`)).acts;
+    const [act] = (await client.must<ActPage>('GET', `/api/acts?app=${made.slug}&text=edited a sheet`)).acts;
     const rows = await client.must<ActRow[]>('GET', `/api/acts/${act!.id}/rows`);
     const told = rows.map(({ keptIn, command, before, after }) => [
       keptIn,

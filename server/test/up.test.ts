@@ -300,7 +300,7 @@ describe('what the database rules', () => {
     const stated = { command: a, contexts: [found.contexts[0]!.id], platform: null, shortcut: 'F5' };
     expect(await client.ask('POST', bindings, { bindings: [stated] })).toMatchObject({
       status: 409,
-      body: { detail: expect.stringMatching(/Alpha has F5 in that place already/) },
+      body: { detail: expect.stringMatching(/Alpha already has F5 in this context/) },
     });
     // Two commands that are one have their shortcut once.
     await client.must('POST', `/api/apps/${slug}/merge`, { keep: a, drop: b });

@@ -28,7 +28,7 @@ watch(
 <template>
   <div class="frame">
     <template v-if="session.editor">
-      <a class="skip btn primary" href="#work" @click.prevent="focusOn('ledger')">Skip to the work</a>
+      <a class="skip btn primary" href="#work" @click.prevent="focusOn('ledger')">Skip to content</a>
       <MastHead />
       <LineInHand />
       <OwnKeys />

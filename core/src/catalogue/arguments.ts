@@ -27,10 +27,10 @@ export function argumentFault(
   named: (name: string) => Pick<Command, 'argumentOf'> | undefined,
 ): string | null {
   if (!argumentOf && !argument) return null;
-  if (!argumentOf) return `The value “${argument}” belongs to no command. Say whose argument it is.`;
-  if (!argument) return `Say which value of ${argumentOf} it is.`;
+  if (!argumentOf) return `The value “${argument}” belongs to no command. Choose the command it is a value of.`;
+  if (!argument) return `Enter the value of ${argumentOf} it is.`;
   const whole = named(argumentOf);
-  if (!whole) return `No command here has the id “${argumentOf}”.`;
-  if (argumentOf === name) return 'A command is no argument of its own.';
+  if (!whole) return `No command has the id “${argumentOf}”.`;
+  if (argumentOf === name) return 'A command cannot be a variant of itself.';
   return whole.argumentOf ? `${argumentOf} is an argument itself, of ${whole.argumentOf}.` : null;
 }

@@ -33,7 +33,7 @@ export function contextTree(contexts: readonly Context[]): ContextTree {
   }
   const roots = children.get(null) ?? [];
   const root = roots[0];
-  if (!root || roots.length > 1) throw new Error('A release has exactly one root context.');
+  if (!root || roots.length > 1) throw new Error('A release must have exactly one top-level context.');
 
   const chains = new Map<number, readonly number[]>();
   const inOrder: Context[] = [];
@@ -47,7 +47,7 @@ export function contextTree(contexts: readonly Context[]): ContextTree {
   };
   visit(root, []);
   if (inOrder.length !== contexts.length)
-    throw new Error('A context lies in a circle, or below one that is not there.');
+    throw new Error('A context contains itself, or its parent context does not exist.');
 
   const stated = new Map<string, boolean | null>();
   for (const { id, together } of contexts) {
@@ -69,7 +69,7 @@ export function contextTree(contexts: readonly Context[]): ContextTree {
 
   const get = (id: number) => {
     const context = byId.get(id);
-    if (!context) throw new Error(`There is no context ${id} in this release.`);
+    if (!context) throw new Error(`This release has no context ${id} in this release.`);
     return context;
   };
   const chain = (id: number) => chains.get(id) ?? [];

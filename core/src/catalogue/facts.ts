@@ -24,11 +24,11 @@ export function correctedFacts(asked: SentFacts, { commands, contexts, app, keys
     const before = there(contexts, asked.subject, 'place');
     const { parent } = asked.place;
     if (parent !== undefined && (parent === null) !== (before.parent === null))
-      refuse('no-context', 'Only Everywhere lies in no other place, and always does.');
+      refuse('no-context', '“Everywhere” must stay at the top level; every other context needs a parent.');
     if (typeof parent === 'number') {
       there(contexts, parent, 'place');
       if (contextTree(contexts).chain(parent).includes(asked.subject))
-        refuse('no-context', `${before.name} cannot lie within itself.`);
+        refuse('no-context', `${before.name} cannot contain itself.`);
     }
     return different(asked.subject, asked.place, before);
   }
@@ -37,6 +37,6 @@ export function correctedFacts(asked: SentFacts, { commands, contexts, app, keys
     return same ? [] : [{ what: 'policy', subject: null, field: 'keyPolicy', now: asked.policy }];
   }
   const keyset = there(keysets, asked.keyset, 'keyset');
-  if (keyset.kind !== 'shipped') refuse('other-kind', `${keyset.name} is not shipped with the release.`);
+  if (keyset.kind !== 'shipped') refuse('other-kind', `${keyset.name} is not part of this release.`);
   return keyset.isDefault ? [] : [{ what: 'default', subject: null, field: 'keyset', now: asked.keyset }];
 }

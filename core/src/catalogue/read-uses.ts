@@ -24,22 +24,22 @@ export function readUses(text: string, commands: readonly Command[]): UsesRead {
     const refuse = (sentence: string) => problems.push(problem('not-a-use', sentence, { line: at + 1 }));
     const parts = partedUse(line.trim());
     if (!parts)
-      return void refuse(`Line ${at + 1} names no count: write “Place sounding, 212”, or daily in its place.`);
+      return void refuse(`Line ${at + 1} has no count. Write “Place sounding, 212” or “Place sounding, daily”.`);
     const name = parts[0].replace(/["“”]/g, '').trim();
     const said = parts[1].toLowerCase();
     const known = byName.get(name) ?? byName.get(name.toLowerCase()) ?? [];
     if (known.length !== 1)
       return void refuse(
         known.length
-          ? `Line ${at + 1}: ${known.length} commands are called “${name}”. Write its id: ${known.map((one) => one.name).join(' or ')}.`
-          : `Line ${at + 1}: no command is called “${name}”.`,
+          ? `Line ${at + 1}: ${known.length} commands have the name “${name}”. Write its id: ${known.map((one) => one.name).join(' or ')}.`
+          : `Line ${at + 1}: no command has the name “${name}”.`,
       );
     const often = USE_CLASSES.find((one) => one === said) ?? null;
     const perDay = often ? null : Number(said);
     if (!often && !(Number(said) >= 0 && Number(said) <= 100_000))
-      return void refuse(`Line ${at + 1}: “${parts[1]}” is neither a count a day nor rarely, weekly or daily.`);
+      return void refuse(`Line ${at + 1}: “${parts[1]}” must be uses per day, or rarely, weekly or daily.`);
     const [command] = known as [Command];
-    if (found.has(command.id)) return void refuse(`Line ${at + 1}: ${command.label} was named before.`);
+    if (found.has(command.id)) return void refuse(`Line ${at + 1}: ${command.label} is listed twice.`);
     found.set(command.id, { command: command.id, perDay, often });
   });
   return { uses: [...found.values()], problems };

@@ -18,7 +18,7 @@ const Said = z
     targetState: state.default(''),
   })
   .refine((one) => (one.target === null) === (one.relation === 'none' || one.relation === 'later'), {
-    message: 'a relation names its counterpart; “none” and “later” name none',
+    message: 'a relation needs a matching command; “none” and “later” have none',
   });
 
 /** What was judged of one command or place of the source: one line for each counterpart. */
@@ -70,13 +70,13 @@ export const SentJudgements = z.strictObject({
                 (one) =>
                   one.target !== null || list.every((other) => other === one || other.sourceState !== one.sourceState),
               ),
-            { message: '“none” and “later” stand alone' },
+            { message: '“none” and “later” cannot be combined with a relation' },
           ),
       }),
     )
     .min(1)
     .max(5000)
-    .refine((list) => new Set(list.map((one) => one.source)).size === list.length, 'each source once'),
+    .refine((list) => new Set(list.map((one) => one.source)).size === list.length, 'each command only once'),
 });
 export type SentJudgements = z.input<typeof SentJudgements>;
 
@@ -102,7 +102,7 @@ const word = z
   .string()
   .normalize('NFC')
   .toLowerCase()
-  .regex(/^[\p{L}\p{N}]{1,40}$/u, 'a word is letters and digits');
+  .regex(/^[\p{L}\p{N}]{1,40}$/u, 'a word may contain letters and digits only');
 const sets = z.array(z.array(word).min(2).max(40)).max(600);
 /** A section of the word list as it is in use; `revision` is 0 for one that is as it ships. */
 export const WordSectionSaid = z.object({

@@ -85,11 +85,11 @@ export const SentUses = z.strictObject({
     .array(
       Use.omit({ source: true }).refine(
         (use) => (use.perDay === null) !== (use.often === null),
-        'say either a count a day or a class',
+        'give either a count per day or a class',
       ),
     )
     .max(20_000)
-    .refine((list) => new Set(list.map((use) => use.command)).size === list.length, 'each command once'),
+    .refine((list) => new Set(list.map((use) => use.command)).size === list.length, 'each command only once'),
 });
 
 export const SentRun = Run.omit({ id: true });
@@ -159,7 +159,7 @@ export type SentFacts = z.infer<typeof SentFacts>;
 export const SentWordings = z.strictObject({
   command: Id,
   wordings: z
-    .array(Wording.refine((one) => one.language !== null, 'say in which language'))
+    .array(Wording.refine((one) => one.language !== null, 'choose a language'))
     .min(1)
     .max(60),
 });

@@ -10,21 +10,21 @@ export const Id = z.int().positive();
 export const Slug = z
   .string()
   .max(60)
-  .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'small letters and digits, parted by single hyphens');
+  .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'lower-case letters and digits, separated by single hyphens');
 export const PlatformName = z
   .string()
   .max(30)
-  .regex(/^[a-z0-9]+$/, 'small letters and digits');
+  .regex(/^[a-z0-9]+$/, 'lower-case letters and digits');
 const Platforms = z
   .array(PlatformName)
   .min(1)
   .max(8)
-  .refine((list) => new Set(list).size === list.length, 'each platform once');
+  .refine((list) => new Set(list).size === list.length, 'each platform only once');
 /** A shortcut in Crib's stored form. */
 export const StoredShortcut = z
   .string()
   .max(200)
-  .refine((text) => !('code' in readStored(text)), 'not a shortcut in the stored form');
+  .refine((text) => !('code' in readStored(text)), 'not a shortcut in stored form');
 
 export const App = z.object({
   id: Id,

@@ -17,3 +17,5 @@ export * from './relations.ts';
 export * from './tools.ts';
 export * from './people.ts';
 export * from './routes/index.ts';
+export * from './act-names.ts';
+export { actWords, actsWorded } from './act-words.ts';

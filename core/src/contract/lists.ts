@@ -10,16 +10,16 @@ export interface ListFormatFacts {
 
 /** Every format that can be imported; `openList` detects which one a file has. */
 export const LIST_FORMATS = {
-  csv: { name: 'text in columns', endings: ['.csv', '.tsv', '.txt'] },
+  csv: { name: 'text with columns', endings: ['.csv', '.tsv', '.txt'] },
   xlsx: {
-    name: 'a spreadsheet (XLSX)',
+    name: 'spreadsheet (XLSX)',
     endings: ['.xlsx'],
     type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
   },
-  ods: { name: 'a spreadsheet (ODS)', endings: ['.ods'], type: 'application/vnd.oasis.opendocument.spreadsheet' },
+  ods: { name: 'spreadsheet (ODS)', endings: ['.ods'], type: 'application/vnd.oasis.opendocument.spreadsheet' },
   html: { name: 'a web page', endings: ['.html', '.htm'] },
   markdown: { name: 'Markdown', endings: ['.md'] },
   lines: { name: 'plain lines', endings: ['.txt'] },
-  'crib json': { name: 'Crib’s own JSON', endings: ['.json'] },
+  'crib json': { name: 'Crib JSON', endings: ['.json'] },
 } as const satisfies Record<string, ListFormatFacts>;
 export type ListFormat = keyof typeof LIST_FORMATS;

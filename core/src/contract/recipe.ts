@@ -93,5 +93,5 @@ export const SentRecipe = z.strictObject({ revision: Id, recipe: Recipe });
 /** The recipe as a JSON Schema (2020-12), for who writes one elsewhere. */
 export const recipeSchema = () => ({
   ...z.toJSONSchema(RecipeShape, { io: 'input' }),
-  title: 'Crib recipe of a preset file format',
+  title: 'Crib preset format',
 });

@@ -36,7 +36,7 @@ export const SentLineage = z.strictObject({
     .array(
       LineageLink.pick({ kind: true, old: true, now: true })
         .extend({ verdict: z.enum(['confirmed', 'refused']).nullable() })
-        .refine((link) => link.old !== link.now, 'names two different ones'),
+        .refine((link) => link.old !== link.now, 'must be two different commands or contexts'),
     )
     .min(1)
     .max(2000),
@@ -95,7 +95,7 @@ export type ChangeNotes = z.infer<typeof ChangeNotes>;
 
 export const NewNotes = ChangeNotes.pick({ oldKeyset: true, nowKeyset: true, title: true }).refine(
   (asked) => asked.oldKeyset !== asked.nowKeyset,
-  'name two different keysets',
+  'choose two different keysets',
 );
 export const SentNotes = ChangeNotes.omit({ id: true, appId: true, oldKeyset: true, nowKeyset: true });
 export type SentNotes = z.infer<typeof SentNotes>;
@@ -179,5 +179,5 @@ export const SentReissue = z
     /** The keyset of another release to make the sheets on. */
     keyset: Id.nullable().default(null),
   })
-  .refine((asked) => asked.sheets.length + asked.notes.length > 0, 'name a sheet or change notes');
+  .refine((asked) => asked.sheets.length + asked.notes.length > 0, 'give a sheet or change notes');
 export type SentReissue = z.infer<typeof SentReissue>;

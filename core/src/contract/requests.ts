@@ -94,7 +94,7 @@ export const SentEdit = Edit.extend({
 /** A change, the revision it was made on, and the consequences the editor was shown (`shownKeys`). */
 export const SentChange = z.strictObject({
   revision: Id,
-  put: z.array(SentEdit).max(1000, 'At most 1,000 edits at once: cut it into parts.').default([]),
+  put: z.array(SentEdit).max(1000, 'At most 1,000 edits at once. Split them into parts.').default([]),
   remove: z.array(EditPlace).max(1000).default([]),
   shown: z.array(z.string().max(500)).max(20_000).default([]),
   /** The interface language in which it was weighed. */

@@ -17,4 +17,4 @@ export const prose = (most: number) =>
     .normalize('NFC')
     .trim()
     .max(most)
-    .regex(/^[^\0]*$/, 'must not hold NUL');
+    .regex(/^[^\0]*$/, 'must not contain NUL characters');

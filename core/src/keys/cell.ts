@@ -125,7 +125,7 @@ export function readCell(given: string, options: CellOptions): CellResult {
     if (!platforms.includes(only!.platform))
       return {
         kind: 'error',
-        problem: problem('unknown-platform', `The release does not run on ${platformName(only!.platform)}.`),
+        problem: problem('unknown-platform', `This release does not support ${platformName(only!.platform)}.`),
       };
     return readPlain(only!.text, { ...options, platform: only!.platform });
   }
@@ -150,7 +150,8 @@ export function readCell(given: string, options: CellOptions): CellResult {
     if (result.kind !== 'read') return stated(result, platform);
     for (const one of wanted) mine.push(...result.shortcuts.map((shortcut) => ({ platform: one, shortcut })));
   }
-  if (mine.length === 0) return { kind: 'error', problem: problem('no-key', 'No keys of this platform stand there.') };
+  if (mine.length === 0)
+    return { kind: 'error', problem: problem('no-key', 'There are no shortcuts for this platform in this cell.') };
   return { kind: 'read', keys: platform === null ? foldedKeys(mine, platforms) : mine };
 }
 

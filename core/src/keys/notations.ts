@@ -28,7 +28,7 @@ export function readHyphenForm(text: string): Shortcut | Problem | null {
     if (units.length !== 1 || meaning?.is !== 'key') return null;
     const from = text.indexOf(token);
     if (new Set(modifiers).size < modifiers.length)
-      return problem('modifier-twice', `A modifier stands twice in “${token}”, at ${from + 1}.`, {
+      return problem('modifier-twice', `A modifier appears twice in “${token}” (position ${from + 1}).`, {
         from,
         to: from + token.length,
       });

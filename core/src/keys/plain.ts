@@ -22,10 +22,10 @@ export function readPlain(text: string, options: ReadOptions = {}): ReadResult {
   if (!left || !forward) return results[0]!;
   return {
     kind: 'choice',
-    sentence: 'On macOS “Delete” is the key that deletes to the left; some lists mean the one that deletes forward.',
+    sentence: 'On macOS, “Delete” deletes to the left. Some lists mean the key that deletes forward.',
     readings: [
-      { shortcuts: left, sentence: 'The key that deletes to the left (⌫)' },
-      { shortcuts: forward, sentence: 'The key that deletes forward (⌦)' },
+      { shortcuts: left, sentence: 'Delete to the left (⌫)' },
+      { shortcuts: forward, sentence: 'Delete forward (⌦)' },
     ],
   };
 }
@@ -45,11 +45,11 @@ function signPair(units: readonly Unit[]): ReadResult | null {
   const chord = (character: string, held = modifiers): Shortcut => pressed([key(character, held)]);
   return {
     kind: 'choice',
-    sentence: 'The slash may stand for “or”, or be a key itself.',
+    sentence: 'Does the slash mean “or”, or is it a key?',
     readings: [
       { shortcuts: [chord('+'), chord('-')], sentence: 'Plus, or minus' },
-      { shortcuts: [chord('/'), chord('-')], sentence: 'Slash, or minus, both with the modifiers' },
-      { shortcuts: [chord('/'), chord('-', [])], sentence: 'Slash with the modifiers, or minus alone' },
+      { shortcuts: [chord('/'), chord('-')], sentence: 'Slash or minus, each with the modifiers' },
+      { shortcuts: [chord('/'), chord('-', [])], sentence: 'Slash with the modifiers, or minus on its own' },
     ],
   };
 }
@@ -70,11 +70,7 @@ function readUnits(units: readonly Unit[], options: ReadOptions & StrokeOptions)
     // A choice inside several alternatives would need choices of choices: the reader is asked to part them.
     if (result.kind === 'choice' && group.length < items.length) {
       return failed(
-        problem(
-          'unclear-alternative',
-          `${result.sentence} Write each alternative in a row of its own.`,
-          placeOf(group),
-        ),
+        problem('unclear-alternative', `${result.sentence} Put each alternative in its own row.`, placeOf(group)),
       );
     }
     if (result.kind !== 'read') return result;
@@ -108,7 +104,7 @@ function readGroup(items: readonly Item[]): ReadResult {
   const parts = split(items, (item) => item.link === 'comma');
   if (parts.length === 1) {
     const names = items.length > 1 && items.every((item) => item.link !== 'then' && single(item) && named(item.stroke));
-    return names ? choice(items, 'Keys side by side may follow one another, or be alternatives.') : asSequence;
+    return names ? choice(items, 'Are these pressed one after another, or alternatives?') : asSequence;
   }
   if (first!.bare) return asSequence;
   if (parts.every((part) => part.length === 1)) {
@@ -118,7 +114,7 @@ function readGroup(items: readonly Item[]): ReadResult {
     // `Ctrl+E, C`: what has no modifier of its own may follow, or be another way.
     const led = items.slice(1).every((item) => single(item));
     if ((alike.size === 1 || led) && !items.some((item) => named(item.stroke))) {
-      return choice(items, 'The comma may part alternatives, or strokes that follow one another.');
+      return choice(items, 'Does the comma separate alternatives, or keys pressed one after another?');
     }
   }
   return alternatives(parts);
@@ -130,10 +126,10 @@ function gluedSigns(items: readonly Item[], whole: ReadResult): ReadResult {
   if (without.kind !== 'read' || whole.kind !== 'read') return whole;
   return {
     kind: 'choice',
-    sentence: 'A sign stands right behind a key: it may be pressed after it, or not belong to the keys.',
+    sentence: 'Is the symbol after the key part of the shortcut?',
     readings: [
       { shortcuts: without.shortcuts, sentence: 'Without it' },
-      { shortcuts: whole.shortcuts, sentence: 'Pressed after it' },
+      { shortcuts: whole.shortcuts, sentence: 'Yes, pressed after it' },
     ],
   };
 }
@@ -149,12 +145,12 @@ function slashes(items: readonly Item[]): ReadResult {
   );
   return {
     kind: 'choice',
-    sentence: 'The modifiers may belong to the first key alone, or to all of them.',
+    sentence: 'Do the modifiers apply to the first key only, or to all of them?',
     readings: [
-      { shortcuts: [pressed([first!]), ...withAll], sentence: 'The modifiers with each key' },
+      { shortcuts: [pressed([first!]), ...withAll], sentence: 'Modifiers with each key' },
       {
         shortcuts: [first!, ...rest].map((stroke) => pressed([stroke])),
-        sentence: 'The modifiers with the first key only',
+        sentence: 'Modifiers with the first key only',
       },
     ],
   };
@@ -169,12 +165,12 @@ function looseSequence(items: readonly Item[], stroke: Stroke & { kind: 'key' })
   const taps = stroke.modifiers.map((modifier): Stroke => ({ kind: 'tap', modifier }));
   return {
     kind: 'choice',
-    sentence: 'The modifier may be held with the first key, or tapped alone before the keys.',
+    sentence: 'Is the modifier held with the first key, or tapped before it?',
     readings: [
       { shortcuts: [pressed([stroke, ...tail])], sentence: 'Held with the first key; the others follow' },
       {
         shortcuts: [pressed([...taps, { ...stroke, modifiers: [] }, ...tail])],
-        sentence: 'Tapped alone; the keys follow',
+        sentence: 'Tapped first; the other keys follow',
       },
     ],
   };
@@ -208,14 +204,14 @@ function alternatives(parts: readonly (readonly Item[])[]): ReadResult {
 function sequence(items: readonly Item[]): ReadResult {
   const first = items[0]!;
   if (items.length === 1 && first.bare) {
-    const sentence = `A modifier alone is no shortcut, at ${first.from + 1}; write “tap” before it if it is tapped alone.`;
+    const sentence = `A modifier alone is not a shortcut (position ${first.from + 1}). Write “tap” before it if it is tapped on its own.`;
     return failed(problem('bare-modifier', sentence, placeOf(items)));
   }
   if (items.length > MOST_STROKES) {
     return failed(
       problem(
         'too-many-strokes',
-        `A shortcut has at most ${MOST_STROKES} strokes; this has ${items.length}.`,
+        `A shortcut can have at most ${MOST_STROKES} steps; this has ${items.length}.`,
         placeOf(items),
       ),
     );

@@ -35,8 +35,8 @@ export function readRange(text: string, options: ReadOptions, read: Read): ReadR
   if (!members || members.length < 2) return null;
   return {
     kind: 'choice',
-    sentence: 'A range of keys is named: one for each member of a family.',
-    readings: [{ shortcuts: members, sentence: 'One key for each member', each: true }],
+    sentence: 'This is a range of keys: one per member of a family.',
+    readings: [{ shortcuts: members, sentence: 'One key per member', each: true }],
   };
 }
 

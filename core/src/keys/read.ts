@@ -20,8 +20,7 @@ const SIGNED =
  * place. Never throws; linear in the length of the text.
  */
 export function readShortcuts(text: string, options: ReadOptions = {}): ReadResult {
-  if (text.trim() === '')
-    return { kind: 'error', problem: problem('no-key', 'There is no shortcut in an empty text.') };
+  if (text.trim() === '') return { kind: 'error', problem: problem('no-key', 'The text is empty. Enter a shortcut.') };
   if (text.length > MOST_TEXT) {
     const sentence = `A shortcut is at most ${MOST_TEXT} characters long; this has ${text.length}.`;
     return { kind: 'error', problem: problem('text-too-long', sentence) };

@@ -49,7 +49,7 @@ export function readStored(text: string): Shortcut | Problem {
   const body = manner ? text.slice(MANNERS[manner].length) : text;
   const texts = body.split(' ');
   if (texts.length > MOST_STROKES) {
-    return problem('too-many-strokes', `A shortcut has at most ${MOST_STROKES} strokes.`);
+    return problem('too-many-strokes', `A shortcut can have at most ${MOST_STROKES} steps.`);
   }
   const strokes: Stroke[] = [];
   for (const part of texts) {

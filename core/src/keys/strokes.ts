@@ -83,7 +83,7 @@ export function parseStrokes(units: readonly Unit[], options: StrokeOptions): It
     if (at >= units.length) {
       return problem(
         'no-key',
-        `“${units[at - 1]!.text}” at ${units[at - 1]!.from + 1} has nothing after it.`,
+        `Nothing follows “${units[at - 1]!.text}” (position ${units[at - 1]!.from + 1}).`,
         units[at - 1],
       );
     }
@@ -130,7 +130,7 @@ function parseChord(units: readonly Unit[], from: number, options: StrokeOptions
     if (unit.meaning?.is !== 'modifier') break;
     const { modifier } = unit.meaning;
     if (isHeld(modifiers, modifier)) {
-      return problem('modifier-twice', `${unit.text} stands twice, at ${unit.from + 1}.`, unit);
+      return problem('modifier-twice', `${unit.text} appears twice (position ${unit.from + 1}).`, unit);
     }
     modifiers.push(modifier);
     joined = isJoiner(units[at + 1]) && !isKeyAfterSymbol(unit, units[at + 2], units[at + 3]);
@@ -142,7 +142,7 @@ function parseChord(units: readonly Unit[], from: number, options: StrokeOptions
   const parts = stops.has(unit?.meaning?.is ?? '') || (modifiers.length > 0 && unit?.sign === ',' && !glued);
   const ends = !unit || (!joined && parts);
   if (ends) return bareModifier(units, from, at, modifiers, joined, tap);
-  if (tap) return problem('tap-of-key', `Only a modifier is tapped; “${unit!.text}” is not one.`, unit);
+  if (tap) return problem('tap-of-key', `Only modifiers can be tapped; “${unit!.text}” is not one.`, unit);
   const key = keyAt(units, at, options);
   if ('sentence' in key) return key;
   if ('letters' in key) {
@@ -174,11 +174,11 @@ function bareModifier(
       return { strokes: [stroke], next: at, loose: false, bare: false };
     }
     const sign = last?.sign ?? '+';
-    return problem('no-key', `“${sign}” at ${(last?.from ?? 0) + 1} has no key after it.`, last, [`${sign}${sign}`]);
+    return problem('no-key', `No key follows “${sign}” (position ${(last?.from ?? 0) + 1}).`, last, [`${sign}${sign}`]);
   }
   if (modifiers.length !== 1) {
     const unit = units[at] ?? last;
-    return problem('no-key', `No key at ${(unit?.from ?? 0) + 1}: a shortcut needs a key or a pointer action.`, unit);
+    return problem('no-key', `Key missing at position ${(unit?.from ?? 0) + 1}.`, unit);
   }
   return { strokes: [{ kind: 'tap', modifier: modifiers[0]! }], next: at, loose: false, bare: !tap };
 }
@@ -199,12 +199,16 @@ function finishChord(
       stroke = { kind: 'pointer', modifiers, held: stroke.key, action: next.meaning.action };
     } else if (next.meaning?.is === 'modifier') {
       if (isHeld(modifiers, next.meaning.modifier)) {
-        return problem('modifier-twice', `${next.text} stands twice, at ${next.from + 1}.`, next);
+        return problem('modifier-twice', `${next.text} appears twice (position ${next.from + 1}).`, next);
       }
       modifiers.push(next.meaning.modifier);
     } else {
       const [first, second] = [units[at - 1]!.text, next.text];
-      return problem('two-keys', `${first} and ${second} at ${next.from + 1} are both keys: one stroke has one.`, next);
+      return problem(
+        'two-keys',
+        `${first} and ${second} are both keys (position ${next.from + 1}). A step has only one.`,
+        next,
+      );
     }
     at += 2;
   }
@@ -250,7 +254,11 @@ function positionAt(units: readonly Unit[], at: number): Found {
   const spot = key ? spotsOf(US.on.linux, key.character)[0] : undefined;
   const found = code ?? spot?.code;
   if (found) return { found: { by: 'position', code: found }, used: 2 };
-  return problem('no-key', `“key” at ${units[at]!.from + 1} is not followed by a key of the US layout.`, units[at]);
+  return problem(
+    'no-key',
+    `“key” must be followed by a key of the US layout (position ${units[at]!.from + 1}).`,
+    units[at],
+  );
 }
 
 function unknownWord(unit: Unit, { suggest = true }: StrokeOptions): Problem {
@@ -261,7 +269,7 @@ function unknownWord(unit: Unit, { suggest = true }: StrokeOptions): Problem {
   const letters = /^[A-Z]{2,5}$/.test(unit.text) ? [[...unit.text].join(' then ')] : [];
   return problem(
     'unknown-key',
-    `There is no key called “${text}”, at ${unit.from + 1}.`,
+    `Unknown key “${text}” (position ${unit.from + 1}).`,
     { from: unit.from, to: unit.to },
     [...close, ...letters],
   );

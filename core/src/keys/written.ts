@@ -85,17 +85,17 @@ export function peeled(given: string, options: ReadOptions, read: Read): Peeled 
   if (example) {
     const inner = read(text.slice(example.length), options);
     if (inner.kind !== 'read') return { result: inner };
-    const readings = [{ shortcuts: inner.shortcuts, sentence: 'These very keys' }];
-    return { result: choiceOf('An example is named, which may stand for other keys too.', readings) };
+    const readings = [{ shortcuts: inner.shortcuts, sentence: 'Exactly these keys' }];
+    return { result: choiceOf('Is this an example that stands for other keys too?', readings) };
   }
   if (/^\^ \S/.test(text)) {
     const [control, key] = [read(`⌃${text.slice(2)}`, options), read(`caret then ${text.slice(2)}`, options)];
     if (control.kind === 'read' && key.kind === 'read') {
       const readings = [
         { shortcuts: control.shortcuts, sentence: 'The caret is Control' },
-        { shortcuts: key.shortcuts, sentence: 'The caret is a key, and the other follows' },
+        { shortcuts: key.shortcuts, sentence: 'The caret is a key; the other key follows' },
       ];
-      return { result: choiceOf('The caret may be Control, or the key.', readings) };
+      return { result: choiceOf('Does the caret mean Control, or the ^ key?', readings) };
     }
   }
   const leading = /^[*†‡§¹²³⁰⁴-⁹]{1,3} ?(?=[\p{L}⌘⌥⌃⇧])/u.exec(text)?.[0];
@@ -104,10 +104,10 @@ export function peeled(given: string, options: ReadOptions, read: Read): Peeled 
     const both = leading.startsWith('*') ? read(`asterisk then ${text.slice(leading.length)}`, options) : null;
     if (plain.kind === 'read' && both?.kind === 'read') {
       const readings = [
-        { shortcuts: plain.shortcuts, sentence: 'The asterisk is a mark before it' },
-        { shortcuts: both.shortcuts, sentence: 'The asterisk is a key, and the other follows' },
+        { shortcuts: plain.shortcuts, sentence: 'The asterisk is a footnote mark' },
+        { shortcuts: both.shortcuts, sentence: 'The asterisk is a key; the other key follows' },
       ];
-      return { result: choiceOf('The asterisk may be a key, or the mark of a footnote.', readings) };
+      return { result: choiceOf('Is the asterisk a key, or a footnote mark?', readings) };
     }
     if (plain.kind === 'read') text = text.slice(leading.length);
   }
@@ -118,10 +118,10 @@ export function peeled(given: string, options: ReadOptions, read: Read): Peeled 
     const single = /^[\p{L}\p{N}]$/u.test(without);
     if (plain.kind === 'read' && single && marked[0] === '*') {
       const both = read(`${without} then *`, options);
-      const readings = [{ shortcuts: plain.shortcuts, sentence: 'The asterisk is a footnote’s' }];
+      const readings = [{ shortcuts: plain.shortcuts, sentence: 'The asterisk is a footnote mark' }];
       if (both.kind === 'read')
-        readings.push({ shortcuts: both.shortcuts, sentence: 'The asterisk is a key and follows' });
-      return { result: choiceOf('The asterisk may be a key, or the mark of a footnote.', readings) };
+        readings.push({ shortcuts: both.shortcuts, sentence: 'The asterisk is a key, pressed after it' });
+      return { result: choiceOf('Is the asterisk a key, or a footnote mark?', readings) };
     }
     if (plain.kind === 'read') text = without;
   }
@@ -149,9 +149,9 @@ function inBrackets(before: string, inner: string, options: ReadOptions, read: R
   const [keys, other] = [read(before, options), read(inner, { ...options, suggest: false })];
   if (keys.kind !== 'read' || other.kind !== 'read') return { text: before, remark: inner };
   return {
-    result: choiceOf('What stands in brackets may be another way to it, or a remark.', [
-      { shortcuts: [...keys.shortcuts, ...other.shortcuts], sentence: 'Another way to it' },
-      { shortcuts: keys.shortcuts, sentence: 'A remark: only what stands before it' },
+    result: choiceOf('Is the text in brackets another shortcut, or a note?', [
+      { shortcuts: [...keys.shortcuts, ...other.shortcuts], sentence: 'Another shortcut' },
+      { shortcuts: keys.shortcuts, sentence: 'A note: use only the text before it' },
     ]),
   };
 }

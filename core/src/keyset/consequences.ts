@@ -37,7 +37,7 @@ export interface Outcome {
 export function consequences(setting: Setting, wanted: Change): Outcome {
   const { stack, keyboards } = setting.weighed;
   const top = stack.layers.at(-1);
-  if (!top) return refused(problem('shipped', 'A shipped keyset is not edited; make a custom one on top of it.'));
+  if (!top) return refused(problem('shipped', 'Built-in keysets are read-only. Create a custom keyset based on it.'));
   const change: Change = { ...wanted, put: wanted.put.map((edit) => joined(top.edits, edit)) };
   const unfit = unfitEdits(change.put, setting, keyboards.platforms);
   if (unfit.length) return refused(...unfit);
@@ -248,32 +248,37 @@ export function unfitEdits(edits: readonly Edit[], setting: Fit, platforms: read
 
 function unfitEdit(edit: Edit, setting: Fit, platforms: readonly Platform[]): Problem[] {
   const command = setting.commands.get(edit.command);
-  if (!command) return [problem('no-command', `There is no command ${edit.command} in this release.`)];
+  if (!command) return [problem('no-command', `This release has no command ${edit.command} in this release.`)];
   if (!setting.tree.inOrder.some((context) => context.id === edit.context)) {
-    return [problem('no-context', `There is no context ${edit.context} in this release.`)];
+    return [problem('no-context', `This release has no context ${edit.context} in this release.`)];
   }
   if (command.fixed) return [problem('fixed', `${command.label} cannot be changed.`)];
   const given = edit.action === 'block' ? [] : edit.shortcuts;
   const refusal = given.map((one) => acceptance(setting.policy, one)).find(Boolean);
   if (refusal) return [problem('not-accepted', say(refusal))];
   if (edit.platform !== null && !platforms.includes(edit.platform)) {
-    return [problem('no-platform', `The release does not run on ${platformName(edit.platform)}.`)];
+    return [problem('no-platform', `This release does not support ${platformName(edit.platform)}.`)];
   }
   if (edit.holds !== undefined) {
     if (!setting.slots.has(edit.command))
-      return [problem('no-slot', `${command.label} is no slot: nothing can be put into it.`)];
+      return [problem('no-slot', `${command.label} is not a slot, so no command can be assigned to it.`)];
     if (!setting.commands.has(edit.holds))
-      return [problem('no-command', `There is no command ${edit.holds} in this release.`)];
+      return [problem('no-command', `This release has no command ${edit.holds} in this release.`)];
     if (edit.holds !== edit.command && setting.slots.has(edit.holds))
-      return [problem('no-slot', 'A slot is not put into a slot; swap the two.')];
+      return [problem('no-slot', 'A slot cannot contain a slot. Swap the two instead.')];
   }
   const filled = edit.action === 'add' && edit.holds !== undefined;
   const needsKeys = !filled && (edit.action === 'set' || edit.action === 'add' || edit.action === 'block');
   if (needsKeys && edit.shortcuts.length === 0) {
-    return [problem('no-key', `To ${edit.action} a key of ${command.label}, name one.`)];
+    return [
+      problem(
+        'no-key',
+        `Give a shortcut to ${edit.action === 'block' ? 'disable' : edit.action} for ${command.label}.`,
+      ),
+    ];
   }
   if (edit.action === 'clear' && edit.shortcuts.length > 0) {
-    return [problem('too-many-keys', 'Clearing names no keys.')];
+    return [problem('too-many-keys', 'Do not give a shortcut when you remove one.')];
   }
   return [];
 }

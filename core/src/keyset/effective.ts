@@ -17,8 +17,8 @@ export function stackOf(keyset: Keyset, all: readonly Keyset[]): Stack {
     layers.unshift(at);
     const { baseId, name } = at;
     const base = all.find((other) => other.id === baseId);
-    if (!base) return refuse('no-base', `The keyset under “${name}” is not there.`);
-    if (base.id >= at.id) return refuse('cyclic-base', `“${name}” stands on a keyset that is not older than itself.`);
+    if (!base) return refuse('no-base', `The base of “${name}” does not exist.`);
+    if (base.id >= at.id) return refuse('cyclic-base', `“${name}” is based on a keyset that is newer than itself.`);
     at = base;
   }
   return { shipped: at, layers };

@@ -141,7 +141,7 @@ export function ordered(
     };
     return {
       commands: commands.toSorted((a, b) => rank(a) - rank(b) || byLabel(a, b)),
-      groupOf: (command) => (press.get(command.id) ? keyOfPress(press.get(command.id)!) : 'Without a key'),
+      groupOf: (command) => (press.get(command.id) ? keyOfPress(press.get(command.id)!) : 'Without a shortcut'),
     };
   }
   if (order === 'run') {
@@ -150,7 +150,7 @@ export function ordered(
     const at = (command: Command) => step.get(command.id) ?? Number.MAX_SAFE_INTEGER;
     return {
       commands: commands.toSorted((a, b) => at(a) - at(b)),
-      groupOf: (command) => (step.has(command.id) ? run!.name : 'Not in the run'),
+      groupOf: (command) => (step.has(command.id) ? run!.name : 'Not in this task'),
     };
   }
   if (order === 'context') {

@@ -91,7 +91,7 @@ export function moveRun(setting: Setting, question: MoveQuestion): Moved {
       command,
       old,
       now: at === undefined ? old : renamed!(at, old)!,
-      note: left ? 'left out' : mine ? 'a key of its own' : note,
+      note: left ? 'left out' : mine ? 'custom shortcut' : note,
     };
     lines.push(line);
     if (renamed && platforms.some((one) => differs(renamed(one, mainOn(one, command)), mainOn(one, command))))
@@ -105,7 +105,7 @@ export function moveRun(setting: Setting, question: MoveQuestion): Moved {
   if (to.by === 'modifiers') {
     for (const command of members) {
       const old = mainOf(command);
-      if (old === null) state(command, null, 'has no key to move');
+      if (old === null) state(command, null, 'has no shortcut to move');
       else
         state(
           command,
@@ -117,11 +117,11 @@ export function moveRun(setting: Setting, question: MoveQuestion): Moved {
     let next = 0;
     for (const command of question.members) {
       const old = mainOf(command);
-      if (old === null) state(command, null, 'has no key to move');
+      if (old === null) state(command, null, 'has no shortcut to move');
       else if (except.includes(command)) {
         state(command, null);
         next++;
-      } else if (next >= to.keys.length) state(command, null, 'no key is left for it');
+      } else if (next >= to.keys.length) state(command, null, 'no key left for it');
       else {
         const key = to.keys[next++]!;
         moved.set(keyText(old), key);
@@ -136,23 +136,22 @@ export function moveRun(setting: Setting, question: MoveQuestion): Moved {
       return key && withKey(main!, key);
     };
     for (const command of to.variants ? variantsOf([...on.values()], members, moved) : [])
-      state(command, along, 'on the same key, held otherwise');
+      state(command, along, 'same key, other modifiers');
     for (const command of question.twin ?? []) {
       const old = mainOf(command);
       const answers = old !== null && moved.has(keyText(old));
-      state(command, answers ? along : null, answers ? '' : 'nothing answers to it');
+      state(command, answers ? along : null, answers ? '' : 'no matching command');
     }
   } else {
     const all = [...question.members, ...to.family];
-    if (new Set(all).size !== all.length)
-      problems.push(problem('overlap', 'A command cannot be in both families: they would swap it with itself.'));
+    if (new Set(all).size !== all.length) problems.push(problem('overlap', 'A command cannot be in both families.'));
     const held = (shortcut: string | null, modifiers: readonly Modifier[] | undefined) =>
       shortcut && modifiers ? heldWith(shortcut, modifiers) : shortcut;
     const pairs = Math.max(question.members.length, to.family.length);
     for (let i = 0; i < pairs; i++) {
       const [from, into] = [question.members[i], to.family[i]];
       if (from === undefined || into === undefined) {
-        state((from ?? into)!, null, 'nothing answers to it');
+        state((from ?? into)!, null, 'no matching command');
         continue;
       }
       /** What each gets on a platform where there is something to give. */
@@ -168,22 +167,22 @@ export function moveRun(setting: Setting, question: MoveQuestion): Moved {
         state(
           from,
           where(both, (one) => held(mainOn(one, into), to.here)),
-          mainOf(into) ? '' : 'is left without',
+          mainOf(into) ? '' : 'loses its shortcut',
         );
         state(
           into,
           where(both, (one) => held(mainOn(one, from), to.there)),
-          mainOf(from) ? '' : 'is left without',
+          mainOf(from) ? '' : 'loses its shortcut',
         );
       } else if (mainOf(from) === null) {
-        state(from, null, 'has no key to give');
+        state(from, null, 'has no shortcut to swap');
         state(into, null, 'is given none');
       } else {
         const { here } = to;
         state(
           from,
           where([from], (_, main) => (here ? held(main, here) : null)),
-          own.has(from) || here ? '' : 'is left without',
+          own.has(from) || here ? '' : 'loses its shortcut',
         );
         state(
           into,

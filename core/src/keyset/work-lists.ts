@@ -33,34 +33,34 @@ export function workLists(catalogue: Catalogue, keyset: Keyset, setting: Setting
   ];
   const custom = keyset.kind === 'custom';
   return [
-    ...(custom ? [list('edits', 'Edited here', edited, 'Nothing is changed yet')] : []),
+    ...(custom ? [list('edits', 'Edited here', edited, 'No edits yet')] : []),
     list(
       'clashes',
-      'Clashes and waits',
+      'Conflicts and delays',
       found.filter((clash) => clash.severity !== 'note').flatMap(parties),
-      'Nothing clashes',
+      'No conflicts',
     ),
     ...(custom
       ? [
           list(
             'former',
-            'Left without a key',
+            'Lost their shortcut',
             without.filter(({ id }) => had.some((held) => held.of(id).length > 0)).map((one) => one.id),
-            'Nobody was left without a key',
+            'No command lost its shortcut',
           ),
         ]
       : []),
     list(
       'pairs',
-      'Half a pair',
+      'Incomplete pairs',
       found.filter((one) => one.kind === 'lopsided').flatMap(parties),
-      'No pair is lopsided',
+      'No incomplete pairs',
     ),
     list(
       'often',
-      'Used often, no key',
+      'Frequent, no shortcut',
       without.filter(({ id }) => often.has(id)).map((one) => one.id),
-      'All that is used often has a key',
+      'All frequent commands have a shortcut',
     ),
   ];
 }

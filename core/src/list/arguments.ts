@@ -45,7 +45,7 @@ export function spreadArguments(
     }
     const wholes = [...(known.find((one) => one.has(plain))?.get(plain) ?? [])];
     if (wholes.length > 1 && valued(row)) {
-      const sentence = `Line ${row.line}: ${wholes.length} commands are called “${label}”. Say under “${meaningName('argumentOf')}” which one takes the value.`;
+      const sentence = `Row ${row.line}: ${wholes.length} commands have the name “${label}”. Give the id of the right one under “${meaningName('argumentOf')}”.`;
       problems.push(problem('not-unique', sentence, { line: row.line }, wholes));
       continue;
     }

@@ -32,7 +32,7 @@ export function choosersIn(
       const groupsOf = keys.map(({ shortcut }) => byKey.get(`${chosenBy.toLowerCase()}\u0000${shortcut}`)!);
       const shared = groupsOf.filter((one) => one.size > 1);
       if (shared.length === 0) {
-        const sentence = `Line ${line}: “${chosenBy}” decides between commands with the same key, and no other line has this key and says so.`;
+        const sentence = `Row ${line}: “${chosenBy}” is marked as context-dependent, but no other row has the same shortcut and mark.`;
         problems.push(problem('lone-chooser', sentence, { line }));
         continue;
       }

@@ -118,7 +118,7 @@ export function columnMeanings(
   meanings.forEach((meaning, index) => {
     const earlier = meanings.indexOf(meaning);
     if (meaning === 'left out' || meaning === 'alsoShortcut' || earlier === index) return;
-    const sentence = `“${header[earlier]}” and “${header[index]}” both mean ${meaningName(meaning)}. Leave one of them out.`;
+    const sentence = `“${header[earlier]}” and “${header[index]}” are both set as ${meaningName(meaning)}. Ignore one of them.`;
     problems.push(problem('doubled-column', sentence, { line: 1, column: header[index]! }));
   });
   if (!meanings.includes('label') && !meanings.includes('command')) problems.push(missing('label', header));

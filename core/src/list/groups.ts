@@ -28,7 +28,9 @@ export function groupsIn(
     for (const { line, wayTo, advice, slotOf } of rows) {
       if (advice && !wayTo)
         problems.push(
-          problem('no-goal', `Line ${line}: the advice “${advice}” names no goal that it is a way to.`, { line }),
+          problem('no-goal', `Row ${line}: “${advice}” recommends a command, but no alternatives group is given.`, {
+            line,
+          }),
         );
       for (const [kind, name] of [
         ['ways', wayTo],
@@ -46,7 +48,7 @@ export function groupsIn(
             problems.push(
               problem(
                 'group-there',
-                `Line ${line}: “${name}” is there already and says otherwise. A list does not change it: change it under Groups, and leave the cell empty.`,
+                `Row ${line}: “${name}” already exists with other members. Change it under Command groups and leave this cell empty.`,
                 { line },
               ),
             );
@@ -57,7 +59,7 @@ export function groupsIn(
         if (!group.members.includes(command)) group.members.push(command);
         if (kind === 'slots' || !advice) continue;
         if (group.advised !== null && group.advised !== command)
-          problems.push(problem('two-advised', `Line ${line}: another way to “${name}” is advised already.`, { line }));
+          problems.push(problem('two-advised', `Row ${line}: “${name}” already has a recommended command.`, { line }));
         group.advised = command;
         group.because = advice;
       }

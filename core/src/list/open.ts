@@ -24,9 +24,9 @@ export async function openList(source: Uint8Array | string, options: ShapeOption
   if (source.length > MOST_BYTES) return tooLarge(source.length);
   if (begins(source, 0x50, 0x4b, 0x03, 0x04)) return openZip(source, options);
   if (begins(source, 0x25, 0x50, 0x44, 0x46))
-    return problem('not-text', 'A PDF is not read as a file. Copy the list in it and paste it here.');
+    return problem('not-text', 'PDF files cannot be imported. Copy the list from the PDF and paste it here.');
   if (begins(source, 0xd0, 0xcf, 0x11, 0xe0))
-    return problem('not-text', 'This is a spreadsheet of the old kind. Save it as .xlsx, .ods or .csv and try again.');
+    return problem('not-text', 'Old spreadsheet format. Save it as .xlsx, .ods or .csv and try again.');
   const decoded = decodeText(source);
   return 'code' in decoded ? decoded : openText(decoded.text, decoded.encoding, options);
 }
@@ -60,7 +60,7 @@ async function openZip(bytes: Uint8Array, options: ShapeOptions): Promise<Opened
   if (!(parts instanceof Map)) return parts;
   const found = PACKED.find(({ part }) => parts.has(part));
   if (found) return opened(found.format, '', await found.read(bytes), options);
-  return problem('not-text', 'This is a packed file, but no spreadsheet. Unpack it and choose the list in it.');
+  return problem('not-text', 'This is an archive, not a spreadsheet. Unpack it and choose the list in it.');
 }
 
 /** A text that shows no format is columns, where its first line has what parts them, or else plain lines. */
@@ -106,5 +106,5 @@ function opened(
   const tables = shaped.flatMap(({ title, table }) => ('code' in table ? [] : [{ title, table }]));
   if (tables.length) return { format, encoding, tables };
   const wrong = shaped.map((one) => one.table).find((table): table is Problem => 'code' in table);
-  return wrong ?? problem('empty-file', 'There is no table in it. Paste or choose a list.');
+  return wrong ?? problem('empty-file', 'No table found. Paste or choose a list.');
 }

@@ -106,7 +106,7 @@ export function keysetFor({ keysets }: Catalogue, { keyset }: ListTarget): Shipp
   const shipped = keysets.filter((one) => one.kind === 'shipped');
   if (keyset === undefined) return shipped.find((one) => one.isDefault);
   return (
-    shipped.find((one) => one.id === keyset) ?? refuse('not-found', `This release has no shipped keyset ${keyset}.`)
+    shipped.find((one) => one.id === keyset) ?? refuse('not-found', `This release has no built-in keyset ${keyset}.`)
   );
 }
 
@@ -131,7 +131,7 @@ export function planList(
     const fault = argumentFault({ name, argumentOf, argument }, (other) => here.get(other));
     if (!fault) continue;
     const { line } = said[0]!;
-    problems.push(problem('wrong-argument', `Line ${line}: ${fault}`, { line, column: meaningName('argumentOf') }));
+    problems.push(problem('wrong-argument', `Row ${line}: ${fault}`, { line, column: meaningName('argumentOf') }));
   }
   const bindings = new Map<number, Binding[]>();
   for (const binding of keysetFor(whole, target)?.bindings ?? NONE) {
@@ -176,7 +176,7 @@ export function planList(
     problems.push(
       problem(
         'too-many-places',
-        `The list names ${newContexts.size} new places; at most ${MOST_PLACES} are made at once. Is the column that of places?`,
+        `The list would create ${newContexts.size} new contexts (limit ${MOST_PLACES}). Is the right column set as “Where it works”?`,
       ),
     );
   const byLabel = new Map(targets.map((one) => [one.words.label, one.name]));

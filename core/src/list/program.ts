@@ -116,7 +116,7 @@ export function programOf(source: string | Table, facts: ProgramFacts): ListedPr
   const shipped = {
     id: 1,
     appId: 1,
-    name: 'as shipped',
+    name: 'built in',
     note: '',
     revision: 1,
     owner: null,

@@ -68,7 +68,7 @@ export function wordsOf(row: RowSaid, label: string): Partial<CommandWords> {
     const items = parts(row.text(field), /[;|]/);
     const { items: count, most } = COMMAND_FIELDS[field];
     if (items.length > count || items.some((item) => item.length > most))
-      row.complain('too-long', `at most ${count} of at most ${most} characters each, parted by semicolons.`, field);
+      row.complain('too-long', `at most ${count} of at most ${most} characters each, separated by semicolons.`, field);
     if (items.length) words[field] = items;
   }
   const { section, setting } = row;
@@ -86,7 +86,7 @@ export function wordsOf(row: RowSaid, label: string): Partial<CommandWords> {
   const known = PRESS_EFFECTS.find((one) => one === effect);
   if (known) words.onePress = known;
   else if (effect) {
-    row.complain('unknown-effect', `one press does one of: ${PRESS_EFFECTS.join(', ')}.`, 'onePress', {
+    row.complain('unknown-effect', `“Each press does” must be one of: ${PRESS_EFFECTS.join(', ')}.`, 'onePress', {
       suggestions: row.nearest(effect, PRESS_EFFECTS),
     });
   }
@@ -139,16 +139,18 @@ export function contextsOf(row: RowSaid): (number | string)[] {
     if (found.length === 0 && agreed) return agreed;
     if (found.length > 1) {
       const paths = found.map((context) => tree.path(context.id));
-      row.complain('unknown-context', `several places are called “${clip(name)}”.`, 'context', { suggestions: paths });
+      row.complain('unknown-context', `several contexts are called “${clip(name)}”.`, 'context', {
+        suggestions: paths,
+      });
     } else if (parts(name, '›').some((part) => part.length > 200))
-      row.complain('too-long', `the name of a place has at most 200 characters; this has ${name.length}.`, 'context');
+      row.complain('too-long', `a context name has at most 200 characters; this has ${name.length}.`, 'context');
     else {
       const nested = /[>|]/.test(name) ? [said.replaceAll('>', '›').replaceAll('|', ';')] : [];
       const close = row.nearest(
         name,
         tree.inOrder.map((context) => context.name),
       );
-      const more = nested.length ? ' “>” and “|” may belong to its name, or nest and part places.' : '';
+      const more = nested.length ? ' “>” and “|” could be part of the name, or separators between contexts.' : '';
       row.complain('unknown-context', `no place is called “${clip(name)}”.${more}`, 'context', {
         suggestions: [...nested, ...close],
         about: name,
@@ -167,7 +169,7 @@ export function platformsOf(row: RowSaid): (Platform | null)[] {
     const name = wanted === 'mac' ? 'macos' : wanted === 'win' || wanted === 'pc' ? 'windows' : wanted;
     if (known.includes(name)) return name;
     const suggestions = row.nearest(name, known).map(platformName);
-    row.complain('unknown-platform', `the release does not run on “${clip(part.trim())}”.`, 'platform', {
+    row.complain('unknown-platform', `this release does not support “${clip(part.trim())}”.`, 'platform', {
       suggestions,
     });
     return null;

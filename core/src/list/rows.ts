@@ -132,7 +132,7 @@ class RowReader implements RowSaid {
   }
   private complainOf(code: string, sentence: string, column: string, { suggestions, about }: Partial<Problem> = {}) {
     const { line } = this;
-    const found = problem(code, `Line ${line}, ${column}: ${sentence}`, { line, column }, suggestions);
+    const found = problem(code, `Row ${line}, ${column}: ${sentence}`, { line, column }, suggestions);
     this.problems.push(about === undefined ? found : { ...found, about });
   }
 
@@ -149,21 +149,21 @@ class RowReader implements RowSaid {
     if (unsure)
       this.complainOf(
         'heading-or-command',
-        `“${clip(cells[0] ?? '')}” stands alone: it may be a heading over what follows, or a command without a key.`,
+        `“${clip(cells[0] ?? '')}” is on its own. Is it a heading for the following rows, or a command without a shortcut?`,
         heading,
         { suggestions: [`${cells[0]}:`, cells[0] ?? ''] },
       );
     if (short)
       this.complainOf(
         'short-row',
-        `the row has ${cells.length} of ${this.header.length} cells. Say its first cell again if the others are empty, or leave the line out.`,
+        `this row has ${cells.length} of ${this.header.length} cells. Confirm the first cell if the rest are empty, or skip the row.`,
         heading,
         { suggestions: [cells[0] ?? ''] },
       );
     const command = this.text('command') || null;
     if (command && /\s/.test(command))
       this.complain('bad-command', `a command’s id has no spaces: “${clip(command)}”.`, 'command');
-    if (!command && this.text('label') === '') this.complain('no-command', 'the row names no command.', 'label');
+    if (!command && this.text('label') === '') this.complain('no-command', 'this row has no command.', 'label');
     const label = labelled(this);
     const words = wordsOf(this, label.text);
     const contexts = contextsOf(this);
@@ -273,9 +273,9 @@ function complaint(result: Unread, cell: string, platform: Platform | null): [st
   if (result.readings.some((one) => one.each))
     return [
       'key-range',
-      `“${clip(cell)}”${where}: ${lowerFirst(result.sentence)} Take each for a member of its own, or write the keys.`,
+      `“${clip(cell)}”${where}: ${lowerFirst(result.sentence)} Treat each as a separate family member, or type the shortcuts.`,
     ];
-  const ways = result.readings.length === 1 ? 'has to be confirmed' : `can be read in ${result.readings.length} ways`;
+  const ways = result.readings.length === 1 ? 'needs confirming' : `can be read in ${result.readings.length} ways`;
   return ['unclear-shortcut', `“${clip(cell)}”${where} ${ways}. ${result.sentence}`];
 }
 
@@ -297,4 +297,7 @@ function remedies(result: Unread, given: string, platform: Platform | null): str
 }
 
 /** A sentence as it goes on behind a colon; key names keep their capitals. */
-const lowerFirst = (sentence: string) => sentence.replace(/^(There|A|No|Only|In)\b/, (word) => word.toLowerCase());
+const lowerFirst = (sentence: string) =>
+  sentence.replace(/^(There|A|No|Only|In|Unknown|Is|Are|Does|Do|Key|Nothing|Modifiers|The)\b/, (word) =>
+    word.toLowerCase(),
+  );

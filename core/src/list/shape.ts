@@ -25,20 +25,19 @@ export function shapeTable(raw: RawTable, options: ShapeOptions): Table | Proble
   if (rows.length > MOST_ROWS + 1)
     return problem(
       'too-many-rows',
-      `The list has more than ${MOST_ROWS.toLocaleString('en')} rows. Cut it into several lists.`,
+      `The list has more than ${MOST_ROWS.toLocaleString('en-GB')} rows. Split it into several lists.`,
     );
   const width = Math.max(0, ...rows.map((row) => row.cells.length));
   if (rows.length * width > MOST_CELLS)
-    return tooManyCells(`${rows.length.toLocaleString('en')} rows of ${width} columns`);
-  if (rows.length === 0 || width === 0)
-    return problem('empty-file', 'There is no table in it. Paste or choose a list.');
+    return tooManyCells(`${rows.length.toLocaleString('en-GB')} rows of ${width} columns`);
+  if (rows.length === 0 || width === 0) return problem('empty-file', 'No table found. Paste or choose a list.');
   const at = headAt(rows, options);
   const head = at < 0 ? null : rows[at]!;
   const header = Array.from({ length: width }, (_, i) => head?.cells[i]?.trim() || (head ? '' : `Column ${i + 1}`));
   const body = rows.slice(at + 1).filter((row) => !isHeadAgain(row, head));
   const sections = sectioned(body, width, options, raw.lines === true);
   if (sections.length === 0)
-    return problem('header-only', 'There is a heading and no row below it. Add the rows of the list.', {
+    return problem('header-only', 'The list has a header row but no data.', {
       line: head?.line ?? 1,
     });
   return { delimiter: '', header, rows: sections, ...(head ? {} : { unheaded: true as const }) };

@@ -71,13 +71,13 @@ export function readTable(source: string): Table | Problem {
       if (error) {
         failure = problem(
           'unbalanced-quotes',
-          `A quotation mark opened in line ${line} is not closed as CSV asks. Close it, or double it if it belongs to the text.`,
+          `A quotation mark opened in line ${line} is not closed. Close it, or double it if it is part of the text.`,
           { line },
         );
       } else if (data.length > MOST_COLUMNS) {
         failure = problem(
           'too-many-columns',
-          `Line ${line} has ${data.length} columns; at most ${MOST_COLUMNS} are read.`,
+          `Line ${line} has ${data.length} columns; the limit is ${MOST_COLUMNS}.`,
           { line },
         );
       } else if (data.some((cell) => cell.trim() !== '')) {
@@ -85,7 +85,7 @@ export function readTable(source: string): Table | Problem {
         if (records.length > MOST_ROWS + 1) {
           failure = problem(
             'too-many-rows',
-            `The list has more than ${MOST_ROWS.toLocaleString('en')} rows. Cut it into several lists.`,
+            `The list has more than ${MOST_ROWS.toLocaleString('en-GB')} rows. Split it into several lists.`,
             { line },
           );
         }
@@ -96,15 +96,15 @@ export function readTable(source: string): Table | Problem {
   });
   if (failure) return failure;
   const [header, ...rows] = records;
-  if (!header) return problem('empty-file', 'There is nothing in it. Paste or choose a list.');
+  if (!header) return problem('empty-file', 'The list is empty. Paste or choose a list.');
   const width = header.cells.length;
   const long = rows.find((row) => row.cells.slice(width).some((cell) => cell.trim() !== ''));
   if (long) {
-    const sentence = `Line ${long.line} has ${long.cells.length} columns, the heading ${width}. Put quotation marks around a cell that holds a ${delimiterName(delimiter)}.`;
+    const sentence = `Line ${long.line} has ${long.cells.length} columns, the heading ${width}. Put quotation marks around cells that contain a ${delimiterName(delimiter)}.`;
     return problem('too-many-cells', sentence, { line: long.line });
   }
   if (rows.length === 0) {
-    return problem('header-only', 'There is a heading and no row below it. Add the rows of the list.', {
+    return problem('header-only', 'The list has a header row but no data.', {
       line: header.line,
     });
   }

@@ -32,7 +32,7 @@ export function targetsOf(
     const inRelease = here.meant(row);
     const found = inRelease.length ? inRelease : before.meant(row);
     if (found.length > 1) {
-      const sentence = `Line ${row.line}: ${found.length} commands are called “${row.words.label}”. Give the id of the one that is meant.`;
+      const sentence = `Row ${row.line}: ${found.length} commands have the name “${row.words.label}”. Give the id of the right one.`;
       const names = found.map((command) => command.name);
       problems.push(problem('not-unique', sentence, { line: row.line }, names));
       continue;
@@ -60,7 +60,7 @@ export function targetsOf(
       return said !== undefined && present.rows.some((other) => (other.words[field] ?? said) !== said);
     });
     if (differs) {
-      const sentence = `Line ${row.line}: line ${present.rows[0]!.line} gives ${present.name} another ${differs}. Give both the same, or different ids.`;
+      const sentence = `Row ${row.line}: row ${present.rows[0]!.line} gives ${present.name} another ${differs}. Give both the same, or different ids.`;
       problems.push(problem('two-wordings', sentence, { line: row.line, column: differs }));
       continue;
     }

@@ -25,8 +25,7 @@ export function encoded(text: string, encoding: Encoding): Uint8Array {
       return two(MARK + text, encoding === 'utf-16le');
     case 'latin-1': {
       const at = [...text].findIndex((sign) => sign.codePointAt(0)! > 255);
-      if (at >= 0)
-        refuse('encoding', `“${[...text][at]}” cannot be written in Latin-1. Leave it out, or choose UTF-8.`);
+      if (at >= 0) refuse('encoding', `“${[...text][at]}” cannot be encoded in Latin-1. Remove it, or choose UTF-8.`);
       return Uint8Array.from(text, (sign) => sign.charCodeAt(0));
     }
   }
@@ -41,7 +40,7 @@ export function decoded(bytes: Uint8Array, encoding: Encoding): { text: string; 
   if (bytes.length > MOST_BYTES)
     refuse(
       'file-too-large',
-      `A preset file is at most ${MOST_BYTES / 1024 / 1024} MB; this has ${(bytes.length / 1024 / 1024).toFixed(1)}.`,
+      `A preset file can have at most ${MOST_BYTES / 1024 / 1024} MB; this has ${(bytes.length / 1024 / 1024).toFixed(1)}.`,
     );
   const [a, b, c] = bytes;
   const marked: Encoding | null =
@@ -64,7 +63,7 @@ export function decoded(bytes: Uint8Array, encoding: Encoding): { text: string; 
   } catch {
     return refuse(
       'encoding',
-      `These bytes are no ${found.toUpperCase().split(' ')[0]}. Choose the encoding that the program writes.`,
+      `This file is not encoded in ${found.toUpperCase().split(' ')[0]}. Choose the encoding that the program uses.`,
     );
   }
 }

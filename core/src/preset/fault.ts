@@ -26,7 +26,7 @@ export function presetFault(
       `The format “${recipe.name}” cannot write this keyset: ${sentence} Correct the format, then try again.`,
     );
   const written = [...meant.values()].some((keys) => keys.length > 0);
-  if (losses && !written) return fault('preset-empty', 'not one of its shortcuts is in the file.');
+  if (losses && !written) return fault('preset-empty', 'none of its shortcuts is in the file.');
   if (!wellFormed(recipe, text))
     return fault('preset-malformed', `the file is not well-formed ${recipe.syntax.toUpperCase()}.`);
   const unlike = unlikeIn(recipe, bytes, meant, catalogue, platform);
@@ -53,5 +53,7 @@ function unlikeIn(
   const unlike = [...new Set([...meant.keys(), ...said.keys()])].find(
     (key) => sorted(meant.get(key)) !== sorted(said.get(key)),
   );
-  return unlike === undefined ? null : `“${labels.get(commandIn(unlike))}” does not read back as it was written.`;
+  return unlike === undefined
+    ? null
+    : `“${labels.get(commandIn(unlike))}” would be read differently from how it was written.`;
 }

@@ -14,7 +14,8 @@ function refuseDeep(text: string): void {
     const sign = text[scanner.getTokenOffset()] ?? '';
     if (sign === '{' || sign === '[') open.push(sign);
     else if (open.length && open.at(-1) === CLOSES[sign]) open.pop();
-    if (open.length > DEEPEST) refuse('too-large', `Members are nested at most ${DEEPEST} deep; here they are deeper.`);
+    if (open.length > DEEPEST)
+      refuse('too-large', `Members may be nested at most ${DEEPEST} deep; here they are deeper.`);
   }
 }
 
@@ -28,7 +29,7 @@ function treeOf(text: string): Node {
     const line = text.slice(0, first?.offset ?? 0).split('\n').length;
     return refuse(
       'not-a-file',
-      `This is no JSON: ${first ? printParseErrorCode(first.error) : 'it is empty'}, line ${line}.`,
+      `This is not valid JSON: ${first ? printParseErrorCode(first.error) : 'it is empty'}, line ${line}.`,
     );
   }
   return tree;

@@ -9,13 +9,13 @@ export function recipeFrom(text: string): Recipe {
   try {
     value = JSON.parse(text);
   } catch (error) {
-    refuse('no-json', `This is no JSON: ${(error as Error).message}.`);
+    refuse('no-json', `This is not valid JSON: ${(error as Error).message}.`);
   }
   const found = Recipe.safeParse(value);
   const faults = found.error?.issues ?? [];
   refuseAny(
     faults.map(({ path, message }) =>
-      problem('bad-recipe', `${path.join(' › ') || 'The recipe'}: ${message}.`, { path: path.join('/') }),
+      problem('bad-recipe', `${path.join(' › ') || 'The preset format'}: ${message}.`, { path: path.join('/') }),
     ),
     MOST_FAULTS,
   );

@@ -16,7 +16,7 @@ export function recordsIn(recipe: Recipe, text: string): FoundRecord[] {
   if (found.length > MOST_RECORDS)
     refuse(
       'too-large',
-      `A preset file has at most ${MOST_RECORDS.toLocaleString('en')} records; this has ${found.length.toLocaleString('en')}.`,
+      `A preset file can have at most ${MOST_RECORDS.toLocaleString('en-GB')} entries; this has ${found.length.toLocaleString('en-GB')}.`,
     );
   return found;
 }

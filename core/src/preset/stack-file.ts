@@ -99,15 +99,15 @@ export function planStackFile(text: string, catalogue: Catalogue): FilePlan {
   if (file.app !== catalogue.app.slug)
     refuse(
       'other-app',
-      `This file is for ${file.app}; you are in ${catalogue.app.name}. Open that app and load it there.`,
+      `This file is for ${file.app}; you are in ${catalogue.app.name}. Open that program and import it there.`,
     );
   const layers = inStackOrder(file);
   const notes: string[] = [];
   if (file.release !== catalogue.release.label)
-    notes.push(`It was saved on ${file.release}; its edits are laid on ${catalogue.release.label} as they are.`);
+    notes.push(`It was saved on ${file.release}; its edits are applied to ${catalogue.release.label} unchanged.`);
   const shippedSets = catalogue.keysets.filter((one) => one.kind === 'shipped');
   const shipped = shippedSets.find((one) => one.name === file.shipped) ?? shippedSets.find((one) => one.isDefault);
-  if (!shipped) return refuse('no-base', 'This release has no shipped keyset to stand on.');
+  if (!shipped) return refuse('no-base', 'This release has no built-in keyset to base it on.');
 
   let base: Keyset = shipped;
   let carried: Edit[] = [];
@@ -118,7 +118,7 @@ export function planStackFile(text: string, catalogue: Catalogue): FilePlan {
     if (here && !carried.length) base = here;
     else {
       carried = flatten(carried, editsOf(layer, catalogue));
-      notes.push(`“${layer.name}” is not here: its edits are laid into this one.`);
+      notes.push(`“${layer.name}” does not exist here; its edits are merged into this keyset.`);
     }
   }
   const top = layers.at(-1)!;
@@ -139,18 +139,15 @@ function parsed(text: string): StackFile {
   try {
     value = JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch {
-    return refuse(
-      'not-a-file',
-      'This is not a keyset that Crib has saved: it is not JSON. Choose one that Crib has saved.',
-    );
+    return refuse('not-a-file', 'This file is not a keyset saved by Crib (not JSON). Choose another file.');
   }
   const head = value as { format?: unknown; version?: unknown } | null;
   if (typeof head !== 'object' || head?.format !== 'crib-keyset')
-    return refuse('not-a-file', 'This is JSON, but not a keyset that Crib has saved.');
+    return refuse('not-a-file', 'This JSON file is not a keyset saved by Crib. Choose another file.');
   if (typeof head.version === 'number' && head.version > STACK_FILE_VERSION)
     return refuse(
       'newer',
-      `This file was written by a newer Crib (version ${head.version}; read here: ${STACK_FILE_VERSION}). Bring this one up to date first.`,
+      `This file was saved by a newer version of Crib (version ${head.version}; supported here: ${STACK_FILE_VERSION}). Update Crib first.`,
     );
   const read = StackFile.safeParse(value);
   if (read.success) return read.data;
@@ -163,7 +160,7 @@ function inStackOrder({ layers }: StackFile): StackFile['layers'] {
   const byBase = new Map<string | null, StackFile['layers'][number]>();
   for (const layer of layers) {
     if (byBase.has(layer.on))
-      return refuse('bad-file', `Two layers of the file lie on ${layer.on ?? 'the shipped keyset'}.`);
+      return refuse('bad-file', `Two layers in the file are based on ${layer.on ?? 'the built-in keyset'}.`);
     byBase.set(layer.on, layer);
   }
   const found: StackFile['layers'] = [];
@@ -173,7 +170,10 @@ function inStackOrder({ layers }: StackFile): StackFile['layers'] {
     at = byBase.get(at.name);
   }
   if (at || found.length !== layers.length)
-    return refuse('cyclic-base', 'The layers of the file lie on one another in a circle, or on one that is not in it.');
+    return refuse(
+      'cyclic-base',
+      'The layers in the file are based on each other in a circle, or on a layer that is missing.',
+    );
   return found;
 }
 
@@ -201,7 +201,7 @@ function editsOf({ name, edits }: StackFile['layers'][number], catalogue: Catalo
         ),
       );
     if (context === undefined)
-      problems.push(problem('no-context', `${catalogue.release.label} has no place “${where}”.`, place));
+      problems.push(problem('no-context', `${catalogue.release.label} has no context “${where}”.`, place));
     return id === undefined || context === undefined
       ? []
       : [{ command: id, context, ...rest, ...(held === undefined ? {} : { holds: held }) }];
@@ -210,7 +210,7 @@ function editsOf({ name, edits }: StackFile['layers'][number], catalogue: Catalo
   for (const one of read) {
     if (places.has(placeKey(one)))
       problems.push(
-        problem('doubled', `The file edits a command twice in one place of “${name}”. Keep one of the two.`),
+        problem('doubled', `The file edits a command twice in one context of “${name}”. Keep one of the two.`),
       );
     places.add(placeKey(one));
   }

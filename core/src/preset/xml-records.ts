@@ -34,7 +34,10 @@ export function elementsOf(text: string, fragment: boolean): Element {
     (said) =>
       void (
         /<!ENTITY/i.test(said) &&
-        refuse('not-a-file', 'This file declares entities of its own. Take the declarations out; no preset needs them.')
+        refuse(
+          'not-a-file',
+          'This file declares its own entities. Remove the declarations; preset files do not need them.',
+        )
       ),
   );
   parser.on(
@@ -42,11 +45,11 @@ export function elementsOf(text: string, fragment: boolean): Element {
     (error) =>
       void refuse(
         'not-a-file',
-        `This is no well-formed XML: ${error.message.replace(/^\d+:\d+: /, '')} Line ${parser.line}, column ${parser.column + 1}.`,
+        `This is not well-formed XML: ${error.message.replace(/^\d+:\d+: /, '')} Line ${parser.line}, column ${parser.column + 1}.`,
       ),
   );
   parser.on('opentag', ({ name, attributes }) => {
-    if (++depth > DEEPEST) refuse('too-large', `Elements are nested at most ${DEEPEST} deep; here they are deeper.`);
+    if (++depth > DEEPEST) refuse('too-large', `Elements may be nested at most ${DEEPEST} deep; here they are deeper.`);
     const from = text.lastIndexOf('<', parser.position - 1);
     const made: Element = {
       name,

@@ -28,7 +28,7 @@ const lost = (feature: string): Problem => problem('not-in-aria', `aria-keyshort
  */
 export function writeAria(shortcut: Shortcut, keyboard: Keyboard): string | Problem {
   const [stroke] = shortcut.strokes;
-  if (shortcut.strokes.length > 1 || shortcut.manner === 'twice') return lost('a sequence of strokes');
+  if (shortcut.strokes.length > 1 || shortcut.manner === 'twice') return lost('a key sequence');
   if (shortcut.manner === 'held') return lost('a held key');
   if (stroke?.kind === 'pointer') return lost('a pointer action');
   if (stroke?.kind !== 'key') return lost('a modifier tapped alone');
@@ -40,7 +40,7 @@ export function writeAria(shortcut: Shortcut, keyboard: Keyboard): string | Prob
   const held = heldBy(press);
   const code = targetOf(press).code!;
   if (held.includes('Fn')) return lost('the key Fn');
-  if (code.startsWith('Numpad')) return lost('a key of the numeric pad');
+  if (code.startsWith('Numpad')) return lost('a numeric keypad key');
   const key = isTypingCode(code) ? keyboard.table.characters[code]?.[0] : namedKeyAt(code)?.name;
   if (!key || keyAtCode(code, keyboard).by === 'position') return lost(`the key ${code}`);
   const names = OURS.filter((name) => held.includes(name)).map((name) => NAMES[name]);
@@ -57,7 +57,7 @@ export function readAria(text: string, platform: Platform = 'windows'): Shortcut
     for (const part of parts) {
       const name = OURS.find((known) => NAMES[known].toLowerCase() === part.toLowerCase());
       if (!name) return problem('unknown-key', `“${part}” in “${one}” is no modifier of aria-keyshortcuts.`);
-      if (modifiers.includes(name)) return problem('modifier-twice', `${part} stands twice in “${one}”.`);
+      if (modifiers.includes(name)) return problem('modifier-twice', `${part} appears twice in “${one}”.`);
       modifiers.push(name);
     }
     const named = [...(namedKey(last) ? [last] : []), ...(last.toLowerCase() === 'space' ? ['Space'] : [])][0];
@@ -65,7 +65,7 @@ export function readAria(text: string, platform: Platform = 'windows'): Shortcut
       ? ({ by: 'name', name: named as NamedKey } as const)
       : characterKey(last.toLowerCase() === 'plus' ? '+' : last);
     if (key.by === 'character' && [...key.character].length !== 1)
-      return problem('unknown-key', `“${last}” is no key of aria-keyshortcuts.`);
+      return problem('unknown-key', `“${last}” is not a key in aria-keyshortcuts.`);
     shortcuts.push({ strokes: [{ kind: 'key', modifiers: inOrder(modifiers), key }], manner: 'pressed' });
   }
   return shortcuts.length

@@ -40,9 +40,9 @@ const RIGHT_HOME: Rest['on'] = {
 };
 
 export const RESTS: readonly Rest[] = [
-  { name: 'both hands home', on: { ...LEFT_HOME, ...RIGHT_HOME }, pointer: null },
-  { name: 'left hand home, right on the mouse', on: LEFT_HOME, pointer: 'right' },
-  { name: 'right hand home, left on the mouse', on: RIGHT_HOME, pointer: 'left' },
+  { name: 'both hands on home row', on: { ...LEFT_HOME, ...RIGHT_HOME }, pointer: null },
+  { name: 'left hand on home row, right hand on mouse', on: LEFT_HOME, pointer: 'right' },
+  { name: 'right hand on home row, left hand on mouse', on: RIGHT_HOME, pointer: 'left' },
 ];
 
 /** Which finger a touch typist uses for a key (common practice, no source). */

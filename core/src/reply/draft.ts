@@ -8,7 +8,7 @@ import type { LearnerCode } from '../words/index.ts';
 export interface Situation {
   /** `theirs` is the learner’s edition; the others are what they may have in hand, or had. */
   readonly is: 'theirs' | 'shipped' | 'before' | 'later';
-  /** How it is called in a sentence: `Fathomry 7.0 with the School set`. */
+  /** How it is called in a sentence: `Fathomry 7.0 (School set)`. */
   readonly name: string;
   readonly opened: Opened;
   readonly keyset: number;
@@ -85,7 +85,7 @@ export function draftReply(question: ReplyQuestion): ReplySentence[] {
   const say = (code: ReplySentence['code'], values: ReplySentence['values'], from: string) =>
     void said.push({ code, values, from });
   const now = press ? does(theirs, platform, layout, press) : [];
-  const traced = (one: Situation) => `what ${one.name} has on ${platformName(platform)}, ${layout.name} layout`;
+  const traced = (one: Situation) => `${one.name} on ${platformName(platform)}, ${layout.name} layout`;
   if (press) {
     if (now.length === 0) say('reply.nothing', { program: theirs.name, keys: [press] }, traced(theirs));
     for (const one of now.slice(0, 4))
@@ -111,7 +111,7 @@ export function draftReply(question: ReplyQuestion): ReplySentence[] {
         say(
           'reply.elsewhere',
           { program: from, keys: [press], labels: [...new Set(old.map((one) => one.did))].join(', ') },
-          `the crosswalk from ${from}`,
+          `the mapping from ${from}`,
         );
     }
   }

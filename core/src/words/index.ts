@@ -4,3 +4,5 @@ export { said, say, type Said, type SaidCode, type SaidKeys, type SaidValue, typ
 export { EN } from './en.ts';
 export { where } from './where.ts';
 export { meantSaid } from './meant.ts';
+export { counted, listed, numberOf, percent } from './counts.ts';
+export { dateIn } from './dates.ts';

@@ -29,13 +29,13 @@ describe('how often commands are used', () => {
       { command: 2, perDay: 9.5, often: null },
       { command: 4, perDay: null, often: 'daily' },
     ]);
-    expect(problems).toMatchObject([{ place: { line: 4 }, sentence: 'Line 4: Trace, by hand was named before.' }]);
+    expect(problems).toMatchObject([{ place: { line: 4 }, sentence: 'Line 4: Trace, by hand is listed twice.' }]);
   });
   it.each([
-    ['Twin, 4', /2 commands are called “Twin”. Write its id: a.twin or b.twin/],
-    ['Nobody, 4', /no command is called “Nobody”/],
-    ['Place sounding, sometimes', /neither a count a day nor rarely/],
-    ['212', /names no count/],
+    ['Twin, 4', /2 commands have the name “Twin”. Write its id: a.twin or b.twin/],
+    ['Nobody, 4', /no command has the name “Nobody”/],
+    ['Place sounding, sometimes', /must be uses per day/],
+    ['212', /has no count/],
   ])('asks about “%s”', (line, sentence) => {
     const { uses, problems } = readUses(line, commands);
     expect(uses).toEqual([]);

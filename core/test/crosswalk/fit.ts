@@ -88,7 +88,7 @@ export function fitAcceptance(lists: readonly Gold[], scale: Scale, start: Accep
 export interface Quality {
   readonly first: number;
   readonly five: number;
-  /** Of those without a counterpart, how many stay under the threshold; of the right first ones, how many are over it. */
+  /** Of those without an equivalent, how many stay under the threshold; of the right first ones, how many are over it. */
   readonly under: number;
   readonly over: number;
   readonly bins: readonly (readonly [likelihood: number, right: number, count: number])[];

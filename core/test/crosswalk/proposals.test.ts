@@ -81,7 +81,7 @@ describe('proposals of counterparts on command lists of open libraries', () => {
   });
 
   it('hold on a list of another field that nothing was set on', () => {
-    // Opened once: first 87 %, among five 100 %, 81 % of those without a counterpart under 0.4, 94 % of the right ones over it.
+    // Opened once: first 87 %, among five 100 %, 81 % of those without an equivalent under 0.4, 94 % of the right ones over it.
     const { first, five, under, over } = quality(last);
     expect(first).toBeGreaterThanOrEqual(0.84);
     expect(five).toBeGreaterThanOrEqual(0.97);

@@ -41,12 +41,14 @@ describe('a press that chooses between commands', () => {
     const both = consequences(setting, { put: [edit(2, 'set', ['J'])], remove: [] });
     expect(both.change.put.map((one) => one.command)).toEqual([2]);
     expect(both.consequences.map((one) => say(one.said))).toEqual([
-      expect.stringContaining('too. The program chooses between them: by what is selected.'),
+      expect.stringContaining('. The program picks the command by context: by what is selected.'),
     ]);
     const after = choosing(settingAfter(setting, both.change), [1, 2]);
     const found = clashes(after);
     expect(found.map((one) => [one.kind, one.severity])).toEqual([['chooses', 'note']]);
-    expect(say(clashSaid(after, found[0]!))).toContain('The program chooses: by what is selected.');
+    expect(say(clashSaid(after, found[0]!))).toContain(
+      'J in Everywhere runs Command 1 or Command 2. The program picks one: by what is selected.',
+    );
     const taken = consequences(setting, { put: [edit(2, 'set', ['K'])], remove: [] });
     expect(taken.change.put.map((one) => `${one.command} ${one.action}`)).toEqual(['2 set', '3 clear']);
   });

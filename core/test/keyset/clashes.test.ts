@@ -204,7 +204,7 @@ describe('clashes', () => {
     const list = whole([binding(1, 'A'), binding(2, 'A', at(3)), binding(3, 'A', at(3))], { layouts: LAYOUTS });
     const found = clashes(list);
     expect(found.map((one) => say(clashSaid(list, one)))).toContain(
-      'In Line A is Draw contour; Trace shoreline, which has it in Everywhere, is hidden there.',
+      'A runs Draw contour in Line, so Trace shoreline, which has it in Everywhere, is overridden there.',
     );
     const hidden = groupClashes(found).find((group) => group.kind === 'hidden')!;
     expect(hidden.findings).toHaveLength(2);

@@ -125,14 +125,14 @@ describe('what follows from an edit', () => {
   it('names the owner of a taken press and what is left to it', () => {
     const outcome = after(edit(2, 'set', ['J']));
     expect(outcome.consequences.map((one) => say(one.said))).toEqual([
-      'J is taken by Show drying heights. Take it, and Show drying heights keeps its other shortcut.',
+      'J belongs to Show drying heights. If you reassign it, Show drying heights keeps its other shortcut.',
     ]);
     expect(outcome.change.put[1]).toMatchObject({
       command: 1,
       action: 'set',
       shortcuts: ['6'],
       platform: null,
-      reason: 'J was given to Discard trial.',
+      reason: 'J was reassigned to Discard trial.',
     });
   });
   it('leaves the others of a command as they were, with their reason and memory aid', () => {
@@ -151,7 +151,7 @@ describe('what follows from an edit', () => {
     );
     const outcome = consequences(learners, { put: [edit(4, 'set', ['Ctrl+/'])], remove: [] });
     expect(outcome.consequences.map((one) => say(one.said))).toEqual([
-      'Ctrl+Shift+7 is taken by Show drying heights with the German layout. Take it, and Show drying heights is left without.',
+      'Ctrl+Shift+7 belongs to Show drying heights with the German layout. If you reassign it, Show drying heights has no shortcut.',
     ]);
     expect(outcome.change.put[1]).toMatchObject({ command: 1, action: 'clear' });
     // A press that one of the layouts lacks does not end the weighing of the others.
@@ -174,7 +174,7 @@ describe('what follows from an edit', () => {
     );
     const outcome = consequences(given, { put: [edit(4, 'set', ['Primary+U'])], remove: [] });
     expect(outcome.consequences.map((one) => say(one.said))).toEqual([
-      'On macOS, Plot loses Command+Y, which it had there of its own.',
+      'On macOS, Plot loses its separate shortcut Command+Y.',
     ]);
     expect(consequences(given, { put: [edit(4, 'set', ['Primary+Y'])], remove: [] }).consequences).toEqual([]);
   });
@@ -218,7 +218,7 @@ describe('what follows from an edit', () => {
   });
   it('refuses what a fixed command has, and to change one', () => {
     expect(after(edit(2, 'set', ['Ctrl+S'], { context: 3 })).refusals[0]!.sentence).toBe(
-      'Ctrl+S belongs to Save chart, which cannot be changed.',
+      'Ctrl+S belongs to Save chart, which is fixed.',
     );
     expect(after(edit(3, 'clear', [])).refusals[0]!.sentence).toBe('Save chart cannot be changed.');
     expect(after(edit(9, 'clear', [])).refusals[0]!.code).toBe('no-command');

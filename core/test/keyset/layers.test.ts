@@ -117,7 +117,7 @@ describe('the keys in force', () => {
   it('refuse a keyset on a younger one', () => {
     const circle = { ...custom([], 2), baseId: 3 };
     const other = { ...custom([], 3), baseId: 2 };
-    expect(() => stackOf(circle, [circle, other] as Keyset[])).toThrow(/not older/);
+    expect(() => stackOf(circle, [circle, other] as Keyset[])).toThrow(/newer than itself/);
   });
 });
 

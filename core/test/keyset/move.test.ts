@@ -42,7 +42,7 @@ describe('moving a run of keys', () => {
     const own = new Map([[3, 'Alt+Q']]);
     const { keys, notes } = after(on(six), { members: run, to: shift, except: [2], own });
     expect([keys[1], keys[2], keys[3], keys[4]]).toEqual(['Shift+F2', 'F3', 'Alt+Q', 'Shift+F5']);
-    expect([notes[2], notes[3]]).toEqual(['left out', 'a key of its own']);
+    expect([notes[2], notes[3]]).toEqual(['left out', 'custom shortcut']);
   });
   it('takes the modifier variants of its keys along to other keys', () => {
     const keys = { 1: 'F2', 2: 'F3', 7: 'Shift+F2', 8: 'Ctrl+F3', 9: 'Shift+F9' };
@@ -55,10 +55,10 @@ describe('moving a run of keys', () => {
     const gapped = on({ 1: 'F2', 2: null, 3: 'F4' });
     const moved = after(gapped, { members: [1, 2, 3], to: { by: 'keys', keys: F(8, 9), variants: false } });
     expect(moved.keys).toMatchObject({ 1: 'F8', 2: null, 3: 'F9' });
-    expect(moved.notes[2]).toBe('has no key to move');
+    expect(moved.notes[2]).toBe('has no shortcut to move');
     const short = after(on(six), { members: run, to: { by: 'keys', keys: F(8, 9), variants: false } });
     expect(short.keys).toMatchObject({ 1: 'F8', 2: 'F9', 3: 'F4' });
-    expect(short.notes[3]).toBe('no key is left for it');
+    expect(short.notes[3]).toBe('no key left for it');
   });
   it('loses nothing where source and target overlap', () => {
     const moved = after(on(six), { members: run, to: { by: 'keys', keys: F(3, 4, 5, 6, 7, 8), variants: false } });
@@ -68,11 +68,15 @@ describe('moving a run of keys', () => {
     const keys = { 1: 'F2', 2: null, 3: 'F4', 7: 'A', 8: 'B', 9: 'C', 10: 'D' };
     const moved = after(on(keys), { members: [1, 2, 3], to: { by: 'family', family: [7, 8, 9, 10] } });
     expect(moved.keys).toMatchObject({ 1: null, 2: null, 3: null, 7: 'F2', 8: 'B', 9: 'F4', 10: 'D' });
-    expect(moved.notes).toMatchObject({ 1: 'is left without', 2: 'has no key to give', 10: 'nothing answers to it' });
+    expect(moved.notes).toMatchObject({
+      1: 'loses its shortcut',
+      2: 'has no shortcut to swap',
+      10: 'no matching command',
+    });
     // Those who give their key away can be given another in the same step.
     const given = after(on(keys), { members: [1], to: { by: 'family', family: [7] }, own: new Map([[1, 'Alt+1']]) });
     expect(given.keys).toMatchObject({ 1: 'Alt+1', 7: 'F2' });
-    // Other modifiers for both on the way, and a key of its own for one that receives.
+    // Other modifiers for both on the way, and custom shortcut for one that receives.
     const to = { by: 'family', family: [7, 8, 9, 10], there: ['Ctrl'], here: ['Alt', 'Shift'] } as const;
     const held = after(on(keys), { members: [1, 2, 3], to, own: new Map([[9, 'Ctrl+L']]) });
     expect(held.keys).toMatchObject({

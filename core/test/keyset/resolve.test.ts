@@ -120,7 +120,7 @@ describe('a blocked press', () => {
   it('is told before it is blocked, and before a key is given that it would keep from working', () => {
     const on = setting(stackWith([]), [command(1), command(2, { label: 'Undo a line' })]);
     expect(consequences(on, { put: [block], remove: [] }).consequences.map((one) => say(one.said))).toEqual([
-      'In Line Ctrl+K does nothing: it is not Command 1 there.',
+      'Ctrl+K no longer runs Command 1 in Line.',
     ]);
     const blocked = settingWith(on, stackWith([block]));
     const given = consequences(blocked, { put: [edit(2, 'set', ['Ctrl+K'], { context: 2 })], remove: [] });
@@ -223,7 +223,7 @@ describe('why does my key do nothing?', () => {
       'needs',
       'setting',
     ]);
-    expect(say(steps.at(-2)!.said)).toBe('The command needs a line: Pick line does that.');
+    expect(say(steps.at(-2)!.said)).toBe('The command needs a line. Use Pick line to do that.');
   });
 });
 

@@ -134,7 +134,7 @@ describe('slots', () => {
     expect(kept).toMatchObject({ open: false, put: { ...edits[0], holds: 5 } });
     expect([lost!.open, say(lost!.said)]).toEqual([
       true,
-      'Command 2 held Command 3, which is not in this release any more.',
+      'Command 2 contained Command 3, which is not in this release.',
     ]);
   });
 

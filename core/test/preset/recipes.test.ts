@@ -456,7 +456,7 @@ describe('files as other readers see them', () => {
   });
 
   it('that are no text in their encoding, too large, or named like parts of an object harm nothing', () => {
-    expect(() => decoded(new Uint8Array([0x61, 0xff, 0xfe, 0x80]), 'utf-8')).toThrow(/no UTF-8/);
+    expect(() => decoded(new Uint8Array([0x61, 0xff, 0xfe, 0x80]), 'utf-8')).toThrow(/not encoded in UTF-8/);
     expect(() => decoded(new Uint8Array(5 * 1024 * 1024), 'utf-8')).toThrow(/at most 4 MB/);
     const text =
       '{ "__proto__": { "polluted": true }, "keys": [ { "command": "constructor", "when": "__proto__", "key": "toString" } ] }';

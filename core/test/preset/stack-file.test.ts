@@ -100,11 +100,7 @@ describe('a keyset as a file', () => {
     ['a newer Crib', changed((file) => (file['version'] = 2)), 'newer'],
     ['a circle', changed((file) => (file.layers[0]!['on'] = 'One-hand set')), 'cyclic-base'],
     ['two on one', changed((file) => (file.layers[1]!['on'] = null)), 'bad-file'],
-    [
-      'a command that is gone',
-      changed((file) => Object.assign(file.layers[1]!.edits[0]!, { command: 'c99' })),
-      'no-command',
-    ],
+    ['deleted command', changed((file) => Object.assign(file.layers[1]!.edits[0]!, { command: 'c99' })), 'no-command'],
     [
       'a place that is gone',
       changed((file) => Object.assign(file.layers[1]!.edits[0]!, { where: 'Moon' })),

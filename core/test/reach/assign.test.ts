@@ -187,13 +187,19 @@ describe('proposals', () => {
     expect(reasons(1, 'D')).toContain('D for depth');
     expect(reasons(1, 'S')).toContain('S for Sound, another name');
     expect(reasons(1, 'Z')).toContain('no letter in common');
-    expect(reasons(2, 'E')).toContain('destroys work, and needs no Ctrl or Alt');
-    expect(reasons(2, 'Primary+E', [binding(1, 'Primary+W')])).toContain('one slip from Measure depth');
-    expect(reasons(3, 'Q', [binding(1, 'Q')], [edit(1, 'set', ['Alt+Q'])])).toContain('was Measure depth');
+    expect(reasons(2, 'E')).toContain('destructive, and needs no Ctrl or Alt');
+    expect(reasons(2, 'Primary+E', [binding(1, 'Primary+W')])).toContain(
+      '86 mm, one hand; E for Erase; destructive, one slip away from Measure depth',
+    );
+    expect(reasons(3, 'Q', [binding(1, 'Q')], [edit(1, 'set', ['Alt+Q'])])).toContain(
+      '20 mm, one hand; Q for Quill; previously Measure depth',
+    );
     const pair = { groups: [{ id: 1, kind: 'pair', name: 'Depth', members: [1, 3], twin: null }] };
-    expect(reasons(3, 'Shift+M', [binding(1, 'M')], [], pair)).toContain('the key of its partner, Measure depth');
+    expect(reasons(3, 'Shift+M', [binding(1, 'M')], [], pair)).toContain(
+      '128 mm, one hand; no letter in common; the shortcut of its counterpart, Measure depth',
+    );
     const elsewhere = { elsewhere: () => [{ shortcut: 'Primary+D', app: 'Brinechart' }] };
-    expect(reasons(1, 'Primary+D', [], [], elsewhere)).toContain('what it has in Brinechart');
+    expect(reasons(1, 'Primary+D', [], [], elsewhere)).toContain('67 mm, one hand; D for depth; same as in Brinechart');
   });
 
   it('cost what docs/formulas.md works out', () => {

@@ -274,11 +274,11 @@ describe('the ways to a goal', () => {
       [2, 'Ctrl+WheelUp', '2.85', 1],
       [1, null, '4.75', 2],
     ]);
-    expect(say(why!)).toBe('It is the quickest, 0.90 s before the next, and without the mouse.');
+    expect(say(why!)).toBe('Fastest by 0.90 s, without the mouse.');
   });
   it('of two as quick are told apart by what the fingers travel', () => {
     const { ways, why } = waysWith([1, '6'], [2, 'F']);
     expect(ways.map((way) => way.shortcut)).toEqual(['F', '6', null]);
-    expect(say(why!)).toBe('It is as quick as the next, and 51 mm nearer to the resting hands.');
+    expect(say(why!)).toBe('As fast as the next, and 51 mm closer to the resting hands.');
   });
 });

@@ -20,7 +20,7 @@ describe('carrying for several layouts', () => {
     const [old, now] = [world([[2, 'F9']]), world([[2, 'Ctrl+Shift+7']])];
     const edits = [edit(1, 'set', ['Ctrl+/'])];
     expect(kinds(edits, old, now).map((one) => say(one.said))).toEqual([
-      'Ctrl+Shift+7 is now Command 2 in Everywhere with the German layout.',
+      'Ctrl+Shift+7 now runs Command 2 in Everywhere with the German layout.',
     ]);
     expect(kinds(edits, old, now, [US]).map((one) => one.kind)).toEqual(['carried']);
   });

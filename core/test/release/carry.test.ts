@@ -290,20 +290,20 @@ describe('what becomes of an edit', () => {
 
   it('is told by its kind and in a sentence', () => {
     expect(outcomes.map((one) => [one.edit.reason, one.kind, one.open, say(one.said)])).toEqual([
-      ['stays', 'carried', false, 'Carried as it is.'],
-      ['both', 'now as shipped', false, 'The release now gives Trim F6 itself, so the edit is no longer needed.'],
-      ['renamed', 'follows', false, 'Name wreck became Label wreck; the edit goes with it.'],
+      ['stays', 'carried', false, 'Carried over unchanged.'],
+      ['both', 'now as shipped', false, 'F6 is now the default for Trim, so this edit is no longer needed.'],
+      ['renamed', 'follows', false, 'Name wreck became Label wreck; the edit moves with it.'],
       [
         'split',
         'follows',
         false,
-        'Add buoy was split into Add lateral buoy and Add safe-water buoy; the edit goes with Add safe-water buoy.',
+        'Add buoy was split into Add lateral buoy and Add safe-water buoy; the edit moves to Add safe-water buoy.',
       ],
-      ['gone', 'command gone', true, 'Log depth is not in this release any more.'],
-      ['taken', 'press taken', true, 'F9 is now Discard trial in Everywhere.'],
+      ['gone', 'command gone', true, 'Log depth is not in this release.'],
+      ['taken', 'press taken', true, 'F9 now runs Discard trial in Everywhere.'],
       ['fixed', 'not accepted', true, 'Print cannot be changed.'],
-      ['not accepted', 'not accepted', true, 'The program does not take held keys.'],
-      ['no place', 'context gone', true, 'Log is not in this release any more.'],
+      ['not accepted', 'not accepted', true, 'The program does not support held keys.'],
+      ['no place', 'context gone', true, 'Log is not in this release.'],
       ['moved place', 'context moved', false, 'Table is now in Chart › Table.'],
     ]);
   });
@@ -320,7 +320,7 @@ describe('what becomes of an edit', () => {
     const kept = decide([5, { what: 'keep' }]);
     expect(kept.edits.filter((one) => [5, 50].includes(one.command))).toEqual([
       edit(5, 'set', ['F9'], { reason: 'taken' }),
-      edit(50, 'clear', [], { reason: 'F9 was given to Erase.' }),
+      edit(50, 'clear', [], { reason: 'F9 was reassigned to Erase.' }),
     ]);
     expect(decide([5, { what: 'follow' }]).edits.some((one) => one.command === 5)).toBe(false);
     const other = decide(
@@ -356,7 +356,7 @@ describe('what becomes of an edit', () => {
     ]);
     expect(carried(both, after).edits).toEqual([edit(1, 'set', ['Y'])]);
     const kept = carriedLayer(both, new Map([[1, { what: 'keep' }]]), after);
-    expect(kept.open.map((one) => say(one.why))).toEqual(['Another edit stands in the same place.']);
+    expect(kept.open.map((one) => say(one.why))).toEqual(['There is already an edit in this context.']);
   });
 
   it('has had its cost at past releases, where its command and place were there', () => {

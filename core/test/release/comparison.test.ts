@@ -90,7 +90,7 @@ describe('what moved, as a ledger', () => {
     return [cell.chips.map((chip) => `${chip.shortcut} ${chip.state}`).join() || cell.word, beside ? say(beside) : ''];
   };
   it('tells new meanings and new keys apart, and says what the same keys do now and did', () => {
-    expect(told('now', 2)).toEqual(['J new meaning', 'was Show heights']);
+    expect(told('now', 2)).toEqual(['J new meaning', 'previously Show heights']);
     expect(told('now', 1)).toEqual(['6 new here', 'J is Discard trial']);
     expect(told('old', 1)).toEqual(['J as shipped', '']);
     // The same press in another spelling is nothing new.
@@ -141,12 +141,12 @@ describe('the story of a command', () => {
   const story = (name: string) => storyOf(rowOf(name), sides, '2.0').map((one) => say(one));
   it('is told in sentences, as it was and as it is', () => {
     expect(story('show')).toEqual([
-      'It moved from J to 6.',
-      'J in Chart window was Show heights and is Discard trial now, which destroys work.',
+      'Its shortcut changed from J to 6.',
+      'J in Chart window ran Show heights and now runs Discard trial, which is destructive.',
     ]);
-    expect(story('drop')[0]).toBe('It had no key, and has J now.');
-    expect(story('shore')).toEqual(['It was called Trace shoreline.', 'It keeps Ctrl+J.']);
-    expect(story('fax')[0]).toBe('Send by fax is not in 2.0 any more. It had F8.');
+    expect(story('drop')[0]).toBe('It had no shortcut and now has J.');
+    expect(story('shore')).toEqual(['Previously called Trace shoreline.', 'It keeps Ctrl+J.']);
+    expect(story('fax')[0]).toBe('Send by fax is no longer in 2.0. Its shortcut was F8.');
     expect(story('mail')[0]).toBe('New in 2.0, with F8.');
   });
 });

@@ -83,7 +83,7 @@ describe('how two key policies differ', () => {
     const facts = Object.keys(plain).length - 1 + Object.keys(plain.accepts).length;
     expect(policyDifferences(plain, other)).toHaveLength(facts);
     expect(policyDifferences(other, plain).map((one) => say(one))).toContain(
-      'a begun sequence ends: after 900 ms, now never',
+      'sequence timeout: after 900 ms, now never',
     );
   });
 });

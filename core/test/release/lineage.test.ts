@@ -209,8 +209,8 @@ describe('lineage proposals', () => {
     expect(found.map((one) => [one.old, one.now])).toEqual([[[2], [9]]]);
     expect(found[0]!.evidence.map((one) => say(one))).toEqual([
       '3 of its 3 commands are there',
-      'the names are alike',
-      'it lies in the same place',
+      'similar names',
+      'same parent context',
     ]);
     expect(contextProposals(was, is, same, new Set([pairKey(2, 9)]))).toEqual([]);
   });

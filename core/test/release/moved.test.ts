@@ -286,9 +286,9 @@ describe('what moved', () => {
       policy: KeyPolicy.parse({ binds: 'position', accepts: { mostStrokes: 3, refuses: ['Alt'] } }),
     };
     expect(moved(sideOfWorld(one), now, identity(one)).policy!.differences.map((line) => say(line))).toEqual([
-      'keys are bound: by character, now by position',
-      'modifiers refused: none, now Alt',
-      'most strokes: 5, now 3',
+      'keys are matched: by character, now by position',
+      'modifiers not allowed: none, now Alt',
+      'maximum steps per shortcut: 5, now 3',
     ]);
   });
 

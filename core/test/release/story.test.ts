@@ -168,23 +168,23 @@ describe('the history of a command and of a press', () => {
       [],
       ['added'],
       [],
-      ['split', 'was called Drying heights', 'was in View › Drying heights', 'cannot be changed any more'],
-      ['dropped'],
+      ['split', 'previously Drying heights', 'previously in View › Drying heights', 'now fixed'],
+      ['removed'],
     ]);
     expect(history[1]!.keys).toEqual([{ shortcut: 'J', places: ['Chart'], command: 1 }]);
-    expect(commandHistory(states, board(US, 'macos')).map(changesOf)[2]).toEqual(['other keys']);
+    expect(commandHistory(states, board(US, 'macos')).map(changesOf)[2]).toEqual(['new shortcut']);
   });
   it('says of a press who answered to it', () => {
     const history = pressHistory(states, 'KeyJ', board(US, 'windows'));
     expect(history.map((line) => [line.commands.map((each) => each.id), changesOf(line)])).toEqual([
       [[], []],
-      [[1], ['does something now']],
+      [[1], ['now assigned']],
       [[1], []],
-      [[2], ['does something else']],
-      [[], ['does nothing any more']],
+      [[2], ['runs another command']],
+      [[], ['no longer assigned']],
     ]);
     // A platform’s own shortcuts stand in place of those for all.
-    expect(pressHistory(states, 'KeyJ', board(US, 'macos')).map(changesOf)[2]).toEqual(['does nothing any more']);
+    expect(pressHistory(states, 'KeyJ', board(US, 'macos')).map(changesOf)[2]).toEqual(['no longer assigned']);
   });
 });
 
@@ -253,15 +253,15 @@ describe('change notes', () => {
 
   it('put what is the same on several platforms in one line, the dangerous first, before and after', () => {
     expect(lines.map((line) => [line.group, line.subject, say(line.said)])).toEqual([
-      ['meaning', 'Heights', 'no longer has this key. The key now does “=Discard”, which cannot be undone.'],
-      ['moved', 'Heights', 'moved'],
+      ['meaning', 'Heights', 'no longer uses this shortcut, which now runs “=Discard” and cannot be undone.'],
+      ['moved', 'Heights', 'has a new shortcut'],
       ['new', '=Discard', 'is new'],
-      ['new', 'Command 5', 'is new, without a key'],
-      ['new', 'Plot', 'has one more key'],
-      ['gone', 'Command 3', 'is not in this release any more'],
+      ['new', 'Command 5', 'is new, without a shortcut'],
+      ['new', 'Plot', 'has one more shortcut'],
+      ['gone', 'Command 3', 'has been removed'],
       ['renamed', 'Coast', 'was called “Shore line”'],
-      ['menus', 'Coast', 'moved in the menus: Lines › Coast; it was View › Shore line'],
-      ['fixed', 'Plot', 'cannot be given other keys any more'],
+      ['menus', 'Coast', 'moved in the menus: View › Shore line → Lines › Coast'],
+      ['fixed', 'Plot', 'can no longer be changed'],
     ]);
     expect(lines[1]).toMatchObject({
       before: { windows: ['J'], macos: ['J'] },
@@ -286,8 +286,8 @@ describe('change notes', () => {
     const standing = arranged(lines, kept, 'en');
     expect(standing.slice(0, 3).map((group) => group.title)).toEqual([
       'Moved',
-      'These keys now do something else',
-      'Can or cannot be changed now',
+      'These shortcuts now do something else',
+      'Now customisable or fixed',
     ]);
     expect(standing.flatMap((group) => group.lines).filter((line) => line.stale)).toMatchObject([gone]);
     expect(new Set(standing.flatMap((group) => group.lines.map((line) => line.key))).size).toBe(lines.length + 2);
@@ -298,7 +298,7 @@ describe('change notes', () => {
     );
     const published = body.groups.flatMap((group) => group.lines.map((line) => line.text));
     expect(published).toContain(own.text);
-    expect(published).not.toContain('cannot be given other keys any more');
+    expect(published).not.toContain('can no longer be changed');
     expect(body.groups[0]!.lines[0]!.reason).toBe('J is for trials now | really');
   });
 
@@ -311,7 +311,15 @@ describe('change notes', () => {
         side,
         fc.constantFrom(['windows', 'macos'], ['windows'], ['windows', 'macos', 'linux']),
         (before, after, platforms) => {
-          const line = { command: 'save', subject: 'Save', where: 'Chart', text: 'moved', before, after, reason: '' };
+          const line = {
+            command: 'save',
+            subject: 'Save',
+            where: 'Chart',
+            text: 'has a new shortcut',
+            before,
+            after,
+            reason: '',
+          };
           const body = {
             format: 'crib-changes' as const,
             version: 1 as const,
@@ -332,7 +340,7 @@ describe('change notes', () => {
           for (const platform of platforms) {
             const name = { windows: 'Windows', macos: 'macOS', linux: 'Linux' }[platform]!;
             if (!about.includes(platform)) expect(row).not.toContain(name);
-            // A platform that is about it and has other keys than another is named, on both sides or where they differ.
+            // A platform that is about it and has new shortcut than another is named, on both sides or where they differ.
             if (about.length < platforms.length && about.includes(platform)) expect(row).toContain(name);
           }
           expect(changesMarkdown(body).includes('none')).toBe(row.includes('none'));
@@ -352,11 +360,11 @@ describe('change notes', () => {
       frame,
     );
     const csv = changesCsv(body);
-    expect(csv).toContain("New keys,c4,'=Discard,Everywhere,is new,,J,");
+    expect(csv).toContain("New commands and shortcuts,c4,'=Discard,Everywhere,is new,,J,");
     expect(csv.trim().split('\r\n').length).toBe(1 + lines.length);
     const markdown = changesMarkdown(body);
     expect(markdown).toContain('# What \\*2\\* changes');
-    expect(markdown).toContain('| Heights | Everywhere | moved | J | Windows 6, macOS Option+6 |');
+    expect(markdown).toContain('| Heights | Everywhere | has a new shortcut | J | Windows 6, macOS Option+6 |');
     expect(markdown.match(/^## /gm)).toHaveLength(body.groups.length);
   });
 });
@@ -374,11 +382,15 @@ describe('change notes that were published', () => {
   const body = (...lines: ReturnType<typeof line>[]) =>
     ({ groups: [{ title: 'All', lines }] }) as unknown as ChangesBody;
   it('are judged line by line, but for what was written by hand', () => {
-    const told = body(line('Pan', 'moved', ['J']), line('Trim', 'is new'), line('', 'Room 4 stays on 7.0.'));
+    const told = body(
+      line('Pan', 'has a new shortcut', ['J']),
+      line('Trim', 'is new'),
+      line('', 'Room 4 stays on 7.0.'),
+    );
     expect(wrongChanges(told, told)).toEqual([]);
-    expect(wrongChanges(told, body(line('Pan', 'moved', ['K']), line('Trim', 'is new')))).toEqual([
-      { label: 'Pan', why: 'is no longer so: moved' },
-      { label: '1 more', why: 'changed since, and not mentioned' },
+    expect(wrongChanges(told, body(line('Pan', 'has a new shortcut', ['K']), line('Trim', 'is new')))).toEqual([
+      { label: 'Pan', why: 'is no longer correct: has a new shortcut' },
+      { label: '1 more', why: 'changed since, but not mentioned' },
     ]);
   });
 });
@@ -416,10 +428,10 @@ describe('what is out of date', () => {
     };
     const became = (name: string) => (name === 'e' ? 'renamed' : name === 'd' ? null : name);
     expect(wrongLines(body, (name) => now[name] ?? null, keyboards, became)).toEqual([
-      { label: 'Label of b', why: 'is on 6 or F4 now' },
-      { label: 'Label of c', why: 'is called New name, is elsewhere in the menus' },
+      { label: 'Label of b', why: 'now has 6 or F4' },
+      { label: 'Label of c', why: 'is now called New name, has moved in the menus' },
       { label: 'Label of d', why: 'no longer exists' },
-      { label: 'Label of e', why: 'has no key now, cannot be changed' },
+      { label: 'Label of e', why: 'no longer has a shortcut, cannot be changed' },
     ]);
     expect(wrongLines(body, (name) => row(name), keyboards)).toEqual([]);
     // Neither another order of the same keys, nor another label in the same place of the menus.

@@ -258,7 +258,7 @@ describe('a published page', () => {
       .filter((one) => one.tagName === 'li' && attribute(one, 'data-section') !== undefined)
       .map(within);
     expect(items).toEqual([
-      expect.stringMatching(/^F5, the school’s Place.* new since the last edition$/),
+      expect.stringMatching(/^F5, changed by us Place.* new since the last edition$/),
       expect.stringMatching(/^F5 Drop$/),
       expect.stringMatching(/^F5, cannot be changed Save$/),
     ]);
@@ -269,7 +269,7 @@ describe('a published page', () => {
       .filter((one) => attribute(one, 'class') === 'foot b')
       .map(within)
       .join(' ');
-    expect(foot).toContain('dunkle Tasten: von der Schule; Tasten in starkem Rahmen: nicht änderbar');
+    expect(foot).toContain('dunkle Tasten: von uns geändert; Tasten mit starkem Rahmen: nicht änderbar');
     // What is to be done besides has a box to tick each.
     expect(
       elements
@@ -295,7 +295,7 @@ describe('a published page', () => {
     const whole = editionPage(edition, { platform: 'macos', how: 'symbols', language: 'fr' }, frame);
     expect(whole).toContain('A &lt;key&gt;');
     expect(whole).toContain('href="/s/first/new"');
-    expect(whole).toContain('L’édition 3 l’a remplacée le 2026-11-21.');
+    expect(whole).toContain('Remplacée par l’édition 3 le 21 nov. 2026.');
     expect(whole).toContain('a.pdf?kept');
     expect(whole).toContain('platform=windows&amp;style=symbols&amp;language=fr');
     const embedded = editionPage(
@@ -308,7 +308,7 @@ describe('a published page', () => {
     expect(embedded).toContain('A &lt;key&gt;');
     expect(
       editionPage(edition, { platform: 'macos', how: 'words', language: 'en' }, { ...frame, reported: true }),
-    ).toContain('Thank you. The trainer has it now.');
+    ).toContain('Thank you. Your trainer will read it.');
   });
 
   it('cannot carry a script in its Markdown either, read by a parser that lets HTML pass (markdown-it)', () => {

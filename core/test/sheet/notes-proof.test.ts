@@ -37,8 +37,12 @@ describe('what a trainer’s own texts in change notes claim of keys', () => {
     // Of the release before it was so: who reads the notes knows that key.
     expect(found(notes('Press S to place a sounding.'))).toEqual([]);
     expect(found(notes('S no longer places a sounding.'))).toEqual([]);
-    expect(found(notes('Press F9 to place a sounding.'))).toEqual(['“F9” is not what Place sounding has: it has D.']);
-    expect(found(notes('Hit F9 to close the line.'))).toEqual(['“F9” is not what Close line has: it has no key.']);
+    expect(found(notes('Press F9 to place a sounding.'))).toEqual([
+      '“F9” is not the shortcut for Place sounding: it has D.',
+    ]);
+    expect(found(notes('Hit F9 to close the line.'))).toEqual([
+      '“F9” is not the shortcut for Close line: it has none.',
+    ]);
     expect(found(notes('Bring your charts.'))).toEqual([]);
   });
 

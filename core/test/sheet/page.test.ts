@@ -50,9 +50,9 @@ describe('what a row says', () => {
       menu: 'File › Alpha',
       note: 'a note',
       'memory aid': 'A for alpha',
-      origin: 'shipped: F5',
+      origin: 'default: F5',
       needs: 'needs: a line',
-      then: 'then: Enter accepts',
+      then: 'afterwards: Enter accepts',
       sign: 'you see: a dot',
       states: 'Day, Night',
       advice: 'the quickest',
@@ -70,15 +70,15 @@ describe('what a row says', () => {
     );
     const german = bodyOf([plain], { parts: ['needs', 'origin'] }, 'de');
     expect(detailsOf(german, german.sections[0]!.rows[0]!, ['macos'], 'words')).toEqual([
-      'braucht: a line',
-      'ohne Taste ausgeliefert',
+      'Voraussetzung: a line',
+      'ohne Standardkürzel',
     ]);
     const french = bodyOf(
       [{ ...plain, lesson: { ...plain.lesson, minutes: null } }],
       { parts: ['lesson', 'sign'] },
       'fr',
     );
-    expect(detailsOf(french, french.sections[0]!.rows[0]!, ['macos'], 'words')).toEqual(['Lines', 'on voit : a dot']);
+    expect(detailsOf(french, french.sections[0]!.rows[0]!, ['macos'], 'words')).toEqual(['Lines', 'on voit : a dot']);
   });
 });
 
@@ -91,7 +91,9 @@ describe('a page', () => {
     expect(['own key', 'key', 'tick', 'fresh', 'fold'].map((kind) => count(bare, kind))).toEqual([1, 1, 0, 0, 0]);
     const full = layout({ ticks: true, marksNew: true, paper: 'pocket' });
     expect(['own key', 'key', 'tick', 'fresh', 'fold'].map((kind) => count(full, kind))).toEqual([1, 1, 3, 1, 1]);
-    expect(layoutText(bare).join(' ')).toContain('no key');
+    expect(layoutText(bare).join(' ')).toContain(
+      'First <week> & more Fathomry 7.0 · School set · Windows · edition 2 All Ctrl+ J Alpha a note A for alpha nearer Ctrl+ J Alpha a note A for alpha nearer no shortcut Alpha a note A for alpha nearer Edition 2, 27 Nov 2026',
+    );
   });
 
   it('says for which platform it is, or has all side by side; signs have their legend where they are used', () => {

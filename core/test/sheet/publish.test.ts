@@ -58,10 +58,14 @@ describe('a composed sheet', () => {
       publishedOn: '2026-11-24',
     }).changing!;
     expect(changingSaid(told, 'macos', 'en')).toBe(
-      'Edit › Keys. The list is opened by Place sounding (Option+D). Keys are shown in the menus.',
+      'Edit › Keys. To open the list, use Place sounding (Option+D). The program shows shortcuts here: in the menus.',
     );
-    expect(changingSaid(told, 'macos', 'de')).toContain('Die Liste öffnet der Befehl „Place sounding“ (Wahl+D).');
-    expect(changingSaid({ ...told, keys: {} }, 'windows', 'fr')).toContain('La liste s’ouvre par « Place sounding ».');
+    expect(changingSaid(told, 'macos', 'de')).toContain(
+      'Edit › Keys. Öffnen Sie die Liste mit „Place sounding“ (Wahl+D). Das Programm zeigt Kürzel hier an: in the menus.',
+    );
+    expect(changingSaid({ ...told, keys: {} }, 'windows', 'fr')).toContain(
+      'Pour ouvrir la liste, utilisez « Place sounding ».',
+    );
   });
   it('shows the keys in force on each platform, and what was shipped where that differs', () => {
     expect(body.sections[0]!.rows).toMatchObject([
@@ -170,8 +174,8 @@ describe('a preset file', () => {
   it('names each loss by what the format lacks, and writes the rest', () => {
     const { losses } = writePreset(recipe, school, withEdits(school), 'windows', { edition: 7 });
     expect(losses).toEqual([
-      'Pan, Ctrl+Shift+Q: the file has no words for the context Chart window.',
-      'Pan, Z then Z: the file has no words for the context Chart window.',
+      'Pan, Ctrl+Shift+Q: the file does not support the context Chart window.',
+      'Pan, Z then Z: the file does not support the context Chart window.',
     ]);
   });
   it.each([
@@ -187,16 +191,16 @@ describe('a preset file', () => {
     expect(lines([edit(1, 'set', [stored])]).text).toContain(`all depth.place = ${written}\r\n`);
   });
   it.each([
-    ['twice:T', 'twice keys'],
+    ['twice:T', 'double presses'],
     ['Meta+Q', 'the modifier Meta'],
-    ['tap(Alt)', 'a modifier tapped alone'],
+    ['tap(Alt)', 'single modifier taps'],
     ['F5', 'the key F5'],
-    ['[Numpad5]', 'the position Numpad5'],
+    ['[Numpad5]', 'the key position Numpad5'],
     ['WheelUp', 'the pointer action WheelUp'],
-    ['Drag@over', 'pointing over an object'],
+    ['Drag@over', 'pointing at an object'],
   ])('cannot say %s: %s', (stored, feature) => {
     const { text, losses } = lines([edit(1, 'set', [stored])]);
-    expect(losses[0]).toContain(`no words for ${feature}`);
+    expect(losses[0]).toContain(`does not support ${feature}`);
     expect(text).not.toContain('depth.place');
   });
   it('tells its losses in the language of the edition, keys and all', () => {
@@ -207,13 +211,13 @@ describe('a preset file', () => {
         language,
       }).losses[0];
     expect(told('de', [edit(1, 'set', ['Primary+Delete'])])).toMatch(
-      /, Strg\+Entf: Die Datei hat keine Worte für die Taste Entf\.$/,
+      /, Strg\+Entf – in der Datei nicht möglich: die Taste Entf\.$/,
     );
-    expect(told('fr', [clear])).toMatch(/: le fichier n’a pas de mots pour une commande sans touche\.$/);
+    expect(told('fr', [clear])).toMatch(/impossible dans le fichier.: une commande sans raccourci\.$/);
   });
   it('cannot leave a command without a key where the format has no word for that', () => {
     const { losses } = lines([edit(1, 'clear', [])], 'windows', { ...recipe, noKey: null });
-    expect(losses[0]).toContain('leaving a command without a key');
+    expect(losses[0]).toContain('a command without a shortcut');
   });
 
   it('read back by plain splitting gives the changed bindings less the losses, as sets', () => {

@@ -59,7 +59,7 @@ describe('strips', () => {
       { platform: 'windows', layout: US, board: 'ansi', how: 'words' },
     )!;
     const above = columns(layout, 'Above the function keys');
-    const digits = columns(layout, 'Above the digits');
+    const digits = columns(layout, 'Above the number keys');
     // ANSI INCITS 154 and ISO 9241-410, from memory: three quarters of an inch from key to key.
     const apart = (from: string, to: string, on = above) => on.get(to)! - on.get(from)!;
     expect(apart('F1', 'F2')).toBeCloseTo(19.05, 3);
@@ -143,12 +143,12 @@ describe('strips', () => {
       stripsOf(bodyOf(rows), { platform: 'windows', layout, board: 'iso', how: 'words' });
     // A slash is on the 7 of a German keyboard, and on none of the digits of a US one.
     const slash = on([['Search', ['Ctrl+/']]], german)!;
-    const digits = columns(slash, 'Above the digits');
+    const digits = columns(slash, 'Above the number keys');
     const cell = placings(slash)
       .flatMap((one) => one.texts)
       .find((text) => text.runs[0]!.text === 'Search')!;
     expect(cell.x / MM).toBeCloseTo(digits.get('7')!, 3);
-    expect(placings(on([['Search', ['Ctrl+/']]])!).some((one) => textOf(one) === 'Above the digits')).toBe(false);
+    expect(placings(on([['Search', ['Ctrl+/']]])!).some((one) => textOf(one) === 'Above the number keys')).toBe(false);
     const caps = placings(
       on(
         [
@@ -159,7 +159,7 @@ describe('strips', () => {
         german,
       )!,
     );
-    const row = textOf(caps[caps.findIndex((one) => textOf(one) === 'Labels for keycaps') + 1]!);
+    const row = textOf(caps[caps.findIndex((one) => textOf(one) === 'Key labels') + 1]!);
     expect(row).toMatch(/D Place sounding/);
     expect(row).not.toContain('Delete');
     expect(
@@ -213,7 +213,9 @@ describe('drawings', () => {
     const drawn = placings(layout).filter((one) => one.drawing && one.section === 0);
     expect(drawn).toHaveLength(2);
     const free = windows!.rows.flatMap((row) => row.cells).filter((state) => state === 'free').length;
-    expect(drawn[0]!.drawing!.alt).toContain(`${free} of ${8 * windows!.keys.length} presses free in Everywhere`);
+    expect(drawn[0]!.drawing!.alt).toContain(
+      `${free} of ${8 * windows!.keys.length} key combinations free in Everywhere`,
+    );
     expect(drawn[0]!.drawing!.strokes.filter((one) => one.line === null && one.tone === 'ink')).toHaveLength(
       windows!.rows.flatMap((row) => row.cells).filter((state) => state === 'taken').length,
     );

@@ -44,9 +44,9 @@ describe('the learner’s side', () => {
   it('writes a sentence and its keys as the language does', () => {
     const line = said('notes.meaning', { now: 'Probelinie verwerfen', destroys: true });
     expect(say(line, { language: 'de' })).toBe(
-      'hat diese Taste nicht mehr. Sie bewirkt jetzt „Probelinie verwerfen“, was sich nicht rückgängig machen lässt.',
+      'hat dieses Kürzel nicht mehr. Es ist jetzt „Probelinie verwerfen“, was sich nicht rückgängig machen lässt.',
     );
-    expect(tell('fr', 'row.shipped', { keys: 'Ctrl+B' })).toBe('d’origine : Ctrl+B');
+    expect(tell('fr', 'row.shipped', { keys: 'Ctrl+B' })).toBe('d’origine : Ctrl+B');
     const shown = (stored: string, language: 'de' | 'fr', on = 'windows') =>
       showStored(stored, on, 'words', US, language);
     // As the keys of German and French keyboards are engraved: from memory.

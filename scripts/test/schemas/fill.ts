@@ -14,7 +14,7 @@ export const FILL: Readonly<Record<string, string>> = {
     INSERT INTO command (app_id, name) VALUES (2, 'warp.out'), (2, 'warp.in');
     INSERT INTO command_state (release_id, app_id, command_id, home_id, label, other_names) SELECT r, 1, c.id, 1 + c.id % 2, 'Command ' || c.id, '{Éxtra,"with, comma"}' FROM generate_series(1, 2) r, command c WHERE app_id = 1;
     INSERT INTO command_state (release_id, app_id, command_id, home_id, label) SELECT 3, 2, id, 3, name FROM command WHERE app_id = 2;
-    INSERT INTO keyset (app_id, release_id, base_id, name, is_default) VALUES (1, 1, NULL, 'as shipped', true), (1, 2, NULL, 'as shipped', true), (2, 3, NULL, 'as shipped', true);
+    INSERT INTO keyset (app_id, release_id, base_id, name, is_default) VALUES (1, 1, NULL, 'Default shortcuts', true), (1, 2, NULL, 'Default shortcuts', true), (2, 3, NULL, 'Default shortcuts', true);
     INSERT INTO keyset (app_id, release_id, base_id, name, note, revision) VALUES (1, 1, 1, 'Ours', E'two\\nlines', 3);
     INSERT INTO binding (keyset_id, release_id, command_id, platform, shortcut, provenance_kind, provenance_who) SELECT r, r, n, CASE WHEN n % 5 = 0 THEN 'macos' END, 'Primary+F' || 1 + n % 12 || ' ' || chr(64 + n % 26 + 1), 'list', 'Ines Farrowby' FROM generate_series(1, 2) r, (${letters}) g;
     INSERT INTO binding_context (binding_id, release_id, context_id) SELECT id, release_id, 1 + command_id % 2 FROM binding;
@@ -49,7 +49,7 @@ export const FILL: Readonly<Record<string, string>> = {
     INSERT INTO command_lineage (release_id, app_id, old_id, now_id, confirmed, made_by) VALUES (2, 1, 1, 2, true, 1);
     INSERT INTO change_notes (app_id, old_keyset, now_keyset, title) VALUES (1, 1, 2, 'What 2.0 changes');
     INSERT INTO keyset (app_id, release_id, base_id, name, carried_from) VALUES (1, 2, 2, 'Ours', 4);
-    INSERT INTO open_edit (keyset_id, position, body) VALUES (5, 0, '{"command": "Gone", "why": "gone"}');`,
+    INSERT INTO open_edit (keyset_id, position, body) VALUES (5, 0, '{"command": "Gone", "why": "removed"}');`,
   '010': `INSERT INTO edition_form (edition_id, ending, type, content) VALUES (1, 'csv', 'text/csv', convert_to('a,b', 'UTF8'));`,
   '011': `
     INSERT INTO command_detail (release_id, command_id, states) VALUES (2, 1, '{up,down}') ON CONFLICT DO NOTHING;

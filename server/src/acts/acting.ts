@@ -1,7 +1,7 @@
 import { inSnapshot, inTransaction, type Db, type Pool, type Within } from '../store/db.ts';
 import { answerOf, claimKey, keepAnswer, type Once } from '../store/once.ts';
 import type { Catalogues } from './catalogues.ts';
-import { ACT_RIGHTS, type ActName } from './act-names.ts';
+import { ACT_RIGHTS, type ActName } from '@crib/core/contract';
 import { refuseUnlessMayDo, type Actor } from './may.ts';
 
 /** Who acts, and on what: the database, and the catalogues loaded from it. */

@@ -44,7 +44,7 @@ export const makeRelease = (acting: Acting, slug: string, asked: z.output<typeof
   act(acting, 'added the release', async (db) => {
     const app = await appBySlug(db, slug, 'FOR UPDATE');
     const strange = asked.platforms?.find((platform) => !app.platforms.includes(platform));
-    if (strange) refuse('no-platform', `${app.name} does not run on ${strange}.`);
+    if (strange) refuse('no-platform', `${app.name} does not support ${strange}.`);
     return insertRelease(db, app, asked);
   });
 
@@ -66,7 +66,7 @@ export const makePlace = (acting: Acting, id: number, asked: z.output<typeof New
       const contexts = await contextsOf(db, release.id);
       const parent = asked.parent ?? contexts.find((context) => context.parent === null)!.id;
       if (!contexts.some((context) => context.id === parent))
-        refuse('not-found', `There is no context ${parent} in this release.`);
+        refuse('not-found', `This release has no context ${parent} in this release.`);
       return insertContext(db, release, { ...asked, parent });
     },
     { about: asked.name, release: id },

@@ -19,7 +19,7 @@ export const putAway = (acting: Acting, kind: BinKind, id: number): Promise<numb
     const found = await findThing(db, kind, id);
     for (const layer of await keysetsGoing(db, kind, id)) refuseUnlessMay(acting.who, 'delete', layer);
     if (found.isDefault)
-      refuse('default-stays', `“${found.name}” is what the release ships with. Make another keyset its default first.`);
+      refuse('default-stays', `“${found.name}” is the default keyset. Make another keyset the default first.`);
     return putInBin(db, kind, found, acting.actor);
   });
 
@@ -27,7 +27,7 @@ export const putAway = (acting: Acting, kind: BinKind, id: number): Promise<numb
 export const putAwayOf = (acting: Acting, slug: string, kind: 'run' | 'group', id: number): Promise<void> =>
   act(acting, 'put into the bin', async (db) => {
     const found = await findThing(db, kind, id);
-    if (found.appId !== (await appBySlug(db, slug)).id) refuse('not-found', 'That is not in this app.');
+    if (found.appId !== (await appBySlug(db, slug)).id) refuse('not-found', 'Not found in this program.');
     await putInBin(db, kind, found, acting.actor);
   });
 

@@ -18,7 +18,7 @@ export function refuseUnseen(keyset: CustomKeyset, asked: Asked, following: read
     key: shownKeys([one])[0] ?? String(index),
     sentence: say(one.said),
   }));
-  const since = keyset.revision === asked.revision ? '' : ' The keyset was changed meanwhile.';
+  const since = keyset.revision === asked.revision ? '' : ' Someone else changed this keyset.';
   const sentence = unseen.length
     ? `This would also do what you were not shown: ${details
         .filter((one) => unseen.includes(one.key))
@@ -35,7 +35,7 @@ export function refuseUnseen(keyset: CustomKeyset, asked: Asked, following: read
 export function refuseOvertaking(keyset: CustomKeyset, asked: Asked, since: readonly EditPlace[]): void {
   const places = new Set([...asked.put, ...asked.remove].map(placeKey));
   if (!since.some((place) => places.has(placeKey(place)))) return;
-  const sentence = 'Somebody has edited this command meanwhile. Look at what it has now, then save again.';
+  const sentence = 'Someone else just edited this command. Check the current shortcut, then save again.';
   throw new WithDetails(problem('other-consequences', sentence), {
     revision: keyset.revision,
     consequences: [],

@@ -64,7 +64,7 @@ import {
 } from '../store/shipped.ts';
 import { dropView, saveSystemKeys, saveView, systemDifferences, systemKeysOf } from '../store/views.ts';
 import { act, look, type Acting } from './acting.ts';
-import type { ActName } from './act-names.ts';
+import type { ActName } from '@crib/core/contract';
 import { refuseUnlessMay } from './may.ts';
 
 /** Correcting the catalogue by hand: one function an act. */
@@ -163,7 +163,7 @@ export const correctKeyset = (acting: Acting, id: number, asked: z.output<typeof
     const gives = [mine, owner, locked].some((one) => one !== undefined);
     if (gives) refuseUnlessMay(acting.who, 'give', keyset);
     if (typeof owner === 'number' && !(await standingIn(db, acting.who.workspace.id, owner)))
-      refuse('not-found', 'A keyset is given to somebody of this workspace.');
+      refuse('not-found', 'The new owner must be a member of this workspace.');
     // Whoever may say whose it is need not own it for that; to rename it, they do.
     if (Object.values(said).some((one) => one !== undefined))
       refuseUnlessMay(acting.who, keyset.kind === 'custom' ? 'change' : 'look at', keyset);
@@ -193,13 +193,13 @@ export const keepFinding = (acting: Acting, release: number, asked: z.output<typ
       const keyset = keysets.find(
         (one) => one.kind === 'shipped' && one.bindings.some(({ id }) => id === asked.binding),
       );
-      if (keyset?.kind !== 'shipped') return refuse('not-found', 'There is no such shortcut in this release.');
+      if (keyset?.kind !== 'shipped') return refuse('not-found', 'Shortcut not found in this release.');
       const { platform, build, shortcut } = asked;
       const binding = keyset.bindings.find((one) => one.id === asked.binding)!;
       if (!platforms.includes(platform) || (binding.platform ?? platform) !== platform)
-        refuse('other-platform', `That shortcut is not one of ${platformName(platform)}.`);
+        refuse('other-platform', `That shortcut does not apply to ${platformName(platform)}.`);
       const finding = { binding, platform, shortcut };
-      const reason = `Tried on ${platformName(platform)}${build ? `, build ${build}` : ''}: ${shortcut ? 'on another key' : 'nothing happens'}.`;
+      const reason = `Verified on ${platformName(platform)}${build ? `, build ${build}` : ''}: ${shortcut ? 'on another key' : 'does nothing'}.`;
       const { command, language, note, memoryAid, contexts } = binding;
       if (sealedAt !== null) {
         for (const { context, now } of correctedTo(keyset, finding))
@@ -215,7 +215,7 @@ export const keepFinding = (acting: Acting, release: number, asked: z.output<typ
 export const correctFacts = (acting: Acting, id: number, asked: SentFacts): Promise<void> =>
   onRelease(acting, 'corrected what was shipped', id, async (db, catalogue) => {
     const found = correctedFacts(asked, catalogue);
-    if (found.length === 0) refuse('nothing-new', 'That is what the release says already.');
+    if (found.length === 0) refuse('nothing-new', 'The release already has this value.');
     for (const one of found) await correctFact(db, id, one, asked.reason, acting.actor);
   });
 

@@ -61,8 +61,7 @@ export const dropCrosswalk = (acting: Acting, id: number): Promise<void> =>
   act(acting, 'deleted a crosswalk', async (db) => {
     await lockCrosswalk(db, id);
     const { commands, contexts } = await crosswalkAt(db, id);
-    if (commands.length + contexts.length > 0)
-      refuse('in-use', 'Something was judged in it. Take the judgements back first.');
+    if (commands.length + contexts.length > 0) refuse('in-use', 'This mapping has matches. Remove them first.');
     await deleteCrosswalk(db, id);
   });
 
@@ -80,7 +79,7 @@ async function refuseUnknownStates(db: Db, { judged }: z.output<typeof SentJudge
     named.map((one) => one.command),
   );
   const unknown = named.find((one) => !known.get(one.command)?.includes(one.state));
-  if (unknown) refuse('not-found', `The command has no state “${unknown.state}”. Name one of those it cycles through.`);
+  if (unknown) refuse('not-found', `This command has no state “${unknown.state}”. Choose one of its states.`);
 }
 
 /** What answers to what by way of third programs. */

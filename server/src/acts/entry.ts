@@ -57,7 +57,7 @@ export async function identified(
   gate: Gate,
   email: string,
   password: string,
-  wrong = 'No editor has this address and password.',
+  wrong = 'Email or password is incorrect.',
 ): Promise<Account> {
   const { pool } = gate;
   const subjects = subjectsOf(gate, email);
@@ -88,7 +88,7 @@ export async function sessionOf(pool: Pool, editor: number, wanted: number | und
 const MOST_JOINING = 20;
 async function refuseHurry({ pool, secret, from }: Gate): Promise<void> {
   if ((await paceOf(pool, `join ${blurred(secret, from)}`)) > MOST_JOINING)
-    refuse('too-many', 'Too many tries in a minute. Wait one, then try again.');
+    refuse('too-many', 'Too many attempts. Wait a minute, then try again.');
 }
 
 /** What an invitation is to. */
@@ -109,9 +109,11 @@ export async function join(
   const invitation = await invitationAt(gate.pool, hashOf(secret));
   const email = invitation.email ?? brought ?? refuse('no-email', 'Enter your email.');
   const known = await accountAt(gate.pool, email);
-  if (!known && password.length < 12) refuse('short-password', 'Choose a password of at least 12 characters.');
+  if (!known && password.length < 12) refuse('short-password', 'Choose a password with at least 12 characters.');
   if (!known && !name) refuse('no-name', 'Enter your name.');
-  const account = known ? await identified(gate, email, password, 'Your account here has another password.') : null;
+  const account = known
+    ? await identified(gate, email, password, 'Incorrect password for your existing account.')
+    : null;
   const passwordHash = account ? '' : await hashPassword(password);
   const within = { workspace: EVERYWHERE } as const;
   return inTransaction(gate.pool, within, async (db) => {
@@ -132,7 +134,7 @@ export async function changeOwn(
 ): Promise<void> {
   const account = (await accountOf(gate.pool, editor)) ?? refuse('not-signed-in', 'Sign in first.');
   // Guesses at it count as they do at the door.
-  if (password) await identified(gate, account.email, password.old, 'Your old password is another one.');
+  if (password) await identified(gate, account.email, password.old, 'Current password is incorrect.');
   const passwordHash = password && (await hashPassword(password.now));
   await inTransaction(gate.pool, { workspace: EVERYWHERE }, async (db) => {
     await changeAccount(db, editor, { name, ...(passwordHash && { passwordHash }) });

@@ -51,7 +51,7 @@ const MOST_CLASHES = 10_000;
 
 /** The layouts that are named, by their ids; the US one when none is. */
 function layoutsNamed(ids: readonly string[]): Layout[] {
-  return ids.length ? ids.map((id) => layoutById(id) ?? refuse('no-layout', `There is no layout “${id}”.`)) : [US];
+  return ids.length ? ids.map((id) => layoutById(id) ?? refuse('no-layout', `Unknown layout “${id}”.`)) : [US];
 }
 
 /** A keyset weighed on the layouts of learners and the platforms of its release. */
@@ -169,7 +169,7 @@ const restate = (
   act(acting, 'changed the keyset', async (db) => {
     const { opened, keyset } = await held(acting, db, id);
     if (keyset.revision !== revision)
-      refuse('changed-meanwhile', 'The keyset was changed meanwhile. Look at what was done, then try again.');
+      refuse('changed-meanwhile', 'Someone else changed this keyset. Review the changes and try again.');
     const change = changeOf(keyset, await historyOf(db, id));
     const { platforms } = opened.catalogue.release;
     const setting = settingOf(acting, opened, id, []);
@@ -184,7 +184,7 @@ const restate = (
 export const stepKeyset = (acting: Acting, id: number, kind: 'undo' | 'redo', revision: number): Promise<SavedChange> =>
   restate(acting, id, revision, { kind, why: '' }, (keyset, { entries }) => {
     const found = entries.find((one) => one.revision === steps(entries.toReversed())[kind]);
-    if (!found) return refuse('nothing-to-do', `There is nothing to ${kind}.`);
+    if (!found) return refuse('nothing-to-do', `Nothing to ${kind}.`);
     return kind === 'undo' ? found.inverse : changeBetween(keyset.edits, applyChange(keyset.edits, found.change).edits);
   });
 
@@ -192,7 +192,7 @@ export const stepKeyset = (acting: Acting, id: number, kind: 'undo' | 'redo', re
 export function stateKeyset(acting: Acting, id: number, asked: z.output<typeof SentState>): Promise<SavedChange> {
   const by =
     'to' in asked
-      ? { kind: 'put back' as const, why: `As it was at revision ${asked.to}.` }
+      ? { kind: 'put back' as const, why: `Restored revision ${asked.to}.` }
       : { kind: 'loaded' as const, why: asked.why };
   return restate(acting, id, asked.revision, by, (keyset, { entries }) =>
     changeBetween(keyset.edits, 'to' in asked ? layerAt(keyset.edits, entries, asked.to) : asked.edits),
@@ -210,7 +210,7 @@ export async function pinPoint(acting: Acting, id: number, point: z.output<typeo
   await act(acting, 'named a state of the keyset', async (db) => {
     const keyset = customOf((await openedOf(acting, db, id)).catalogue, id);
     if (keyset.owner || keyset.locked) refuseUnlessMay(acting.who, keyset.locked ? 'give' : 'propose', keyset);
-    if (point.revision > keyset.revision) refuse('not-found', `The keyset has no revision ${point.revision} yet.`);
+    if (point.revision > keyset.revision) refuse('not-found', `This keyset has no revision ${point.revision} yet.`);
     await insertPoint(db, id, point, acting.actor);
   });
   return historyAt(acting, id);

@@ -67,5 +67,5 @@ export async function takeListIn(
     });
     if (done) return done;
   }
-  return refuse('changed-meanwhile', 'The release is being changed by others just now. Look at the list again.');
+  return refuse('changed-meanwhile', 'Someone else is changing this release. Review the import again.');
 }

@@ -20,12 +20,12 @@ export interface Actor {
 }
 
 const ALLOWED: Record<Action, string> = {
-  'look at': 'look at anything here',
+  'look at': 'view this workspace',
   comment: 'comment',
-  edit: 'change anything',
+  edit: 'edit',
   publish: 'publish',
-  review: 'answer proposals',
-  manage: 'decide who may do what',
+  review: 'approve or return proposals',
+  manage: 'manage members',
 };
 
 export const mayDo = ({ role, scope }: Pick<Actor, 'role' | 'scope'>, action: Action): boolean =>
@@ -35,7 +35,7 @@ export const mayDo = ({ role, scope }: Pick<Actor, 'role' | 'scope'>, action: Ac
 export function refuseUnlessMayDo(actor: Actor, action: Action): void {
   if (mayDo(actor, action)) return;
   if (actor.scope !== null && mayDo({ ...actor, scope: null }, action))
-    refuse('not-allowed', `This token’s scope (${actor.scope}) does not let it ${ALLOWED[action]}.`);
+    refuse('not-allowed', `This token’s scope (${actor.scope}) does not allow it to ${ALLOWED[action]}.`);
   const [first = '', ...rest] = aRole(actor.role);
   refuse(
     'not-allowed',
@@ -73,19 +73,16 @@ export function refuseUnlessMay(actor: Actor, action: OwnedAction, object: Owned
   if (may(actor, action, object)) return;
   const { name, owner, locked } = object;
   if (action === 'give')
-    refuse(
-      'not-yours',
-      `Whose “${name}” is, and whether it is locked, is for whoever made it to say, or for an owner of the workspace.`,
-    );
+    refuse('not-yours', `Only the creator of “${name}” or an owner can change its ownership or lock.`);
   if (owner && owner.id !== actor.id)
     refuse(
       'not-yours',
-      `“${name}” belongs to ${owner.name}. ${action === 'delete' ? 'Only they can delete it.' : 'Make a layer of your own on top of it.'}`,
+      `“${name}” belongs to ${owner.name}. ${action === 'delete' ? 'Only they can delete it.' : 'Create your own keyset based on it.'}`,
     );
   if (locked)
     refuse(
       'locked',
-      `“${name}” is locked. Whoever made it, or an owner of the workspace, can unlock it; or make a layer on top of it.`,
+      `“${name}” is locked. Its creator or an owner can unlock it, or you can create a keyset based on it.`,
     );
-  refuse('propose', `Editors of this workspace propose changes of “${name}”, and a reviewer takes them.`);
+  refuse('propose', `Changes to “${name}” need review. Submit a proposal.`);
 }

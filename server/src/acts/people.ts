@@ -40,7 +40,7 @@ export const changeWorkspace = (acting: Acting, asked: z.output<typeof SentWorks
 
 /** A workspace of one’s own, beside those one is in. */
 export const makeWorkspace = (acting: Acting, name: string): Promise<number> => {
-  if (acting.who.scope !== null) refuse('not-allowed', 'A token makes no workspace. Sign in for that.');
+  if (acting.who.scope !== null) refuse('not-allowed', 'Tokens cannot create workspaces. Sign in instead.');
   return act(acting, 'began another workspace', (db) => insertWorkspace(db, name, acting.actor));
 };
 
@@ -50,8 +50,7 @@ export async function invite(acting: Acting, asked: z.output<typeof SentInvitati
   const made = await act(acting, 'invited somebody', async (db) => {
     const workspace = acting.who.workspace.id;
     const members = await membersOf(db, workspace);
-    if (members.some((one) => one.email === asked.email))
-      refuse('taken', 'Somebody with this address is in the workspace already.');
+    if (members.some((one) => one.email === asked.email)) refuse('taken', 'This person is already a member.');
     return insertInvitation(db, { ...asked, workspace, secretHash: hashOf(secret), by: acting.actor });
   });
   return { ...made, secret, link: `${acting.site}/join/${secret}` };
@@ -74,12 +73,12 @@ export const tokensHere = (acting: Acting): Promise<ApiToken[]> =>
 
 /** A token for the API, told once; it can do no more than whoever made it. */
 export async function makeToken(acting: Acting, asked: z.output<typeof SentToken>): Promise<MadeToken> {
-  if (acting.who.scope !== null) refuse('not-allowed', 'A token makes no further tokens. Sign in for that.');
+  if (acting.who.scope !== null) refuse('not-allowed', 'Tokens cannot create tokens. Sign in instead.');
   const secret = acting.newSecret('token');
   const made = { ...asked, workspace: acting.who.workspace.id, editor: acting.actor, secretHash: hashOf(secret) };
   return { ...(await act(acting, 'made a token', (db) => insertToken(db, made))), token: `crib_${secret}` };
 }
 export function endToken(acting: Acting, id: number): Promise<void> {
-  if (acting.who.scope !== null) refuse('not-allowed', 'A token ends no tokens. Sign in for that.');
+  if (acting.who.scope !== null) refuse('not-allowed', 'Tokens cannot revoke tokens. Sign in instead.');
   return act(acting, 'ended a token', (db) => dropToken(db, acting.who.workspace.id, acting.actor, id));
 }

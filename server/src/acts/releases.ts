@@ -41,11 +41,11 @@ export const historyIn = (acting: Acting, slug: string, asked: HistoryQuestion):
     const app = await appBySlug(db, slug);
     if ('command' in asked) return statesOf(db, app.id, await kinOf(db, app.id, asked.command));
     if ('code' in readStored(asked.press))
-      return refuse('no-press', 'Ask for the history of a command, or of a press in the stored form.');
+      return refuse('no-press', 'Specify a command, or a shortcut in stored form.');
     const layout = layoutById(asked.layout ?? US.id) ?? US;
     const platform = asked.platform ?? app.platforms[0]!;
     if (!app.platforms.includes(platform))
-      refuse('no-platform', `${app.name} does not run on ${platformName(platform)}.`);
+      refuse('no-platform', `${app.name} does not support ${platformName(platform)}.`);
     const keyboard = keyboardOf(layout, platform);
     const wanted = canonicalText(asked.press, keyboard);
     const alike = (await shippedShortcuts(db, app.id)).filter((one) => canonicalText(one, keyboard) === wanted);
@@ -60,9 +60,9 @@ export const carryKeyset = (acting: Acting, from: number, sent: z.output<typeof 
     const source = customOf((await acting.catalogues.opened(db, release)).catalogue, from);
     refuseUnlessMay(acting.who, 'carry', source);
     if (source.revision !== revision)
-      refuse('changed-meanwhile', 'The keyset was changed meanwhile. Look at what becomes of it again.');
+      refuse('changed-meanwhile', 'Someone else changed this keyset. Review the changes and try again.');
     if ((await releaseOfKeyset(db, asked.baseId)) === release)
-      refuse('same-release', 'A keyset is carried to another release than its own.');
+      refuse('same-release', 'Choose a different release to carry the keyset forward to.');
     const why = `Carried forward from “${source.name}”.`;
     const made = await newKeyset(acting, db, source.appId, { ...asked, mine: false, why });
     await markCarried(db, made, from, open);
@@ -74,7 +74,7 @@ export const closeWaiting = (acting: Acting, id: number, position: number): Prom
   act(acting, 'decided what waited', async (db) => {
     const { catalogue } = await acting.catalogues.opened(db, await releaseOfKeyset(db, id));
     refuseUnlessMay(acting.who, 'change', customOf(catalogue, id));
-    if (!Number.isInteger(position)) refuse('not-found', 'That is not waiting any more.');
+    if (!Number.isInteger(position)) refuse('not-found', 'This item has already been decided.');
     await closeOpen(db, id, position);
   });
 

@@ -62,13 +62,14 @@ export const propose = (
 export const withdrawProposal = (acting: Acting, id: number): Promise<void> =>
   act(acting, 'withdrew a proposal', async (db) => {
     if (!(await stillOpen(acting, db, id)).mine)
-      refuse('not-yours', 'Only whoever proposed it withdraws it. A reviewer sends it back.');
+      refuse('not-yours', 'Only the author can withdraw a proposal. Reviewers can return it.');
     await answerProposal(db, id, { state: 'withdrawn', answer: '', editor: acting.actor });
   });
 
+const ANSWERED = { taken: 'approved', 'sent back': 'returned', withdrawn: 'withdrawn' } as const;
 async function stillOpen({ actor }: Acting, db: Db, id: number) {
   const found = await proposalOf(db, id, actor);
-  if (found.state !== 'open') refuse('changed-meanwhile', `This proposal was ${found.state} meanwhile.`);
+  if (found.state !== 'open') refuse('changed-meanwhile', `This proposal has already been ${ANSWERED[found.state]}.`);
   return found;
 }
 

@@ -16,8 +16,7 @@ const turn = pLimit(2);
 const MOST_WAITING = 300;
 
 async function derived(password: string, salt: Buffer, length: number, cost: typeof COST): Promise<Buffer> {
-  if (turn.pendingCount >= MOST_WAITING)
-    refuse('busy', 'Very many people are signing in just now. Try again in a moment.');
+  if (turn.pendingCount >= MOST_WAITING) refuse('busy', 'Sign-in is busy. Try again in a moment.');
   return turn(() => derive(password.normalize('NFKC'), salt, length, cost));
 }
 

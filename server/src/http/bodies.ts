@@ -43,7 +43,7 @@ function refuseDeep(bytes: Buffer): void {
       else if (byte === 0x22) inText = false;
     } else if (byte === 0x22) inText = true;
     else if (byte === 0x5b || byte === 0x7b) {
-      if (++depth > DEEPEST) refuse('bad-request', `The body is nested deeper than ${DEEPEST} levels.`);
+      if (++depth > DEEPEST) refuse('bad-request', `The request body is nested more than ${DEEPEST} levels deep.`);
     } else if (byte === 0x5d || byte === 0x7d) depth--;
   }
 }

@@ -40,17 +40,14 @@ const size = (bytes: number) =>
 function fromExpress(error: unknown): Problem | null {
   const { type, status, limit } = error as { type?: string; status?: number; limit?: number };
   if (type === 'entity.too.large')
-    return problem(
-      'file-too-large',
-      `That is more than ${size(limit ?? 0)}, the most that is taken here at once. Send it in parts.`,
-    );
+    return problem('file-too-large', `Too large (limit ${size(limit ?? 0)}). Send it in smaller parts.`);
   if (type?.startsWith('entity.') || type?.startsWith('encoding.') || type === 'charset.unsupported') {
-    return problem('bad-request', 'The body of the request cannot be read as what it says it is.');
+    return problem('bad-request', 'The request body does not match its content type.');
   }
-  if (status === 404 || status === 403) return problem('not-found', 'There is nothing at this address.');
-  if (error instanceof URIError) return problem('bad-request', 'The address cannot be read.');
+  if (status === 404 || status === 403) return problem('not-found', 'Nothing was found here.');
+  if (error instanceof URIError) return problem('bad-request', 'The address is not valid.');
   return status !== undefined && status >= 400 && status < 500
-    ? problem('bad-request', 'The request cannot be read.')
+    ? problem('bad-request', 'The request is not valid.')
     : null;
 }
 
@@ -59,7 +56,7 @@ const OUTAGE: ProblemDetails = {
   type: 'about:blank',
   title: 'outage',
   status: 503,
-  detail: 'The database cannot answer just now. Nothing was stored; try again in a moment.',
+  detail: 'The database is unavailable. Nothing was saved. Try again in a moment.',
   code: 'outage',
   problems: [],
 };
@@ -70,7 +67,7 @@ function detailsOf(error: unknown): ProblemDetails {
   const problems = problemsOf(error);
   const [first] = problems;
   if (!first) {
-    const detail = 'Something went wrong on the server. Nothing was stored; try again.';
+    const detail = 'Something went wrong on the server. Nothing was saved. Try again.';
     return { type: 'about:blank', title: 'internal', status: 500, detail, code: 'internal', problems: [] };
   }
   const status = error instanceof ZodError ? 400 : (STATUS[first.code] ?? 422);
@@ -141,9 +138,8 @@ export const HALF = /[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uD
 /** Text with half a character in it, or with the character of number zero, is nobody’s text. */
 function refuseBroken(value: unknown): void {
   if (typeof value === 'string') {
-    if (HALF.test(value)) refuse('bad-request', 'A text holds half of a character (a lone surrogate). Leave it out.');
-    if (value.includes('\0'))
-      refuse('bad-request', 'A text holds the character of number zero, which cannot be stored. Leave it out.');
+    if (HALF.test(value)) refuse('bad-request', 'The text contains an invalid character (lone surrogate). Remove it.');
+    if (value.includes('\0')) refuse('bad-request', 'The text contains a NUL character. Remove it.');
   } else if (value !== null && typeof value === 'object' && !Buffer.isBuffer(value)) {
     for (const [name, part] of Object.entries(value)) {
       refuseBroken(name);
@@ -160,6 +156,6 @@ export function numberIn(part: string | string[] | undefined, least = 1): number
 }
 
 export function missing(): never {
-  throw new CribError(problem('not-found', 'There is nothing at this address.'));
+  throw new CribError(problem('not-found', 'Nothing was found here.'));
 }
 export const notFound: RequestHandler = () => missing();

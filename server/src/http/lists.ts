@@ -29,11 +29,11 @@ function listIn(req: Request): SentSource {
   // A text with a NUL in it is told by its line when it is read.
   const { text, ...rest } = (req.body ?? {}) as Record<string, unknown>;
   const { text: _none, base64, ...list } = sent(SentList, { ...rest, ...(text === undefined ? {} : { text: '' }) });
-  if (text !== undefined && typeof text !== 'string') refuse('bad-request', 'text: the list is sent as a text.');
+  if (text !== undefined && typeof text !== 'string') refuse('bad-request', 'text: send the list as text.');
   const bytes = base64 === undefined ? String(text ?? '') : Buffer.from(base64, 'base64');
   if (typeof bytes === 'string' && HALF.test(bytes))
-    refuse('bad-request', 'The list holds half of a character (a lone surrogate). Leave it out.');
+    refuse('bad-request', 'The list contains an invalid character (lone surrogate). Remove it.');
   if (typeof bytes === 'string' && Buffer.byteLength(bytes) > MOST_BYTES)
-    refuse('file-too-large', 'The list has more than 10 MB. Cut it into several lists.');
+    refuse('file-too-large', 'The list is larger than 10 MB. Split it into several lists.');
   return { ...list, bytes };
 }

@@ -8,13 +8,13 @@ export function measuring(pools: Readonly<Record<string, Pool>>, lag: () => Prom
   collectDefaultMetrics();
   const took = new Histogram({
     name: 'crib_request_seconds',
-    help: 'How long requests took, by route and status.',
+    help: 'Request duration by route and status.',
     labelNames: ['method', 'route', 'status'],
     buckets: [0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 2.5, 5, 10, 20],
   });
   new Gauge({
     name: 'crib_connections',
-    help: 'Connections to the database: all, those lent, and requests that wait for one.',
+    help: 'Database connections: total, in use, and requests waiting for one.',
     labelNames: ['pool', 'state'],
     collect() {
       for (const [pool, { totalCount, idleCount, waitingCount }] of Object.entries(pools)) {
@@ -26,7 +26,7 @@ export function measuring(pools: Readonly<Record<string, Pool>>, lag: () => Prom
   });
   new Gauge({
     name: 'crib_replica_lag_seconds',
-    help: 'How far the replica that pages are read from is behind; -1 while that is not known.',
+    help: 'Replication lag of the replica that serves pages; -1 if unknown.',
     aggregator: 'max',
     async collect() {
       this.set((await lag()) ?? -1);

@@ -13,10 +13,10 @@ const REFUSED = {
   401: 'Not signed in',
   403: 'Not allowed, or sent by another site’s page',
   404: 'Not there',
-  412: 'Changed meanwhile, or with other consequences than were shown',
+  412: 'Changed by someone else, or with consequences other than those shown',
   422: 'Refused, with the reason',
   429: 'Too often',
-  503: 'Not just now; nothing was stored',
+  503: 'Temporarily unavailable; nothing was saved',
 };
 
 function operation(route: string, { does, may, asks, takes, gives }: Route) {
@@ -68,7 +68,7 @@ export function openapi(site: string): object {
     info: {
       title: 'Crib',
       version: '1.0.0',
-      summary: 'Shortcuts catalogued, customised, followed and published',
+      summary: 'Catalogue, customise, track and publish keyboard shortcuts',
       license: { name: 'MIT', identifier: 'MIT' },
     },
     servers: [{ url: site }],
@@ -82,10 +82,10 @@ export function openapi(site: string): object {
         once: {
           name: 'Idempotency-Key',
           in: 'header',
-          description: 'A new one for each act: sent again, it is done once',
+          description: 'A new key per operation; a repeated request is carried out once',
           schema: { type: 'string', maxLength: 200 },
         },
-        seen: { name: 'If-Match', in: 'header', description: 'The revision that was seen', schema: { type: 'string' } },
+        seen: { name: 'If-Match', in: 'header', description: 'The revision you last read', schema: { type: 'string' } },
       },
       securitySchemes: {
         session: { type: 'apiKey', in: 'cookie', name: 'crib' },

@@ -53,7 +53,7 @@ export function publicRoutes({
       // A file that was withdrawn answers with the page that says so; from there it is still to be had.
       if (!('kept' in req.query) && withdrawn) res.redirect(`/s/${slug}/${address}`);
       else {
-        if (!form) return refuse('not-found', 'This sheet is not published in that form.');
+        if (!form) return refuse('not-found', 'This format is not available for this sheet.');
         counter.add(address, counted);
         download(res, `${slug}.${ending}`, form.type, form.content);
       }
@@ -85,7 +85,9 @@ export function publicRoutes({
     'GET /public/editions/:address/program.json': async ({ parts, res }) => {
       const program = await room.program(parts.address);
       if (program === null) return refuse('not-found', 'Tools are not available for this edition.');
-      res.set({ 'Content-Type': 'application/json', 'Cache-Control': 'public, max-age=31536000, immutable' }).end(program);
+      res
+        .set({ 'Content-Type': 'application/json', 'Cache-Control': 'public, max-age=31536000, immutable' })
+        .end(program);
       return ANSWERED;
     },
     'GET /public/editions/:address/files/:name': async ({ parts, res }) => {
@@ -132,11 +134,9 @@ export function publicRoutes({
       next();
     };
   const before = {
-    'GET /public/editions/:address/site.zip': [
-      atMost(12, 'site', 'You have downloaded many folders in the last minute. Wait one, then go on.'),
-    ],
+    'GET /public/editions/:address/site.zip': [atMost(12, 'site', 'Too many downloads. Please wait a minute.')],
     'POST /public/editions/:address/reports': [
-      atMost(6, 'report', 'You have sent many reports in the last minute. Wait one, then send the next.'),
+      atMost(6, 'report', 'Too many reports. Please wait a minute.'),
       urlencoded({ extended: false, limit: '8kb' }),
     ],
   };

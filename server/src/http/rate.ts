@@ -10,6 +10,6 @@ export const paced =
   (pool: Pool, most: number): RequestHandler =>
   async (req, _res, next) => {
     if ((await paceOf(pool, `heavy ${req.actor!.id}`)) > most)
-      refuse('too-many', `That were more than ${most} large requests in a minute. Wait one, then go on.`);
+      refuse('too-many', `More than ${most} large requests in a minute. Wait a minute, then continue.`);
     next();
   };

@@ -22,8 +22,7 @@ export function releaseRoutes(weigher: Weigher) {
     'GET /api/apps/:slug/history': (acting, { parts, query }) => {
       const { command, press, layout, platform } = query;
       if (command !== undefined) return historyIn(acting, parts.slug, { command });
-      if (press === undefined)
-        return refuse('no-press', 'Ask for the history of a command, or of a press in the stored form.');
+      if (press === undefined) return refuse('no-press', 'Specify a command, or a shortcut in stored form.');
       const on = { ...(layout !== undefined && { layout }), ...(platform !== undefined && { platform }) };
       return historyIn(acting, parts.slug, { press, ...on });
     },

@@ -12,7 +12,7 @@ export function withRevision(req: Request): unknown {
   const match = req.get('if-match');
   if (match === undefined) return body;
   const revision = IF_MATCH.exec(match)?.[1];
-  if (revision === undefined) refuse('bad-request', 'If-Match holds the revision that was seen, such as "7".');
+  if (revision === undefined) refuse('bad-request', 'If-Match must be the revision you last read, such as "7".');
   return body && typeof body === 'object' && !Array.isArray(body) && !('revision' in body)
     ? { ...body, revision: Number(revision) }
     : body;

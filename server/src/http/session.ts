@@ -61,9 +61,9 @@ export function signedIn(pool: Pool): RequestHandler {
   return async (req, _res, next) => {
     const shown = req.get('authorization');
     const secret = BEARER.exec(shown ?? '')?.[1];
-    if (shown && !secret) refuse('not-signed-in', 'A token is sent as “Bearer crib_…”.');
+    if (shown && !secret) refuse('not-signed-in', 'Send the token as “Bearer crib_…”.');
     const token = secret && (await tokenAt(pool, hashOf(secret)));
-    if (secret && !token) refuse('not-signed-in', 'This token has ended. Make a new one.');
+    if (secret && !token) refuse('not-signed-in', 'This token has expired or been revoked.');
     const { editorId, workspaceId } = token ? { editorId: token.editor, workspaceId: token.workspace } : req.session;
     if (!editorId || !workspaceId) return refuse('not-signed-in', 'Sign in first.');
     // A page says for whom it was loaded: another tab of its browser may have begun another session since.
@@ -71,7 +71,7 @@ export function signedIn(pool: Pool): RequestHandler {
     if (meant !== undefined && meant !== `${editorId} ${workspaceId}`)
       refuse('other-session', 'You are signed in to another account or workspace now. Reload the page.');
     const standing = await standingIn(pool, workspaceId, editorId);
-    if (!standing) return refuse('not-signed-in', 'You are not in this workspace any more. Sign in again.');
+    if (!standing) return refuse('not-signed-in', 'You no longer have access to this workspace. Sign in again.');
     req.shown = secret ? { token: hashOf(secret) } : { session: req.sessionID };
     req.actor = { id: editorId, role: standing.role, workspace: standing.workspace, scope: token ? token.scope : null };
     next();
@@ -90,7 +90,7 @@ export const actingWith =
     const who = req.actor!;
     const key = req.method === 'GET' ? undefined : req.get('idempotency-key');
     if (key !== undefined && !KEY.test(key))
-      refuse('bad-request', 'An Idempotency-Key has 1 to 200 plain signs, without blanks.');
+      refuse('bad-request', 'Idempotency-Key must be 1–200 printable ASCII characters without spaces.');
     const asked =
       key && createHash('sha256').update(`${req.method} ${req.originalUrl} `).update(bodyOf(req)).digest('base64url');
     // What was done before is told again, and is not made anew: 200 in place of 201.
@@ -119,12 +119,13 @@ export function sessionRoutes(pool: Pool, secret: string) {
   /** A session that could not be kept is no session: it is refused, not answered and then unknown. */
   const kept = (req: Request) =>
     new Promise<void>((done, fail) => req.session.save((error) => (error ? fail(error) : done())));
-  const nobody = () => refuse('not-signed-in', 'Nobody is signed in.');
+  const nobody = () => refuse('not-signed-in', 'You are not signed in.');
 
   /** Signs somebody in, in a workspace or in the first of theirs. */
   async function enter(req: Request, editor: number, workspace?: number) {
     const found = await sessionOf(pool, editor, workspace);
-    if (!found) return refuse('no-workspace', 'This account is in no workspace any more. Ask an owner to invite you.');
+    if (!found)
+      return refuse('no-workspace', 'This account no longer belongs to a workspace. Ask an owner to invite you.');
     await renewed(req);
     Object.assign(req.session, { editorId: editor, workspaceId: found.workspace.id });
     await kept(req);
@@ -145,7 +146,7 @@ export function sessionRoutes(pool: Pool, secret: string) {
     'PUT /api/session/workspace': async ({ body, req }) => {
       const { editorId } = req.session;
       const found = editorId ? await sessionOf(pool, editorId, body.id) : nobody();
-      if (found?.workspace.id !== body.id) return refuse('not-found', 'You are in no such workspace.');
+      if (found?.workspace.id !== body.id) return refuse('not-found', 'You are not a member of this workspace.');
       req.session.workspaceId = body.id;
       await kept(req);
       return found;

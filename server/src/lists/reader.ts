@@ -25,10 +25,10 @@ const MOST_MS = 20_000;
 
 export function readerInThreads(databaseUrl: string, site: string): ListReader {
   const threads = openThreads<ListTask | LookTask, ListResult | Unanswered>(workerOf('lists'), 2, MOST_MS, {
-    busy: 'Several large lists are being read just now. Try again in a moment.',
+    busy: 'Several large lists are being imported right now. Try again in a moment.',
     heavy: [
       'list-too-heavy',
-      'The list takes more time or memory to read than one may. Cut it into several lists, or save it as CSV.',
+      'The list needs too much time or memory. Split it into several lists, or save it as CSV.',
     ],
   });
   async function read(task: ListTask | LookTask): Promise<ListResult> {

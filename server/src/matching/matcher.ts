@@ -11,6 +11,6 @@ const MOST_MS = 20_000;
 
 export const matcherInThreads = (): Matcher =>
   openThreads(workerOf('matching'), 1, MOST_MS, {
-    busy: 'Several crosswalks are being matched just now. Try again in a moment.',
-    heavy: ['too-heavy', 'The two lists take more time or memory to match than they may.'],
+    busy: 'Several mappings are being matched right now. Try again in a moment.',
+    heavy: ['too-heavy', 'Matching these two programs needs too much time or memory.'],
   });

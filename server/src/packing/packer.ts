@@ -38,8 +38,8 @@ interface Making {
 export function packerInThreads(databaseUrl: string, site: string, pages: string | undefined): Packer {
   const folder = mkdtempSync(join(tmpdir(), 'crib-sites-'));
   const threads = openThreads<Question, Packed>(workerOf('packing'), 1, MOST_MS, {
-    busy: 'Several of these folders are being made just now. Try again in a few minutes.',
-    heavy: ['too-heavy', 'This folder takes longer than it may. Download the editions one by one.'],
+    busy: 'Several downloads are being prepared right now. Try again in a few minutes.',
+    heavy: ['too-heavy', 'This download takes too long. Download the editions one by one.'],
   });
   const made = new LRUCache<string, string>({
     maxSize: MOST_BYTES,

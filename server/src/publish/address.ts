@@ -21,6 +21,7 @@ export function slugOf(title: string): string {
   const plain = title
     .normalize('NFKD')
     .toLowerCase()
+    .replace(/['’]/g, '')
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-|-$/g, '');
   return plain.slice(0, 60).replace(/-$/, '') || 'sheet';

@@ -113,12 +113,12 @@ export async function reissue(
   const made: PublishedEdition[] = [];
   for (const id of sheets) {
     const sheet = await loadSheet(db, id);
-    if (sheet.appId !== appId) refuse('not-found', `This app has no sheet ${id}.`);
+    if (sheet.appId !== appId) refuse('not-found', `This program has no sheet ${id}.`);
     const on = keyset === null ? id : await madeOn(acting, db, sheet, keyset);
     made.push(await publishSheet(acting, db, on));
   }
   for (const id of notes) {
-    if ((await loadNotes(db, id)).appId !== appId) refuse('not-found', `This app has no change notes ${id}.`);
+    if ((await loadNotes(db, id)).appId !== appId) refuse('not-found', `This program has no change notes ${id}.`);
     made.push(await publishNotes(acting, db, id));
   }
   return made;

@@ -83,8 +83,7 @@ export async function publishNotes(
 ): Promise<PublishedEdition> {
   const number = await nextEdition(db, { notesId });
   const changes = await changesNow(acting, db, notesId, number);
-  if (changes.groups.length === 0)
-    refuse('empty-notes', 'There is no line in these notes. Put one in, then publish them.');
+  if (changes.groups.length === 0) refuse('empty-notes', 'These notes have no lines. Add some before publishing.');
   const found = await findingsOf(acting, db, notesId);
   const [last] = await editionsOf(db, { notesId });
   const exceptions = exceptionsFor(found, [...(last?.exceptions ?? []), ...named]);

@@ -35,7 +35,7 @@ export async function publishSheet(
   const facts = await sheetFacts(acting, db, sheet);
   const composed = composeSheet(sheet, opened, keyboards, { number, publishedOn }, facts);
   if (!composed.sections.some((section) => section.rows.length + section.figures.length))
-    refuse('empty-sheet', 'There is no command on this sheet. Put some into a section, then publish it.');
+    refuse('empty-sheet', 'This sheet has no commands. Add some before publishing.');
   const [last] = await editionsOf(db, { sheetId });
   const wrong = proof(sheet, composed, opened, keyboards, facts).filter((one) => one.wrong);
   const exceptions = exceptionsFor(wrong, [...(last?.exceptions ?? []), ...named]);

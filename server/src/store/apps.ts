@@ -35,12 +35,12 @@ export async function listApps(db: Db): Promise<App[]> {
 
 export async function appBySlug(db: Db, slug: string, lock: '' | 'FOR UPDATE' = ''): Promise<App> {
   const app = await first<App>(db, `SELECT ${APP} FROM app WHERE slug = $1 AND bin_id IS NULL ${lock}`, [slug]);
-  return app ? whole(app) : refuse('not-found', `There is no app at “${slug}”.`);
+  return app ? whole(app) : refuse('not-found', `Program not found: “${slug}”.`);
 }
 
 export async function appOf(db: Db, id: number): Promise<App> {
   const app = await first<App>(db, `SELECT ${APP} FROM app WHERE id = $1`, [id]);
-  return app ? whole(app) : refuse('not-found', 'There is no such app.');
+  return app ? whole(app) : refuse('not-found', 'Program not found.');
 }
 
 export async function insertApp(db: Db, app: z.output<typeof NewApp>): Promise<App> {
@@ -92,7 +92,7 @@ export async function releaseOf(db: Db, id: number, lock: '' | 'FOR UPDATE' | 'F
   const release = await first<Release>(db, `SELECT ${RELEASE} FROM release WHERE id = $1 AND bin_id IS NULL ${lock}`, [
     id,
   ]);
-  return release ? wholeRelease(release) : refuse('not-found', `There is no release ${id}.`);
+  return release ? wholeRelease(release) : refuse('not-found', `Release not found: ${id}.`);
 }
 
 /** The releases of an app, the oldest first. */
@@ -119,7 +119,7 @@ export async function insertRelease(db: Db, app: App, asked: z.output<typeof New
   await db.query(`INSERT INTO keyset (app_id, release_id, name, is_default) VALUES ($1, $2, $3, true)`, [
     app.id,
     release!.id,
-    `${release!.label} as shipped`,
+    `${release!.label} built in`,
   ]);
   return release!;
 }
@@ -217,5 +217,5 @@ export async function updateRelease(db: Db, id: number, asked: z.output<typeof S
        key_policy = CASE WHEN $6 THEN $7 ELSE key_policy END WHERE id = $1 RETURNING ${RELEASE}`,
     [id, label, releasedOn, builds, tiers, keyPolicy !== undefined, keyPolicy ?? null, releasedOn !== undefined],
   );
-  return updated ? wholeRelease(updated) : refuse('not-found', `There is no release ${id}.`);
+  return updated ? wholeRelease(updated) : refuse('not-found', `Release not found: ${id}.`);
 }

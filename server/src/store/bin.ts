@@ -36,7 +36,7 @@ export async function findThing(
      WHERE id = $1 AND bin_id IS NULL ${lock}`,
     [id],
   );
-  return found ?? refuse('not-found', 'That is not there any more.');
+  return found ?? refuse('not-found', 'This item no longer exists.');
 }
 
 /** The keysets that go with a thing: those of an app or a release, or a keyset with the layers on it. */
@@ -128,9 +128,9 @@ const STANDS_ON = `SELECT o.name FROM bin o WHERE o.id <> $1 AND o.id IN (
 /** Brings something back with all that went with it; not before what it stands on is back. */
 export async function bringBack(db: Db, bin: number): Promise<void> {
   const found = await first(db, 'SELECT 1 FROM bin WHERE id = $1 FOR UPDATE', [bin]);
-  if (!found) refuse('not-found', 'That is not in the bin any more.');
+  if (!found) refuse('not-found', 'This item is no longer in the bin.');
   const under = await first<{ name: string }>(db, STANDS_ON, [bin]);
-  if (under) refuse('stands-on-binned', `Bring “${under.name}” back first: it stands on that.`);
+  if (under) refuse('stands-on-binned', `Restore “${under.name}” first; this item depends on it.`);
   for (const { table } of Object.values(KEPT))
     await db.query(`UPDATE ${table} SET bin_id = NULL WHERE bin_id = $1`, [bin]);
   await db.query('DELETE FROM bin WHERE id = $1', [bin]);

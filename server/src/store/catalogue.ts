@@ -87,7 +87,7 @@ export async function catalogueStamp(db: Db, releaseId: number): Promise<string>
      FROM release r JOIN app_version v ON v.app_id = r.app_id WHERE r.id = $1 AND r.bin_id IS NULL`,
     [releaseId],
   );
-  return found?.stamp ?? refuse('not-found', `There is no release ${releaseId}.`);
+  return found?.stamp ?? refuse('not-found', `Release not found: ${releaseId}.`);
 }
 
 /** A release with its contexts, commands, and all keysets that stand on it. */
@@ -288,12 +288,12 @@ export async function releaseOfKeyset(db: Db, id: number): Promise<number> {
     'SELECT release_id AS release FROM keyset WHERE id = $1 AND bin_id IS NULL',
     [id],
   );
-  return found?.release ?? refuse('not-found', `There is no keyset ${id}.`);
+  return found?.release ?? refuse('not-found', `Keyset not found: ${id}.`);
 }
 
 /** A custom keyset of a catalogue. */
 export function customOf(catalogue: Catalogue, id: number): CustomKeyset {
   const keyset = catalogue.keysets.find((one) => one.id === id);
   if (keyset?.kind === 'custom') return keyset;
-  return refuse('shipped', 'A shipped keyset is not edited; make a custom one on top of it.');
+  return refuse('shipped', 'Built-in keysets are read-only. Create a custom keyset based on it.');
 }

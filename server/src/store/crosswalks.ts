@@ -37,7 +37,7 @@ export async function crosswalkAt(db: Db, id: number): Promise<Crosswalk> {
     `SELECT c.id, ${END('f')} AS from, ${END('t')} AS to FROM ${THERE} WHERE c.id = $1`,
     [id],
   );
-  if (!found) return refuse('not-found', `There is no crosswalk ${id}.`);
+  if (!found) return refuse('not-found', `Mapping not found: ${id}.`);
   return { ...found, commands: await judgements(db, 'command', id), contexts: await judgements(db, 'context', id) };
 }
 
@@ -101,7 +101,7 @@ export async function writeJudgements(
 /** Keeps others from judging in a crosswalk meanwhile. */
 export async function lockCrosswalk(db: Db, id: number): Promise<void> {
   const found = await first(db, 'SELECT 1 FROM crosswalk WHERE id = $1 FOR UPDATE', [id]);
-  if (!found) refuse('not-found', `There is no crosswalk ${id}.`);
+  if (!found) refuse('not-found', `Mapping not found: ${id}.`);
 }
 
 export async function deleteCrosswalk(db: Db, id: number): Promise<void> {

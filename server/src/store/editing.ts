@@ -26,7 +26,7 @@ export async function addCommand(db: Db, catalogue: Catalogue, asked: z.output<t
   const { name: given, home, ...words } = asked;
   const name = given ?? freeName(words.label, catalogue);
   if (catalogue.commands.some((command) => command.name === name || command.aliases.includes(name)))
-    refuse('taken', `The release has a command ${name} already. Choose another id.`);
+    refuse('taken', `Command id “${name} ” is already in use.`);
   const { root } = contextTree(catalogue.contexts);
   const state = { name, home: home ?? root.id, ...stateOf(CommandWords.parse({ ...PLAIN_WORDS, ...words })) };
   const { release } = catalogue;
@@ -56,7 +56,7 @@ function freeName(label: string, { commands }: Catalogue): string {
 export async function detailCommands(db: Db, catalogue: Catalogue, sent: readonly SentDetails[]): Promise<void> {
   const known = new Map(catalogue.commands.map((command) => [command.id, command]));
   const details = sent.map(({ id, ...said }) => {
-    const before = known.get(id) ?? refuse('not-found', `There is no command ${id} in this release.`);
+    const before = known.get(id) ?? refuse('not-found', `This release has no command ${id} in this release.`);
     return { id, ...stateOf(CommandWords.parse({ ...before, ...said })) };
   });
   await writeDetails(db, catalogue.release.id, details);
@@ -66,7 +66,7 @@ export async function detailCommands(db: Db, catalogue: Catalogue, sent: readonl
 export async function correctCommands(db: Db, catalogue: Catalogue, sent: readonly SentCommand[]): Promise<void> {
   const known = new Map(catalogue.commands.map((command) => [command.id, command]));
   const states = sent.map(({ id, home: _home, wordings: _wordings, ...words }) => {
-    const before = known.get(id) ?? refuse('not-found', `There is no command ${id} in this release.`);
+    const before = known.get(id) ?? refuse('not-found', `This release has no command ${id} in this release.`);
     return { id, ...stateOf(CommandWords.parse({ ...before, ...words })) };
   });
   await updateCommands(db, catalogue.release.id, states);
@@ -109,12 +109,11 @@ export async function correctContext(
   asked: z.output<typeof SentContext>,
 ): Promise<void> {
   const tree = contextTree(contexts);
-  const before = contexts.find((context) => context.id === id) ?? refuse('not-found', `There is no context ${id}.`);
+  const before = contexts.find((context) => context.id === id) ?? refuse('not-found', `Context not found: ${id}.`);
   const parent = asked.parent === undefined ? before.parent : asked.parent;
-  if (parent === null && before.parent !== null) refuse('no-context', 'Only Everywhere lies in no other place.');
-  if (parent !== null && before.parent === null) refuse('no-context', 'Everywhere lies in no other place.');
-  if (parent !== null && tree.chain(parent).includes(id))
-    refuse('no-context', `${before.name} cannot lie within itself.`);
+  if (parent === null && before.parent !== null) refuse('no-context', 'Every other context needs a parent.');
+  if (parent !== null && before.parent === null) refuse('no-context', '“Everywhere” must stay at the top level.');
+  if (parent !== null && tree.chain(parent).includes(id)) refuse('no-context', `${before.name} cannot contain itself.`);
   const siblings = contexts
     .filter((context) => context.parent === parent && context.id !== id)
     .sort((a, b) => a.position - b.position || a.id - b.id)
@@ -145,7 +144,7 @@ export async function correctContext(
     if (tree.relation(id, context) !== 'apart' && tree.relation(id, context) !== 'together')
       refuse(
         'no-context',
-        `${before.name} and ${tree.get(context).name} lie one in the other: they are active together anyway.`,
+        `${before.name} and ${tree.get(context).name} are nested, so they are always active together.`,
       );
     return {
       a: Math.min(id, context),
@@ -170,7 +169,7 @@ export async function removeContext(db: Db, releaseId: number, id: number): Prom
     'DELETE FROM context_state WHERE release_id = $1 AND context_id = $2 AND parent_id IS NOT NULL',
     [releaseId, id],
   );
-  if (gone.rowCount === 0) refuse('not-found', 'There is no such place, or it is Everywhere, which stays.');
+  if (gone.rowCount === 0) refuse('not-found', 'Context not found (“Everywhere” cannot be deleted).');
 }
 
 type Group = z.output<typeof SentGroup>;
@@ -179,11 +178,11 @@ type Group = z.output<typeof SentGroup>;
 export async function saveGroup(db: Db, appId: number, group: Group, id?: number): Promise<number> {
   const { kind, name, twin, members, advised, because } = group;
   if (advised !== null && (kind !== 'ways' || !members.includes(advised)))
-    refuse('not-a-way', 'Of ways to one goal, one of them is advised.');
+    refuse('not-a-way', 'The recommended command must be in the group.');
   if (kind === 'chooser' && !because)
-    refuse('undecided', 'Say what decides between the commands: what is selected, or what lies under the pointer.');
-  if (kind === 'pair' && members.length !== 2) refuse('not-a-pair', 'A pair has two commands.');
-  if (new Set(members).size !== members.length) refuse('doubled', 'A command stands twice in the group.');
+    refuse('undecided', 'Enter what the choice depends on: the selection, or what is under the pointer.');
+  if (kind === 'pair' && members.length !== 2) refuse('not-a-pair', 'A pair must have two commands.');
+  if (new Set(members).size !== members.length) refuse('doubled', 'A command appears twice in the group.');
   const saved = await first<{ id: number }>(
     db,
     id
@@ -193,7 +192,7 @@ export async function saveGroup(db: Db, appId: number, group: Group, id?: number
          VALUES ($1, $2, $3, $4, $5, $6) RETURNING id`,
     [appId, kind, name, twin, advised, because, ...(id ? [id] : [])],
   );
-  if (!saved) return refuse('not-found', 'There is no such group in this app.');
+  if (!saved) return refuse('not-found', 'Group not found.');
   await writeOrder(db, 'command_group_member', 'group_id', appId, saved.id, members);
   return saved.id;
 }
@@ -207,7 +206,7 @@ export async function saveRun(db: Db, appId: number, run: z.output<typeof SentRu
       : 'INSERT INTO run (app_id, name) VALUES ($1, $2) RETURNING id',
     [appId, run.name, ...(id ? [id] : [])],
   );
-  if (!saved) return refuse('not-found', 'There is no such run in this app.');
+  if (!saved) return refuse('not-found', 'Task not found.');
   await writeOrder(db, 'run_step', 'run_id', appId, saved.id, run.steps);
   return saved.id;
 }

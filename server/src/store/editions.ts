@@ -143,7 +143,7 @@ export async function editionAt(db: Db, address: string): Promise<StoredEdition>
   );
   return (
     found ??
-    refuse('not-found', 'There is no sheet at this address. Check it letter by letter, or ask who gave it to you.')
+    refuse('not-found', 'No sheet found at this address. Check the link, or ask the person who gave it to you.')
   );
 }
 
@@ -235,7 +235,7 @@ export async function standingOf(db: Db, id: number): Promise<EditionStanding> {
      FROM edition e WHERE e.id = $1`,
     [id],
   );
-  return found ?? refuse('not-found', 'There is no such edition.');
+  return found ?? refuse('not-found', 'Edition not found.');
 }
 
 /** Withdraws an edition: once, with the day and why. */
@@ -245,5 +245,5 @@ export async function withdraw(db: Db, address: string, because: string, editor:
     'INSERT INTO edition_withdrawal (edition_id, because, withdrawn_by) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING',
     [id, because, editor],
   );
-  if (done.rowCount === 0) refuse('taken', 'This edition has been withdrawn already.');
+  if (done.rowCount === 0) refuse('taken', 'This edition has already been withdrawn.');
 }

@@ -42,7 +42,7 @@ export const firstOwnerInvited = async (db: Db): Promise<boolean> =>
 
 export async function dropInvitation(db: Db, workspace: number, id: number): Promise<void> {
   const gone = await db.query('DELETE FROM invitation WHERE workspace_id = $1 AND id = $2', [workspace, id]);
-  if (gone.rowCount === 0) refuse('not-found', 'There is no such invitation.');
+  if (gone.rowCount === 0) refuse('not-found', 'Invitation not found.');
 }
 
 export interface Opened {
@@ -61,7 +61,7 @@ export async function invitationAt(db: Db, secretHash: string, lock: '' | 'FOR U
      FROM invitation i JOIN workspace w ON w.id = i.workspace_id WHERE i.secret_hash = $1 AND i.ends_at > now() ${lock}`,
     [secretHash],
   );
-  return found ?? refuse('not-found', 'This invitation is used up or has ended. Ask for a new one.');
+  return found ?? refuse('not-found', 'This invitation has been used or has expired. Ask for a new one.');
 }
 
 const TOKEN = 'id, name, scope, made_at AS "madeAt", ends_at AS "endsAt"';
@@ -89,7 +89,7 @@ export async function dropToken(db: Db, workspace: number, editor: number, id: n
     editor,
     id,
   ]);
-  if (gone.rowCount === 0) refuse('not-found', 'There is no such token.');
+  if (gone.rowCount === 0) refuse('not-found', 'Token not found.');
 }
 export const tokenAt = (
   db: Db,

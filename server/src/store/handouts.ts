@@ -22,7 +22,7 @@ export async function newestAt(db: Db, address: string): Promise<string> {
   );
   return (
     found?.address ??
-    refuse('not-found', 'There is no sheet at this address. Check it letter by letter, or ask who gave it to you.')
+    refuse('not-found', 'No sheet found at this address. Check the link, or ask the person who gave it to you.')
   );
 }
 
@@ -39,7 +39,7 @@ export function earlierThan(db: Db, edition: number): Promise<{ number: number; 
 /** Whether it stands on the public index from now on. */
 export async function setListed(db: Db, address: string, listed: boolean): Promise<void> {
   const done = await db.query('UPDATE standing_address SET listed = $2 WHERE address = $1', [address, listed]);
-  if (done.rowCount === 0) refuse('not-found', 'Nothing that is published has this address.');
+  if (done.rowCount === 0) refuse('not-found', 'Nothing published at this address.');
 }
 
 /** An edition as a list or a feed shows it. */
@@ -99,7 +99,7 @@ export async function insertReport(db: Db, edition: number, { kind, command, tex
     [edition, kind, command, text, MOST_WAITING],
   );
   if (done.rowCount === 0)
-    refuse('too-many', 'Many reports about this sheet wait to be read. Please try again in a few days.');
+    refuse('too-many', 'There are many unread reports for this sheet. Please try again in a few days.');
 }
 
 const REPORT = `r.id, e.address, '/s/' || e.slug || '/' || e.address AS path, e.cover ->> 'title' AS title, e.number, e.sheet_id AS "sheetId", e.notes_id AS "notesId",
@@ -127,7 +127,7 @@ export async function endReport(db: Db, id: number, { outcome, because }: EndedR
     `UPDATE report SET outcome = $2, because = $3, ended_on = current_date, ended_by = $4 WHERE id = $1 AND outcome IS NULL`,
     [id, outcome, because, editor],
   );
-  if (done.rowCount === 0) refuse('not-found', 'No report with this number waits any more.');
+  if (done.rowCount === 0) refuse('not-found', 'This report is already closed.');
 }
 
 export async function shelfOf(db: Db): Promise<Shelf | null> {
@@ -141,7 +141,7 @@ export async function shelfAt(db: Db, address: string): Promise<Shelf & { worksp
     `SELECT workspace_id AS workspace, title, open, address, '/shelf/' || address AS path FROM shelf WHERE address = $1 AND open`,
     [address],
   );
-  return found ?? refuse('not-found', 'There is no index at this address.');
+  return found ?? refuse('not-found', 'No public index found at this address.');
 }
 
 export async function saveShelf(

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { Act, ActPage, ActRow, ActsAsked } from '@crib/core/contract';
+import { actsWorded, type Act, type ActPage, type ActRow, type ActsAsked } from '@crib/core/contract';
 import { refuse } from '@crib/core/error';
 import { first, rows, type Db } from './db.ts';
 
@@ -20,9 +20,9 @@ export async function actsOf(db: Db, workspace: number, asked: z.output<typeof A
      FROM act a JOIN editor e ON e.id = a.editor_id LEFT JOIN app p ON p.id = a.app_id LEFT JOIN release r ON r.id = a.release_id
      WHERE a.workspace_id = $1 AND ($2::bigint IS NULL OR a.id < $2) AND ($3::text IS NULL OR a.app_id = (SELECT id FROM app WHERE slug = $3 AND bin_id IS NULL))
        AND ($4::bigint IS NULL OR a.editor_id = $4)
-       AND ($5::text IS NULL OR strpos(lower(concat_ws(' ', a.doing, a.about, a.why)), lower($5)) > 0)
+       AND ($5::text IS NULL OR a.doing = ANY ($6) OR strpos(lower(concat_ws(' ', a.about, a.why)), lower($5)) > 0)
      ORDER BY a.id DESC LIMIT ${PAGE + 1}`,
-    [workspace, asked.before, asked.app, asked.who, asked.text || null],
+    [workspace, asked.before, asked.app, asked.who, asked.text || null, actsWorded(asked.text ?? '')],
   );
   const page = acts.slice(0, PAGE);
   return { acts: page, next: acts.length > PAGE ? page.at(-1)!.id : null };
@@ -30,7 +30,8 @@ export async function actsOf(db: Db, workspace: number, asked: z.output<typeof A
 
 /** What an act did to each row. */
 export async function rowsOfAct(db: Db, id: number): Promise<ActRow[]> {
-  if (!(await first(db, 'SELECT 1 FROM act WHERE id = $1', [id]))) refuse('not-found', 'There is no such act.');
+  if (!(await first(db, 'SELECT 1 FROM act WHERE id = $1', [id])))
+    refuse('not-found', 'Entry not found in the activity log.');
   return rows(
     db,
     `SELECT kept_in AS "keptIn", before, after,
@@ -44,8 +45,7 @@ export async function rowsOfAct(db: Db, id: number): Promise<ActRow[]> {
 /** Takes a whole reading-in back, if nothing of it was changed since. */
 export async function undoAct(db: Db, id: number): Promise<void> {
   const found = await first<{ doing: string }>(db, 'SELECT doing FROM act WHERE id = $1', [id]);
-  if (!found) refuse('not-found', 'There is no such act.');
-  if (found!.doing !== UNDOABLE)
-    refuse('not-undone', 'Only the reading-in of a list is taken back as a whole. A keyset has undo of its own.');
+  if (!found) refuse('not-found', 'Entry not found in the activity log.');
+  if (found!.doing !== UNDOABLE) refuse('not-undone', 'Only list imports can be undone here. Use Undo in the keyset.');
   await db.query('SELECT undo_act($1)', [id]);
 }

@@ -17,7 +17,7 @@ export async function insertKeyset(
      SELECT app_id, release_id, id, $3, $4, $5 FROM keyset WHERE id = $2 AND app_id = $1 RETURNING id`,
     [appId, asked.baseId, asked.name, asked.note, asked.mine ? editorId : null],
   );
-  return made?.id ?? refuse('not-found', `This app has no keyset ${asked.baseId} to stand on.`);
+  return made?.id ?? refuse('not-found', `Base keyset ${asked.baseId} not found.`);
 }
 
 /** Says of a layer where it was carried from, and what nobody has decided yet of that. */
@@ -38,7 +38,7 @@ export async function markCarried(
 /** Takes an edit off the list of those that wait. */
 export async function closeOpen(db: Db, id: number, position: number): Promise<void> {
   const gone = await db.query('DELETE FROM open_edit WHERE keyset_id = $1 AND position = $2', [id, position]);
-  if (gone.rowCount === 0) refuse('not-found', 'That is not waiting any more.');
+  if (gone.rowCount === 0) refuse('not-found', 'This item has already been decided.');
 }
 
 /**

@@ -42,7 +42,7 @@ export async function takeIn(
     target.drop.filter((id) => gone.has(id)),
   ]);
   const keyset = (
-    keysetFor(catalogue, target) ?? refuse('not-found', 'This release has no default keyset for the list to go into.')
+    keysetFor(catalogue, target) ?? refuse('not-found', 'This release has no default keyset to import into.')
   ).id;
   await insertBindings(db, { release, keyset }, plan, contextId, by);
   const plain = { advised: null, because: '' };

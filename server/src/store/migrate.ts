@@ -43,7 +43,7 @@ export async function migrate(ownerUrl: string, serverRole: string, migrations =
       if (before)
         refuse(
           'migration-changed',
-          `${name} was changed after it had been applied. Put it back, and add a new migration.`,
+          `${name} was changed after it had been applied. Restore it and add a new migration.`,
         );
       await client.query('BEGIN');
       try {

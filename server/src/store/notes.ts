@@ -23,14 +23,14 @@ export async function insertNotes(db: Db, appId: number, asked: z.output<typeof 
      RETURNING ${NOTES}`,
     [appId, asked.oldKeyset, asked.nowKeyset, asked.title],
   );
-  return made ?? refuse('not-found', 'This app does not have both of these keysets.');
+  return made ?? refuse('not-found', 'This program does not have both keysets.');
 }
 
 export async function loadNotes(db: Db, id: number): Promise<ChangeNotes> {
   const found = await first<ChangeNotes>(db, `SELECT ${NOTES} FROM change_notes WHERE id = $1 AND bin_id IS NULL`, [
     id,
   ]);
-  return found ?? refuse('not-found', `There are no change notes ${id}.`);
+  return found ?? refuse('not-found', `Change notes not found: ${id}.`);
 }
 
 /** Writes change notes anew, if they are still at the revision that was changed. */
@@ -44,9 +44,6 @@ export async function updateNotes(db: Db, id: number, sent: SentNotes): Promise<
   );
   return (
     updated ??
-    refuse(
-      'changed-meanwhile',
-      'Somebody has changed these notes meanwhile. Open them again; what you wrote is still here to copy.',
-    )
+    refuse('changed-meanwhile', 'Someone else changed these notes. Open them again; your text is still here to copy.')
   );
 }

@@ -34,7 +34,7 @@ export async function answerOf(db: Db, sender: Sender, { key, asked }: Once): Pr
     [sender.id, sender.workspace.id, key],
   );
   if (before && before.asked !== asked)
-    refuse('key-reused', 'This Idempotency-Key was sent with another request before. Take a new one for each act.');
+    refuse('key-reused', 'This Idempotency-Key was used for another request. Use a new key per operation.');
   return before ?? null;
 }
 

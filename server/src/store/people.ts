@@ -30,7 +30,7 @@ export async function insertAccount(db: Db, name: string, email: string, passwor
     'INSERT INTO editor (name, email, password_hash) VALUES ($1, lower($2), $3) ON CONFLICT (email) DO NOTHING RETURNING id',
     [name, email, passwordHash],
   );
-  return made?.id ?? refuse('taken', 'This address has an account already.');
+  return made?.id ?? refuse('taken', 'There is already an account with this email.');
 }
 export async function changeAccount(db: Db, id: number, to: { name?: string | undefined; passwordHash?: string }) {
   await db.query(
@@ -119,12 +119,12 @@ export async function updateMember(
      WHERE workspace_id = $1 AND editor_id = $2`,
     [workspace, editor, to.role, to.disabled],
   );
-  if (done.rowCount === 0) refuse('not-found', 'Nobody of that number is in this workspace.');
+  if (done.rowCount === 0) refuse('not-found', 'Member not found.');
 }
 /** Ends a membership; an account that is in no workspace any more is removed with it, and its name wherever it is read. */
 export async function dropMember(db: Db, workspace: number, editor: number): Promise<void> {
   const gone = await db.query('DELETE FROM membership WHERE workspace_id = $1 AND editor_id = $2', [workspace, editor]);
-  if (gone.rowCount === 0) refuse('not-found', 'Nobody of that number is in this workspace.');
+  if (gone.rowCount === 0) refuse('not-found', 'Member not found.');
   await db.query('UPDATE keyset SET owner_id = NULL WHERE owner_id = $1', [editor]);
   await db.query('SELECT forget_member($1)', [editor]);
   const elsewhere = await first(db, 'SELECT 1 FROM membership WHERE editor_id = $1', [editor]);

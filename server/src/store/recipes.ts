@@ -18,10 +18,10 @@ export async function updateRecipe(db: Db, id: number, revision: number, recipe:
     [id, revision, recipe.name, JSON.stringify(recipe)],
   );
   if (done.rowCount) return;
-  if (!(await first(db, 'SELECT 1 FROM recipe WHERE id = $1', [id]))) refuse('not-found', 'There is no such recipe.');
+  if (!(await first(db, 'SELECT 1 FROM recipe WHERE id = $1', [id]))) refuse('not-found', 'Preset format not found.');
   refuse(
     'changed-meanwhile',
-    'Somebody has changed this recipe meanwhile. Open it again; what you wrote is still here to copy.',
+    'Someone else changed this preset format. Open it again; your text is still here to copy.',
   );
 }
 

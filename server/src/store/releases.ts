@@ -31,7 +31,7 @@ export async function saveLineage(
   { release, links }: SentLineage,
   editorId: number,
 ): Promise<void> {
-  if ((await releaseOf(db, release)).appId !== appId) refuse('not-found', `This app has no release ${release}.`);
+  if ((await releaseOf(db, release)).appId !== appId) refuse('not-found', `This program has no release ${release}.`);
   for (const kind of ['command', 'context'] as const) {
     const { table, state, id } = TABLES[kind];
     const mine = links.filter((link) => link.kind === kind);
@@ -56,7 +56,7 @@ export async function saveLineage(
     if (made.rowCount !== said.length)
       refuse(
         'not-found',
-        `Not all of these ${kind}s are there: the new one in the release, the old one in an earlier one.`,
+        `Not all of these ${kind}s exist: the new one must be in this release, the old one in an earlier one.`,
       );
   }
 }
@@ -138,5 +138,5 @@ export async function kinOf(db: Db, appId: number, name: string): Promise<number
      SELECT DISTINCT id FROM kin`,
     [appId, name],
   );
-  return found.length ? found.map((row) => row.id) : refuse('not-found', `This app has no command ${name}.`);
+  return found.length ? found.map((row) => row.id) : refuse('not-found', `This program has no command ${name}.`);
 }

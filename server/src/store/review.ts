@@ -27,7 +27,7 @@ export async function proposalsOf(db: Db, appId: number, editor: number): Promis
 /** A proposal, held so that it is answered once. */
 export async function proposalOf(db: Db, id: number, editor: number): Promise<Proposal & { madeBy: number }> {
   const found = await first<Row>(db, `SELECT ${PROPOSAL} ${FROM} WHERE p.id = $1 FOR UPDATE OF p`, [id]);
-  return found ? { ...asRead(found, editor), madeBy: found.madeBy } : refuse('not-found', 'There is no such proposal.');
+  return found ? { ...asRead(found, editor), madeBy: found.madeBy } : refuse('not-found', 'Proposal not found.');
 }
 
 /** The proposal that an editor has open for a keyset. */
@@ -99,7 +99,7 @@ export async function endRemark(db: Db, id: number, editor: number): Promise<voi
     id,
     editor,
   ]);
-  if (done.rowCount === 0) refuse('not-found', 'That remark is not open any more.');
+  if (done.rowCount === 0) refuse('not-found', 'This comment is already resolved.');
 }
 
 /** Says that somebody has Crib open, and where. */

@@ -11,7 +11,7 @@ export async function insertSheet(db: Db, appId: number, keysetId: number, title
      SELECT app_id, release_id, id, $3 FROM keyset WHERE id = $2 AND app_id = $1 RETURNING id`,
     [appId, keysetId, title],
   );
-  return made?.id ?? refuse('not-found', `This app has no keyset ${keysetId} to make a sheet from.`);
+  return made?.id ?? refuse('not-found', `Keyset ${keysetId} not found in this program.`);
 }
 
 export async function loadSheet(db: Db, id: number): Promise<Sheet & { releaseId: number }> {
@@ -20,7 +20,7 @@ export async function loadSheet(db: Db, id: number): Promise<Sheet & { releaseId
     `SELECT ${SHEET} FROM sheet WHERE id = $1 AND bin_id IS NULL`,
     [id],
   );
-  if (!sheet) return refuse('not-found', `There is no sheet ${id}.`);
+  if (!sheet) return refuse('not-found', `Sheet not found: ${id}.`);
   const sections = await rows<SheetSection>(
     db,
     `SELECT s.title, s.rule, s.sort, s.figure, to_jsonb(s.left_out) AS "leftOut", coalesce(
@@ -51,12 +51,9 @@ export async function updateSheet(db: Db, id: number, sent: SentSheet): Promise<
     ],
   );
   if (updated.rowCount === 0)
-    refuse(
-      'changed-meanwhile',
-      'Somebody has changed this sheet meanwhile. Open it again; what you wrote is still here to copy.',
-    );
+    refuse('changed-meanwhile', 'Someone else changed this sheet. Open it again; your text is still here to copy.');
   if (sent.keysetId !== current.keysetId)
-    refuse('keyset-stays', 'A sheet keeps its keyset. Make a new sheet for another one.');
+    refuse('keyset-stays', 'A sheet’s keyset cannot be changed. Create a new sheet.');
   await db.query('DELETE FROM sheet_section WHERE sheet_id = $1', [id]);
   const sections = sent.sections.map(({ rows: _rows, ...section }, position) => ({ ...section, position }));
   await db.query(

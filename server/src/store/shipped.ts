@@ -22,7 +22,7 @@ const STATED = `command_id, platform, language, shortcut, note, memory_aid, prov
 export function shippedOf(catalogue: Catalogue, id: number): ShippedKeyset {
   const keyset = catalogue.keysets.find((one) => one.id === id);
   if (keyset?.kind === 'shipped') return keyset;
-  return refuse('other-kind', 'This is a custom keyset: it is changed by edits, not by stating what is shipped.');
+  return refuse('other-kind', 'This is a custom keyset; change it with edits.');
 }
 
 /** Another keyset that a release comes with, empty or with the bindings of one that is there. */
@@ -33,13 +33,13 @@ export async function insertShipped(db: Db, appId: number, asked: z.output<typeo
      SELECT app_id, id, $3, $4 FROM release WHERE id = $2 AND app_id = $1 AND sealed_at IS NULL RETURNING id`,
     [appId, asked.releaseId, asked.name, asked.imitates],
   );
-  if (!made) return refuse('sealed', 'There is no such open release: what a sealed one comes with is not added to.');
+  if (!made) return refuse('sealed', 'Release not found or sealed.');
   if (asked.copyOf === null) return made.id;
   const source = await first(db, 'SELECT 1 FROM keyset WHERE id = $1 AND release_id = $2 AND base_id IS NULL', [
     asked.copyOf,
     asked.releaseId,
   ]);
-  if (!source) return refuse('not-found', 'What is copied is a shipped keyset of the same release.');
+  if (!source) return refuse('not-found', 'You can only copy a built-in keyset of the same release.');
   await db.query(
     `WITH source AS (SELECT * FROM binding WHERE keyset_id = $1 AND release_id = $3),
      made AS (
@@ -69,7 +69,8 @@ export async function updateKeyset(
       'SELECT r.label FROM keyset k JOIN release r ON r.id = k.release_id WHERE k.id = $1 AND r.sealed_at IS NOT NULL',
       [id],
     );
-    if (of) refuse('sealed', `Release ${of.label} is sealed: its default keyset changes by a dated correction only.`);
+    if (of)
+      refuse('sealed', `Release ${of.label} is sealed: its default keyset can only be changed by a dated correction.`);
     await db.query(
       'UPDATE keyset SET is_default = false WHERE is_default AND release_id = (SELECT release_id FROM keyset WHERE id = $1)',
       [id],

@@ -23,11 +23,11 @@ export async function saveWords(db: Db, { name, revision, sets }: z.output<typeo
     revision === 0 ? [name, JSON.stringify(sets), editor] : [name, JSON.stringify(sets), editor, revision],
   );
   if (done.rowCount === 0)
-    refuse('changed-meanwhile', `Somebody has written “${name}” meanwhile. Look at what it says now, then save again.`);
+    refuse('changed-meanwhile', `Someone else changed “${name}”. Check the current text, then save again.`);
 }
 
 /** A section goes: one that ships is as it ships again. */
 export async function dropWords(db: Db, name: string): Promise<void> {
   const done = await db.query('DELETE FROM word_section WHERE name = $1', [name]);
-  if (done.rowCount === 0) refuse('not-found', `Nobody has written a section “${name}”.`);
+  if (done.rowCount === 0) refuse('not-found', `Section not found: “${name}”.`);
 }

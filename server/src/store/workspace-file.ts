@@ -57,7 +57,7 @@ export async function tablesInOrder(db: Db): Promise<string[]> {
         !ordered.includes(name) &&
         needs.every((one) => one.table !== name || LEFT.includes(one.to) || ordered.includes(one.to)),
     );
-    if (next.length === 0) refuse('circle', 'The tables refer to each other in a circle that nothing is known of.');
+    if (next.length === 0) refuse('circle', 'Unexpected circular reference between tables.');
     ordered.push(...next);
   }
   return ordered;

@@ -17,8 +17,8 @@ const MOST_MS = 60_000;
 
 export function weigherInThreads(databaseUrl: string, site: string): Weigher {
   const threads = openThreads<Question, Answer>(workerOf('weighing'), 2, MOST_MS, {
-    busy: 'Several people are asking for much just now. Try again in a moment.',
-    heavy: ['too-heavy', 'That takes more time or memory than it may. Ask for less at once.'],
+    busy: 'The server is busy. Try again in a moment.',
+    heavy: ['too-heavy', 'This calculation is too large. Reduce the selection.'],
   });
   return {
     async ask({ who, once, repeated }, ask) {

@@ -32,7 +32,7 @@ const End = z.object({ end: z.object({ rows: z.int(), sha256: z.string() }) });
 /** Writes a workspace to a file, as it is at one moment; how many rows. */
 export async function workspaceOut(pool: Pool, name: string, path: string): Promise<number> {
   const found = await workspaceNamed(pool, name);
-  if (!found) return refuse('not-found', `There is no workspace “${name}”.`);
+  if (!found) return refuse('not-found', `Workspace not found: “${name}”.`);
   return inSnapshot(pool, { workspace: found.id }, async (db) => {
     const out = createWriteStream(path);
     const hash = createHash('sha256');
@@ -77,7 +77,7 @@ async function* linesOf(path: string): AsyncGenerator<Head | Line> {
     const end = End.safeParse(said);
     if (end.success) {
       if (end.data.end.rows !== count || end.data.end.sha256 !== hash.digest('hex'))
-        refuse('not-whole', `${path} is not what was exported: its checksum differs. Export the workspace again.`);
+        refuse('not-whole', `${path} is damaged: its checksum differs. Export the workspace again.`);
       ended = true;
       continue;
     }
@@ -86,7 +86,7 @@ async function* linesOf(path: string): AsyncGenerator<Head | Line> {
     else {
       count++;
       const line = Line.safeParse(said);
-      yield line.success ? line.data : refuse('not-a-workspace', `Line ${number} is no row of a workspace.`);
+      yield line.success ? line.data : refuse('not-a-workspace', `Line ${number} is not a row of a workspace.`);
     }
   }
   if (number === 0) refuse('not-a-workspace', `${path} is empty.`);
@@ -94,7 +94,7 @@ async function* linesOf(path: string): AsyncGenerator<Head | Line> {
 }
 function headOf(path: string, said: unknown): Head {
   const head = Head.safeParse(said);
-  if (!head.success) return refuse('not-a-workspace', `${path} is no workspace that Crib has exported.`);
+  if (!head.success) return refuse('not-a-workspace', `${path} is not a workspace exported by Crib.`);
   if (head.data.version !== VERSION)
     refuse('other-version', `${path} was exported by another version of Crib. Export it again with this one.`);
   return head.data;
@@ -107,7 +107,7 @@ async function surveyed(db: Db, path: string): Promise<{ head: Head; count: numb
   const people = new Set<number>();
   const shift = await rows.shiftBy(db, (table, number, history) => {
     if (table === 'editor' && !history && !people.has(number))
-      refuse('unknown-person', `The file names a person ${number} that it does not have.`);
+      refuse('unknown-person', `The file refers to a person ${number} that is missing from it.`);
     const known = numbers.get(table) ?? new Set();
     numbers.set(table, known.add(number));
     return number;
@@ -184,7 +184,7 @@ export async function workspaceIn(pool: Pool, path: string, owner: number): Prom
     // Addresses of editions and of the index are the one thing that is the same wherever it is.
     const { code, constraint } = error as { code?: string; constraint?: string };
     if (code === '23505' && /address/.test(constraint ?? ''))
-      refuse('there-already', 'The editions of this workspace are here already.');
+      refuse('there-already', 'The editions of this workspace already exist here.');
     if (code?.startsWith('23'))
       refuse('not-a-workspace', `The rows of ${path} contradict each other (${constraint ?? code}).`);
     throw error;

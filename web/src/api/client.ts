@@ -115,7 +115,7 @@ export async function request<Name extends RouteName>(
     ...(signal && { signal }),
   }).catch((error: unknown) => {
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
-    throw new Refusal(0, {}, problem('offline', 'The server does not answer. Check the connection, then try again.'));
+    throw new Refusal(0, {}, problem('offline', 'Can’t reach the server. Check your connection and try again.'));
   });
   if (response.ok && writes(name)) onWritten(name);
   if (response.status === 204) return undefined as Gives<Name>;

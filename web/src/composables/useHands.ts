@@ -2,7 +2,7 @@ import { computed } from 'vue';
 import { FINGERS, RESTS, type Finger, type Rest, type Typist } from '@crib/core/reach';
 import { usePlace } from './usePlace.ts';
 
-export const OWN_REST = 'as placed by hand';
+export const OWN_REST = 'custom finger positions';
 
 /** Where hands rest, and how one types, as the address says it. */
 export function useHands() {

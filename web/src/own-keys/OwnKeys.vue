@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { ref } from 'vue';
+import { computed, ref } from 'vue';
 import { useEventListener } from '@vueuse/core';
-import { useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { writeStored } from '@crib/core/keys';
 import KeyChip from '../parts/KeyChip.vue';
 import { focusOn } from '../keyboard/focus.ts';
 import { machineInHand, strokeOf } from '../keyboard/pressing.ts';
+import { ABOUT_PAGES } from '../words/pages.ts';
 import {
   OWN_ACTIONS,
   asShipped,
@@ -20,15 +21,17 @@ import {
 /** Crib’s own shortcuts: they work on every stage outside of text fields, are shown here, and can be changed here. */
 const router = useRouter();
 const taking = ref<OwnAction | null>(null);
+const route = useRoute();
+const about = computed(() => ABOUT_PAGES[String(route.name)]);
 
 const LEDGER = [
-  ['Up, Down', 'another row'],
-  ['Left, Right', 'another cell'],
-  ['Enter', 'into the margin of the row'],
-  ['Shift+Down, Space', 'mark rows'],
-  ['Ctrl+Home, Ctrl+End', 'the first row, the last'],
-  ['1, 2, 3 in the margin', 'what a press is taken with'],
-  ['Tab, Shift+Tab', 'leave the field that takes keys'],
+  ['Up, Down', 'move between rows'],
+  ['Left, Right', 'move between cells'],
+  ['Enter', 'open the row’s details'],
+  ['Shift+Down, Space', 'select rows'],
+  ['Ctrl+Home, Ctrl+End', 'first row, last row'],
+  ['1, 2, 3 in the details panel', 'choose what happens to the command that had the shortcut'],
+  ['Tab, Shift+Tab', 'leave the shortcut field'],
 ] as const;
 
 function act(action: OwnAction) {
@@ -68,8 +71,14 @@ function take(event: KeyboardEvent, action: OwnAction) {
 <template>
   <!-- In a section: the dialog’s heading is not the page’s banner. -->
   <section>
-    <ElDialog v-model="helpOpen" title="Crib’s own keys" width="560" @closed="taking = null">
-      <p class="mid">On every stage, outside of text fields.</p>
+    <ElDialog v-model="helpOpen" title="Help" width="560" @closed="taking = null">
+      <template v-if="about">
+        <h3>About this page</h3>
+        <p v-for="sentence in about" :key="sentence">{{ sentence }}</p>
+      </template>
+      <p><RouterLink :to="{ name: 'help' }" @click="helpOpen = false">Open the guide</RouterLink></p>
+      <h3>Keyboard shortcuts</h3>
+      <p class="mid">Available on every page, except in text fields.</p>
       <table>
         <tbody>
           <tr v-for="one in OWN_ACTIONS" :key="one.name">
@@ -89,13 +98,13 @@ function take(event: KeyboardEvent, action: OwnAction) {
                 type="button"
                 class="btn plain"
                 :aria-label="
-                  taking === one.name ? `Press the keys for: ${one.does}` : `Change the keys for: ${one.does}`
+                  taking === one.name ? `Press the shortcut for: ${one.does}` : `Change the shortcut for: ${one.does}`
                 "
                 @click="taking = taking === one.name ? null : one.name"
                 @keydown="take($event, one.name)"
                 @blur="taking = null"
               >
-                {{ taking === one.name ? 'Press now' : 'Change' }}
+                {{ taking === one.name ? 'Press a key…' : 'Change' }}
               </button>
             </td>
           </tr>
@@ -103,11 +112,11 @@ function take(event: KeyboardEvent, action: OwnAction) {
       </table>
       <p class="singles">
         <button type="button" class="btn" role="switch" :aria-checked="!singlesOff" @click="singlesOff = !singlesOff">
-          Single characters: {{ singlesOff ? 'off' : 'on' }}
+          Single-key shortcuts: {{ singlesOff ? 'off' : 'on' }}
         </button>
-        <button type="button" class="btn plain" @click="asShipped">All as they came</button>
+        <button type="button" class="btn plain" @click="asShipped">Reset all to defaults</button>
       </p>
-      <h3>In a ledger</h3>
+      <h3>In tables</h3>
       <table>
         <tbody>
           <tr v-for="[keys, does] in LEDGER" :key="keys">

@@ -5,14 +5,14 @@ defineProps<{ compared?: boolean }>();
 
 <template>
   <div class="foot">
-    <span><kbd class="chip">A</kbd> as shipped</span>
-    <span><kbd class="chip yours">A</kbd> yours</span>
+    <span><kbd class="chip">A</kbd> built in</span>
+    <span><kbd class="chip yours">A</kbd> custom</span>
     <template v-if="compared">
-      <span><kbd class="chip new-here">A</kbd> new here</span>
-      <span><kbd class="chip new-meaning">A</kbd> same keys, other command</span>
+      <span><kbd class="chip new-here">A</kbd> new</span>
+      <span><kbd class="chip new-meaning">A</kbd> runs another command now</span>
     </template>
-    <span><kbd class="chip fixed">A</kbd> cannot be changed</span>
-    <span>↑ ↓ move · Enter opens the margin</span>
+    <span><kbd class="chip fixed">A</kbd> fixed</span>
+    <span>↑ ↓ select · Enter opens details</span>
     <slot />
   </div>
 </template>

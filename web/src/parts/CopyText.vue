@@ -16,7 +16,7 @@ async function copyText() {
     await copy(props.text);
     said.value = 'Copied';
   } catch {
-    said.value = 'The browser does not let this page copy: mark it and copy it by hand.';
+    said.value = 'Your browser blocked copying. Select the text and copy it yourself.';
   }
 }
 </script>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref, shallowRef } from 'vue';
 import type { BinKind, Hanging } from '@crib/core/contract';
+import { counted } from '@crib/core/words';
 import { ask } from '../api/client.ts';
 import { BIN_NAMES } from '../words/bin.ts';
 import ProblemList from './ProblemList.vue';
@@ -31,26 +32,26 @@ const remove = () =>
   <button type="button" class="btn" :aria-label="`Delete ${name}`" @click="look">Delete</button>
   <section>
     <ElDialog v-model="open" :title="`Delete ${name}?`" width="440">
-      <p v-if="hanging?.length === 0">Nothing else goes with it.</p>
+      <p v-if="hanging?.length === 0">Nothing else will be deleted.</p>
       <template v-else-if="hanging">
-        <p>These go with it:</p>
+        <p>This will also delete:</p>
         <ul class="with">
           <li v-for="one in hanging" :key="`${one.kind} ${one.name}`">
             {{ BIN_NAMES[one.kind] }} <b>{{ one.name }}</b>{{
               one.editions
-                ? `, with ${one.editions === 1 ? 'an edition that stays' : `${one.editions} editions that stay`} published`
+                ? ` (${counted(one.editions, 'published edition')} ${one.editions > 1 ? 'stay' : 'stays'} online)`
                 : ''
             }}
           </li>
         </ul>
       </template>
-      <p v-else-if="!problems.length" role="status">Looking what goes with it…</p>
-      <p>It can be brought back from the desk for thirty days, with all of this.</p>
+      <p v-else-if="!problems.length" role="status">Checking what else will be deleted…</p>
+      <p>You can restore all of this from the desk for 30 days.</p>
       <ProblemList :problems="problems" />
       <template #footer>
         <button type="button" class="btn" @click="open = false">Cancel</button>
         <button type="button" class="btn primary" style="margin-left: 8px" :disabled="busy || !hanging" @click="remove">
-          Delete it
+          Delete
         </button>
       </template>
     </ElDialog>

@@ -6,6 +6,7 @@ import type { Problem } from '@crib/core/error';
 import { layerOver, settingWith, type Opened } from '@crib/core/keyset';
 import type { Harm, Lineage, Side } from '@crib/core/release';
 import type { PlainTable } from '@crib/core/sheet';
+import { counted, percent } from '@crib/core/words';
 import { ask, problemsOf } from '../api/client.ts';
 import { usePlace } from '../composables/usePlace.ts';
 import { useWorkspace } from '../stores/workspace.ts';
@@ -17,6 +18,7 @@ import StateNote from './StateNote.vue';
 import { show as written } from '../words/chips.ts';
 import LineTable from './LineTable.vue';
 import FormField from './FormField.vue';
+import PageHead from './PageHead.vue';
 
 /** The first day after a release or a move: what will go wrong, in the order of the tasks, and the fewest edits against it. */
 const props = defineProps<{
@@ -43,7 +45,7 @@ const day = computed(() =>
   firstDay(props.harms, setting.value, props.lineage, props.runs, {
     share: share.value / 100,
     platform: platform.value,
-    reason: `Kept from ${props.before} for the first days.`,
+    reason: `Kept from ${props.before} for the transition.`,
   }),
 );
 const chosen = computed(() => new Map(day.value.edits.map((one) => [one.name, one])));
@@ -53,7 +55,7 @@ const does = ({ change }: Harm) => [...new Set(change.now.map((held) => label('n
 const place = ({ change }: Harm) =>
   change.place.now === null ? props.old.tree.path(change.place.old!) : props.now.tree.path(change.place.now);
 const table = (): PlainTable => ({
-  header: ['Task', 'Press', 'Did', 'Does now', 'Where', 'Harm'],
+  header: ['Task', 'Shortcut', 'Old command', 'New command', 'Where it works', 'Disruption'],
   rows: day.value.presses.map((one) => [
     one.task ? `${props.runs[one.task.run]!.name}, step ${one.task.step + 1}` : '',
     written(one.shortcut, platform.value, style.value),
@@ -77,7 +79,7 @@ async function save() {
       baseId: props.keyset,
       note: '',
       edits,
-      why: `The fewest edits that prevent ${share.value} % of the harm on the first day.`,
+      why: `The fewest edits that prevent ${share.value}% of the first-day disruption.`,
     };
     const { id } = await ask('POST /api/apps/:slug/keysets', { slug: props.now.catalogue.app.slug }, body);
     await workspace.reload();
@@ -92,20 +94,22 @@ async function save() {
 <template>
   <StageFrame>
     <template #index><slot name="index" /></template>
-    <h1>
-      The first day with {{ after }}<small>after {{ before }}, {{ day.presses.length }} presses go wrong</small>
-    </h1>
+    <PageHead
+      >First-day problems<template #beside
+        ><small>{{ before }} → {{ after }} · {{ counted(day.presses.length, 'habit') }} that go wrong</small></template
+      ></PageHead
+    >
     <div class="tools">
-      <span>In the order of the tasks, then by harm.</span>
+      <span>Sorted by task, then by disruption</span>
       <span class="end"><HandOut :name="`first-day-${now.catalogue.app.slug}`" :table="table" /></span>
     </div>
-    <StateNote v-if="!day.presses.length" title="Nothing goes wrong">
-      <p>Every press that these hands know does what it did.</p>
+    <StateNote v-if="!day.presses.length" title="No first-day problems">
+      <p>Every shortcut people know still does the same thing.</p>
     </StateNote>
     <LineTable
       v-else
-      label="What goes wrong on the first day"
-      :columns="['Task', 'Press', 'Did', 'Does now', 'Harm', { hidden: 'Prevented' }]"
+      label="First-day problems"
+      :columns="['Task', 'Shortcut', 'Old command', 'New command', 'Disruption', { hidden: 'Prevented' }]"
     >
       <tr v-for="(one, at) in day.presses" :key="at">
         <td class="mid">
@@ -124,39 +128,37 @@ async function save() {
       </tr>
     </LineTable>
     <template #margin>
-      <h2>The fewest edits</h2>
-      <p class="under">that prevent so much of the harm</p>
+      <h2>Smallest fix</h2>
+      <p class="under">The fewest edits that prevent this share of the disruption</p>
       <label class="share">
         <ElSlider
           :model-value="share"
           :min="10"
           :max="100"
           :step="5"
-          aria-label="Share of the harm to prevent"
+          aria-label="Share of the disruption to prevent"
           @update:model-value="(value: number | number[]) => set({ share: String(value) }, true)"
         />
-        <span class="figures">{{ share }} %</span>
+        <span class="figures">{{ share }}%</span>
       </label>
       <p>
         {{ day.edits.length }} of {{ day.possible }} possible edits prevent
-        {{ day.total ? Math.round((100 * day.prevented) / day.total) : 0 }} %.
+        {{ percent(day.total ? day.prevented / day.total : 0) }}.
       </p>
       <div v-for="one in day.edits" :key="one.name" class="pair">
         <span>
           {{ label('now', one.edit.command) }}
           <KeyChip v-for="key in one.edit.shortcuts" :key="key" :shortcut="key" :platform="platform" :how="style" />
         </span>
-        <span class="figures mid">{{ Math.round((100 * one.prevents) / day.total) }} %</span>
+        <span class="figures mid">{{ percent(one.prevents / day.total) }}</span>
       </div>
       <form class="make" @submit.prevent="save">
-        <FormField label="As a keyset named"
+        <FormField label="Name of the new keyset"
           ><ElInput v-model="name" maxlength="80" :placeholder="`First days after ${before}`"
         /></FormField>
         <ProblemList :problems="problems" />
         <div class="actions">
-          <button type="submit" class="btn primary" :disabled="!day.edits.length">
-            Save {{ day.edits.length }} edits
-          </button>
+          <button type="submit" class="btn primary" :disabled="!day.edits.length">Save as keyset</button>
         </div>
       </form>
     </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue';
 import { tableCsv, tableHtml, tableMarkdown, tableText, type PlainTable } from '@crib/core/sheet';
+import { counted } from '@crib/core/words';
 import { download } from '../api/download.ts';
 import OpeningBox from './OpeningBox.vue';
 
@@ -17,9 +18,9 @@ async function copy() {
   });
   try {
     await navigator.clipboard.write([item]);
-    done(`${table.rows.length} rows copied.`);
+    done(`${counted(table.rows.length, 'row')} copied.`);
   } catch {
-    done('The browser does not let this page copy. Save a file instead.');
+    done('Your browser blocked copying. Save a file instead.');
   }
 }
 function save(ending: string, type: string, content: string | Blob) {
@@ -46,7 +47,7 @@ function done(sentence: string) {
 <template>
   <OpeningBox v-model="open">
     <template #name>Export</template>
-    <button type="button" class="btn plain" @click="copy">Copy as a table</button>
+    <button type="button" class="btn plain" @click="copy">Copy table</button>
     <button type="button" class="btn plain" @click="save('csv', 'text/csv', tableCsv(table()))">Save as CSV</button>
     <button type="button" class="btn plain" @click="saveXlsx">Save as XLSX</button>
     <button type="button" class="btn plain" @click="save('md', 'text/markdown', tableMarkdown(table()))">

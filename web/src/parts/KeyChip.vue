@@ -14,9 +14,9 @@ const props = defineProps<{
 }>();
 const SAYS: Partial<Record<ChipState, string>> = {
   yours: 'yours',
-  fixed: 'cannot be changed',
-  'new here': 'new here',
-  'new meaning': 'same keys, other command',
+  fixed: 'fixed',
+  'new here': 'new',
+  'new meaning': 'runs another command now',
 };
 const says = computed(() => props.state && SAYS[props.state]);
 const written = computed(() => chipTexts(props.shortcut, props.platform, props.how ?? 'words'));
@@ -29,11 +29,11 @@ const written = computed(() => chipTexts(props.shortcut, props.platform, props.h
       :key="index"
       class="chip"
       :class="[state?.replace(' ', '-'), { impossible: written.impossible }]"
-      :title="written.impossible ? 'cannot be pressed on the layout in hand' : undefined"
+      :title="written.impossible ? 'cannot be typed on the selected layout' : undefined"
       >{{ stroke }}</kbd
     >
     <span v-if="written.manner" class="manner">{{ written.manner }}</span>
-    <span v-if="written.impossible" class="sr-only">, cannot be pressed on the layout in hand</span>
+    <span v-if="written.impossible" class="sr-only">, cannot be typed on the selected layout</span>
     <span v-if="says" class="sr-only">, {{ says }}</span>
   </span>
 </template>

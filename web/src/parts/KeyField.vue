@@ -32,7 +32,7 @@ const props = withDefaults(
     typedLetters: boolean;
     title?: string;
   }>(),
-  { title: 'Press the new keys', target: undefined },
+  { title: 'Press the new shortcut', target: undefined },
 );
 const emit = defineEmits<{ 'update:modelValue': [stored: string] }>();
 
@@ -63,7 +63,7 @@ const became = computed(() => {
   });
 });
 const said = computed(() =>
-  props.modelValue ? `${show(props.modelValue, props.platform)} taken${became.value && `. ${became.value}`}` : '',
+  props.modelValue ? `${show(props.modelValue, props.platform)} recorded${became.value && `. ${became.value}`}` : '',
 );
 
 let sent = '';
@@ -133,7 +133,7 @@ defineExpose({ focus: () => pressField.value?.focus() });
 <template>
   <div class="field">
     <div class="title">
-      <b :id="`${id}-label`">{{ title }}</b><span :id="`${id}-help`">Tab leaves</span>
+      <b :id="`${id}-label`">{{ title }}</b><span :id="`${id}-help`">Press Tab to leave</span>
     </div>
     <div
       ref="pressField"
@@ -147,12 +147,12 @@ defineExpose({ focus: () => pressField.value?.focus() });
       @blur="held = false"
     >
       <KeyChip v-if="modelValue" :shortcut="modelValue" :platform="platform" :how="how" state="yours" large />
-      <span v-else class="mid">{{ held ? 'and the key' : 'press here' }}</span>
+      <span v-else class="mid">{{ held ? '…and now a key' : 'press here' }}</span>
     </div>
     <p v-if="became" class="became">
       <span>{{ became }}</span>
-      <button type="button" class="btn plain" title="Or press the same keys once more" @click="turn">
-        {{ asPressed ? 'Convert it' : 'As pressed' }}
+      <button type="button" class="btn plain" title="Or press the same keys again" @click="turn">
+        {{ asPressed ? 'Adapt to all platforms' : 'Keep exactly as pressed' }}
       </button>
     </p>
     <p class="sr-only" aria-live="polite">{{ said }}</p>
@@ -160,7 +160,7 @@ defineExpose({ focus: () => pressField.value?.focus() });
     <slot />
     <div class="switches">
       <button type="button" class="btn plain" role="switch" :aria-checked="several" @click="several = !several">
-        several strokes: {{ several ? 'on' : 'off' }}
+        Key sequence: {{ several ? 'on' : 'off' }}
       </button>
       <button
         type="button"
@@ -169,13 +169,13 @@ defineExpose({ focus: () => pressField.value?.focus() });
         :aria-checked="literal"
         @click="((literal = !literal), pressField?.focus())"
       >
-        next press is literal: {{ literal ? 'on' : 'off' }}
+        Capture Tab: {{ literal ? 'on' : 'off' }}
       </button>
     </div>
     <ElInput
       :model-value="typed"
-      aria-label="Or type the keys"
-      placeholder="or type them: Ctrl+Shift+Y"
+      aria-label="Or type the shortcut"
+      placeholder="or type it, e.g. Ctrl+Shift+Y"
       @update:model-value="onTyped"
     />
     <p v-if="reading?.kind === 'error'" class="wrong" role="alert">{{ reading.problem.sentence }}</p>
@@ -187,7 +187,7 @@ defineExpose({ focus: () => pressField.value?.focus() });
         </button>
       </template>
     </div>
-    <p v-else-if="reading" class="wrong">One shortcut at a time: set the first, then add the other.</p>
+    <p v-else-if="reading" class="wrong">One shortcut at a time. Set the first, then add the second.</p>
   </div>
 </template>
 

@@ -32,7 +32,7 @@ function add(behind: string) {
 
 <template>
   <form class="picker" @submit.prevent="add('')">
-    <ElCheckboxGroup v-model="held" aria-label="Modifiers held">
+    <ElCheckboxGroup v-model="held" aria-label="Modifiers">
       <ElCheckbox v-for="one in modifiers" :key="one.name" :value="one.name" :label="one.word" />
     </ElCheckboxGroup>
     <SelectField
@@ -45,10 +45,8 @@ function add(behind: string) {
       :choices="(listed ? keys : []).map((one) => ({ value: one.name, label: one.word }))"
     />
     <div class="ways">
-      <button type="submit" class="btn" :disabled="!picked">Look it up</button>
-      <button v-if="going" type="button" class="btn" :disabled="!picked" @click="add(going)">
-        Add as the next stroke
-      </button>
+      <button type="submit" class="btn" :disabled="!picked">Look up</button>
+      <button v-if="going" type="button" class="btn" :disabled="!picked" @click="add(going)">Add as next step</button>
     </div>
   </form>
 </template>

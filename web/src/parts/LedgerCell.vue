@@ -27,7 +27,7 @@ function elsewhere(contexts: readonly number[]): string {
 </script>
 
 <template>
-  <span v-if="cell.word === 'cleared'" class="dashed cleared">no key now</span>
+  <span v-if="cell.word === 'cleared'" class="dashed cleared">no shortcut</span>
   <span v-else-if="cell.word === 'none' || cell.word === 'not there'" class="none">{{ cell.word }}</span>
   <template v-for="chip in cell.chips" v-else :key="chip.shortcut">
     <KeyChip :shortcut="chip.shortcut" :platform="column.platform ?? platform" :how="how" :state="chip.state" />

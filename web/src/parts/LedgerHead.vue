@@ -15,7 +15,7 @@ const emit = defineEmits<{
   resize: [column: number, width: number];
   pin: [count: number];
 }>();
-const COLUMN_KEYS = 'Drag to move; or Alt and arrows move it, Shift and arrows size it, P pins it, Delete takes it out';
+const COLUMN_KEYS = 'Drag to reorder. Keyboard: Alt+arrows move, Shift+arrows resize, P pins, Delete hides the column';
 
 const ids = computed(() => props.columns.map((column) => column.id));
 /** Moves a column by one place, or to where it was dropped. */

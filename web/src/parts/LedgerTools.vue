@@ -17,14 +17,14 @@ const orders = computed(() => LEDGER_ORDERS.filter((one) => one !== 'run' || run
 </script>
 
 <template>
-  <FormField label="Ordered by"
+  <FormField label="Sort by"
     ><SelectField v-model="order" size="small" style="width: 110px" :choices="orders"
   /></FormField>
   <SelectField
     v-if="order === 'run'"
     v-model="run"
     size="small"
-    label="Which run"
+    label="Task"
     :placeholder="runs[0]?.name ?? ''"
     style="width: 180px"
     :choices="runs.map((one) => ({ value: String(one.id), label: one.name }))"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { languagesOf } from '@crib/core/catalogue';
+import { actWords } from '@crib/core/contract';
 import { LAYOUTS, platformName } from '@crib/core/keys';
 import { languageName } from '../words/languages.ts';
 import HandSwitch from './HandSwitch.vue';
@@ -29,7 +30,7 @@ const releases = computed(() => (workspace.app?.releases ?? []).map(({ label }) 
 const keysets = computed(() =>
   (workspace.catalogue?.keysets ?? []).map((one) => ({
     value: String(one.id),
-    label: one.kind === 'shipped' ? (one.isDefault ? 'as shipped' : `shipped: ${one.name}`) : one.name,
+    label: one.kind === 'shipped' ? (one.isDefault ? 'built in' : `built in: ${one.name}`) : one.name,
   })),
 );
 const platforms = computed(() =>
@@ -42,16 +43,16 @@ const languages = computed(() =>
 const STYLES = [
   { value: 'words', label: 'words' },
   { value: 'symbols', label: 'symbols' },
-  { value: 'pressed', label: 'as pressed' },
+  { value: 'pressed', label: 'as printed on the keys' },
 ];
 </script>
 
 <template>
-  <section class="hand" aria-label="In hand">
+  <section class="hand" aria-label="Current selection">
     <HandSwitch
       :model-value="appSlug"
-      label="App"
-      none="All apps"
+      label="Program"
+      none="All programs"
       strong
       :options="appChoices"
       @update:model-value="toApp"
@@ -73,12 +74,12 @@ const STYLES = [
         @update:model-value="(id) => toKeyset(Number(id))"
       />
     </template>
-    <span v-else class="mid">choose one to begin</span>
+    <span v-else class="mid">choose a program to start</span>
     <span class="mid told" role="status"
       ><template v-if="others.told"
-        ><b>{{ others.told.who }}</b> {{ others.told.doing
+        ><b>{{ others.told.who }}</b> {{ actWords(others.told.doing)
         }}{{ others.told.about ? ` “${others.told.about}”` : '' }}</template
-      ><template v-else-if="!session.may('edit')">you are a {{ session.editor?.role }} here</template></span
+      ><template v-else-if="!session.may('edit')">your role: {{ session.editor?.role }}</template></span
     >
     <span class="end">
       <template v-if="platforms.length">
@@ -88,10 +89,10 @@ const STYLES = [
           v-if="languages.length"
           v-model="language"
           label="Interface language"
-          none="its own language"
+          none="original language"
           :options="languages"
         />
-        <HandSwitch v-model="style" label="Keys in words or symbols" :options="STYLES" />
+        <HandSwitch v-model="style" label="Key notation" :options="STYLES" />
       </template>
     </span>
   </section>

@@ -11,6 +11,7 @@ import { machineInHand, strokeOf } from '../keyboard/pressing.ts';
 import { helpOpen } from '../own-keys/own-keys.ts';
 import { chooseTheme, currentTheme } from '../composables/theme.ts';
 import OpeningBox from './OpeningBox.vue';
+import { capital } from '../words/capital.ts';
 
 const { route, router, kept, set, platform, style, appSlug, releaseLabel, luggage } = usePlace();
 const session = useSession();
@@ -28,7 +29,7 @@ const stages = computed(() => {
     ...[
       { stage: 'keysets', name: 'Keysets' },
       { stage: 'releases', name: 'Releases' },
-      { stage: 'crosswalks', name: 'Crosswalks' },
+      { stage: 'crosswalks', name: 'Migration' },
       { stage: 'sheets', name: 'Sheets' },
       { stage: 'handouts', name: 'Handouts' },
     ].map((one) => ({ ...one, to: there ? { name: one.stage, params, query: luggage.value } : null })),
@@ -89,7 +90,7 @@ function turn() {
 
 <template>
   <header class="mast">
-    <RouterLink class="logo" :to="{ name: 'desk' }" aria-label="Crib, your desk"><i>C</i>rib</RouterLink>
+    <RouterLink class="logo" :to="{ name: 'desk' }" aria-label="Crib home"><i>C</i>rib</RouterLink>
     <nav class="stages" aria-label="Stages">
       <template v-for="(stage, index) in stages" :key="stage.stage">
         <RouterLink
@@ -109,8 +110,8 @@ function turn() {
       <ElInput
         :model-value="press ? show(press, platform, style) : lookup.name"
         class="look-up"
-        :aria-label="press ? 'Pressed keys' : 'Name a command'"
-        :placeholder="appSlug ? 'Name a command, or press its keys' : 'Open an app first'"
+        :aria-label="press ? 'Pressed shortcut' : 'Search commands'"
+        :placeholder="appSlug ? 'Search by name, or press a shortcut' : 'Choose a program first'"
         :disabled="!appSlug"
         clearable
         @update:model-value="onName"
@@ -124,32 +125,34 @@ function turn() {
         :disabled="!appSlug"
         @click="listen(!listening)"
       >
-        {{ listening ? 'Press now' : 'Press to find' }}
+        {{ listening ? 'Press a shortcut…' : 'Search by key press' }}
       </button>
+      <RouterLink class="btn plain" :to="{ name: 'help' }">Help</RouterLink>
       <OpeningBox v-model="menu" plain class="who">
         <template #name>
           {{ session.editor?.name.split(' ')[0]
           }}<span v-if="others.here.length" class="also">
-            +{{ others.here.length }}<span class="sr-only"> here too</span></span
+            +{{ others.here.length }}<span class="sr-only"> online</span></span
           >
         </template>
         <p>
           {{ session.editor?.name }}<br /><span class="mid"
-            >{{ session.editor?.email }}<br />{{ session.editor?.role }} in {{ session.editor?.workspace.name }}</span
+            >{{ session.editor?.email }}<br />{{ session.editor && capital(session.editor.role) }} ·
+            {{ session.editor?.workspace.name }}</span
           >
         </p>
         <template v-if="others.here.length">
-          <p class="mid">Here too</p>
+          <p class="mid">Also online</p>
           <p v-for="one in others.here" :key="one.id">
             <RouterLink :to="one.place || '/desk'" @click="menu = false">{{ one.name }}</RouterLink>
           </p>
         </template>
         <RouterLink class="btn plain" :to="{ name: 'people' }" @click="menu = false">People</RouterLink>
-        <RouterLink class="btn plain" :to="{ name: 'acts' }" @click="menu = false">What was done</RouterLink>
+        <RouterLink class="btn plain" :to="{ name: 'acts' }" @click="menu = false">Activity log</RouterLink>
         <RouterLink class="btn plain" :to="{ name: 'account' }" @click="menu = false">Your account</RouterLink>
-        <button type="button" class="btn plain" @click="((menu = false), (helpOpen = true))">Crib’s own keys</button>
+        <button type="button" class="btn plain" @click="((menu = false), (helpOpen = true))">Keyboard shortcuts</button>
         <button type="button" class="btn plain" @click="turn">
-          {{ theme === 'dark' ? 'Light paper' : 'Dark paper' }}
+          {{ theme === 'dark' ? 'Light theme' : 'Dark theme' }}
         </button>
         <button type="button" class="btn plain" @click="session.signOut()">Sign out</button>
       </OpeningBox>

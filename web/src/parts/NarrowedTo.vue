@@ -24,7 +24,7 @@ const parts = computed((): { said: string; without: Record<string, string> }[] =
     })),
     ...(category!.value ? [{ said: category!.value, without: { category: '' } }] : []),
     ...(place ? [{ said: place.name, without: { where: '' } }] : []),
-    ...(held!.value ? [{ said: `${held!.value} held`, without: { held: '' } }] : []),
+    ...(held!.value ? [{ said: `with ${held!.value}`, without: { held: '' } }] : []),
     ...(key!.value ? [{ said: `the key ${key!.value}`, without: { key: '' } }] : []),
   ];
 });
@@ -32,9 +32,9 @@ const parts = computed((): { said: string; without: Record<string, string> }[] =
 
 <template>
   <span v-if="press"
-    >on <b>{{ show(press, platform, style) }}</b>
+    >shortcut <b>{{ show(press, platform, style) }}</b>
     <button type="button" class="btn plain forget" @click="set({ press: '' })">
-      Clear<span class="sr-only"> the pressed keys</span>
+      Clear<span class="sr-only"> the pressed shortcut</span>
     </button></span
   >
   <span v-for="part in parts" :key="part.said" class="part"

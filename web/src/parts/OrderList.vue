@@ -19,16 +19,18 @@ const nameOf = (item: Item) => props.name(item);
       <slot :item="item" :at="at"
         ><span>{{ nameOf(item) }}</span></slot
       >
-      <button type="button" :aria-label="`${nameOf(item)} up`" :disabled="at === 0" @click="shift(at, -1)">↑</button>
+      <button type="button" :aria-label="`Move ${nameOf(item)} up`" :disabled="at === 0" @click="shift(at, -1)">
+        ↑
+      </button>
       <button
         type="button"
-        :aria-label="`${nameOf(item)} down`"
+        :aria-label="`Move ${nameOf(item)} down`"
         :disabled="at === items.length - 1"
         @click="shift(at, 1)"
       >
         ↓
       </button>
-      <button type="button" :aria-label="`Take ${nameOf(item)} out`" @click="takeOut(at)">✕</button>
+      <button type="button" :aria-label="`Remove ${nameOf(item)}`" @click="takeOut(at)">✕</button>
     </li>
   </VueDraggable>
 </template>

@@ -13,7 +13,7 @@ const workspace = useWorkspace();
   <SelectField
     v-model="platform"
     :size="size ?? 'default'"
-    label="On which platform"
+    label="Platform"
     placeholder="all platforms"
     :choices="[
       { value: '', label: 'all platforms' },

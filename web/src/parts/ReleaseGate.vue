@@ -17,7 +17,7 @@ const { appSlug, releaseLabel } = usePlace();
   />
   <slot v-else-if="workspace.catalogue && workspace.tree" :catalogue="workspace.catalogue" :tree="workspace.tree" />
   <StateNote v-else-if="workspace.loading" whole loading />
-  <StateNote v-else whole title="There is no such release">
-    <RouterLink class="btn" :to="{ name: 'desk' }">To the desk</RouterLink>
+  <StateNote v-else whole title="Release not found">
+    <RouterLink class="btn" :to="{ name: 'desk' }">Back to the desk</RouterLink>
   </StateNote>
 </template>

@@ -48,13 +48,13 @@ const commandOf = (one: Remark) => workspace.commands.get(one.command);
 <template>
   <ProblemList :problems="failed ? [failed, ...problems] : problems" />
   <StateNote v-if="!remarks && !failed" loading />
-  <StateNote v-else-if="!command && !shown.length" title="Nobody has remarked on anything">
-    <p>On a command’s page colleagues say what they noticed about its row. What is not ended stands here.</p>
+  <StateNote v-else-if="!command && !shown.length" title="No comments yet">
+    <p>Open comments from command pages are listed here.</p>
   </StateNote>
-  <ul class="remarks" :aria-label="command ? 'Remarks on this command' : 'Remarks'">
+  <ul class="remarks" :aria-label="command ? 'Comments on this command' : 'Comments'">
     <li v-for="one in shown" :key="one.id" :class="{ mid: one.ended }">
       <p>
-        <b>{{ one.who }}</b><span class="mid">, {{ dayOf(one.at) }}{{ one.ended ? ', ended' : '' }}</span
+        <b>{{ one.who }}</b><span class="mid">, {{ dayOf(one.at) }}{{ one.ended ? ', resolved' : '' }}</span
         ><template v-if="!command && commandOf(one)">
           on
           <RouterLink :to="{ name: 'command', params: { command: commandOf(one)!.name }, query: luggage }">{{
@@ -70,12 +70,12 @@ const commandOf = (one: Remark) => workspace.commands.get(one.command);
         :disabled="busy"
         @click="end(one)"
       >
-        End it<span class="sr-only">: {{ one.said.slice(0, 60) }}</span>
+        Resolve<span class="sr-only">: {{ one.said.slice(0, 60) }}</span>
       </button>
     </li>
   </ul>
   <button v-if="endedCount" type="button" class="btn plain" :aria-pressed="ended" @click="ended = !ended">
-    {{ ended ? 'Leave ended ones out' : `Show ${endedCount} that ended` }}
+    {{ ended ? 'Hide resolved' : `Show ${endedCount} resolved` }}
   </button>
   <form v-if="command && session.may('comment')" class="say" @submit.prevent="say">
     <ElInput
@@ -83,10 +83,10 @@ const commandOf = (one: Remark) => workspace.commands.get(one.command);
       type="textarea"
       :rows="2"
       maxlength="2000"
-      aria-label="A remark on this command"
-      placeholder="What should colleagues know or decide about this row?"
+      aria-label="Comment on this command"
+      placeholder="What should colleagues know or decide?"
     />
-    <button type="submit" class="btn" :disabled="busy || !text.trim()">Remark</button>
+    <button type="submit" class="btn" :disabled="busy || !text.trim()">Add comment</button>
   </form>
 </template>
 

@@ -14,7 +14,7 @@ const { restName } = useHands();
     ><SelectField
       v-model="restName"
       size="small"
-      label="Where hands rest"
+      label="Hand position"
       style="width: 280px"
       :choices="[...RESTS.map((one) => one.name), restName === OWN_REST ? OWN_REST : null]"
   /></FormField>

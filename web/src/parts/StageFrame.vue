@@ -5,9 +5,9 @@ defineProps<{ wide?: boolean }>();
 
 <template>
   <div class="stage" :class="{ wide }">
-    <nav v-if="$slots['index']" class="index" aria-label="Index"><slot name="index" /></nav>
+    <nav v-if="$slots['index']" class="index" aria-label="Sidebar"><slot name="index" /></nav>
     <main id="work" class="work" tabindex="-1"><slot /></main>
-    <aside v-if="$slots['margin']" class="margin" aria-label="Margin"><slot name="margin" /></aside>
+    <aside v-if="$slots['margin']" class="margin" aria-label="Details"><slot name="margin" /></aside>
   </div>
 </template>
 
@@ -47,12 +47,6 @@ defineProps<{ wide?: boolean }>();
   padding: 14px 18px 0;
   overflow: hidden;
   outline: none;
-}
-.work h1 small {
-  margin-left: 10px;
-  color: var(--mid);
-  font: 400 14px var(--text);
-  letter-spacing: 0;
 }
 .tools {
   display: flex;

@@ -18,12 +18,12 @@ defineEmits<{ again: [] }>();
   <component :is="whole ? 'main' : 'section'" :id="whole ? 'work' : undefined" class="note" :class="{ whole }">
     <div class="lines" :role="problem ? 'alert' : 'status'">
       <template v-if="problem">
-        <component :is="whole || first ? 'h1' : 'h2'">Crib could not do that</component>
+        <component :is="whole || first ? 'h1' : 'h2'">Something went wrong</component>
         <p>{{ problem.sentence }}</p>
         <button class="btn" type="button" @click="$emit('again')">Try again</button>
       </template>
       <template v-else-if="loading">
-        <component :is="whole || first ? 'h1' : 'h2'">Opening the ledger…</component>
+        <component :is="whole || first ? 'h1' : 'h2'">Loading…</component>
       </template>
       <template v-else>
         <component :is="whole || first ? 'h1' : 'h2'" v-if="title">{{ title }}</component>

@@ -45,7 +45,7 @@ export function grouped(commands: readonly Command[], groupOf: (command: Command
   return [...groups].flatMap(([title, members]): LedgerRow[] =>
     members.length
       ? [
-          { kind: 'group', key: `g ${title}`, title: title || 'Without a category' },
+          { kind: 'group', key: `g ${title}`, title: title || 'No category' },
           ...members.map((command): LedgerRow => ({ kind: 'command', key: `c ${command.id}`, command })),
         ]
       : [],

@@ -11,7 +11,7 @@ import { useStudy } from './useStudy.ts';
 const WhyNothing = defineAsyncComponent(() => import('./WhyNothing.vue'));
 
 /** What a key does: on the sheet, here and elsewhere in the program, and in programs one may come from; and why it may do nothing. */
-const { program, body, opened, platform, keyboard, layout, language, style, t, show, label, sceneIn } = useStudy();
+const { program, body, opened, platform, keyboard, layout, t, show, label, sceneIn } = useStudy();
 const { inOrder } = opened.value!.tree;
 const context = ref((inOrder[1] ?? inOrder[0]!).id);
 const state = ref<UserState>('none');

@@ -10,10 +10,10 @@ type Told = (command: Command, labelled: (name: string) => string | undefined) =
 /** Fields that are not told as they stand, or together with another. */
 const TOLD: Partial<Record<CommandFieldName, Told>> = {
   needs: ({ needs, satisfiedBy }, labelled) =>
-    [needs, labelled(satisfiedBy) && `${labelled(satisfiedBy)} does that`].filter(Boolean).join(': '),
+    [needs, labelled(satisfiedBy) && `use ${labelled(satisfiedBy)}`].filter(Boolean).join('; '),
   presses: ({ presses }) => presses.map((does, at) => `${at + 1}. ${does}`).join(', '),
   keyList: ({ keyList, keyListSince }) => [keyList, keyListSince && `since ${keyListSince}`].filter(Boolean).join(', '),
-  unshown: ({ unshown }) => (unshown ? 'nowhere, though it works' : ''),
+  unshown: ({ unshown }) => (unshown ? 'not shown in the program, but works' : ''),
 };
 const FIRST: readonly CommandFieldName[] = ['needs', 'then'];
 const LAST: readonly CommandFieldName[] = ['otherNames'];

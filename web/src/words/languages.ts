@@ -1,4 +1,4 @@
-const names = new Intl.DisplayNames('en', { type: 'language' });
+const names = new Intl.DisplayNames('en-GB', { type: 'language' });
 
 /** A language tag in words; what is not known stays a tag. */
 export function languageName(tag: string): string {

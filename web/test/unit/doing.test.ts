@@ -21,7 +21,7 @@ describe('doing something', () => {
     expect([made.busy.value, made.said.value]).toEqual([true, '']);
     finish();
     expect([await first, made.busy.value, made.said.value]).toEqual([true, false, 'Saved.']);
-    const second = await made.doing(async () => refuse('taken', 'That name is taken.'), 'Saved.');
+    const second = await made.doing(async () => refuse('supported', 'That name is taken.'), 'Saved.');
     expect([second, made.said.value, made.problems.value[0]?.sentence]).toEqual([false, '', 'That name is taken.']);
   });
 
@@ -41,7 +41,7 @@ describe('doing something', () => {
     const refused = made.saving.send('POST /api/apps/:slug/runs', { slug: 'kedge' }, run, 'Made.');
     net
       .open('/api/apps/kedge/runs', 'POST')
-      .answer({ type: '', title: '', status: 409, detail: 'Taken.', code: 'taken', problems: [] }, 409);
+      .answer({ type: '', title: '', status: 409, detail: 'Taken.', code: 'supported', problems: [] }, 409);
     expect([await refused, made.saving.problems.value[0]?.sentence, made.reload.mock.calls.length]).toEqual([
       null,
       'Taken.',
@@ -82,13 +82,13 @@ describe('the address', () => {
     expect(router.currentRoute.value.query).toEqual({});
     made.hands.place('left index', 'KeyD');
     await settle();
-    expect(router.currentRoute.value.query).toMatchObject({ rest: 'as placed by hand' });
+    expect(router.currentRoute.value.query).toMatchObject({ rest: 'custom finger positions' });
     expect(made.hands.rest.value.on['left index']).toBe('KeyD');
-    expect(made.place.luggage.value).toMatchObject({ rest: 'as placed by hand' });
+    expect(made.place.luggage.value).toMatchObject({ rest: 'custom finger positions' });
   });
 
   it('passes over fingers and keys that are none', async () => {
-    const { made } = await hosted(() => useHands(), '/?rest=as placed by hand&fingers=99.KeyA,0.<b>,1.KeyS');
+    const { made } = await hosted(() => useHands(), '/?rest=custom finger positions&fingers=99.KeyA,0.<b>,1.KeyS');
     expect(Object.values(made.rest.value.on)).toEqual(['KeyS']);
   });
 });

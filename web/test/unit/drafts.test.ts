@@ -60,9 +60,9 @@ describe('a draft', () => {
       );
     const { made, page } = await hosted(open);
     made.form.list = ['a', 'b'];
-    object.value = { id: 2, name: 'Other', note: '', list: [] };
+    object.value = { id: 2, name: 'Something else', note: '', list: [] };
     await nextTick();
-    expect([made.form.name, made.form.list, made.unsaved.value]).toEqual(['Other', [], false]);
+    expect([made.form.name, made.form.list, made.unsaved.value]).toEqual(['Something else', [], false]);
     page.unmount();
     object.value = { id: 1, name: 'Deck', note: 'changed since', list: ['a'] };
     const { made: later, page: again } = await hosted(open);

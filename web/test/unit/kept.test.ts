@@ -49,7 +49,7 @@ describe('what the browser keeps', () => {
   it('is Crib’s own keys: changed by pressing, taken from whoever had them, switched off where they are one character', async () => {
     localStorage.setItem(
       'crib.own-keys',
-      JSON.stringify({ singlesOff: 'yes', keys: { desk: 'Ctrl+D', help: 'no key' } }),
+      JSON.stringify({ singlesOff: 'yes', keys: { desk: 'Ctrl+D', help: 'no shortcut' } }),
     );
     const own = await import('../../src/own-keys/own-keys.ts');
     expect([own.keysOf('desk'), own.keysOf('help'), own.singlesOff.value]).toEqual(['Ctrl+D', '?', false]);

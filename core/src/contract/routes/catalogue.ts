@@ -10,20 +10,25 @@ const list = z.array;
 
 /** Programs, their releases, and what is catalogued of them. */
 export const CATALOGUE = {
-  'GET /api/apps': route({ does: 'The apps of the workspace', may: 'look at', gives: list(App) }),
-  'POST /api/apps': route({ does: 'Adds an app', may: 'edit', takes: sent.NewApp, gives: App, adds: true }),
+  'GET /api/apps': route({ does: 'The programs of the workspace', may: 'look at', gives: list(App) }),
+  'POST /api/apps': route({ does: 'Adds a program', may: 'edit', takes: sent.NewApp, gives: App, adds: true }),
   'GET /api/apps/:slug': route({
-    does: 'An app with its releases, keysets and sheets',
+    does: 'A program with its releases, keysets and sheets',
     may: 'look at',
     gives: told.AppOverview,
   }),
   'PUT /api/apps/:slug': route({
-    does: 'Corrects an app',
+    does: 'Changes a program',
     may: 'edit',
     takes: edit.SentApp,
     gives: App,
   }),
-  'GET /api/apps/:slug/desk': route({ does: 'The open tasks of an app', may: 'look at', asks: Layouts, gives: Desk }),
+  'GET /api/apps/:slug/desk': route({
+    does: 'The open tasks of a program',
+    may: 'look at',
+    asks: Layouts,
+    gives: Desk,
+  }),
   'POST /api/apps/:slug/releases': route({
     does: 'Adds a release',
     may: 'edit',
@@ -37,7 +42,7 @@ export const CATALOGUE = {
     gives: Catalogue,
   }),
   'PUT /api/releases/:id': route({
-    does: 'Corrects a release',
+    does: 'Changes a release',
     may: 'edit',
     takes: edit.SentRelease,
     gives: Release,
@@ -54,7 +59,7 @@ export const CATALOGUE = {
     size: 'large',
   }),
   'PUT /api/releases/:id/contexts/:context': route({
-    does: 'Corrects a context',
+    does: 'Changes a context',
     may: 'edit',
     takes: edit.SentContext,
     size: 'large',
@@ -86,7 +91,7 @@ export const CATALOGUE = {
     size: 'large',
   }),
   'PUT /api/releases/:id/commands': route({
-    does: 'Corrects commands',
+    does: 'Changes commands',
     may: 'edit',
     takes: edit.SentCommands,
     gives: Corrected,
@@ -140,9 +145,15 @@ export const CATALOGUE = {
   }),
   'PUT /api/apps/:slug/groups/:id': route({ does: 'Changes a group', may: 'edit', takes: edit.SentGroup, gives: Made }),
   'DELETE /api/apps/:slug/groups/:id': route({ does: 'Deletes a group', may: 'edit' }),
-  'POST /api/apps/:slug/runs': route({ does: 'Adds a run', may: 'edit', takes: edit.SentRun, gives: Made, adds: true }),
-  'PUT /api/apps/:slug/runs/:id': route({ does: 'Changes a run', may: 'edit', takes: edit.SentRun, gives: Made }),
-  'DELETE /api/apps/:slug/runs/:id': route({ does: 'Deletes a run', may: 'edit' }),
+  'POST /api/apps/:slug/runs': route({
+    does: 'Adds a task',
+    may: 'edit',
+    takes: edit.SentRun,
+    gives: Made,
+    adds: true,
+  }),
+  'PUT /api/apps/:slug/runs/:id': route({ does: 'Changes a task', may: 'edit', takes: edit.SentRun, gives: Made }),
+  'DELETE /api/apps/:slug/runs/:id': route({ does: 'Deletes a task', may: 'edit' }),
   'PUT /api/apps/:slug/uses': route({ does: 'Sets usage counts', may: 'edit', takes: edit.SentUses }),
   'POST /api/apps/:slug/merge': route({ does: 'Merges two commands', may: 'edit', takes: edit.SentMerge }),
   'POST /api/apps/:slug/split': route({
@@ -153,19 +164,19 @@ export const CATALOGUE = {
     adds: true,
   }),
   'POST /api/apps/:slug/shipped': route({
-    does: 'Adds a shipped keyset',
+    does: 'Adds a built-in keyset',
     may: 'edit',
     takes: edit.NewShipped,
     gives: Made,
     adds: true,
   }),
   'GET /api/system-keys': route({
-    does: 'Keys reserved by operating systems',
+    does: 'Shortcuts reserved by operating systems',
     may: 'look at',
     gives: told.SystemKeysFound,
   }),
   'PUT /api/system-keys': route({
-    does: 'Sets the reserved keys that differ here',
+    does: 'Sets the reserved shortcuts that differ here',
     may: 'edit',
     takes: edit.SentSystemKeys,
   }),

@@ -17,19 +17,19 @@ const list = z.array;
 /** Crosswalks between programs, and synonyms. */
 export const CROSSWALKS = {
   'GET /api/apps/:slug/crosswalks': route({
-    does: 'The crosswalks of an app',
+    does: 'The mappings of a program',
     may: 'look at',
     gives: list(CrosswalkOverview),
   }),
   'POST /api/crosswalks': route({
-    does: 'Creates a crosswalk',
+    does: 'Creates a mapping',
     may: 'edit',
     takes: NewCrosswalk,
     gives: Made,
     adds: true,
   }),
-  'GET /api/crosswalks/:id': route({ does: 'A crosswalk', may: 'look at', gives: Crosswalk }),
-  'DELETE /api/crosswalks/:id': route({ does: 'Deletes an unused crosswalk', may: 'edit' }),
+  'GET /api/crosswalks/:id': route({ does: 'A mapping', may: 'look at', gives: Crosswalk }),
+  'DELETE /api/crosswalks/:id': route({ does: 'Deletes an unused mapping', may: 'edit' }),
   'PUT /api/crosswalks/:id/judgements': route({
     does: 'Records matches',
     may: 'edit',

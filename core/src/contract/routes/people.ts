@@ -68,7 +68,7 @@ export const PEOPLE = {
   }),
   'GET /api/session': route({ does: 'The signed-in user', may: 'signed in', gives: people.Session }),
   'DELETE /api/session': route({ does: 'Signs out', may: 'signed in' }),
-  'DELETE /api/sessions': route({ does: 'Signs out everywhere else', may: 'signed in' }),
+  'DELETE /api/sessions': route({ does: 'Signs out on all other devices', may: 'signed in' }),
   'PUT /api/session/workspace': route({
     does: 'Switches to another workspace',
     may: 'signed in',

@@ -9,7 +9,7 @@ export const PUBLIC = {
   'GET /public/openapi.json': route({ does: 'This description', may: 'anybody', gives: z.looseObject({}) }),
   'GET /public/demo': route({ does: 'The accounts of the demo', may: 'anybody', gives: z.array(DemoAccount) }),
   'GET /public/recipe.schema.json': route({
-    does: 'The JSON Schema of recipes',
+    does: 'The JSON Schema of preset formats',
     may: 'anybody',
     gives: z.looseObject({}),
   }),

@@ -20,18 +20,18 @@ const list = z.array;
 /** Sheets, editions, preset files, and what learners report. */
 export const PUBLISHING = {
   'GET /api/apps/:slug/recipes': route({
-    does: 'The recipes of preset files',
+    does: 'The preset formats',
     may: 'look at',
     gives: list(KeptRecipe),
   }),
   'POST /api/apps/:slug/recipes': route({
-    does: 'Adds a recipe',
+    does: 'Adds a preset format',
     may: 'edit',
     takes: Recipe,
     gives: z.object({ id: Id, name: z.string() }),
     adds: true,
   }),
-  'PUT /api/recipes/:id': route({ does: 'Changes a recipe', may: 'edit', takes: SentRecipe }),
+  'PUT /api/recipes/:id': route({ does: 'Changes a preset format', may: 'edit', takes: SentRecipe }),
   'POST /api/apps/:slug/sheets': route({
     does: 'Creates a sheet',
     may: 'edit',

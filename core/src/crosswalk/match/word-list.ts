@@ -52,7 +52,7 @@ export function readSets(text: string): { sets: string[][]; problems: Problem[] 
       problems.push(
         problem(
           'lone-word',
-          `Line ${index + 1}: “${words[0]}” stands alone. Write the words that mean the same beside it.`,
+          `Line ${index + 1}: “${words[0]}” is on its own. Add words with the same meaning to the line.`,
           { line: index + 1 },
         ),
       );

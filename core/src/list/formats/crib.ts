@@ -41,7 +41,7 @@ export function cribTable(text: string): RawTable | Problem {
   }
   const { format, version } = (value ?? {}) as { format?: unknown; version?: unknown };
   if (format !== 'crib-list' && format !== 'crib-sheet')
-    return problem('unknown-format', 'This is JSON, but neither a list nor a sheet of Crib. Save the list as CSV.');
+    return problem('unknown-format', 'This JSON file is not a Crib list or sheet. Save the list as CSV.');
   if (version !== 1)
     return problem(
       'unknown-format',
@@ -70,7 +70,10 @@ function tooDeep(text: string): Problem | null {
       else if (code === 0x22) inText = false;
     } else if (code === 0x22) inText = true;
     else if ((code === 0x5b || code === 0x7b) && ++depth > DEEPEST)
-      return problem('not-text', `The file is nested deeper than ${DEEPEST} levels, which no list is.`);
+      return problem(
+        'not-text',
+        `The file is nested more than ${DEEPEST} levels deep, too deep for a list. Save the list as CSV.`,
+      );
     else if (code === 0x5d || code === 0x7d) depth--;
   }
   return null;

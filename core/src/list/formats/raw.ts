@@ -30,7 +30,7 @@ export const MOST_CELLS = 1_500_000;
 export const tooManyCells = (where: string): Problem =>
   problem(
     'too-many-cells',
-    `The table reaches as far as ${where}: that is more than a list of shortcuts holds. Delete what stands far outside, or save the list as CSV.`,
+    `The sheet extends to ${where}, far beyond a list of shortcuts. Delete stray cells, or save as CSV.`,
   );
 
 export const clean = (text: string) =>

@@ -10,7 +10,7 @@ const MOST_PARTS = 2000;
 
 const bomb = problem(
   'file-too-large',
-  'Unpacked, the file would be far larger than any list of shortcuts. Save it as CSV and try again.',
+  'The unpacked file would be far too large for a list of shortcuts. Save it as CSV and try again.',
 );
 
 /** The parts of a zip file by name, without unpacking them; a file that would unpack to too much is refused. */
@@ -26,7 +26,7 @@ export function zipParts(bytes: Uint8Array): Map<string, number> | Problem {
       },
     });
   } catch {
-    return problem('not-text', 'The file is damaged: it begins like a spreadsheet and cannot be unpacked.');
+    return problem('not-text', 'The file is damaged: it looks like a spreadsheet but cannot be unpacked.');
   }
   return parts.size > MOST_PARTS || total > MOST_UNPACKED ? bomb : parts;
 }
@@ -39,10 +39,10 @@ function part(bytes: Uint8Array, name: string): string | Problem {
   } catch {
     unpacked = undefined;
   }
-  if (!unpacked) return problem('not-text', 'The file is damaged: what it should hold cannot be unpacked.');
+  if (!unpacked) return problem('not-text', 'The file is damaged: its contents cannot be unpacked.');
   const text = new TextDecoder('utf-8').decode(unpacked);
   if (/<!(DOCTYPE|ENTITY)/i.test(text.slice(0, 10_000)))
-    return problem('not-text', 'The file defines entities of its own, which a spreadsheet does not. It was not read.');
+    return problem('not-text', 'The file defines its own entities, which spreadsheets do not. It was not imported.');
   return text;
 }
 
@@ -74,7 +74,7 @@ export async function xlsxTables(bytes: Uint8Array): Promise<RawTable[] | Proble
       }),
     }));
   } catch {
-    return problem('not-text', 'The file is damaged: its sheets cannot be read. Save it anew, or as CSV.');
+    return problem('not-text', 'The file is damaged: its sheets cannot be read. Save it again, or as CSV.');
   }
 }
 
@@ -87,7 +87,10 @@ function farCells(xml: string): Problem | null {
       const [, letters = '', digits = ''] = /^([A-Z]+)(\d+)$/.exec(address) ?? [];
       const column = [...letters].reduce((sum, letter) => sum * 26 + letter.charCodeAt(0) - 64, 0);
       if (letters.length > 3 || column > 16_384 || Number(digits) > 1_048_576)
-        return problem('not-text', `The file names a cell ${address}, which no spreadsheet has. It was not read.`);
+        return problem(
+          'not-text',
+          `The file contains a cell ${address}, which does not exist in a spreadsheet. It was not imported.`,
+        );
       columns = Math.max(columns, column);
       rows = Math.max(rows, Number(digits));
       if (++cells > 2 * MOST_CELLS || columns * rows > MOST_CELLS || rows > MOST_ROWS + 2) return tooManyCells(address);
@@ -120,7 +123,7 @@ export function odsTables(bytes: Uint8Array): RawTable[] | Problem {
   try {
     nodes = parser.parse(content) as Xml[];
   } catch {
-    return problem('not-text', 'The file is damaged: its sheets cannot be read. Save it anew, or as CSV.');
+    return problem('not-text', 'The file is damaged: its sheets cannot be read. Save it again, or as CSV.');
   }
   const tables: RawTable[] = [];
   let cells = 0;
@@ -139,7 +142,7 @@ export function odsTables(bytes: Uint8Array): RawTable[] | Problem {
     }
   };
   visit(nodes, 0);
-  return cells > MOST_CELLS ? tooManyCells(`${cells.toLocaleString('en')} cells`) : tables;
+  return cells > MOST_CELLS ? tooManyCells(`${cells.toLocaleString('en-GB')} cells`) : tables;
 }
 
 const GROUPS = ['table:table-header-rows', 'table:table-row-group', 'table:table-rows'];

@@ -56,11 +56,11 @@ export function learnRecipe(
   catalogue: Catalogue,
   platform: Platform,
 ): LearnedRecipe {
-  if (marks.length === 0) refuse('no-marks', 'Mark a command and its keys in the file first.');
+  if (marks.length === 0) refuse('no-marks', 'Highlight a command and its shortcut in the file first.');
   const { text, encoding } = openedFile(file.bytes);
   for (const { command, keys } of marks)
     if (command.from < keys.to && keys.from < command.to)
-      refuse('marks-overlap', 'A command and its keys cannot share text. Mark them apart.');
+      refuse('marks-overlap', 'A command and its shortcut cannot overlap. Highlight them separately.');
   const names = new Set(catalogue.commands.map((one) => one.name));
   const marked = marks.map(({ command }) => text.slice(command.from, command.to));
   const name = marked.some((one) => /\s/.test(one) && !names.has(one)) ? 'label' : 'command';
@@ -101,7 +101,7 @@ export function learnRecipe(
     made.data ??
     refuse(
       'not-a-record',
-      'No record can be made of what was marked: it is too long, or holds signs that no line has. Mark other ones.',
+      'No entry can be made from the highlighted text: it is too long, or contains characters that cannot be in a line. Highlight other examples.',
     );
   const records = recordsIn(base, text);
   const texts = records.map((one) => one.fields['keys'] ?? '');

@@ -33,7 +33,7 @@ export function lineShape(
   const all = marks.map((mark, at): Pieces => {
     const line = lines[at]!;
     if (mark.keys.from < line.from || mark.keys.to > line.to)
-      return refuse('not-one-line', 'A command and its keys must be on one line. Mark them on the same line.');
+      return refuse('not-one-line', 'A command and its shortcut must be on the same line.');
     const inside = fieldsOf(mark, name).filter(({ span }) => span.from >= line.from && span.to <= line.to);
     const texts = [line.from, ...inside.map((one) => one.span.to)].map((from, i) =>
       flat(text.slice(from, inside[i]?.span.from ?? line.to)),
@@ -47,7 +47,7 @@ export function lineShape(
   if (!first || all.some((one) => one.fields.join() !== first.fields.join()))
     return refuse(
       'other-order',
-      'The command and the keys are in a different order on these lines. Mark lines that look alike.',
+      'The command and the shortcut are in a different order on these lines. Highlight lines that look alike.',
     );
   const shared = first.texts.map((_, i) =>
     (i === first.texts.length - 1 ? ending : common)(all.map((one) => one.texts[i]!)),

@@ -94,7 +94,7 @@ export function jsonShape(text: string, [mark]: readonly Mark[], name: 'command'
   if (!record)
     return refuse(
       'not-a-record',
-      'No object or member of this file holds both what was marked. Mark a command and its keys again.',
+      'No object in this file contains both highlighted texts. Highlight a command and its shortcut again.',
     );
   const inside = all.filter((one) => within(spanOf(record!), one.span));
   const place = all.find((one) => one.field === 'context' && !inside.includes(one));

@@ -1,6 +1,6 @@
 import type { ChangeLine, ChangesBody } from '../../contract/index.ts';
 import { US, platformName, showStored, type Platform, type Style } from '../../keys/index.ts';
-import { tell } from '../../words/index.ts';
+import { dateIn, tell } from '../../words/index.ts';
 import { appliesOn, changesFrom, keysOfLine } from '../compose/changes.ts';
 import { KEY_SIZE, PAD, SMALL, assembled, headingOf, type Block } from './blocks.ts';
 import type { Face } from './metrics.generated.ts';
@@ -57,7 +57,7 @@ export function changesSetting(body: ChangesBody, reading: Reading, address: str
         tone: 'mid' as const,
         after: 0,
       });
-      const edition = [tell(language, 'print.edition', { number, on: publishedOn }), address, page]
+      const edition = [tell(language, 'print.edition', { number, on: dateIn(language, publishedOn) }), address, page]
         .filter(Boolean)
         .join(' · ');
       const made = stack([text(credit), text(edition)], { width, measure });

@@ -1,7 +1,7 @@
 import type { EditionBody, EditionRow } from '../../contract/index.ts';
 import { US, platformName, showStored, type Platform, type Style } from '../../keys/index.ts';
 import { each, once } from '../../memory/index.ts';
-import { tell } from '../../words/index.ts';
+import { dateIn, tell } from '../../words/index.ts';
 import { subjectOf } from '../compose/changes.ts';
 import { KEY_SIZE, PAD, SMALL, TICK, assembled, headingOf, type Block } from './blocks.ts';
 import { codeOf } from './code.ts';
@@ -87,7 +87,7 @@ function footOf(
   const small = Math.max(4.5, 0.72 * size);
   const marks = look.marks ? tell(language, 'page.boxes') : '';
   const words = [credit, terms, independence].filter(Boolean).join(' · ');
-  const edition = [tell(language, 'print.edition', { number, on: publishedOn }), address, page]
+  const edition = [tell(language, 'print.edition', { number, on: dateIn(language, publishedOn) }), address, page]
     .filter(Boolean)
     .join(' · ');
   const line = (text: string) => ({

@@ -83,21 +83,21 @@ export function arguedMarkdown({ names, runs, groups, day, rows }: Argued, platf
   const keys = (list: readonly string[]) =>
     list.map((one) => `\`${showStored(one, platform).replaceAll('`', '')}\``).join(' ') || 'none';
   const parts = [
-    `# ${a} and ${b}, side by side`,
-    `On ${platformName(platform)}. Times by the keystroke-level model (Card, Moran and Newell 1980); travel from a ¾ inch pitch.`,
+    `# ${a} and ${b}, compared`,
+    `On ${platformName(platform)}. Times by the keystroke-level model (Card, Moran and Newell 1980); travel for a key pitch of ¾ inch.`,
   ];
   if (runs.length)
     parts.push(
-      '## On the runs',
+      '## By task',
       table(
         [
-          'Run',
+          'Task',
           `${a}: seconds`,
           `${b}: seconds`,
           `${a}: travel`,
           `${b}: travel`,
-          `${a}: without the mouse`,
-          `${b}: without the mouse`,
+          `${a}: mouse-free steps`,
+          `${b}: mouse-free steps`,
         ],
         runs.map(({ name, figures: [x, y] }) => [
           text(name),
@@ -112,31 +112,31 @@ export function arguedMarkdown({ names, runs, groups, day, rows }: Argued, platf
     );
   if (day)
     parts.push(
-      '## In a working day',
+      '## Per working day',
       table(
         ['', a, b],
         [
           ['Fingers travel', ...day.travel.map((one) => `${(one / 1000).toFixed(1)} m`)],
-          ['Giving commands takes', ...day.seconds.map((one) => `${(one / 60).toFixed(1)} min`)],
+          ['Time spent on commands', ...day.seconds.map((one) => `${(one / 60).toFixed(1)} min`)],
         ],
       ),
     );
   if (groups.length)
     parts.push(
-      '## How far apart their keys lie',
+      '## Distance between shortcuts',
       table(
         ['Group', a, b],
         groups.map(({ name, mean }) => [text(name), ...mean.map((one) => `${Math.round(one)} mm`)]),
       ),
     );
   parts.push(
-    '## What differs',
+    '## Differences',
     rows.length
       ? table(
           ['Command', a, b, 'Why'],
           rows.map((row) => [text(row.command), keys(row.keys[0]), keys(row.keys[1]), text(row.reason)]),
         )
-      : 'They give every command the same keys.',
+      : 'Both keysets use the same shortcuts.',
   );
   return `${parts.join('\n\n')}\n`;
 }

@@ -1,6 +1,6 @@
 import type { ChangeLine, ChangesBody } from '../../contract/index.ts';
 import { US, platformName, showStored, type Platform } from '../../keys/index.ts';
-import { tell, type LearnerLanguage } from '../../words/index.ts';
+import { dateIn, tell, type LearnerLanguage } from '../../words/index.ts';
 import { changesFrom, keysOfLine, type KeysBesides } from '../compose/changes.ts';
 import { tableCsv, tableMarkdown, type PlainTable } from './table.ts';
 
@@ -58,7 +58,7 @@ export function changesMarkdown(body: ChangesBody): string {
   const parts = [
     `# ${text(body.title)}`,
     text(
-      `${changesFrom(body)}. ${tell(body.language, 'print.edition', { number: body.number, on: body.publishedOn })}.`,
+      `${changesFrom(body)}. ${tell(body.language, 'print.edition', { number: body.number, on: dateIn(body.language, body.publishedOn) })}.`,
     ),
     ...(body.intro ? [text(body.intro)] : []),
     ...body.groups.flatMap((group) => [

@@ -1,6 +1,13 @@
 import type { EditionBody, PublicEdition, ToolName } from '../../contract/index.ts';
 import { platformName } from '../../keys/index.ts';
-import { LANGUAGE_NAMES, LEARNER_LANGUAGES, tell, type LearnerCode, type LearnerLanguage } from '../../words/index.ts';
+import {
+  dateIn,
+  LANGUAGE_NAMES,
+  LEARNER_LANGUAGES,
+  tell,
+  type LearnerCode,
+  type LearnerLanguage,
+} from '../../words/index.ts';
 import { changingSaid } from '../compose/how-to-change.ts';
 import { escaped } from '../fit/escaped.ts';
 import { loadingSteps } from '../compose/loading.ts';
@@ -121,11 +128,14 @@ function standingNote({ standing: { withdrawn, newer }, body }: PublicEdition, l
   const note = (html: string) => `<p class="stands" role="status">${html}</p>`;
   const gone = withdrawn
     ? note(
-        `${escaped(tell(language, 'page.withdrawn', { on: withdrawn.on }))} <span lang="${body.language}">${escaped(withdrawn.because)}</span>`,
+        `${escaped(tell(language, 'page.withdrawn', { on: dateIn(language, withdrawn.on) }))} <span lang="${body.language}">${escaped(withdrawn.because)}</span>`,
       )
     : '';
   return (
-    gone + (newer ? note(linkTo(newer.path, tell(language, 'page.newer', { number: newer.number, on: newer.on }))) : '')
+    gone +
+    (newer
+      ? note(linkTo(newer.path, tell(language, 'page.newer', { number: newer.number, on: dateIn(language, newer.on) })))
+      : '')
   );
 }
 

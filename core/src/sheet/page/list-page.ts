@@ -1,4 +1,4 @@
-import { tell, type LearnerLanguage } from '../../words/index.ts';
+import { dateIn, tell, type LearnerLanguage } from '../../words/index.ts';
 import { escaped } from '../fit/escaped.ts';
 import { documentOf, linkTo, type Assets } from './shell.ts';
 
@@ -28,7 +28,7 @@ export function listPage({
 }): string {
   const items = editions.map(
     (one) =>
-      `<li lang="${one.language}"><h2>${linkTo(one.href, one.title)}</h2><p>${escaped(one.about)}</p><p class="sum">${escaped(tell(language, 'print.edition', { number: one.number, on: one.publishedOn }))}</p></li>`,
+      `<li lang="${one.language}"><h2>${linkTo(one.href, one.title)}</h2><p>${escaped(one.about)}</p><p class="sum">${escaped(tell(language, 'print.edition', { number: one.number, on: dateIn(language, one.publishedOn) }))}</p></li>`,
   );
   const none = `<p>${escaped(tell(language, 'list.none'))}</p>`;
   return documentOf({

@@ -20,7 +20,7 @@ async function add() {
   added.value = '';
   try {
     await ask('POST /api/releases/:id/contexts', { id: props.release }, { ...form });
-    added.value = `${form.name} is added.`;
+    added.value = `Context “${form.name}” added.`;
     form.name = '';
     form.takesText = false;
     await workspace.reload();
@@ -32,14 +32,14 @@ async function add() {
 
 <template>
   <form class="make" @submit.prevent="add">
-    <h3>Add a place where shortcuts work</h3>
+    <h3>Add a context</h3>
     <FormField label="Name"
       ><ElInput v-model="form.name" maxlength="80" required placeholder="a window, a mode, a tool"
     /></FormField>
-    <FormField label="Within"><PlaceSelect v-model="form.parent" label="Within" /></FormField>
-    <ElCheckbox v-model="form.takesText" label="Typing there goes into text or a field" />
+    <FormField label="Parent context"><PlaceSelect v-model="form.parent" label="Parent context" /></FormField>
+    <ElCheckbox v-model="form.takesText" label="Typing goes into a text field here" />
     <ProblemList :problems="problems" />
     <p role="status">{{ added }}</p>
-    <div class="actions"><button class="btn" type="submit">Add the place</button></div>
+    <div class="actions"><button class="btn" type="submit">Add context</button></div>
   </form>
 </template>

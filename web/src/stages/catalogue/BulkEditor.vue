@@ -5,6 +5,7 @@ import { ask } from '../../api/client.ts';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, ref, watch } from 'vue';
 import { platformName } from '@crib/core/keys';
+import { counted } from '@crib/core/words';
 import ProblemList from '../../parts/ProblemList.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
@@ -48,7 +49,7 @@ async function save() {
     'PUT /api/releases/:id/commands',
     { id: workspace.catalogue!.release.id },
     { commands: sent.value },
-    `${length} corrected.`,
+    `${counted(length, 'command')} updated.`,
   );
 }
 const bindings = computed(() => {
@@ -63,7 +64,7 @@ function tried() {
     'POST /api/releases/:id/trials',
     { id: workspace.catalogue!.release.id },
     body,
-    `Noted for ${platformName(platform.value)}.`,
+    `Verified on ${platformName(platform.value)}.`,
   );
 }
 const named = ref('');
@@ -78,8 +79,8 @@ async function group() {
   const [slug, name] = [appSlug.value, groupName.value];
   const made =
     kind.value === 'run'
-      ? await send('POST /api/apps/:slug/runs', { slug }, { name, steps: ids }, 'Made.')
-      : await send('POST /api/apps/:slug/groups', { slug }, { kind: kind.value, name, members: ids }, 'Made.');
+      ? await send('POST /api/apps/:slug/runs', { slug }, { name, steps: ids }, 'Task created.')
+      : await send('POST /api/apps/:slug/groups', { slug }, { kind: kind.value, name, members: ids }, 'Group created.');
   if (made) named.value = '';
 }
 
@@ -112,19 +113,24 @@ async function putOn() {
         },
       ];
   const body = { title, keysetId, revision, sections } satisfies SentSheet;
-  await send('PUT /api/sheets/:id', { id: there.id }, body, `${rows.length} put on “${title}”.`);
+  await send('PUT /api/sheets/:id', { id: there.id }, body, `${counted(rows.length, 'command')} added to “${title}”.`);
 }
 const removing = ref(false);
 async function remove() {
   const ids = commands.value.map((one) => one.id);
   const { release } = workspace.catalogue!;
   removing.value = false;
-  await send('DELETE /api/releases/:id/commands', { id: release.id }, { commands: ids }, `${ids.length} removed.`);
+  await send(
+    'DELETE /api/releases/:id/commands',
+    { id: release.id },
+    { commands: ids },
+    `${counted(ids.length, 'command')} deleted.`,
+  );
 }
 </script>
 
 <template>
-  <h2>{{ commands.length }} commands marked</h2>
+  <h2>{{ counted(commands.length, 'command') }} selected</h2>
   <p class="under">
     {{
       commands
@@ -134,15 +140,15 @@ async function remove() {
     }}{{ commands.length > 4 ? ' …' : '' }}
   </p>
   <form v-if="open" class="make" @submit.prevent="save">
-    <FormField label="For all of them"
+    <FormField label="Change for all"
       ><SelectField
         v-model="field"
-        label="What to correct"
+        label="Field to change"
         :choices="[
-          { value: 'category', label: 'the category' },
-          { value: 'home', label: 'where they work' },
-          { value: 'flag', label: 'a flag' },
-          { value: 'replace', label: 'words in label and menu' },
+          { value: 'category', label: 'Category' },
+          { value: 'home', label: 'Where it works' },
+          { value: 'flag', label: 'Flag' },
+          { value: 'replace', label: 'Find and replace in labels and menus' },
         ]"
     /></FormField>
     <ElInput
@@ -152,65 +158,69 @@ async function remove() {
       aria-label="Category"
       placeholder="Category"
     />
-    <PlaceSelect v-if="field === 'home'" v-model="home" label="Where they work" />
+    <PlaceSelect v-if="field === 'home'" v-model="home" label="Where it works" />
     <template v-if="field === 'flag'">
       <SelectField v-model="flag" label="Flag" :choices="SHIPPED_FLAGS" />
-      <ElCheckbox v-model="on" label="they have the flag" />
+      <ElCheckbox v-model="on" label="Set" />
     </template>
     <template v-if="field === 'replace'">
-      <ElInput v-model="from" aria-label="Replace" placeholder="replace" />
-      <ElInput v-model="to" aria-label="By" placeholder="by" />
+      <ElInput v-model="from" aria-label="Find" placeholder="find" />
+      <ElInput v-model="to" aria-label="Replace with" placeholder="replace with" />
     </template>
     <div class="actions">
-      <button type="submit" class="btn primary" :disabled="busy || sent.length === 0">Correct {{ sent.length }}</button>
+      <button type="submit" class="btn primary" :disabled="busy || sent.length === 0">
+        Update {{ counted(sent.length, 'command') }}
+      </button>
     </div>
   </form>
-  <p v-else class="mid">The release is sealed: what it ships with is not written to any more.</p>
+  <p v-else class="mid">Sealed release: built-in data is read-only.</p>
   <h3>Verified</h3>
   <div class="actions">
     <button type="button" class="btn" :disabled="busy || bindings.length === 0" @click="tried">
-      {{ bindings.length }} tried on {{ platformName(platform) }}
+      Mark {{ bindings.length }} as verified on {{ platformName(platform) }}
     </button>
   </div>
-  <h3>Group them</h3>
+  <h3>Create a group</h3>
   <form class="make" @submit.prevent="group">
     <SelectField
       v-model="kind"
-      label="As"
+      label="Type"
       :choices="[
-        { value: 'family', label: 'a family, in this order' },
-        { value: 'pair', label: 'a pair of opposites' },
-        { value: 'slots', label: 'slots the user fills' },
-        { value: 'ways', label: 'ways to one goal' },
-        { value: 'run', label: 'a run, in this order' },
+        { value: 'family', label: 'Family, in this order' },
+        { value: 'pair', label: 'Pair of opposites' },
+        { value: 'slots', label: 'Slots that users fill' },
+        { value: 'ways', label: 'Alternatives' },
+        { value: 'run', label: 'Task, in this order' },
       ]"
     />
     <ElInput v-model="groupName" maxlength="120" required aria-label="Name of the group" placeholder="Keep … view" />
-    <div class="actions"><button type="submit" class="btn" :disabled="busy">Make it</button></div>
+    <div class="actions">
+      <button type="submit" class="btn" :disabled="busy">{{ kind === 'run' ? 'Create task' : 'Create group' }}</button>
+    </div>
   </form>
   <template v-if="sheets.length">
-    <h3>Put them on a sheet</h3>
-    <SelectField
-      v-model="sheet"
-      label="Which sheet"
-      :choices="sheets.map((one) => ({ value: one.id, label: one.title }))"
-    />
+    <h3>Add to a sheet</h3>
+    <SelectField v-model="sheet" label="Sheet" :choices="sheets.map((one) => ({ value: one.id, label: one.title }))" />
     <div class="actions">
       <button type="button" class="btn" :disabled="busy || sheet === null" @click="putOn">
-        Put {{ commands.length }} on it
+        Add {{ counted(commands.length, 'command') }}
       </button>
     </div>
   </template>
   <template v-if="open">
-    <h3>Remove them</h3>
+    <h3>Delete</h3>
     <div class="actions">
-      <button type="button" class="btn" :disabled="busy" @click="removing = true">Remove {{ commands.length }}</button>
+      <button type="button" class="btn" :disabled="busy" @click="removing = true">
+        Delete {{ counted(commands.length, 'command') }}
+      </button>
     </div>
-    <ElDialog v-model="removing" :title="`Remove ${commands.length} commands?`" width="420">
-      <p>Their shortcuts in this release go with them. Other releases keep theirs. This cannot be undone.</p>
+    <ElDialog v-model="removing" :title="`Delete ${counted(commands.length, 'command')}?`" width="420">
+      <p>This also deletes their shortcuts in this release. Other releases are not affected. This cannot be undone.</p>
       <template #footer>
         <button type="button" class="btn" @click="removing = false">Cancel</button>
-        <button type="button" class="btn primary" style="margin-left: 8px" @click="remove">Remove them</button>
+        <button type="button" class="btn primary" style="margin-left: 8px" @click="remove">
+          Delete {{ counted(commands.length, 'command') }}
+        </button>
       </template>
     </ElDialog>
   </template>

@@ -10,15 +10,15 @@ const workspace = useWorkspace();
 const { route, appSlug, releaseLabel, luggage } = usePlace();
 const params = computed(() => ({ app: appSlug.value, release: releaseLabel.value }));
 const views = computed(() => [
-  { name: 'catalogue', title: 'The ledger', count: commandCount(workspace.catalogue?.commands ?? []) },
-  { name: 'places', title: 'Places', count: workspace.catalogue?.contexts.length },
-  { name: 'groups', title: 'Pairs and families', count: workspace.catalogue?.groups.length },
-  { name: 'runs', title: 'Runs', count: workspace.catalogue?.runs.length },
-  { name: 'uses', title: 'Use counts', count: new Set(workspace.catalogue?.uses.map((one) => one.command)).size },
-  { name: 'remarks', title: 'Remarks', count: undefined },
+  { name: 'catalogue', title: 'All commands', count: commandCount(workspace.catalogue?.commands ?? []) },
+  { name: 'places', title: 'Contexts', count: workspace.catalogue?.contexts.length },
+  { name: 'groups', title: 'Command groups', count: workspace.catalogue?.groups.length },
+  { name: 'runs', title: 'Tasks', count: workspace.catalogue?.runs.length },
+  { name: 'uses', title: 'Usage', count: new Set(workspace.catalogue?.uses.map((one) => one.command)).size },
+  { name: 'remarks', title: 'Comments', count: undefined },
   { name: 'round', title: 'Verification round', count: undefined },
-  { name: 'policy', title: 'Key policy', count: undefined },
-  { name: 'system-keys', title: 'System keys', count: workspace.catalogue?.systemKeys.length },
+  { name: 'policy', title: 'Key handling', count: undefined },
+  { name: 'system-keys', title: 'Reserved shortcuts', count: workspace.catalogue?.systemKeys.length },
 ]);
 </script>
 

@@ -23,6 +23,7 @@ import CommandStory from './CommandStory.vue';
 import FilterIndex from './FilterIndex.vue';
 import PressStory from './PressStory.vue';
 import SavedViews from './SavedViews.vue';
+import PageHead from '../../parts/PageHead.vue';
 import { useLedger } from './useLedger.ts';
 
 const workspace = useWorkspace();
@@ -120,16 +121,19 @@ async function seal() {
         <SavedViews />
       </template>
 
-      <h1>
-        {{ title }}<small>{{ commandCount(shown) }} of {{ commandCount(catalogue.commands) }} commands</small>
-      </h1>
+      <PageHead>
+        {{ title
+        }}<template #beside
+          ><small>{{ commandCount(shown) }} of {{ commandCount(catalogue.commands) }} commands</small></template
+        ></PageHead
+      >
       <div class="tools">
         <LedgerTools />
         <ColumnPicker v-model="columnIds" />
         <span class="end">
           <HandOut :name="`${workspace.app?.slug}-${releaseLabel}-${platform}`" :table="table" />
           <button v-if="!catalogue.release.sealedAt" type="button" class="btn" @click="adding = !adding">
-            {{ adding ? 'Cancel' : 'Add a command' }}
+            {{ adding ? 'Cancel' : 'Add command' }}
           </button>
           <button
             v-if="!catalogue.release.sealedAt && catalogue.commands.length"
@@ -140,20 +144,22 @@ async function seal() {
             Seal {{ releaseLabel }}
           </button>
           <RouterLink v-if="!catalogue.release.sealedAt" class="btn primary" :to="{ name: 'reading', query: luggage }"
-            >Read a list in</RouterLink
+            >Import a list</RouterLink
           >
         </span>
       </div>
       <StateNote v-if="catalogue.commands.length === 0" :title="`${releaseLabel} has no commands yet`">
-        <p>Read the program’s list of shortcuts in: a spreadsheet, a web page, Markdown, or typed lines.</p>
-        <RouterLink class="btn primary" :to="{ name: 'reading', query: luggage }">Read a list in</RouterLink>
+        <p>Import the program’s list of shortcuts: spreadsheet, web page, Markdown or plain text.</p>
+        <RouterLink class="btn primary" :to="{ name: 'reading', query: luggage }">Import a list</RouterLink>
       </StateNote>
       <StateNote
         v-else-if="rows.length === 0"
-        :title="press ? 'These keys do nothing here' : 'No command has that name'"
+        :title="press ? 'This shortcut is not used here' : 'No matching commands'"
       >
         <p>
-          {{ press ? 'They are free in the columns shown, on this platform.' : 'Try fewer letters, or another place.' }}
+          {{
+            press ? 'It is free in the columns shown, on this platform.' : 'Try a shorter search or another context.'
+          }}
         </p>
         <button type="button" class="btn" @click="clear()">Show all commands</button>
       </StateNote>
@@ -177,7 +183,7 @@ async function seal() {
         @resize="resize"
         @pin="(count) => (pinned = count)"
       />
-      <ChipLegend><span>Shift+click marks several rows</span></ChipLegend>
+      <ChipLegend><span>Shift+click selects several rows</span></ChipLegend>
 
       <template #margin>
         <div ref="margin" tabindex="-1">
@@ -191,7 +197,7 @@ async function seal() {
           <CommandStory v-else-if="selected" :command="selected" :how="style">
             <div class="actions">
               <RouterLink class="btn" :to="{ name: 'command', params: { command: selected.name }, query: luggage }"
-                >Open its page</RouterLink
+                >Open command page</RouterLink
               >
               <RouterLink
                 v-for="keyset in workspace.custom"
@@ -203,15 +209,14 @@ async function seal() {
                   query: { ...luggage, row: selected.name, at: 'keys' },
                 }"
               >
-                Change it in {{ keyset.name }}
+                Edit in {{ keyset.name }}
               </RouterLink>
             </div>
           </CommandStory>
           <template v-else>
             <h2>Nothing selected</h2>
             <p class="under">
-              Choose a command, and its story stands here: its keys on each platform, where they come from, why they
-              were changed.
+              Select a command to see its shortcuts on each platform, their sources and why they were changed.
             </p>
             <PressStory press="" :how="style" />
           </template>
@@ -220,15 +225,15 @@ async function seal() {
     </StageFrame>
   </ReleaseGate>
 
-  <ElDialog v-model="sealing" :title="`Seal ${releaseLabel} for good?`" width="420">
+  <ElDialog v-model="sealing" :title="`Seal ${releaseLabel} permanently?`" width="420">
     <p>
-      What {{ releaseLabel }} ships can then no longer be written to. Custom keysets on it stay open. This cannot be
-      undone.
+      Its built-in commands and shortcuts can then only be changed by dated corrections. Custom keysets stay editable.
+      This cannot be undone.
     </p>
     <ProblemList :problems="problems" />
     <template #footer>
-      <button type="button" class="btn" @click="sealing = false">Leave it open</button>
-      <button type="button" class="btn primary" style="margin-left: 8px" @click="seal">Seal it</button>
+      <button type="button" class="btn" @click="sealing = false">Cancel</button>
+      <button type="button" class="btn primary" style="margin-left: 8px" @click="seal">Seal {{ releaseLabel }}</button>
     </template>
   </ElDialog>
 </template>

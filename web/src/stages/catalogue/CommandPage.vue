@@ -18,6 +18,7 @@ import DetailForm from './DetailForm.vue';
 import CorrectCommand from './CorrectCommand.vue';
 import ShippedKeys from './ShippedKeys.vue';
 import WhyPanel from './WhyPanel.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** A command: its shortcuts through all releases and platforms, the ways to it, and what can be corrected. */
 const workspace = useWorkspace();
@@ -89,10 +90,10 @@ const values = computed(() => {
 const flags = computed(() => {
   const one = command.value!;
   return [
-    one.fixed && 'cannot be changed',
-    one.hidden && 'hidden until switched on',
-    one.destructive && 'destroys work',
-    (one.parameterised || values.value.length > 0) && 'takes an argument',
+    one.fixed && 'fixed',
+    one.hidden && 'hidden by default',
+    one.destructive && 'destructive',
+    (one.parameterised || values.value.length > 0) && 'takes a value',
     one.scripted && 'scripted',
     one.onePress !== 'once' && `one press ${one.onePress}`,
   ].filter((flag): flag is string => Boolean(flag));
@@ -103,8 +104,8 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
 
 <template>
   <ReleaseGate v-slot="{ catalogue, tree }">
-    <StateNote v-if="!command" whole title="There is no such command in this release">
-      <RouterLink class="btn" :to="{ name: 'catalogue', query: luggage }">To the ledger</RouterLink>
+    <StateNote v-if="!command" whole title="Command not found in this release">
+      <RouterLink class="btn" :to="{ name: 'catalogue', query: luggage }">Back to all commands</RouterLink>
     </StateNote>
     <StageFrame v-else>
       <template #index>
@@ -112,18 +113,21 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
         <p class="mid">{{ catalogue.release.label }}, {{ catalogue.release.sealedAt ? 'sealed' : 'open' }}</p>
         <h3>Back to</h3>
         <RouterLink class="btn plain" :to="{ name: 'catalogue', query: { ...luggage, row: command.name } }"
-          >The ledger</RouterLink
+          >All commands</RouterLink
         >
       </template>
-      <h1>
-        {{ command.label }}<small>{{ tree.path(command.home) }}</small>
-      </h1>
+      <PageHead>
+        {{ command.label
+        }}<template #beside
+          ><small>{{ tree.path(command.home) }}</small></template
+        ></PageHead
+      >
       <div class="tools">
         <span class="figures">{{ command.name }}</span>
         <b v-if="flags.length">{{ flags.join(' · ') }}</b>
         <span class="end">
           <RouterLink class="btn" :to="{ name: 'story', query: { ...luggage, command: command.name } }"
-            >With earlier releases</RouterLink
+            >Compare with earlier releases</RouterLink
           >
           <button type="button" class="btn" :aria-pressed="editing" @click="editing = !editing">
             {{ editing ? 'Done' : catalogue.release.sealedAt ? 'Correct' : 'Edit' }}
@@ -132,7 +136,7 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
       </div>
       <div class="story">
         <section>
-          <h2>Through the releases</h2>
+          <h2>Across releases</h2>
           <table>
             <thead>
               <tr>
@@ -143,10 +147,11 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
             <tbody>
               <tr v-for="line in lines" :key="line.title">
                 <th scope="row">
-                  {{ line.title }}<small v-if="line.there && line.label !== command.label">as {{ line.label }}</small>
+                  {{ line.title
+                  }}<small v-if="line.there && line.label !== command.label">called {{ line.label }}</small>
                 </th>
                 <td v-for="one in platforms" :key="one">
-                  <span v-if="!line.there" class="mid">not there</span>
+                  <span v-if="!line.there" class="mid">not available</span>
                   <span v-else-if="!line.keys[one]?.length" class="mid">none</span>
                   <KeyChip
                     v-for="held in distinct(line.keys[one] ?? [])"
@@ -162,7 +167,7 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
           </table>
         </section>
         <section v-if="values.length">
-          <h2>Its arguments</h2>
+          <h2>Variants with a value</h2>
           <div v-for="{ one, keys } in values" :key="one.id" class="way">
             <RouterLink :to="to(one.name)">{{ one.argument }}</RouterLink>
             <span>
@@ -179,12 +184,12 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
           </div>
         </section>
         <section v-if="changing">
-          <h2>How its key is changed</h2>
+          <h2>How users change this shortcut</h2>
           <p>{{ changing }}</p>
         </section>
         <CommandWays :command="command" :goals="goals" />
         <section>
-          <h2>Remarks</h2>
+          <h2>Comments</h2>
           <RemarkList :command="command.id" />
         </section>
         <section>
@@ -193,9 +198,9 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
             <span class="mid">{{ fact.name }}</span><span>{{ fact.text }}</span>
           </div>
           <button type="button" class="btn plain" :aria-pressed="detailing" @click="detailing = !detailing">
-            {{ detailing ? 'Done' : 'Add to it' }}
+            {{ detailing ? 'Done' : 'Edit details' }}
           </button>
-          <p v-if="plainWords" class="mid">Nothing more is known about it.</p>
+          <p v-if="plainWords" class="mid">No details yet.</p>
           <div v-for="word in command.wordings" :key="`${word.platform} ${word.language}`" class="way">
             <span class="mid">{{
               [word.platform && platformName(word.platform), word.language && languageName(word.language)]
@@ -207,7 +212,7 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
           <p v-if="command.description">{{ command.description }}</p>
         </section>
         <section v-if="belongs.length">
-          <h2>Belongs with</h2>
+          <h2>Groups</h2>
           <div v-for="group in belongs" :key="group.id" class="way">
             <span class="mid">{{ group.kind }}</span>
             <span
@@ -231,7 +236,7 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
           @done="(other) => other !== name && router.push(to(other))"
         />
         <template v-else>
-          <h2>As shipped</h2>
+          <h2>Built-in shortcuts</h2>
           <template v-for="keyset in shippedSets" :key="keyset.id">
             <ShippedKeys
               v-if="keyset.kind === 'shipped'"

@@ -13,10 +13,10 @@ const workspace = useWorkspace();
 
 const flags = computed(() =>
   [
-    props.command.fixed && 'cannot be changed',
-    props.command.hidden && 'hidden until switched on',
-    props.command.destructive && 'destroys work',
-    props.command.parameterised && 'takes an argument',
+    props.command.fixed && 'fixed',
+    props.command.hidden && 'hidden by default',
+    props.command.destructive && 'destructive',
+    props.command.parameterised && 'takes a value',
     props.command.scripted && 'scripted',
     props.command.onePress !== 'once' && props.command.onePress,
   ].filter(Boolean),
@@ -53,10 +53,10 @@ const sources = computed(() => {
 });
 function sourceOf({ provenance }: Binding): string {
   const kinds = {
-    tried: 'tried in the program',
-    document: 'the maker’s document',
-    list: 'a list',
-    guess: 'a guess',
+    tried: 'verified in the program',
+    document: 'vendor documentation',
+    list: 'imported list',
+    guess: 'assumption',
   };
   return [kinds[provenance.kind], provenance.source, provenance.who, provenance.on].filter(Boolean).join(', ');
 }
@@ -78,7 +78,7 @@ function sourceOf({ provenance }: Binding): string {
 
   <template v-for="keyset in keysets" :key="keyset.id">
     <h3>
-      {{ keyset.kind === 'shipped' ? `${workspace.catalogue?.release.label} as shipped` : keyset.name }}
+      {{ keyset.kind === 'shipped' ? `${workspace.catalogue?.release.label} built in` : keyset.name }}
     </h3>
     <div v-for="{ platform, name, held } in linesOf(keyset.id)" :key="platform" class="pair">
       <span>{{ name }}</span>
@@ -99,11 +99,11 @@ function sourceOf({ provenance }: Binding): string {
   <template v-if="edits.length">
     <h3>Why it was changed</h3>
     <p v-for="{ keyset, edit } in edits" :key="`${keyset.id} ${edit.context} ${edit.platform}`" class="reason">
-      {{ edit.reason || 'No reason was given.' }} <span class="mid">{{ keyset.name }}</span>
+      {{ edit.reason || 'No reason given.' }} <span class="mid">{{ keyset.name }}</span>
     </p>
   </template>
   <template v-if="sources.length">
-    <h3>Where this comes from</h3>
+    <h3>Source</h3>
     <p v-for="source in sources" :key="source">{{ source }}</p>
   </template>
   <p class="figures id">{{ command.name }}</p>

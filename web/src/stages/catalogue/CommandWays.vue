@@ -40,18 +40,18 @@ const stateOf = (way: GoalWay) => {
 <template>
   <section>
     <h2>
-      Ways to do it<small v-if="goals.length">{{ goals.map((group) => group.name).join(', ') }}</small>
+      Ways to run it<small v-if="goals.length">{{ goals.map((group) => group.name).join(', ') }}</small>
     </h2>
-    <p v-if="found.ways.length === 0" class="mid">No key, and no menu path is known.</p>
+    <p v-if="found.ways.length === 0" class="mid">No shortcut or menu path recorded.</p>
     <template v-else>
       <table>
         <thead>
           <tr>
             <th scope="col">Way</th>
             <th v-if="goal.length > 1" scope="col">Command</th>
-            <th scope="col">Strokes</th>
-            <th scope="col">Takes</th>
-            <th scope="col">Fingers travel</th>
+            <th scope="col">Key presses</th>
+            <th scope="col">Time</th>
+            <th scope="col">Finger travel</th>
           </tr>
         </thead>
         <tbody>
@@ -65,14 +65,16 @@ const stateOf = (way: GoalWay) => {
                 :state="stateOf(way)"
               />
               <span v-else>{{ way.menu }}</span>
-              <b v-if="at === 0 && found.ways.length > 1" class="advised">{{ advice ? 'use this one' : 'advised' }}</b>
-              <span v-else-if="way === found.computed" class="mid"> the best by computing</span>
+              <b v-if="at === 0 && found.ways.length > 1" class="advised">{{
+                advice ? 'recommended by trainer' : 'recommended'
+              }}</b>
+              <span v-else-if="way === found.computed" class="mid"> fastest by calculation</span>
               <span v-if="way.shortcut && way.context !== command.home && workspace.tree" class="mid">
                 in {{ workspace.tree.get(way.context).name }}</span
               >
             </th>
             <td v-if="goal.length > 1">
-              <template v-if="way.command === command.id">this one</template>
+              <template v-if="way.command === command.id">this command</template>
               <RouterLink
                 v-else
                 :to="{

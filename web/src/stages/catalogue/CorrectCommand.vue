@@ -80,24 +80,24 @@ async function save() {
         'POST /api/releases/:id/wordings',
         { id: release.value },
         { command: id, wordings: fresh },
-        'Added.',
+        'Names added.',
       ));
     const body = { what: 'command' as const, subject: id, words: sent, reason };
     const corrected =
       !added ||
       !reason ||
-      (await send('POST /api/releases/:id/corrections', { id: release.value }, body, 'Corrected.'));
+      (await send('POST /api/releases/:id/corrections', { id: release.value }, body, 'Correction saved.'));
     if (added && corrected) done();
     return;
   }
   if (props.command) {
     const commands = [{ id: props.command.id, ...sent, wordings }];
-    if (!(await send('PUT /api/releases/:id/commands', { id: release.value }, { commands }, 'Saved.'))) return;
+    if (!(await send('PUT /api/releases/:id/commands', { id: release.value }, { commands }, 'Command saved.'))) return;
     done();
     emit('done', props.command.name);
     return;
   }
-  const made = await send('POST /api/releases/:id/commands', { id: release.value }, sent, 'Added.');
+  const made = await send('POST /api/releases/:id/commands', { id: release.value }, sent, 'Command added.');
   if (made) reset();
   const name = made && workspace.commands.get(made.id)?.name;
   if (name) emit('done', name);
@@ -112,7 +112,7 @@ async function remove() {
     'DELETE /api/releases/:id/commands/:command',
     { id: release.value, command: command.id },
     undefined,
-    'Removed.',
+    'Command deleted.',
   );
   removing.value = false;
   if (gone) await router.push({ name: 'catalogue', query: luggage.value });
@@ -124,7 +124,7 @@ async function merge() {
   const { command } = props;
   if (!command || other.value === null) return;
   const body = { keep: command.id, drop: other.value };
-  if (await send('POST /api/apps/:slug/merge', { slug: appSlug.value }, body, 'Merged.')) other.value = null;
+  if (await send('POST /api/apps/:slug/merge', { slug: appSlug.value }, body, 'Commands merged.')) other.value = null;
 }
 const part = reactive({ name: '', label: '', bindings: [] as number[] });
 const mine = computed(() => {
@@ -138,7 +138,7 @@ async function split() {
     'POST /api/apps/:slug/split',
     { slug: appSlug.value },
     { command: command.id, ...part },
-    'Split.',
+    'Command split.',
   );
   if (made) emit('done', part.name);
 }
@@ -155,7 +155,7 @@ async function split() {
     /></FormField>
     <FormField label="Where it works"><PlaceSelect v-model="form.home" label="Where it works" /></FormField>
     <FormField label="Other names"
-      ><ElInput v-model="form.otherNames" placeholder="former, tooltip, what people say; parted by ;"
+      ><ElInput v-model="form.otherNames" placeholder="old names, tooltips, nicknames; separate with ;"
     /></FormField>
     <FormField v-for="[field, { most, asks }] in ASKED" :key="field" :label="asks.label"
       ><ElInput v-model="form[field]" :maxlength="most" :placeholder="asks.example"
@@ -163,12 +163,12 @@ async function split() {
     <FormField label="Description"
       ><ElInput v-model="form.description" type="textarea" :rows="2" maxlength="2000"
     /></FormField>
-    <FormField label="One press"><SelectField v-model="form.onePress" :choices="PRESS_EFFECTS" /></FormField>
+    <FormField label="Each press does"><SelectField v-model="form.onePress" :choices="PRESS_EFFECTS" /></FormField>
     <ElCheckboxGroup v-model="form.flags" aria-label="Flags" class="flags">
       <ElCheckbox v-for="flag in SHIPPED_FLAGS" :key="flag" :value="flag" :label="SHIPPED_FIELDS[flag].title" />
     </ElCheckboxGroup>
     <template v-if="command">
-      <h3>Other wordings</h3>
+      <h3>Names per platform and language</h3>
       <div v-for="(wording, index) in form.wordings" :key="index" class="wording">
         <PlatformSelect
           size="small"
@@ -178,12 +178,12 @@ async function split() {
         <ElInput
           :model-value="wording.language ?? ''"
           size="small"
-          aria-label="In which language"
-          placeholder="language: de"
+          aria-label="Language code"
+          placeholder="language code, e.g. de"
           @update:model-value="(value: string) => (wording.language = value.trim() || null)"
         />
-        <ElInput v-model="wording.label" size="small" aria-label="Label there" placeholder="label" />
-        <ElInput v-model="wording.menu" size="small" aria-label="Menu path there" placeholder="menu path" />
+        <ElInput v-model="wording.label" size="small" aria-label="Label in this language" placeholder="label" />
+        <ElInput v-model="wording.menu" size="small" aria-label="Menu path in this language" placeholder="menu path" />
         <button type="button" class="btn plain" @click="form.wordings.splice(index, 1)">Remove</button>
       </div>
       <button
@@ -204,26 +204,26 @@ async function split() {
         Add a platform or language
       </button>
     </template>
-    <FormField v-if="sealed && command" label="Why it is corrected"
-      ><ElInput v-model="form.reason" maxlength="1000" placeholder="Misread in the maker’s list"
+    <FormField v-if="sealed && command" label="Reason for the correction"
+      ><ElInput v-model="form.reason" maxlength="1000" placeholder="Typo in the vendor’s list"
     /></FormField>
     <ProblemList :problems="problems" />
     <p role="status">{{ said }}</p>
     <CorrectedFacts v-if="command" what="command" :subject="command.id" />
     <div class="actions">
       <button type="submit" class="btn primary" :disabled="busy || (sealed && !form.reason && !languages)">
-        {{ !command ? 'Add the command' : sealed ? (form.reason ? 'Correct' : 'Add the language') : 'Save' }}
+        {{ !command ? 'Add command' : sealed ? (form.reason ? 'Save correction' : 'Save names') : 'Save' }}
       </button>
-      <button v-if="command && !sealed" type="button" class="btn" @click="removing = true">Remove it</button>
+      <button v-if="command && !sealed" type="button" class="btn" @click="removing = true">Delete command</button>
     </div>
   </form>
   <template v-if="command && !sealed">
-    <h3>The same as another command</h3>
+    <h3>Merge duplicate</h3>
     <SelectField
       v-model="other"
       filterable
       label="The other command"
-      placeholder="the other command"
+      placeholder="search commands"
       :choices="
         workspace
           .catalogue!.commands.filter((one) => one.id !== command!.id)
@@ -232,26 +232,26 @@ async function split() {
     />
     <div class="actions">
       <button type="button" class="btn" :disabled="other === null || busy" @click="merge">
-        Merge it into this one
+        Merge into this command
       </button>
     </div>
-    <h3>Really two commands</h3>
+    <h3>Split into two commands</h3>
     <form class="make" @submit.prevent="split">
-      <FormField label="Label of the part"><ElInput v-model="part.label" maxlength="120" required /></FormField>
-      <FormField label="Its id"
+      <FormField label="Label of the new command"><ElInput v-model="part.label" maxlength="120" required /></FormField>
+      <FormField label="Id of the new command"
         ><ElInput v-model="part.name" maxlength="120" required placeholder="depth.place-again"
       /></FormField>
-      <ElCheckboxGroup v-if="mine.length" v-model="part.bindings" aria-label="Shortcuts that go with it" class="flags">
+      <ElCheckboxGroup v-if="mine.length" v-model="part.bindings" aria-label="Shortcuts to move to it" class="flags">
         <ElCheckbox v-for="one in mine" :key="one.id" :value="one.id" :label="one.shortcut" />
       </ElCheckboxGroup>
-      <div class="actions"><button type="submit" class="btn" :disabled="busy">Split it off</button></div>
+      <div class="actions"><button type="submit" class="btn" :disabled="busy">Split command</button></div>
     </form>
   </template>
-  <ElDialog v-model="removing" :title="`Remove ${command?.label}?`" width="420">
-    <p>Its shortcuts in this release go with it. Other releases keep theirs. This cannot be undone.</p>
+  <ElDialog v-model="removing" :title="`Delete ${command?.label}?`" width="420">
+    <p>This also deletes its shortcuts in this release. Other releases are not affected. This cannot be undone.</p>
     <template #footer>
       <button type="button" class="btn" @click="removing = false">Cancel</button>
-      <button type="button" class="btn primary second" @click="remove">Remove it</button>
+      <button type="button" class="btn primary second" @click="remove">Delete command</button>
     </template>
   </ElDialog>
 </template>

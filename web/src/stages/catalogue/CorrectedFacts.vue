@@ -15,16 +15,16 @@ const BESIDE: Readonly<Record<string, string>> = {
   label: 'Label',
   home: 'Where it works',
   name: 'Name',
-  parent: 'Within',
-  takesText: 'Takes text',
-  keyPolicy: 'Key policy',
+  parent: 'Parent context',
+  takesText: 'Text field',
+  keyPolicy: 'Key handling',
   keyset: 'Default keyset',
 };
 const titleOf = (field: string) => BESIDE[field] ?? COMMAND_FIELDS[field as CommandFieldName].title;
 function shown(field: string, value: unknown): string {
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (field === 'home' || field === 'parent')
-    return workspace.catalogue?.contexts.find((one) => one.id === value)?.name ?? 'a place';
+    return workspace.catalogue?.contexts.find((one) => one.id === value)?.name ?? 'a context';
   if (field === 'keyset') return workspace.keyset(Number(value))?.name ?? 'another keyset';
   if (Array.isArray(value)) return value.join('; ') || 'nothing';
   return typeof value === 'string' ? value || 'nothing' : '';
@@ -33,11 +33,11 @@ function shown(field: string, value: unknown): string {
 
 <template>
   <template v-if="lines.length">
-    <h3>Corrected</h3>
+    <h3>Corrections</h3>
     <ul class="corrected">
       <li v-for="one in lines" :key="one.id">
         <b>{{ titleOf(one.field) ?? one.field }}</b><template v-if="one.field !== 'keyPolicy'"
-          >: {{ shown(one.field, one.now) }}, was {{ shown(one.field, one.old) }}</template
+          >: {{ shown(one.field, one.now) }}; previously {{ shown(one.field, one.old) }}</template
         >. {{ one.reason }} <span class="mid">{{ one.on }}, {{ one.who }}</span>
       </li>
     </ul>

@@ -66,7 +66,7 @@ async function save() {
     }),
   );
   const commands = [{ id: props.command.id, ...(details as Partial<CommandDetails>) }];
-  if (await send('PUT /api/releases/:id/details', { id: release.id }, { commands }, 'Saved.')) done();
+  if (await send('PUT /api/releases/:id/details', { id: release.id }, { commands }, 'Details saved.')) done();
 }
 </script>
 
@@ -74,7 +74,7 @@ async function save() {
   <form class="make" @submit.prevent="save">
     <div>
       <h2>{{ command.label }}</h2>
-      <p class="under">Helps to use it. Nothing that was shipped changes by it.</p>
+      <p class="under">Extra help for learners. Does not change the built-in data.</p>
     </div>
     <template v-for="{ field, facts, asks } in shown" :key="field">
       <ElCheckbox v-if="facts.kind === 'flag'" v-model="form[field]" :label="asks.label" />

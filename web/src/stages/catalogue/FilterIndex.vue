@@ -35,7 +35,7 @@ const categories = computed(() =>
 </script>
 
 <template>
-  <h3>Narrow to</h3>
+  <h3>Filter</h3>
   <IndexLine
     v-for="one in LEDGER_FILTERS"
     :key="one"
@@ -58,7 +58,7 @@ const categories = computed(() =>
   /></FormField>
   <KeyNarrow :counts="tallies" :platform="platform" />
   <h3>Where it works</h3>
-  <IndexLine :to="to({ where: '' })" :on="where === ''">All places</IndexLine>
+  <IndexLine :to="to({ where: '' })" :on="where === ''">All contexts</IndexLine>
   <IndexLine
     v-for="context in workspace.tree?.inOrder ?? []"
     :key="context.id"

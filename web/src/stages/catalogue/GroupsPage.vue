@@ -16,6 +16,7 @@ import { useSaving } from '../../composables/useSaving.ts';
 import SelectField from '../../parts/SelectField.vue';
 import LineTable from '../../parts/LineTable.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** Pairs, families, slots and ways: what belongs together, in order, with the keys each member has. */
 const workspace = useWorkspace();
@@ -71,8 +72,8 @@ async function save() {
   };
   const done = sending();
   const saved = group.value
-    ? await send('PUT /api/apps/:slug/groups/:id', { slug, id: group.value.id }, sent, 'Saved.')
-    : await send('POST /api/apps/:slug/groups', { slug }, sent, 'Made.');
+    ? await send('PUT /api/apps/:slug/groups/:id', { slug, id: group.value.id }, sent, 'Group saved.')
+    : await send('POST /api/apps/:slug/groups', { slug }, sent, 'Group created.');
   if (!saved) return;
   done();
   chosen.value = String(saved.id);
@@ -82,11 +83,11 @@ async function gone() {
   await workspace.reload();
 }
 const KINDS = {
-  pair: 'a pair',
-  family: 'a family',
+  pair: 'pair',
+  family: 'family',
   slots: 'slots',
-  ways: 'ways to one goal',
-  chooser: 'a chooser',
+  ways: 'alternatives',
+  chooser: 'context-dependent shortcut',
 } as const;
 /** Numbered alike, so that another can be numbered alongside. */
 const TWINNED = new Set<CommandGroup['kind']>(['family', 'slots']);
@@ -97,23 +98,22 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
   <ReleaseGate v-slot="{ catalogue }">
     <StageFrame>
       <template #index><CatalogueIndex /></template>
-      <h1>Pairs, families, slots, ways<small>the same in all releases</small></h1>
+      <PageHead
+        >Command groups<template #beside><small>same in all releases</small></template></PageHead
+      >
       <div class="tools">
-        <span>Keys as in {{ shown.name }}</span>
-        <span class="end"><button type="button" class="btn" @click="chosen = ''">Make a group</button></span>
+        <span>Shortcuts shown: {{ shown.name }}</span>
+        <span class="end"><button type="button" class="btn" @click="chosen = ''">New group</button></span>
       </div>
       <StateNote v-if="groups.length === 0" title="No groups yet">
-        <p>
-          Name two opposite commands a pair, or commands that are numbered alike a family: half a pair without a key is
-          found then.
-        </p>
+        <p>Mark opposites as a pair and numbered commands as a family; Crib then flags missing shortcuts.</p>
       </StateNote>
-      <LineTable v-else label="Groups" :columns="['Group', 'Is', 'Members and their keys']">
+      <LineTable v-else label="Groups" :columns="['Group', 'Type', 'Members and their shortcuts']">
         <tr v-for="one in groups" :key="one.id" :class="{ on: one.id === group?.id }">
           <th scope="row">
             <button type="button" class="btn plain" @click="chosen = String(one.id)">{{ one.name }}</button>
           </th>
-          <td>{{ KINDS[one.kind] }}<small v-if="lopsided(one)" class="half">some without a key</small></td>
+          <td>{{ KINDS[one.kind] }}<small v-if="lopsided(one)" class="half">some without a shortcut</small></td>
           <td class="members">
             <span v-for="id in one.members" :key="id" class="member">
               <RouterLink
@@ -128,17 +128,17 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
       </LineTable>
       <template #margin>
         <form class="make" @submit.prevent="save">
-          <h2>{{ group ? group.name : 'Make a group' }}</h2>
+          <h2>{{ group ? group.name : 'New group' }}</h2>
           <FormField label="Name"><ElInput v-model="form.name" maxlength="120" required /></FormField>
-          <FormField label="It is"
+          <FormField label="Type"
             ><SelectField
               v-model="form.kind"
               :choices="[
-                { value: 'pair', label: 'a pair: two opposite commands' },
-                { value: 'family', label: 'a family: numbered or ordered alike' },
-                { value: 'slots', label: 'slots: they own a key whatever is put in them' },
-                { value: 'ways', label: 'ways: several commands that reach one goal' },
-                { value: 'chooser', label: 'a chooser: one press, and something decides' },
+                { value: 'pair', label: 'Pair: two opposite commands' },
+                { value: 'family', label: 'Family: a numbered or ordered series' },
+                { value: 'slots', label: 'Slots: the key belongs to the slot, whatever the user puts in it' },
+                { value: 'ways', label: 'Alternatives: several commands for the same result' },
+                { value: 'chooser', label: 'Context-dependent: one shortcut, the program picks the command' },
               ]"
           /></FormField>
           <FormField label="Members"
@@ -150,30 +150,30 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
               :choices="catalogue.commands.map((one) => ({ value: one.id, label: one.label }))"
           /></FormField>
           <OrderList v-model="form.members" :name="label" :key-of="(id) => id" />
-          <FormField v-if="TWINNED.has(form.kind) && twins.length" label="Twin of"
+          <FormField v-if="TWINNED.has(form.kind) && twins.length" label="Matching group"
             ><SelectField
               :model-value="form.twin ?? 0"
               @update:model-value="(value: number) => (form.twin = value || null)"
               :choices="[{ value: 0, label: 'none' }, ...twins.map((one) => ({ value: one.id, label: one.name }))]"
           /></FormField>
-          <FormField v-if="form.kind === 'chooser'" label="What decides"
+          <FormField v-if="form.kind === 'chooser'" label="What the choice depends on"
             ><ElInput
               v-model="form.because"
               maxlength="500"
               required
-              placeholder="by what is selected, or what lies under the pointer"
+              placeholder="the selection, or what is under the pointer"
           /></FormField>
           <template v-if="form.kind === 'ways'">
-            <FormField label="Advise"
+            <FormField label="Recommended"
               ><SelectField
                 :model-value="form.advised ?? 0"
                 @update:model-value="(value: number) => (form.advised = value || null)"
                 :choices="[
-                  { value: 0, label: 'what is computed' },
+                  { value: 0, label: 'calculated automatically' },
                   ...form.members.map((id) => ({ value: id, label: label(id) })),
                 ]"
             /></FormField>
-            <FormField v-if="form.advised" label="Because"
+            <FormField v-if="form.advised" label="Reason"
               ><ElInput v-model="form.because" type="textarea" :rows="2" maxlength="500"
             /></FormField>
           </template>
@@ -181,7 +181,7 @@ const twins = computed(() => groups.value.filter((one) => TWINNED.has(one.kind) 
           <p role="status">{{ said }}</p>
           <div class="actions">
             <button type="submit" class="btn primary" :disabled="busy || form.members.length < 2">
-              {{ group ? 'Save' : 'Make it' }}
+              {{ group ? 'Save' : 'Create group' }}
             </button>
             <DeleteThing v-if="group" kind="group" :id="group.id" :name="group.name" @deleted="gone" />
           </div>

@@ -29,11 +29,11 @@ function nameOf(code: string, platform: Platform): string {
 </script>
 
 <template>
-  <FormField class="pick" label="Held"
+  <FormField class="pick" label="Modifiers"
     ><SelectField
       v-model="held"
       size="small"
-      label="By modifier"
+      label="Filter by modifiers"
       placeholder="any"
       @visible-change="(open: boolean) => (listed = open)"
       :choices="[
@@ -48,7 +48,7 @@ function nameOf(code: string, platform: Platform): string {
     ><SelectField
       v-model="key"
       size="small"
-      label="By key"
+      label="Filter by key"
       placeholder="any"
       filterable
       @visible-change="(open: boolean) => (listed = open)"
@@ -61,7 +61,7 @@ function nameOf(code: string, platform: Platform): string {
       ]"
   /></FormField>
   <RouterLink v-if="key" class="btn plain" :to="{ name: 'key', params: { code: key }, query: route.query }"
-    >Everything on this key</RouterLink
+    >All shortcuts on this key</RouterLink
   >
 </template>
 

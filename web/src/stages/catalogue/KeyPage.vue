@@ -16,6 +16,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import SelectField from '../../parts/SelectField.vue';
 import LineTable from '../../parts/LineTable.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** One key: with and without modifiers, by place, what is free, and what it meant in each release. */
 const workspace = useWorkspace();
@@ -90,9 +91,9 @@ const neighbours = computed(() => {
 
 <template>
   <ReleaseGate v-slot="{ catalogue, tree }">
-    <StateNote v-if="!known" whole title="There is no such key">
-      <p>Keys are named by their position, such as KeyU or F4.</p>
-      <RouterLink class="btn" :to="{ name: 'catalogue', query: luggage }">To the ledger</RouterLink>
+    <StateNote v-if="!known" whole title="Key not found">
+      <p>Use a key code such as KeyU or F4.</p>
+      <RouterLink class="btn" :to="{ name: 'catalogue', query: luggage }">Back to all commands</RouterLink>
     </StateNote>
     <StageFrame v-else>
       <template #index>
@@ -107,13 +108,13 @@ const neighbours = computed(() => {
           >{{ show(stored(one), platform) }}</IndexLine
         >
       </template>
-      <h1>
-        {{ name }}, with and without modifiers<small
-          >{{ platformName(platform) }}, {{ layoutInHand.name }} layout</small
-        >
-      </h1>
+      <PageHead>
+        {{ name }}, with and without modifiers<template #beside
+          ><small>{{ platformName(platform) }}, {{ layoutInHand.name }} layout</small></template
+        ></PageHead
+      >
       <div class="tools">
-        <FormField label="In"
+        <FormField label="Keyset"
           ><SelectField
             v-model="asked"
             size="small"
@@ -122,13 +123,13 @@ const neighbours = computed(() => {
             style="width: 190px"
             :choices="catalogue.keysets.map((one) => ({ value: String(one.id), label: one.name }))"
         /></FormField>
-        <span>{{ free.length }} of {{ rows.length }} free everywhere</span>
+        <span>{{ free.length }} of {{ rows.length }} combinations free</span>
       </div>
-      <LineTable label="The key with each modifier" @keydown="onKey" :columns="['Press', 'What it does', 'Where']">
+      <LineTable label="Combinations of this key" @keydown="onKey" :columns="['Shortcut', 'Command', 'Where it works']">
         <template v-for="row in rows" :key="row.press">
           <tr v-if="isFree(row)" :class="{ on: row.press === chosen }" @click="chosen = row.press">
             <th scope="row"><KeyChip :shortcut="row.shortcut" :platform="platform" :how="style" /></th>
-            <td class="free">free{{ row.types ? '; types a character where text is taken' : '' }}</td>
+            <td class="free">free{{ row.types ? '; types a character in text fields' : '' }}</td>
             <td>everywhere</td>
           </tr>
           <tr v-if="row.taker" :class="{ on: row.press === chosen }" @click="chosen = row.press">
@@ -136,7 +137,7 @@ const neighbours = computed(() => {
               <KeyChip :shortcut="row.shortcut" :platform="platform" :how="style" state="fixed" />
             </th>
             <td>{{ row.taker.taker }}</td>
-            <td class="mid">{{ row.taker.hard ? 'the system’s: no program gets it' : 'the system’s' }}</td>
+            <td class="mid">{{ row.taker.hard ? 'never reaches programs' : 'reserved' }}</td>
           </tr>
           <tr
             v-for="held in [...row.held, ...row.begins]"
@@ -167,10 +168,10 @@ const neighbours = computed(() => {
         </template>
       </LineTable>
       <template #margin>
-        <h2>What it did</h2>
+        <h2>Shortcut history</h2>
         <p class="under">
           <KeyChip v-if="rows[chosenAt]" :shortcut="rows[chosenAt]!.shortcut" :platform="platform" :how="style" />
-          in the releases, as shipped
+          built in, release by release
         </p>
         <div v-for="one in meant(chosenAt)" :key="one.release" class="pair">
           <span class="figures">{{ one.release }}</span>
@@ -178,7 +179,7 @@ const neighbours = computed(() => {
         </div>
         <GivePress v-if="rows[chosenAt]" :shortcut="rows[chosenAt]!.shortcut" :context="tree.root.id" />
         <h3>Free</h3>
-        <p v-if="free.length === 0" class="mid">No press of this key is free.</p>
+        <p v-if="free.length === 0" class="mid">No combination of this key is free.</p>
         <div class="chips">
           <KeyChip v-for="row in free" :key="row.press" :shortcut="row.shortcut" :platform="platform" :how="style" />
         </div>

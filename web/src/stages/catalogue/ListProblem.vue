@@ -34,14 +34,15 @@ const unknownPlaces = computed(() => {
 const thisPlace = computed(() => current.value.about ?? '');
 /** Shorter words for the answers to some questions. */
 const wordsFor = (text: string) => {
-  if (current.value.code === 'key-range') return 'One command for each key, as a family';
-  if (current.value.code === 'heading-or-command') return text.endsWith(':') ? 'It is a heading' : 'It is a command';
-  return current.value.code === 'short-row' ? 'The other cells are empty' : `Read it as ${text}`;
+  if (current.value.code === 'key-range') return 'One command per key, as a family';
+  if (current.value.code === 'heading-or-command')
+    return text.endsWith(':') ? 'Treat it as a heading' : 'Treat it as a command';
+  return current.value.code === 'short-row' ? 'Treat the other cells as empty' : `Read as ${text}`;
 };
 </script>
 
 <template>
-  <h2>{{ line && line > 1 ? `Line ${line} needs you` : 'The heading needs you' }}</h2>
+  <h2>{{ line && line > 1 ? `Question about row ${line}` : 'Question about the header row' }}</h2>
   <p class="under">{{ at + 1 }} of {{ report.problems.length }}</p>
   <p>{{ current.sentence }}</p>
   <div class="actions column">
@@ -51,27 +52,27 @@ const wordsFor = (text: string) => {
       </button>
     </template>
     <template v-if="current.code === 'unknown-context' && thisPlace">
-      <button type="button" class="btn" @click="emit('addPlaces', [thisPlace])">Add the place {{ thisPlace }}</button>
+      <button type="button" class="btn" @click="emit('addPlaces', [thisPlace])">Add context {{ thisPlace }}</button>
       <button
         v-if="unknownPlaces.length > 1"
         type="button"
         class="btn primary"
         @click="emit('addPlaces', unknownPlaces)"
       >
-        Add all {{ unknownPlaces.length }} places
+        Add all {{ unknownPlaces.length }} contexts
       </button>
     </template>
   </div>
   <template v-if="column >= 0 && line && line > 1">
-    <h3><label for="meant">Type what is meant</label></h3>
+    <h3><label for="meant">Type a correction</label></h3>
     <ElInput id="meant" v-model="typed" @keydown.enter="answer(typed)" />
     <div class="actions">
-      <button type="button" class="btn primary" @click="answer(typed)">Read it this way</button>
-      <button type="button" class="btn" @click="emit('leaveOut', line)">Leave the line out</button>
+      <button type="button" class="btn primary" @click="answer(typed)">Use this</button>
+      <button type="button" class="btn" @click="emit('leaveOut', line)">Skip this row</button>
     </div>
   </template>
   <template v-if="report.problems.length > 1">
-    <h3>Also waiting for you</h3>
+    <h3>More questions</h3>
     <button
       v-for="(problem, index) in report.problems.slice(0, 40)"
       :key="index"

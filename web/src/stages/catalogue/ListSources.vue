@@ -37,15 +37,17 @@ function dropped(event: DragEvent) {
     @dragleave="over = false"
     @drop.prevent="dropped"
   >
-    <h2>A file</h2>
-    <p>CSV, XLSX, ODS, a saved web page, Markdown or Crib JSON, up to 10 MB. Drop it here, or choose it.</p>
+    <h2>Choose a file</h2>
+    <p>CSV, XLSX, ODS, a saved web page, Markdown or Crib JSON, up to 10 MB. Drop the file here or choose it.</p>
     <label class="btn primary"
       >Choose a file<input class="sr-only" type="file" :accept="ENDINGS" @change="chosen"
     /></label>
   </section>
   <section>
-    <h2><label for="pasted">Or paste it</label></h2>
-    <p>A table from a page or a document, lines copied from a PDF, or typed notes: a command and its keys a line.</p>
+    <h2><label for="pasted">Or paste a list</label></h2>
+    <p>
+      A table from a page or document, text copied from a PDF, or your own notes: one command and its shortcut per line.
+    </p>
     <ElInput
       id="pasted"
       v-model="pasted"

@@ -44,11 +44,11 @@ const isKeys = (meaning: string) => meaning.startsWith('shortcut');
     class="raw"
     tabindex="0"
     role="table"
-    aria-label="Lines of the list"
+    aria-label="Rows of the list"
     :aria-rowcount="rows.length + 1"
   >
     <div class="head" role="row" :style="shape">
-      <span role="columnheader">line</span>
+      <span role="columnheader">row</span>
       <span
         v-for="(column, index) in report.columns"
         :key="index"
@@ -77,7 +77,7 @@ const isKeys = (meaning: string) => meaning.startsWith('shortcut');
         >
           <span role="rowheader" class="figures"
             >{{ rows[item.index]!.line
-            }}<i v-if="rows[item.index]!.state === 'problem'" class="sr-only">, needs you</i></span
+            }}<i v-if="rows[item.index]!.state === 'problem'" class="sr-only">, question</i></span
           >
           <span
             v-for="(column, index) in report.columns"

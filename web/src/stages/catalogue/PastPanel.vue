@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { readPast } from '@crib/core/catalogue';
+import { counted } from '@crib/core/words';
 import KeyChip from '../../parts/KeyChip.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
@@ -28,36 +29,36 @@ const count = () =>
 </script>
 
 <template>
-  <h3>From the program’s own list of last commands</h3>
+  <h3>Import from the program’s command history</h3>
   <div class="make">
     <ElInput
       v-model="text"
       type="textarea"
       :rows="4"
-      aria-label="The program’s list of last commands"
-      placeholder="Paste it here, a command a line"
+      aria-label="The program’s command history"
+      placeholder="Paste it here, one command per line"
     />
     <template v-if="read.steps.length">
       <p>
         {{ read.steps.length - read.steps.filter((one) => one.command === null).length }} of
         {{ read.steps.length }} lines are commands of this release{{ unknown.length ? '.' : ', all of them.' }}
         <template v-if="unknown.length"
-          >Not known: {{ unknown.slice(0, 4).join(', ') }}{{ unknown.length > 4 ? ' …' : '' }}</template
+          >Not recognised: {{ unknown.slice(0, 4).join(', ') }}{{ unknown.length > 4 ? ' …' : '' }}</template
         >
       </p>
-      <ol class="past" aria-label="What was pressed">
+      <ol class="past" aria-label="Commands and their shortcuts">
         <li v-for="(one, at) in last" :key="at">
           <span>{{ one.text }}</span>
           <KeyChip v-if="keyOf(one.command)" :shortcut="keyOf(one.command)!" :platform="platform" :how="style" />
-          <span v-else class="mid">{{ one.command === null ? 'not known' : 'no key' }}</span>
+          <span v-else class="mid">{{ one.command === null ? 'not recognised' : 'no shortcut' }}</span>
         </li>
       </ol>
-      <FormField label="Over how many working days"
+      <FormField label="Number of working days covered"
         ><ElInputNumber v-model="days" :min="1" :max="400" controls-position="right"
       /></FormField>
       <div class="actions">
         <button type="button" class="btn" :disabled="read.counts.size === 0" @click="count">
-          Count {{ read.counts.size }} commands from it
+          Use these {{ counted(read.counts.size, 'count') }}
         </button>
       </div>
     </template>

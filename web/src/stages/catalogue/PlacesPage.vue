@@ -15,6 +15,7 @@ import CatalogueIndex from './CatalogueIndex.vue';
 import { useSaving } from '../../composables/useSaving.ts';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** The places where shortcuts work, as a tree: moved by dragging or by keyboard, corrected in the margin. */
 const workspace = useWorkspace();
@@ -55,7 +56,7 @@ function dropped(event: { newIndex?: number | undefined }) {
   void move(moved, { parent: parent ?? tree.value.root.id, position });
 }
 async function move(one: Context, where: { parent: number; position: number }) {
-  await send('PUT /api/releases/:id/contexts/:context', at(one.id), where, `${one.name} is moved.`);
+  await send('PUT /api/releases/:id/contexts/:context', at(one.id), where, `Context “${one.name}” moved.`);
   list.value = [...tree.value.inOrder.slice(1)];
 }
 /** Alt with the arrows: up and down among its neighbours, right into the one above, left out of where it lies. */
@@ -104,7 +105,7 @@ async function save() {
     };
     const { id } = workspace.catalogue!.release;
     const done = sending();
-    if (await send('POST /api/releases/:id/corrections', { id }, body, 'Corrected.')) done();
+    if (await send('POST /api/releases/:id/corrections', { id }, body, 'Correction saved.')) done();
     return;
   }
   const done = sending();
@@ -113,14 +114,14 @@ async function save() {
       'PUT /api/releases/:id/contexts/:context',
       at(one.id),
       { name, takesText, together, ...within },
-      'Saved.',
+      'Context saved.',
     )
   )
     done();
 }
 async function remove() {
   const one = place.value!;
-  if (await send('DELETE /api/releases/:id/contexts/:context', at(one.id), undefined, `${one.name} is removed.`))
+  if (await send('DELETE /api/releases/:id/contexts/:context', at(one.id), undefined, `Context “${one.name}” deleted.`))
     chosen.value = '';
 }
 const apart = computed(() =>
@@ -134,14 +135,14 @@ const apart = computed(() =>
   <ReleaseGate v-slot="{ catalogue }">
     <StageFrame>
       <template #index><CatalogueIndex /></template>
-      <h1>
-        Where shortcuts work<small>{{ catalogue.contexts.length }} places in {{ releaseLabel }}</small>
-      </h1>
+      <PageHead
+        >Contexts<template #beside
+          ><small>{{ catalogue.contexts.length }} in {{ releaseLabel }}</small></template
+        ></PageHead
+      >
       <div class="tools">
-        <span v-if="open"
-          >Drag a place, or hold Alt and press the arrow keys: up, down, into the one above, out of it.</span
-        >
-        <span v-else>The release is sealed: its places change by dated corrections only.</span>
+        <span v-if="open">Drag to reorder or nest. Keyboard: Alt+↑/↓ to move, Alt+→ to nest, Alt+← to un-nest.</span>
+        <span v-else>Sealed: contexts can only be changed by dated corrections.</span>
       </div>
       <div class="tree">
         <button
@@ -164,42 +165,46 @@ const apart = computed(() =>
             @keydown="onKey($event, one)"
           >
             <span
-              >{{ one.name }}<small v-if="one.takesText" class="mid"> takes text</small
+              >{{ one.name }}<small v-if="one.takesText" class="mid"> text field</small
               ><small v-if="one.together.length" class="mid">
-                active together with {{ one.together.map((pair) => tree.get(pair.context).name).join(', ') }}</small
+                active at the same time as
+                {{ one.together.map((pair) => tree.get(pair.context).name).join(', ') }}</small
               ></span
             >
             <span class="figures mid">{{ count(one.id) }}</span>
           </button>
         </VueDraggable>
       </div>
-      <div class="foot"><span>The figures count the commands that belong to each place.</span></div>
+      <div class="foot"><span>Numbers show commands per context.</span></div>
       <template #margin>
         <form v-if="place" class="make" @submit.prevent="save">
           <h2>{{ place.name }}</h2>
           <FormField label="Name"><ElInput v-model="form.name" maxlength="80" required /></FormField>
-          <FormField v-if="place.parent !== null" label="Within"
-            ><PlaceSelect v-model="form.parent" label="Within" :not="(id) => tree.chain(id).includes(place!.id)"
+          <FormField v-if="place.parent !== null" label="Parent context"
+            ><PlaceSelect
+              v-model="form.parent"
+              label="Parent context"
+              :not="(id) => tree.chain(id).includes(place!.id)"
           /></FormField>
-          <ElCheckbox v-model="form.takesText" label="Typing there goes into text or a field" />
+          <ElCheckbox v-model="form.takesText" label="Typing goes into a text field here" />
           <template v-if="open">
-            <h3>Active together with</h3>
+            <h3>Active at the same time as</h3>
             <div v-for="(pair, index) in form.together" :key="index" class="pair-row">
               <SelectField
                 v-model="pair.context"
                 size="small"
-                label="The other place"
+                label="Other context"
                 :choices="apart.map((one) => ({ value: one.id, label: tree.path(one.id) }))"
               />
               <SelectField
                 :model-value="pair.first === null ? '' : String(pair.first)"
                 size="small"
-                label="Which comes first"
+                label="Priority"
                 @update:model-value="(value: string) => (pair.first = value === '' ? null : value === 'true')"
                 :choices="[
-                  { value: '', label: 'no order stated' },
-                  { value: 'true', label: `${place.name} first` },
-                  { value: 'false', label: 'the other first' },
+                  { value: '', label: 'no priority' },
+                  { value: 'true', label: `${place.name} has priority` },
+                  { value: 'false', label: 'the other has priority' },
                 ]"
               />
               <button type="button" class="btn plain" @click="form.together.splice(index, 1)">Remove</button>
@@ -210,31 +215,31 @@ const apart = computed(() =>
               class="btn plain start"
               @click="form.together.push({ context: apart[0]!.id, first: null })"
             >
-              Add a place
+              Add context
             </button>
           </template>
-          <FormField v-else label="Why it is corrected"
+          <FormField v-else label="Reason for the correction"
             ><ElInput v-model="form.reason" maxlength="1000" required
           /></FormField>
           <CorrectedFacts what="place" :subject="place.id" />
           <div class="actions">
             <button type="submit" class="btn primary" :disabled="busy || (!open && !form.reason)">
-              {{ open ? 'Save' : 'Correct' }}
+              {{ open ? 'Save' : 'Save correction' }}
             </button>
             <button v-if="open && place.parent !== null" type="button" class="btn" :disabled="busy" @click="remove">
-              Remove it
+              Delete context
             </button>
           </div>
         </form>
         <AddPlace v-else-if="open" :release="catalogue.release.id" :tree="tree" />
         <template v-else>
           <h2>Nothing selected</h2>
-          <p class="under">Choose a place, and what is known of it stands here.</p>
+          <p class="under">Select a context to see its details.</p>
         </template>
         <ProblemList :problems="problems" />
         <p role="status">{{ said }}</p>
         <div v-if="place && open" class="actions">
-          <button type="button" class="btn" @click="chosen = ''">Add another place</button>
+          <button type="button" class="btn" @click="chosen = ''">Add context</button>
         </div>
       </template>
     </StageFrame>

@@ -16,6 +16,7 @@ import { useSaving } from '../../composables/useSaving.ts';
 import { ref, computed } from 'vue';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** How the program takes keys: how it binds them, what fires when, and what it lets its users assign. */
 const workspace = useWorkspace();
@@ -23,7 +24,7 @@ const { appSlug, platform, style } = usePlace();
 const { problems, said, busy, send } = useSaving();
 const { stored } = storeToRefs(workspace);
 const { form: policy, sending: sendingPolicy } = useDraft<KeyPolicy>(
-  'key policy',
+  'key handling',
   () => stored.value?.release.id,
   () => stored.value?.app.keyPolicy ?? KeyPolicy.parse({}),
 );
@@ -56,22 +57,22 @@ async function save() {
   if (!(await send('PUT /api/apps/:slug', { slug: appSlug.value }, forAll, ''))) return;
   if (release.sealedAt && differs.value) {
     const body = { what: 'policy' as const, policy, reason };
-    if (!(await send('POST /api/releases/:id/corrections', { id: release.id }, body, 'Corrected.'))) return;
-  } else if (release.sealedAt) said.value = 'Saved.';
+    if (!(await send('POST /api/releases/:id/corrections', { id: release.id }, body, 'Correction saved.'))) return;
+  } else if (release.sealedAt) said.value = 'Key handling saved.';
   else {
     const facts = { builds: listOf(builds), tiers: listOf(tiers), keyPolicy: own ? policy : null };
-    if (!(await send('PUT /api/releases/:id', { id: release.id }, facts, 'Saved.'))) return;
+    if (!(await send('PUT /api/releases/:id', { id: release.id }, facts, 'Key handling saved.'))) return;
   }
   for (const one of done) one();
 }
 const MODIFIERS = ['Ctrl', 'Alt', 'Shift', 'Meta'] as const;
 const TAKES = [
-  ['bareLetters', 'letters, digits and signs alone'],
+  ['bareLetters', 'letters, digits and symbols without modifiers'],
   ['held', 'held keys'],
-  ['twice', 'keys pressed twice'],
-  ['taps', 'modifiers tapped alone'],
+  ['twice', 'double presses'],
+  ['taps', 'single modifier taps'],
   ['pointer', 'pointer actions'],
-  ['keypad', 'keys of the numeric pad'],
+  ['keypad', 'numeric keypad keys'],
   ['functionKeys', 'function keys'],
 ] as const;
 const tried = ref('');
@@ -85,25 +86,29 @@ const verdict = computed(() => {
   <ReleaseGate v-slot="{ catalogue }">
     <StageFrame>
       <template #index><CatalogueIndex /></template>
-      <h1>How {{ catalogue.app.name }} takes keys</h1>
+      <PageHead
+        >Key handling<template #beside
+          ><small>{{ catalogue.app.name }}</small></template
+        ></PageHead
+      >
       <form class="policy" @submit.prevent="save">
         <section>
-          <h2>Binding and firing</h2>
+          <h2>How shortcuts are triggered</h2>
           <ElCheckbox
             v-model="app.own"
             :disabled="Boolean(catalogue.release.sealedAt)"
-            :label="`Only so in ${catalogue.release.label}: other releases take keys otherwise`"
+            :label="`Applies to ${catalogue.release.label} only`"
           />
-          <FormField label="A pressed key is bound"
+          <FormField label="Match keys"
             ><SelectField
               v-model="policy.binds"
               :choices="[
-                { value: 'character', label: 'by its character' },
-                { value: 'position', label: 'by its position' },
-                { value: 'letters', label: 'letters by character, the rest by position' },
+                { value: 'character', label: 'by printed character' },
+                { value: 'position', label: 'by physical position' },
+                { value: 'letters', label: 'letters by character, other keys by position' },
               ]"
           /></FormField>
-          <ElCheckbox v-model="policy.typedLetters" label="Its shortcuts may be letters typed in a row" />
+          <ElCheckbox v-model="policy.typedLetters" label="Shortcuts can be typed letter sequences" />
           <label
             >A sequence times out after
             <span class="row"
@@ -113,16 +118,16 @@ const verdict = computed(() => {
                 :max="60000"
                 :step="100"
                 controls-position="right"
-                aria-label="Milliseconds"
+                aria-label="Timeout in milliseconds"
                 @update:model-value="(value: number | undefined) => (policy.pause = value ?? null)"
               />
-              milliseconds; empty if it never does</span
+              ms (leave empty for no timeout)</span
             >
           </label>
-          <FormField label="States in which only the keys of Everywhere work"
+          <FormField label="State in which only global shortcuts work"
             ><ElInput v-model="policy.rootOnly" maxlength="80" placeholder="A dialog is open"
           /></FormField>
-          <FormField label="Modes in which letters go elsewhere"
+          <FormField label="Mode in which letters are typed, not run as shortcuts"
             ><ElInput v-model="policy.diverted" maxlength="80" placeholder="The command line has the focus"
           /></FormField>
         </section>
@@ -131,56 +136,56 @@ const verdict = computed(() => {
           <div class="takes">
             <ElCheckbox v-for="[name, word] in TAKES" :key="name" v-model="policy.accepts[name]" :label="word" />
           </div>
-          <FormField label="Keys that type need one of"
+          <FormField label="Character keys require one of"
             ><SelectField
               v-model="policy.accepts.needsOneOf"
               multiple
-              label="Needs one of"
+              label="Required modifiers"
               placeholder="none"
               :choices="MODIFIERS"
           /></FormField>
-          <FormField label="Refused modifiers"
+          <FormField label="Modifiers not allowed"
             ><SelectField
               v-model="policy.accepts.refuses"
               multiple
-              label="Refuses"
+              label="Modifiers not allowed"
               placeholder="none"
               :choices="MODIFIERS"
           /></FormField>
           <label class="row"
-            >At most
+            >Maximum
             <ElInputNumber
               v-model="policy.accepts.mostStrokes"
               :min="1"
               :max="5"
-              aria-label="Most strokes"
+              aria-label="Maximum steps per shortcut"
               controls-position="right"
             />
-            strokes</label
+            steps</label
           >
           <label class="row"
-            >At most
+            >Maximum
             <ElInputNumber
               v-model="policy.accepts.mostPerCommand"
               :min="1"
               :max="8"
-              aria-label="Most shortcuts a command"
+              aria-label="Maximum shortcuts per command"
               controls-position="right"
             />
-            shortcuts a command</label
+            shortcuts per command</label
           >
         </section>
         <section>
-          <h2>How users change keys</h2>
-          <FormField label="How, in words"
+          <h2>How users change shortcuts</h2>
+          <FormField label="Instructions"
             ><ElInput
               v-model="app.howToChange"
               type="textarea"
               :rows="3"
               maxlength="2000"
-              placeholder="Menu path; which of its lists to open; steps without a mouse; since which release"
+              placeholder="Menu path, list to open, steps without a mouse, first release"
           /></FormField>
-          <FormField label="Opened by the command"
+          <FormField label="Command that opens the settings"
             ><SelectField
               v-model="app.keysCommand"
               filterable
@@ -188,8 +193,8 @@ const verdict = computed(() => {
               placeholder="none"
               :choices="catalogue.commands.map((one) => ({ value: one.name, label: one.label }))"
           /></FormField>
-          <FormField label="Keys are shown"
-            ><ElInput v-model="app.keysShown" maxlength="240" placeholder="in the menus, and on hovering over a tool"
+          <FormField label="Where the program shows shortcuts"
+            ><ElInput v-model="app.keysShown" maxlength="240" placeholder="in the menus and in tooltips"
           /></FormField>
           <template v-if="!catalogue.release.sealedAt">
             <FormField :label="`Point builds of ${catalogue.release.label}`"
@@ -199,8 +204,8 @@ const verdict = computed(() => {
           </template>
         </section>
         <section v-if="catalogue.release.sealedAt && differs">
-          <FormField :label="`Why the policy of ${catalogue.release.label} is corrected`"
-            ><ElInput v-model="app.reason" maxlength="1000" required placeholder="Held keys were overlooked"
+          <FormField :label="`Reason for the correction`"
+            ><ElInput v-model="app.reason" maxlength="1000" required placeholder="Held keys were missing"
           /></FormField>
         </section>
         <CorrectedFacts what="policy" />
@@ -217,7 +222,7 @@ const verdict = computed(() => {
         </div>
       </form>
       <template #margin>
-        <h2>Would it accept this?</h2>
+        <h2>Test a shortcut</h2>
         <KeyField v-model="tried" :platform="platform" :how="style" :typed-letters="policy.typedLetters" />
         <p class="verdict" aria-live="polite">{{ verdict }}</p>
       </template>

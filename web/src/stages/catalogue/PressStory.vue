@@ -35,8 +35,8 @@ const keysets = computed(() =>
 
 <template>
   <template v-if="press">
-    <h2>What this press does</h2>
-    <p class="under">{{ made ? 'in every place and keyset' : 'It cannot be pressed on the layout in hand.' }}</p>
+    <h2>Used by</h2>
+    <p class="under">{{ made ? 'in every context and keyset' : 'Cannot be typed on the selected layout.' }}</p>
     <p><KeyChip :shortcut="press" :platform="platform" :how="how" large /></p>
     <template v-for="keyset in keysets" :key="keyset.id">
       <h3>{{ keyset.name }}</h3>
@@ -57,14 +57,14 @@ const keysets = computed(() =>
           params: { code: keyOfPress(pressesText(made)) },
           query: { ...route.query, press: undefined },
         }"
-        >Everything on this key</RouterLink
+        >All shortcuts on this key</RouterLink
       >
     </div>
-    <h3>Pick other keys</h3>
+    <h3>Choose another shortcut</h3>
   </template>
   <template v-else>
-    <h3>Pick keys by hand</h3>
-    <p class="under">For presses that the browser or the system keeps, and where there is no keyboard.</p>
+    <h3>Choose keys from a list</h3>
+    <p class="under">For shortcuts your browser or system intercepts, or if you have no keyboard.</p>
   </template>
   <KeyPicker :platform="platform" :going="press" @pick="(stored) => set({ press: stored, q: '', row: '' })" />
 </template>

@@ -2,6 +2,7 @@
 import { LIST_FORMATS } from '@crib/core/contract';
 import { computed, onMounted, ref } from 'vue';
 import { MENU_SIGNS, delimiterName } from '@crib/core/list';
+import { counted } from '@crib/core/words';
 import IndexLine from '../../parts/IndexLine.vue';
 import LanguageSelect from '../../parts/LanguageSelect.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -19,6 +20,7 @@ import ListTable from './ListTable.vue';
 import { useReading } from './useReading.ts';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 const workspace = useWorkspace();
 const { route, router, kept, appSlug, releaseLabel, luggage } = usePlace();
@@ -26,7 +28,7 @@ const reading = useReading(() => workspace.catalogue!.release.id);
 const { source, answers, report, problems, busy, done, ready, into, language } = reading;
 const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one) => one.kind === 'shipped'));
 onMounted(() => {
-  if (route.query['sample'] && workspace.catalogue) void reading.takeText(SAMPLE_LIST, 'the sample list');
+  if (route.query['sample'] && workspace.catalogue) void reading.takeText(SAMPLE_LIST, 'sample list');
 });
 /** Into another keyset, or as another language: other shortcuts are missing then. */
 function retarget(act: () => void) {
@@ -40,15 +42,15 @@ const recognised = computed(() => {
   const found = report.value;
   if (!found) return '';
   const between = found.delimiter
-    ? `a ${delimiterName(found.delimiter)} between columns`
+    ? `columns separated by ${delimiterName(found.delimiter)}s`
     : LIST_FORMATS[found.format].name;
-  const heading = found.unheaded ? 'no line of headings' : 'one line is the heading';
+  const heading = found.unheaded ? 'no header row' : 'header row found';
   return [between, found.encoding, heading].filter(Boolean).join(', ');
 });
 const filter = kept('lines', 'all');
 const FILTERS = [
-  ['all', 'All lines'],
-  ['problem', 'Need you'],
+  ['all', 'All rows'],
+  ['problem', 'Questions'],
   ['new', 'New commands'],
   ['changed', 'Changed'],
   ['same', 'Unchanged'],
@@ -89,22 +91,21 @@ const toCatalogue = () =>
     params: { app: appSlug.value, release: releaseLabel.value },
     query: luggage.value,
   });
-const words = (count: number, one: string, many: string) => `${count} ${count === 1 ? one : many}`;
 </script>
 
 <template>
   <ReleaseGate v-slot="{ catalogue }">
     <StageFrame>
       <template #index>
-        <h2>Reading in</h2>
-        <p class="mid">{{ source || 'a list of shortcuts' }}</p>
-        <h3>Into</h3>
+        <h2>Import</h2>
+        <p class="mid">{{ source || 'No list chosen yet' }}</p>
+        <h3>Import into</h3>
         <p>{{ workspace.app?.name }} {{ releaseLabel }}</p>
-        <FormField class="pick" label="Keyset"
+        <FormField class="pick" label="Built-in keyset"
           ><SelectField
             :model-value="into ?? workspace.shipped?.id"
             size="small"
-            label="Shipped keyset"
+            label="Built-in keyset"
             @update:model-value="(id: number) => retarget(() => (into = id))"
             :choices="shippedSets.map((one) => ({ value: one.id, label: one.name }))"
         /></FormField>
@@ -112,11 +113,11 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
           ><LanguageSelect
             :model-value="language"
             size="small"
-            none="its own"
+            none="Original"
             @update:model-value="(tag) => retarget(() => (language = tag))"
         /></FormField>
         <template v-if="report">
-          <h3>Lines</h3>
+          <h3>Rows</h3>
           <IndexLine
             v-for="[value, name] in FILTERS"
             :key="value"
@@ -126,37 +127,38 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
             >{{ name }}</IndexLine
           >
           <IndexLine :on="filter === 'gone'" :count="report.counts.gone" @click="filter = 'gone'"
-            >No longer listed</IndexLine
+            >Missing from this list</IndexLine
           >
         </template>
       </template>
 
       <template v-if="done">
-        <h1>{{ done.nothingToDo ? 'Nothing was changed' : 'Taken in' }}</h1>
-        <StateNote v-if="done.nothingToDo" title="The catalogue says the same already">
-          <p>All {{ done.counts.sameBindings }} shortcuts of the list stand in {{ releaseLabel }} as they are.</p>
-          <button type="button" class="btn" @click="toCatalogue">To the catalogue</button>
+        <h1>{{ done.nothingToDo ? 'No changes' : 'Import complete' }}</h1>
+        <StateNote v-if="done.nothingToDo" title="Everything is already in the catalogue">
+          <p>All {{ counted(done.counts.sameBindings, 'shortcut') }} in the list already match {{ releaseLabel }}.</p>
+          <button type="button" class="btn" @click="toCatalogue">Go to the catalogue</button>
         </StateNote>
         <StateNote
           v-else
-          :title="`${words(done.counts.newCommands, 'new command', 'new commands')}, ${words(done.counts.newBindings, 'new shortcut', 'new shortcuts')}`"
+          :title="`${counted(done.counts.newCommands, 'new command')}, ${counted(done.counts.newBindings, 'new shortcut')}`"
         >
           <p>
-            {{ words(done.counts.changedCommands, 'command', 'commands') }} changed,
-            {{ words(answers.drop.length, 'shortcut', 'shortcuts') }} deleted, {{ done.counts.sameBindings }} as they
-            were.
+            {{ counted(done.counts.changedCommands, 'command') }} changed,
+            {{ counted(answers.drop.length, 'shortcut') }} deleted, {{ done.counts.sameBindings }} unchanged.
           </p>
-          <button type="button" class="btn primary" @click="toCatalogue">Look at the ledger</button>
+          <button type="button" class="btn primary" @click="toCatalogue">Show commands</button>
         </StateNote>
       </template>
       <template v-else-if="!report">
-        <h1>Read a list in<small>nothing is stored until you take it in</small></h1>
+        <PageHead
+          >Import a list<template #beside><small>nothing is saved until you confirm</small></template></PageHead
+        >
         <StateNote v-if="catalogue.release.sealedAt && !language" :title="`${releaseLabel} is sealed`">
           <p>
-            What it ships is not written to any more. Choose a language on the left to add its words to the commands, or
-            open another release.
+            This release is sealed. You can still add translations: choose a language on the left. Or open another
+            release.
           </p>
-          <RouterLink class="btn" :to="{ name: 'desk' }">To the desk</RouterLink>
+          <RouterLink class="btn" :to="{ name: 'desk' }">Back to the desk</RouterLink>
         </StateNote>
         <div v-else class="sources">
           <ListSources @file="reading.takeFile" @text="reading.takeText" />
@@ -167,22 +169,22 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
         </div>
       </template>
       <template v-else>
-        <h1>
+        <PageHead>
           {{
             report.problems.length
-              ? `${words(report.problems.length + report.moreProblems, 'thing needs', 'things need')} you`
+              ? `${counted(report.problems.length + report.moreProblems, 'question')} to answer`
               : report.nothingToDo
-                ? 'Nothing new in it'
-                : 'Ready to take in'
-          }}<small>nothing is stored until you take it in</small>
-        </h1>
+                ? 'Nothing new in this list'
+                : 'Ready to import'
+          }}<template #beside><small>nothing is saved until you confirm</small></template></PageHead
+        >
         <div class="tools">
           <span class="recognised">{{ recognised }}</span>
           <FormField v-if="report.tables.length > 1" label="Table"
             ><SelectField
               size="small"
               :model-value="report.table"
-              label="Table of the file"
+              label="Table"
               style="width: 170px"
               @update:model-value="(index: number) => reading.takeTable(index)"
               :choices="
@@ -192,24 +194,24 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
                 }))
               "
           /></FormField>
-          <FormField v-if="report.columns.some((one) => one.meaning === 'menu')" label="Menu steps parted by"
+          <FormField v-if="report.columns.some((one) => one.meaning === 'menu')" label="Menu path separator"
             ><SelectField
               size="small"
               :model-value="report.menuSign || ' '"
-              label="What parts the steps of menu paths"
+              label="Menu path separator"
               style="width: 96px"
               @update:model-value="(sign: string) => reading.partMenus(sign.trim())"
               :choices="[{ value: ' ', label: 'nothing' }, ...MENU_SIGNS]"
           /></FormField>
           <span class="end">
-            <button type="button" class="btn" @click="reading.forget()">Leave it</button>
+            <button type="button" class="btn" @click="reading.forget()">Discard</button>
             <button type="button" class="btn primary" :disabled="!ready || busy !== ''" @click="finish">
-              {{ busy === 'taking in' ? 'Taking in…' : `Take in ${report.counts.rows} lines` }}
+              {{ busy === 'taking in' ? 'Importing…' : `Import ${counted(report.counts.rows, 'row')}` }}
             </button>
           </span>
         </div>
-        <div v-if="filter === 'gone'" class="lines" tabindex="0" role="region" aria-label="No longer listed">
-          <p v-if="report.gone.length === 0" class="mid">The list names every shortcut that its commands have.</p>
+        <div v-if="filter === 'gone'" class="lines" tabindex="0" role="region" aria-label="Missing from this list">
+          <p v-if="report.gone.length === 0" class="mid">No existing shortcuts are missing from this list.</p>
           <table v-else>
             <thead>
               <tr>
@@ -247,10 +249,10 @@ const words = (count: number, one: string, many: string) => `${count} ${count ==
           <span
             >{{
               report.remembered
-                ? 'Columns mean what they meant when such a list was last taken in.'
-                : 'Columns were recognised from their headings and contents.'
+                ? 'Columns set as in your last import of this kind.'
+                : 'Columns detected from headings and contents.'
             }}
-            Choose another meaning above a column to change it.</span
+            Use the menu above a column to change it.</span
           >
           <span role="status">{{ busy === 'reading' ? 'Reading again…' : '' }}</span>
         </div>

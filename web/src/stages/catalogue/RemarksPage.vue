@@ -13,7 +13,7 @@ import CatalogueIndex from './CatalogueIndex.vue';
       <template #index>
         <CatalogueIndex />
       </template>
-      <h1>Remarks</h1>
+      <h1>Comments</h1>
       <RemarkList />
     </StageFrame>
   </ReleaseGate>

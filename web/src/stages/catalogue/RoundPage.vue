@@ -15,6 +15,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import CatalogueIndex from './CatalogueIndex.vue';
 import { useSaving } from '../../composables/useSaving.ts';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** A verification round: one shipped key after another is tried in the program, and ticked as listed, otherwise or nothing. */
 const workspace = useWorkspace();
@@ -44,9 +45,9 @@ const between = ref<number[]>([]);
 let last = Date.now();
 const left = computed(() => timeLeft(stops.value.length, between.value));
 const leftSaid = computed(() => {
-  if (left.value === null) return 'tick three, and the time left is told';
+  if (left.value === null) return 'time estimate after 3';
   const minutes = Math.ceil(left.value / 60);
-  return minutes <= 1 ? 'about a minute left' : `about ${minutes} minutes left, as measured so far`;
+  return minutes <= 1 ? 'about a minute left' : `about ${minutes} minutes left`;
 });
 watch(platform, () => ((done.value = 0), (between.value = [])));
 
@@ -61,7 +62,7 @@ function ticked() {
 const release = () => workspace.catalogue!.release.id;
 async function tick() {
   const body = { bindings: [stop.value!.binding.id], platform: platform.value, build: build.value, undo: false };
-  if (await send('POST /api/releases/:id/trials', { id: release() }, body, `${stop.value!.command.label}: as listed.`))
+  if (await send('POST /api/releases/:id/trials', { id: release() }, body, `${stop.value!.command.label}: verified.`))
     ticked();
 }
 /** Something else was found, or nothing: the release says so from now on. */
@@ -91,22 +92,25 @@ function onKey(event: KeyboardEvent) {
     <StageFrame>
       <template #index>
         <CatalogueIndex />
-        <h3>In the order of</h3>
+        <h3>Order</h3>
         <IndexLine
           v-for="one in ROUND_ORDERS"
           :key="one"
           :to="{ query: { ...route.query, order: one } }"
           :on="order === one"
-          >{{ one === 'menu' ? 'the menus' : 'the places' }}</IndexLine
+          >{{ one === 'menu' ? 'by menu' : 'by context' }}</IndexLine
         >
       </template>
-      <h1>
-        Verification round on {{ platformName(platform)
-        }}<small>{{ stops.length }} to try, {{ done }} ticked now, {{ leftSaid }}</small>
-      </h1>
-      <StateNote v-if="!stop" title="Every shipped key is tried on this platform">
-        <p>Choose another platform above, or go back to the ledger.</p>
-        <RouterLink class="btn" :to="{ name: 'catalogue', query: luggage }">To the ledger</RouterLink>
+      <PageHead
+        >Verification round<template #beside
+          ><small
+            >{{ platformName(platform) }} · {{ stops.length }} to verify, {{ done }} done; {{ leftSaid }}</small
+          ></template
+        ></PageHead
+      >
+      <StateNote v-if="!stop" title="All built-in shortcuts verified on this platform">
+        <p>Choose another platform above, or go back to all commands.</p>
+        <RouterLink class="btn" :to="{ name: 'catalogue', query: luggage }">Back to all commands</RouterLink>
       </StateNote>
       <div
         v-else
@@ -122,21 +126,23 @@ function onKey(event: KeyboardEvent) {
         <p class="press"><KeyChip large :shortcut="stop.binding.shortcut" :platform="platform" :how="style" /></p>
         <p>in {{ stop.binding.contexts.map((id) => tree.get(id).name).join(', ') }}</p>
         <div class="ticks">
-          <button type="button" class="btn primary" :disabled="busy" @click="tick"><kbd>1</kbd> As listed</button>
-          <button type="button" class="btn" :disabled="busy" @click="otherwise = true"><kbd>2</kbd> Otherwise</button>
+          <button type="button" class="btn primary" :disabled="busy" @click="tick"><kbd>1</kbd> Works</button>
+          <button type="button" class="btn" :disabled="busy" @click="otherwise = true">
+            <kbd>2</kbd> Different shortcut
+          </button>
           <button type="button" class="btn" :disabled="busy" @click="found('')"><kbd>3</kbd> Nothing happens</button>
-          <button type="button" class="btn" :disabled="busy" @click="later"><kbd>4</kbd> Later</button>
+          <button type="button" class="btn" :disabled="busy" @click="later"><kbd>4</kbd> Skip</button>
         </div>
         <template v-if="otherwise">
           <KeyField
             v-model="pressed"
-            title="Press what does it"
+            title="Press the shortcut that works"
             :platform="platform"
             :how="style"
             :typed-letters="catalogue.app.keyPolicy.typedLetters"
           >
             <button type="button" class="btn primary" :disabled="busy || !pressed" @click="found(pressed)">
-              It is on this
+              Save this shortcut
             </button>
           </KeyField>
         </template>
@@ -148,10 +154,10 @@ function onKey(event: KeyboardEvent) {
         <thead>
           <tr>
             <th scope="col">Command</th>
-            <th scope="col">Key</th>
+            <th scope="col">Shortcut</th>
             <th scope="col">Where</th>
-            <th scope="col">As listed</th>
-            <th scope="col">Otherwise</th>
+            <th scope="col">Works</th>
+            <th scope="col">Different</th>
             <th scope="col">Nothing</th>
           </tr>
         </thead>
@@ -167,8 +173,8 @@ function onKey(event: KeyboardEvent) {
         </tbody>
       </table>
       <template #margin>
-        <h2>Each tick is kept</h2>
-        <p class="under">with who tried it, today’s date, the platform and the build.</p>
+        <h2>Record</h2>
+        <p class="under">Each result is saved with your name, date, platform and build.</p>
         <FormField class="field" label="Build"
           ><ElInput
             :model-value="build"

@@ -14,8 +14,8 @@ const workspace = useWorkspace();
 const { platform } = usePlace();
 const { rest, typistName, typist } = useHands();
 const TYPIST_WORDS: Record<Typist, string> = {
-  skilled: 'skilled, 55 words a minute',
-  average: 'average, 40 words a minute',
+  skilled: 'skilled, 55 words per minute',
+  average: 'average, 40 words per minute',
 };
 
 const lines = computed(() =>
@@ -34,19 +34,19 @@ const lines = computed(() =>
   })),
 );
 const best = computed(() => Math.min(...lines.value.map((line) => line.figures.seconds)));
-const share = (part: number, whole: number) => (whole ? `${Math.round((100 * part) / whole)} %` : '–');
+const share = (part: number, whole: number) => (whole ? `${Math.round((100 * part) / whole)}%` : '–');
 </script>
 
 <template>
   <section v-if="steps.length" class="compared">
-    <h2>With each keyset</h2>
+    <h2>Keysets compared</h2>
     <div class="tools">
-      <RestSelect label="From" />
-      <FormField label="Typing"
+      <RestSelect label="Hand position" />
+      <FormField label="Typing speed"
         ><SelectField
           v-model="typistName"
           size="small"
-          label="How one types"
+          label="Typing speed"
           style="width: 220px"
           :choices="Object.keys(TYPISTS).map((one) => ({ value: one, label: TYPIST_WORDS[one as Typist] }))"
       /></FormField>
@@ -55,10 +55,10 @@ const share = (part: number, whole: number) => (whole ? `${Math.round((100 * par
       <thead>
         <tr>
           <th scope="col">Keyset</th>
-          <th scope="col">Without the mouse</th>
-          <th scope="col">Fingers travel</th>
-          <th scope="col">A hand leaves</th>
-          <th scope="col">Takes</th>
+          <th scope="col">Mouse-free steps</th>
+          <th scope="col">Finger travel</th>
+          <th scope="col">Hand moves</th>
+          <th scope="col">Time</th>
         </tr>
       </thead>
       <tbody>
@@ -66,7 +66,7 @@ const share = (part: number, whole: number) => (whole ? `${Math.round((100 * par
           <th scope="row">{{ keyset.name }}</th>
           <td class="figures">{{ share(figures.withoutMouse, figures.steps) }}</td>
           <td class="figures">{{ Math.round(figures.travel) }} mm</td>
-          <td class="figures">{{ figures.leaves }} times</td>
+          <td class="figures">{{ figures.leaves }}</td>
           <td class="figures">
             <b v-if="figures.seconds === best">{{ figures.seconds.toFixed(1) }} s</b>
             <template v-else>{{ figures.seconds.toFixed(1) }} s</template>
@@ -75,8 +75,8 @@ const share = (part: number, whole: number) => (whole ? `${Math.round((100 * par
       </tbody>
     </table>
     <p class="mid under">
-      Distances from a ¾ inch pitch; times by the keystroke-level model (Card, Moran and Newell 1980). What has no key
-      goes through the menu.
+      Distances for a key pitch of ¾ inch; times by the keystroke-level model (Card, Moran and Newell 1980). Commands
+      without a shortcut are counted via the menu.
     </p>
   </section>
 </template>

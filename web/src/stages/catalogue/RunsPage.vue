@@ -18,6 +18,7 @@ import RunCompared from './RunCompared.vue';
 import { useSaving } from '../../composables/useSaving.ts';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** Runs: commands in the order a task uses them, each with its keys. */
 const workspace = useWorkspace();
@@ -105,8 +106,8 @@ async function save() {
   const slug = appSlug.value;
   const done = sending();
   const saved = run.value
-    ? await send('PUT /api/apps/:slug/runs/:id', { slug, id: run.value.id }, body, 'Saved.')
-    : await send('POST /api/apps/:slug/runs', { slug }, body, 'Made.');
+    ? await send('PUT /api/apps/:slug/runs/:id', { slug, id: run.value.id }, body, 'Task saved.')
+    : await send('POST /api/apps/:slug/runs', { slug }, body, 'Task created.');
   if (!saved) return;
   done();
   asked.value = String(saved.id);
@@ -122,7 +123,7 @@ async function gone() {
     <StageFrame>
       <template #index>
         <CatalogueIndex />
-        <h3>Runs</h3>
+        <h3>Tasks</h3>
         <IndexLine
           v-for="one in runs"
           :key="one.id"
@@ -132,21 +133,24 @@ async function gone() {
           >{{ one.name }}</IndexLine
         >
       </template>
-      <h1>{{ run ? run.name : 'Runs' }}<small>commands in the order a task uses them</small></h1>
+      <PageHead
+        >{{ run ? run.name : 'Tasks'
+        }}<template #beside><small>commands in the order people use them</small></template></PageHead
+      >
       <div class="tools">
-        <span>Keys as in {{ shown.name }}</span>
+        <span>Shortcuts shown: {{ shown.name }}</span>
         <span class="end">
           <RouterLink
             v-if="run"
             class="btn"
             :to="{ name: 'catalogue', query: { ...luggage, group: 'run', run: String(run.id) } }"
-            >The ledger in this order</RouterLink
+            >Show commands in this order</RouterLink
           >
-          <button type="button" class="btn" @click="set({ run: 'new' })">Make a run</button>
+          <button type="button" class="btn" @click="set({ run: 'new' })">New task</button>
         </span>
       </div>
-      <StateNote v-if="steps.length === 0" title="No step yet">
-        <p>Choose the commands that the task uses, one after another, in the margin.</p>
+      <StateNote v-if="steps.length === 0" title="No steps yet">
+        <p>Add the commands of the task in the panel on the right, one after another.</p>
       </StateNote>
       <div v-else class="work-list">
         <OrderList v-model="steps" ruled :name="(step) => label(step.command)" :key-of="(step) => step.at">
@@ -171,7 +175,7 @@ async function gone() {
       </div>
       <template #margin>
         <form class="make" @submit.prevent="save">
-          <h2>{{ run ? 'Edit the run' : 'Make a run' }}</h2>
+          <h2>{{ run ? 'Edit task' : 'New task' }}</h2>
           <FormField label="Name"
             ><ElInput v-model="form.name" maxlength="120" required placeholder="Plotting a harbour approach"
           /></FormField>
@@ -179,28 +183,28 @@ async function gone() {
             ><SelectField
               v-model="adding"
               filterable
-              placeholder="a command"
+              placeholder="search commands"
               @change="add"
               :choices="catalogue.commands.map((one) => ({ value: one.id, label: one.label }))"
           /></FormField>
-          <FormField label="Add all of"
+          <FormField label="Add a whole group"
             ><SelectField
               v-model="bundle"
               filterable
-              placeholder="a group or a category"
+              placeholder="group or category"
               @change="addAll"
               :choices="bundles.map((one) => ({ value: one.key, label: one.name }))"
           /></FormField>
           <KeyField
             :model-value="pressed"
-            title="Or press its keys in order"
+            title="Or press the shortcuts in order"
             :platform="platform"
             :how="style"
             :typed-letters="catalogue.app.keyPolicy.typedLetters"
             @update:model-value="takePressed"
           >
-            <p v-if="pressed && answering.length === 0" role="status">No command has these keys in {{ shown.name }}.</p>
-            <div v-else-if="answering.length > 1" role="group" aria-label="Which of them">
+            <p v-if="pressed && answering.length === 0" role="status">Not assigned in {{ shown.name }}.</p>
+            <div v-else-if="answering.length > 1" role="group" aria-label="Choose a command">
               <button
                 v-for="id in answering"
                 :key="id"
@@ -216,7 +220,7 @@ async function gone() {
           <p role="status">{{ said }}</p>
           <div class="actions">
             <button type="submit" class="btn primary" :disabled="busy || !form.name">
-              {{ run ? 'Save' : 'Make it' }}
+              {{ run ? 'Save' : 'Create task' }}
             </button>
             <DeleteThing v-if="run" kind="run" :id="run.id" :name="run.name" @deleted="gone" />
           </div>

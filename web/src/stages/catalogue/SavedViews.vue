@@ -48,7 +48,7 @@ async function drop(view: SavedView) {
     <button type="button" class="btn plain" :aria-label="`Forget the view ${view.name}`" @click="drop(view)">✕</button>
   </div>
   <form v-if="naming" class="naming" @submit.prevent="save">
-    <ElInput v-model="name" size="small" maxlength="80" required aria-label="Name of the view" placeholder="Its name" />
+    <ElInput v-model="name" size="small" maxlength="80" required aria-label="View name" placeholder="View name" />
     <button type="submit" class="btn plain">Save</button>
   </form>
   <button v-else type="button" class="btn plain" @click="naming = true">Save this view</button>

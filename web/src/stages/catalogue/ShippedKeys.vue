@@ -39,10 +39,10 @@ const form = reactive({
 const place = (ids: readonly number[]) => ids.map((id) => workspace.tree!.get(id).name).join(', ');
 const triedOn = (binding: Binding, platform: string) => binding.trials.find((one) => one.platform === platform);
 const spoken: Record<string, string> = {
-  tried: 'tried in the program',
-  document: 'the maker’s document',
-  list: 'a list',
-  guess: 'a guess',
+  tried: 'verified in the program',
+  document: 'vendor documentation',
+  list: 'imported list',
+  guess: 'assumption',
 };
 const from = ({ provenance }: Binding) =>
   [
@@ -67,19 +67,25 @@ async function add() {
   const bindings = [
     { command: props.command.id, contexts, platform, language, shortcut, note, provenance: { kind, source, build } },
   ];
-  if (await send('POST /api/keysets/:id/bindings', { id: props.keyset.id }, { bindings }, 'Added.')) form.shortcut = '';
+  if (await send('POST /api/keysets/:id/bindings', { id: props.keyset.id }, { bindings }, 'Shortcut added.'))
+    form.shortcut = '';
 }
 const drop = (binding: Binding) =>
-  send('DELETE /api/keysets/:id/bindings', { id: props.keyset.id }, { ids: [binding.id] }, 'Removed.');
+  send('DELETE /api/keysets/:id/bindings', { id: props.keyset.id }, { ids: [binding.id] }, 'Shortcut deleted.');
 function tried(binding: Binding, undo: boolean) {
   const body = { bindings: [binding.id], platform: props.platform, undo, build: '' };
-  return send('POST /api/releases/:id/trials', { id: props.keyset.releaseId }, body, undo ? 'Undone.' : 'Noted.');
+  return send(
+    'POST /api/releases/:id/trials',
+    { id: props.keyset.releaseId },
+    body,
+    undo ? 'Marked as not verified.' : 'Marked as verified.',
+  );
 }
 /** A note and a memory aid on their way to a shipped shortcut. */
 const noting = ref<{ id: number; note: string; memoryAid: string } | null>(null);
 async function note() {
   const body = { bindings: [noting.value!] };
-  if (await send('PUT /api/keysets/:id/bindings', { id: props.keyset.id }, body, 'Saved.')) noting.value = null;
+  if (await send('PUT /api/keysets/:id/bindings', { id: props.keyset.id }, body, 'Note saved.')) noting.value = null;
 }
 async function correct() {
   const now = form.shortcut ? [form.shortcut] : [];
@@ -90,7 +96,7 @@ async function correct() {
     now,
     reason: form.reason,
   };
-  if (await send('POST /api/keysets/:id/corrections', { id: props.keyset.id }, body, 'Appended.'))
+  if (await send('POST /api/keysets/:id/corrections', { id: props.keyset.id }, body, 'Correction saved.'))
     Object.assign(form, { shortcut: '', reason: '' });
 }
 </script>
@@ -121,12 +127,12 @@ async function correct() {
         class="btn plain"
         @click="noting = { id: binding.id, note: binding.note, memoryAid: binding.memoryAid }"
       >
-        {{ binding.note || binding.memoryAid ? 'Change the note' : 'Add a note or memory aid' }}
+        {{ binding.note || binding.memoryAid ? 'Edit note' : 'Add note or memory aid' }}
       </button>
     </p>
     <div v-if="binding.platform === null || binding.platform === platform" class="ways">
       <span v-if="triedOn(binding, platform)" class="mid"
-        >tried on {{ platformName(platform) }}, {{ triedOn(binding, platform)!.who }},
+        >verified on {{ platformName(platform) }} by {{ triedOn(binding, platform)!.who }},
         {{ triedOn(binding, platform)!.on }}</span
       >
       <button
@@ -135,21 +141,21 @@ async function correct() {
         :disabled="busy"
         @click="tried(binding, Boolean(triedOn(binding, platform)))"
       >
-        {{ triedOn(binding, platform) ? 'Not so' : `Tried on ${platformName(platform)}` }}
+        {{ triedOn(binding, platform) ? 'Undo verification' : `Mark as verified on ${platformName(platform)}` }}
       </button>
-      <button v-if="!sealed" type="button" class="btn plain" :disabled="busy" @click="drop(binding)">Take back</button>
+      <button v-if="!sealed" type="button" class="btn plain" :disabled="busy" @click="drop(binding)">Delete</button>
     </div>
   </div>
-  <p v-if="mine.length === 0" class="mid">It ships without a shortcut.</p>
+  <p v-if="mine.length === 0" class="mid">No built-in shortcut.</p>
   <div v-for="one in corrections" :key="one.id" class="binding">
     <p>
-      Corrected {{ one.on }}, {{ one.who }}: was {{ one.old.join(' or ') || 'none' }}, is
-      {{ one.now.join(' or ') || 'none' }} in {{ place([one.context])
-      }}{{ one.platform ? `, ${platformName(one.platform)}` : '' }}. {{ one.reason }}
+      Corrected by {{ one.who }}, {{ one.on }}: {{ one.old.join(' or ') || 'none' }} →
+      {{ one.now.join(' or ') || 'none' }} ({{ place([one.context])
+      }}{{ one.platform ? `, ${platformName(one.platform)}` : '' }}). {{ one.reason }}
     </p>
   </div>
   <button v-if="!adding" type="button" class="btn plain" @click="adding = true">
-    {{ sealed ? 'Append a correction' : 'Add a shortcut' }}
+    {{ sealed ? 'Add correction' : 'Add shortcut' }}
   </button>
   <form v-else class="make" @submit.prevent="sealed ? correct() : add()">
     <KeyField
@@ -159,21 +165,19 @@ async function correct() {
       :how="how"
       :typed-letters="workspace.catalogue!.app.keyPolicy.typedLetters"
     />
-    <p v-if="unusual && !sealed" class="mid">{{ unusual }} Added as shipped, it is stored all the same.</p>
-    <FormField label="Where"
+    <p v-if="unusual && !sealed" class="mid">{{ unusual }} You can still save it as a built-in shortcut.</p>
+    <FormField label="Where it works"
       ><PlaceSelect v-model="form.contexts" multiple :most="sealed ? 1 : 0" label="Where it works"
     /></FormField>
-    <FormField label="On"><PlatformSelect v-model="form.platform" /></FormField>
+    <FormField label="Platform"><PlatformSelect v-model="form.platform" /></FormField>
     <template v-if="sealed">
       <FormField label="Reason"
         ><ElInput v-model="form.reason" type="textarea" :rows="2" required maxlength="1000"
       /></FormField>
     </template>
     <template v-else>
-      <FormField label="In the interface language"
-        ><LanguageSelect v-model="form.language" none="all languages"
-      /></FormField>
-      <FormField label="Comes from"
+      <FormField label="Interface language"><LanguageSelect v-model="form.language" none="all languages" /></FormField>
+      <FormField label="Evidence"
         ><SelectField v-model="form.kind" :choices="Object.entries(spoken).map(([value, label]) => ({ value, label }))"
       /></FormField>
       <FormField label="Source"><ElInput v-model="form.source" maxlength="240" /></FormField>
@@ -182,7 +186,7 @@ async function correct() {
     </template>
     <div class="actions">
       <button type="submit" class="btn primary" :disabled="busy || (!sealed && !form.shortcut)">
-        {{ sealed ? (form.shortcut ? 'Append it' : 'Append: it has none') : 'Add it' }}
+        {{ sealed ? (form.shortcut ? 'Save correction' : 'Save: no shortcut') : 'Add shortcut' }}
       </button>
     </div>
   </form>

@@ -13,6 +13,7 @@ import CatalogueIndex from './CatalogueIndex.vue';
 import { useSaving } from '../../composables/useSaving.ts';
 import LineTable from '../../parts/LineTable.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 type Difference = SystemKey & { free: boolean };
 /** Presses that operating systems and other takers keep, and where this workplace differs from the table that ships. */
@@ -48,12 +49,12 @@ async function write(list: Difference[], sentence: string) {
 }
 const without = (key: SystemKey) =>
   differences.value.filter((one) => one.platform !== key.platform || one.shortcut !== key.shortcut);
-const free = (key: SystemKey) => write([...without(key), { ...key, free: true }], 'Freed here.');
+const free = (key: SystemKey) => write([...without(key), { ...key, free: true }], 'Marked as available.');
 const asShipped = (key: SystemKey) => write(without(key), 'Restored.');
 const form = reactive({ shortcut: '', taker: '', hard: false, source: '' });
 async function add() {
   const key = { platform: platform.value, ...form, free: false };
-  if (!(await write([...without(key), key], 'Added.'))) return;
+  if (!(await write([...without(key), key], 'Reserved shortcut added.'))) return;
   Object.assign(form, { shortcut: '', taker: '', hard: false, source: '' });
 }
 </script>
@@ -62,20 +63,15 @@ async function add() {
   <ReleaseGate>
     <StageFrame>
       <template #index><CatalogueIndex /></template>
-      <h1>
-        Keys that other programs keep<small>{{ shown.length }} on {{ platformName(platform) }}</small>
-      </h1>
+      <PageHead
+        >Reserved shortcuts<template #beside
+          ><small>{{ shown.length }} on {{ platformName(platform) }}</small></template
+        ></PageHead
+      >
       <div class="tools">
-        <ElInput
-          v-model="query"
-          size="small"
-          style="width: 240px"
-          aria-label="Find a taker"
-          placeholder="Find a taker"
-          clearable
-        />
+        <ElInput v-model="query" size="small" style="width: 240px" aria-label="Search" placeholder="Search" clearable />
       </div>
-      <LineTable label="System keys" :columns="['Press', 'Taken by', 'Source', { hidden: 'Change' }]">
+      <LineTable label="Reserved shortcuts" :columns="['Shortcut', 'Used by', 'Source', { hidden: 'Change' }]">
         <tr v-for="key in shown" :key="key.shortcut">
           <th scope="row">
             <KeyChip
@@ -85,17 +81,17 @@ async function add() {
               :state="key.hard ? 'fixed' : 'as shipped'"
             />
           </th>
-          <td>{{ key.taker }}<small v-if="key.hard" class="mid"> no program gets it</small></td>
+          <td>{{ key.taker }}<small v-if="key.hard" class="mid"> never reaches programs</small></td>
           <td class="mid source">{{ isOwn(key) ? `here: ${key.source}` : key.source }}</td>
           <td>
             <button type="button" class="btn plain" :disabled="busy" @click="isOwn(key) ? asShipped(key) : free(key)">
-              {{ isOwn(key) ? 'Restore' : 'Mark as free here' }}
+              {{ isOwn(key) ? 'Restore' : 'Mark as available here' }}
             </button>
           </td>
         </tr>
         <tr v-for="key in freed" :key="key.shortcut">
           <th scope="row"><KeyChip :shortcut="key.shortcut" :platform="platform" :how="style" /></th>
-          <td class="mid">free at this workplace</td>
+          <td class="mid">available in this workspace</td>
           <td class="mid source">{{ key.source }}</td>
           <td>
             <button type="button" class="btn plain" :disabled="busy" @click="asShipped(key)">Restore</button>
@@ -104,22 +100,22 @@ async function add() {
       </LineTable>
       <template #margin>
         <form class="make" @submit.prevent="add">
-          <h2>Add one</h2>
-          <p class="under">Another program at your machines that keeps a press for itself.</p>
+          <h2>Add a reserved shortcut</h2>
+          <p class="under">Another program on your machines that intercepts a shortcut.</p>
           <KeyChip v-if="form.shortcut" :shortcut="form.shortcut" :platform="platform" :how="style" large />
         </form>
         <KeyPicker :platform="platform" :going="form.shortcut" @pick="(stored) => (form.shortcut = stored)" />
         <form class="make after" @submit.prevent="add">
-          <FormField label="Taken by"><ElInput v-model="form.taker" maxlength="120" required /></FormField>
+          <FormField label="Used by"><ElInput v-model="form.taker" maxlength="120" required /></FormField>
           <FormField label="Source"
-            ><ElInput v-model="form.source" maxlength="240" required placeholder="tried on our machines"
+            ><ElInput v-model="form.source" maxlength="240" required placeholder="verified on our machines"
           /></FormField>
-          <ElCheckbox v-model="form.hard" label="No program can get it" />
+          <ElCheckbox v-model="form.hard" label="Never reaches programs" />
           <ProblemList :problems="problems" />
           <p role="status">{{ said }}</p>
           <div class="actions">
             <button type="submit" class="btn primary" :disabled="busy || !form.shortcut">
-              Add it on {{ platformName(platform) }}
+              Add for {{ platformName(platform) }}
             </button>
           </div>
         </form>

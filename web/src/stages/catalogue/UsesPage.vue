@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { readUses, usesADay } from '@crib/core/catalogue';
+import { counted } from '@crib/core/words';
 import KeyChip from '../../parts/KeyChip.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
@@ -15,6 +16,7 @@ import { useSaving } from '../../composables/useSaving.ts';
 import SelectField from '../../parts/SelectField.vue';
 import LineTable from '../../parts/LineTable.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** How often commands are used, by source: what lists to work off, and what is worth a nearer key, are counted by. */
 const workspace = useWorkspace();
@@ -54,7 +56,14 @@ const read = computed(() => readUses(form.text, workspace.catalogue?.commands ??
 async function save() {
   const body = { source: form.source, uses: read.value.uses };
   const done = sending();
-  if (!(await send('PUT /api/apps/:slug/uses', { slug: appSlug.value }, body, `${body.uses.length} counts saved.`)))
+  if (
+    !(await send(
+      'PUT /api/apps/:slug/uses',
+      { slug: appSlug.value },
+      body,
+      `${counted(body.uses.length, 'count')} saved.`,
+    ))
+  )
     return;
   done();
   chosen.value = body.source;
@@ -67,16 +76,17 @@ async function save() {
       <template #index>
         <CatalogueIndex />
       </template>
-      <h1>
-        How often commands are used<small
-          >{{ lines.length }} counted, from {{ sources.length }}
-          {{ sources.length === 1 ? 'source' : 'sources' }}</small
-        >
-      </h1>
-      <StateNote v-if="!lines.length" title="Nobody has counted yet">
-        <p>Write counts in the margin, a command a line. What is used often and has no key is found by them.</p>
+      <PageHead
+        >Usage<template #beside
+          ><small>{{ counted(lines.length, 'command') }}, {{ counted(sources.length, 'source') }}</small></template
+        ></PageHead
+      >
+      <StateNote v-if="!lines.length" title="No usage data yet">
+        <p>
+          Enter usage in the panel, one command per line. Crib uses it to find frequent commands without a shortcut.
+        </p>
       </StateNote>
-      <LineTable v-else label="Counts" :columns="['Command', 'Shipped key', 'A day', 'Source']">
+      <LineTable v-else label="Usage" :columns="['Command', 'Built-in shortcut', 'Uses per day', 'Source']">
         <tr v-for="one in lines" :key="one.command.id">
           <th scope="row">
             <RouterLink :to="{ name: 'command', params: { command: one.command.name }, query: luggage }">{{
@@ -100,18 +110,18 @@ async function save() {
       </LineTable>
       <template #margin>
         <form class="make" @submit.prevent="save">
-          <h2>Counts of one source</h2>
-          <p class="under">They replace what this source said before.</p>
-          <FormField v-if="sources.length" label="Change the counts of"
+          <h2>Usage from one source</h2>
+          <p class="under">Replaces earlier data from this source.</p>
+          <FormField v-if="sources.length" label="Source to edit"
             ><SelectField
               v-model="chosen"
-              placeholder="a new source"
-              :choices="[{ value: '', label: 'a new source' }, ...sources]"
+              placeholder="New source"
+              :choices="[{ value: '', label: 'New source' }, ...sources]"
           /></FormField>
           <FormField label="Source"
-            ><ElInput v-model="form.source" maxlength="120" required placeholder="counted in the office"
+            ><ElInput v-model="form.source" maxlength="120" required placeholder="counted in our office"
           /></FormField>
-          <FormField label="A command a line"
+          <FormField label="One command per line"
             ><ElInput
               v-model="form.text"
               type="textarea"
@@ -126,7 +136,7 @@ async function save() {
               class="btn primary"
               :disabled="busy || !form.source.trim() || read.problems.length > 0 || !(read.uses.length || chosen)"
             >
-              Save {{ read.uses.length }} counts
+              Save {{ counted(read.uses.length, 'count') }}
             </button>
           </div>
         </form>

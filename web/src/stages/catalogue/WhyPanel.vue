@@ -10,7 +10,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
 
-/** Why does my key do nothing? The checks in order, for a command in a keyset. */
+/** Why doesn’t my shortcut work? The checks in order, for a command in a keyset. */
 const props = defineProps<{ command: Command; keyset: Keyset }>();
 const workspace = useWorkspace();
 const { platform } = usePlace();
@@ -56,30 +56,30 @@ const steps = computed(() =>
     : [],
 );
 const MARKS = { fine: '○', look: '◇', cause: '△' } as const;
-const WORDS = { fine: 'fine', look: 'look at it', cause: 'this is why' } as const;
+const WORDS = { fine: 'fine', look: 'check this', cause: 'likely cause' } as const;
 </script>
 
 <template>
-  <h3>Why does my key do nothing?</h3>
-  <p v-if="has.length === 0" class="mid">It has no key in {{ keyset.name }}.</p>
+  <h3>Why doesn’t my shortcut work?</h3>
+  <p v-if="has.length === 0" class="mid">It has no shortcut in {{ keyset.name }}.</p>
   <template v-else>
-    <FormField class="ask" label="Key"
+    <FormField class="ask" label="Shortcut"
       ><SelectField
         v-model="shortcut"
         size="small"
-        label="Which key"
+        label="Shortcut"
         :choices="has.map((one) => ({ value: one, label: show(one, platform) }))"
     /></FormField>
-    <FormField class="ask" label="Active"
-      ><PlaceSelect v-model="active" size="small" multiple label="What is active"
+    <FormField class="ask" label="Active context"
+      ><PlaceSelect v-model="active" size="small" multiple label="Active context"
     /></FormField>
     <FormField v-if="policy.rootOnly || policy.diverted" class="ask" label="State"
       ><SelectField
         v-model="state"
         size="small"
-        label="State of the program"
+        label="Program state"
         :choices="[
-          { value: 'none', label: 'as usual' },
+          { value: 'none', label: 'normal' },
           policy.rootOnly ? { value: 'root only', label: policy.rootOnly } : null,
           policy.diverted ? { value: 'diverted', label: policy.diverted } : null,
         ]"

@@ -18,6 +18,7 @@ import {
   type LedgerOrder,
   type LedgerView,
 } from '@crib/core/keyset';
+import { counted } from '@crib/core/words';
 import { following } from '../../composables/following.ts';
 import { grouped, remembered, type LedgerColumn } from '../../parts/ledger.ts';
 import { useLookup } from '../../stores/lookup.ts';
@@ -59,15 +60,15 @@ export function useLedger(columnIds: Ref<readonly number[]>, inHand: Ref<number 
       const on = platform.value;
       if (keyset.kind === 'shipped') {
         const { label } = workspace.catalogue!.release;
-        const sub = `shipped, ${keyset.bindings.length} shortcuts`;
+        const sub = `built in · ${counted(keyset.bindings.length, 'shortcut')}`;
         const title = keyset.isDefault ? label : keyset.name;
         return [{ id, title, sub, asBase: '', cell: remembered((command) => cellOf(command, weighed, on)) }];
       }
       const base = workspace.keyset(keyset.baseId)!;
       const below = workspace.weighedOf(keyset.baseId);
-      const asBase = base.kind === 'shipped' ? 'as shipped' : `as ${base.name}`;
+      const asBase = base.kind === 'shipped' ? 'built in' : `as in ${base.name}`;
       const cell = remembered((command) => cellOf(command, weighed, on, below));
-      return [{ id, title: keyset.name, sub: `${keyset.edits.length} edits`, asBase, cell }];
+      return [{ id, title: keyset.name, sub: counted(keyset.edits.length, 'edit'), asBase, cell }];
     }),
   );
 

@@ -141,7 +141,7 @@ function base64Of(file: File): Promise<string> {
   return new Promise((resolve, reject) => {
     const reader = new FileReader();
     reader.onload = () => resolve(String(reader.result).replace(/^[^,]*,/, ''));
-    reader.onerror = () => reject(new Error('The file cannot be read. Choose it again.'));
+    reader.onerror = () => reject(new Error('Could not read the file. Choose it again.'));
     reader.readAsDataURL(file);
   });
 }

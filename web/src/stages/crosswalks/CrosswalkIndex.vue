@@ -9,20 +9,20 @@ defineProps<{ crosswalk: Crosswalk | null }>();
 const workspace = useWorkspace();
 const { route, luggage } = usePlace();
 const VIEWS = [
-  ['judging', 'Judging'],
-  ['tied-places', 'Places'],
-  ['plan', 'The plan'],
+  ['judging', 'Mapping'],
+  ['tied-places', 'Contexts'],
+  ['plan', 'Plan'],
   ['translator', 'Translator'],
-  ['move-day', 'The first day'],
-  ['hands', 'Hands in both'],
+  ['move-day', 'First-day problems'],
+  ['hands', 'Using both programs'],
 ] as const;
 </script>
 
 <template>
   <h2>{{ workspace.app?.name }}</h2>
   <p v-if="crosswalk" class="mid views">from {{ crosswalk.from.name }} to {{ crosswalk.to.name }}</p>
-  <IndexLine :to="{ name: 'crosswalks', query: luggage }" :on="route.name === 'crosswalks'">All crosswalks</IndexLine>
-  <IndexLine :to="{ name: 'words', query: luggage }" :on="route.name === 'words'">Words of one meaning</IndexLine>
+  <IndexLine :to="{ name: 'crosswalks', query: luggage }" :on="route.name === 'crosswalks'">All mappings</IndexLine>
+  <IndexLine :to="{ name: 'words', query: luggage }" :on="route.name === 'words'">Synonyms</IndexLine>
   <template v-if="crosswalk">
     <IndexLine
       v-for="[name, title] in VIEWS"

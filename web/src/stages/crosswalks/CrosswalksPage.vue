@@ -2,6 +2,7 @@
 import { computed, ref, shallowRef } from 'vue';
 import type { CrosswalkOverview } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
+import { counted } from '@crib/core/words';
 import { ask, problemsOf } from '../../api/client.ts';
 import { useAnswer } from '../../api/queries.ts';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -14,6 +15,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import SelectField from '../../parts/SelectField.vue';
 import LineTable from '../../parts/LineTable.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** Crosswalks that begin or end at the app in hand: how far each is judged, and beginning another. */
 const workspace = useWorkspace();
@@ -48,21 +50,23 @@ const share = ({ judged, commands }: CrosswalkOverview) => (commands ? Math.roun
     <StageFrame>
       <template #index>
         <CrosswalkIndex :crosswalk="null" />
-        <p class="mid">Which command of one program answers to which of another.</p>
+        <p class="mid">Which command in one program corresponds to which in another.</p>
       </template>
-      <h1>
-        Crosswalks<small v-if="list">{{ list.length }} with {{ workspace.app?.name }}</small>
-      </h1>
+      <PageHead
+        >Migration<template #beside
+          ><small v-if="list">{{ counted(list.length, 'mapping') }} with {{ workspace.app?.name }}</small></template
+        ></PageHead
+      >
       <StateNote v-if="failed" first :problem="failed" @again="load" />
       <StateNote v-else-if="!list" first loading />
-      <StateNote v-else-if="!list.length" first title="No program is tied to this one yet">
+      <StateNote v-else-if="!list.length" first title="No mappings yet">
         <p>
-          Catalogue the program that your learners come from, then begin a crosswalk in the margin: Crib proposes what
-          answers to what, and you judge it.
+          Add the program your learners come from, then create a mapping in the panel. Crib suggests matching commands;
+          you confirm them.
         </p>
-        <RouterLink class="btn" :to="{ name: 'desk' }">To the desk</RouterLink>
+        <RouterLink class="btn" :to="{ name: 'desk' }">Back to the desk</RouterLink>
       </StateNote>
-      <LineTable v-else label="Crosswalks" :columns="['From', 'To', 'Judged', { hidden: 'Share' }]">
+      <LineTable v-else label="Mappings" :columns="['From', 'To', 'Mapped', { hidden: 'Percentage' }]">
         <tr v-for="one in list" :key="one.id">
           <th scope="row">
             <RouterLink :to="{ name: 'judging', params: { crosswalk: one.id }, query: luggage }">{{
@@ -74,27 +78,29 @@ const share = ({ judged, commands }: CrosswalkOverview) => (commands ? Math.roun
           <td>
             <span class="bar"
               ><span class="track"><i :style="{ width: `${share(one)}%` }"></i></span>
-              <span class="figures">{{ share(one) }} %</span></span
+              <span class="figures">{{ share(one) }}%</span></span
             >
           </td>
         </tr>
       </LineTable>
       <template #margin>
         <form class="make" @submit.prevent="make">
-          <h2>Begin a crosswalk</h2>
-          <FormField label="The other program"
+          <h2>New mapping</h2>
+          <FormField label="Other program"
             ><SelectField
               v-model="other"
               filterable
-              placeholder="choose one"
+              placeholder="choose a program"
               :choices="apps.map((one) => ({ value: one.slug, label: one.name }))"
           /></FormField>
-          <ElRadioGroup v-model="coming" aria-label="Which way learners go">
-            <ElRadio :value="true">Learners come from it to {{ workspace.app?.name }}</ElRadio>
-            <ElRadio :value="false">Learners go from {{ workspace.app?.name }} to it</ElRadio>
+          <ElRadioGroup v-model="coming" aria-label="Direction">
+            <ElRadio :value="true">From it to {{ workspace.app?.name }}</ElRadio>
+            <ElRadio :value="false">From {{ workspace.app?.name }} to it</ElRadio>
           </ElRadioGroup>
           <ProblemList :problems="problems" />
-          <div class="actions"><button type="submit" class="btn primary" :disabled="!other">Begin</button></div>
+          <div class="actions">
+            <button type="submit" class="btn primary" :disabled="!other">Create mapping</button>
+          </div>
         </form>
       </template>
     </StageFrame>

@@ -11,6 +11,7 @@ import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import CrosswalkIndex from './CrosswalkIndex.vue';
+import PageHead from '../../parts/PageHead.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
 
 /** Hands that work in both programs: where one press means two things, and where one idea has two presses, each way. */
@@ -48,7 +49,7 @@ const found = computed(() => {
 const label = (id: number) => (from.value?.commands.get(id) ?? to.value?.commands.get(id))?.label ?? '';
 const often = (id: number) => {
   const count = found.value?.uses.get(id) ?? 0;
-  return count ? `${Math.round(10 * count) / 10} a day` : '';
+  return count ? `${Math.round(10 * count) / 10} per day` : '';
 };
 </script>
 
@@ -58,42 +59,40 @@ const often = (id: number) => {
       <template #index>
         <CrosswalkIndex :crosswalk="crosswalk" />
         <template v-if="found && crosswalk">
-          <h3>For hands trained on</h3>
+          <h3>Used to</h3>
           <IndexLine :on="way === 'from'" @click="set({ way: '' })">{{ crosswalk.from.name }}</IndexLine>
           <IndexLine :on="way !== 'from'" @click="set({ way: 'to' })">{{ crosswalk.to.name }}</IndexLine>
-          <h3>What gets in the way</h3>
+          <h3>Interference</h3>
           <IndexLine :on="what === 'meanings'" :count="found.meanings.length" @click="set({ what: '' })"
-            >One press, two meanings</IndexLine
+            >Same shortcut, different command</IndexLine
           >
           <IndexLine :on="what !== 'meanings'" :count="found.ideas.length" @click="set({ what: 'ideas' })"
-            >One idea, two presses</IndexLine
+            >Same command, different shortcut</IndexLine
           >
         </template>
       </template>
       <StateNote v-if="problem" first :problem="problem" @again="load" />
       <StateNote v-else-if="!crosswalk || !from || !to" first loading />
       <StateNote v-else-if="!found" first title="One of the two programs has no keyset yet">
-        <p>Read in its shortcuts first; then both can be compared.</p>
+        <p>Import its shortcuts first; then you can compare both.</p>
       </StateNote>
       <template v-else>
-        <h1>
-          In {{ found.here.name }} and in {{ found.there.name
-          }}<small
-            >{{ found.here.keyset }} on {{ platformName(found.here.on) }}, {{ found.there.keyset }} on
-            {{ platformName(found.there.on) }}</small
-          >
-        </h1>
-        <StateNote
-          v-if="what === 'meanings' ? !found.meanings.length : !found.ideas.length"
-          title="Nothing gets in the way"
+        <PageHead
+          >Using both programs<template #beside
+            ><small
+              >{{ found.here.name }} and {{ found.there.name }} · {{ found.here.keyset }} on
+              {{ platformName(found.here.on) }}, {{ found.there.keyset }} on {{ platformName(found.there.on) }}</small
+            ></template
+          ></PageHead
         >
-          <p>Of what is judged so far.</p>
+        <StateNote v-if="what === 'meanings' ? !found.meanings.length : !found.ideas.length" title="No interference">
+          <p>In the commands mapped so far.</p>
         </StateNote>
-        <div v-else class="lines" tabindex="0" role="region" aria-label="Hands in two programs">
+        <div v-else class="lines" tabindex="0" role="region" aria-label="Interference between the programs">
           <table v-if="what === 'meanings'">
             <thead>
               <tr>
-                <th scope="col">Press</th>
+                <th scope="col">Shortcut</th>
                 <th scope="col">In {{ found.here.name }}</th>
                 <th scope="col">In {{ found.there.name }}</th>
                 <th scope="col">Interference</th>
@@ -117,10 +116,10 @@ const often = (id: number) => {
             <thead>
               <tr>
                 <th scope="col">In {{ found.here.name }}</th>
-                <th scope="col">Press there</th>
+                <th scope="col">Shortcut</th>
                 <th scope="col">In {{ found.there.name }}</th>
-                <th scope="col">Press there</th>
-                <th scope="col">Uses a day in both</th>
+                <th scope="col">Shortcut</th>
+                <th scope="col">Uses per day in both</th>
               </tr>
             </thead>
             <tbody>
@@ -151,7 +150,7 @@ const often = (id: number) => {
           </table>
         </div>
         <div class="foot">
-          <span>Interference: (1 + uses a day here) × (1 + uses a day there), the highest first</span>
+          <span>Interference: (1 + uses per day here) × (1 + uses per day there), highest first</span>
         </div>
       </template>
     </StageFrame>
@@ -162,9 +161,6 @@ const often = (id: number) => {
 small {
   display: block;
   font-weight: 400;
-}
-h1 small {
-  display: inline;
 }
 .other {
   color: var(--flag);

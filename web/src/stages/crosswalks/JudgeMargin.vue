@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue';
 import { RELATIONS, evidenceOf, type Match, type Proposed, type Relation, type Standing } from '@crib/core/crosswalk';
 import type { Command } from '@crib/core/contract';
 import type { Opened } from '@crib/core/keyset';
-import { say as sentence } from '@crib/core/words';
+import { percent, say as sentence } from '@crib/core/words';
 import KeyChip from '../../parts/KeyChip.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import JudgedMatch from './JudgedMatch.vue';
@@ -48,9 +48,9 @@ const facts = computed(() => [props.command.category, props.command.menu].filter
   <h2>{{ command.label }}</h2>
   <p class="under">{{ facts }}</p>
   <template v-if="standing.kind !== 'unjudged'">
-    <h3>Judged</h3>
-    <p v-if="standing.kind === 'none'">It has no counterpart.</p>
-    <p v-else-if="standing.kind === 'later'">Put off.</p>
+    <h3>Mapped</h3>
+    <p v-if="standing.kind === 'none'">No equivalent.</p>
+    <p v-else-if="standing.kind === 'later'">Skipped.</p>
     <JudgedMatch
       v-for="(one, index) in standing.matches"
       :key="`${one.sourceState} ${one.target} ${one.targetState}`"
@@ -67,14 +67,14 @@ const facts = computed(() => [props.command.category, props.command.menu].filter
         :aria-pressed="also"
         @click="emit('also')"
       >
-        Another one beside it
+        Add a second match
       </button>
-      <button type="button" class="btn plain" @click="emit('back')">Take the judgement back</button>
+      <button type="button" class="btn plain" @click="emit('back')">Undo mapping</button>
     </div>
   </template>
-  <h3>Proposals</h3>
-  <p v-if="!proposed" class="mid" role="status">Looking…</p>
-  <p v-else-if="!proposed.proposals.length" class="mid">Nothing there is like it.</p>
+  <h3>Suggestions</h3>
+  <p v-if="!proposed" class="mid" role="status">Searching…</p>
+  <p v-else-if="!proposed.proposals.length" class="mid">No similar command.</p>
   <div v-else class="proposals" :aria-busy="!settled">
     <button
       v-for="(one, index) in proposed.proposals"
@@ -91,15 +91,15 @@ const facts = computed(() => [props.command.category, props.command.menu].filter
             .map((each) => sentence(each))
             .join(', ')
         }}</small
-        ><small v-if="taken(one.target)">another command answers to it</small></span
+        ><small v-if="taken(one.target)">already matched to another command</small></span
       >
       <span class="keys"
         ><KeyChip v-for="key in keysOf(one.target)" :key="key" :shortcut="key" :platform="platform" :how="style"
       /></span>
     </button>
-    <p class="mid">The first is right with a likelihood of {{ Math.round(100 * proposed.likelihood) }} %.</p>
+    <p class="mid">The first match is {{ percent(proposed.likelihood) }} likely.</p>
   </div>
-  <h3>Take it as</h3>
+  <h3>Accept as</h3>
   <div class="relations" role="group" aria-label="Relation">
     <button
       v-for="one in RELATIONS"
@@ -118,13 +118,13 @@ const facts = computed(() => [props.command.category, props.command.menu].filter
     filterable
     size="small"
     label="Another command"
-    placeholder="name it"
+    placeholder="search commands"
     :choices="to.catalogue.commands.map((one) => ({ value: one.id, label: one.label }))"
   />
   <div class="actions">
-    <button type="button" class="btn" :disabled="other === null" @click="emit('take', other!)">Take it</button>
-    <button type="button" class="btn" @click="emit('say', 'none')">No counterpart</button>
-    <button type="button" class="btn" @click="emit('say', 'later')">Later</button>
+    <button type="button" class="btn" :disabled="other === null" @click="emit('take', other!)">Accept</button>
+    <button type="button" class="btn" @click="emit('say', 'none')">No equivalent</button>
+    <button type="button" class="btn" @click="emit('say', 'later')">Skip</button>
   </div>
 </template>
 

@@ -14,6 +14,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import JudgeMargin from './JudgeMargin.vue';
 import TakeSure from './TakeSure.vue';
 import CrosswalkIndex from './CrosswalkIndex.vue';
+import PageHead from '../../parts/PageHead.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
 import { useJudgeKeys } from './useJudgeKeys.ts';
 import { useJudging } from './useJudging.ts';
@@ -39,12 +40,12 @@ const { problems, proposals, settled, waiting, stop, bySource, byTarget, judge, 
 const likely = (id: number) => proposals.value.get(id)?.likelihood ?? 0;
 const FILTERS: readonly (readonly [string, string, (id: number, standing: Standing) => boolean])[] = [
   ['all', 'All', () => true],
-  ['unjudged', 'Not yet judged', (_, { kind }) => kind === 'unjudged'],
-  ['likely', 'Not judged, likely', (id, { kind }) => kind === 'unjudged' && likely(id) >= 0.9],
-  ['unlikely', 'Not judged, unlikely', (id, { kind }) => kind === 'unjudged' && likely(id) < 0.4],
-  ['judged', 'With a counterpart', (_, { kind }) => kind === 'counterparts'],
-  ['none', 'No counterpart', (_, { kind }) => kind === 'none'],
-  ['later', 'Put off', (_, { kind }) => kind === 'later'],
+  ['unjudged', 'Not mapped yet', (_, { kind }) => kind === 'unjudged'],
+  ['likely', 'Likely match', (id, { kind }) => kind === 'unjudged' && likely(id) >= 0.9],
+  ['unlikely', 'Unlikely match', (id, { kind }) => kind === 'unjudged' && likely(id) < 0.4],
+  ['judged', 'Mapped', (_, { kind }) => kind === 'counterparts'],
+  ['none', 'No equivalent', (_, { kind }) => kind === 'none'],
+  ['later', 'Skipped', (_, { kind }) => kind === 'later'],
 ];
 const all = computed(() => from.value?.catalogue.commands ?? []);
 const counts = computed(
@@ -87,12 +88,12 @@ const { as, also, takeTarget, marked, toggle, say, relate, back, onKey } = useJu
 watch(selected, () => nextTick(() => list.value?.querySelector('[data-at]')?.scrollIntoView({ block: 'nearest' })));
 const said = (standing: Standing, id: number) =>
   standing.kind === 'none'
-    ? 'no counterpart'
+    ? 'no equivalent'
     : standing.kind === 'later'
-      ? 'put off'
+      ? 'skipped'
       : standing.kind === 'unjudged'
         ? proposals.value.has(id)
-          ? 'unjudged'
+          ? 'not mapped'
           : '…'
         : RELATION_WORDS[standing.matches[0]!.relation];
 </script>
@@ -114,23 +115,29 @@ const said = (standing: Standing, id: number) =>
           >
           <h3>Commands of {{ crosswalk.to.name }}</h3>
           <IndexLine :on="show === 'new'" :count="newThere.length" @click="set({ show: 'new', row: '' })"
-            >Nothing answers to them</IndexLine
+            >No equivalent in {{ crosswalk.from.name }}</IndexLine
           >
         </template>
       </template>
       <StateNote v-if="problem" first :problem="problem" @again="load" />
       <StateNote v-else-if="!crosswalk || !from || !to" first loading />
       <template v-else>
-        <h1>
-          From {{ crosswalk.from.name }} {{ from.catalogue.release.label }} to {{ crosswalk.to.name }}
-          {{ to.catalogue.release.label }}<small>{{ judged }} of {{ all.length }} judged</small>
-        </h1>
+        <PageHead
+          >Mapping<template #beside
+            ><small
+              >{{ crosswalk.from.name }} {{ from.catalogue.release.label }} → {{ crosswalk.to.name }}
+              {{ to.catalogue.release.label }} · {{ judged }} of {{ all.length }} mapped</small
+            ></template
+          ></PageHead
+        >
         <div class="tools">
           <span role="status"
             >{{
-              marked.size ? `${marked.size} marked: a digit takes each one’s own proposal` : 'A digit takes a proposal'
+              marked.size
+                ? `${marked.size} selected: 1 accepts the top suggestion for each`
+                : 'Press 1–5 to accept a suggestion'
             }}
-            as <b>{{ RELATION_WORDS[as] }}</b>{{ also ? ', beside what is judged' : '' }}</span
+            as <b>{{ RELATION_WORDS[as] }}</b>{{ also ? ', as a second match' : '' }}</span
           >
           <span
             v-if="settled.size < all.length"
@@ -138,17 +145,17 @@ const said = (standing: Standing, id: number) =>
             role="progressbar"
             :aria-valuenow="settled.size"
             :aria-valuemax="all.length"
-            aria-label="Commands with proposals"
-            >{{ settled.size }} of {{ all.length }} have proposals</span
+            aria-label="Commands with suggestions"
+            >{{ settled.size }} of {{ all.length }} have suggestions</span
           >
           <button v-if="waiting" type="button" class="btn plain" @click="stop">Stop</button>
           <span class="end">
             <button type="button" class="btn" :disabled="!undoable" @click="back">Undo</button>
-            <button type="button" class="btn" :aria-pressed="sure" @click="sure = !sure">Take the likeliest</button>
+            <button type="button" class="btn" :aria-pressed="sure" @click="sure = !sure">Accept likely matches</button>
           </span>
         </div>
         <ProblemList :problems="problems" />
-        <div v-if="show === 'new'" class="roll" tabindex="0" role="region" aria-label="Commands nothing answers to">
+        <div v-if="show === 'new'" class="roll" tabindex="0" role="region" aria-label="Commands without an equivalent">
           <div v-for="one in newThere" :key="one.id" class="row new">
             <span
               ><KeyChip
@@ -161,7 +168,7 @@ const said = (standing: Standing, id: number) =>
             ><span class="mid">{{ one.category }}</span>
           </div>
         </div>
-        <StateNote v-else-if="!rows.length" title="Nothing of that kind is left" />
+        <StateNote v-else-if="!rows.length" title="Nothing left in this list" />
         <div
           v-else
           ref="list"
@@ -169,7 +176,7 @@ const said = (standing: Standing, id: number) =>
           role="grid"
           tabindex="0"
           aria-multiselectable="true"
-          aria-label="Commands to judge"
+          aria-label="Commands to map"
           @keydown="onKey"
         >
           <div
@@ -207,18 +214,18 @@ const said = (standing: Standing, id: number) =>
             </span>
             <span role="gridcell" class="figures mid">{{
               bySource(one.id).kind === 'unjudged' && proposals.has(one.id)
-                ? `${Math.round(100 * likely(one.id))} %`
+                ? `${Math.round(100 * likely(one.id))}%`
                 : ''
             }}</span>
           </div>
         </div>
         <div class="foot">
-          <span><kbd class="chip">1</kbd>–<kbd class="chip">5</kbd> take</span
+          <span><kbd class="chip">1</kbd>–<kbd class="chip">5</kbd> accept</span
           ><span
-            ><kbd class="chip">S</kbd> same <kbd class="chip">N</kbd> near <kbd class="chip">B</kbd> does more
-            <kbd class="chip">W</kbd> does less <kbd class="chip">R</kbd> related</span
-          ><span><kbd class="chip">X</kbd> none</span><span><kbd class="chip">L</kbd> later</span
-          ><span><kbd class="chip">Space</kbd> mark</span><span><kbd class="chip">U</kbd> undo</span>
+            ><kbd class="chip">S</kbd> same <kbd class="chip">N</kbd> close <kbd class="chip">B</kbd> broader
+            <kbd class="chip">W</kbd> narrower <kbd class="chip">R</kbd> related</span
+          ><span><kbd class="chip">X</kbd> no equivalent</span><span><kbd class="chip">L</kbd> skip</span
+          ><span><kbd class="chip">Space</kbd> select</span><span><kbd class="chip">U</kbd> undo</span>
         </div>
       </template>
       <template #margin>

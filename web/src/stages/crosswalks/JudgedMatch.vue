@@ -16,28 +16,28 @@ const change = (part: Partial<Match>) => emit('amend', { ...props.match, ...part
   <div class="judged">
     <p>
       <b>{{ RELATION_WORDS[match.relation] }}</b>: {{ target?.label ?? 'not in this release'
-      }}<button type="button" class="btn plain" @click="emit('amend', null)">Take it out</button>
+      }}<button type="button" class="btn plain" @click="emit('amend', null)">Remove</button>
     </p>
-    <FormField v-if="command.states.length" class="line" label="When it is at"
+    <FormField v-if="command.states.length" class="line" label="When in state"
       ><SelectField
         :model-value="match.sourceState ?? ''"
         size="small"
         :label="`State of ${command.label}`"
         @update:model-value="(sourceState: string) => change({ sourceState })"
-        :choices="[{ value: '', label: 'any of its states' }, ...command.states]"
+        :choices="[{ value: '', label: 'any state' }, ...command.states]"
     /></FormField>
-    <FormField v-if="target?.states.length" class="line" label="Until it shows"
+    <FormField v-if="target?.states.length" class="line" label="Result state"
       ><SelectField
         :model-value="match.targetState ?? ''"
         size="small"
         :label="`State of ${target.label}`"
         @update:model-value="(targetState: string) => change({ targetState })"
-        :choices="[{ value: '', label: 'any of its states' }, ...target.states]"
+        :choices="[{ value: '', label: 'any state' }, ...target.states]"
     /></FormField>
     <FormField class="line" label="Note"
       ><NoteField
         :note="match.note ?? ''"
-        :title="`Note on ${target?.label ?? 'the counterpart'}`"
+        :title="`Note on ${target?.label ?? 'the equivalent'}`"
         @keep="(note) => change({ note })"
     /></FormField>
   </div>

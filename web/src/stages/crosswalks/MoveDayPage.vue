@@ -56,8 +56,8 @@ const facts = computed(() => {
       >
       <StateNote v-if="problem" first :problem="problem" @again="load" />
       <StateNote v-else-if="!crosswalk || !from || !to" first loading />
-      <StateNote v-else first title="There is no first day to tell">
-        <p>Both programs have to run on the platform in hand, and the app in hand is the one that is come to.</p>
+      <StateNote v-else first title="First-day problems are not available">
+        <p>Select the program learners move to, and a platform both programs run on.</p>
       </StateNote>
     </StageFrame>
   </ReleaseGate>

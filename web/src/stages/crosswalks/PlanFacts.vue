@@ -59,20 +59,20 @@ const others = computed(() => {
 
 <template>
   <template v-if="row.now.length">
-    <h3>In other places</h3>
-    <p v-if="!hidden.length" class="mid">No narrower place has another command on it.</p>
-    <p v-for="one in hidden" :key="`${one.place} ${one.command}`">In {{ one.place }} it is {{ one.command }}.</p>
+    <h3>In other contexts</h3>
+    <p v-if="!hidden.length" class="mid">Not used by another command in a sub-context.</p>
+    <p v-for="one in hidden" :key="`${one.place} ${one.command}`">In {{ one.place }} it runs {{ one.command }}.</p>
     <h3>On other layouts</h3>
     <p class="mid">
       {{
         unpressed.length
-          ? `Cannot be pressed on ${unpressed.map((one) => one.name).join(', ')}.`
-          : `Can be pressed on all ${LAYOUTS.length} layouts.`
+          ? `Cannot be typed on ${unpressed.map((one) => one.name).join(', ')}.`
+          : `Can be typed on all ${LAYOUTS.length} layouts.`
       }}
     </p>
   </template>
   <template v-if="others.length">
-    <h3>Other free keys</h3>
+    <h3>Other free shortcuts</h3>
     <p v-for="one in others" :key="one.shortcut" class="other">
       <KeyChip :shortcut="one.shortcut" :platform="platform" :how="style" />
       <span class="mid">{{ one.reasons.map((reason) => say(reason.said)).join(', ') }}</span>

@@ -4,18 +4,18 @@ import type { MoveFigures } from '@crib/core/crosswalk';
 
 /** What a way to move over does to old hands, in figures: uses of old commands, then commands of the new program. */
 const props = defineProps<{ figures: MoveFigures; from: string; to: string }>();
-const share = (part: number) => `${props.figures.all ? Math.round((100 * part) / props.figures.all) : 0} %`;
+const share = (part: number) => `${props.figures.all ? Math.round((100 * part) / props.figures.all) : 0}%`;
 const lines = computed(() => {
   const { stays, misleads, dead, without, keyless, unjudged, losing, neverHad } = props.figures;
   return [
-    ['Presses that stay', share(stays)],
-    ['that mislead', share(misleads)],
+    ['Shortcuts that stay the same', share(stays)],
+    ['that run another command', share(misleads)],
     ['that do nothing', share(dead)],
-    ['without a counterpart', share(without)],
-    ['Commands used without a key', share(keyless)],
-    ['Uses a day not yet judged', String(Math.round(unjudged))],
-    [`Commands of ${props.to} that lose their key`, String(losing.length)],
-    [`Commands that ${props.from} never had`, String(neverHad)],
+    ['without an equivalent', share(without)],
+    ['Frequent commands without a shortcut', share(keyless)],
+    ['Daily uses not mapped yet', String(Math.round(unjudged))],
+    [`Commands of ${props.to} that lose their shortcut`, String(losing.length)],
+    [`Commands not in ${props.from}`, String(neverHad)],
   ] as const;
 });
 </script>

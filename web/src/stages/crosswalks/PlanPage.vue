@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { platformName } from '@crib/core/keys';
 import { COMBINATIONS, type PressPool } from '@crib/core/reach';
+import { counted } from '@crib/core/words';
 import KeyChip from '../../parts/KeyChip.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
@@ -22,6 +23,7 @@ import { useSavedPlan } from './useSavedPlan.ts';
 import { displacedBy, planSections } from './planRows.ts';
 import { HINDRANCE_WORDS } from './words.ts';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** The kinds of presses that can be given: by what is held, and function keys. */
 const KINDS = [...COMBINATIONS.map((held) => held.join('+')), 'F'];
@@ -77,7 +79,7 @@ const way = computed(() =>
   answer.value && selected.value ? displacedBy(answer.value.plan, selected.value) : undefined,
 );
 const usesOf = (source: number) => answer.value?.plan.kept.find((one) => one.source === source)?.uses ?? 0;
-const BECOMES = { kept: 'keeps the old keys', moved: 'moves', left: 'makes way' } as const;
+const BECOMES = { kept: 'keeps its old shortcut', moved: 'moves', left: 'moves to a new shortcut' } as const;
 const isPinned = computed(() => selected.value?.source !== null && pinned.value.includes(selected.value?.source ?? -1));
 function pin(source: number) {
   const now = pinned.value.includes(source) ? pinned.value.filter((one) => one !== source) : [...pinned.value, source];
@@ -100,8 +102,8 @@ function onKey(event: KeyboardEvent) {
     <StageFrame>
       <template #index>
         <CrosswalkIndex :crosswalk="crosswalk" />
-        <h3>Cannot be kept</h3>
-        <p v-if="!refused.length" class="mid">Nothing of what was asked for.</p>
+        <h3>Cannot keep</h3>
+        <p v-if="!refused.length" class="mid">None</p>
         <ul class="refused">
           <li
             v-for="one in refused.slice(0, 12)"
@@ -115,21 +117,23 @@ function onKey(event: KeyboardEvent) {
       </template>
       <StateNote v-if="problem" first :problem="problem" @again="load" />
       <StateNote v-else-if="!crosswalk || !from || !to || !answer" first loading />
-      <StateNote v-else-if="!crosswalk.commands.length" first title="Nothing is judged yet">
-        <p>A plan needs to know what answers to what.</p>
+      <StateNote v-else-if="!crosswalk.commands.length" first title="Nothing mapped yet">
+        <p>Map commands first.</p>
         <RouterLink class="btn" :to="{ name: 'judging', params: { crosswalk: crosswalk.id }, query: luggage }"
-          >Judge the commands</RouterLink
+          >Map commands</RouterLink
         >
       </StateNote>
       <template v-else>
-        <h1>
-          From {{ crosswalk.from.name }} {{ from.catalogue.release.label }} to {{ crosswalk.to.name }}
-          {{ to.catalogue.release.label
-          }}<small
-            >{{ new Set(crosswalk.commands.filter((one) => one.target !== null).map((one) => one.source)).size }} of
-            {{ from.catalogue.commands.length }} commands have a counterpart</small
-          >
-        </h1>
+        <PageHead
+          >Plan<template #beside
+            ><small
+              >{{ crosswalk.from.name }} {{ from.catalogue.release.label }} → {{ crosswalk.to.name }}
+              {{ to.catalogue.release.label }} ·
+              {{ new Set(crosswalk.commands.filter((one) => one.target !== null).map((one) => one.source)).size }} of
+              {{ from.catalogue.commands.length }} commands mapped</small
+            ></template
+          ></PageHead
+        >
         <PlanPolicies
           :policies="answer.policies"
           :keep="keep"
@@ -137,22 +141,22 @@ function onKey(event: KeyboardEvent) {
           :imitated="crosswalk.from.name"
           @keep="(value) => set({ keep: String(value) }, true)"
         />
-        <div class="lines" tabindex="0" role="region" aria-label="The plan, step by step" @keydown="onKey">
+        <div class="lines" tabindex="0" role="region" aria-label="Plan, step by step" @keydown="onKey">
           <table>
             <thead>
               <tr>
-                <th scope="col">Old keys</th>
-                <th scope="col">did, in {{ crosswalk.from.name }}</th>
+                <th scope="col">Old shortcut</th>
+                <th scope="col">In {{ crosswalk.from.name }}</th>
                 <th scope="col"><span class="sr-only">Relation</span></th>
-                <th scope="col">is, in {{ crosswalk.to.name }}</th>
-                <th scope="col">Keys from now on</th>
+                <th scope="col">In {{ crosswalk.to.name }}</th>
+                <th scope="col">New shortcut</th>
               </tr>
             </thead>
             <tbody v-for="part in sections" :key="part.title">
               <tr class="step">
                 <th colspan="5" scope="rowgroup">
                   <span class="after"
-                    ><span>{{ part.title }} · weight {{ part.weight }} · then</span
+                    ><span>{{ part.title }} · importance {{ part.weight }} · after this step</span
                     ><ShareTrack v-if="part.figures" :figures="part.figures"
                   /></span>
                 </th>
@@ -172,7 +176,7 @@ function onKey(event: KeyboardEvent) {
                 </td>
                 <td>
                   <b v-if="one.source !== null">{{ oldLabel(one.source) }}</b><span v-else class="mid"
-                    >nothing like it</span
+                    >no equivalent</span
                   >
                 </td>
                 <td class="word mid">{{ one.word }}</td>
@@ -193,13 +197,11 @@ function onKey(event: KeyboardEvent) {
               </tr>
             </tbody>
           </table>
-          <p v-if="!sections.length" class="mid">
-            Nothing moves: the keys are learned as {{ crosswalk.to.name }} ships them.
-          </p>
+          <p v-if="!sections.length" class="mid">No changes: learners learn the {{ crosswalk.to.name }} defaults.</p>
         </div>
         <div class="foot">
-          <span>Weighted by what was counted of {{ crosswalk.from.name }}</span
-          ><span>Checked: it adds no clash, and nothing fixed is moved</span>
+          <span>Weighted by {{ crosswalk.from.name }} usage</span
+          ><span>Checked: adds no conflicts, moves no fixed shortcuts</span>
         </div>
       </template>
       <template #margin>
@@ -208,19 +210,19 @@ function onKey(event: KeyboardEvent) {
             <h2>{{ newLabel(selected.target) }} {{ BECOMES[selected.kind] }}</h2>
             <p class="under">{{ workspace.tree?.path(selected.context) }}</p>
             <p v-if="selected.source !== null">
-              {{ crosswalk.from.name }} hands press
+              {{ crosswalk.from.name }} users press
               <KeyChip :shortcut="selected.old!" :platform="platform" :how="style" />
               {{ usesOf(selected.source) ? `${usesOf(selected.source)} times a day` : '' }} for
               {{ oldLabel(selected.source) }}.
             </p>
             <p v-if="way && selected.kind === 'kept'">
-              In {{ crosswalk.to.name }} these keys belong to {{ newLabel(way.command) }},
+              In {{ crosswalk.to.name }} this shortcut belongs to {{ newLabel(way.command) }},
               <template v-if="way.now"
                 >which moves to <KeyChip :shortcut="way.now" :platform="platform" :how="style" /> in the same
                 plan.</template
               ><template v-else-if="way.without.length"
-                >which is left without a key on {{ way.without.map(platformName).join(' and ') }}.</template
-              ><template v-else>which keeps others.</template>
+                >which has no shortcut then on {{ way.without.map(platformName).join(' and ') }}.</template
+              ><template v-else>which keeps another shortcut.</template>
             </p>
             <p v-else-if="way">
               It had
@@ -229,42 +231,42 @@ function onKey(event: KeyboardEvent) {
             </p>
             <div v-if="selected.source !== null" class="actions">
               <button type="button" class="btn" :aria-pressed="isPinned" @click="pin(selected.source)">
-                {{ isPinned ? 'No longer in any case' : 'Keep it in any case' }}
+                {{ isPinned ? 'Stop always keeping' : 'Always keep' }}
               </button>
               <button type="button" class="btn" @click="rule([...ruledOut, selected.old!])">
-                Nobody gets these keys
+                Exclude this shortcut
               </button>
             </div>
             <PlanFacts :plan="answer.plan" :to="to!" :row="selected" :pool="{ ...pool, without: ruledOut }" />
           </template>
           <template v-else>
-            <h2>Meeting halfway</h2>
-            <p class="under">Choose a row to see why it keeps its keys, or where it goes.</p>
+            <h2>Compromise plan</h2>
+            <p class="under">Select a row to see why it keeps its shortcut, or what it gets instead.</p>
             <PlanFigures
               :figures="answer.policies.find((one) => one.name === 'halfway')!.figures"
               :from="crosswalk.from.name"
               :to="crosswalk.to.name"
             />
           </template>
-          <h3>In so many steps</h3>
+          <h3>Number of steps</h3>
           <ElInputNumber
             :model-value="wish.steps"
             :min="1"
             :max="12"
             controls-position="right"
-            aria-label="Steps"
+            aria-label="Number of steps"
             @update:model-value="(value: number | undefined) => set({ steps: String(value ?? 4) }, true)"
           />
           <form class="make" @submit.prevent="save">
-            <h3>Keep the plan</h3>
-            <FormField label="As a keyset named"
+            <h3>Save plan</h3>
+            <FormField label="Keyset name"
               ><ElInput v-model="name" maxlength="80" :placeholder="`Coming from ${crosswalk.from.name}`"
             /></FormField>
-            <ElCheckbox v-model="bySteps" label="A keyset and a sheet for each step" />
+            <ElCheckbox v-model="bySteps" label="One keyset and one sheet per step" />
             <ProblemList :problems="problems" />
             <div class="actions">
               <button type="submit" class="btn primary" :disabled="saving || !answer.plan.edits.length">
-                Save {{ bySteps ? `${answer.steps.length} steps` : `${answer.plan.edits.length} edits` }}
+                Save {{ bySteps ? counted(answer.steps.length, 'step') : counted(answer.plan.edits.length, 'edit') }}
               </button>
             </div>
           </form>

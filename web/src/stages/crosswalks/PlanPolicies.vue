@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { counted } from '@crib/core/words';
 import type { Policy } from '../../workers/plan.ts';
 import ShareTrack from './ShareTrack.vue';
 
@@ -7,45 +8,45 @@ import ShareTrack from './ShareTrack.vue';
 const props = defineProps<{ policies: readonly Policy[]; keep: number; most: number; imitated: string }>();
 const emit = defineEmits<{ keep: [count: number] }>();
 const names = computed<Record<Policy['name'], string>>(() => ({
-  learn: 'Learn the new keys',
-  halfway: 'Meet halfway',
-  keep: 'Keep the old hands',
+  learn: 'Learn new shortcuts',
+  halfway: 'Compromise',
+  keep: 'Keep old shortcuts',
   imitation: `Use the keys as in ${props.imitated}`,
 }));
 const percent = (part: number, { figures }: Policy) => (figures.all ? Math.round((100 * part) / figures.all) : 0);
 const says = ({ name, figures, moves, without }: Policy) =>
   [
-    name === 'halfway' && `the ${props.keep} busiest keep their keys`,
+    name === 'halfway' && `the ${props.keep} most-used commands keep their shortcut`,
     figures.misleading.length
-      ? `${figures.misleading.length} ${figures.misleading.length === 1 ? 'command' : 'commands'} mislead`
-      : 'nothing misleads',
-    name !== 'imitation' && (moves ? `${moves} ${moves === 1 ? 'command moves' : 'commands move'}` : 'nothing moves'),
-    name === 'imitation' && figures.losing.length ? `${figures.losing.length} lose their key` : '',
-    without ? `${without} left without a key` : '',
+      ? `${counted(figures.misleading.length, 'old shortcut')} run another command`
+      : 'no old shortcut runs another command',
+    name !== 'imitation' && (moves ? `${counted(moves, 'command')} changed` : 'no changes'),
+    name === 'imitation' && figures.losing.length ? `${figures.losing.length} lose their shortcut` : '',
+    without ? `${without} without a shortcut` : '',
   ]
     .filter(Boolean)
     .join(', ');
 </script>
 
 <template>
-  <div class="policies" role="group" aria-label="Ways to move over">
+  <div class="policies" role="group" aria-label="Migration strategies">
     <div v-for="one in policies" :key="one.name" class="policy" :class="{ on: one.name === 'halfway' }">
       <b>{{ names[one.name] }}</b>
-      <b class="figures share">{{ percent(one.figures.stays, one) }} %</b>
+      <b class="figures share">{{ percent(one.figures.stays, one) }}%</b>
       <ShareTrack :figures="one.figures" />
       <span>{{ says(one) }}</span>
     </div>
     <p class="legend mid">
-      <i class="stays"></i> stay <i class="misleads"></i> mislead <i class="dead"></i> do nothing, of all judged uses a
-      day
+      <i class="stays"></i> same <i class="misleads"></i> other command <i class="dead"></i> no effect (share of mapped
+      daily use)
     </p>
     <label class="slider"
-      >The busiest that keep their keys
+      >Most-used commands that keep their shortcut
       <ElSlider
         :model-value="Math.min(keep, most)"
         :min="0"
         :max="most"
-        aria-label="How many of the busiest keep their keys"
+        aria-label="Number of most-used commands that keep their shortcut"
         @update:model-value="(value: number | number[]) => emit('keep', Number(value))"
       />
       <span class="figures">{{ Math.min(keep, most) }}</span>

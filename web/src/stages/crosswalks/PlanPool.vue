@@ -11,7 +11,8 @@ const { platform, style } = usePlace();
 const FUNCTION = 'F';
 const KINDS = [...COMBINATIONS.map((held) => held.join('+')), FUNCTION];
 const sample = (kind: string) => (kind === FUNCTION ? 'F6' : kind ? `${kind}+B` : 'B');
-const title = (kind: string) => (kind === FUNCTION ? 'function keys, held alike' : kind ? 'held so' : 'keys alone');
+const title = (kind: string) =>
+  kind === FUNCTION ? 'function keys with the same modifiers' : kind ? 'with these modifiers' : 'single keys';
 const without = (one: string) =>
   emit(
     'rule',
@@ -20,24 +21,24 @@ const without = (one: string) =>
 </script>
 
 <template>
-  <h3>Commands that make way may get</h3>
+  <h3>Shortcuts available to displaced commands</h3>
   <ElCheckboxGroup
     :model-value="[...allowed]"
-    aria-label="Presses they may get"
+    aria-label="Shortcuts available to displaced commands"
     @update:model-value="(kinds) => emit('allow', kinds.map(String))"
   >
     <ElCheckbox v-for="kind in KINDS" :key="kind" :value="kind"
       ><KeyChip :shortcut="sample(kind)" :platform="platform" :how="style" /> {{ title(kind) }}</ElCheckbox
     >
   </ElCheckboxGroup>
-  <h3>Keys that nobody gets</h3>
-  <p v-if="!ruledOut.length" class="mid">None are ruled out.</p>
+  <h3>Excluded shortcuts</h3>
+  <p v-if="!ruledOut.length" class="mid">None</p>
   <p v-for="one in ruledOut" :key="one" class="out">
     <KeyChip :shortcut="one" :platform="platform" :how="style" />
     <button type="button" class="btn plain" @click="without(one)">Allow again</button>
   </p>
   <details>
-    <summary>Rule one out</summary>
+    <summary>Exclude a shortcut</summary>
     <KeyPicker
       :platform="platform"
       @pick="(stored) => stored && !ruledOut.includes(stored) && emit('rule', [...ruledOut, stored])"

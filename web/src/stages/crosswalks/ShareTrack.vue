@@ -15,7 +15,7 @@ const parts = computed(() => {
   <span
     class="track"
     role="img"
-    :aria-label="`${parts.stays} % of the presses stay, ${parts.misleads} % mislead, ${parts.dead} % do nothing`"
+    :aria-label="`${parts.stays}% of old shortcuts stay the same, ${parts.misleads}% run another command, ${parts.dead}% do nothing`"
     ><i v-for="(share, name) in parts" :key="name" :class="name" :style="{ width: `${share}%` }"></i
   ></span>
 </template>

@@ -35,12 +35,11 @@ const take = () =>
 </script>
 
 <template>
-  <h2>Take the likeliest</h2>
-  <p class="under">As the same, all in one step. Leave out what is not right.</p>
+  <h2>Accept likely matches</h2>
+  <p class="under">Accept all as “same”. Untick any that are wrong.</p>
   <label class="least"
-    >At least
-    <ElSlider v-model="least" :min="0.5" :max="0.99" :step="0.01" aria-label="At least how likely" />
-    <span class="figures">{{ Math.round(100 * least) }} %</span></label
+    >Minimum likelihood <ElSlider v-model="least" :min="0.5" :max="0.99" :step="0.01" aria-label="Minimum likelihood" />
+    <span class="figures">{{ Math.round(100 * least) }}%</span></label
   >
   <div v-for="one in pairs" :key="one.source" class="pair">
     <ElCheckbox :model-value="!out.includes(one.source)" @change="toggle(one.source)">
@@ -48,9 +47,11 @@ const take = () =>
     </ElCheckbox>
     <span class="figures">{{ Math.round(100 * one.likelihood) }}</span>
   </div>
-  <p v-if="!pairs.length" class="mid">None is as likely as that.</p>
+  <p v-if="!pairs.length" class="mid">No matches this likely.</p>
   <div class="actions">
-    <button type="button" class="btn primary" :disabled="!chosen.length" @click="take">Take {{ chosen.length }}</button>
+    <button type="button" class="btn primary" :disabled="!chosen.length" @click="take">
+      Accept {{ chosen.length }}
+    </button>
     <button type="button" class="btn" @click="emit('cancel')">Cancel</button>
   </div>
 </template>

@@ -16,6 +16,7 @@ import { RELATION_WORDS } from './words.ts';
 import SelectField from '../../parts/SelectField.vue';
 import LineTable from '../../parts/LineTable.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** Which place of one program answers to which of the other: proposed by name and by where counterparts are, and judged. */
 const { kept, set } = usePlace();
@@ -64,9 +65,7 @@ function change(source: number, part: { target?: number | null; relation?: Relat
   void say(source, [now.target === null ? { ...now, relation: 'none' } : now]);
 }
 const evidence = ({ names, agree, of }: { names: number; agree: number; of: number }) =>
-  [agree && `${agree} of ${of} counterparts of its commands are there`, names >= 0.5 && 'a like name']
-    .filter(Boolean)
-    .join(', ');
+  [agree && `${agree} of ${of} mapped commands are there`, names >= 0.5 && 'similar name'].filter(Boolean).join(', ');
 </script>
 
 <template>
@@ -76,12 +75,15 @@ const evidence = ({ names, agree, of }: { names: number; agree: number; of: numb
       <StateNote v-if="problem" first :problem="problem" @again="load" />
       <StateNote v-else-if="!crosswalk || !from || !to" first loading />
       <template v-else>
-        <h1>
-          Places of {{ crosswalk.from.name }} and of {{ crosswalk.to.name
-          }}<small>{{ judged }} of {{ rows.length }} judged</small>
-        </h1>
+        <PageHead
+          >Contexts<template #beside
+            ><small
+              >{{ crosswalk.from.name }} and {{ crosswalk.to.name }} · {{ judged }} of {{ rows.length }} mapped</small
+            ></template
+          ></PageHead
+        >
         <ProblemList :problems="problems" />
-        <LineTable label="Places" :columns="[`In ${crosswalk.from.name}`, 'Relation', `In ${crosswalk.to.name}`]">
+        <LineTable label="Contexts" :columns="[`In ${crosswalk.from.name}`, 'Relation', `In ${crosswalk.to.name}`]">
           <tr v-for="one in rows" :key="one.id" :class="{ chosen: one === selected }">
             <th scope="row">
               <button
@@ -99,7 +101,7 @@ const evidence = ({ names, agree, of }: { names: number; agree: number; of: numb
                 standing(one.id).kind === 'counterparts'
                   ? RELATION_WORDS[standing(one.id).matches[0]!.relation]
                   : standing(one.id).kind === 'none'
-                    ? 'no counterpart'
+                    ? 'no equivalent'
                     : 'unjudged'
               }}
             </td>
@@ -120,8 +122,8 @@ const evidence = ({ names, agree, of }: { names: number; agree: number; of: numb
         <template v-if="selected && from && to">
           <h2>{{ selected.name }}</h2>
           <p class="under">{{ from.tree.path(selected.id) }}</p>
-          <h3>Proposals</h3>
-          <p v-if="!proposals.get(selected.id)?.length" class="mid">Nothing there is like it.</p>
+          <h3>Suggestions</h3>
+          <p v-if="!proposals.get(selected.id)?.length" class="mid">No similar context.</p>
           <button
             v-for="one in proposals.get(selected.id) ?? []"
             :key="one.target"
@@ -131,17 +133,17 @@ const evidence = ({ names, agree, of }: { names: number; agree: number; of: numb
           >
             <b>{{ name(one.target) }}</b><small>{{ evidence(one) }}</small>
           </button>
-          <h3>Judged</h3>
-          <FormField class="line" label="Answers to"
+          <h3>Mapped</h3>
+          <FormField class="line" label="Corresponds to"
             ><SelectField
               :model-value="standing(selected.id).matches[0]?.target"
               filterable
               size="small"
-              placeholder="choose a place"
+              placeholder="choose a context"
               @update:model-value="(target: number) => change(selected!.id, { target })"
               :choices="to.tree.inOrder.map((one) => ({ value: one.id, label: to!.tree.path(one.id) }))"
           /></FormField>
-          <FormField v-if="standing(selected.id).matches.length" class="line" label="As"
+          <FormField v-if="standing(selected.id).matches.length" class="line" label="Relation"
             ><SelectField
               :model-value="standing(selected.id).matches[0]!.relation"
               size="small"
@@ -153,14 +155,14 @@ const evidence = ({ names, agree, of }: { names: number; agree: number; of: numb
             ><NoteField :note="noteOf(selected.id)" title="Note" @keep="(note) => change(selected!.id, { note })"
           /></FormField>
           <div class="actions">
-            <button type="button" class="btn" @click="change(selected.id, { target: null })">No counterpart</button>
+            <button type="button" class="btn" @click="change(selected.id, { target: null })">No equivalent</button>
             <button
               v-if="standing(selected.id).kind !== 'unjudged'"
               type="button"
               class="btn plain"
               @click="say(selected.id, [])"
             >
-              Take the judgement back
+              Undo mapping
             </button>
           </div>
         </template>
@@ -177,9 +179,6 @@ small {
   display: block;
   color: var(--mid);
   font-size: 12.5px;
-}
-h1 small {
-  display: inline;
 }
 .line {
   display: grid;

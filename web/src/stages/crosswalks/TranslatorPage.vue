@@ -13,6 +13,7 @@ import { show as written } from '../../words/chips.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import CrosswalkIndex from './CrosswalkIndex.vue';
+import PageHead from '../../parts/PageHead.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
 import { RELATION_WORDS, statesSaid } from './words.ts';
 
@@ -33,16 +34,16 @@ const lines = computed<readonly Translated[]>(() =>
 const stand = computed(() => standings(crosswalk.value?.commands ?? [], 'source'));
 const back = computed(() => standings(crosswalk.value?.commands ?? [], 'target'));
 const FILTERS: readonly (readonly [string, string, (line: Translated) => boolean])[] = [
-  ['all', 'All old keys', () => true],
+  ['all', 'All old shortcuts', () => true],
   ['misleads', 'Now do something else', (one) => one.misleads.length > 0],
   [
     'same',
     'Still the same',
     (one) => one.misleads.length === 0 && one.answers.some(({ now }) => now.includes(one.shortcut)),
   ],
-  ['other', 'On other keys', (one) => one.answers.some(({ now }) => now.length > 0 && !now.includes(one.shortcut))],
-  ['keyless', 'Without a key here', (one) => one.answers.length > 0 && one.answers.every(({ now }) => !now.length)],
-  ['none', 'Nothing like it here', (one) => stand.value(one.did).kind === 'none'],
+  ['other', 'New shortcut', (one) => one.answers.some(({ now }) => now.length > 0 && !now.includes(one.shortcut))],
+  ['keyless', 'No shortcut here', (one) => one.answers.length > 0 && one.answers.every(({ now }) => !now.length)],
+  ['none', 'No equivalent', (one) => stand.value(one.did).kind === 'none'],
 ];
 const shown = computed(() => lines.value.filter((FILTERS.find(([name]) => name === show.value) ?? FILTERS[0]!)[2]));
 const newThere = computed(() =>
@@ -53,25 +54,25 @@ const label = (side: 'old' | 'now', id: number) =>
 const place = (id: number) => from.value?.tree.path(id) ?? '';
 function answersSaid(line: Translated): string {
   if (line.answers.length) return '';
-  return stand.value(line.did).kind === 'none' ? 'nothing like it here' : 'not judged yet';
+  return stand.value(line.did).kind === 'none' ? 'no equivalent' : 'not mapped yet';
 }
 const keyed = (shortcuts: readonly string[]) =>
   shortcuts.map((one) => written(one, platform.value, style.value)).join(' or ');
 const table = (): PlainTable => ({
   header: [
-    'Old keys',
+    'Old shortcut',
     `Did, in ${crosswalk.value!.from.name}`,
     'Where',
     `Is, in ${crosswalk.value!.to.name}`,
-    'Press here',
-    'The old keys here',
+    'New shortcut',
+    'Old shortcut now does',
   ],
   rows: shown.value.map((line) => [
     written(line.shortcut, platform.value, style.value),
     label('old', line.did),
     place(line.context),
     line.answers.map((one) => `${label('now', one.target)}${statesSaid(one)}`).join('; ') || answersSaid(line),
-    line.answers.map((one) => keyed(one.now) || 'no key').join('; '),
+    line.answers.map((one) => keyed(one.now) || 'no shortcut').join('; '),
     line.misleads.map((id) => label('now', id)).join('; '),
   ]),
 });
@@ -83,7 +84,7 @@ const table = (): PlainTable => ({
       <template #index>
         <CrosswalkIndex :crosswalk="crosswalk" />
         <template v-if="crosswalk">
-          <h3>Old keys</h3>
+          <h3>Old shortcuts</h3>
           <IndexLine
             v-for="[name, title, holds] in FILTERS"
             :key="name"
@@ -92,38 +93,42 @@ const table = (): PlainTable => ({
             @click="set({ show: name === 'all' ? '' : name })"
             >{{ title }}</IndexLine
           >
-          <h3>Never had</h3>
+          <h3>New commands</h3>
           <IndexLine :on="show === 'new'" :count="newThere.length" @click="set({ show: 'new' })"
-            >New to these hands</IndexLine
+            >Not in {{ crosswalk.from.name }}</IndexLine
           >
         </template>
       </template>
       <StateNote v-if="problem" first :problem="problem" @again="load" />
       <StateNote v-else-if="!crosswalk || !from || !to" first loading />
-      <StateNote v-else-if="!here" first :title="`Open ${crosswalk.to.name} to translate into it`">
-        <p>The keyset in hand tells what to press, and it has to be one of {{ crosswalk.to.name }}.</p>
+      <StateNote v-else-if="!here" first :title="`Switch to a ${crosswalk.to.name} keyset`">
+        <p>Select {{ crosswalk.to.name }} and one of its keysets above to use the translator.</p>
       </StateNote>
       <template v-else>
-        <h1>
-          {{ crosswalk.from.name }} keys in {{ crosswalk.to.name }} {{ to.catalogue.release.label
-          }}<small>with {{ keyset?.name }}, {{ platformName(platform) }}</small>
-        </h1>
+        <PageHead
+          >Translator<template #beside
+            ><small
+              >{{ crosswalk.from.name }} → {{ crosswalk.to.name }} {{ to.catalogue.release.label }} ·
+              {{ keyset?.name }}, {{ platformName(platform) }}</small
+            ></template
+          ></PageHead
+        >
         <div class="tools">
-          <span>What the old keys did, and what to press for it now.</span>
+          <span>What each old shortcut did, and what to press now.</span>
           <span class="end"
             ><HandOut v-if="show !== 'new'" :name="`${crosswalk.from.slug}-to-${crosswalk.to.slug}`" :table="table"
           /></span>
         </div>
-        <StateNote v-if="show !== 'new' && !shown.length" title="Nothing of that kind">
+        <StateNote v-if="show !== 'new' && !shown.length" title="Nothing in this list">
           <p v-if="!lines.length">
-            {{ crosswalk.from.name }} has no keys on {{ platformName(platform) }}. Choose another platform above.
+            {{ crosswalk.from.name }} has no shortcuts on {{ platformName(platform) }}. Choose another platform above.
           </p>
         </StateNote>
         <div v-else class="lines" tabindex="0" role="region" aria-label="Translator">
           <table v-if="show === 'new'">
             <thead>
               <tr>
-                <th scope="col">New to these hands</th>
+                <th scope="col">New command</th>
                 <th scope="col">Category</th>
               </tr>
             </thead>
@@ -137,12 +142,12 @@ const table = (): PlainTable => ({
           <table v-else>
             <thead>
               <tr>
-                <th scope="col">Old keys</th>
-                <th scope="col">did, in {{ crosswalk.from.name }}</th>
+                <th scope="col">Old shortcut</th>
+                <th scope="col">In {{ crosswalk.from.name }}</th>
                 <th scope="col"><span class="sr-only">Relation</span></th>
-                <th scope="col">is, in {{ crosswalk.to.name }}</th>
-                <th scope="col">Press here</th>
-                <th scope="col">The old keys here</th>
+                <th scope="col">In {{ crosswalk.to.name }}</th>
+                <th scope="col">New shortcut</th>
+                <th scope="col">Old shortcut now does</th>
               </tr>
             </thead>
             <tbody>
@@ -159,7 +164,7 @@ const table = (): PlainTable => ({
                 <td>
                   <template v-for="each in one.answers" :key="`${each.sourceState} ${each.target} ${each.targetState}`">
                     <KeyChip v-for="key in each.now" :key="key" :shortcut="key" :platform="platform" :how="style" />
-                    <span v-if="!each.now.length" class="mid">no key</span>
+                    <span v-if="!each.now.length" class="mid">no shortcut</span>
                   </template>
                 </td>
                 <td>

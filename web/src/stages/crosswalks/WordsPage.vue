@@ -4,6 +4,7 @@ import { onBeforeRouteUpdate } from 'vue-router';
 import { readSets, writtenSets } from '@crib/core/crosswalk';
 import type { WordSectionSaid } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
+import { counted } from '@crib/core/words';
 import { ask, problemsOf } from '../../api/client.ts';
 import IndexLine from '../../parts/IndexLine.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -15,6 +16,7 @@ import { useDoing } from '../../composables/useDoing.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import CrosswalkIndex from './CrosswalkIndex.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** The words that proposals take for one another, by field: each line a set of words of one meaning. */
 const { kept, set } = usePlace();
@@ -48,7 +50,7 @@ async function save() {
   if (read.value.problems.length) return (problems.value = read.value.problems);
   await send(
     () => ask('PUT /api/words', {}, { name, revision: selected.value?.revision ?? 0, sets: read.value.sets }),
-    'Saved. Proposals go by it from now on.',
+    'Saved. Suggestions now use these synonyms.',
   );
   if (problems.value.length || selected.value) return;
   text.value = stands.value;
@@ -57,7 +59,7 @@ async function save() {
 const restore = () =>
   send(
     () => ask('DELETE /api/words/:name', { name: selected.value!.name }),
-    selected.value!.shipped ? 'As it ships again.' : 'Taken out.',
+    selected.value!.shipped ? 'Section reset.' : 'Section deleted.',
   );
 holdUnsaved(
   () => changed.value,
@@ -80,14 +82,16 @@ onBeforeRouteUpdate((to, from) => to.query['section'] === from.query['section'] 
           @click="set({ section: one.name })"
           >{{ one.name }}</IndexLine
         >
-        <IndexLine :on="at === NEW" @click="set({ section: NEW })">Another section</IndexLine>
+        <IndexLine :on="at === NEW" @click="set({ section: NEW })">New section</IndexLine>
       </template>
       <StateNote v-if="problem" first :problem="problem" @again="load" />
       <StateNote v-else-if="!sections" first loading />
       <template v-else>
-        <h1>
-          Words of one meaning<small>{{ selected ? selected.name : 'another section' }}</small>
-        </h1>
+        <PageHead
+          >Synonyms<template #beside
+            ><small>{{ selected ? selected.name : 'new section' }}</small></template
+          ></PageHead
+        >
         <ElInput
           v-model="text"
           type="textarea"
@@ -95,29 +99,29 @@ onBeforeRouteUpdate((to, from) => to.query['section'] === from.query['section'] 
           resize="none"
           class="words"
           spellcheck="false"
-          :aria-label="`Words of one meaning, ${selected?.name ?? 'another section'}`"
+          :aria-label="`Synonyms, ${selected?.name ?? 'new section'}`"
           placeholder="sounding depth fathom"
         />
         <div class="foot">
-          <span>{{ read.sets.length }} {{ read.sets.length === 1 ? 'set' : 'sets' }}, one a line</span>
+          <span>{{ counted(read.sets.length, 'group') }}, one per line</span>
         </div>
       </template>
       <template #margin>
         <form v-if="sections" class="make" @submit.prevent="save">
-          <h2>{{ selected?.name ?? 'Another section' }}</h2>
+          <h2>{{ selected?.name ?? 'New section' }}</h2>
           <p class="under">
             {{
               !selected
-                ? 'A field of your own: the words your programs use.'
+                ? 'Your own subject area: terms your programs use.'
                 : !selected.shipped
-                  ? 'Written here.'
+                  ? 'Added in this workspace.'
                   : selected.revision
-                    ? 'Ships with Crib, and was changed here.'
+                    ? 'Included with Crib; edited in this workspace.'
                     : 'As it ships with Crib.'
             }}
           </p>
-          <p>Each line holds words that mean the same. Proposals of counterparts take one for another.</p>
-          <FormField v-if="!selected" label="Its name"
+          <p>Each line is a group of synonyms. Suggestions treat them as equal.</p>
+          <FormField v-if="!selected" label="Name"
             ><ElInput v-model="named" maxlength="60" placeholder="Plotting room"
           /></FormField>
           <ProblemList :problems="problems" />
@@ -127,7 +131,7 @@ onBeforeRouteUpdate((to, from) => to.query['section'] === from.query['section'] 
               Save
             </button>
             <button v-if="selected?.revision" type="button" class="btn" :disabled="busy" @click="restore">
-              {{ selected.shipped ? 'As it ships' : 'Take it out' }}
+              {{ selected.shipped ? 'Reset section' : 'Delete section' }}
             </button>
           </div>
         </form>

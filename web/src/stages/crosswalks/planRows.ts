@@ -66,7 +66,7 @@ export function planSections(
   const wayRow = ({ command: target, context, shortcuts }: Edit, platforms: readonly Platform[]): PlanRow => {
     const gets = plan.displaced.find((one) => one.command === target && one.context === context)?.now ?? null;
     const kind = gets !== null && shortcuts.includes(gets) ? 'moved' : 'left';
-    const says = kind === 'moved' ? 'moved' : shortcuts.length ? 'keeps' : 'left without';
+    const says = kind === 'moved' ? 'moved' : shortcuts.length ? 'kept' : 'no shortcut';
     return {
       key: `way ${target} ${context} ${shortcuts.join()}`,
       kind,
@@ -74,7 +74,7 @@ export function planSections(
       source: null,
       target,
       context,
-      word: 'makes way',
+      word: 'reassigned',
       now: shortcuts,
       says: `${says}${on(platforms)}`,
     };

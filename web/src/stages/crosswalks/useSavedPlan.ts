@@ -34,7 +34,7 @@ export function useSavedPlan(
           sheet: 'New in this step',
         }))
       : [{ name: called, edits: found.plan.edits, sheet: null }];
-    const why = `Planned from the crosswalk from ${judged.from.name}: the ${keep.value} busiest keep their keys.`;
+    const why = `From the migration plan for ${judged.from.name}: the ${keep.value} most-used commands keep their shortcut.`;
     try {
       const { keysets } = await ask(
         'POST /api/apps/:slug/plans',

@@ -76,15 +76,15 @@ function another() {
 <template>
   <form class="make" @submit.prevent="make">
     <template v-if="making === 'app'">
-      <h2>Add an app</h2>
+      <h2>Add a program</h2>
       <FormField label="Name"><ElInput v-model="form.name" maxlength="80" required /></FormField>
       <fieldset>
-        <legend>It is</legend>
-        <label><input v-model="form.role" type="radio" value="taught" /> taught here</label>
-        <label><input v-model="form.role" type="radio" value="source" /> one that learners come from</label>
+        <legend>Use</legend>
+        <label><input v-model="form.role" type="radio" value="taught" /> We teach it</label>
+        <label><input v-model="form.role" type="radio" value="source" /> Learners migrate from it</label>
       </fieldset>
       <fieldset>
-        <legend>It runs on</legend>
+        <legend>Platforms</legend>
         <ElCheckboxGroup v-model="form.platforms">
           <ElCheckbox
             v-for="platform in KNOWN_PLATFORMS"
@@ -97,18 +97,16 @@ function another() {
     </template>
     <template v-else>
       <h2>Add a release</h2>
-      <p class="under">of {{ apps.find((app) => app.slug === form.app)?.name }}</p>
-      <FormField label="Version label"
-        ><ElInput v-model="form.label" maxlength="40" required placeholder="7.0"
-      /></FormField>
-      <FormField label="Released on"><ElInput v-model="form.on" type="date" /></FormField>
+      <p class="under">{{ apps.find((app) => app.slug === form.app)?.name }}</p>
+      <FormField label="Version"><ElInput v-model="form.label" maxlength="40" required placeholder="7.0" /></FormField>
+      <FormField label="Release date"><ElInput v-model="form.on" type="date" /></FormField>
     </template>
     <ProblemList :problems="problems" />
     <div class="actions">
       <button class="btn primary" type="submit">
-        {{ making === 'app' ? 'Add the app' : 'Add the release' }}
+        {{ making === 'app' ? 'Add program' : 'Add release' }}
       </button>
-      <button v-if="making === 'release'" class="btn" type="button" @click="another">Add an app instead</button>
+      <button v-if="making === 'release'" class="btn" type="button" @click="another">Add a program instead</button>
     </div>
   </form>
 </template>

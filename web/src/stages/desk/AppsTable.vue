@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { AppOverview } from '@crib/core/contract';
 import { platformName } from '@crib/core/keys';
+import { dayOf } from '../../words/moments.ts';
 
 /** The apps with their releases. */
 defineProps<{ apps: readonly AppOverview[] }>();
@@ -13,7 +14,7 @@ defineEmits<{ addRelease: [slug: string]; correct: [slug: string]; deleted: [] }
       <h3>
         {{ app.name }}
         <small
-          >{{ app.role === 'taught' ? 'taught here' : 'learners come from it' }} ·
+          >{{ app.role === 'taught' ? 'we teach it' : 'learners migrate from it' }} ·
           {{ app.platforms.map(platformName).join(', ') }}</small
         >
       </h3>
@@ -27,10 +28,10 @@ defineEmits<{ addRelease: [slug: string]; correct: [slug: string]; deleted: [] }
         <thead>
           <tr>
             <th scope="col">Release</th>
-            <th scope="col">Of</th>
+            <th scope="col">Released</th>
             <th scope="col">Commands</th>
-            <th scope="col">Shipped shortcuts</th>
-            <th scope="col">Custom sets</th>
+            <th scope="col">Built-in shortcuts</th>
+            <th scope="col">Custom keysets</th>
             <th scope="col">State</th>
           </tr>
         </thead>
@@ -41,7 +42,7 @@ defineEmits<{ addRelease: [slug: string]; correct: [slug: string]; deleted: [] }
                 release.label
               }}</RouterLink>
             </th>
-            <td class="figures">{{ release.releasedOn ?? 'no date' }}</td>
+            <td class="figures">{{ release.releasedOn ? dayOf(release.releasedOn) : 'no date' }}</td>
             <td class="figures">{{ release.commands }}</td>
             <td class="figures">{{ release.bindings }}</td>
             <td class="figures">
@@ -50,7 +51,7 @@ defineEmits<{ addRelease: [slug: string]; correct: [slug: string]; deleted: [] }
             <td>{{ release.sealedAt ? 'sealed' : 'open' }}</td>
           </tr>
           <tr v-if="app.releases.length === 0">
-            <td colspan="6" class="mid">No release yet</td>
+            <td colspan="6" class="mid">No releases yet</td>
           </tr>
         </tbody>
       </table>
@@ -66,10 +67,10 @@ defineEmits<{ addRelease: [slug: string]; correct: [slug: string]; deleted: [] }
         <button
           type="button"
           class="btn plain"
-          :aria-label="`Name, platforms, releases of ${app.name}`"
+          :aria-label="`Edit program of ${app.name}`"
           @click="$emit('correct', app.slug)"
         >
-          Name, platforms, releases
+          Edit program
         </button>
       </div>
     </section>

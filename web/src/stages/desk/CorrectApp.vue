@@ -26,7 +26,7 @@ const { form: labels, sending: sendingLabels } = useDraft(
 );
 async function save() {
   const done = sending();
-  if (!(await send('PUT /api/apps/:slug', { slug: props.app.slug }, form, 'Saved.'))) return;
+  if (!(await send('PUT /api/apps/:slug', { slug: props.app.slug }, form, 'Program saved.'))) return;
   done();
   emit('changed');
 }
@@ -34,7 +34,7 @@ async function correct(id: number) {
   const { label, releasedOn } = labels[id]!;
   const body = { label, releasedOn: releasedOn || null };
   const done = sendingLabels();
-  if (!(await send('PUT /api/releases/:id', { id }, body, `${label} is corrected.`))) return;
+  if (!(await send('PUT /api/releases/:id', { id }, body, `${label} updated.`))) return;
   done();
   emit('changed');
 }
@@ -45,7 +45,7 @@ async function correct(id: number) {
     <h2>{{ app.name }}</h2>
     <FormField label="Name"><ElInput v-model="form.name" maxlength="80" required /></FormField>
     <fieldset>
-      <legend>It runs on</legend>
+      <legend>Platforms</legend>
       <ElCheckboxGroup v-model="form.platforms">
         <ElCheckbox
           v-for="platform in new Set([...KNOWN_PLATFORMS, ...app.platforms])"
@@ -64,10 +64,10 @@ async function correct(id: number) {
   <form v-for="one in app.releases" :key="one.id" class="make release" @submit.prevent="correct(one.id)">
     <h3>Release {{ one.label }}</h3>
     <template v-if="!one.sealedAt">
-      <FormField label="Version label"><ElInput v-model="labels[one.id]!.label" maxlength="40" required /></FormField>
-      <FormField label="Released on"><ElInput v-model="labels[one.id]!.releasedOn" type="date" /></FormField>
+      <FormField label="Version"><ElInput v-model="labels[one.id]!.label" maxlength="40" required /></FormField>
+      <FormField label="Release date"><ElInput v-model="labels[one.id]!.releasedOn" type="date" /></FormField>
     </template>
-    <p v-else class="mid">Sealed: its label and date stay.</p>
+    <p v-else class="mid">Sealed: version and date can no longer change.</p>
     <div class="actions">
       <button v-if="!one.sealedAt" type="submit" class="btn" :disabled="busy">Save {{ one.label }}</button>
       <DeleteThing kind="release" :id="one.id" :name="`${app.name} ${one.label}`" @deleted="$emit('changed')" />

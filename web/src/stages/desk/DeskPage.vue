@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { counted } from '@crib/core/words';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import IndexLine from '../../parts/IndexLine.vue';
@@ -10,6 +11,7 @@ import AppsTable from './AppsTable.vue';
 import CorrectApp from './CorrectApp.vue';
 import TheBin from './TheBin.vue';
 import FirstSteps from './FirstSteps.vue';
+import PageHead from '../../parts/PageHead.vue';
 import { useDesk } from './useDesk.ts';
 
 /** Where one stands after signing in: what waits, each line a link to exactly that list, then the apps. */
@@ -26,24 +28,24 @@ async function again() {
 
 const waits = computed(() => groups.value.reduce((sum, group) => sum + group.lines.length, 0));
 const reach = computed(() => groups.value[0]!.lines.length);
-const today = new Intl.DateTimeFormat('en', { weekday: 'long', day: 'numeric', month: 'long' }).format(new Date());
+const today = new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }).format(new Date());
 const title = computed(() => {
-  if (looking.value) return 'Your desk';
+  if (looking.value) return 'checking';
   return waits.value === 1
-    ? 'One thing waits for you'
+    ? '1 task for you'
     : waits.value
-      ? `${waits.value} things wait for you`
-      : 'Nothing waits for you';
+      ? `${counted(waits.value, 'task')} for you`
+      : 'nothing to do';
 });
 </script>
 
 <template>
   <StageFrame>
     <template #index>
-      <h2>Your desk</h2>
+      <h2>Desk</h2>
       <p class="mid views">{{ today }}</p>
       <template v-if="apps?.length">
-        <h3>Apps</h3>
+        <h3>Programs</h3>
         <template v-for="app in apps" :key="app.id">
           <IndexLine
             v-if="app.releases[0]"
@@ -54,7 +56,7 @@ const title = computed(() => {
         </template>
       </template>
       <template v-if="lastPlaces.length">
-        <h3>You were last at</h3>
+        <h3>Recent</h3>
         <IndexLine v-for="one in lastPlaces" :key="one.path" :to="one.path">{{ one.title }}</IndexLine>
       </template>
     </template>
@@ -63,10 +65,14 @@ const title = computed(() => {
     <StateNote v-else-if="!apps" first loading />
     <FirstSteps v-else-if="apps.length === 0" @made="load" />
     <template v-else>
-      <h1>
-        {{ title }}<small v-if="looking" role="status">looking through {{ looking }}…</small
-        ><small v-else-if="reach">{{ reach === 1 ? 'one reaches' : `${reach} of them reach` }} learners</small>
-      </h1>
+      <PageHead
+        >Desk<template #beside
+          ><small v-if="looking" role="status">Checking {{ looking }}…</small><small v-else>{{ title }}</small
+          ><small v-if="!looking && reach">{{
+            reach === 1 ? '1 affects published sheets' : `${reach} affect published sheets`
+          }}</small></template
+        ></PageHead
+      >
       <div class="desk">
         <template v-for="group in groups" :key="group.title">
           <section v-if="group.lines.length" :aria-label="group.title">
@@ -83,8 +89,8 @@ const title = computed(() => {
             </div>
           </section>
         </template>
-        <section aria-label="Apps and releases">
-          <h2 class="heading">Apps and releases</h2>
+        <section aria-label="Programs and releases">
+          <h2 class="heading">Programs and releases</h2>
           <AppsTable
             :apps="apps"
             @add-release="(slug) => ((correcting = null), (addTo = slug))"

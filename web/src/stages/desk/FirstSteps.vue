@@ -4,6 +4,7 @@ import { useRouter } from 'vue-router';
 import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
+import PageHead from '../../parts/PageHead.vue';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** An empty desk teaches how to begin: with one’s own program, with a list at hand, or with a sample. */
@@ -35,26 +36,32 @@ async function sample() {
 </script>
 
 <template>
-  <h1>Three ways to begin</h1>
+  <PageHead
+    >Desk<template #beside><small>three ways to start</small></template></PageHead
+  >
   <ol class="ways">
     <li>
       <h2>With the program you teach</h2>
-      <p>Name it in the margin and add a release. Then read its list of shortcuts in, or add its commands by hand.</p>
+      <p>
+        Add the program in the panel on the right, then add a release. Import its list of shortcuts, or add commands one
+        by one.
+      </p>
     </li>
     <li>
       <h2>With a list you have</h2>
       <p>
-        A spreadsheet, a web page, Markdown or typed lines: add the app and the release it belongs to, then drop the
-        file or paste it. Crib shows what it understood, and asks about the rest, before anything is stored.
+        A spreadsheet, a web page, Markdown or plain text: add the program and its release, then import the file or
+        paste the list. Crib shows what it understood and asks about anything unclear. Nothing is saved until you
+        confirm.
       </p>
     </li>
     <li>
       <h2>With a sample</h2>
       <p>
-        Hedgerow is a made-up garden planner with 24 commands. Its list opens in the reading-in view, so that you can
-        see what happens, and take it in or not.
+        Hedgerow is a made-up garden planner with 24 commands. Its list opens in the import view, so you can see how
+        importing works before you decide.
       </p>
-      <button type="button" class="btn primary" @click="sample">Read the sample list in</button>
+      <button type="button" class="btn primary" @click="sample">Import the sample list</button>
       <ProblemList :problems="problems" />
     </li>
   </ol>

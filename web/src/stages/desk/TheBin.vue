@@ -2,6 +2,7 @@
 import { onMounted, shallowRef } from 'vue';
 import type { Binned } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
+import { counted } from '@crib/core/words';
 import { ask, problemsOf } from '../../api/client.ts';
 import { BIN_NAMES } from '../../words/bin.ts';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -29,7 +30,7 @@ async function back(one: Binned) {
   }
 }
 /** Whose days are over, and which is still here, has a history or editions: those are never lost. */
-const left = (days: number) => (days === 0 ? 'kept for its history' : days === 1 ? '1 day left' : `${days} days left`);
+const left = (days: number) => (days === 0 ? 'kept in the activity log' : `${counted(days, 'day')} left`);
 defineExpose({ load });
 </script>
 
@@ -43,9 +44,7 @@ defineExpose({ load });
           {{ [BIN_NAMES[one.kind], ...(one.kind === 'app' ? [] : [one.app]), left(one.daysLeft)].join(', ') }}</small
         ></span
       >
-      <button type="button" class="btn plain" :aria-label="`Bring ${one.name} back`" @click="back(one)">
-        Bring back
-      </button>
+      <button type="button" class="btn plain" :aria-label="`Restore ${one.name}`" @click="back(one)">Restore</button>
     </div>
     <ProblemList :problems="problems" />
   </template>

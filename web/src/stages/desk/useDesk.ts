@@ -3,6 +3,7 @@ import type { RouteLocationRaw } from 'vue-router';
 import type { AppOverview, Desk, DeskLine } from '@crib/core/contract';
 import { platformName } from '@crib/core/keys';
 import type { Problem } from '@crib/core/error';
+import { counted, listed } from '@crib/core/words';
 import { problemsOf } from '../../api/client.ts';
 import { fetchAnew } from '../../api/queries.ts';
 import { layoutsInHand } from '../../composables/in-hand.ts';
@@ -18,16 +19,15 @@ export interface WaitingLine {
   readonly to: RouteLocationRaw;
 }
 
-const plural = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`;
 const GROUPS = [
-  { title: 'Learners see this now', tone: 'flag', kinds: ['stale'] },
-  { title: 'Learners have said', tone: 'flag', kinds: ['reports'] },
+  { title: 'Published and wrong', tone: 'flag', kinds: ['stale'] },
+  { title: 'Reports from learners', tone: 'flag', kinds: ['reports'] },
   {
-    title: 'Work that was begun',
+    title: 'In progress',
     tone: 'sun',
     kinds: ['proposals', 'remarks', 'open', 'carry', 'lineage', 'unjudged'],
   },
-  { title: 'Worth a look', tone: '', kinds: ['errors', 'keyless', 'untried'] },
+  { title: 'Worth checking', tone: '', kinds: ['errors', 'keyless', 'untried'] },
 ] as const satisfies readonly { title: string; tone: string; kinds: readonly DeskLine['kind'][] }[];
 /** A kind of line that stands in no group would not be seen. */
 type Unseen = Exclude<DeskLine['kind'], (typeof GROUPS)[number]['kinds'][number]>;
@@ -76,18 +76,20 @@ export function useDesk() {
     switch (line.kind) {
       case 'stale': {
         const count = line.count + (line.count ? 0 : (line.next?.count ?? 0));
-        const now = line.count ? ` is wrong in ${plural(line.count, 'line')}` : '';
+        const now = line.count ? `: ${counted(line.count, 'wrong row')}` : '';
         const next = line.next
-          ? `${now ? ', and' : ' is wrong'} in ${plural(line.next.count, 'line')} for learners on ${line.next.release}`
+          ? now
+            ? ` (${line.next.count} for learners on ${line.next.release})`
+            : `: ${counted(line.next.count, 'wrong row')} for learners on ${line.next.release}`
           : '';
         const to = at('impact', { edition: `${line.of} ${line.id}` });
-        return { ...base, count, subject: line.title, said: `${now}${next}`, act: 'Look and publish again', to };
+        return { ...base, count, subject: line.title, said: `${now}${next}`, act: 'Review and republish', to };
       }
       case 'open':
         return {
           ...base,
           subject: line.name,
-          said: ` for ${line.release}: ${plural(line.count, 'edit')} of the keyset it was carried from ${line.count === 1 ? 'is' : 'are'} undecided`,
+          said: `, ${line.release}: ${counted(line.count, 'edit')} still to decide`,
           act: 'Decide',
           to: at('keyset', {}, { keyset: line.keyset }),
         };
@@ -95,7 +97,7 @@ export function useDesk() {
         return {
           ...base,
           subject: line.name,
-          said: ` has ${plural(line.count, 'edit')} on ${line.release} and is not carried to ${line.to} yet`,
+          said: `: ${counted(line.count, 'edit')} on ${line.release}, not yet carried forward to ${line.to}`,
           act: 'Carry forward',
           to: {
             ...at('carry', {}, { keyset: line.keyset }),
@@ -106,64 +108,64 @@ export function useDesk() {
         return {
           ...base,
           subject: `${app} ${line.release}`,
-          said: `: ${plural(line.count, 'command or place', 'commands and places')} may be ${line.count === 1 ? 'an old one' : 'old ones'} renamed`,
-          act: 'Confirm or refuse',
+          said: `: ${counted(line.count, 'possible rename')}`,
+          act: 'Review',
           to: at('lineage'),
         };
       case 'unjudged':
         return {
           ...base,
           subject: `${line.from} to ${app}`,
-          said: `: ${plural(line.count, 'command')} of ${line.from} ${line.count === 1 ? 'is' : 'are'} not judged yet`,
-          act: 'Judge',
+          said: `: ${counted(line.count, `${line.from} command`)} not mapped yet`,
+          act: 'Map commands',
           to: at('judging', { show: 'unjudged' }, { crosswalk: line.crosswalk }),
         };
       case 'reports':
         return {
           ...base,
           subject: app,
-          said: `: ${plural(line.count, 'report')} of learners ${line.count === 1 ? 'waits' : 'wait'}`,
-          act: 'Read them',
+          said: `: ${counted(line.count, 'new report')} from learners`,
+          act: 'Read',
           to: at('handouts', { view: 'reports' }),
         };
       case 'proposals':
         return {
           ...base,
           subject: line.name,
-          said: ` on ${line.release}: ${line.who} proposes ${plural(line.count, 'edit')}`,
-          act: 'Look at them',
+          said: `, ${line.release}: ${counted(line.count, 'proposed edit')} by ${line.who}`,
+          act: 'Review',
           to: at('proposals', { proposal: String(line.proposal) }),
         };
       case 'remarks':
         return {
           ...base,
           subject: app,
-          said: `: ${plural(line.count, 'remark')} on commands ${line.count === 1 ? 'is' : 'are'} open`,
-          act: 'Read them',
+          said: `: ${counted(line.count, 'open comment')} on commands`,
+          act: 'Read',
           to: at('remarks'),
         };
       case 'errors':
         return {
           ...base,
           subject: line.name,
-          said: ` on ${line.release}: ${plural(line.count, 'clash', 'clashes')} of severity error`,
-          act: 'Clashes',
+          said: `, ${line.release}: ${counted(line.count, 'conflict')} (errors)`,
+          act: 'Show conflicts',
           to: at('clashes', { severity: 'error' }, { keyset: line.keyset }),
         };
       case 'keyless':
         return {
           ...base,
           subject: line.name,
-          said: ` on ${line.release}: ${plural(line.count, 'command')} used often ${line.count === 1 ? 'has' : 'have'} no key on ${platformName(line.platform)}`,
-          act: 'Find keys',
+          said: `, ${line.release}: ${counted(line.count, 'frequent command')} without a shortcut on ${platformName(line.platform)}`,
+          act: 'Find shortcuts',
           to: at('keyset', { narrow: 'without,often', platform: line.platform }, { keyset: line.keyset }),
         };
       case 'untried':
         return {
           ...base,
           subject: `${app} ${line.release}`,
-          said: `: nobody has tried the shipped keys of ${plural(line.count, 'command')} on ${new Intl.ListFormat('en').format(line.platforms.map(platformName))}`,
-          act: 'Begin a round',
+          said: `: built-in shortcuts of ${counted(line.count, 'command')} not verified on ${listed(line.platforms.map(platformName))}`,
+          act: 'Start verifying',
           to: at('round', { platform: line.platforms[0]! }),
         };
     }

@@ -22,7 +22,7 @@ const { problems, busy, doing } = useDoing();
 /** The link of an installation that has no owner yet. */
 const first = computed(() => invited.value?.email === null);
 const title = computed(() => {
-  if (!invited.value) return 'An invitation';
+  if (!invited.value) return 'Invitation';
   return first.value ? 'Create the first account' : `Join ${invited.value.workspace}`;
 });
 onMounted(() =>
@@ -46,8 +46,11 @@ const join = () =>
     <template v-if="invited">
       <p v-if="first">It owns {{ invited.workspace }} and can invite others. You can rename the workspace later.</p>
       <p v-else>
-        You are invited as {{ aRole(invited.role) }}, with the email <span class="figures">{{ invited.email }}</span>.
-        {{ invited.known ? 'It has an account here: enter its password.' : 'Enter your name and choose a password.' }}
+        You have been invited as {{ aRole(invited.role) }} (<span class="figures">{{ invited.email }}</span
+        >).
+        {{
+          invited.known ? 'You already have an account. Enter your password.' : 'Enter your name and choose a password.'
+        }}
       </p>
       <FormField v-if="first" label="Email"
         ><ElInput v-model="email" type="email" autocomplete="email" maxlength="200" required
@@ -55,7 +58,7 @@ const join = () =>
       <FormField v-if="!invited.known" label="Name"
         ><ElInput v-model="name" autocomplete="name" maxlength="80" required
       /></FormField>
-      <FormField :label="invited.known ? 'Password' : 'Password, at least 12 characters'"
+      <FormField :label="invited.known ? 'Password' : 'Password (at least 12 characters)'"
         ><ElInput
           v-model="password"
           type="password"
@@ -70,6 +73,6 @@ const join = () =>
     <button v-if="invited" class="btn primary" type="submit" :disabled="busy">
       {{ busy ? 'Joining…' : first ? 'Create account' : 'Join' }}
     </button>
-    <RouterLink v-else class="btn" :to="{ name: 'sign-in' }">Sign in</RouterLink>
+    <RouterLink v-else class="btn" :to="{ name: 'sign-in' }">Go to sign-in</RouterLink>
   </TheDoor>
 </template>

@@ -1,8 +1,8 @@
 <template>
   <main id="work" class="nowhere">
-    <h1>Nothing is kept at this address</h1>
-    <p>It may have been mistyped, or it has moved.</p>
-    <RouterLink class="btn" to="/">To the desk</RouterLink>
+    <h1>Page not found</h1>
+    <p>Check the address, or go back to your desk.</p>
+    <RouterLink class="btn" to="/">Back to the desk</RouterLink>
   </main>
 </template>
 

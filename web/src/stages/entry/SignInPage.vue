@@ -34,8 +34,8 @@ function use(account: DemoAccount) {
 </script>
 
 <template>
-  <TheDoor title="Sign in to the ledger" @submit="enter">
-    <FormField label="Address"><ElInput v-model="email" type="email" autocomplete="username" required /></FormField>
+  <TheDoor title="Sign in to Crib" @submit="enter">
+    <FormField label="Email"><ElInput v-model="email" type="email" autocomplete="username" required /></FormField>
     <FormField label="Password"
       ><ElInput v-model="password" type="password" autocomplete="current-password" required
     /></FormField>

@@ -28,26 +28,26 @@ const commands = computed(() => {
 const likely = computed(() => (command.value ? [] : (heard.value?.likely ?? [])));
 const label = (id: number) => situations.value?.[0].opened.commands.get(id)?.label ?? '';
 const ASKED = {
-  what: 'Which key, or which command? The sentence names neither. Ask, or put it in below.',
-  platform: 'On which system? The answer differs. Ask, or choose it above.',
-  layout: 'On which keyboard? The answer differs. Ask, or choose it above.',
+  what: 'No shortcut or command found in the message. Ask the learner, or enter it below.',
+  platform: 'The answer depends on the platform. Ask, or choose one above.',
+  layout: 'The answer depends on the keyboard layout. Ask, or choose one above.',
 } as const;
 const text = computed(() => sentences.value.map((one) => one.text).join('\n'));
 </script>
 
 <template>
   <h1>Answer a learner</h1>
-  <StateNote v-if="!editions.length" title="No sheet is published yet">
-    <p>What a learner asks about is an edition. Publish one first.</p>
+  <StateNote v-if="!editions.length" title="No published sheets yet">
+    <p>Publish a sheet first; replies refer to an edition.</p>
   </StateNote>
   <div v-else class="answer" tabindex="0" role="region" aria-label="Answer">
     <label class="wrote"
-      >What the learner wrote
+      >The learner’s message
       <textarea
         v-model="sentence"
         rows="3"
         maxlength="1000"
-        placeholder="since the update G strikes my soundings out"
+        placeholder="Since the update, G deletes my soundings"
       ></textarea>
     </label>
     <div class="about">
@@ -58,37 +58,37 @@ const text = computed(() => sentences.value.map((one) => one.text).join('\n'));
           style="width: 260px"
           :choices="editions.map((one) => ({ value: one.address, label: `${one.title}, edition ${one.number}` }))"
       /></FormField>
-      <FormField label="System"
+      <FormField label="Platform"
         ><SelectField
           v-model="platform"
           size="small"
-          label="System of the learner"
+          label="The learner’s platform"
           :empty-values="[null]"
           style="width: 120px"
           :choices="[
-            { value: '', label: 'not known' },
+            { value: '', label: 'unknown' },
             ...(edition?.body.platforms ?? []).map((one) => ({ value: one, label: platformName(one) })),
           ]"
       /></FormField>
-      <FormField label="Keyboard"
+      <FormField label="Layout"
         ><SelectField
           :model-value="layout?.id ?? ''"
           size="small"
-          label="Keyboard of the learner"
+          label="The learner’s layout"
           :empty-values="[null]"
           style="width: 150px"
           @update:model-value="(id: string) => (layout = LAYOUTS.find((one) => one.id === id) ?? null)"
-          :choices="[{ value: '', label: 'not known' }, ...LAYOUTS.map((one) => ({ value: one.id, label: one.name }))]"
+          :choices="[{ value: '', label: 'unknown' }, ...LAYOUTS.map((one) => ({ value: one.id, label: one.name }))]"
       /></FormField>
       <FormField label="Command"
         ><SelectField
           v-model="command"
           filterable
           size="small"
-          label="Command it is about"
+          label="Command in question"
           style="width: 220px"
           :choices="[
-            { value: 0, label: 'none named' },
+            { value: 0, label: 'none found' },
             ...commands.map((one) => ({ value: one.id, label: one.label })),
           ]"
       /></FormField>
@@ -109,25 +109,25 @@ const text = computed(() => sentences.value.map((one) => one.text).join('\n'));
             :target="platform || inHand"
             :how="style"
             :typed-letters="false"
-            title="The press it is about"
+            title="Shortcut in question"
           />
-          <button v-if="press" type="button" class="btn plain" @click="press = ''">No press is meant</button>
+          <button v-if="press" type="button" class="btn plain" @click="press = ''">No shortcut</button>
         </div>
         <div>
           <h2>Reply</h2>
           <p v-for="one in asks" :key="one" class="asks">{{ ASKED[one] }}</p>
-          <div role="status" aria-label="The reply, sentence by sentence">
+          <div role="status" aria-label="Reply, sentence by sentence">
             <ol>
               <li v-for="one in sentences" :key="one.text">
                 {{ one.text }}<small class="mid">from {{ one.from }}</small>
               </li>
             </ol>
           </div>
-          <CopyText class="primary" :text="text" :disabled="!sentences.length">Copy the reply</CopyText>
+          <CopyText class="primary" :text="text" :disabled="!sentences.length">Copy reply</CopyText>
         </div>
       </div>
     </template>
-    <p v-else class="mid">Paste a sentence: what it is about is looked for, and the reply is put together.</p>
+    <p v-else class="mid">Paste the learner’s message. Crib finds the shortcut and drafts a reply.</p>
   </div>
 </template>
 

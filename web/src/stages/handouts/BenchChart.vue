@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { reactive, watch } from 'vue';
+import { counted } from '@crib/core/words';
 
 /** A small chart that does what a dozen commands of a drafting program do, so that a press is seen to work. */
 const props = defineProps<{ fired: { readonly name: string; readonly n: number } | null }>();
@@ -38,7 +39,7 @@ watch(
 </script>
 
 <template>
-  <svg viewBox="0 0 400 200" role="img" :aria-label="`A chart with ${chart.marks.length} marks`">
+  <svg viewBox="0 0 400 200" role="img" :aria-label="`Chart with ${counted(chart.marks.length, 'mark')}`">
     <g :transform="`translate(200 100) rotate(${chart.turn}) scale(${chart.scale}) translate(-200 -100)`">
       <path
         v-for="depth in chart.contours ? [0, 1, 2] : [0]"

@@ -2,6 +2,7 @@
 import { computed, ref, toRef } from 'vue';
 import { capture, platformName } from '@crib/core/keys';
 import type { UserState } from '@crib/core/keyset';
+import { counted } from '@crib/core/words';
 import IndexLine from '../../parts/IndexLine.vue';
 import KeyChip from '../../parts/KeyChip.vue';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
@@ -17,6 +18,7 @@ import BenchRun from './BenchRun.vue';
 import { useBench } from './useBench.ts';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** A stand-in for the taught program: it loads the bytes of a preset, takes real presses, and says what fires and why. */
 const workspace = useWorkspace();
@@ -35,12 +37,12 @@ const policy = computed(() => workspace.catalogue?.app.keyPolicy);
 
 const { entries, fired, stroke, letGo, pointed } = useBenchLog(scene, toRef(workspace, 'opened'), plan, () => ({
   types: 'types',
-  waits: 'waits: these keys begin others',
-  several: 'one of several',
+  waits: 'waits for the next key',
+  several: 'ambiguous',
   nothing: 'nothing',
-  free: 'nothing has these keys',
+  free: 'not assigned',
   given: (place) => `the file gives it these keys in ${place}`,
-  shipped: (place) => `as shipped, in ${place}`,
+  shipped: (place) => `built in, in ${place}`,
   only: (label, place) => `${label} has them, but only in ${place}`,
 }));
 function onKey(event: KeyboardEvent) {
@@ -60,8 +62,8 @@ function onKey(event: KeyboardEvent) {
         <h2>{{ workspace.app?.name }}</h2>
         <p class="mid">{{ releaseLabel }}</p>
         <IndexLine :to="{ name: 'handouts', query: luggage }">All handouts</IndexLine>
-        <h3>Loaded</h3>
-        <IndexLine :on="!asked" @click="set({ edition: '' }, true)">Nothing: as shipped</IndexLine>
+        <h3>Loaded file</h3>
+        <IndexLine :on="!asked" @click="set({ edition: '' }, true)">None (built-in shortcuts)</IndexLine>
         <IndexLine
           v-for="one in editions"
           :key="one.address"
@@ -69,16 +71,16 @@ function onKey(event: KeyboardEvent) {
           @click="set({ edition: one.address }, true)"
           >{{ one.title }}, edition {{ one.number }}</IndexLine
         >
-        <FormField v-if="recipes.length > 1" class="read" label="Read by"
+        <FormField v-if="recipes.length > 1" class="read" label="Preset format"
           ><SelectField
             :model-value="chosen?.name"
             size="small"
-            label="Recipe that reads the file"
+            label="Preset format"
             @update:model-value="(recipe: string) => set({ recipe }, true)"
             :choices="recipes"
         /></FormField>
         <label class="btn file"
-          >Load a file of your own<input
+          >Load your own file<input
             class="sr-only"
             type="file"
             @change="
@@ -89,25 +91,25 @@ function onKey(event: KeyboardEvent) {
             "
         /></label>
       </template>
-      <h1>
-        The bench<small>{{
-          loaded
-            ? `${loaded}: ${plan?.edits.length ?? 0} keys are other than shipped`
-            : `as ${workspace.app?.name} has its keys on ${platformName(platform)}`
-        }}</small>
-      </h1>
+      <PageHead
+        >Try-out<template #beside
+          ><small>{{
+            loaded
+              ? `${loaded}: ${counted(plan?.edits.length ?? 0, 'shortcut')} changed from the built-in ones`
+              : `${workspace.app?.name} built-in shortcuts, ${platformName(platform)}`
+          }}</small></template
+        ></PageHead
+      >
       <div class="tools">
-        <FormField class="in" label="in"
-          ><PlaceSelect v-model="context" size="small" label="Where you are in the program"
-        /></FormField>
-        <FormField label="while"
+        <FormField class="in" label="Context"><PlaceSelect v-model="context" size="small" label="Context" /></FormField>
+        <FormField label="State"
           ><SelectField
             v-model="state"
             size="small"
-            label="State of the program"
+            label="Program state"
             style="width: 230px"
             :choices="[
-              { value: 'none', label: 'nothing special is on' },
+              { value: 'none', label: 'normal' },
               policy?.rootOnly ? { value: 'root only', label: policy.rootOnly } : null,
               policy?.diverted ? { value: 'diverted', label: policy.diverted } : null,
             ]"
@@ -118,7 +120,7 @@ function onKey(event: KeyboardEvent) {
         class="press"
         tabindex="0"
         role="application"
-        aria-label="Press keys here; Tab leaves"
+        aria-label="Press keys here. Press Tab to leave."
         @keydown="onKey"
         @keyup="letGo"
         @blur="letGo"
@@ -127,9 +129,9 @@ function onKey(event: KeyboardEvent) {
         @contextmenu.prevent="(event) => pointed('RightClick', event)"
       >
         <BenchChart :fired="fired" />
-        <p class="hint">Click here, then press keys as you would in the program. Tab leaves.</p>
+        <p class="hint">Click here, then press keys as you would in the program. Press Tab to leave.</p>
       </div>
-      <div class="log" role="log" tabindex="0" aria-label="What the presses did">
+      <div class="log" role="log" tabindex="0" aria-label="Result of each key press">
         <ol>
           <li v-for="one in entries" :key="one.n">
             <KeyChip :shortcut="one.shortcut" :platform="platform" :how="style" />

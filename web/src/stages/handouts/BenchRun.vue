@@ -26,19 +26,19 @@ const rowOf = (one: RunLine) => props.sheet!.sections[one.section]!.rows[one.row
 </script>
 
 <template>
-  <h2>Run the sheet</h2>
-  <p v-if="!sheet" class="under">Choose an edition, and its lines are pressed.</p>
+  <h2>Test the sheet</h2>
+  <p v-if="!sheet" class="under">Choose an edition to test all its shortcuts.</p>
   <template v-else>
-    <p class="under">Each line of {{ sheet.title }} is pressed by the events that a keyboard makes.</p>
-    <div class="actions"><button type="button" class="btn primary" @click="run">Press every line</button></div>
+    <p class="under">Each shortcut on {{ sheet.title }} is simulated as real keyboard input.</p>
+    <div class="actions"><button type="button" class="btn primary" @click="run">Test all rows</button></div>
     <template v-if="lines">
-      <p role="status">{{ kept.length }} kept, {{ broken.length }} broken, {{ left.length }} not pressed.</p>
-      <h3 v-if="broken.length">Broken</h3>
+      <p role="status">{{ kept.length }} passed, {{ broken.length }} failed, {{ left.length }} not tested.</p>
+      <h3 v-if="broken.length">Failed</h3>
       <p v-for="one in broken" :key="`${one.section} ${one.row} ${one.shortcut}`">
         <KeyChip :shortcut="one.shortcut" :platform="platform" :how="style" /> {{ rowOf(one).label }}
-        <span class="mid">{{ one.instead === null ? 'nothing fires' : `fires ${label(one.instead)}` }}</span>
+        <span class="mid">{{ one.instead === null ? 'no command' : `runs ${label(one.instead)}` }}</span>
       </p>
-      <h3 v-if="left.length">To be tried by hand</h3>
+      <h3 v-if="left.length">Test these yourself</h3>
       <p v-for="one in left" :key="`${one.section} ${one.row} ${one.shortcut}`">
         <KeyChip :shortcut="one.shortcut" :platform="platform" :how="style" /> {{ rowOf(one).label }}
       </p>

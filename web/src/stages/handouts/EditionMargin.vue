@@ -10,6 +10,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
+import { dayOf } from '../../words/moments.ts';
 
 /** An edition in hand: its address as a code, what differs from an earlier one, what stays wrong, and withdrawing it. */
 const props = defineProps<{ edition: PublishedEdition & { title: string }; earlier: readonly PublishedEdition[] }>();
@@ -22,10 +23,10 @@ const other = ref('');
 const changed = shallowRef<readonly RowDifference[] | null>(null);
 const KINDS: Record<RowDifference['kind'], string> = {
   added: 'new',
-  dropped: 'gone',
+  dropped: 'removed',
   renamed: 'renamed',
-  'other keys': 'other keys',
-  'other words': 'other words',
+  'other keys': 'shortcut changed',
+  'other words': 'text changed',
 };
 watch(
   () => props.edition.address,
@@ -72,9 +73,9 @@ const whom = computed(() => {
   if (!now) return '';
   const at =
     now.format === 'crib-sheet'
-      ? `${now.app} ${now.release} with the ${now.keyset.name}`
+      ? `${now.app} ${now.release} · ${now.keyset.name}`
       : `${now.app} who go over to ${now.now.release}`;
-  return `For learners of ${at}, on ${now.platforms.map(platformName).join(', ')}; in ${LANGUAGES[now.language]}.`;
+  return `${at} · ${now.platforms.map(platformName).join(', ')} · ${LANGUAGES[now.language]}`;
 });
 watch(
   [inHand, other],
@@ -98,7 +99,7 @@ const said = computed(() =>
     label: (now ?? before)!.label,
     what:
       kind === 'other keys'
-        ? `${keys(before) || 'no key'} → ${keys(now) || 'no key'}`
+        ? `${keys(before) || 'no shortcut'} → ${keys(now) || 'no shortcut'}`
         : kind === 'renamed'
           ? `was ${before!.label}`
           : KINDS[kind],
@@ -117,20 +118,22 @@ async function withdraw() {
 
 <template>
   <h2>{{ edition.title }}</h2>
-  <p class="under">Edition {{ edition.number }}, {{ edition.publishedAt.slice(0, 10) }}</p>
-  <p v-if="edition.withdrawn" class="gone">Withdrawn on {{ edition.withdrawn.on }}: {{ edition.withdrawn.because }}</p>
+  <p class="under">Edition {{ edition.number }}, {{ dayOf(edition.publishedAt) }}</p>
+  <p v-if="edition.withdrawn" class="gone">
+    Withdrawn on {{ dayOf(edition.withdrawn.on) }}: {{ edition.withdrawn.because }}
+  </p>
   <svg class="code" role="img" :aria-label="`Code for ${edition.path}`" :viewBox="`0 0 ${SIDE} ${SIDE}`">
     <path v-for="one in code.strokes" :key="one.path" :d="one.path" />
   </svg>
   <p v-if="whom">{{ whom }}</p>
-  <h3>Elsewhere</h3>
+  <h3>Share</h3>
   <p>
-    <a :href="edition.newest" target="_blank" rel="noopener">Always the newest</a> ·
+    <a :href="edition.newest" target="_blank" rel="noopener">Link to latest edition</a> ·
     <a :href="`${edition.newest}/feed.atom`">Feed</a> ·
-    <a :href="`/public/editions/${edition.address}/site.zip`" download>As files for a website</a>
+    <a :href="`/public/editions/${edition.address}/site.zip`" download>Download for website</a>
   </p>
   <label class="embed"
-    >In another page<textarea
+    >Embed code<textarea
       readonly
       rows="3"
       :value="snippet"
@@ -139,17 +142,17 @@ async function withdraw() {
   </label>
   <ElCheckbox
     :model-value="edition.listed"
-    label="On the public index"
+    label="Show on the public index"
     @update:model-value="(on) => list(Boolean(on))"
   />
   <template v-if="edition.exceptions.length">
-    <h3>Published with</h3>
+    <h3>Known exceptions</h3>
     <p v-for="one in edition.exceptions" :key="one.finding">
       {{ one.said }} <span class="mid">{{ one.because }}</span>
     </p>
   </template>
   <template v-if="earlier.length">
-    <h3>Against an earlier edition</h3>
+    <h3>Compare with an earlier edition</h3>
     <SelectField
       v-model="other"
       size="small"
@@ -158,19 +161,19 @@ async function withdraw() {
         earlier.map((one) => ({ value: one.address, label: `Edition ${one.number}, ${one.publishedAt.slice(0, 10)}` }))
       "
     />
-    <p v-if="changed?.length === 0" class="mid">Every row is the same.</p>
+    <p v-if="changed?.length === 0" class="mid">No changes.</p>
     <p v-for="(one, at) in said" :key="at" class="line">
       <b>{{ one.label }}</b> <span class="mid">{{ one.what }}</span>
     </p>
   </template>
   <ProblemList :problems="problems" />
   <form v-if="!edition.withdrawn" class="make" @submit.prevent="withdraw">
-    <h3>Withdraw it</h3>
-    <FormField label="Because"
-      ><ElInput v-model="because" maxlength="240" placeholder="what learners read on its page"
+    <h3>Withdraw edition</h3>
+    <FormField label="Reason (shown to learners)"
+      ><ElInput v-model="because" maxlength="240" placeholder="replaced by a new edition"
     /></FormField>
     <div class="actions">
-      <button type="submit" class="btn" :disabled="!because.trim()">Withdraw the edition</button>
+      <button type="submit" class="btn" :disabled="!because.trim()">Withdraw edition</button>
     </div>
   </form>
 </template>

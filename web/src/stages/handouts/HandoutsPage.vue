@@ -2,6 +2,7 @@
 import { computed, shallowRef, watch } from 'vue';
 import type { RouteLocationRaw } from 'vue-router';
 import type { AppOverview, PublishedEdition } from '@crib/core/contract';
+import { counted } from '@crib/core/words';
 import { fetchAnswer, useAnswer } from '../../api/queries.ts';
 import { useAsked } from '../../composables/useAsked.ts';
 import StageFrame from '../../parts/StageFrame.vue';
@@ -13,6 +14,7 @@ import EditionMargin from './EditionMargin.vue';
 import PresetFiles from './PresetFiles.vue';
 import ReportList from './ReportList.vue';
 import ShelfPanel from './ShelfPanel.vue';
+import PageHead from '../../parts/PageHead.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
@@ -93,16 +95,16 @@ watch(() => workspace.catalogue, load, { immediate: true });
       <p class="mid">{{ releaseLabel }}</p>
       <IndexLine :on="view === ''" :count="lines.length" @click="set({ view: '' }, true)">Editions</IndexLine>
       <IndexLine :on="view === 'reports'" :count="waiting" @click="set({ view: 'reports' }, true)"
-        >Reports of learners</IndexLine
+        >Learner reports</IndexLine
       >
       <IndexLine :on="view === 'answer'" @click="set({ view: 'answer', report: '' }, true)">Answer a learner</IndexLine>
       <IndexLine :on="view === 'presets'" @click="set({ view: 'presets' }, true)">Preset files</IndexLine>
       <IndexLine :on="view === 'index'" @click="set({ view: 'index' }, true)">Public index</IndexLine>
-      <IndexLine :to="{ name: 'bench', query: luggage }">The bench</IndexLine>
+      <IndexLine :to="{ name: 'bench', query: luggage }">Try-out</IndexLine>
       <IndexLine :to="{ name: 'impact', query: luggage }">Out of date</IndexLine>
       <h3>For a website</h3>
       <p>
-        <a class="btn plain" :href="`/api/apps/${appSlug}/site.zip`" download>All newest ones as files</a>
+        <a class="btn plain" :href="`/api/apps/${appSlug}/site.zip`" download>Download latest editions (ZIP)</a>
       </p>
     </template>
     <ReportList v-if="view === 'reports'" :reports="reports" @ended="loadReports" />
@@ -110,23 +112,25 @@ watch(() => workspace.catalogue, load, { immediate: true });
     <PresetFiles v-else-if="view === 'presets'" />
     <ShelfPanel v-else-if="view === 'index'" />
     <template v-else>
-      <h1>
-        Handouts<small>{{ lines.length === 1 ? 'one edition is out' : `${lines.length} editions are out` }}</small>
-      </h1>
-      <StateNote v-if="lines.length === 0" title="Nothing is published yet">
-        <p>Compose a sheet and publish it: its address and its files stand here then.</p>
-        <RouterLink class="btn" :to="{ name: 'sheets', query: luggage }">To the sheets</RouterLink>
+      <PageHead
+        >Handouts<template #beside
+          ><small>{{ counted(lines.length, 'edition') }}</small></template
+        ></PageHead
+      >
+      <StateNote v-if="lines.length === 0" title="Nothing published yet">
+        <p>Publish a sheet to see its link and files here.</p>
+        <RouterLink class="btn" :to="{ name: 'sheets', query: luggage }">Go to sheets</RouterLink>
       </StateNote>
       <div v-else class="lines">
         <table>
           <thead>
             <tr>
-              <th scope="col">Sheet or notes</th>
+              <th scope="col">Title</th>
               <th scope="col">Edition</th>
               <th scope="col">Published</th>
               <th scope="col" class="count">Opened</th>
               <th scope="col" class="count">Downloaded</th>
-              <th scope="col">Address for learners</th>
+              <th scope="col">Link for learners</th>
               <th scope="col"><span class="sr-only">Copy</span></th>
             </tr>
           </thead>
@@ -153,7 +157,7 @@ watch(() => workspace.catalogue, load, { immediate: true });
               </td>
               <td>
                 <CopyText class="plain" :text="origin + line.path"
-                  >Copy<span class="sr-only"> the address of {{ line.title }}</span></CopyText
+                  >Copy<span class="sr-only"> link to {{ line.title }}</span></CopyText
                 >
               </td>
             </tr>
@@ -161,8 +165,8 @@ watch(() => workspace.catalogue, load, { immediate: true });
         </table>
       </div>
       <div class="foot">
-        <span>An edition never changes. Whoever has its address can open it without an account.</span>
-        <span>Counts say how often, and nothing about who.</span>
+        <span>Editions never change. Anyone with the link can open them without an account.</span>
+        <span>Views are counted anonymously.</span>
       </div>
     </template>
     <template #margin>

@@ -10,6 +10,7 @@ import {
   type Mark,
   type Span,
 } from '@crib/core/preset';
+import { counted } from '@crib/core/words';
 import { ask, problemsOf } from '../../api/client.ts';
 import KeyField from '../../parts/KeyField.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -50,7 +51,7 @@ function mark(part: 'command' | 'keys' | 'place') {
   const { selectionStart: from, selectionEnd: to } = area.value!;
   if (from === to)
     return void (problems.value = [
-      { code: 'no-selection', sentence: 'Select the text in the file first, then say what it is.' },
+      { code: 'no-selection', sentence: 'Highlight the text in the file first, then choose what it is.' },
     ]);
   problems.value = [];
   begun.value = { ...begun.value, [part]: { from: offset(from), to: offset(to) } };
@@ -81,13 +82,13 @@ const share = computed(() => {
 });
 function asked(one: LearnedQuestion): string {
   if (one.about === 'word')
-    return `What is “${one.word}”${one.line ? `, in line ${one.line}` : ''}? Mark a record that has it, and press its keys.`;
+    return `What does “${one.word}”${one.line ? ` in line ${one.line}` : ''} mean? Highlight an example and press the shortcut.`;
   if (one.about === 'sequence')
-    return `Where keys are parted by “${one.sign}”, are they pressed one after another, or are they several ways? Mark such a record, and press its keys.`;
-  if (one.about === 'no key') return `“${one.word}” is taken to say that a command has no key; ${one.times} have it.`;
+    return `Does “${one.sign}” separate keys pressed one after another, or alternatives? Highlight an example and press the shortcut.`;
+  if (one.about === 'no key') return `“${one.word}” is read as “no shortcut” (${counted(one.times, 'entry')}).`;
   if (one.about === 'around')
-    return `${one.lines} lines stand beside the records, more than a recipe keeps. It reads this file and changes keys in it; files that it writes from nothing lack some of these lines.`;
-  return `Which place is “${one.word}”? Put it into “contexts” of the recipe.`;
+    return `${counted(one.lines, 'other line')} in the file will not be stored. The format can update this file, but new files will not contain these lines.`;
+  return `Which context is “${one.word}”? Add it under “contexts” in the format.`;
 }
 async function keep() {
   problems.value = [];
@@ -102,12 +103,12 @@ async function keep() {
 
 <template>
   <section>
-    <h2>Learn a recipe from a file</h2>
+    <h2>Create a preset format from a sample file</h2>
     <p class="mid">
-      Choose a file that the program wrote for {{ platformName(platform) }}. Select a command in it and say so, then its
-      keys. Two or three of them are enough.
+      Choose a settings file exported by the program on {{ platformName(platform) }}. Highlight a command, then its
+      shortcut. Two or three examples are enough.
     </p>
-    <label class="btn pick">Choose a file to learn from<input class="sr-only" type="file" @change="take" /></label>
+    <label class="btn pick">Choose a sample file<input class="sr-only" type="file" @change="take" /></label>
     <ProblemList :problems="problems.length ? problems : learned.wrong" />
     <template v-if="text">
       <div class="learn">
@@ -118,53 +119,58 @@ async function keep() {
             rows="16"
             readonly
             spellcheck="false"
-            aria-label="The file: select text in it"
+            aria-label="Sample file: highlight text in it"
             :value="text.slice(0, SHOWN)"
           ></textarea>
           <div class="actions">
-            <button type="button" class="btn" @click="mark('command')">This is a command</button>
-            <button type="button" class="btn" @click="mark('keys')">These are its keys</button>
-            <button type="button" class="btn" @click="mark('place')">This is its place</button>
+            <button type="button" class="btn" @click="mark('command')">Mark as command</button>
+            <button type="button" class="btn" @click="mark('keys')">Mark as shortcut</button>
+            <button type="button" class="btn" @click="mark('place')">Mark as context</button>
           </div>
           <p role="status">
-            <template v-if="begun.command">“{{ piece(begun.command) }}” is a command. Now select its keys.</template>
-            <template v-else-if="begun.keys">“{{ piece(begun.keys) }}” are keys. Now select their command.</template>
+            <template v-if="begun.command"
+              >“{{ piece(begun.command) }}” is a command. Now highlight its shortcut.</template
+            >
+            <template v-else-if="begun.keys"
+              >“{{ piece(begun.keys) }}” is a shortcut. Now highlight its command.</template
+            >
           </p>
         </div>
         <div>
-          <h3>Marked</h3>
-          <p v-if="!marks.length" class="mid">Nothing yet.</p>
+          <h3>Examples</h3>
+          <p v-if="!marks.length" class="mid">None yet.</p>
           <div v-for="(one, at) in marks" :key="at" class="marked">
             <b>{{ piece(one.command) }}</b> <code>{{ piece(one.keys) }}</code>
             <span v-if="one.place" class="mid">in {{ piece(one.place) }}</span>
-            <button type="button" class="btn plain" @click="marks = marks.filter((_, i) => i !== at)">Take back</button>
+            <button type="button" class="btn plain" @click="marks = marks.filter((_, i) => i !== at)">Remove</button>
             <details>
-              <summary>Press these keys, if a word in them is not understood</summary>
+              <summary>If a key name is not recognised, press the shortcut here</summary>
               <KeyField
                 :model-value="one.means ?? ''"
                 :platform="platform"
                 :how="style"
                 :typed-letters="false"
-                title="Press them"
+                title="Press the shortcut"
                 @update:model-value="(stored: string) => means(at, stored)"
               />
             </details>
           </div>
           <template v-if="learned.found">
-            <h3>What comes of it</h3>
+            <h3>Result</h3>
             <p role="status">
-              {{ learned.found.records }} records are found, and the keys of {{ learned.found.read }} are read,
-              {{ share }} %. The catalogue knows {{ learned.found.known }} of their commands.
+              {{ counted(learned.found.records, 'entry') }} found,
+              {{ counted(learned.found.read, 'shortcut') }} understood ({{ share }}%),
+              {{ counted(learned.found.known, 'command') }} recognised.
             </p>
             <p>
               <code>{{ learned.found.recipe.record }}</code>
             </p>
             <p v-for="one in learned.found.questions.slice(0, 8)" :key="asked(one)">{{ asked(one) }}</p>
             <p v-if="learned.found.questions.length > 8" class="mid">
-              and {{ learned.found.questions.length - 8 }} questions more
+              and {{ counted(learned.found.questions.length - 8, 'more question') }}
             </p>
             <button type="button" class="btn primary" :disabled="!learned.found.records" @click="keep">
-              Keep this recipe
+              Save preset format
             </button>
           </template>
         </div>

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import type { Problem } from '@crib/core/error';
 import { platformName } from '@crib/core/keys';
 import { recipeFrom, writePreset } from '@crib/core/preset';
+import { counted } from '@crib/core/words';
 import { ask, problemsOf } from '../../api/client.ts';
 import { useAnswer } from '../../api/queries.ts';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -12,6 +13,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import LearnRecipe from './LearnRecipe.vue';
 import ReadPresetFile from './ReadPresetFile.vue';
 import SelectField from '../../parts/SelectField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** Recipes of preset files: each edited as data, beside the file that it writes of the keyset in hand; and files read by it. */
 const workspace = useWorkspace();
@@ -72,40 +74,42 @@ async function learnt(id: number) {
 </script>
 
 <template>
-  <h1>
-    Preset files<small v-if="one">{{ one.recipe.name }}</small>
-  </h1>
+  <PageHead
+    >Preset files<template #beside
+      ><small v-if="one">{{ one.recipe.name }}</small></template
+    ></PageHead
+  >
   <ProblemList :problems="failed ? [failed, ...problems] : problems" />
   <StateNote v-if="!recipes && !failed" loading />
-  <div v-else-if="!one" class="scroll" tabindex="0" role="region" aria-label="A first recipe">
-    <StateNote title="No recipe yet">
-      <p>A recipe says how the program writes its keys into a file. Learn one from a file, or send it over the API.</p>
+  <div v-else-if="!one" class="scroll" tabindex="0" role="region" aria-label="First preset format">
+    <StateNote title="No preset format yet">
+      <p>A preset format describes the program’s shortcut files. Create one from a sample file, or via the API.</p>
     </StateNote>
     <LearnRecipe @made="learnt" />
   </div>
-  <div v-else class="scroll" tabindex="0" role="region" aria-label="The recipe and what it writes">
+  <div v-else class="scroll" tabindex="0" role="region" aria-label="Preset format and an example">
     <div class="tools">
       <SelectField
         v-if="recipes!.length > 1"
         :model-value="String(one.id)"
         size="small"
-        label="Recipe"
+        label="Preset format"
         style="width: 220px"
         @update:model-value="(id: string) => set({ recipe: id }, true)"
         :choices="recipes!.map((each) => ({ value: String(each.id), label: each.recipe.name }))"
       />
-      <span role="status">{{ unsaved ? 'Not saved yet' : 'Saved' }}</span>
+      <span role="status">{{ unsaved ? 'Unsaved changes' : 'Saved' }}</span>
       <button type="button" class="btn primary" :disabled="!unsaved || !written.recipe" @click="save">Save</button>
     </div>
     <div class="sides">
       <label
-        >The recipe
+        >Preset format
         <textarea v-model="text" class="code" rows="24" spellcheck="false"></textarea>
         <span v-for="wrong in written.wrong" :key="wrong" class="wrong" role="alert">{{ wrong }}</span>
       </label>
       <div>
         <label class="of"
-          >What it writes of
+          >Example with keyset
           <SelectField
             :model-value="keyset?.id"
             size="small"
@@ -116,12 +120,12 @@ async function learnt(id: number) {
           <span class="mid">on {{ platformName(platform) }}</span>
         </label>
         <p v-if="example?.fault" class="wrong" role="alert">{{ example.fault.sentence }}</p>
-        <pre v-if="example" class="code" tabindex="0" role="region" aria-label="The file that it writes">{{
+        <pre v-if="example" class="code" tabindex="0" role="region" aria-label="Example file">{{
           lines.slice(0, MOST).join('\n')
         }}</pre>
-        <p v-if="lines.length > MOST" class="mid">and {{ lines.length - MOST }} lines more</p>
-        <h2 class="lost">What it cannot say</h2>
-        <p v-if="!example?.losses.length" class="mid">Nothing is lost.</p>
+        <p v-if="lines.length > MOST" class="mid">and {{ counted(lines.length - MOST, 'more line') }}</p>
+        <h2 class="lost">Not supported by the file format</h2>
+        <p v-if="!example?.losses.length" class="mid">Everything is included.</p>
         <p v-for="loss in example?.losses.slice(0, 12)" :key="loss">{{ loss }}</p>
         <p v-if="(example?.losses.length ?? 0) > 12" class="mid">and {{ example!.losses.length - 12 }} more</p>
       </div>

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import type { Recipe } from '@crib/core/contract';
 import { platformName } from '@crib/core/keys';
 import { planPreset, readPreset } from '@crib/core/preset';
+import { counted } from '@crib/core/words';
 import { ask, problemsOf } from '../../api/client.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -19,9 +20,9 @@ const bytes = shallowRef<Uint8Array | null>(null);
 const name = ref('');
 const { problems, busy, doing } = useDoing();
 const WHAT = {
-  command: 'a command that nobody knows',
-  context: 'a place that nobody knows',
-  keys: 'keys that nobody knows',
+  command: 'unknown command',
+  context: 'unknown context',
+  keys: 'unknown shortcut',
 };
 
 async function take(event: Event) {
@@ -57,7 +58,7 @@ const make = () =>
       platform: platform.value,
       action: shortcuts.length ? ('set' as const) : ('clear' as const),
       shortcuts,
-      reason: `As in ${name.value}.`,
+      reason: `From ${name.value}.`,
       memoryAid: '',
     }));
     const made = await ask(
@@ -67,7 +68,7 @@ const make = () =>
         name: name.value.trim(),
         baseId: plan.base.id,
         edits,
-        why: `Read from ${name.value}.`,
+        why: `Imported from ${name.value}.`,
       },
     );
     await workspace.reload();
@@ -77,25 +78,24 @@ const make = () =>
 
 <template>
   <section>
-    <h2>Read a file of the program</h2>
+    <h2>Import a preset file</h2>
     <p class="mid">
-      A file that the program wrote for {{ platformName(platform) }}: what differs from the shipped keys becomes a
+      Import a file exported on {{ platformName(platform) }}; differences from the built-in shortcuts become a custom
       keyset.
     </p>
     <label class="btn pick">Choose a file<input class="sr-only" type="file" @change="take" /></label>
     <ProblemList :problems="found?.wrong ? [found.wrong] : problems" />
     <template v-if="found?.plan && found.read">
       <p role="status">
-        It stands on {{ found.plan.base.name }}: {{ found.plan.same }} keys are as shipped,
-        {{ found.plan.edits.length }} {{ found.plan.edits.length === 1 ? 'differs' : 'differ' }},
-        {{ found.plan.questions.length }} {{ found.plan.questions.length === 1 ? 'is a question' : 'are questions' }}.
+        Based on {{ found.plan.base.name }}: {{ found.plan.same }} unchanged,
+        {{ counted(found.plan.edits.length, 'difference') }}, {{ counted(found.plan.questions.length, 'question') }}.
       </p>
       <table v-if="found.plan.edits.length">
         <thead>
           <tr>
             <th scope="col">Command</th>
-            <th scope="col">Where</th>
-            <th scope="col">Keys in the file</th>
+            <th scope="col">Where it works</th>
+            <th scope="col">Shortcut in the file</th>
           </tr>
         </thead>
         <tbody>
@@ -111,7 +111,7 @@ const make = () =>
       </table>
       <p v-if="found.plan.edits.length > 100" class="mid">and {{ found.plan.edits.length - 100 }} more</p>
       <template v-if="found.plan.questions.length">
-        <h3>Not understood</h3>
+        <h3>Not recognised</h3>
         <p v-for="one in found.plan.questions.slice(0, 50)" :key="one.from">
           Line {{ one.line }}:
           <template v-for="(each, at) in one.unknown" :key="at"
@@ -120,9 +120,9 @@ const make = () =>
         </p>
       </template>
       <form v-if="found.plan.edits.length" class="make" @submit.prevent="make">
-        <FormField label="Name of the keyset"><ElInput v-model="name" maxlength="60" /></FormField>
+        <FormField label="Keyset name"><ElInput v-model="name" maxlength="60" /></FormField>
         <div class="actions">
-          <button type="submit" class="btn primary" :disabled="busy || !name.trim()">Make a keyset of it</button>
+          <button type="submit" class="btn primary" :disabled="busy || !name.trim()">Create keyset</button>
         </div>
       </form>
     </template>

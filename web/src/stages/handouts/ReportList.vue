@@ -5,8 +5,10 @@ import type { Problem } from '@crib/core/error';
 import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
+import PageHead from '../../parts/PageHead.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
+import { dayOf } from '../../words/moments.ts';
 
 /** What learners reported, as a work list: each leads to where it is mended, and ends with what was done. */
 const props = defineProps<{ reports: readonly LearnerReport[] }>();
@@ -14,19 +16,19 @@ const emit = defineEmits<{ ended: [] }>();
 const workspace = useWorkspace();
 const { luggage } = usePlace();
 const KINDS: Record<LearnerReport['kind'], string> = {
-  wrong: 'A line is wrong',
-  question: 'A question',
-  missing: 'A line is missing',
+  wrong: 'Wrong row',
+  question: 'Question',
+  missing: 'Missing row',
 };
 const OUTCOMES = [
-  ['mended', 'Mended'],
+  ['mended', 'Fixed'],
   ['answered', 'Answered'],
-  ['left', 'Leave it as it is'],
+  ['left', 'No change'],
 ] as const;
 const ENDED: Record<NonNullable<LearnerReport['outcome']>, string> = {
   mended: 'mended',
   answered: 'answered',
-  left: 'left as it is',
+  left: 'no change',
 };
 const because = ref(new Map<number, string>());
 const problems = shallowRef<readonly Problem[]>([]);
@@ -55,13 +57,15 @@ const waiting = () => props.reports.filter((one) => !one.outcome).length;
 </script>
 
 <template>
-  <h1>
-    Reports of learners<small>{{ waiting() }} {{ waiting() === 1 ? 'waits' : 'wait' }}</small>
-  </h1>
+  <PageHead
+    >Learner reports<template #beside
+      ><small>{{ waiting() }} open</small></template
+    ></PageHead
+  >
   <ProblemList :problems="problems" />
-  <StateNote v-if="!reports.length" title="Nobody has reported anything">
+  <StateNote v-if="!reports.length" title="No reports">
     <p>
-      Under every published sheet learners can say that a line is wrong, ask, or ask for a line. It stands here then.
+      Learners can report errors, ask questions or request rows from any published sheet. Their messages appear here.
     </p>
   </StateNote>
   <ul v-else tabindex="0" aria-label="Reports">
@@ -80,7 +84,7 @@ const waiting = () => props.reports.filter((one) => !one.outcome).length;
       </p>
       <blockquote>{{ one.said }}</blockquote>
       <p v-if="one.outcome" class="mid">
-        {{ ENDED[one.outcome] }} on {{ one.endedOn }}{{ one.because ? `: ${one.because}` : '' }}
+        {{ ENDED[one.outcome] }} on {{ dayOf(one.endedOn!) }}{{ one.because ? `: ${one.because}` : '' }}
       </p>
       <div v-else class="actions">
         <RouterLink
@@ -89,13 +93,13 @@ const waiting = () => props.reports.filter((one) => !one.outcome).length;
           :to="{ name: 'handouts', query: { ...luggage, view: 'answer', report: String(one.id) } }"
           >Draft a reply</RouterLink
         >
-        <RouterLink class="btn" :to="madeAt(one)">To where it is made</RouterLink>
+        <RouterLink class="btn" :to="madeAt(one)">Open the sheet</RouterLink>
         <ElInput
           :model-value="because.get(one.id) ?? ''"
           size="small"
           maxlength="240"
           :aria-label="`What was done about: ${one.said}`"
-          placeholder="what was done"
+          placeholder="note (optional)"
           @update:model-value="(text) => because.set(one.id, String(text))"
         />
         <button v-for="[outcome, says] in OUTCOMES" :key="outcome" type="button" class="btn" @click="end(one, outcome)">

@@ -6,6 +6,7 @@ import { ask, problemsOf } from '../../api/client.ts';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** The public index of everything that is published and listed, if it is wished, and its feed. */
 const shelf = shallowRef<Shelf | null>(null);
@@ -29,20 +30,22 @@ const save = () => work(() => ask('PUT /api/shelf', {}, { title: form.title.trim
 </script>
 
 <template>
-  <h1>
-    Public index<small>{{ shelf?.open ? 'open to everybody who has its address' : 'closed' }}</small>
-  </h1>
+  <PageHead
+    >Public index<template #beside
+      ><small>{{ shelf?.open ? 'anyone with the link can open it' : 'closed' }}</small></template
+    ></PageHead
+  >
   <ProblemList :problems="problems" />
   <StateNote v-if="!loaded && !problems.length" loading />
   <form v-else class="make" @submit.prevent="save">
     <p>
-      One page with the newest edition of each sheet and of change notes, and a feed of new ones. What is not to stand
-      there is taken off beside its edition.
+      One page with the latest edition of each sheet and of the change notes, and a feed. To hide an edition, untick it
+      in its details.
     </p>
-    <FormField label="What it is called"
-      ><ElInput v-model="form.title" maxlength="120" placeholder="Sheets of the school"
+    <FormField label="Title"
+      ><ElInput v-model="form.title" maxlength="120" placeholder="Our reference sheets"
     /></FormField>
-    <ElCheckbox v-model="form.open" label="Everybody who has its address can open it" />
+    <ElCheckbox v-model="form.open" label="Anyone with the link can open it" />
     <p v-if="shelf?.open">
       <a :href="shelf.path" target="_blank" rel="noopener">{{ origin }}{{ shelf.path }}</a>
       · <a :href="`${shelf.path}/feed.atom`">Feed</a>

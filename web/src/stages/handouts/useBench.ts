@@ -61,7 +61,7 @@ export function useBench(asked: Ref<string>, wanted: Ref<string>) {
         const here = files.filter((one) => one.platform === on && !one.back);
         const file = here.find((one) => one.recipe === chosen.value?.name) ?? here[0];
         const answer = file && (await fetch(`/public/editions/${address}/files/${encodeURIComponent(file.name)}`));
-        if (answer && !answer.ok) refuse('unreachable', 'The file could not be fetched. Try again in a moment.');
+        if (answer && !answer.ok) refuse('unreachable', 'The file could not be loaded. Try again in a moment.');
         const content = answer && new Uint8Array(await answer.arrayBuffer());
         if (!last()) return;
         if (body.format === 'crib-sheet') sheet.value = body;
@@ -81,7 +81,7 @@ export function useBench(asked: Ref<string>, wanted: Ref<string>) {
     const by = writtenBy.value;
     try {
       const recipe = by ? recipes.value.find((one) => one.recipe.name === by)?.recipe : chosen.value;
-      if (!recipe) return refuse('not-found', `This file was written by the recipe “${by}”, which is there no more.`);
+      if (!recipe) return refuse('not-found', `The preset format “${by}” of this file no longer exists.`);
       const found = readPreset(recipe, bytes.value, catalogue, platform.value);
       return {
         plan: planPreset(recipe, found, catalogue, platform.value, workspace.keyboardOn(platform.value)),

@@ -78,12 +78,12 @@ export function useReply(editions: () => readonly Had[], report: () => LearnerRe
     const name = `${app.name} ${release.label}`;
     const shipped: Situation[] =
       opened.shipped && opened.shipped.id !== keyset.id
-        ? [{ is: 'shipped', name: `${name} as shipped`, opened, keyset: opened.shipped.id }]
+        ? [{ is: 'shipped', name: `${name} built in`, opened, keyset: opened.shipped.id }]
         : [];
     return [
       {
         is: 'theirs',
-        name: keyset.kind === 'custom' ? `${name} with the ${keyset.name}` : name,
+        name: keyset.kind === 'custom' ? `${name} (${keyset.name})` : name,
         opened,
         keyset: keyset.id,
       },

@@ -3,6 +3,7 @@ import { computed, onMounted, ref, shallowRef } from 'vue';
 import { flatten, stackOf, takenApart } from '@crib/core/keyset';
 import { stackFile } from '@crib/core/preset';
 import type { Edit, Member } from '@crib/core/contract';
+import { counted } from '@crib/core/words';
 import { ask } from '../../api/client.ts';
 import { download } from '../../api/download.ts';
 import DeleteThing from '../../parts/DeleteThing.vue';
@@ -15,6 +16,7 @@ import { useSaving } from '../../composables/useSaving.ts';
 import KeysetFrame from './KeysetFrame.vue';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** A keyset as a thing: its name and note, whose it is, copies of it, and its file. */
 const workspace = useWorkspace();
@@ -43,13 +45,13 @@ const foreign = computed(
 async function save() {
   const { name, note } = form;
   const done = sending();
-  if (await send('PUT /api/keysets/:id', { id: keyset.value!.id }, { name, note }, 'Saved.')) done();
+  if (await send('PUT /api/keysets/:id', { id: keyset.value!.id }, { name, note }, 'Settings saved.')) done();
 }
 const layers = computed(() => (keyset.value ? stackOf(keyset.value, workspace.catalogue!.keysets) : null));
 
 async function make(name: string, baseId: number, edits: readonly Edit[], why: string) {
   const body = { name, baseId, edits, why, note: form.note, mine: form.mine };
-  const made = await send('POST /api/apps/:slug/keysets', { slug: appSlug.value }, body, `${name} is made.`);
+  const made = await send('POST /api/apps/:slug/keysets', { slug: appSlug.value }, body, `Keyset “${name}” created.`);
   return made?.id ?? null;
 }
 const go = (id: number | null) =>
@@ -71,15 +73,15 @@ const copy = async () => go(await make(freeName(`${keyset.value!.name}, copy`), 
 async function detach() {
   const { shipped, layers: all } = layers.value!;
   const edits = all.reduce<Edit[]>((below, layer) => flatten(below, layer.edits), []);
-  const name = freeName(`${keyset.value!.name}, detached`);
-  await go(await make(name, shipped.id, edits, `Detached from ${all.at(-2)?.name ?? shipped.name}.`));
+  const name = freeName(`${keyset.value!.name}, merged`);
+  await go(await make(name, shipped.id, edits, `Merged copy of ${all.at(-2)?.name ?? shipped.name}.`));
 }
 const by = ref<'category' | 'place'>('category');
 const parts = computed(() => {
   const subjectOf = (edit: Edit) =>
     by.value === 'place'
       ? workspace.tree!.get(edit.context).name
-      : (workspace.commands.get(edit.command)?.category ?? '') || 'Without a category';
+      : (workspace.commands.get(edit.command)?.category ?? '') || 'No category';
   return custom.value ? [...takenApart(custom.value.edits, subjectOf)] : [];
 });
 /** A layer for each subject, one over the other, that together do what this one does. */
@@ -88,7 +90,7 @@ async function apart() {
   const { name } = custom.value!;
   for (const [subject, edits] of parts.value) {
     if (on === null) return;
-    on = await make(freeName(`${name}: ${subject}`.slice(0, 76)), on, edits, `Taken apart from ${name}.`);
+    on = await make(freeName(`${name}: ${subject}`.slice(0, 76)), on, edits, `Split from ${name}.`);
   }
   await go(on);
 }
@@ -106,19 +108,20 @@ async function gone() {
 <template>
   <KeysetFrame>
     <template v-if="keyset">
-      <h1>
-        {{ keyset.name
-        }}<small
-          >{{ keyset.owner ? `belongs to ${keyset.owner.name}` : 'belongs to the school'
-          }}{{ keyset.locked ? ', locked' : '' }}</small
-        >
-      </h1>
+      <PageHead
+        >Settings<template #beside
+          ><small>{{ keyset.name }}</small
+          ><small
+            >{{ keyset.owner ? `only ${keyset.owner.name}` : 'shared' }}{{ keyset.locked ? ', locked' : '' }}</small
+          ></template
+        ></PageHead
+      >
       <div class="about">
         <form class="make" @submit.prevent="save">
           <FormField label="Name"
             ><ElInput v-model="form.name" maxlength="80" required :disabled="Boolean(foreign)"
           /></FormField>
-          <FormField label="What it is for"
+          <FormField label="Purpose"
             ><ElInput v-model="form.note" type="textarea" :rows="4" maxlength="1000" :disabled="Boolean(foreign)"
           /></FormField>
           <div class="actions">
@@ -128,7 +131,7 @@ async function gone() {
           <p role="status">{{ said }}</p>
         </form>
         <div v-if="custom && gives" class="make">
-          <FormField label="Belongs to"
+          <FormField label="Who can edit"
             ><SelectField
               :model-value="keyset.owner?.id ?? 0"
               :disabled="busy"
@@ -136,14 +139,14 @@ async function gone() {
                 (id: number) => give({ owner: id || null }, id ? 'It is theirs now.' : 'It is the school’s now.')
               "
               :choices="[
-                { value: 0, label: 'the school: every editor changes it' },
-                ...members.map((one) => ({ value: one.id, label: `${one.name} alone` })),
+                { value: 0, label: 'Everyone: all editors can edit' },
+                ...members.map((one) => ({ value: one.id, label: `Only ${one.name}` })),
               ]"
           /></FormField>
           <ElCheckbox
             :model-value="keyset.locked ?? false"
             :disabled="busy"
-            label="Locked: nobody changes it"
+            label="Locked (read-only)"
             @update:model-value="(locked) => give({ locked: Boolean(locked) }, locked ? 'Locked.' : 'Unlocked.')"
           />
         </div>
@@ -153,44 +156,44 @@ async function gone() {
             <RouterLink :to="{ name: 'keyset', params: { keyset: layer.id }, query: luggage }">{{
               layer.name
             }}</RouterLink>
-            <span class="mid">{{ layer.edits.length }} edits</span>
+            <span class="mid">{{ counted(layer.edits.length, 'edit') }}</span>
           </li>
           <li>
             <RouterLink :to="{ name: 'keyset', params: { keyset: layers.shipped.id }, query: luggage }">{{
               layers.shipped.name
             }}</RouterLink>
-            <span class="mid">{{ layers.shipped.bindings.length }} shortcuts</span>
+            <span class="mid">{{ counted(layers.shipped.bindings.length, 'shortcut') }}</span>
           </li>
         </ol>
       </div>
     </template>
     <template v-if="keyset" #margin>
-      <h2>Copies and file</h2>
-      <p class="under">The base is never copied: a copy is a new layer, and what you change here shows through it.</p>
+      <h2>Copies and files</h2>
+      <p class="under">A copy is a new keyset based on this one; later changes here carry through to it.</p>
       <div class="actions">
-        <button type="button" class="btn" :disabled="busy" @click="copy">Add a layer on top</button>
+        <button type="button" class="btn" :disabled="busy" @click="copy">Create a keyset based on this</button>
       </div>
       <template v-if="custom">
-        <h3>Detach</h3>
-        <p>All its layers as one, straight on what is shipped. The reasons stay as they are written.</p>
+        <h3>Merge layers</h3>
+        <p>Merges all layers into one keyset based directly on the built-in one. Reasons are kept.</p>
         <div class="actions">
-          <button type="button" class="btn" :disabled="busy" @click="detach">Detach a copy</button>
+          <button type="button" class="btn" :disabled="busy" @click="detach">Create merged copy</button>
         </div>
-        <h3>Take apart by subject</h3>
-        <FormField class="pick" label="By"
-          ><SelectField v-model="by" size="small" label="By what" :choices="['category', 'place']"
+        <h3>Split into layers</h3>
+        <FormField class="pick" label="Split by"
+          ><SelectField v-model="by" size="small" label="Split by" :choices="['category', 'place']"
         /></FormField>
         <div v-for="[subject, edits] in parts" :key="subject" class="pair">
           <span>{{ subject }}</span><span class="figures">{{ edits.length }}</span>
         </div>
         <div class="actions">
           <button type="button" class="btn" :disabled="busy || parts.length < 2" @click="apart">
-            Make {{ parts.length }} layers of it
+            Split into {{ counted(parts.length, 'layer') }}
           </button>
         </div>
         <h3>File</h3>
-        <p>With its layers and reasons, to be loaded on another machine under Keysets.</p>
-        <div class="actions"><button type="button" class="btn" @click="saveFile">Save to a file</button></div>
+        <p>Includes layers and reasons. Import it elsewhere under Keysets.</p>
+        <div class="actions"><button type="button" class="btn" @click="saveFile">Export file</button></div>
         <template v-if="keyset.kind === 'custom'">
           <h3>Delete</h3>
           <div class="actions"><DeleteThing kind="keyset" :id="keyset.id" :name="keyset.name" @deleted="gone" /></div>

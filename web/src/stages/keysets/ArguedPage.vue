@@ -11,6 +11,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import KeysetFrame from './KeysetFrame.vue';
 import OtherKeyset from './OtherKeyset.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** Two keysets argued: a document for learners that sets them side by side, to print or to hand on as Markdown. */
 const workspace = useWorkspace();
@@ -41,15 +42,18 @@ const save = () => download('side-by-side.md', 'text/markdown', arguedMarkdown(a
 <template>
   <KeysetFrame>
     <template v-if="keyset">
-      <StateNote v-if="!argued || !other" title="There is only one keyset">
-        <p>Make another one, and the two can be set side by side for learners.</p>
+      <StateNote v-if="!argued || !other" title="Only one keyset">
+        <p>Create a second one to compare them.</p>
       </StateNote>
       <template v-else>
-        <h1>
-          {{ argued.names[0] }} and {{ argued.names[1] }}<small>side by side on {{ platformName(platform) }}</small>
-        </h1>
+        <PageHead
+          >Compare keysets<template #beside
+            ><small>{{ argued.names[0] }} and {{ argued.names[1] }}</small
+            ><small>{{ platformName(platform) }}</small></template
+          ></PageHead
+        >
         <div class="tools">
-          <FormField label="Beside"
+          <FormField label="Compare with"
             ><OtherKeyset
               :model-value="other.id"
               :besides="id"
@@ -57,17 +61,17 @@ const save = () => download('side-by-side.md', 'text/markdown', arguedMarkdown(a
               @update:model-value="(one) => (withAsked = String(one))"
           /></FormField>
           <span class="end">
-            <button type="button" class="btn" @click="save">As Markdown</button>
+            <button type="button" class="btn" @click="save">Export Markdown</button>
             <button type="button" class="btn" @click="print">Print</button>
           </span>
         </div>
-        <article class="argued for-paper" tabindex="0" aria-label="The two keysets side by side">
+        <article class="argued for-paper" tabindex="0" aria-label="The two keysets compared">
           <template v-if="argued.runs.length">
-            <h2>On the runs</h2>
+            <h2>By task</h2>
             <table>
               <thead>
                 <tr>
-                  <th scope="col">Run</th>
+                  <th scope="col">Task</th>
                   <th v-for="name in argued.names" :key="name" scope="col">{{ name }}</th>
                   <th scope="col">Saves</th>
                 </tr>
@@ -85,7 +89,7 @@ const save = () => download('side-by-side.md', 'text/markdown', arguedMarkdown(a
             </table>
           </template>
           <template v-if="argued.day">
-            <h2>In a working day, by what is counted</h2>
+            <h2>Per working day (from usage data)</h2>
             <table>
               <thead>
                 <tr>
@@ -95,13 +99,13 @@ const save = () => download('side-by-side.md', 'text/markdown', arguedMarkdown(a
               </thead>
               <tbody>
                 <tr>
-                  <th scope="row">Fingers travel</th>
+                  <th scope="row">Finger travel</th>
                   <td v-for="(one, at) in argued.day.travel" :key="at" class="figures">
                     {{ (one / 1000).toFixed(1) }} m
                   </td>
                 </tr>
                 <tr>
-                  <th scope="row">Giving commands takes</th>
+                  <th scope="row">Time spent on commands</th>
                   <td v-for="(one, at) in argued.day.seconds" :key="at" class="figures">
                     {{ (one / 60).toFixed(1) }} min
                   </td>
@@ -110,7 +114,7 @@ const save = () => download('side-by-side.md', 'text/markdown', arguedMarkdown(a
             </table>
           </template>
           <template v-if="argued.groups.length">
-            <h2>How far apart their keys lie</h2>
+            <h2>Distance between shortcuts</h2>
             <table>
               <thead>
                 <tr>
@@ -126,8 +130,8 @@ const save = () => download('side-by-side.md', 'text/markdown', arguedMarkdown(a
               </tbody>
             </table>
           </template>
-          <h2>What differs</h2>
-          <p v-if="!argued.rows.length">They give every command the same keys.</p>
+          <h2>Differences</h2>
+          <p v-if="!argued.rows.length">Both keysets use the same shortcuts.</p>
           <table v-else>
             <thead>
               <tr>

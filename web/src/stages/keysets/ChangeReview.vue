@@ -2,13 +2,14 @@
 import { computed } from 'vue';
 import type { Platform } from '@crib/core/keys';
 import { consequences, type Change, type Setting } from '@crib/core/keyset';
+import { counted } from '@crib/core/words';
 import WhatFollows from './WhatFollows.vue';
 import { show, type Shown } from '../../words/chips.ts';
 
 /** What a change of several edits would do: each edit in a line, then what follows from all of them together. */
 const props = defineProps<{ setting: Setting; change: Change; platform: Platform; how: Shown }>();
 const outcome = computed(() => consequences(props.setting, props.change));
-const label = (command: number) => props.setting.commands.get(command)?.label ?? 'a command that is gone';
+const label = (command: number) => props.setting.commands.get(command)?.label ?? 'deleted command';
 const lines = computed(() => [
   ...props.change.put.map((edit) => ({
     key: `${edit.command} ${edit.context} ${edit.platform}`,
@@ -21,7 +22,7 @@ const lines = computed(() => [
   ...props.change.remove.map((place) => ({
     key: `${place.command} ${place.context} ${place.platform}`,
     label: label(place.command),
-    does: 'as below',
+    does: 'inherited',
     where: '',
   })),
 ]);
@@ -29,10 +30,10 @@ const MOST = 60;
 </script>
 
 <template>
-  <h3>{{ lines.length }} edits</h3>
+  <h3>{{ counted(lines.length, 'edit') }}</h3>
   <div v-for="line in lines.slice(0, MOST)" :key="line.key" class="pair">
     <span>{{ line.label }}</span><span class="figures">{{ line.does }}{{ line.where }}</span>
   </div>
   <p v-if="lines.length > MOST" class="mid">and {{ lines.length - MOST }} more</p>
-  <WhatFollows :outcome="outcome"><template #free>Nobody loses a key by it</template></WhatFollows>
+  <WhatFollows :outcome="outcome"><template #free>No other command is affected</template></WhatFollows>
 </template>

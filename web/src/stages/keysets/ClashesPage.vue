@@ -3,6 +3,7 @@ import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useVirtualizer } from '@tanstack/vue-virtual';
 import { LAYOUTS, layoutById, platformName } from '@crib/core/keys';
 import { CLASH_KINDS, type ClashKind } from '@crib/core/keyset';
+import { counted } from '@crib/core/words';
 import IndexLine from '../../parts/IndexLine.vue';
 import KeyChip from '../../parts/KeyChip.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
@@ -14,6 +15,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import type { ClashAnswer, ClashQuestion, ToldGroup } from '../../workers/clashes.ts';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** What gets in the way of what in a keyset, on the layouts that learners have; found in a worker. */
 const workspace = useWorkspace();
@@ -48,7 +50,7 @@ function find() {
     busy.value = false;
   };
   worker.onerror = () => {
-    failed.value = 'The clashes could not be found. Try again.';
+    failed.value = 'Conflicts could not be checked. Try again.';
     busy.value = false;
   };
   const question: ClashQuestion = { catalogue: workspace.catalogue, keyset: id.value, layouts: layouts.value };
@@ -85,19 +87,19 @@ const to = (name: 'kind' | 'severity', value: string) => ({
 const label = (command: number) => workspace.commands.get(command)?.label ?? '';
 const MARK = { error: '■', warning: '△', note: '○' } as const;
 const KIND_WORDS: Record<ClashKind, string> = {
-  fixed: 'Meets a fixed key',
-  'platform fold': 'One press on a platform',
-  'same place': 'Two in one place',
-  together: 'Two at once',
-  'not accepted': 'Not accepted',
-  system: 'Taken by others',
+  fixed: 'Blocked by a fixed shortcut',
+  'platform fold': 'Same shortcut on one platform',
+  'same place': 'Duplicate in one context',
+  together: 'Duplicate in overlapping contexts',
+  'not accepted': 'Not accepted by the program',
+  system: 'Reserved by system or other programs',
   typing: 'Needed for typing',
-  waits: 'Has to wait',
-  'cannot be pressed': 'Cannot be pressed',
+  waits: 'Delayed (sequence)',
+  'cannot be pressed': 'Cannot be typed on a layout',
   'types a character': 'Types a character',
-  chooses: 'One press, several commands',
-  hidden: 'Hidden',
-  lopsided: 'Half a pair',
+  chooses: 'Context-dependent shortcut',
+  hidden: 'Overridden',
+  lopsided: 'Incomplete pair',
 };
 const scroller = ref<HTMLElement | null>(null);
 const virtual = useVirtualizer(
@@ -122,8 +124,8 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
 
 <template>
   <ReleaseGate>
-    <StateNote v-if="!keyset" whole title="There is no such keyset">
-      <RouterLink class="btn" :to="{ name: 'keysets', query: luggage }">To the keysets</RouterLink>
+    <StateNote v-if="!keyset" whole title="Keyset not found">
+      <RouterLink class="btn" :to="{ name: 'keysets', query: luggage }">Back to keysets</RouterLink>
     </StateNote>
     <StageFrame v-else>
       <template #index>
@@ -138,7 +140,7 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
           :to="to('severity', one)"
           :on="severity === one"
           :count="count((group) => group.severity === one)"
-          >{{ { error: 'Errors', warning: 'Warnings', note: 'Notes' }[one] }}</IndexLine
+          >{{ { error: 'Errors', warning: 'Warnings', note: 'Notices' }[one] }}</IndexLine
         >
         <h3>Kind</h3>
         <IndexLine :to="to('kind', '')" :on="kind === ''">Any</IndexLine>
@@ -151,15 +153,17 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
           >{{ KIND_WORDS[one] }}</IndexLine
         >
       </template>
-      <h1>
-        Clashes of the {{ keyset.name
-        }}<small v-if="answer"
-          >{{ groups.length }} {{ groups.length === 1 ? 'clash' : 'clashes'
-          }}{{ answer.total > groups.length ? `, found ${answer.total} times` : '' }}</small
-        >
-      </h1>
+      <PageHead
+        >Conflicts<template #beside
+          ><small>{{ keyset.name }}</small
+          ><small v-if="answer"
+            >{{ counted(groups.length, 'conflict')
+            }}{{ answer.total > groups.length ? ` (${counted(answer.total, 'instance')})` : '' }}</small
+          ></template
+        ></PageHead
+      >
       <div class="tools">
-        <FormField label="On the layouts"
+        <FormField label="Layouts"
           ><SelectField
             v-model="layouts"
             size="small"
@@ -174,16 +178,16 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
           All {{ LAYOUTS.length }}
         </button>
         <span v-if="busy" role="status"
-          >Looking… <button type="button" class="btn plain" @click="stop">Stop</button></span
+          >Checking… <button type="button" class="btn plain" @click="stop">Stop</button></span
         >
         <span class="end">
           <RouterLink class="btn" :to="{ name: 'keyset', params: { keyset: id }, query: luggage }"
-            >To its edits</RouterLink
+            >Show edits</RouterLink
           >
         </span>
       </div>
       <StateNote v-if="failed" :problem="{ code: 'internal', sentence: failed }" @again="find" />
-      <StateNote v-else-if="answer && shown.length === 0" title="Nothing clashes here">
+      <StateNote v-else-if="answer && shown.length === 0" title="No conflicts">
         <p>Choose other layouts, or another kind.</p>
       </StateNote>
       <div
@@ -192,7 +196,7 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
         class="roll found"
         role="listbox"
         tabindex="0"
-        aria-label="Clashes"
+        aria-label="Conflicts"
         :aria-activedescendant="selected ? `clash-${shown.indexOf(selected)}` : undefined"
         @keydown="onKey"
       >
@@ -223,7 +227,7 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
         </div>
       </div>
       <div class="foot">
-        <span><b>■</b> error</span><span><b>△</b> warning</span><span><b>○</b> note</span><span>↑ ↓ move</span>
+        <span><b>■</b> error</span><span><b>△</b> warning</span><span><b>○</b> notice</span><span>↑ ↓ select</span>
       </div>
       <template #margin>
         <template v-if="selected">
@@ -237,8 +241,8 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
             }}
           </p>
           <p v-for="sentence in selected.sentences" :key="sentence" class="sentence">{{ sentence }}</p>
-          <p v-if="selected.more" class="mid">and {{ selected.more }} more like these</p>
-          <h3>Change one of them</h3>
+          <p v-if="selected.more" class="mid">and {{ selected.more }} similar</p>
+          <h3>Change one of these shortcuts</h3>
           <div v-for="held in selected.parties.slice(0, 20)" :key="`${held.command} ${held.context}`" class="pair">
             <RouterLink
               :to="{
@@ -253,7 +257,7 @@ const where = (group: ToldGroup) => group.contexts.map((one) => workspace.tree!.
         </template>
         <template v-else>
           <h2>Nothing selected</h2>
-          <p class="under">Choose a clash to see both commands here.</p>
+          <p class="under">Select a conflict to see both commands here.</p>
         </template>
       </template>
     </StageFrame>

@@ -65,10 +65,8 @@ defineExpose({ focus: () => field.value?.focus() });
 
 <template>
   <h2>{{ command.label }}</h2>
-  <p class="under">
-    {{ command.menu.split(' › ').slice(0, -1).join(' › ') }}{{ used ? ` · used ${used} times a day` : '' }}
-  </p>
-  <p v-if="command.fixed"><b>Cannot be changed.</b> The program keeps its keys for itself.</p>
+  <p class="under">{{ command.menu.split(' › ').slice(0, -1).join(' › ') }}{{ used ? ` · used ${used}×/day` : '' }}</p>
+  <p v-if="command.fixed"><b>Fixed.</b> The program does not allow changing this shortcut.</p>
   <template v-else>
     <KeyField
       ref="field"
@@ -81,9 +79,12 @@ defineExpose({ focus: () => field.value?.focus() });
     >
       <WhatFollows v-if="outcome" :outcome="outcome">
         <li v-if="layoutsInHand.length > 1 && !outcome.refusals.length && pressable">
-          <b class="ok" aria-hidden="true">○</b><span>Can be pressed on all {{ layoutsInHand.length }} layouts</span>
+          <b class="ok" aria-hidden="true">○</b
+          ><span>{{
+            layoutsInHand.length === 1 ? 'Works on this layout' : `Works on all ${layoutsInHand.length} layouts`
+          }}</span>
         </li>
-        <template #free>Free in {{ workspace.tree!.get(context).name }} and all below it</template>
+        <template #free>Free in {{ workspace.tree!.get(context).name }} and its sub-contexts</template>
       </WhatFollows>
       <FollowUps
         v-if="owner && !outcome?.refusals.length"
@@ -97,20 +98,22 @@ defineExpose({ focus: () => field.value?.focus() });
         @follow="follow"
       />
       <button v-if="!owner" type="button" class="btn primary set" :disabled="unready" @click="act('set')">
-        {{ edit.proposing.value ? 'Propose' : 'Set' }} {{ keys || 'keys' }}
+        {{ edit.proposing.value ? 'Propose' : 'Set' }} {{ keys || 'shortcut' }}
       </button>
     </KeyField>
     <div class="places">
-      <FormField label="Where"><PlaceSelect v-model="context" size="small" label="Where it works" /></FormField>
-      <FormField label="On"><PlatformSelect v-model="onPlatform" size="small" /></FormField>
-      <FormField class="layouts" label="Learners also have"
+      <FormField label="Where it works"
+        ><PlaceSelect v-model="context" size="small" label="Where it works"
+      /></FormField>
+      <FormField label="Platform"><PlatformSelect v-model="onPlatform" size="small" /></FormField>
+      <FormField class="layouts" label="Other layouts your learners use"
         ><SelectField
           :model-value="layoutsInHand.slice(1).map((one) => one.id)"
           multiple
           collapse-tags
           size="small"
-          placeholder="no other layout"
-          label="Other layouts that learners have"
+          placeholder="none"
+          label="Other layouts your learners use"
           @update:model-value="(ids: string[]) => set({ layouts: ids.join() }, true)"
           :choices="
             LAYOUTS.filter((each) => each !== layoutsInHand[0]).map((one) => ({ value: one.id, label: one.name }))
@@ -143,7 +146,7 @@ defineExpose({ focus: () => field.value?.focus() });
       type="textarea"
       :rows="3"
       maxlength="1000"
-      placeholder="Why this key: learners and colleagues will ask"
+      placeholder="Why this shortcut? Learners and colleagues will ask"
       @keydown.ctrl.enter.prevent="enter"
       @keydown.meta.enter.prevent="enter"
     />
@@ -161,24 +164,24 @@ defineExpose({ focus: () => field.value?.focus() });
     <ProblemList :problems="problems" />
     <p class="said" role="status">{{ saved }}</p>
     <div class="actions">
-      <button type="button" class="btn" :disabled="unready" @click="act('add')">Add</button>
-      <button type="button" class="btn" :disabled="busy" @click="act('clear')">Clear</button>
+      <button type="button" class="btn" :disabled="unready" @click="act('add')">Add as second shortcut</button>
+      <button type="button" class="btn" :disabled="busy" @click="act('clear')">Remove shortcut</button>
       <button
         type="button"
         class="btn"
         :disabled="busy || (!present && base?.kind === 'shipped')"
         @click="act('put back')"
       >
-        As shipped
+        {{ base?.kind === 'shipped' ? 'Reset to built-in' : 'Reset to inherited' }}
       </button>
       <button
         type="button"
         class="btn"
         :disabled="busy || !shortcut"
-        :title="`Make ${keys || 'the keys'} do nothing in ${workspace.tree!.get(context).name}`"
+        :title="`${keys || 'The shortcut'} does nothing in ${workspace.tree!.get(context).name}`"
         @click="act('block')"
       >
-        Block
+        Disable here
       </button>
     </div>
   </template>

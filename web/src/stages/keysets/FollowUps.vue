@@ -27,11 +27,11 @@ const choices = computed(() => {
   const list: { says: string; up: FollowUp }[] = [];
   if (best)
     list.push({
-      says: `Take it, and give ${name.value} ${written(best.shortcut)}`,
+      says: `Reassign it; give ${name.value} ${written(best.shortcut)}`,
       up: { kind: 'give', shortcut: best.shortcut },
     });
   if (props.own) list.push({ says: `Swap: ${name.value} gets ${written(props.own)}`, up: { kind: 'swap' } });
-  list.push({ says: `Take it, and leave ${name.value} without`, up: { kind: 'leave' } });
+  list.push({ says: `Reassign it; ${name.value} gets no shortcut`, up: { kind: 'leave' } });
   return list;
 });
 function onKey(event: KeyboardEvent) {
@@ -43,7 +43,7 @@ function onKey(event: KeyboardEvent) {
 </script>
 
 <template>
-  <div class="ups" role="group" aria-label="For the command that has it now" @keydown="onKey">
+  <div class="ups" role="group" aria-label="The command that has it now" @keydown="onKey">
     <button
       v-for="(choice, at) in choices"
       :key="choice.says"

@@ -20,12 +20,12 @@ const choices = computed(() => (workspace.catalogue?.commands ?? []).filter((one
 
 <template>
   <template v-if="keyset">
-    <h3>Give it to a command</h3>
+    <h3>Assign to a command</h3>
     <SelectField
       v-model="chosen"
       filterable
-      label="Give it to"
-      placeholder="name a command"
+      label="Command"
+      placeholder="search commands"
       size="small"
       :choices="choices.map((one) => ({ value: one.id, label: one.label }))"
     />

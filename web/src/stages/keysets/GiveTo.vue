@@ -39,7 +39,7 @@ async function finish(done: Promise<boolean>) {
 
 <template>
   <div class="give">
-    <WhatFollows v-if="outcome" :outcome="outcome"><template #free>Nobody loses a key by it</template></WhatFollows>
+    <WhatFollows v-if="outcome" :outcome="outcome"><template #free>No other command is affected</template></WhatFollows>
     <FollowUps
       v-if="owner && outcome && !outcome.refusals.length"
       :setting="edit.setting.value"
@@ -58,7 +58,7 @@ async function finish(done: Promise<boolean>) {
       :disabled="busy || outcome.refusals.length > 0"
       @click="finish(edit.save('set'))"
     >
-      Give it {{ keys }}{{ back ? ' back' : '' }} in {{ keyset.name }}
+      {{ back ? 'Restore' : 'Assign' }} {{ keys }} in {{ keyset.name }}
     </button>
     <ProblemList :problems="problems" />
     <p v-if="saved" role="status">{{ saved }}</p>

@@ -12,7 +12,7 @@ const held = defineModel<string>({ required: true });
   <SelectField
     v-model="held"
     size="small"
-    :label="label ?? 'Modifiers to hold'"
+    :label="label ?? 'Modifiers'"
     :choices="[
       also === undefined ? null : { value: also, label: alsoSays ?? also },
       ...HELD_CHOICES.map((one) => ({ value: one, label: heldName(one, platform) })),

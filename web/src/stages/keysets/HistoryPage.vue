@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue';
 import { keysOf, layerAt, layerDifferences, placeKey } from '@crib/core/keyset';
 import type { Edit, Recorded } from '@crib/core/contract';
+import { counted } from '@crib/core/words';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { show } from '../../words/chips.ts';
@@ -14,6 +15,7 @@ import { useChange } from './useChange.ts';
 import { useHistory } from './useHistory.ts';
 import LineTable from '../../parts/LineTable.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** What was done to a keyset: who, when, what and why; undo, save points, and how it was at any moment. */
 const workspace = useWorkspace();
@@ -29,14 +31,14 @@ const at = kept('at');
 
 const entries = computed(() => history.value?.entries ?? []);
 const selected = computed(() => entries.value.find((one) => String(one.revision) === at.value) ?? null);
-const label = (command: number) => workspace.commands.get(command)?.label ?? 'a command that is gone';
+const label = (command: number) => workspace.commands.get(command)?.label ?? 'deleted command';
 const written = (edit: Edit | undefined) => {
-  if (!edit) return 'as below';
+  if (!edit) return 'inherited';
   const keys = keysOf(edit).map((one) => show(one, platform.value, style.value));
   if (edit.action === 'block')
-    return `${edit.shortcuts.map((one) => show(one, platform.value, style.value)).join(', ')} blocked`;
-  if (edit.action === 'clear') return 'no key';
-  return `${edit.action === 'add' ? 'also ' : ''}${keys.join(' or ') || 'as shipped'}`;
+    return `${edit.shortcuts.map((one) => show(one, platform.value, style.value)).join(', ')} disabled`;
+  if (edit.action === 'clear') return 'no shortcut';
+  return `${edit.action === 'add' ? 'also ' : ''}${keys.join(' or ') || 'built in'}`;
 };
 /** The places a change touched, with the edit before and after. */
 const touched = ({ change: made, inverse }: Recorded) => {
@@ -55,7 +57,7 @@ const KINDS: Record<Recorded['kind'], string> = {
   edit: 'edited',
   undo: 'undone',
   redo: 'redone',
-  'put back': 'put back',
+  'put back': 'restored',
   loaded: 'loaded',
 };
 const day = (text: string) => new Date(text).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
@@ -75,7 +77,7 @@ async function savePoint() {
     const { id, revision } = keyset.value!;
     await ask('POST /api/keysets/:id/points', { id }, { revision, name: name.value });
     name.value = '';
-    said.value = 'Saved under that name.';
+    said.value = 'Save point created.';
   } catch (error) {
     problems.value = problemsOf(error);
   }
@@ -94,34 +96,30 @@ watch(at, () => ((problems.value = []), (said.value = '')));
 <template>
   <KeysetFrame layered>
     <template v-if="keyset">
-      <h1>
-        History of the {{ keyset.name
-        }}<small
-          >{{ entries.length }} {{ entries.length === 1 ? 'change' : 'changes' }}, {{ points.length }}
-          {{ points.length === 1 ? 'save point' : 'save points' }}</small
-        >
-      </h1>
+      <PageHead
+        >History<template #beside
+          ><small>{{ keyset.name }}</small
+          ><small>{{ counted(entries.length, 'change') }}, {{ counted(points.length, 'save point') }}</small></template
+        ></PageHead
+      >
       <div class="tools">
-        <label
-          >As it was on
-          <input v-model="date" type="date" class="date" aria-label="As it was on" />
-        </label>
+        <label>State on <input v-model="date" type="date" class="date" aria-label="State on" /> </label>
         <button
           type="button"
           class="btn"
           :disabled="busy || onDate === null || onDate >= keyset.revision"
           @click="putBack(onDate!)"
         >
-          Put it back to that day
+          Restore this date
         </button>
         <span class="end"><UndoRedo :keyset="keyset" :next="next" /></span>
       </div>
-      <StateNote v-if="problem" title="The history could not be fetched"
+      <StateNote v-if="problem" title="The history could not be loaded"
         ><p>{{ problem.sentence }}</p></StateNote
       >
-      <p v-else-if="!history" role="status">Fetching the history…</p>
-      <StateNote v-else-if="entries.length === 0" title="Nothing was changed yet">
-        <p>Each edit will stand here with who made it, when and why, and can be taken back.</p>
+      <p v-else-if="!history" role="status">Loading the history…</p>
+      <StateNote v-else-if="entries.length === 0" title="No changes yet">
+        <p>Every edit is listed here with who, when and why. You can undo any of them.</p>
       </StateNote>
       <LineTable v-else label="Changes" :columns="['When', 'Who', 'What', 'Why']">
         <tr v-for="entry in entries" :key="entry.revision" :class="{ on: String(entry.revision) === at }">
@@ -129,12 +127,12 @@ watch(at, () => ((problems.value = []), (said.value = '')));
           <td>{{ entry.who }}</td>
           <th scope="row">
             <button type="button" class="btn plain what" @click="at = String(entry.revision)">
-              {{ KINDS[entry.kind] }}: {{ what(entry) || 'nothing' }}
+              {{ KINDS[entry.kind] }}: {{ what(entry) || 'no change' }}
             </button>
             <small v-for="point in points.filter((one) => one.revision === entry.revision)" :key="point.name">
               ◆ {{ point.name }}</small
             >
-            <small v-if="entry.revision === next.undo"> undone next</small>
+            <small v-if="entry.revision === next.undo"> next undo</small>
           </th>
           <td class="why">{{ why(entry) }}</td>
         </tr>
@@ -158,20 +156,20 @@ watch(at, () => ((problems.value = []), (said.value = '')));
             :disabled="busy || selected.revision >= keyset.revision"
             @click="putBack(selected.revision)"
           >
-            Put it back to how it was then
+            Restore this version
           </button>
         </div>
       </template>
       <template v-else>
         <h2>Save points</h2>
-        <p class="under">A name for how the keyset is now, to come back to.</p>
+        <p class="under">Name the current state so you can return to it.</p>
       </template>
       <form class="make" @submit.prevent="savePoint">
-        <FormField label="Name of a save point"
+        <FormField label="Name"
           ><ElInput v-model="name" maxlength="80" required placeholder="before the course"
         /></FormField>
         <div class="actions">
-          <button type="submit" class="btn" :disabled="busy || !name.trim()">Save it as it is</button>
+          <button type="submit" class="btn" :disabled="busy || !name.trim()">Create save point</button>
         </div>
       </form>
       <ProblemList :problems="problems" />
@@ -182,18 +180,18 @@ watch(at, () => ((problems.value = []), (said.value = '')));
           <button
             type="button"
             class="btn plain"
-            :aria-label="`put back to ${point.name}`"
+            :aria-label="`Restore ${point.name}`"
             :disabled="busy || point.revision >= keyset.revision"
             @click="putBack(point.revision)"
           >
-            put back
+            Restore
           </button>
         </div>
         <p class="mid">{{ point.who }}, {{ day(point.at) }}</p>
       </template>
       <template v-if="since">
         <h3>Since {{ since.last.name }}</h3>
-        <p v-if="!since.differences.length" class="mid">Nothing differs.</p>
+        <p v-if="!since.differences.length" class="mid">No differences.</p>
         <div v-for="one in since.differences" :key="placeKey(one.place)" class="pair">
           <span>{{ label(one.place.command) }}</span>
           <span class="figures"

@@ -17,13 +17,9 @@ const there = computed(() => keyset.value && (!props.layered || keyset.value.kin
 
 <template>
   <ReleaseGate>
-    <StateNote
-      v-if="!there || !keyset"
-      whole
-      :title="keyset ? 'A shipped keyset is not edited' : 'There is no such keyset'"
-    >
-      <p v-if="keyset">Make a custom one on top of it: that has a history, and keys that can be moved.</p>
-      <RouterLink class="btn" :to="{ name: 'keysets', query: luggage }">To the keysets</RouterLink>
+    <StateNote v-if="!there || !keyset" whole :title="keyset ? 'Built-in keysets are read-only' : 'Keyset not found'">
+      <p v-if="keyset">Create a custom keyset based on it to change shortcuts.</p>
+      <RouterLink class="btn" :to="{ name: 'keysets', query: luggage }">Back to keysets</RouterLink>
     </StateNote>
     <StageFrame v-else :wide="!$slots['margin']">
       <template #index>

@@ -7,15 +7,15 @@ const props = defineProps<{ keyset: number; custom: boolean }>();
 const { route, luggage } = usePlace();
 const VIEWS = [
   ['keyset', 'Edits', false],
-  ['clashes', 'Clashes', false],
-  ['room', 'Room left', false],
-  ['reach', 'Reach and runs', false],
-  ['move', 'Move a run of keys', true],
-  ['trace', 'Trace a press', false],
-  ['argued', 'Side by side', false],
+  ['clashes', 'Conflicts', false],
+  ['room', 'Free shortcuts', false],
+  ['reach', 'Hand travel', false],
+  ['move', 'Move several shortcuts', true],
+  ['trace', 'Trace a key press', false],
+  ['argued', 'Compare keysets', false],
   ['history', 'History', true],
   ['carry', 'Carry forward', true],
-  ['about', 'Name, copies, file', false],
+  ['about', 'Settings', false],
 ] as const;
 const to = (name: string) => ({ name, params: { keyset: props.keyset }, query: luggage.value });
 </script>

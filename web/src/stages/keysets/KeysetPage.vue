@@ -4,7 +4,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { commandCount } from '@crib/core/catalogue';
 import { platformName } from '@crib/core/keys';
 import { clashSaid, clashes, workLists, type WorkList } from '@crib/core/keyset';
-import { say } from '@crib/core/words';
+import { counted, say } from '@crib/core/words';
 import ChipLegend from '../../parts/ChipLegend.vue';
 import LedgerTools from '../../parts/LedgerTools.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
@@ -22,6 +22,7 @@ import KeysetIndex from './KeysetIndex.vue';
 import OpenEdits from './OpenEdits.vue';
 import SeveralPanel from './SeveralPanel.vue';
 import UndoRedo from './UndoRedo.vue';
+import PageHead from '../../parts/PageHead.vue';
 import { useHistory } from './useHistory.ts';
 
 const workspace = useWorkspace();
@@ -93,8 +94,8 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
 
 <template>
   <ReleaseGate v-slot="{ catalogue, tree }">
-    <StateNote v-if="!keyset" whole title="There is no such keyset">
-      <RouterLink class="btn" :to="{ name: 'keysets', query: luggage }">To the keysets</RouterLink>
+    <StateNote v-if="!keyset" whole title="Keyset not found">
+      <RouterLink class="btn" :to="{ name: 'keysets', query: luggage }">Back to keysets</RouterLink>
     </StateNote>
     <StageFrame v-else>
       <template #index>
@@ -120,31 +121,37 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
         />
       </template>
 
-      <h1 v-if="custom">
-        Edits of the {{ custom.name
-        }}<small
-          >{{ custom.edits.length }} on {{ releaseLabel
-          }}{{ unreasoned ? `, ${unreasoned} without a reason` : custom.edits.length ? ', all with a reason' : ''
-          }}{{ custom.open.length ? `, ${custom.open.length} open since it was carried` : '' }}</small
-        >
-      </h1>
-      <h1 v-else>
+      <PageHead v-if="custom"
+        >Edits<template #beside
+          ><small>{{ custom.name }}</small
+          ><small
+            >{{ counted(custom.edits.length, 'edit') }} on {{ releaseLabel
+            }}{{ unreasoned ? ` · ${unreasoned} need a reason` : custom.edits.length ? ' · all explained' : ''
+            }}{{ custom.open.length ? ` · ${custom.open.length} undecided from carrying forward` : '' }}</small
+          ></template
+        ></PageHead
+      >
+      <PageHead v-else>
         {{ keyset.name
-        }}<small>{{
-          catalogue.release.sealedAt ? 'sealed: make a custom keyset to change keys' : 'changed by reading lists in'
-        }}</small>
-      </h1>
+        }}<template #beside
+          ><small>{{
+            catalogue.release.sealedAt
+              ? 'sealed: create a custom keyset to change shortcuts'
+              : 'change it by importing a list'
+          }}</small></template
+        ></PageHead
+      >
       <div class="tools">
         <LedgerTools />
         <span class="end">
           <UndoRedo v-if="custom" :keyset="custom" :next="next" />
           <RouterLink class="btn" :to="{ name: 'move', params: { keyset: id }, query: luggage }"
-            >Move a run of keys</RouterLink
+            >Move several shortcuts</RouterLink
           >
         </span>
       </div>
-      <StateNote v-if="rows.length === 0" :title="chosen?.none ?? 'No command fits that'">
-        <p v-if="only === 'edits'">Choose a command in the ledger, press its new keys in the margin, and say why.</p>
+      <StateNote v-if="rows.length === 0" :title="chosen?.none ?? 'No matching commands'">
+        <p v-if="only === 'edits'">Select a command, press the new shortcut in the panel and add a reason.</p>
         <RouterLink class="btn" :to="to('')">Show all commands</RouterLink>
       </StateNote>
       <TheLedger
@@ -163,7 +170,7 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
         @mark="(ids) => (marked = ids)"
         @enter="panel?.focus()"
       />
-      <ChipLegend><span>Shift+click marks several rows</span></ChipLegend>
+      <ChipLegend><span>Shift+click selects several rows</span></ChipLegend>
 
       <template #margin>
         <SeveralPanel
@@ -184,7 +191,7 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
             @saved="goOn(selected.id)"
           />
           <template v-if="clashesOfSelected.length">
-            <h3>Clashes it has now</h3>
+            <h3>Current conflicts</h3>
             <p v-for="{ severity, sentence } in clashesOfSelected" :key="sentence" class="clash">
               <b>{{ severity }}</b> {{ sentence }}
             </p>
@@ -194,7 +201,7 @@ const to = (choice: string) => ({ query: { ...route.query, only: choice || undef
         <template v-else>
           <h2>Nothing selected</h2>
           <p class="under">
-            Choose a command, then press or type its new keys here. What follows is told before anything is saved.
+            Select a command, then press or type its new shortcut here. You see the consequences before you save.
           </p>
           <OpenEdits v-if="custom?.open.length" :keyset="custom" />
         </template>

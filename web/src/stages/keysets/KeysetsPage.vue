@@ -2,6 +2,7 @@
 import { computed, reactive, ref, shallowRef, watch } from 'vue';
 import { clashes } from '@crib/core/keyset';
 import type { Problem } from '@crib/core/error';
+import { counted } from '@crib/core/words';
 import { ask, problemsOf } from '../../api/client.ts';
 import { fetchAnswer } from '../../api/queries.ts';
 import IndexLine from '../../parts/IndexLine.vue';
@@ -15,6 +16,7 @@ import LoadKeyset from './LoadKeyset.vue';
 import SelectField from '../../parts/SelectField.vue';
 import LineTable from '../../parts/LineTable.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 const workspace = useWorkspace();
 const { router, appSlug, releaseLabel, luggage } = usePlace();
@@ -52,7 +54,7 @@ watch(shipping, async (on) => {
 async function ship() {
   const { name, copyOf, imitates } = extra;
   const body = { releaseId: workspace.catalogue!.release.id, name, copyOf: copyOf || null, imitates: imitates || null };
-  if (await saving.send('POST /api/apps/:slug/shipped', { slug: appSlug.value }, body, 'Added.'))
+  if (await saving.send('POST /api/apps/:slug/shipped', { slug: appSlug.value }, body, 'Built-in keyset added.'))
     shipping.value = false;
 }
 /** Another default: at once in an open release; a sealed one is corrected, with the reason and the day. */
@@ -60,10 +62,10 @@ const correcting = ref({ id: 0, reason: '' });
 async function makeDefault(id: number) {
   const { release } = workspace.catalogue!;
   if (!release.sealedAt)
-    return saving.send('PUT /api/keysets/:id', { id }, { isDefault: true }, 'It is the default now.');
+    return saving.send('PUT /api/keysets/:id', { id }, { isDefault: true }, 'Default keyset changed.');
   if (correcting.value.id !== id || !correcting.value.reason) return (correcting.value = { id, reason: '' });
   const body = { what: 'default' as const, keyset: id, reason: correcting.value.reason };
-  const done = await saving.send('POST /api/releases/:id/corrections', { id: release.id }, body, 'Corrected.');
+  const done = await saving.send('POST /api/releases/:id/corrections', { id: release.id }, body, 'Correction saved.');
   if (done) correcting.value = { id: 0, reason: '' };
 }
 const imitated = (id: number | null) => releases.value.find((one) => one.id === id)?.title ?? 'another release';
@@ -105,8 +107,12 @@ async function make() {
         <p class="mid views">{{ releaseLabel }}</p>
         <IndexLine :to="{ name: 'proposals', query: luggage }">Proposals</IndexLine>
       </template>
-      <h1>Keysets on {{ releaseLabel }}</h1>
-      <LineTable label="Keysets" :columns="['Keyset', 'Based on', 'Holds', 'Errors', 'Warnings', 'Notes']">
+      <PageHead
+        >Keysets<template #beside
+          ><small>{{ releaseLabel }}</small></template
+        ></PageHead
+      >
+      <LineTable label="Keysets" :columns="['Keyset', 'Based on', 'Contents', 'Errors', 'Warnings', 'Notices']">
         <tr v-for="{ keyset, base, errors, warnings, notes, unreasoned } in lines" :key="keyset.id">
           <th scope="row">
             <RouterLink :to="{ name: 'keyset', params: { keyset: keyset.id }, query: luggage }">{{
@@ -116,23 +122,21 @@ async function make() {
           <td>{{ base }}</td>
           <td>
             <template v-if="keyset.kind === 'shipped'"
-              >{{ keyset.bindings.length }} shortcuts{{ catalogue.release.sealedAt ? ', sealed' : ''
+              >{{ counted(keyset.bindings.length, 'shortcut') }}{{ catalogue.release.sealedAt ? ', sealed' : ''
               }}{{ keyset.isDefault ? ', the default' : ''
               }}{{ keyset.imitates ? `, imitates ${imitated(keyset.imitates)}` : '' }}
               <button v-if="!keyset.isDefault" type="button" class="btn plain" @click="makeDefault(keyset.id)">
-                {{
-                  correcting.id === keyset.id && correcting.reason ? 'Correct' : 'Make it the default'
-                }}</button><ElInput
+                {{ correcting.id === keyset.id && correcting.reason ? 'Save' : 'Make default' }}</button><ElInput
                 v-if="correcting.id === keyset.id && catalogue.release.sealedAt"
                 v-model="correcting.reason"
                 size="small"
                 maxlength="1000"
-                aria-label="Why the default is corrected"
-                placeholder="Why it is corrected"
+                aria-label="Reason for changing the default"
+                placeholder="Reason for changing the default"
             /></template>
             <template v-else
-              >{{ keyset.owner ? `${keyset.owner.name}’s; ` : '' }}{{ keyset.edits.length }} edits,
-              {{ unreasoned ? `${unreasoned} without a reason` : 'all with a reason' }}</template
+              >{{ keyset.owner ? `Only ${keyset.owner.name} · ` : '' }}{{ counted(keyset.edits.length, 'edit') }} ·
+              {{ unreasoned ? `${unreasoned} need a reason` : 'all explained' }}</template
             >
           </td>
           <td class="figures">
@@ -145,15 +149,15 @@ async function make() {
         </tr>
       </LineTable>
       <div class="foot">
-        <span>The figures are of the layout in hand; choose one under Clashes to see them all, on every layout.</span>
+        <span>Counts are for the selected layout. Open Conflicts to check all layouts.</span>
       </div>
       <template #margin>
         <LoadKeyset v-if="loading" @done="loading = false" />
         <form v-else-if="shipping" class="make" @submit.prevent="ship">
-          <h2>Add a shipped keyset</h2>
-          <p class="under">A release may come with several; one of them is its default.</p>
+          <h2>Add a built-in keyset</h2>
+          <p class="under">A release can have several; one is the default.</p>
           <FormField label="Name"><ElInput v-model="extra.name" maxlength="80" required /></FormField>
-          <FormField label="Begins as a copy of"
+          <FormField label="Start from"
             ><SelectField
               v-model="extra.copyOf"
               :choices="[
@@ -161,7 +165,7 @@ async function make() {
                 ...shippedSets.map((keyset) => ({ value: keyset.id, label: keyset.name })),
               ]"
           /></FormField>
-          <FormField label="Imitates"
+          <FormField label="Emulates"
             ><SelectField
               v-model="extra.imitates"
               :choices="[
@@ -171,30 +175,30 @@ async function make() {
           /></FormField>
           <ProblemList :problems="saving.problems.value" />
           <div class="actions">
-            <button class="btn primary" type="submit">Add it</button>
+            <button class="btn primary" type="submit">Add keyset</button>
             <button class="btn" type="button" @click="shipping = false">Cancel</button>
           </div>
         </form>
         <form v-else class="make" @submit.prevent="make">
-          <h2>Make a custom keyset</h2>
-          <p class="under">It holds only what you change; everything else shows through from below.</p>
+          <h2>New custom keyset</h2>
+          <p class="under">It stores only your changes; everything else comes from the keyset it is based on.</p>
           <FormField label="Name"><ElInput v-model="form.name" maxlength="80" required /></FormField>
-          <FormField label="On top of"
+          <FormField label="Based on"
             ><SelectField
               v-model="form.baseId"
               :placeholder="workspace.shipped?.name ?? ''"
               :choices="catalogue.keysets.map((keyset) => ({ value: keyset.id, label: keyset.name }))"
           /></FormField>
-          <FormField label="What it is for"
+          <FormField label="Purpose"
             ><ElInput v-model="form.note" type="textarea" :rows="3" maxlength="1000"
           /></FormField>
-          <ElCheckbox v-model="form.mine" label="Mine only: nobody else can change it" />
+          <ElCheckbox v-model="form.mine" label="Only I can edit it" />
           <ProblemList :problems="problems" />
           <div class="actions">
-            <button class="btn primary" type="submit">Make it</button>
-            <button class="btn" type="button" @click="loading = true">Load one from a file</button>
+            <button class="btn primary" type="submit">Create keyset</button>
+            <button class="btn" type="button" @click="loading = true">Import from file</button>
             <button v-if="!catalogue.release.sealedAt" class="btn" type="button" @click="shipping = true">
-              Add a shipped one instead
+              Add a built-in keyset instead
             </button>
           </div>
         </form>

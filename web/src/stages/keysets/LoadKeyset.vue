@@ -4,6 +4,7 @@ import { problem } from '@crib/core/error';
 import { keysOf, placeKey } from '@crib/core/keyset';
 import { planStackFile, type FilePlan } from '@crib/core/preset';
 import type { CustomKeyset, Edit } from '@crib/core/contract';
+import { counted } from '@crib/core/words';
 import ProblemList from '../../parts/ProblemList.vue';
 import { ask, problemsOf } from '../../api/client.ts';
 import { show } from '../../words/chips.ts';
@@ -30,7 +31,9 @@ async function choose(event: Event) {
   file.value = chosen.name;
   try {
     if (chosen.size > MOST_BYTES)
-      problems.value = [problem('file-too-large', 'The file is larger than 10 MB. No keyset is that large.')];
+      problems.value = [
+        problem('file-too-large', 'The file is larger than 10 MB, too large for a keyset. Choose another file.'),
+      ];
     else {
       plan.value = planStackFile(await chosen.text(), workspace.stored!);
       name.value = plan.value.present ? `${plan.value.name}, from file`.slice(0, 80) : plan.value.name;
@@ -46,7 +49,7 @@ const written = (edit: Edit | undefined) =>
     ? keysOf(edit)
         .map((one) => show(one, platform.value, style.value))
         .join(' or ') || edit.action
-    : 'as below';
+    : 'inherited';
 const go = (id: number) =>
   router.push({
     name: 'keyset',
@@ -60,7 +63,7 @@ const act = (work: () => Promise<number>) =>
     emit('done');
     await go(id);
   });
-const why = computed(() => `Loaded from ${file.value}.`);
+const why = computed(() => `Imported from ${file.value}.`);
 const asNew = () =>
   act(async () => {
     const { baseId, edits, note } = plan.value!;
@@ -77,19 +80,19 @@ const inPlace = () =>
 </script>
 
 <template>
-  <h2>Load a keyset</h2>
-  <p class="under">From a file that Crib has saved. You see what it would change first.</p>
+  <h2>Import a keyset</h2>
+  <p class="under">Choose a file with a keyset saved by Crib. You will see the changes first.</p>
   <label class="btn primary"
     >Choose a file<input class="sr-only" type="file" accept=".json,application/json" @change="choose"
   /></label>
   <ProblemList :problems="problems" />
   <template v-if="plan">
     <h3>{{ plan.name }}</h3>
-    <p>{{ plan.edits.length }} edits on {{ base?.name }}.</p>
+    <p>{{ counted(plan.edits.length, 'edit') }} on {{ base?.name }}.</p>
     <p v-for="note in plan.notes" :key="note">{{ note }}</p>
     <template v-if="plan.present">
-      <h3>Differences from the one here</h3>
-      <p v-if="!plan.present.differences.length" class="mid">None: they are the same.</p>
+      <h3>Differences from the current keyset</h3>
+      <p v-if="!plan.present.differences.length" class="mid">No differences.</p>
       <div v-for="one in plan.present.differences.slice(0, 40)" :key="placeKey(one.place)" class="pair">
         <span>{{ label(one.place.command) }}</span>
         <span class="figures"
@@ -98,13 +101,13 @@ const inPlace = () =>
       </div>
       <p v-if="plan.present.differences.length > 40" class="mid">and {{ plan.present.differences.length - 40 }} more</p>
       <div v-if="plan.present.differences.length" class="actions">
-        <button type="button" class="btn" :disabled="busy" @click="inPlace">Replace the one here</button>
+        <button type="button" class="btn" :disabled="busy" @click="inPlace">Replace current keyset</button>
       </div>
     </template>
     <FormField class="make" label="Name of the new keyset"><ElInput v-model="name" maxlength="80" /></FormField>
     <div class="actions">
       <button type="button" class="btn primary" :disabled="busy || !name.trim()" @click="asNew">
-        Load it as a new one
+        Save as new keyset
       </button>
     </div>
   </template>

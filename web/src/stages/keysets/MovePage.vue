@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue';
 import { readKeyRun, readShortcuts, writeStored, type Modifier } from '@crib/core/keys';
 import { consequences, moveRun, type MoveTo } from '@crib/core/keyset';
 import type { CommandGroup } from '@crib/core/contract';
+import { counted } from '@crib/core/words';
 import KeyChip from '../../parts/KeyChip.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
@@ -15,6 +16,7 @@ import { useChange } from './useChange.ts';
 import SelectField from '../../parts/SelectField.vue';
 import LineTable from '../../parts/LineTable.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** Moving a run of keys: a family, or marked commands, to other modifiers, other keys, or another family, in one step. */
 const workspace = useWorkspace();
@@ -63,7 +65,7 @@ watch(members, () => {
 });
 
 /** Modifiers that keys get on their way from one family to the other; as they are held now, where none is chosen. */
-const AS_NOW = 'as now';
+const AS_NOW = 'unchanged';
 const there = ref(AS_NOW);
 const here = ref(AS_NOW);
 const modifiersOf = (text: string) => (text === AS_NOW ? undefined : (text.split('+').filter(Boolean) as Modifier[]));
@@ -113,51 +115,53 @@ function leaveOut(command: number) {
     : [...excepted.value, command];
 }
 async function make() {
-  const why = `${group.value?.name ?? `${members.value.length} commands`} moved as a run.${reason.value ? ` ${reason.value}` : ''}`;
-  if (await change.make(moved.value!.change, 'Moved in one step.', why)) excepted.value = [];
+  const why = `${group.value?.name ?? counted(members.value.length, 'command')} moved together.${reason.value ? ` ${reason.value}` : ''}`;
+  if (await change.make(moved.value!.change, 'Shortcuts moved.', why)) excepted.value = [];
 }
 </script>
 
 <template>
   <KeysetFrame layered>
     <template v-if="keyset">
-      <h1>
-        Move a run of keys<small>{{ keyset.name }}</small>
-      </h1>
-      <StateNote v-if="!members.length" title="No family is known yet">
-        <p>Mark several commands in the ledger with Shift, or make a family of them in the catalogue.</p>
+      <PageHead
+        >Move several shortcuts<template #beside
+          ><small>{{ keyset.name }}</small></template
+        ></PageHead
+      >
+      <StateNote v-if="!members.length" title="No families yet">
+        <p>Select several commands with Shift+click, or create a family in the catalogue.</p>
         <RouterLink class="btn" :to="{ name: 'keyset', params: { keyset: keyset.id }, query: luggage }"
-          >To the ledger</RouterLink
+          >Go to all commands</RouterLink
         >
       </StateNote>
       <template v-else>
         <div class="tools">
-          <FormField label="Run"
+          <FormField label="Commands to move"
             ><SelectField
               :model-value="group ? String(group.id) : ''"
               size="small"
-              label="Which run"
+              label="Commands to move"
               style="width: 210px"
               :choices="[
-                marked.length ? { value: '', label: `${marked.length} marked commands` } : null,
+                marked.length ? { value: '', label: `${marked.length} selected commands` } : null,
                 ...families.map((one) => ({ value: String(one.id), label: one.name })),
               ]"
               @update:model-value="(id: string) => (groupAsked = id)"
           /></FormField>
-          <FormField label="To"
+          <FormField label="Move to"
             ><SelectField
               v-model="by"
               size="small"
-              label="Where it goes"
+              label="Move to"
               style="width: 210px"
               :choices="[
-                { value: 'modifiers', label: 'the same keys with other modifiers' },
-                { value: 'keys', label: 'other keys, in order' },
-                { value: 'family', label: 'another family, which takes them over' },
-                { value: 'swap', label: 'another family, swapping keys' },
+                { value: 'modifiers', label: 'Same keys, other modifiers' },
+                { value: 'keys', label: 'New keys, in order' },
+                { value: 'family', label: 'Hand them to another family' },
+                { value: 'swap', label: 'Swap with another family' },
               ]"
           /></FormField>
-          <FormField v-if="by === 'modifiers'" label="Held"
+          <FormField v-if="by === 'modifiers'" label="Modifiers"
             ><HeldSelect v-model="held" :platform="platform" style="width: 150px"
           /></FormField>
           <template v-else-if="by === 'keys'">
@@ -169,27 +173,32 @@ async function make() {
                 placeholder="F2..F7, or 1 2 3"
                 style="width: 150px"
             /></FormField>
-            <ElCheckbox v-model="variants" label="and who else is on these keys" />
+            <ElCheckbox v-model="variants" label="Include other commands on these keys" />
           </template>
           <FormField v-else label="Family"
             ><SelectField
               v-model="other"
               size="small"
-              label="The other family"
+              label="Other family"
               style="width: 180px"
               :choices="families.filter((each) => each !== group).map((one) => ({ value: one.id, label: one.name }))"
           /></FormField>
           <template v-if="by === 'family' || by === 'swap'">
-            <FormField label="Held there"
-              ><HeldSelect v-model="there" label="Held there" :platform="platform" :also="AS_NOW" style="width: 150px"
-            /></FormField>
-            <FormField :label="by === 'swap' ? 'Held here' : 'Stays here'"
+            <FormField label="Modifiers there"
               ><HeldSelect
-                v-model="here"
-                :label="by === 'swap' ? 'Held here' : 'Stays here'"
+                v-model="there"
+                label="Modifiers there"
                 :platform="platform"
                 :also="AS_NOW"
-                :also-says="by === 'swap' ? 'as now' : 'no key'"
+                style="width: 150px"
+            /></FormField>
+            <FormField :label="by === 'swap' ? 'Modifiers here' : 'What stays here'"
+              ><HeldSelect
+                v-model="here"
+                :label="by === 'swap' ? 'Modifiers here' : 'What stays here'"
+                :platform="platform"
+                :also="AS_NOW"
+                :also-says="by === 'swap' ? 'unchanged' : 'no shortcut'"
                 style="width: 150px"
             /></FormField>
           </template>
@@ -201,14 +210,14 @@ async function make() {
         <LineTable
           v-if="moved"
           label="Effect on each command"
-          :columns="['Moves too', 'Command', 'Has', 'Gets', 'Or a key of its own', { hidden: 'Note' }]"
+          :columns="['Include', 'Command', 'Current', 'New', 'Custom shortcut', { hidden: 'Note' }]"
         >
           <tr v-for="line in moved.lines" :key="line.command">
             <td>
               <ElCheckbox
                 v-if="isMember(line.command)"
                 :model-value="!excepted.includes(line.command)"
-                :aria-label="`${label(line.command)} moves too`"
+                :aria-label="`Include ${label(line.command)}`"
                 @change="leaveOut(line.command)"
               />
             </td>
@@ -218,28 +227,28 @@ async function make() {
               <span v-else class="mid">none</span>
             </td>
             <td>
-              <span v-if="line.now === line.old" class="mid">as it is</span>
+              <span v-if="line.now === line.old" class="mid">unchanged</span>
               <KeyChip v-else-if="line.now" :shortcut="line.now!" :platform="platform" :how="style" state="yours" />
-              <span v-else class="dashed">no key</span>
+              <span v-else class="dashed">no shortcut</span>
             </td>
             <td>
               <ElInput
                 v-if="isMember(line.command) && !excepted.includes(line.command)"
                 v-model="own[line.command]"
                 size="small"
-                :aria-label="`A key of its own for ${label(line.command)}`"
+                :aria-label="`Custom shortcut for ${label(line.command)}`"
                 style="width: 130px"
               />
             </td>
             <td class="mid">{{ line.note }}</td>
           </tr>
         </LineTable>
-        <p v-else class="mid">Choose where the keys go to see the effect on each command.</p>
+        <p v-else class="mid">Choose where the shortcuts move to see the effect on each command.</p>
       </template>
     </template>
     <template v-if="keyset" #margin>
-      <h2>As one step</h2>
-      <p class="under">Everything is changed together, or nothing is; one undo takes it back.</p>
+      <h2>One change</h2>
+      <p class="under">All or nothing; a single undo reverts it.</p>
       <FormField class="reason" label="Reason"
         ><ElInput v-model="reason" type="textarea" :rows="3" maxlength="900" aria-label="Reason for the move"
       /></FormField>
@@ -252,7 +261,7 @@ async function make() {
       />
       <ProblemList :problems="[...(moved?.problems ?? []), ...problems]" />
       <p v-if="unread.length" role="alert" class="wrong">
-        “{{ unread[0]![1] }}” is not clear: write it as Ctrl+Shift+Y.
+        “{{ unread[0]![1] }}” not recognised. Use a form like Ctrl+Shift+Y.
       </p>
       <p role="status">{{ said }}</p>
       <div class="actions">

@@ -56,23 +56,23 @@ const everywhere = computed(() =>
 </script>
 
 <template>
-  <h3>Nearer or easier to remember</h3>
-  <p v-if="!proposals.length" class="mid">No key that the program accepts is free there.</p>
+  <h3>Suggestions</h3>
+  <p v-if="!proposals.length" class="mid">No free shortcut that the program accepts.</p>
   <button v-for="one in proposals" :key="one.shortcut" type="button" class="near" @click="emit('pick', one.shortcut)">
-    <span class="sr-only">Take </span>
+    <span class="sr-only">Use </span>
     <KeyChip :shortcut="one.shortcut" :platform="platform" :how="how" />
     <span>{{ one.reasons.map((reason) => say(reason.said)).join(', ') }}</span>
   </button>
   <button v-if="proposals.length === most" type="button" class="btn plain" @click="most += 8">Show more</button>
-  <h3>Take the press it has in</h3>
+  <h3>Use the same shortcut as in</h3>
   <button v-for="one in everywhere" :key="one.name" type="button" class="near" @click="emit('pick', one.shortcut)">
-    <span class="sr-only">Take </span>
+    <span class="sr-only">Use </span>
     <KeyChip :shortcut="one.shortcut" :platform="platform" :how="how" />
     <span>{{ one.name }}</span>
   </button>
-  <p v-if="programs?.length === 0" class="mid">No other program has a command of that name.</p>
+  <p v-if="programs?.length === 0" class="mid">No other program has a command with this name.</p>
   <button v-if="programs === null" type="button" class="btn plain" @click="lookElsewhere(workspace.app?.slug ?? '')">
-    Look in other programs
+    Check other programs
   </button>
 </template>
 

@@ -22,7 +22,7 @@ const close = (position: number) =>
 </script>
 
 <template>
-  <h3>Undecided since it was carried from {{ from }}</h3>
+  <h3>Undecided edits from {{ from }}</h3>
   <div v-for="one in keyset.open" :key="one.position" class="open">
     <p>
       <b>{{ one.command }}</b>, {{ one.where }}:
@@ -37,7 +37,7 @@ const close = (position: number) =>
       {{ one.why }}
     </p>
     <p v-if="one.reason" class="mid">{{ one.reason }}</p>
-    <button type="button" class="btn plain" :disabled="busy" @click="close(one.position)">Done</button>
+    <button type="button" class="btn plain" :disabled="busy" @click="close(one.position)">Mark as decided</button>
   </div>
   <ProblemList :problems="problems" />
 </template>

@@ -14,7 +14,7 @@ const others = computed(() => (workspace.catalogue?.keysets ?? []).filter((one) 
   <SelectField
     v-model="other"
     size="small"
-    label="The other keyset"
+    label="Other keyset"
     :choices="others.map((one) => ({ value: one.id, label: one.name }))"
   />
 </template>

@@ -2,6 +2,7 @@
 import { computed, ref, watch } from 'vue';
 import type { Proposal } from '@crib/core/contract';
 import { consequences, shownKeys } from '@crib/core/keyset';
+import { counted } from '@crib/core/words';
 import { ask } from '../../api/client.ts';
 import { dayOf } from '../../words/moments.ts';
 import { useAnswer } from '../../api/queries.ts';
@@ -15,6 +16,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useSession } from '../../stores/session.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import ChangeReview from './ChangeReview.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** What editors propose for the app’s keysets: each with its reasons and what follows from it now, taken or sent back. */
 const workspace = useWorkspace();
@@ -24,6 +26,7 @@ const { problems, said, busy, doing } = useDoing();
 const because = ref('');
 
 const { answer: proposals, failed, load } = useAnswer('GET /api/apps/:slug/proposals', () => ({ slug: appSlug.value }));
+const STATES = { open: 'open', taken: 'approved', 'sent back': 'returned', withdrawn: 'withdrawn' } as const;
 const open = computed(() => (proposals.value ?? []).filter((one) => one.state === 'open'));
 const answered = computed(() => (proposals.value ?? []).filter((one) => one.state !== 'open'));
 const chosen = computed(() => {
@@ -61,13 +64,13 @@ const take = () => {
   const layouts = layoutsInHand.value.map((one) => one.id);
   const { revision } = keyset.value!;
   const body = { answer: 'take' as const, revision, shown, layouts, language: languageInHand.value };
-  return answer((id) => ask('POST /api/proposals/:id/answer', { id }, body), 'Taken: the keyset has it now.');
+  return answer((id) => ask('POST /api/proposals/:id/answer', { id }, body), 'Approved and applied.');
 };
 const sendBack = () => {
   const body = { answer: 'send back' as const, because: because.value.trim() };
-  return answer((id) => ask('POST /api/proposals/:id/answer', { id }, body), 'Sent back.');
+  return answer((id) => ask('POST /api/proposals/:id/answer', { id }, body), 'Proposal returned.');
 };
-const withdraw = () => answer((id) => ask('POST /api/proposals/:id/withdrawal', { id }), 'Withdrawn.');
+const withdraw = () => answer((id) => ask('POST /api/proposals/:id/withdrawal', { id }), 'Proposal withdrawn.');
 const edits = ({ change }: Proposal) => change.put.length + change.remove.length;
 </script>
 
@@ -76,21 +79,23 @@ const edits = ({ change }: Proposal) => change.put.length + change.remove.length
     <StageFrame>
       <template #index>
         <h2>Proposals</h2>
-        <p class="mid views">for keysets of {{ workspace.app?.name }}</p>
-        <RouterLink class="btn plain" :to="{ name: 'keysets', query: luggage }">To the keysets</RouterLink>
+        <p class="mid views">{{ workspace.app?.name }}</p>
+        <RouterLink class="btn plain" :to="{ name: 'keysets', query: luggage }">Back to keysets</RouterLink>
       </template>
       <StateNote v-if="failed" first :problem="failed" @again="load" />
       <StateNote v-else-if="!proposals" first loading />
-      <StateNote v-else-if="!proposals.length" first title="Nothing is proposed">
+      <StateNote v-else-if="!proposals.length" first title="No proposals">
         <p>
-          Where editors propose, their changes of the school’s keysets wait here until a reviewer takes them or sends
-          them back. An owner says so under People.
+          When review is switched on, editors’ changes to shared keysets wait here until a reviewer approves or returns
+          them. Owners switch it on under People.
         </p>
       </StateNote>
       <template v-else>
-        <h1>
-          Proposals<small>{{ open.length === 1 ? 'one waits' : `${open.length} wait` }}</small>
-        </h1>
+        <PageHead
+          >Proposals<template #beside
+            ><small>{{ `${open.length} open` }}</small></template
+          ></PageHead
+        >
         <p role="status">{{ said }}</p>
         <div class="roll" tabindex="0" role="region" aria-label="Proposals">
           <button
@@ -103,10 +108,9 @@ const edits = ({ change }: Proposal) => change.put.length + change.remove.length
             @click="set({ proposal: String(one.id) })"
           >
             <span
-              ><b>{{ one.name }}</b> on {{ one.release }}: {{ one.who }} proposes
-              {{ edits(one) === 1 ? 'one edit' : `${edits(one)} edits` }}</span
+              ><b>{{ one.name }}</b> on {{ one.release }}: {{ counted(edits(one), 'edit') }} by {{ one.who }}</span
             >
-            <span>{{ one.state === 'open' ? 'waits' : one.state }}, {{ dayOf(one.answeredAt ?? one.at) }}</span>
+            <span>{{ STATES[one.state] }}, {{ dayOf(one.answeredAt ?? one.at) }}</span>
             <small v-if="one.why" class="mid">{{ one.why }}</small>
             <small v-if="one.answer">{{ one.answeredBy }}: {{ one.answer }}</small>
           </button>
@@ -117,12 +121,12 @@ const edits = ({ change }: Proposal) => change.put.length + change.remove.length
           <h2>{{ chosen.name }}</h2>
           <p class="under">proposed by {{ chosen.who }}</p>
           <p v-if="!setting">
-            This keyset is on {{ chosen.release }}, and {{ releaseLabel }} is in hand.
+            This keyset is for {{ chosen.release }}; you are viewing {{ releaseLabel }}.
             <RouterLink
               :to="{ params: { app: appSlug, release: chosen.release }, query: { proposal: String(chosen.id) } }"
-              >Go to {{ chosen.release }}</RouterLink
+              >Switch to {{ chosen.release }}</RouterLink
             >
-            to see what follows.
+            to see the consequences.
           </p>
           <template v-else>
             <ChangeReview :setting="setting" :change="chosen.change" :platform="platform" :how="style" />
@@ -141,23 +145,21 @@ const edits = ({ change }: Proposal) => change.put.length + change.remove.length
                   :disabled="busy || Boolean(outcome?.refusals.length)"
                   @click="take"
                 >
-                  Take it
+                  Approve
                 </button>
               </div>
-              <h3><label for="because">Or send it back, because</label></h3>
+              <h3><label for="because">Return with a comment</label></h3>
               <ElInput id="because" v-model="because" type="textarea" :rows="2" maxlength="500" />
               <div class="actions">
-                <button type="button" class="btn" :disabled="busy || !because.trim()" @click="sendBack">
-                  Send back
-                </button>
+                <button type="button" class="btn" :disabled="busy || !because.trim()" @click="sendBack">Return</button>
               </div>
             </template>
           </template>
           <div v-if="chosen.state === 'open' && chosen.mine" class="actions">
-            <button type="button" class="btn" :disabled="busy" @click="withdraw">Withdraw it</button>
+            <button type="button" class="btn" :disabled="busy" @click="withdraw">Withdraw proposal</button>
           </div>
         </template>
-        <p v-else class="mid">Choose a proposal to see what follows from it.</p>
+        <p v-else class="mid">Select a proposal to see its consequences.</p>
       </template>
     </StageFrame>
   </ReleaseGate>

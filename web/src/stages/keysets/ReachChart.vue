@@ -142,7 +142,7 @@ const at = (finger: string, place: { x: number; y: number }) => (dragged.value =
     class="chart"
     :viewBox="`${box.left} ${box.top} ${box.width} ${box.height}`"
     role="group"
-    aria-label="Keys by their distance from the resting fingers"
+    aria-label="Keys by distance from the resting fingers"
     @pointermove="moveTo"
     @pointerup="drop"
   >
@@ -190,7 +190,7 @@ const at = (finger: string, place: { x: number; y: number }) => (dragged.value =
       class="finger"
       role="slider"
       tabindex="0"
-      :aria-label="`${one.finger} finger rests on`"
+      :aria-label="`Resting key of the ${one.finger} finger`"
       aria-valuemin="0"
       :aria-valuemax="letters.length - 1"
       :aria-valuenow="

@@ -29,14 +29,14 @@ const holders = (cell: RoomCell) =>
 
 <template>
   <h2>The key <KeyChip v-if="cells[0]" :shortcut="cells[0].shortcut" :platform="platform" :how="style" /></h2>
-  <p class="under">{{ free.length }} of its {{ cells.length }} presses are free everywhere</p>
+  <p class="under">{{ free.length }} of {{ cells.length }} combinations are free</p>
   <div v-for="cell in cells.filter((one) => one.by.length || one.taker)" :key="cell.press" class="pair">
     <KeyChip :shortcut="cell.shortcut" :platform="platform" :how="style" />
     <span>{{ holders(cell) || cell.taker }}</span>
   </div>
   <template v-if="given">
     <h3>Free</h3>
-    <div class="free" role="group" aria-label="Free presses">
+    <div class="free" role="group" aria-label="Free combinations">
       <button
         v-for="cell in free"
         :key="cell.press"
@@ -50,7 +50,9 @@ const holders = (cell: RoomCell) =>
     <GivePress :shortcut="given.shortcut" :context="workspace.tree!.root.id" />
   </template>
   <div class="actions">
-    <RouterLink class="btn" :to="{ name: 'key', params: { code }, query: luggage }">Everything on this key</RouterLink>
+    <RouterLink class="btn" :to="{ name: 'key', params: { code }, query: luggage }"
+      >All shortcuts on this key</RouterLink
+    >
   </div>
 </template>
 

@@ -30,6 +30,7 @@ import ReachKey from './ReachKey.vue';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
 import RestSelect from '../../parts/RestSelect.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 const RunChart = defineAsyncComponent(() => import('./RunChart.vue'));
 
@@ -105,7 +106,7 @@ const nearer = computed(() => mostTravel(uses.value, setting.value).slice(0, 4))
 const learning = computed(() => worthLearning(uses.value, setting.value).slice(0, 5));
 const apart = computed(() => (chosen.value?.kind === 'run' ? farApart(path.value).slice(0, 2) : []));
 const label = (command: number) => workspace.commands.get(command)?.label ?? '';
-const share = (part: number, whole: number) => (whole ? `${Math.round((100 * part) / whole)} %` : '–');
+const share = (part: number, whole: number) => (whole ? `${Math.round((100 * part) / whole)}%` : '–');
 const metres = (mm: number) => (mm >= 1000 ? `${(mm / 1000).toFixed(1)} m` : `${Math.round(mm)} mm`);
 const minutes = (seconds: number) => (seconds >= 60 ? `${(seconds / 60).toFixed(1)} min` : `${Math.round(seconds)} s`);
 const choices = computed(() => [
@@ -117,33 +118,35 @@ const choices = computed(() => [
 <template>
   <KeysetFrame>
     <template v-if="keyset">
-      <h1>
-        How far the hand goes<small v-if="chosen">{{ chosen.kind }}: {{ chosen.name }} · {{ layoutInHand.name }}</small>
-      </h1>
-      <div class="scroll" tabindex="0" role="region" aria-label="Reach">
+      <PageHead
+        >Hand travel<template #beside
+          ><small v-if="chosen">{{ chosen.kind }}: {{ chosen.name }} · {{ layoutInHand.name }}</small></template
+        ></PageHead
+      >
+      <div class="scroll" tabindex="0" role="region" aria-label="Hand travel">
         <div class="tools">
-          <FormField v-if="chosen" label="Over"
+          <FormField v-if="chosen" label="Task"
             ><SelectField
               :model-value="`${chosen.kind} ${chosen.id}`"
               size="small"
-              label="Run or group"
+              label="Task or group"
               style="width: 230px"
               @update:model-value="(value: string) => set({ what: value })"
               :choices="choices"
           /></FormField>
-          <RestSelect label="From" />
-          <FormField v-if="chosen" label="Beside"
+          <RestSelect label="Hand position" />
+          <FormField v-if="chosen" label="Compare with"
             ><OtherKeyset
               :model-value="other?.id ?? null"
               :besides="id"
               style="width: 150px"
               @update:model-value="(one) => (withAsked = String(one))"
           /></FormField>
-          <FormField label="On"
+          <FormField label="Keyboard"
             ><SelectField
               :model-value="board.id"
               size="small"
-              label="Board"
+              label="Keyboard"
               style="width: 170px"
               @update:model-value="(one: string) => (boardAsked = one)"
               :choices="BOARDS.map((one) => ({ value: one.id, label: one.name }))"
@@ -163,23 +166,22 @@ const choices = computed(() => [
           @choose="(code) => set({ at: code, give: '' }, true)"
         />
         <p class="mid hint">
-          Lines are mm from the nearest resting finger. Choose a key to see who has it and to give it to a command. Drag
-          a finger to where yours rests, or give it the focus and use the arrow keys.
+          Contours show the distance in mm from the nearest finger. Select a key to see or assign its command. Drag a
+          finger (or focus it and use the arrow keys) to match your hand position.
         </p>
-        <StateNote v-if="!chosen" title="No run is known yet">
+        <StateNote v-if="!chosen" title="No tasks yet">
           <p>
-            A run is the order in which a task uses its commands. Make one in the catalogue to see its way over the keys
-            here.
+            A task lists commands in the order people use them. Create one in the catalogue to see the hand path here.
           </p>
-          <RouterLink class="btn" :to="{ name: 'runs', query: luggage }">To the runs</RouterLink>
+          <RouterLink class="btn" :to="{ name: 'runs', query: luggage }">Go to tasks</RouterLink>
         </StateNote>
         <table v-else-if="chosen.kind === 'group'">
           <thead>
             <tr>
               <th scope="col">Used together</th>
-              <th scope="col">Apart on average</th>
-              <th scope="col">Furthest two</th>
-              <th scope="col">Without a key</th>
+              <th scope="col">Average distance</th>
+              <th scope="col">Largest distance</th>
+              <th scope="col">Without a shortcut</th>
             </tr>
           </thead>
           <tbody>
@@ -194,10 +196,10 @@ const choices = computed(() => [
         <table v-else>
           <thead>
             <tr>
-              <th scope="col">For the run</th>
+              <th scope="col">For this task</th>
               <th scope="col">Travel</th>
-              <th scope="col">Leaves its rest</th>
-              <th scope="col">Without mouse</th>
+              <th scope="col">Hand moves</th>
+              <th scope="col">Mouse-free steps</th>
               <th scope="col">Time</th>
             </tr>
           </thead>
@@ -205,9 +207,9 @@ const choices = computed(() => [
             <tr v-for="one in lines" :key="one.keyset ?? 'menus'" :class="{ on: one.keyset === id }">
               <th scope="row">{{ one.name }}</th>
               <td class="figures">
-                {{ one.keyset ? `${Math.round(one.figures.travel).toLocaleString('en')} mm` : '' }}
+                {{ one.keyset ? `${Math.round(one.figures.travel).toLocaleString('en-GB')} mm` : '' }}
               </td>
-              <td class="figures">{{ one.figures.leaves }} times</td>
+              <td class="figures">{{ one.figures.leaves }}</td>
               <td class="figures">{{ share(one.figures.withoutMouse, one.figures.steps) }}</td>
               <td class="figures">{{ one.figures.seconds.toFixed(1) }} s</td>
             </tr>
@@ -216,9 +218,9 @@ const choices = computed(() => [
         <div v-if="chosen?.kind === 'run'" class="charts">
           <RunChart title="Time" unit="s" :lines="lines" :figure="(one) => Math.round(one.seconds * 10) / 10" />
           <RunChart title="Travel" unit="mm" :lines="lines.slice(0, -1)" :figure="(one) => Math.round(one.travel)" />
-          <RunChart title="A hand leaves its rest" unit="times" :lines="lines" :figure="(one) => one.leaves" />
+          <RunChart title="Hand moves" unit="" :lines="lines" :figure="(one) => one.leaves" />
           <RunChart
-            title="Without the mouse"
+            title="Mouse-free steps"
             unit="%"
             :lines="lines.slice(0, -1)"
             :figure="(one) => Math.round((100 * one.withoutMouse) / Math.max(1, one.steps))"
@@ -229,48 +231,46 @@ const choices = computed(() => [
     <template v-if="keyset" #margin>
       <ReachKey v-if="at" :keyset="keyset" :code="at" :keyboard="keyboard" :rest="rest" />
       <template v-if="uses.size">
-        <h2>Worth a nearer key</h2>
-        <p class="under">most travel a day, {{ keyset.name }}</p>
+        <h2>Could be closer</h2>
+        <p class="under">Most finger travel per day · {{ keyset.name }}</p>
         <div v-for="one in nearer" :key="one.command" class="pair">
           <span>{{ label(one.command) }} <KeyChip :shortcut="one.shortcut" :platform="platform" :how="style" /></span>
           <b>{{ metres(one.aDay) }}</b>
         </div>
       </template>
       <template v-else>
-        <h2>How often?</h2>
-        <p class="under">
-          Nobody has counted how often commands are used. With counts, this shows which commands deserve a nearer key.
-        </p>
+        <h2>No usage data</h2>
+        <p class="under">Add usage to see which commands deserve a closer shortcut.</p>
       </template>
       <template v-if="apart.length">
-        <h3>Used in turn, but far apart</h3>
+        <h3>Used in sequence but far apart</h3>
         <p v-for="one in apart" :key="`${one.first.command} ${one.second.command}`">
           {{ label(one.first.command) }} and {{ label(one.second.command) }}: {{ Math.round(one.mm) }} mm{{
-            one.times > 1 ? `, ${one.times} times in the run` : ''
+            one.times > 1 ? `, ${one.times} times in this task` : ''
           }}.
         </p>
       </template>
       <template v-if="uses.size">
-        <h3>Worth learning first</h3>
+        <h3>Learn these first</h3>
         <div v-for="one in learning" :key="one.command" class="pair">
           <span>{{ label(one.command) }} <KeyChip :shortcut="one.shortcut" :platform="platform" :how="style" /></span>
-          <b>{{ minutes(one.aDay) }} a day</b>
+          <b>{{ minutes(one.aDay) }} per day</b>
         </div>
       </template>
-      <h3>How this is counted</h3>
-      <FormField class="pick" label="Typing"
+      <h3>How this is calculated</h3>
+      <FormField class="pick" label="Typing speed"
         ><SelectField
           v-model="typistName"
           size="small"
-          label="How one types"
+          label="Typing speed"
           :choices="[
             { value: 'skilled', label: `skilled, K ${TYPISTS.skilled} s` },
             { value: 'average', label: `average, K ${TYPISTS.average} s` },
           ]"
       /></FormField>
       <p class="mid">
-        Compared with the menus. Keystroke-level model (Card, Moran and Newell 1980): M {{ KLM.M }} s, H {{ KLM.H }} s,
-        P {{ KLM.P }} s; distances from a ¾ inch pitch.
+        Time saved compared with using menus. Method: keystroke-level model (Card, Moran and Newell 1980): M
+        {{ KLM.M }} s, H {{ KLM.H }} s, P {{ KLM.P }} s; distances for a key pitch of ¾ inch.
       </p>
     </template>
   </KeysetFrame>

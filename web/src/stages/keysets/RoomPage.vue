@@ -15,6 +15,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import GivePress from './GivePress.vue';
 import KeysetIndex from './KeysetIndex.vue';
 import RestSelect from '../../parts/RestSelect.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** Room left: the keys by their distance from the resting hands, the combinations of modifiers below one another. */
 const workspace = useWorkspace();
@@ -66,19 +67,19 @@ const column = computed(() => {
 });
 const label = (command: number) => workspace.commands.get(command)?.label ?? '';
 const heldWords = (held: string) =>
-  held ? held.replaceAll('+', ' ').replace('Meta', platform.value === 'macos' ? 'Cmd' : 'Meta') : 'plain';
+  held ? held.replaceAll('+', ' ').replace('Meta', platform.value === 'macos' ? 'Cmd' : 'Meta') : 'alone';
 const keyWord = (code: string) =>
   show(room.value!.rows[0]!.cells.find((cell) => cell.press === code)!.shortcut, platform.value);
 const STATE_WORDS: Record<RoomState, string> = {
   free: 'free',
-  taken: 'taken',
-  elsewhere: 'free on this keyboard, taken on another',
-  others: 'taken by the system or others',
+  taken: 'used',
+  elsewhere: 'free on this keyboard, used on another',
+  others: 'reserved by the system or another program',
   types: 'types a character',
 };
 const told = (cell: RoomCell) => {
   const by = [...new Set(cell.by.map((held) => label(held.command)))];
-  return `${show(cell.shortcut, platform.value)}, ${by.length ? `taken by ${by.join(', ')}` : cell.taker || STATE_WORDS[cell.state]}`;
+  return `${show(cell.shortcut, platform.value)}, ${by.length ? `used by ${by.join(', ')}` : cell.taker || STATE_WORDS[cell.state]}`;
 };
 
 function onKey(event: KeyboardEvent) {
@@ -108,15 +109,15 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
 
 <template>
   <ReleaseGate v-slot="{ tree }">
-    <StateNote v-if="!keyset || !room || !context" whole title="There is no such keyset">
-      <RouterLink class="btn" :to="{ name: 'keysets', query: luggage }">To the keysets</RouterLink>
+    <StateNote v-if="!keyset || !room || !context" whole title="Keyset not found">
+      <RouterLink class="btn" :to="{ name: 'keysets', query: luggage }">Back to keysets</RouterLink>
     </StateNote>
     <StageFrame v-else>
       <template #index>
         <h2>{{ keyset.name }}</h2>
         <p class="mid views">on {{ workspace.app?.name }} {{ releaseLabel }}</p>
         <KeysetIndex :keyset="id" :custom="keyset.kind === 'custom'" />
-        <h3>Room in</h3>
+        <h3>Context</h3>
         <IndexLine
           v-for="one in tree.inOrder"
           :key="one.id"
@@ -126,12 +127,16 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
           >{{ one.name }}</IndexLine
         >
       </template>
-      <h1>
-        Room left in the {{ keyset.name
-        }}<small>{{ tree.path(context.id) }} · {{ count('free') }} of {{ cells.length }} presses free</small>
-      </h1>
+      <PageHead
+        >Free shortcuts<template #beside
+          ><small>{{ keyset.name }}</small
+          ><small
+            >{{ tree.path(context.id) }} · {{ count('free') }} of {{ cells.length }} combinations free</small
+          ></template
+        ></PageHead
+      >
       <div class="tools">
-        <RestSelect label="Nearest first, from" />
+        <RestSelect label="Sort by distance from" />
         <button
           type="button"
           class="btn plain"
@@ -146,13 +151,13 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
         <table
           role="grid"
           tabindex="0"
-          aria-label="Room left"
+          aria-label="Free shortcuts"
           :aria-activedescendant="selected ? cellId(selected.press) : undefined"
           @keydown="onKey"
         >
           <thead>
             <tr role="row" class="mm">
-              <th scope="col" role="columnheader">mm from rest</th>
+              <th scope="col" role="columnheader">Distance (mm)</th>
               <th
                 v-for="(key, at) in room.keys.filter((_key, every) => every % 4 === 0)"
                 :key="key.code"
@@ -164,7 +169,7 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
               </th>
             </tr>
             <tr role="row">
-              <th scope="col" role="columnheader">with</th>
+              <th scope="col" role="columnheader">Modifiers</th>
               <th v-for="key in room.keys" :key="key.code" role="columnheader" scope="col">{{ keyWord(key.code) }}</th>
             </tr>
           </thead>
@@ -188,13 +193,13 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
         </table>
       </div>
       <div class="foot">
-        <span class="key taken"><i />{{ count('taken') }} taken</span>
+        <span class="key taken"><i />{{ count('taken') }} used</span>
         <span class="key free"><i />{{ count('free') }} free</span>
         <span v-if="count('elsewhere')" class="key elsewhere"
-          ><i />{{ count('elsewhere') }} taken on another keyboard</span
+          ><i />{{ count('elsewhere') }} used on another keyboard</span
         >
-        <span class="key others"><i />{{ count('others') + count('types') }} the system’s, or type a character</span>
-        <span>Arrow keys move</span>
+        <span class="key others"><i />{{ count('others') + count('types') }} reserved, or types a character</span>
+        <span>Use arrow keys to move</span>
       </div>
       <template #margin>
         <template v-if="selected">
@@ -206,7 +211,7 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
             <span>{{ label(held.command) }}</span><span class="mid">{{ tree.get(held.context).name }}</span>
           </div>
           <p v-if="selected.taker">{{ selected.taker }}</p>
-          <h3>The key with and without modifiers</h3>
+          <h3>Combinations of this key</h3>
           <div v-for="cell in column" :key="cell.press" class="pair">
             <KeyChip :shortcut="cell.shortcut" :platform="platform" :how="style" />
             <span :class="{ mid: cell.state !== 'taken' }">{{
@@ -218,13 +223,13 @@ const to = (place: number) => ({ query: { ...route.query, where: String(place) }
           <GivePress v-if="keyset.kind === 'custom'" :shortcut="selected.shortcut" :context="context.id" />
           <div class="actions">
             <RouterLink class="btn" :to="{ name: 'key', params: { code: codeOf(selected.press) }, query: luggage }"
-              >Everything on this key</RouterLink
+              >All shortcuts on this key</RouterLink
             >
           </div>
         </template>
         <template v-else>
-          <h2>Nearest that are free</h2>
-          <p class="under">in {{ context.name }}, from {{ rest.name }}</p>
+          <h2>Closest free shortcuts</h2>
+          <p class="under">{{ context.name }} · {{ rest.name }}</p>
           <div v-for="one in nearest" :key="one.cell.press" class="pair">
             <KeyChip :shortcut="one.cell.shortcut" :platform="platform" :how="style" />
             <span class="figures">{{ Math.round(one.mm) }} mm</span>

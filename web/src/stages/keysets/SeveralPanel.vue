@@ -3,7 +3,7 @@ import { computed, ref, toRef, watch } from 'vue';
 import type { Modifier, Platform } from '@crib/core/keys';
 import { moveRun, type Change } from '@crib/core/keyset';
 import type { Reason } from '@crib/core/reach';
-import { say } from '@crib/core/words';
+import { counted, say } from '@crib/core/words';
 import type { Command, CustomKeyset, Edit } from '@crib/core/contract';
 import KeyChip from '../../parts/KeyChip.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -108,38 +108,36 @@ function find() {
   );
 }
 const SAID: Record<Way, string> = {
-  clear: 'Cleared.',
-  'put back': 'Restored.',
-  modifiers: 'Moved.',
-  find: 'Keys set.',
+  clear: 'Shortcuts removed.',
+  'put back': 'Edits reset.',
+  modifiers: 'Modifiers changed.',
+  find: 'Shortcuts set.',
 };
 </script>
 
 <template>
-  <h2>{{ commands.length }} commands together</h2>
-  <p class="under">It counts as one step and is undone as one.</p>
-  <div class="ways" role="radiogroup" aria-label="What to do with them">
+  <h2>Edit {{ commands.length }} commands</h2>
+  <p class="under">Saved and undone as one change.</p>
+  <div class="ways" role="radiogroup" aria-label="Action">
     <label
       v-for="[value, name] in [
-        ['modifiers', 'Hold other modifiers'],
-        ['clear', 'Clear'],
-        ['put back', 'Put back'],
-        ['find', 'Find the best free keys'],
+        ['modifiers', 'Change modifiers'],
+        ['clear', 'Remove shortcuts'],
+        ['put back', 'Reset'],
+        ['find', 'Find the best free shortcuts'],
       ] as const"
       :key="value"
     >
       <input v-model="way" type="radio" name="way" :value="value" />{{ name }}
     </label>
   </div>
-  <FormField v-if="way === 'modifiers'" class="pick" label="Held"
+  <FormField v-if="way === 'modifiers'" class="pick" label="Modifiers"
     ><HeldSelect v-model="held" :platform="platform"
   /></FormField>
   <template v-if="way === 'find'">
     <div class="actions">
-      <button v-if="!reassign.busy.value" type="button" class="btn" @click="find">
-        Find keys for {{ commands.length }}
-      </button>
-      <button v-else type="button" class="btn" @click="reassign.stop()">Stop looking</button>
+      <button v-if="!reassign.busy.value" type="button" class="btn" @click="find">Find shortcuts</button>
+      <button v-else type="button" class="btn" @click="reassign.stop()">Stop searching</button>
     </div>
     <p role="status">{{ reassign.failed.value }}</p>
     <template v-if="reassign.found.value">
@@ -151,17 +149,16 @@ const SAID: Record<Way, string> = {
           :platform="platform"
           :how="how"
         />
-        <span v-else>none left</span>
+        <span v-else>none free</span>
       </div>
       <p class="mid">
-        Lowest total cost: {{ Math.round(reassign.found.value.answer.total) }} mm of reach and reasons, by use{{
-          lost ? `; ${lost} found none` : ''
-        }}.
+        Best total score: {{ Math.round(reassign.found.value.answer.total) }} (hand travel and memorability, weighted by
+        use){{ lost ? `; ${counted(lost, 'command')} left without a shortcut` : '' }}.
       </p>
     </template>
   </template>
   <FormField class="reason" label="Reason"
-    ><ElInput v-model="reason" type="textarea" :rows="2" maxlength="1000" aria-label="Reason for all of them"
+    ><ElInput v-model="reason" type="textarea" :rows="2" maxlength="1000" aria-label="Reason for all of these edits"
   /></FormField>
   <ChangeReview
     v-if="made.put.length || made.remove.length"
@@ -170,7 +167,7 @@ const SAID: Record<Way, string> = {
     :platform="platform"
     :how="how"
   />
-  <p v-else-if="way === 'put back'" class="mid">None of them is edited here.</p>
+  <p v-else-if="way === 'put back'" class="mid">None of these commands has edits.</p>
   <ProblemList :problems="problems" />
   <p role="status" class="said">{{ said }}</p>
   <div class="actions">
@@ -180,12 +177,12 @@ const SAID: Record<Way, string> = {
       :disabled="busy || !(made.put.length + made.remove.length)"
       @click="change.make(made, SAID[way], reason)"
     >
-      Apply to {{ made.put.length + made.remove.length }}
+      Apply to {{ counted(made.put.length + made.remove.length, 'command') }}
     </button>
     <RouterLink
       class="btn"
       :to="{ name: 'move', params: { keyset: keyset.id }, query: { ...luggage, members: ids.join() } }"
-      >Move them as a run</RouterLink
+      >Move together</RouterLink
     >
   </div>
 </template>

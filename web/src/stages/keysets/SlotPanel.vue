@@ -25,7 +25,7 @@ const fits = computed(() => workspace.catalogue!.commands.filter((one) => !setti
 
 async function fill() {
   const made = filling(setting.value, props.command.id, held.value, '');
-  if (await change.make(made, held.value === null ? 'Emptied.' : `Now holds ${label(held.value)}.`)) emit('saved');
+  if (await change.make(made, held.value === null ? 'Slot emptied.' : `${label(held.value)} assigned.`)) emit('saved');
 }
 async function swap(other: number) {
   if (await change.make(swapping(setting.value, props.command.id, other, ''), `Swapped with ${label(other)}.`))
@@ -42,13 +42,13 @@ async function swap(other: number) {
       clearable
       size="small"
       label="In this slot"
-      placeholder="nothing known"
+      placeholder="empty or unknown"
       :choices="fits.map((one) => ({ value: one.id, label: one.label }))"
     />
-    <button type="button" class="btn" :disabled="busy || held === (inside ?? null)" @click="fill">Put in</button>
+    <button type="button" class="btn" :disabled="busy || held === (inside ?? null)" @click="fill">Assign</button>
   </div>
   <p v-if="inside" class="mid">
-    {{ label(inside) }} answers to this slot’s keys. In the program it is put in by hand; preset files cannot do it.
+    {{ label(inside) }} uses this slot’s shortcut. Users must put it in the slot themselves; preset files cannot.
   </p>
   <div v-if="others.length" class="swaps">
     <span class="mid">Swap with</span>

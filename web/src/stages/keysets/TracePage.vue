@@ -15,6 +15,7 @@ import KeysetFrame from './KeysetFrame.vue';
 import SelectField from '../../parts/SelectField.vue';
 import LineTable from '../../parts/LineTable.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** What an unintended press did: the likeliest slips from what was meant, and how to take each back. */
 const workspace = useWorkspace();
@@ -57,13 +58,14 @@ const shown = (made: string) =>
 const label = (command: number) => workspace.commands.get(command)?.label ?? '';
 function did({ did: result, press: made }: Slip): string {
   if (result.fires) return label(result.fires.command);
-  if (result.typed) return `types ${(targetOf(readPress(made)).code ?? '').replace(/^Key|^Digit/, '')} into the text`;
-  if (result.outcome === 'waits') return 'waits for more keys';
+  if (result.typed)
+    return `types ${(targetOf(readPress(made)).code ?? '').replace(/^Key|^Digit/, '')} in the text field`;
+  if (result.outcome === 'waits') return 'waits for the next key';
   if (result.outcome === 'chooses') {
     const labels = result.candidates.flatMap((one) => (one.stopped ? [] : [label(one.held.command)]));
     return [...new Set(labels)].join(' / ');
   }
-  return result.outcome === 'ambiguous' ? 'one of several, nothing says which' : 'nothing';
+  return result.outcome === 'ambiguous' ? 'ambiguous' : 'nothing';
 }
 const back = (command: number | undefined) => {
   const known = command === undefined ? undefined : workspace.commands.get(command);
@@ -90,48 +92,50 @@ const backwards = computed(() =>
 <template>
   <KeysetFrame>
     <template v-if="workspace.keyset(id) && scene">
-      <h1>Trace a press<small>what it did, and how to take it back</small></h1>
+      <PageHead
+        >Trace a key press<template #beside><small>what it did and how to undo it</small></template></PageHead
+      >
       <div class="tools">
-        <FormField label="I know"
+        <FormField label="Start from"
           ><SelectField
             v-model="from"
             size="small"
-            label="What is known"
+            label="Start from"
             style="width: 190px"
             :choices="[
               { value: 'press', label: 'what I meant to press' },
               { value: 'command', label: 'what happened' },
             ]"
         /></FormField>
-        <FormField v-if="from === 'press'" class="in" label="in"
-          ><PlaceSelect v-model="context" size="small" label="Where it was pressed"
+        <FormField v-if="from === 'press'" class="in" label="Context"
+          ><PlaceSelect v-model="context" size="small" label="Context"
         /></FormField>
-        <FormField v-else label="which was"
+        <FormField v-else label="Command"
           ><SelectField
             :model-value="happened"
             size="small"
             filterable
-            label="What happened"
-            placeholder="a command"
+            label="Command"
+            placeholder="search commands"
             style="width: 240px"
             @update:model-value="(name: string) => (happened = name)"
             :choices="workspace.catalogue!.commands.map((one) => ({ value: one.name, label: one.label }))"
         /></FormField>
       </div>
       <template v-if="from === 'press'">
-        <StateNote v-if="!press" title="Press in the margin what you meant to press">
-          <p>Then you see the likeliest slips from it and what each would have done, the worst first.</p>
+        <StateNote v-if="!press" title="Press the shortcut you meant in the panel">
+          <p>You will see the most likely slips and what each would have done, worst first.</p>
         </StateNote>
         <LineTable
           v-else
-          label="What may have happened"
-          :columns="['It may have done this', 'By', 'Pressed', 'To take it back']"
+          label="Possible results"
+          :columns="['Possible result', 'Slip', 'Keys pressed', 'How to undo']"
         >
           <tr v-for="slip in slips" :key="`${slip.kind} ${slip.press} ${slip.context} ${say(slip.said)}`">
             <th scope="row">
               {{ did(slip) }}
               <small v-if="workspace.commands.get(slip.did.fires?.command ?? 0)?.destructive" class="harm"
-                >destroys work</small
+                >destructive</small
               >
             </th>
             <td>{{ say(slip.said) }}</td>
@@ -146,31 +150,31 @@ const backwards = computed(() =>
                   :how="style"
                 />
               </template>
-              <span v-else class="mid">not catalogued</span>
+              <span v-else class="mid">unknown</span>
             </td>
           </tr>
           <tr v-if="!slips.length">
-            <td colspan="4" class="mid">Neither the press nor a slip from it does anything there.</td>
+            <td colspan="4" class="mid">Neither this shortcut nor a likely slip does anything here.</td>
           </tr>
         </LineTable>
       </template>
       <template v-else>
-        <StateNote v-if="!command" title="Say what happened">
-          <p>Then you see the presses that do it, and the keys from which they are one slip away.</p>
+        <StateNote v-if="!command" title="Choose what happened">
+          <p>You will see which shortcuts do this, and which ones are one slip away.</p>
         </StateNote>
-        <div v-else class="lines" tabindex="0" role="region" aria-label="How it may have happened">
+        <div v-else class="lines" tabindex="0" role="region" aria-label="Possible causes">
           <p>
-            {{ command.label }} answers to
+            {{ command.label }} has the shortcut
             <KeyChip v-if="keyOf(command.id)" :shortcut="keyOf(command.id)!" :platform="platform" :how="style" />
-            <span v-else>no key in this keyset: it was chosen from the menu, or by a script</span>
+            <span v-else>(none in this keyset, so it was run from the menu or a script)</span>
           </p>
-          <p v-if="back(command.id)">To take it back: {{ say(back(command.id)!.said) }}</p>
+          <p v-if="back(command.id)">How to undo it: {{ say(back(command.id)!.said) }}</p>
           <table v-if="backwards.length">
             <thead>
               <tr>
-                <th scope="col">Meant for</th>
-                <th scope="col">Pressing</th>
-                <th scope="col">A slip from it</th>
+                <th scope="col">Intended command</th>
+                <th scope="col">Its shortcut</th>
+                <th scope="col">Slip</th>
               </tr>
             </thead>
             <tbody>
@@ -183,7 +187,7 @@ const backwards = computed(() =>
               </tr>
             </tbody>
           </table>
-          <p v-else class="mid">No key of another command is one slip away from it.</p>
+          <p v-else class="mid">No other shortcut is one slip away.</p>
         </div>
       </template>
     </template>
@@ -193,11 +197,11 @@ const backwards = computed(() =>
         :platform="platform"
         :how="style"
         :typed-letters="false"
-        title="Press what you meant"
+        title="Press the shortcut you meant"
         @update:model-value="(stored) => (meant = stored)"
       />
       <p class="under">
-        Slips that are looked at: the key beside it, a modifier let go, Caps Lock, another layout, another place.
+        Slips checked: neighbouring key, modifier released early, Caps Lock, wrong layout, wrong context.
       </p>
     </template>
   </KeysetFrame>

@@ -22,7 +22,7 @@ const MOST = 60;
 </script>
 
 <template>
-  <h3>What follows</h3>
+  <h3>Consequences</h3>
   <ul class="follows" aria-live="polite">
     <li v-for="one in outcome.refusals.slice(0, MOST)" :key="one.sentence">
       <b class="no" aria-hidden="true">■</b><span>{{ one.sentence }}</span>

@@ -2,6 +2,7 @@ import { computed, ref, shallowRef, type Ref } from 'vue';
 import { consequences, shownKeys, type Change, type Outcome } from '@crib/core/keyset';
 import type { Problem } from '@crib/core/error';
 import type { CustomKeyset, SavedChange, SentChange } from '@crib/core/contract';
+import { counted } from '@crib/core/words';
 import { Refusal, ask, problemsOf } from '../../api/client.ts';
 import { languageInHand, layoutsInHand } from '../../composables/in-hand.ts';
 import { useSession } from '../../stores/session.ts';
@@ -40,7 +41,7 @@ export function useChange(keyset: Ref<CustomKeyset>) {
   const propose = (body: SentChange) =>
     attempt(async () => {
       const { edits } = await ask('POST /api/keysets/:id/proposals', { id: keyset.value.id }, body);
-      return `Proposed: ${edits === 1 ? 'one edit waits' : `${edits} edits wait`} for a reviewer.`;
+      return `Sent for review (${counted(edits, 'edit')}).`;
     });
   /** Takes the last change back, or makes it again. */
   const step = (kind: 'undo' | 'redo') =>
@@ -50,7 +51,7 @@ export function useChange(keyset: Ref<CustomKeyset>) {
     );
   /** Puts the whole layer back to how it stood at a revision. */
   const putBack = (to: number) =>
-    send((at) => ask('POST /api/keysets/:id/state', at, { revision: keyset.value.revision, to }), 'Put back.');
+    send((at) => ask('POST /api/keysets/:id/state', at, { revision: keyset.value.revision, to }), 'Keyset restored.');
   const send = (work: (at: { id: number }) => Promise<SavedChange>, sentence: string) =>
     attempt(async () => {
       workspace.laid(await work({ id: keyset.value.id }));

@@ -6,11 +6,11 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import { useChange } from './useChange.ts';
 
 const SAID: Record<EditAction, string> = {
-  set: 'Set.',
-  add: 'Added.',
-  clear: 'Cleared.',
-  block: 'Blocked.',
-  'put back': 'Restored.',
+  set: 'Shortcut set.',
+  add: 'Shortcut added.',
+  clear: 'Shortcut removed.',
+  block: 'Shortcut disabled.',
+  'put back': 'Shortcut reset.',
 };
 
 /** The edit that is being made in the margin: what it would be, what follows from it, and saving it. */
@@ -88,7 +88,7 @@ export function useEdit(keyset: Ref<CustomKeyset>, command: Ref<Command>) {
   const saveWith = (follow: FollowUp) =>
     finish(
       owner.value ? withFollowUp(change.setting.value, changeOf('set'), owner.value, follow) : changeOf('set'),
-      follow.kind === 'swap' ? 'Swapped.' : follow.kind === 'give' ? 'Both are set.' : 'Set.',
+      follow.kind === 'swap' ? 'Shortcuts swapped.' : follow.kind === 'give' ? 'Both shortcuts set.' : 'Shortcut set.',
     );
   return {
     shortcut,

@@ -26,7 +26,7 @@ export function useReassign() {
       busy.value = false;
     };
     worker.onerror = () => {
-      failed.value = 'The keys could not be found. Try again.';
+      failed.value = 'Search failed. Try again.';
       busy.value = false;
     };
     const question: ReassignQuestion = { catalogue: workspace.catalogue!, keyset, layouts, rest, wishes };

@@ -2,7 +2,7 @@
 import { computed, reactive, shallowRef } from 'vue';
 import type { Problem } from '@crib/core/error';
 import { platformName } from '@crib/core/keys';
-import { say } from '@crib/core/words';
+import { counted, say } from '@crib/core/words';
 import { ask, problemsOf } from '../../api/client.ts';
 import KeyChip from '../../parts/KeyChip.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -10,6 +10,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import type { useCarry } from './useCarry.ts';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** The last page of carrying forward: the set as it will be, and what in it is open. */
 const props = defineProps<{ carrying: ReturnType<typeof useCarry> }>();
@@ -57,31 +58,35 @@ async function finish() {
 </script>
 
 <template>
-  <h1>
-    {{ keyset!.name }} on {{ to!.label
-    }}<small>{{ made!.edits.length }} edits, {{ waiting.length }} open, {{ followed }} follow the release</small>
-  </h1>
+  <PageHead
+    >Carry forward<template #beside
+      ><small
+        >{{ keyset!.name }} on {{ to!.label }} · {{ counted(made!.edits.length, 'edit') }},
+        {{ waiting.length }} undecided, {{ followed }} dropped</small
+      ></template
+    ></PageHead
+  >
   <div class="lines">
     <form class="make form" @submit.prevent="finish">
       <FormField label="Name"><ElInput v-model="form.name" maxlength="80" /></FormField>
       <FormField label="Note"><ElInput v-model="form.note" maxlength="1000" /></FormField>
-      <p class="mid">Based on {{ base!.name }}. The old set stays as it is, on {{ source!.release.label }}.</p>
+      <p class="mid">Based on {{ base!.name }}. The old keyset stays on {{ source!.release.label }}, unchanged.</p>
       <ProblemList :problems="problems" />
       <div class="actions">
         <button type="button" class="btn" @click="set({ step: '' })">Back to the list</button>
-        <button type="submit" class="btn primary">Make the set on {{ to!.label }}</button>
+        <button type="submit" class="btn primary">Create keyset for {{ to!.label }}</button>
       </div>
     </form>
     <template v-if="waiting.length">
-      <h2>Open</h2>
-      <p class="mid">These edits are not in the new set. They are listed there as undecided until somebody decides.</p>
+      <h2>Undecided</h2>
+      <p class="mid">Not included yet. They stay listed as undecided in the new keyset.</p>
       <table>
         <thead>
           <tr>
             <th scope="col">Command</th>
-            <th scope="col">Keys</th>
+            <th scope="col">Shortcut</th>
             <th scope="col">Why it is undecided</th>
-            <th scope="col">Its reason</th>
+            <th scope="col">Reason</th>
           </tr>
         </thead>
         <tbody>
@@ -103,14 +108,14 @@ async function finish() {
         </tbody>
       </table>
     </template>
-    <h2>In the new set</h2>
+    <h2>In the new keyset</h2>
     <table>
       <thead>
         <tr>
           <th scope="col">Command</th>
           <th scope="col">Where it works</th>
-          <th scope="col">Keys</th>
-          <th scope="col">Its reason</th>
+          <th scope="col">Shortcut</th>
+          <th scope="col">Reason</th>
         </tr>
       </thead>
       <tbody>
@@ -132,7 +137,7 @@ async function finish() {
         </tr>
       </tbody>
     </table>
-    <p v-if="!made!.edits.length" class="mid">Nothing: it is {{ to!.label }} as shipped.</p>
+    <p v-if="!made!.edits.length" class="mid">None: identical to {{ to!.label }}.</p>
   </div>
 </template>
 

@@ -51,7 +51,12 @@ watch(
   () => nextTick(() => root.value?.querySelector('[aria-selected=true]')?.scrollIntoView({ block: 'nearest' })),
 );
 
-const WORDS: Record<Decision['what'], string> = { keep: 'keep', follow: 'follow', other: 'other', later: 'later' };
+const WORDS: Record<Decision['what'], string> = {
+  keep: 'keep mine',
+  follow: 'use new default',
+  other: 'something else',
+  later: 'decide later',
+};
 const label = (one: Outcome) => source.value?.commands.find((each) => each.id === one.edit.command)?.label ?? '';
 const place = (one: Outcome) => from.value?.tree.get(one.edit.context).name ?? '';
 const otherKeys = (decision: Decision) => (decision.what === 'other' ? (decision.shortcuts ?? []) : []);
@@ -66,15 +71,15 @@ defineExpose({ focus: () => root.value?.focus() });
     class="list"
     role="grid"
     tabindex="0"
-    :aria-label="`Edits of ${keyset?.name}`"
+    :aria-label="`Edits in ${keyset?.name}`"
     :aria-rowcount="shown.length + 1"
     @keydown="onKey"
   >
     <div class="row head" role="row">
-      <span role="columnheader">Edit of {{ keyset?.name }}</span>
-      <span role="columnheader">Keys</span>
+      <span role="columnheader">Edit in {{ keyset?.name }}</span>
+      <span role="columnheader">Shortcut</span>
       <span role="columnheader">In {{ to?.label }}</span>
-      <span v-if="hasPast" role="columnheader">Before</span>
+      <span v-if="hasPast" role="columnheader">Past decisions</span>
       <span role="columnheader">Decision</span>
     </div>
     <div
@@ -109,7 +114,7 @@ defineExpose({ focus: () => root.value?.focus() });
         v-if="hasPast"
         role="gridcell"
         class="figures"
-        :title="past(one) ? 'releases at which it would have needed a look' : undefined"
+        :title="past(one) ? 'releases where it would have needed a decision' : undefined"
         >{{ past(one) || '–' }}</span
       >
       <span role="gridcell" class="decision">
@@ -121,7 +126,7 @@ defineExpose({ focus: () => root.value?.focus() });
               .join(' or ')
           }}</template
         >
-        <b v-else>to decide</b>
+        <b v-else>undecided</b>
       </span>
     </div>
   </div>

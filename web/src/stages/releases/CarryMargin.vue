@@ -61,7 +61,7 @@ defineExpose({ focus: () => (field.value ? field.value.focus() : first.value?.fo
   <h2 ref="first" tabindex="-1">{{ was.label }}</h2>
   <p class="under">{{ say(outcome.said) }}</p>
   <template v-if="outcome.edit.reason">
-    <h3>Its reason, carried word for word</h3>
+    <h3>Reason (kept as is)</h3>
     <p class="reason">{{ outcome.edit.reason }}</p>
   </template>
   <h3>Decision</h3>
@@ -75,10 +75,10 @@ defineExpose({ focus: () => (field.value ? field.value.focus() : first.value?.fo
         :how="style"
         state="yours"
       />
-      keep{{
+      {{
         outcome.owners.length
-          ? `, take it from ${outcome.owners.map((one) => target!.commands.find((each) => each.id === one.held.command)?.label).join(', ')}`
-          : ', as the set has it'
+          ? `keep your shortcut; ${outcome.owners.map((one) => target!.commands.find((each) => each.id === one.held.command)?.label).join(', ')} loses it`
+          : 'keep your shortcut'
       }}</span
     ><button
       type="button"
@@ -87,35 +87,35 @@ defineExpose({ focus: () => (field.value ? field.value.focus() : first.value?.fo
       :disabled="!canKeep"
       @click="simple('keep')"
     >
-      Keep
+      Keep mine
     </button>
   </div>
   <div class="pair">
-    <span>follow {{ to!.label }}: the edit is not in the new set</span
+    <span>use the {{ to!.label }} default (drop this edit)</span
     ><button type="button" class="btn" :class="{ primary: decision.what === 'follow' }" @click="simple('follow')">
-      Follow
+      Use new default
     </button>
   </div>
   <div class="pair">
-    <span>later: named in the new set as open</span
+    <span>decide later (listed as undecided)</span
     ><button type="button" class="btn" :class="{ primary: decision.what === 'later' }" @click="simple('later')">
-      Later
+      Decide later
     </button>
   </div>
-  <h3>Other</h3>
-  <FormField v-if="gone || outcome.targets.length > 1" class="choose" label="For the command"
+  <h3>Something else</h3>
+  <FormField v-if="gone || outcome.targets.length > 1" class="choose" label="Command"
     ><SelectField
       v-model="choice"
       filterable
       size="small"
-      placeholder="which one"
+      placeholder="choose a command"
       :choices="commands.map((one) => ({ value: one.id, label: one.label }))"
   /></FormField>
-  <FormField v-if="outcome.context === null || outcome.kind === 'context moved'" class="choose" label="In the place"
+  <FormField v-if="outcome.context === null || outcome.kind === 'context moved'" class="choose" label="Where it works"
     ><SelectField
       v-model="where"
       size="small"
-      placeholder="where"
+      placeholder="choose a context"
       :choices="places.map((one) => ({ value: one.id, label: one.name }))"
   /></FormField>
   <button
@@ -124,7 +124,7 @@ defineExpose({ focus: () => (field.value ? field.value.focus() : first.value?.fo
     class="btn"
     @click="other(null)"
   >
-    There, with the same keys
+    Assign the same shortcut
   </button>
   <template v-if="choice !== null && where !== null">
     <KeyField
@@ -134,10 +134,10 @@ defineExpose({ focus: () => (field.value ? field.value.focus() : first.value?.fo
       :target="outcome.edit.platform"
       :how="style"
       :typed-letters="target!.app.keyPolicy.typedLetters"
-      title="Another key"
+      title="Another shortcut"
     />
     <p v-if="refused" class="wrong" role="alert">{{ say(refused) }}</p>
-    <button v-else-if="keys" type="button" class="btn primary" @click="other(keys)">Give it this key</button>
+    <button v-else-if="keys" type="button" class="btn primary" @click="other(keys)">Assign this shortcut</button>
     <template v-if="free.length">
       <h3>Free in {{ to!.label }}</h3>
       <div v-for="one in free" :key="one.shortcut" class="pair">
@@ -150,7 +150,7 @@ defineExpose({ focus: () => (field.value ? field.value.focus() : first.value?.fo
               .join(', ')
           }}</span
         >
-        <button type="button" class="btn" @click="other(one.shortcut)">Take</button>
+        <button type="button" class="btn" @click="other(one.shortcut)">Use</button>
       </div>
     </template>
   </template>

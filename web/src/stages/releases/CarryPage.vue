@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue';
 import { placeKey } from '@crib/core/keyset';
 import { OUTCOME_KINDS, type Decision, type Outcome, type OutcomeKind } from '@crib/core/release';
-import { say } from '@crib/core/words';
+import { counted, say } from '@crib/core/words';
 import IndexLine from '../../parts/IndexLine.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../composables/usePlace.ts';
@@ -15,6 +15,7 @@ import { useCarry } from './useCarry.ts';
 import { useCosts } from './useCosts.ts';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** A keyset carried to another release: a list to work off by keyboard, decisions by kind, and the set that comes of it. */
 const workspace = useWorkspace();
@@ -44,14 +45,14 @@ const { costs } = useCosts(
 const [only, at, step] = [kept('only'), kept('at'), kept('step')];
 
 const TITLES: Record<OutcomeKind, string> = {
-  'command gone': 'The command is gone',
-  'context gone': 'The place is gone',
+  'command gone': 'Command removed',
+  'context gone': 'Context removed',
   'not accepted': 'Fixed, or not accepted',
-  'press taken': 'Another command has the press now',
-  follows: 'Follows its command',
-  'now as shipped': 'Now as shipped',
-  'context moved': 'The place was moved',
-  carried: 'Carried as it is',
+  'press taken': 'Shortcut now used by another command',
+  follows: 'Command renamed or split',
+  'now as shipped': 'Now built in',
+  'context moved': 'Context moved',
+  carried: 'Unchanged',
 };
 const counts = computed(
   () => new Map(OUTCOME_KINDS.map((kind) => [kind, outcomes.value.filter((one) => one.kind === kind).length])),
@@ -90,9 +91,9 @@ const bulk = (what: 'keep' | 'follow' | 'later') =>
     <template #index>
       <template v-if="outcomes.length">
         <h3>Outcome</h3>
-        <IndexLine :on="!only" :count="outcomes.length" @click="set({ only: '', step: '' })">Every edit</IndexLine>
+        <IndexLine :on="!only" :count="outcomes.length" @click="set({ only: '', step: '' })">All edits</IndexLine>
         <IndexLine :on="only === 'undecided'" :count="undecided.length" @click="set({ only: 'undecided', step: '' })"
-          >Still to decide</IndexLine
+          >Undecided</IndexLine
         >
         <template v-for="kind in OUTCOME_KINDS" :key="kind">
           <IndexLine
@@ -106,28 +107,30 @@ const bulk = (what: 'keep' | 'follow' | 'later') =>
       </template>
     </template>
 
-    <StateNote v-if="!line || !keyset" first title="There is no such keyset">
-      <RouterLink class="btn" :to="{ name: 'releases', query: luggage }">To what moved</RouterLink>
+    <StateNote v-if="!line || !keyset" first title="Keyset not found">
+      <RouterLink class="btn" :to="{ name: 'releases', query: luggage }">Back to changes</RouterLink>
     </StateNote>
-    <StateNote v-else-if="!to" first :title="`${keyset.name} stands on the newest release`">
-      <p>There is no later release to carry it to. When one comes, read its list in; the set will be listed here.</p>
+    <StateNote v-else-if="!to" first :title="`${keyset.name} is already on the latest release`">
+      <p>Import the next release to carry it forward.</p>
     </StateNote>
     <StateNote v-else-if="!base" first :title="`${below?.name} comes first`">
       <p>
-        {{ keyset.name }} stands on {{ below?.name }}. Stacks are carried from the bottom up: carry {{ below?.name }} to
-        {{ to.label }}, then this one over it.
+        {{ keyset.name }} is based on {{ below?.name }}. Carry {{ below?.name }} forward to {{ to.label }} first, then
+        {{ keyset.name }}.
       </p>
       <RouterLink
         class="btn primary"
         :to="{ name: 'carry', params: { keyset: below!.id }, query: { ...luggage, to: String(to.id) } }"
-        >Carry {{ below?.name }}</RouterLink
+        >Carry {{ below?.name }} forward</RouterLink
       >
     </StateNote>
     <CarriedSet v-else-if="step === 'last'" :carrying="carrying" />
     <template v-else>
-      <h1>
-        Carry {{ keyset.name }} to {{ to.label }}<small>{{ decided }} of {{ outcomes.length }} decided</small>
-      </h1>
+      <PageHead
+        >Carry forward<template #beside
+          ><small>{{ keyset.name }} to {{ to.label }} · {{ decided }} of {{ outcomes.length }} decided</small></template
+        ></PageHead
+      >
       <div
         class="progress"
         role="progressbar"
@@ -139,19 +142,20 @@ const bulk = (what: 'keep' | 'follow' | 'later') =>
         <span :style="{ width: `${outcomes.length ? (100 * decided) / outcomes.length : 100}%` }" />
       </div>
       <div class="tools">
-        <FormField label="To"
+        <FormField label="Release"
           ><SelectField
             :model-value="String(to.id)"
             size="small"
-            label="To the release"
+            label="Release to carry to"
             style="width: 90px"
             @update:model-value="(id: string) => (toAsked = id)"
             :choices="later.map((one) => ({ value: String(one.id), label: one.label }))"
         /></FormField>
         <span v-if="only && only !== 'undecided'"
-          >All {{ shown.length }} below: <button type="button" class="btn plain" @click="bulk('keep')">keep</button> ·
-          <button type="button" class="btn plain" @click="bulk('follow')">follow</button> ·
-          <button type="button" class="btn plain" @click="bulk('later')">later</button> ·
+          >Set all {{ shown.length }}:
+          <button type="button" class="btn plain" @click="bulk('keep')">Keep mine</button> ·
+          <button type="button" class="btn plain" @click="bulk('follow')">Use new default</button> ·
+          <button type="button" class="btn plain" @click="bulk('later')">Decide later</button> ·
           <button
             type="button"
             class="btn plain"
@@ -162,18 +166,18 @@ const bulk = (what: 'keep' | 'follow' | 'later') =>
               )
             "
           >
-            as proposed
+            Accept suggestions
           </button>
         </span>
         <span class="end">
-          <button type="button" class="btn primary" @click="step = 'last'">Preview the new set</button>
+          <button type="button" class="btn primary" @click="step = 'last'">Preview</button>
         </span>
       </div>
-      <StateNote v-if="outcomes.length === 0" title="Nothing is edited in it">
-        <p>Carried forward, it is {{ to.label }} as shipped.</p>
+      <StateNote v-if="outcomes.length === 0" title="No edits">
+        <p>It will be identical to {{ to.label }}.</p>
       </StateNote>
-      <StateNote v-else-if="shown.length === 0" title="Nothing here">
-        <button type="button" class="btn" @click="set({ only: '' })">Show every edit</button>
+      <StateNote v-else-if="shown.length === 0" title="Nothing in this list">
+        <button type="button" class="btn" @click="set({ only: '' })">Show all edits</button>
       </StateNote>
       <CarryList
         v-else
@@ -188,9 +192,12 @@ const bulk = (what: 'keep' | 'follow' | 'later') =>
         @margin="margin?.focus()"
       />
       <div class="foot">
-        <span>↑ ↓ move</span><span><kbd class="chip">K</kbd> keep</span><span><kbd class="chip">F</kbd> follow</span
-        ><span><kbd class="chip">O</kbd> other</span><span><kbd class="chip">L</kbd> later</span>
-        <span v-if="made">{{ made.edits.length }} edits in the new set, {{ made.open.length }} open</span>
+        <span>↑ ↓ select</span><span><kbd class="chip">K</kbd> keep mine</span
+        ><span><kbd class="chip">F</kbd> use new default</span><span><kbd class="chip">O</kbd> something else</span
+        ><span><kbd class="chip">L</kbd> decide later</span>
+        <span v-if="made"
+          >{{ counted(made.edits.length, 'edit') }} in the new keyset, {{ made.open.length }} undecided</span
+        >
       </div>
     </template>
     <template v-if="step !== 'last' && selected && target" #margin>

@@ -8,8 +8,8 @@ const props = defineProps<{ outcome: Outcome; decisions: ReturnType<typeof useDe
 const decided = computed<Decision>(() => props.decisions.of(props.outcome.edit) ?? decisionFor(props.outcome));
 const can = computed(() => ({ keep: props.outcome.put !== null && props.outcome.kind !== 'not accepted' }));
 const decide = (what: 'keep' | 'follow' | 'later') => props.decisions.decide([props.outcome.edit], { what });
-const WORDS = { keep: 'Keep', follow: 'Follow', later: 'Later' } as const;
-const HINTS = { keep: 'as the set has it', follow: 'as the release has it', later: 'decide after carrying' } as const;
+const WORDS = { keep: 'Keep mine', follow: 'Use new default', later: 'Decide later' } as const;
+const HINTS = { keep: 'keep your shortcut', follow: 'drop this edit', later: 'listed as undecided' } as const;
 </script>
 
 <template>
@@ -27,7 +27,7 @@ const HINTS = { keep: 'as the set has it', follow: 'as the release has it', late
         {{ WORDS[what] }}
       </button>
     </template>
-    <span v-if="decided.what === 'other'" class="mid">another decision</span>
+    <span v-if="decided.what === 'other'" class="mid">something else</span>
   </div>
 </template>
 

@@ -36,7 +36,7 @@ const there = (context: number) =>
 
 <template>
   <template v-if="keyset && former.length">
-    <h3>Give it back</h3>
+    <h3>Restore the old shortcut</h3>
     <GiveTo
       v-for="one in former"
       :key="`${command.id} ${one.shortcut}`"

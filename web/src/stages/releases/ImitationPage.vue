@@ -3,6 +3,7 @@ import { computed, shallowRef, watch } from 'vue';
 import { lineageFrom, standings } from '@crib/core/crosswalk';
 import type { Crosswalk } from '@crib/core/contract';
 import { faithfulness, likelyLineage, relation, sideOf, type ImitatedPress } from '@crib/core/release';
+import { counted } from '@crib/core/words';
 import IndexLine from '../../parts/IndexLine.vue';
 import KeyChip from '../../parts/KeyChip.vue';
 import StateNote from '../../parts/StateNote.vue';
@@ -13,6 +14,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import ReleasesFrame from './ReleasesFrame.vue';
 import { useCatalogues } from './useCatalogues.ts';
 import LineTable from '../../parts/LineTable.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** How true a shipped keyset is to what it imitates: press by press, and by how often each is used. */
 const workspace = useWorkspace();
@@ -87,7 +89,7 @@ const shown = computed(() =>
 );
 const share = (counts: Readonly<Record<ImitatedPress['fares'], number>>, of: ImitatedPress['fares']) => {
   const all = counts.same + counts.different + counts.missing;
-  return all ? `${Math.round((100 * counts[of]) / all)} %` : '–';
+  return all ? `${Math.round((100 * counts[of]) / all)}%` : '–';
 };
 const label = (id: number, side: 'a' | 'b') => found.value?.[side].commands.get(id)?.label ?? '';
 const place = (id: number) => found.value?.a.tree.get(id).name ?? '';
@@ -100,8 +102,8 @@ const place = (id: number) => found.value?.a.tree.get(id).name ?? '';
     @again="(imitation.load(), original.load())"
   >
     <template v-if="found" #index>
-      <h3>Its presses</h3>
-      <IndexLine :on="!only" @click="set({ only: '' })">All that differ</IndexLine>
+      <h3>Shortcuts</h3>
+      <IndexLine :on="!only" @click="set({ only: '' })">Differences only</IndexLine>
       <IndexLine
         v-for="(title, fares) in FARES"
         :key="fares"
@@ -114,31 +116,35 @@ const place = (id: number) => found.value?.a.tree.get(id).name ?? '';
     <StateNote
       v-if="!keyset || !found"
       first
-      :title="keyset ? `${keyset.name} imitates nothing` : 'There is no such keyset'"
+      :title="keyset ? `${keyset.name} does not emulate another program` : 'Keyset not found'"
     >
-      <p v-if="keyset">Say on its page what it imitates; then this page tells how true it is.</p>
+      <p v-if="keyset">Set this on the Keysets page to see how closely it matches.</p>
     </StateNote>
     <template v-else>
-      <h1>
-        {{ keyset.name
-        }}<small>how true it is to {{ found.a.catalogue.app.name }} {{ found.a.catalogue.release.label }}</small>
-      </h1>
+      <PageHead
+        >Compatibility<template #beside
+          ><small
+            >{{ keyset.name }} compared with {{ found.a.catalogue.app.name }}
+            {{ found.a.catalogue.release.label }}</small
+          ></template
+        ></PageHead
+      >
       <table class="sum">
         <thead>
           <tr>
-            <th scope="col">A press of {{ found.a.catalogue.release.label }}</th>
+            <th scope="col">Shortcut in {{ found.a.catalogue.release.label }}</th>
             <th v-for="title in FARES" :key="title" scope="col">{{ title }}</th>
           </tr>
         </thead>
         <tbody>
           <tr>
-            <th scope="row">Of {{ found.truth.presses.length }} presses</th>
+            <th scope="row">All {{ counted(found.truth.presses.length, 'shortcut') }}</th>
             <td v-for="(_, fares) in FARES" :key="fares" class="figures">
               {{ found.truth.counts[fares] }}, {{ share(found.truth.counts, fares) }}
             </td>
           </tr>
           <tr>
-            <th scope="row">By uses a day</th>
+            <th scope="row">Weighted by daily use</th>
             <td v-for="(_, fares) in FARES" :key="fares" class="figures">
               {{ Math.round(found.truth.uses[fares]) }}, {{ share(found.truth.uses, fares) }}
             </td>
@@ -147,16 +153,16 @@ const place = (id: number) => found.value?.a.tree.get(id).name ?? '';
       </table>
       <p v-if="found.unjudged" class="mid">
         {{ found.unjudged }} of {{ found.a.catalogue.commands.length }} commands of {{ found.a.catalogue.app.name }} are
-        not judged yet; they are matched by id or label.
+        not mapped yet; they are matched by id or label.
         <RouterLink
           v-if="found.crosswalk"
           :to="{ name: 'judging', params: { crosswalk: found.crosswalk.id }, query: { show: 'unjudged' } }"
-          >Judge them</RouterLink
-        ><RouterLink v-else :to="{ name: 'crosswalks' }">Begin a crosswalk</RouterLink>
+          >Map commands</RouterLink
+        ><RouterLink v-else :to="{ name: 'crosswalks' }">Create a mapping</RouterLink>
       </p>
       <LineTable
-        label="Its presses"
-        :columns="['Press', `In ${found.a.catalogue.release.label}`, 'Where', 'Here', 'Uses a day']"
+        label="Shortcuts"
+        :columns="['Shortcut', `In ${found.a.catalogue.release.label}`, 'Where it works', 'Here', 'Uses per day']"
       >
         <tr v-for="(one, index) in shown" :key="index">
           <td><KeyChip :shortcut="one.original.shortcut" :platform="found.on" :how="style" /></td>
@@ -168,12 +174,12 @@ const place = (id: number) => found.value?.a.tree.get(id).name ?? '';
       </LineTable>
     </template>
     <template v-if="found" #margin>
-      <h2>New, and no key here</h2>
+      <h2>New commands without a shortcut</h2>
       <p class="under">
-        {{ found.truth.newWithout.length }} commands that {{ found.a.catalogue.release.label }} did not have have no key
-        under this keyset.
+        {{ counted(found.truth.newWithout.length, 'command') }} not in {{ found.a.catalogue.release.label }}
+        {{ found.truth.newWithout.length === 1 ? 'has' : 'have' }} no shortcut in this keyset.
       </p>
-      <div tabindex="0" role="group" aria-label="New, and no key here">
+      <div tabindex="0" role="group" aria-label="New commands without a shortcut">
         <p v-for="one in found.truth.newWithout" :key="one.id" class="one">{{ one.label }}</p>
       </div>
     </template>

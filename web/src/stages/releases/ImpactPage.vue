@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { PublishedEdition, StaleEdition } from '@crib/core/contract';
+import { counted } from '@crib/core/words';
 import { ask } from '../../api/client.ts';
 import { useAnswer } from '../../api/queries.ts';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -9,6 +10,7 @@ import { useDoing } from '../../composables/useDoing.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import ReleasesFrame from './ReleasesFrame.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** What was published and is out of date: after an edit or a correction, or for who has gone over to the newest release. */
 const workspace = useWorkspace();
@@ -45,21 +47,23 @@ const again = (keyset: number | null) =>
 
 <template>
   <ReleasesFrame :ready="stale !== null" :problem="failed" @again="load">
-    <h1>
-      Out of date<small v-if="stale">{{ stale.length }} {{ stale.length === 1 ? 'edition' : 'editions' }}</small>
-    </h1>
-    <StateNote v-if="!stale?.length" title="Everything published is still right">
-      <p>After a release, a correction or an edit, editions with wrong lines are listed here.</p>
+    <PageHead
+      >Out of date<template #beside
+        ><small v-if="stale">{{ counted(stale.length, 'edition') }}</small></template
+      ></PageHead
+    >
+    <StateNote v-if="!stale?.length" title="Everything published is up to date">
+      <p>Editions that become wrong after a release, correction or edit are listed here.</p>
     </StateNote>
     <div v-else class="lines">
       <table>
         <thead>
           <tr>
-            <th scope="col"><span class="sr-only">Publish again</span></th>
+            <th scope="col"><span class="sr-only">Republish</span></th>
             <th scope="col">Edition</th>
-            <th scope="col">Made for</th>
-            <th scope="col">Wrong lines</th>
-            <th scope="col">Wrong in the newest release</th>
+            <th scope="col">Published for</th>
+            <th scope="col">Wrong rows</th>
+            <th scope="col">Wrong in the latest release</th>
           </tr>
         </thead>
         <tbody>
@@ -67,7 +71,7 @@ const again = (keyset: number | null) =>
             <td>
               <ElCheckbox
                 :model-value="ticked.has(keyOf(one))"
-                :aria-label="`Publish ${one.title} again`"
+                :aria-label="`Republish ${one.title}`"
                 @change="tick(keyOf(one))"
               />
             </td>
@@ -82,19 +86,20 @@ const again = (keyset: number | null) =>
             <td>
               <template v-if="one.next"
                 >{{ one.next.wrong.length }}
-                <span class="mid">against {{ one.next.release }}, {{ one.next.keyset }}</span></template
+                <span class="mid">compared with {{ one.next.release }}, {{ one.next.keyset }}</span></template
               >
-              <span v-else class="mid">it is the newest</span>
+              <span v-else class="mid">latest</span>
             </td>
           </tr>
         </tbody>
       </table>
       <div class="actions">
         <button type="button" class="btn primary" :disabled="busy || !chosen.length" @click="again(null)">
-          Publish {{ chosen.length || '' }} again as {{ chosen.length === 1 ? 'it is' : 'they are' }} now
+          Republish {{ counted(chosen.length, 'edition') }}
         </button>
         <button v-if="next" type="button" class="btn" :disabled="busy" @click="again(next.keysetId)">
-          Make {{ chosen.filter((one) => one.next).length }} on {{ next.release }}, {{ next.keyset }}
+          Create {{ counted(chosen.filter((one) => one.next).length, 'sheet') }} for {{ next.release }},
+          {{ next.keyset }}
         </button>
       </div>
       <ProblemList :problems="problems" />
@@ -108,11 +113,11 @@ const again = (keyset: number | null) =>
     <template v-if="selected" #margin>
       <h2>{{ selected.title }}</h2>
       <p class="under">
-        edition {{ selected.number }}, for {{ selected.release }} with {{ selected.keyset }} ·
+        edition {{ selected.number }} · {{ selected.release }} · {{ selected.keyset }} ·
         <a :href="selected.path" target="_blank">open</a>
       </p>
       <template v-if="selected.wrong.length">
-        <h3>Wrong in {{ selected.release }} now</h3>
+        <h3>Now wrong for {{ selected.release }}</h3>
         <p v-for="one in selected.wrong" :key="one.label">
           <b>{{ one.label }}</b> {{ one.why }}
         </p>

@@ -33,7 +33,7 @@ const options = computed(() => ({
     enabled: true,
     offsetY: props.type === 'line' ? -8 : -18,
     background: { enabled: false },
-    formatter: (value: number) => (percent.value ? `${value} %` : `${value}`),
+    formatter: (value: number) => (percent.value ? `${value}%` : `${value}`),
     style: { colors: [css('--ink')], fontSize: '12px', fontWeight: 600 },
   },
   grid: { show: false, padding: { left: 10, right: 10, top: -22, bottom: -8 } },

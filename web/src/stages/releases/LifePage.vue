@@ -18,6 +18,7 @@ import { useLineage } from '../../stores/lineage.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import ReleasesFrame from './ReleasesFrame.vue';
+import PageHead from '../../parts/PageHead.vue';
 import { KIND_TITLES } from './movedLedger.ts';
 import { useCatalogues } from './useCatalogues.ts';
 
@@ -74,15 +75,17 @@ const series = computed(() =>
 
 <template>
   <ReleasesFrame :ready="ready" :problem="problem" @again="load">
-    <StateNote v-if="sides.length < 2" first title="There is only one release">
-      <p>With the next one, what each release changed is drawn here.</p>
+    <StateNote v-if="sides.length < 2" first title="Only one release">
+      <p>Add another release to see changes over time.</p>
     </StateNote>
     <template v-else>
-      <h1>
-        {{ workspace.app?.name }} over the years<small>{{ platformName(platform) }}, {{ layoutInHand.name }}</small>
-      </h1>
-      <div class="scroll" tabindex="0" role="region" aria-label="Over the years">
-        <h2>What each release changed</h2>
+      <PageHead
+        >Release timeline<template #beside
+          ><small>{{ workspace.app?.name }}, {{ platformName(platform) }}, {{ layoutInHand.name }}</small></template
+        ></PageHead
+      >
+      <div class="scroll" tabindex="0" role="region" aria-label="Release timeline">
+        <h2>Changes by release</h2>
         <div class="charts">
           <LifeChart
             v-for="one in series"
@@ -108,12 +111,12 @@ const series = computed(() =>
             </tr>
           </tbody>
         </table>
-        <h2>How much of a day is as it was, in {{ newest }}</h2>
-        <p class="mid">Of the uses a day that were counted: those of commands all of whose keys of then still work.</p>
+        <h2>Daily work unchanged in {{ newest }}</h2>
+        <p class="mid">Share of daily command use whose old shortcuts all still work.</p>
         <template v-if="uses.size">
           <LifeChart
             type="line"
-            title="Share of a day that is unchanged, by the release one has learned with"
+            title="Share unchanged, by release learned"
             :labels="shares.map((one) => one.label)"
             :figures="shares.map((one) => Math.round(one.percent ?? 0))"
             unit="%"
@@ -121,8 +124,8 @@ const series = computed(() =>
           <table>
             <thead>
               <tr>
-                <th scope="col">Learned with</th>
-                <th scope="col">Uses a day then</th>
+                <th scope="col">Learned on</th>
+                <th scope="col">Uses per day</th>
                 <th scope="col">Unchanged</th>
                 <th scope="col">Share</th>
               </tr>
@@ -132,12 +135,12 @@ const series = computed(() =>
                 <th scope="row">{{ one.label }}</th>
                 <td class="figures">{{ Math.round(one.all) }}</td>
                 <td class="figures">{{ Math.round(one.same) }}</td>
-                <td class="figures">{{ one.percent === null ? '–' : `${Math.round(one.percent)} %` }}</td>
+                <td class="figures">{{ one.percent === null ? '–' : `${Math.round(one.percent)}%` }}</td>
               </tr>
             </tbody>
           </table>
         </template>
-        <p v-else class="mid">Nobody has said yet how often commands are used.</p>
+        <p v-else class="mid">No usage data yet.</p>
       </div>
     </template>
   </ReleasesFrame>

@@ -15,6 +15,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import LineageSide from './LineageSide.vue';
 import ReleasesFrame from './ReleasesFrame.vue';
 import SayLineage from './SayLineage.vue';
+import PageHead from '../../parts/PageHead.vue';
 import { useCatalogues } from './useCatalogues.ts';
 
 /** What became of commands and places from one release to the next: proposals side by side, confirmed with one key. */
@@ -66,7 +67,8 @@ async function say(row: Pick<Row, 'of' | 'old' | 'now'>, verdict: 'confirmed' | 
   const index = proposals.value.findIndex((one) => one === selected.value);
   try {
     await lineage.say({ release: release.value!.id, links });
-    done.value = verdict === 'confirmed' ? 'Confirmed.' : verdict === 'refused' ? 'Refused.' : 'Undone.';
+    done.value =
+      verdict === 'confirmed' ? 'Match confirmed.' : verdict === 'refused' ? 'Match rejected.' : 'Decision undone.';
     const next = proposals.value[Math.min(Math.max(index, 0), proposals.value.length - 1)];
     await set({ at: next?.key ?? '' }, true);
     list.value?.focus();
@@ -118,7 +120,7 @@ function told(of: Row['of'], side: 'old' | 'now', id: number) {
 <template>
   <ReleasesFrame :ready="ready" :problem="problem" @again="load">
     <template #index>
-      <h3>To the release</h3>
+      <h3>Release</h3>
       <IndexLine
         v-for="one in steps"
         :key="one.id"
@@ -127,25 +129,24 @@ function told(of: Row['of'], side: 'old' | 'now', id: number) {
         >{{ one.label }}</IndexLine
       >
     </template>
-    <StateNote v-if="!release || !before" first title="There is only one release">
-      <p>When the next one is read in, what became of its commands is proposed here.</p>
+    <StateNote v-if="!release || !before" first title="Only one release">
+      <p>When you import the next release, possible renames and splits are suggested here.</p>
     </StateNote>
     <template v-else>
-      <h1>
-        What became of {{ before.label }} in {{ release.label
-        }}<small>{{ proposals.length }} to look at, {{ said.filter((one) => one.confirmed).length }} confirmed</small>
-      </h1>
-      <p class="tools">
-        Commands that are gone, and new ones they may have become. What you confirm changes every comparison at once.
-      </p>
+      <PageHead
+        >Renames and splits<template #beside
+          ><small
+            >{{ before.label }} → {{ release.label }} · {{ proposals.length }} to review,
+            {{ said.filter((one) => one.confirmed).length }} confirmed</small
+          ></template
+        ></PageHead
+      >
+      <p class="tools">Removed commands and what they may have become. Confirmed matches update every comparison.</p>
       <ProblemList :problems="problems" />
-      <StateNote v-if="proposals.length === 0" title="Nothing is left to look at">
-        <p>
-          Every command that is gone was looked at, or is like none of the new ones. Others can be tied by hand, in the
-          margin.
-        </p>
+      <StateNote v-if="proposals.length === 0" title="Nothing left to review">
+        <p>All removed commands are reviewed or have no likely match. You can link others manually in the panel.</p>
       </StateNote>
-      <div v-else ref="list" class="roll" role="grid" tabindex="0" aria-label="Proposals" @keydown="onKey">
+      <div v-else ref="list" class="roll" role="grid" tabindex="0" aria-label="Suggestions" @keydown="onKey">
         <div
           v-for="one in proposals"
           :key="one.key"
@@ -164,29 +165,29 @@ function told(of: Row['of'], side: 'old' | 'now', id: number) {
           </span>
           <span role="gridcell" class="mid evidence"
             >{{ one.evidence.map((each) => sentence(each)).join(', ')
-            }}<b class="figures">&nbsp;{{ Math.round(100 * one.score) }} %</b></span
+            }}<b class="figures">&nbsp;{{ Math.round(100 * one.score) }}%</b></span
           >
           <span role="gridcell" class="buttons">
-            <button type="button" class="btn primary" tabindex="-1" @click.stop="say(one, 'confirmed')">Yes</button>
-            <button type="button" class="btn" tabindex="-1" @click.stop="say(one, 'refused')">No</button>
+            <button type="button" class="btn primary" tabindex="-1" @click.stop="say(one, 'confirmed')">Confirm</button>
+            <button type="button" class="btn" tabindex="-1" @click.stop="say(one, 'refused')">Reject</button>
           </span>
         </div>
       </div>
       <div class="foot">
-        <span>↑ ↓ move</span><span><kbd class="chip">Y</kbd> yes, it did</span
-        ><span><kbd class="chip">N</kbd> no, it did not</span>
+        <span>↑ ↓ select</span><span><kbd class="chip">Y</kbd> confirm</span
+        ><span><kbd class="chip">N</kbd> reject</span>
       </div>
       <p class="sr-only" role="status">{{ done }}</p>
     </template>
     <template v-if="release && before && old && now" #margin>
       <h2>Decisions so far</h2>
-      <p v-if="!said.length" class="under">Nothing yet.</p>
+      <p v-if="!said.length" class="under">None yet.</p>
       <div v-for="one in said" :key="`${one.kind} ${one.old} ${one.now}`" class="pair">
         <span
-          >{{ nameOf(one.kind, 'old', one.old) || 'what is gone' }} {{ one.confirmed ? 'became' : 'did not become' }}
-          {{ nameOf(one.kind, 'now', one.now) || 'what is gone' }}</span
+          >{{ nameOf(one.kind, 'old', one.old) || 'deleted item' }} {{ one.confirmed ? 'became' : 'did not become' }}
+          {{ nameOf(one.kind, 'now', one.now) || 'deleted item' }}</span
         ><button type="button" class="btn plain" @click="say({ of: one.kind, old: [one.old], now: [one.now] }, null)">
-          Take back
+          Undo
         </button>
       </div>
       <SayLineage

@@ -24,7 +24,7 @@ import StateNote from '../../parts/StateNote.vue';
 import TheLedger from '../../parts/TheLedger.vue';
 import { show } from '../../words/chips.ts';
 import { grouped } from '../../parts/ledger.ts';
-import { say } from '@crib/core/words';
+import { counted, say } from '@crib/core/words';
 import { useLineage } from '../../stores/lineage.ts';
 import { useLookup } from '../../stores/lookup.ts';
 import { usePlace } from '../../composables/usePlace.ts';
@@ -37,6 +37,7 @@ import { KIND_TITLES, movedColumn } from './movedLedger.ts';
 import { useComparison } from './useComparison.ts';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** What moved between two keysets, the most harmful to a trained hand first, over any set of keysets. */
 const workspace = useWorkspace();
@@ -110,21 +111,19 @@ const selected = computed(() => {
 const select = (id: number) => set({ row: rowCommand(byCommand.value.get(id)!).name }, true);
 const title = computed(() => {
   const [a, b] = [old.value, now.value];
-  if (!a || !b) return 'What moved';
+  if (!a || !b) return '';
   const name = (one: typeof a) => (one.isDefault ? labelOf(one.releaseId) : one.name);
   if (platforms.value[0] !== platforms.value[1]) {
     const on = `${platformName(platforms.value[0])} and ${platformName(platforms.value[1])}`;
-    return a.id === b.id ? `Where ${on} drift apart in ${name(a)}` : `Between ${name(a)} and ${name(b)}, ${on}`;
+    return a.id === b.id ? `${name(a)}, ${on}` : `${name(a)} → ${name(b)}, ${on}`;
   }
-  return a.releaseId === b.releaseId && a.id !== b.id
-    ? `What ${name(b)} makes of ${name(a)}`
-    : `What moved between ${name(a)} and ${name(b)}`;
+  return `${name(a)} → ${name(b)}`;
 });
 const summary = computed(() => {
   const all = compared.value?.rows ?? [];
   const differ = differing(all);
   const meaning = compared.value?.moved.presses.filter((one) => one.kind === 'new meaning').length ?? 0;
-  const presses = `, ${meaning} ${meaning === 1 ? 'press does' : 'presses do'} something else`;
+  const presses = `, ${counted(meaning, 'shortcut')} changed meaning`;
   return `${differ} of ${all.length} differ${meaning ? presses : ''}`;
 });
 const categories = computed(() =>
@@ -158,7 +157,7 @@ function writtenTable(): PlainTable {
     [made.now, made.old].map((one) => one.catalogue.contexts.find((each) => each.id === id)?.name).find(Boolean) ?? '';
   const keys = (list: readonly string[], on: string) => list.map((one) => show(one, on, style.value)).join(' or ');
   return {
-    header: ['Command', 'Where it works', 'Platform', 'Keys before', 'Keys now'],
+    header: ['Command', 'Where it works', 'Platform', 'Old shortcut', 'New shortcut'],
     rows: written.value.map(({ command, context, platform, old: was, now: is }) => [
       label(command),
       place(context),
@@ -173,7 +172,7 @@ function table(): PlainTable {
   const keys = (side: 0 | 1, list: readonly { shortcut: string }[]) =>
     [...new Set(list.map((one) => show(one.shortcut, platforms.value[side], style.value)))].join(' or ');
   return {
-    header: ['Command id', 'Command', 'What', 'Keys before', 'Keys now', 'Harm to habit'],
+    header: ['Command id', 'Command', 'What', 'Old shortcut', 'New shortcut', 'Disruption'],
     rows: shown.value.map((row) => {
       const command = rowCommand(row);
       const what = row.kinds.map((one) => KIND_TITLES[one]).join(', ');
@@ -193,7 +192,7 @@ function table(): PlainTable {
 <template>
   <ReleasesFrame :ready="compared !== null" :problem="problem" @again="load">
     <template #index>
-      <h3>Kinds of change</h3>
+      <h3>Type of change</h3>
       <IndexLine :on="!kind" @click="set({ kind: '' })" :count="found.length">All commands</IndexLine>
       <template v-for="one in MOVED_KINDS" :key="one">
         <IndexLine
@@ -216,16 +215,18 @@ function table(): PlainTable {
       >
     </template>
 
-    <h1>
-      {{ title }}<small>{{ summary }}</small>
-    </h1>
+    <PageHead
+      >Changes<template #beside
+        ><small>{{ title }} · {{ summary }}</small></template
+      ></PageHead
+    >
     <div class="tools">
-      <FormField label="Ordered by"
+      <FormField label="Sort by"
         ><SelectField
           v-model="order"
           size="small"
           style="width: 128px"
-          :choices="[{ value: 'harm', label: 'harm to habit' }, 'category', 'alphabet']"
+          :choices="[{ value: 'harm', label: 'disruption' }, 'category', 'alphabet']"
       /></FormField>
       <PickSides :comparison="comparison" />
       <SelectField
@@ -233,7 +234,7 @@ function table(): PlainTable {
         size="small"
         label="Category"
         clearable
-        placeholder="every category"
+        placeholder="all categories"
         style="width: 140px"
         :choices="categories"
       />
@@ -244,7 +245,7 @@ function table(): PlainTable {
         :aria-checked="Boolean(used)"
         @click="set({ used: used ? '' : 'often' })"
       >
-        used daily: {{ used ? 'only' : 'all' }}
+        Only daily commands
       </button>
       <NarrowedTo />
       <span class="end">
@@ -254,18 +255,20 @@ function table(): PlainTable {
           :key="one.id"
           class="btn"
           :to="{ name: 'carry', params: { keyset: one.id }, query: { ...luggage, to: String(now!.releaseId) } }"
-          >Carry the {{ one.name }} to {{ labelOf(now!.releaseId) }}</RouterLink
+          >Carry {{ one.name }} forward to {{ labelOf(now!.releaseId) }}</RouterLink
         >
         <WriteNotes
           v-if="old && now && old.id !== now.id"
           :old="old.id"
           :now="now.id"
-          :title="`What ${labelOf(now.releaseId)} changes`"
+          :title="`What’s new in ${labelOf(now.releaseId)}`"
         />
       </span>
     </div>
-    <StateNote v-if="rows.length === 0" title="Nothing is left to show">
-      <p>{{ compared!.rows.length ? 'Choose another kind, place or category.' : 'Neither side has a command yet.' }}</p>
+    <StateNote v-if="rows.length === 0" title="No matching changes">
+      <p>
+        {{ compared!.rows.length ? 'Choose another type, context or category.' : 'Neither release has commands yet.' }}
+      </p>
       <button
         type="button"
         class="btn"
@@ -296,23 +299,22 @@ function table(): PlainTable {
         <template v-else>
           <h2>Nothing selected</h2>
           <p class="under">
-            Choose a command, and the story of its change stands here: what its keys do now, what that costs a trained
-            hand, and what your own keysets make of it.
+            Select a command to see what changed, how disruptive it is and how it affects your keysets.
           </p>
           <template v-if="written.length">
-            <h3>The written difference</h3>
-            <p class="fact">{{ written.length }} places differ, all platforms counted.</p>
+            <h3>Full comparison</h3>
+            <p class="fact">{{ counted(written.length, 'difference') }} across all platforms.</p>
             <HandOut :name="`${workspace.app?.slug}-as-written`" :table="writtenTable" />
           </template>
           <template v-if="compared!.moved.policy">
-            <h3>The key policy has changed</h3>
+            <h3>Key handling changed</h3>
             <p v-for="one in compared!.moved.policy.differences" :key="say(one)" class="fact">{{ say(one) }}</p>
           </template>
           <template v-if="compared!.moved.contexts.length">
-            <h3>Places</h3>
+            <h3>Contexts</h3>
             <p v-for="(one, at) in compared!.moved.contexts" :key="at" class="fact">
               <b>{{ one.now || one.old }}</b> {{ one.kinds.join(', ')
-              }}<template v-if="one.old && one.now"> (was {{ one.old }})</template>
+              }}<template v-if="one.old && one.now"> (previously {{ one.old }})</template>
             </p>
           </template>
         </template>

@@ -64,30 +64,32 @@ const customs = computed(() => {
   </p>
   <p v-for="one in sentences" :key="one" class="said">{{ one }}</p>
   <template v-if="worst && worst.harm > 0">
-    <h3>Harm to habit</h3>
+    <h3>Disruption</h3>
     <div class="pair">
-      <span>Uses a working day</span><b>{{ worst.uses ? Math.round(worst.uses * 10) / 10 : 'not counted' }}</b>
+      <span>Uses per working day</span><b>{{ worst.uses ? Math.round(worst.uses * 10) / 10 : 'no data' }}</b>
     </div>
     <div class="pair">
-      <span>The key now destroys work</span><b>{{ worst.destroys ? 'yes' : 'no' }}</b>
+      <span>The shortcut is destructive now</span><b>{{ worst.destroys ? 'yes' : 'no' }}</b>
     </div>
     <div class="pair">
-      <span>The command is left without a key</span><b>{{ worst.keyless ? 'yes' : 'no' }}</b>
+      <span>The command lost its shortcut</span><b>{{ worst.keyless ? 'yes' : 'no' }}</b>
     </div>
     <div v-if="worst.mm" class="pair">
-      <span>From the old key to the new</span><b>{{ Math.round(worst.mm) }} mm</b>
+      <span>Distance from old to new key</span><b>{{ Math.round(worst.mm) }} mm</b>
     </div>
     <div class="pair">
-      <span>Together</span><b class="figures">{{ worst.harm.toFixed(1) }}</b>
+      <span>Total</span><b class="figures">{{ worst.harm.toFixed(1) }}</b>
     </div>
     <p class="mid how">
-      (1 + uses) × (3 for another meaning, 1 for a dead key; + 4 if it destroys, + 2 without a key, + mm ÷ 200, at most
-      2). Our own weights.
+      (1 + uses) × (3 for another command, 1 for no effect; + 4 if destructive, + 2 without a shortcut, + mm ÷ 200, at
+      most 2). Weights chosen by Crib.
     </p>
   </template>
   <template v-for="{ keyset, outcomes, decisions } in customs" :key="keyset.id">
-    <h3>What {{ keyset.name }} does</h3>
-    <p v-if="!outcomes.length">It leaves this as shipped: carried forward, it goes along with {{ nowLabel }}.</p>
+    <h3>
+      Your keyset<small>{{ keyset.name }}</small>
+    </h3>
+    <p v-if="!outcomes.length">No edit here: it will follow {{ nowLabel }}.</p>
     <div v-for="outcome in outcomes" :key="`${outcome.edit.context} ${outcome.edit.platform}`" class="outcome">
       <p>
         <KeyChip
@@ -106,19 +108,19 @@ const customs = computed(() => {
     <RouterLink
       class="btn plain"
       :to="{ name: 'carry', params: { keyset: keyset.id }, query: { ...luggage, to: String(now!.releaseId) } }"
-      >To the whole list</RouterLink
+      >Show all edits</RouterLink
     >
   </template>
   <GiveBack v-if="inHand" :command="inHand" :had="row.change.before" />
   <div class="actions">
     <RouterLink class="btn" :to="{ name: 'story', query: { ...luggage, command: command.name } }"
-      >Through all releases</RouterLink
+      >Command history</RouterLink
     >
     <RouterLink
       v-if="row.change.after[0]"
       class="btn"
       :to="{ name: 'story', query: { ...luggage, press: row.change.after[0].shortcut } }"
-      >This press through all</RouterLink
+      >Shortcut history</RouterLink
     >
   </div>
 </template>

@@ -50,7 +50,7 @@ const lineKeys = ({ before, after }: NonNullable<StandingLine['line']>) => ({
   before: { ...before } as Record<string, string[]>,
   after: { ...after } as Record<string, string[]>,
 });
-const name = (line: StandingLine) => line.line?.subject || line.text || 'the new line';
+const name = (line: StandingLine) => line.line?.subject || line.text || 'new line';
 const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
 </script>
 
@@ -64,10 +64,22 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
         aria-label="Title of the group"
         @change="(event) => emit('title', valueOf(event))"
       />
-      <button type="button" class="sign" :aria-label="`${group.title} up`" :disabled="first" @click="emit('shift', -1)">
+      <button
+        type="button"
+        class="sign"
+        :aria-label="`Move ${group.title} up`"
+        :disabled="first"
+        @click="emit('shift', -1)"
+      >
         ↑
       </button>
-      <button type="button" class="sign" :aria-label="`${group.title} down`" :disabled="last" @click="emit('shift', 1)">
+      <button
+        type="button"
+        class="sign"
+        :aria-label="`Move ${group.title} down`"
+        :disabled="last"
+        @click="emit('shift', 1)"
+      >
         ↓
       </button>
     </header>
@@ -105,17 +117,17 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
             v-if="isOwn(line.key)"
             :value="line.text"
             maxlength="1000"
-            placeholder="a line of your own"
+            placeholder="your own text"
             aria-label="Text of the line"
             @change="(event) => put(at, { text: valueOf(event) })"
           />
-          <span v-else-if="line.stale" class="stale">is no longer so: take it out, or keep its reason elsewhere</span>
+          <span v-else-if="line.stale" class="stale">no longer true: remove it, or move its reason</span>
           <span v-else> {{ line.text || (line.line ? say(line.line.said) : '') }}</span>
           <input
             class="reason"
             :value="line.reason"
             maxlength="1000"
-            placeholder="why, printed with it"
+            placeholder="reason (printed)"
             :aria-label="`Why: ${name(line)}`"
             @change="(event) => put(at, { reason: valueOf(event) })"
           />
@@ -124,7 +136,7 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
           <button
             type="button"
             class="sign"
-            :aria-label="`${name(line)} up`"
+            :aria-label="`Move ${name(line)} up`"
             :disabled="at === 0"
             @click="move(at, -1)"
           >
@@ -133,7 +145,7 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
           <button
             type="button"
             class="sign"
-            :aria-label="`${name(line)} down`"
+            :aria-label="`Move ${name(line)} down`"
             :disabled="at === group.lines.length - 1"
             @click="move(at, 1)"
           >
@@ -141,12 +153,12 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
           </button>
           <button v-if="isOwn(line.key) || line.stale" type="button" class="btn plain" @click="drop(at)">Remove</button>
           <button v-else type="button" class="btn plain" :aria-pressed="line.out" @click="put(at, { out: !line.out })">
-            {{ line.out ? 'Put in' : 'Leave out' }}
+            {{ line.out ? 'Include' : 'Exclude' }}
           </button>
         </span>
       </li>
     </ol>
-    <button type="button" class="btn plain" @click="add">Add a line</button>
+    <button type="button" class="btn plain" @click="add">Add line</button>
   </section>
 </template>
 

@@ -13,6 +13,7 @@ import { changesCsv, changesMarkdown, composeChanges, notesProof, type NotesFind
 import { ask } from '../../api/client.ts';
 import SheetPaper from '../sheets/SheetPaper.vue';
 import type { LearnerLanguage } from '@crib/core/words';
+import { counted } from '@crib/core/words';
 import DeleteThing from '../../parts/DeleteThing.vue';
 import EditionLanguage from '../../parts/EditionLanguage.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -30,6 +31,7 @@ import NotesProof from './NotesProof.vue';
 import ReleasesFrame from './ReleasesFrame.vue';
 import { useCatalogues } from './useCatalogues.ts';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** Change notes edited where they stand: order, what is left out, lines of one’s own, reasons; seen as learners will. */
 const workspace = useWorkspace();
@@ -147,7 +149,7 @@ async function send() {
   // What was typed meanwhile stays on top of what is saved now.
   notes.value = unsaved.value ? { ...notes.value, revision: saved.revision } : { ...notes.value, ...saved };
 }
-const save = () => doing(send, 'Saved.');
+const save = () => doing(send, 'Notes saved.');
 const publish = () =>
   doing(async () => {
     if (unsaved.value) await send();
@@ -157,7 +159,7 @@ const publish = () =>
     const made = await ask('POST /api/notes/:id/editions', { id: notes.value!.id }, { exceptions });
     notes.value = { ...notes.value!, editions: [made, ...notes.value!.editions] };
     await workspace.reload();
-  }, 'Published.');
+  }, 'Notes published.');
 const handOut = (ending: 'md' | 'csv') =>
   download(
     `what-changes.${ending}`,
@@ -178,15 +180,16 @@ async function gone() {
     @again="failed ? open() : load()"
   >
     <template v-if="notes && body">
-      <h1>
+      <PageHead>
         {{ form.title
-        }}<small
-          >from {{ body.old.release }} to {{ body.now.release }},
-          {{ counts.all - counts.out - counts.stale }} lines<template v-if="counts.out"
-            >, {{ counts.out }} left out</template
-          ></small
-        >
-      </h1>
+        }}<template #beside
+          ><small
+            >from {{ body.old.release }} to {{ body.now.release }},
+            {{ counted(counts.all - counts.out - counts.stale, 'line')
+            }}<template v-if="counts.out">, {{ counts.out }} excluded</template></small
+          ></template
+        ></PageHead
+      >
       <div class="tools">
         <button
           type="button"
@@ -197,10 +200,10 @@ async function gone() {
         >
           as the learner sees it: {{ view === 'learner' ? 'on' : 'off' }}
         </button>
-        <span role="status">{{ unsaved ? 'Not saved yet' : said }}</span>
+        <span role="status">{{ unsaved ? 'Unsaved changes' : said }}</span>
         <span class="end">
-          <button type="button" class="btn" @click="handOut('md')">As Markdown</button>
-          <button type="button" class="btn" @click="handOut('csv')">As CSV</button>
+          <button type="button" class="btn" @click="handOut('md')">Export Markdown</button>
+          <button type="button" class="btn" @click="handOut('csv')">Export CSV</button>
           <button type="button" class="btn" :disabled="busy || !unsaved" @click="save">Save</button>
           <button type="button" class="btn primary" :disabled="busy" @click="publish">
             Publish edition {{ body.number }}
@@ -216,9 +219,9 @@ async function gone() {
         :zoom="100"
         :section="null"
       />
-      <div v-else class="scroll" tabindex="0" role="region" aria-label="The notes">
-        <StateNote v-if="!groups.length" title="Nothing moved between the two">
-          <p>Add a line of your own in the margin, if there is something to say.</p>
+      <div v-else class="scroll" tabindex="0" role="region" aria-label="Change notes">
+        <StateNote v-if="!groups.length" title="No changes between the two">
+          <p>You can still add lines of your own.</p>
         </StateNote>
         <NotesGroup
           v-for="(group, at) in groups"
@@ -236,10 +239,10 @@ async function gone() {
     </template>
     <template #margin>
       <template v-if="notes && body">
-        <h2>The notes</h2>
+        <h2>Change notes</h2>
         <div class="make">
           <FormField label="Title"><ElInput v-model="form.title" maxlength="120" @input="touch" /></FormField>
-          <FormField label="Before the lines"
+          <FormField label="Introduction"
             ><ElInput v-model="form.intro" type="textarea" :rows="4" maxlength="2000" @input="touch"
           /></FormField>
           <EditionLanguage v-model="form.language" @update:model-value="touch" />
@@ -252,7 +255,7 @@ async function gone() {
           @because="(key, text) => because.set(key, text)"
         />
         <h3>Published</h3>
-        <p v-if="!notes.editions.length" class="mid">Not yet.</p>
+        <p v-if="!notes.editions.length" class="mid">Not published yet.</p>
         <div v-for="one in notes.editions" :key="one.address" class="pair">
           <a :href="one.path" target="_blank">Edition {{ one.number }}, {{ one.publishedAt.slice(0, 10) }}</a>
           <a class="btn plain" :href="`/public/editions/${one.address}/sheet.pdf`" download>PDF</a>
@@ -264,7 +267,7 @@ async function gone() {
               name: 'releases',
               query: { ...luggage, old: String(notes.oldKeyset), now: String(notes.nowKeyset) },
             }"
-            >To what moved</RouterLink
+            >Back to changes</RouterLink
           >
           <DeleteThing kind="notes" :id="notes.id" :name="notes.title" @deleted="gone" />
         </div>

@@ -8,8 +8,8 @@ const emit = defineEmits<{ fix: [finding: NotesFinding]; because: [key: string, 
 </script>
 
 <template>
-  <h3>Proof</h3>
-  <p v-if="!findings.length" class="mid">What your own texts say of keys is so.</p>
+  <h3>Check</h3>
+  <p v-if="!findings.length" class="mid">All shortcuts mentioned in your text are correct.</p>
   <div v-for="one in findings" :key="one.key" class="finding">
     <p class="mid">“{{ one.text }}”</p>
     <p>{{ say(one.said) }}</p>
@@ -19,7 +19,7 @@ const emit = defineEmits<{ fix: [finding: NotesFinding]; because: [key: string, 
       size="small"
       maxlength="240"
       :aria-label="`Why it stays: ${say(one.said)}`"
-      placeholder="why it stays"
+      placeholder="reason to keep it"
       @update:model-value="(text) => emit('because', one.key, String(text))"
     />
   </div>

@@ -8,9 +8,9 @@ defineProps<{ cost: EditCost | null }>();
 
 <template>
   <template v-if="cost && cost.steps">
-    <h3>What it has cost at past releases</h3>
+    <h3>Effort at past releases</h3>
     <p v-if="!cost.at.length" class="mid">
-      Nothing: it would have been carried {{ cost.steps === 1 ? 'once' : `${cost.steps} times` }} as it is.
+      None: it would have carried over unchanged {{ cost.steps === 1 ? 'once' : `${cost.steps} times` }}.
     </p>
     <p v-for="one in cost.at" :key="one.to">From {{ one.from }} to {{ one.to }}: {{ say(one.outcome.said) }}</p>
   </template>

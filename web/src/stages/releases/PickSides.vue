@@ -44,7 +44,7 @@ const onto = (name: 'oldon' | 'nowon', value: string) => set({ [name]: value ===
             @update:model-value="(id: number) => set({ [side.name]: String(id), columns: '' })"
             :choices="choices.map((one) => ({ value: one.id, label: one.label }))"
         /></FormField>
-        <FormField label="on"
+        <FormField label="Platform"
           ><SelectField
             :model-value="platforms[side.at]"
             size="small"
@@ -53,7 +53,7 @@ const onto = (name: 'oldon' | 'nowon', value: string) => set({ [name]: value ===
             :choices="systems.map((one) => ({ value: one, label: platformName(one) }))"
         /></FormField>
       </template>
-      <FormField class="wide" label="In the columns"
+      <FormField class="wide" label="Columns to show"
         ><SelectField
           v-model="columns"
           multiple

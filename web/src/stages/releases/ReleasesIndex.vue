@@ -26,10 +26,10 @@ const on = (name: string, param = '', id = 0) => route.name === name && (!param 
 </script>
 
 <template>
-  <IndexLine :to="to('releases')" :on="on('releases')">What moved</IndexLine>
-  <IndexLine :to="to('release-day')" :on="on('release-day')">The first day</IndexLine>
-  <IndexLine :to="to('lineage')" :on="on('lineage')">Lineage</IndexLine>
-  <IndexLine :to="to('life')" :on="on('life')">Over the years</IndexLine>
+  <IndexLine :to="to('releases')" :on="on('releases')">Changes</IndexLine>
+  <IndexLine :to="to('release-day')" :on="on('release-day')">First-day problems</IndexLine>
+  <IndexLine :to="to('lineage')" :on="on('lineage')">Renames and splits</IndexLine>
+  <IndexLine :to="to('life')" :on="on('life')">Release timeline</IndexLine>
   <IndexLine :to="to('impact')" :on="on('impact')">Out of date</IndexLine>
   <template v-if="waiting.length">
     <h3>Carry forward</h3>
@@ -43,7 +43,7 @@ const on = (name: string, param = '', id = 0) => route.name === name && (!param 
     >
   </template>
   <template v-if="imitations.length">
-    <h3>Imitations</h3>
+    <h3>Compatibility</h3>
     <IndexLine
       v-for="one in imitations"
       :key="one.id"

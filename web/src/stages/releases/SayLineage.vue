@@ -22,14 +22,14 @@ function say() {
 </script>
 
 <template>
-  <h3>By hand</h3>
+  <h3>Link manually</h3>
   <form class="make" @submit.prevent="say">
     <FormField :label="`Gone since ${old.release.label}`"
       ><SelectField
         v-model="was"
         filterable
         size="small"
-        label="What is gone"
+        label="Removed command"
         :placeholder="`${gone.length} commands`"
         :choices="gone.map((one) => ({ value: one.id, label: one.label }))"
     /></FormField>
@@ -38,10 +38,10 @@ function say() {
         v-model="is"
         filterable
         size="small"
-        label="What is new"
+        label="New command"
         :placeholder="`${fresh.length} commands`"
         :choices="fresh.map((one) => ({ value: one.id, label: one.label }))"
     /></FormField>
-    <button type="submit" class="btn" :disabled="was === null || is === null">Confirm this</button>
+    <button type="submit" class="btn" :disabled="was === null || is === null">Link commands</button>
   </form>
 </template>

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { platformName } from '@crib/core/keys';
 import { canonicalText } from '@crib/core/press';
-import { say } from '@crib/core/words';
+import { counted, say } from '@crib/core/words';
 import { commandHistory, pressHistory } from '@crib/core/release';
 import { useAnswer } from '../../api/queries.ts';
 import KeyChip from '../../parts/KeyChip.vue';
@@ -13,6 +13,7 @@ import { useWorkspace } from '../../stores/workspace.ts';
 import GiveBack from './GiveBack.vue';
 import ReleasesFrame from './ReleasesFrame.vue';
 import LineTable from '../../parts/LineTable.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** A command, or a press, through all releases of the app. */
 const workspace = useWorkspace();
@@ -53,17 +54,26 @@ const nameOf = (id: number) => states.value?.flatMap((one) => one.commands).find
 
 <template>
   <ReleasesFrame :ready="states !== null || !(command || press)" :problem="failed" @again="load">
-    <StateNote v-if="!command && !press" first title="Choose a command or a press">
-      <p>Open its story from the margin of What moved, or from a command’s page.</p>
-      <RouterLink class="btn" :to="{ name: 'releases', query: luggage }">To what moved</RouterLink>
+    <StateNote v-if="!command && !press" first title="Choose a command or shortcut">
+      <p>Open its history from Changes or from a command page.</p>
+      <RouterLink class="btn" :to="{ name: 'releases', query: luggage }">Back to changes</RouterLink>
     </StateNote>
     <template v-else>
-      <h1>
-        {{ title }}<small>through {{ lines.length }} releases, {{ platformName(platform) }}</small>
-      </h1>
+      <PageHead>
+        {{ title
+        }}<template #beside
+          ><small>{{ counted(lines.length, 'release') }}, {{ platformName(platform) }}</small></template
+        ></PageHead
+      >
       <LineTable
         label="Release by release"
-        :columns="['Release', command ? 'Called' : 'Does', 'Keys', command ? 'In the menus' : 'Where', 'What changed']"
+        :columns="[
+          'Release',
+          command ? 'Name' : 'Command',
+          'Shortcut',
+          command ? 'Menu path' : 'Where it works',
+          'Change',
+        ]"
       >
         <tr v-for="one in lines.toReversed()" :key="one.release.id" :class="{ changed: one.changes.length }">
           <th scope="row">
@@ -72,7 +82,7 @@ const nameOf = (id: number) => states.value?.flatMap((one) => one.commands).find
           </th>
           <td>
             <template v-if="one.commands.length">{{ one.commands.map((each) => each.label).join(', ') }}</template>
-            <span v-else class="mid">{{ command ? 'not there' : 'nothing' }}</span>
+            <span v-else class="mid">{{ command ? 'not available' : 'not assigned' }}</span>
           </td>
           <td>
             <span v-for="key in one.keys" :key="`${key.command} ${key.shortcut}`" class="key">
@@ -93,18 +103,18 @@ const nameOf = (id: number) => states.value?.flatMap((one) => one.commands).find
           <td>{{ one.changes.map((each) => say(each)).join(', ') }}</td>
         </tr>
       </LineTable>
-      <h2 v-if="inHand" class="sr-only">Its former keys</h2>
+      <h2 v-if="inHand" class="sr-only">Previous shortcuts</h2>
       <GiveBack v-if="inHand" :command="inHand" :had="had" />
       <div class="actions">
         <RouterLink v-if="command" class="btn" :to="{ name: 'command', params: { command }, query: luggage }"
-          >Its page in the catalogue</RouterLink
+          >Open in catalogue</RouterLink
         >
         <RouterLink
           v-for="id in press ? [...new Set(lines.flatMap((one) => one.keys.map((key) => key.command)))] : []"
           :key="id"
           class="btn"
           :to="{ name: 'story', query: { ...luggage, command: nameOf(id) } }"
-          >The story of {{ labelOf(id) }}</RouterLink
+          >History of {{ labelOf(id) }}</RouterLink
         >
       </div>
     </template>

@@ -31,7 +31,7 @@ async function write() {
 
 <template>
   <button type="button" class="btn primary" @click="write">
-    {{ present ? 'To the change notes' : 'Write the change notes' }}
+    {{ present ? 'Open change notes' : 'Write change notes' }}
   </button>
   <ProblemList :problems="problems" />
 </template>

@@ -7,18 +7,18 @@ import { show } from '../../words/chips.ts';
 
 /** What each group of the comparison is called. */
 export const KIND_TITLES: Record<MovedKind, string> = {
-  'new meaning': 'Same keys, new meaning',
-  moved: 'Moved to another key',
-  lost: 'Lost a key',
-  gained: 'New key',
-  dropped: 'Gone',
+  'new meaning': 'Shortcut now runs another command',
+  moved: 'Shortcut changed',
+  lost: 'Lost a shortcut',
+  gained: 'Gained a shortcut',
+  dropped: 'Removed',
   added: 'New command',
   split: 'Split',
   merged: 'Merged',
   renamed: 'Renamed',
   'moved in the menus': 'Moved in the menus',
-  'became fixed': 'Cannot be changed any more',
-  'became free': 'Can be changed now',
+  'became fixed': 'Now fixed',
+  'became free': 'Now customisable',
   same: 'Same as before',
 };
 

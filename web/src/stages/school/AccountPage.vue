@@ -11,6 +11,7 @@ import SchoolFrame from './SchoolFrame.vue';
 import { useDoing } from '../../composables/useDoing.ts';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** One’s own account: name, password, where one is signed in, workspaces, and tokens for scripts. */
 const session = useSession();
@@ -20,13 +21,13 @@ const form = reactive({ name: session.editor?.name ?? '', old: '', now: '' });
 const saveName = () =>
   own.doing(async () => {
     session.editor = await ask('PUT /api/account', {}, { name: form.name });
-  }, 'Saved.');
+  }, 'Name saved.');
 const savePassword = () =>
   own.doing(async () => {
     await ask('PUT /api/account', {}, { password: { old: form.old, now: form.now } });
     Object.assign(form, { old: '', now: '' });
-  }, 'Your password is changed; you are signed out everywhere else.');
-const leaveOthers = () => own.doing(() => ask('DELETE /api/sessions'), 'You are signed out everywhere but here.');
+  }, 'Password changed. You have been signed out on all other devices.');
+const leaveOthers = () => own.doing(() => ask('DELETE /api/sessions'), 'Signed out on all other devices.');
 
 const work = useDoing();
 const anew = reactive({ workspace: '' });
@@ -45,7 +46,7 @@ const tokens = shallowRef<readonly ApiToken[]>([]);
 const made = shallowRef<MadeToken | null>(null);
 const keys = useDoing();
 const token = reactive<{ name: string; scope: Scope; days: number }>({ name: '', scope: 'read', days: 90 });
-const MAY: Record<Scope, string> = { read: 'looks', write: 'looks and writes', publish: 'looks, writes and publishes' };
+const MAY: Record<Scope, string> = { read: 'read', write: 'read and write', publish: 'read, write and publish' };
 const load = async () => void (tokens.value = await ask('GET /api/tokens'));
 onMounted(() => keys.doing(load));
 const make = () =>
@@ -59,33 +60,35 @@ const end = (id: number) =>
     await ask('DELETE /api/tokens/:id', { id });
     if (made.value?.id === id) made.value = null;
     await load();
-  }, 'Ended: it lets nobody in any more.');
+  }, 'Token revoked.');
 </script>
 
 <template>
   <SchoolFrame wide>
-    <h1>
-      Your account<small>{{ session.editor?.email }}</small>
-    </h1>
+    <PageHead
+      >Your account<template #beside
+        ><small>{{ session.editor?.email }}</small></template
+      ></PageHead
+    >
     <div class="parts">
       <section>
         <h2>Name and password</h2>
         <form class="make" @submit.prevent="saveName">
           <FormField label="Name"><ElInput v-model="form.name" maxlength="80" required /></FormField>
-          <button type="submit" class="btn" :disabled="own.busy.value || !form.name.trim()">Save the name</button>
+          <button type="submit" class="btn" :disabled="own.busy.value || !form.name.trim()">Save name</button>
         </form>
         <form class="make" @submit.prevent="savePassword">
-          <FormField label="Password now"
+          <FormField label="Current password"
             ><ElInput v-model="form.old" type="password" autocomplete="current-password" maxlength="200"
           /></FormField>
-          <FormField label="New password, at least 12 characters"
+          <FormField label="New password (at least 12 characters)"
             ><ElInput v-model="form.now" type="password" autocomplete="new-password" minlength="12" maxlength="200"
           /></FormField>
           <button type="submit" class="btn" :disabled="own.busy.value || !form.old || form.now.length < 12">
             Change the password
           </button>
         </form>
-        <button type="button" class="btn" @click="leaveOthers">Sign out everywhere else</button>
+        <button type="button" class="btn" @click="leaveOthers">Sign out on all other devices</button>
         <ProblemList :problems="own.problems.value" />
         <p role="status">{{ own.said.value }}</p>
       </section>
@@ -93,16 +96,18 @@ const end = (id: number) =>
         <h2>Workspaces</h2>
         <div v-for="one in session.editor?.workspaces" :key="one.id" class="line">
           <span>{{ one.name }}</span>
-          <span v-if="one.id === session.editor?.workspace.id" class="mid">you are here</span>
+          <span v-if="one.id === session.editor?.workspace.id" class="mid">current</span>
           <button v-else type="button" class="btn plain" @click="goTo(one.id)">
             Go there<span class="sr-only">: {{ one.name }}</span>
           </button>
         </div>
         <form class="make" @submit.prevent="begin">
-          <FormField label="A workspace of your own"
+          <FormField label="New workspace"
             ><ElInput v-model="anew.workspace" maxlength="80" placeholder="name of the workspace"
           /></FormField>
-          <button type="submit" class="btn" :disabled="work.busy.value || !anew.workspace.trim()">Begin it</button>
+          <button type="submit" class="btn" :disabled="work.busy.value || !anew.workspace.trim()">
+            Create workspace
+          </button>
         </form>
         <ProblemList :problems="work.problems.value" />
       </section>
@@ -113,28 +118,28 @@ const end = (id: number) =>
         </p>
         <div v-for="one in tokens" :key="one.id" class="line">
           <span
-            >{{ one.name }}<small class="mid"> {{ MAY[one.scope] }}, until {{ dayOf(one.endsAt) }}</small></span
+            >{{ one.name }}<small class="mid"> {{ MAY[one.scope] }}· expires {{ dayOf(one.endsAt) }}</small></span
           >
           <button type="button" class="btn plain" @click="end(one.id)">
-            End it<span class="sr-only">: {{ one.name }}</span>
+            Revoke<span class="sr-only">: {{ one.name }}</span>
           </button>
         </div>
         <form class="make" @submit.prevent="make">
-          <FormField label="What it is for"
-            ><ElInput v-model="token.name" maxlength="80" placeholder="the nightly list"
+          <FormField label="Name"
+            ><ElInput v-model="token.name" maxlength="80" placeholder="nightly import"
           /></FormField>
-          <FormField label="It"
+          <FormField label="Scope"
             ><SelectField
               v-model="token.scope"
-              label="What the token may do"
+              label="Scope"
               :choices="Scope.options.map((scope) => ({ value: scope, label: MAY[scope] }))"
           /></FormField>
-          <button type="submit" class="btn" :disabled="keys.busy.value || !token.name.trim()">Make a token</button>
+          <button type="submit" class="btn" :disabled="keys.busy.value || !token.name.trim()">Create token</button>
         </form>
         <div v-if="made" class="made" role="status">
-          <p>Copy it now: it is told only once.</p>
+          <p>Copy it now. You will not see it again.</p>
           <p class="figures token">{{ made.token }}</p>
-          <CopyText :text="made.token">Copy the token</CopyText>
+          <CopyText :text="made.token">Copy token</CopyText>
         </div>
         <ProblemList :problems="keys.problems.value" />
         <p role="status">{{ keys.said.value }}</p>

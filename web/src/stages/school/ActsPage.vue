@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, shallowRef, watch } from 'vue';
-import type { Act, ActPage } from '@crib/core/contract';
+import { actWords, type Act, type ActPage } from '@crib/core/contract';
+import { counted } from '@crib/core/words';
 import { ask } from '../../api/client.ts';
 import { useAnswer } from '../../api/queries.ts';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -12,6 +13,7 @@ import SchoolFrame from './SchoolFrame.vue';
 import { changesOf } from './changes.ts';
 import { useDoing } from '../../composables/useDoing.ts';
 import SelectField from '../../parts/SelectField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 /** What was done in the workspace: who, when, what and why, row by row; the reading-in of a list is taken back as a whole. */
 const session = useSession();
@@ -54,7 +56,7 @@ watch(
 const undo = () =>
   doing(async () => {
     await ask('POST /api/acts/:id/undo', { id: chosen.value!.id });
-  }, 'Taken back: the release is as it was before.');
+  }, 'Import undone.');
 const nameOf = (slug: string | null) => apps.value.find((one) => one.slug === slug)?.name ?? slug ?? '';
 const MOST = 80;
 </script>
@@ -62,13 +64,13 @@ const MOST = 80;
 <template>
   <SchoolFrame>
     <template #index>
-      <h3>Narrowed to</h3>
+      <h3>Filter</h3>
       <div class="narrow">
         <SelectField
           :model-value="app"
           size="small"
-          label="App"
-          placeholder="any app"
+          label="Program"
+          placeholder="All programs"
           clearable
           @update:model-value="(now: string) => set({ of: now ?? '', act: '' })"
           :choices="apps.map((one) => ({ value: one.slug, label: one.name }))"
@@ -77,7 +79,7 @@ const MOST = 80;
           :model-value="who"
           size="small"
           label="Who"
-          placeholder="anybody"
+          placeholder="Anyone"
           clearable
           @update:model-value="(now: string) => set({ who: now ?? '', act: '' })"
           :choices="(people?.members ?? []).map((one) => ({ value: String(one.id), label: one.name }))"
@@ -85,8 +87,8 @@ const MOST = 80;
         <ElInput
           :model-value="text"
           size="small"
-          aria-label="What, to what, or why"
-          placeholder="what, to what, or why"
+          aria-label="Search"
+          placeholder="Search"
           clearable
           @change="(now: string) => set({ text: now, act: '' })"
         />
@@ -95,14 +97,13 @@ const MOST = 80;
     <StateNote v-if="failed" first :problem="failed" @again="load" />
     <StateNote v-else-if="!acts" first loading />
     <template v-else>
-      <h1>What was done<small>the latest first</small></h1>
-      <StateNote
-        v-if="!acts.length"
-        :title="app || who || text ? 'Nothing of that kind was done' : 'Nothing was done yet'"
+      <PageHead
+        >Activity log<template #beside><small>latest first</small></template></PageHead
       >
-        <p>Every act stands here with who did it, when and why. None of it is ever rewritten.</p>
+      <StateNote v-if="!acts.length" :title="app || who || text ? 'No matching activity' : 'No activity yet'">
+        <p>Every change is recorded here with who, when and why. Entries are never altered.</p>
       </StateNote>
-      <div v-else class="roll" tabindex="0" role="region" aria-label="Acts">
+      <div v-else class="roll" tabindex="0" role="region" aria-label="Activity log">
         <section v-for="[day, list] in days" :key="day">
           <h2 class="day">{{ day }}</h2>
           <button
@@ -116,33 +117,33 @@ const MOST = 80;
           >
             <span class="figures">{{ timeOf(one.at) }}</span>
             <span
-              ><b>{{ one.who }}</b> {{ one.doing }}<template v-if="one.about"> · {{ one.about }}</template
+              ><b>{{ one.who }}</b> {{ actWords(one.doing) }}<template v-if="one.about"> · {{ one.about }}</template
               ><small v-if="one.why" class="mid">{{ one.why }}</small></span
             >
             <span class="mid">{{ [nameOf(one.app), one.release].filter(Boolean).join(' ') }}</span>
           </button>
         </section>
-        <button v-if="next" type="button" class="btn further" @click="more">Earlier acts</button>
+        <button v-if="next" type="button" class="btn further" @click="more">Show older</button>
       </div>
     </template>
     <template #margin>
       <template v-if="chosen">
-        <h2>{{ chosen.doing }}</h2>
+        <h2>{{ actWords(chosen.doing) }}</h2>
         <p class="under">{{ chosen.who }}, {{ dayOf(chosen.at) }} at {{ timeOf(chosen.at) }}</p>
         <p v-if="chosen.why">{{ chosen.why }}</p>
         <ProblemList :problems="unread ? [unread, ...problems] : problems" />
         <p role="status">{{ said }}</p>
         <div v-if="chosen.undoable && session.may('edit')" class="actions">
-          <button type="button" class="btn primary" :disabled="busy" @click="undo">Take all of it back</button>
+          <button type="button" class="btn primary" :disabled="busy" @click="undo">Undo this import</button>
         </div>
-        <h3>{{ chosen.rows }} {{ chosen.rows === 1 ? 'row' : 'rows' }}</h3>
+        <h3>{{ counted(chosen.rows, 'row') }}</h3>
         <div v-for="(one, at) in (rows ?? []).slice(0, MOST)" :key="at" class="row">
           <b>{{ changesOf(one).title }}</b>
           <p v-for="line in changesOf(one).lines" :key="line" class="mid">{{ line }}</p>
         </div>
         <p v-if="chosen.rows > MOST" class="mid">and {{ chosen.rows - MOST }} more</p>
       </template>
-      <p v-else class="mid">Choose an act to see each row as it was and as it became.</p>
+      <p v-else class="mid">Select an entry to see the values before and after.</p>
     </template>
   </SchoolFrame>
 </template>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, onMounted, reactive, ref, shallowRef } from 'vue';
-import { Role, aRole, type MadeInvitation, type Member, type People } from '@crib/core/contract';
+import { Role, type MadeInvitation, type Member, type People } from '@crib/core/contract';
 import type { Problem } from '@crib/core/error';
+import { counted } from '@crib/core/words';
 import { ask, problemsOf } from '../../api/client.ts';
 import CopyText from '../../parts/CopyText.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -13,6 +14,8 @@ import SchoolFrame from './SchoolFrame.vue';
 import { useDoing } from '../../composables/useDoing.ts';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
+import { capital } from '../../words/capital.ts';
 
 /** Who is in the workspace and as what; owners invite, change and remove, and say how editors save. */
 const session = useSession();
@@ -23,9 +26,9 @@ const { problems, said, busy, doing } = useDoing();
 const manages = computed(() => session.may('manage'));
 const ROLES = Role.options;
 const DOES: Record<Role, string> = {
-  owner: 'does everything, and decides who may do what',
-  editor: 'writes and publishes',
-  reviewer: 'comments, and answers what editors propose',
+  owner: 'have full access and manage members',
+  editor: 'can edit and publish',
+  reviewer: 'can comment, and approve or return proposals',
   reader: 'looks',
 };
 async function load() {
@@ -59,7 +62,7 @@ const uninvite = (id: number) =>
     await ask('DELETE /api/invitations/:id', { id });
     if (made.value?.id === id) made.value = null;
     await load();
-  }, 'Taken back: its link does not work any more.');
+  }, 'Invitation revoked.');
 const change = (one: Member, to: { role?: Role; disabled?: boolean }) =>
   doing(async () => {
     await ask('PUT /api/members/:id', { id: one.id }, to);
@@ -71,7 +74,7 @@ const remove = () =>
     await ask('DELETE /api/members/:id', { id: leaving.value!.id });
     leaving.value = null;
     await load();
-  }, 'Removed.');
+  }, 'Member removed.');
 const hereNow = (one: Member) => others.here.some((other) => other.id === one.id);
 </script>
 
@@ -80,9 +83,11 @@ const hereNow = (one: Member) => others.here.some((other) => other.id === one.id
     <StateNote v-if="failed" first :problem="failed" @again="load" />
     <StateNote v-else-if="!people" first loading />
     <template v-else>
-      <h1>
-        People<small>{{ people.members.length }} in {{ people.workspace.name }}</small>
-      </h1>
+      <PageHead
+        >People<template #beside
+          ><small>{{ counted(people.members.length, 'member') }} · {{ people.workspace.name }}</small></template
+        ></PageHead
+      >
       <ProblemList :problems="problems" />
       <p role="status" class="said">{{ said }}</p>
       <div class="roll" tabindex="0" role="region" aria-label="Members">
@@ -90,17 +95,17 @@ const hereNow = (one: Member) => others.here.some((other) => other.id === one.id
           <thead>
             <tr>
               <th scope="col">Name</th>
-              <th v-if="manages" scope="col">Address</th>
+              <th v-if="manages" scope="col">Email</th>
               <th scope="col">Role</th>
               <th scope="col">Since</th>
-              <th v-if="manages" scope="col"><span class="sr-only">What can be done</span></th>
+              <th v-if="manages" scope="col"><span class="sr-only">Actions</span></th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="one in people.members" :key="one.id" :class="{ mid: one.disabled }">
               <th scope="row">
                 {{ one.name }}<small v-if="one.id === session.editor?.id">you</small
-                ><small v-else-if="hereNow(one)">here now</small><small v-if="one.disabled">kept out</small>
+                ><small v-else-if="hereNow(one)">online</small><small v-if="one.disabled">disabled</small>
               </th>
               <td v-if="manages" class="figures">{{ one.email }}</td>
               <td>
@@ -123,7 +128,7 @@ const hereNow = (one: Member) => others.here.some((other) => other.id === one.id
                   :disabled="busy"
                   @click="change(one, { disabled: !one.disabled })"
                 >
-                  {{ one.disabled ? 'Let in again' : 'Keep out' }}<span class="sr-only">: {{ one.name }}</span>
+                  {{ one.disabled ? 'Enable' : 'Disable' }}<span class="sr-only">: {{ one.name }}</span>
                 </button>
                 <button type="button" class="btn plain" :disabled="busy" @click="leaving = one">
                   Remove<span class="sr-only"> {{ one.name }}</span>
@@ -133,51 +138,55 @@ const hereNow = (one: Member) => others.here.some((other) => other.id === one.id
           </tbody>
         </table>
         <template v-if="people.invitations.length">
-          <h2 class="waiting">Invited</h2>
+          <h2 class="waiting">Invitations</h2>
           <div v-for="one in people.invitations" :key="one.id" class="guest">
             <span
               >{{ one.email
-              }}<small class="mid"> as {{ one.role }}, by {{ one.by }}, until {{ dayOf(one.endsAt) }}</small></span
+              }}<small class="mid">
+                {{ one.role }} · invited by {{ one.by }} · expires {{ dayOf(one.endsAt) }}</small
+              ></span
             >
             <button type="button" class="btn plain" :disabled="busy" @click="uninvite(one.id)">
-              Take back<span class="sr-only"> the invitation of {{ one.email }}</span>
+              Revoke<span class="sr-only"> the invitation of {{ one.email }}</span>
             </button>
           </div>
         </template>
       </div>
       <ElDialog :model-value="Boolean(leaving)" :title="`Remove ${leaving?.name}?`" width="440" @close="leaving = null">
         <p>
-          {{ leaving?.name }} is signed out and comes in no more. Where that was their last workspace the account is
-          removed, and “a former editor” stands for the name everywhere, in history too. That cannot be taken back. What
-          they made stays.
+          {{ leaving?.name }} will lose access immediately. If this is their last workspace, the account is deleted and
+          their name is replaced by “a former editor” everywhere, including the activity log. This cannot be undone.
+          Their work is kept.
         </p>
         <template #footer>
-          <button type="button" class="btn" @click="leaving = null">Keep {{ leaving?.name }}</button>
-          <button type="button" class="btn primary" :disabled="busy" @click="remove">Remove</button>
+          <button type="button" class="btn" @click="leaving = null">Cancel</button>
+          <button type="button" class="btn primary" :disabled="busy" @click="remove">Remove member</button>
         </template>
       </ElDialog>
     </template>
     <template v-if="manages" #margin>
-      <h2>Invite somebody</h2>
+      <h2>Invite someone</h2>
       <form class="make" @submit.prevent="invite">
-        <FormField label="Address"><ElInput v-model="guest.email" type="email" maxlength="200" required /></FormField>
-        <FormField label="As"><SelectField v-model="guest.role" :choices="ROLES" /></FormField>
-        <p class="mid">As {{ aRole(guest.role) }}, somebody {{ DOES[guest.role] }}.</p>
-        <button type="submit" class="btn primary" :disabled="busy || !guest.email">Make the link</button>
+        <FormField label="Email"><ElInput v-model="guest.email" type="email" maxlength="200" required /></FormField>
+        <FormField label="Role"><SelectField v-model="guest.role" :choices="ROLES" /></FormField>
+        <p class="mid">{{ capital(guest.role) }}s {{ DOES[guest.role] }}.</p>
+        <button type="submit" class="btn primary" :disabled="busy || !guest.email">Create invitation link</button>
       </form>
       <div v-if="made" class="made" role="status">
         <p>
-          Send this link to <b>{{ made.email }}</b>. It works once, until {{ dayOf(made.endsAt) }}, and is told only
-          now.
+          Send this link to <b>{{ made.email }}</b>. It can be used once, before {{ dayOf(made.endsAt) }}. You will not
+          see it again.
         </p>
         <p class="figures link">{{ made.link }}</p>
-        <CopyText :text="made.link">Copy the link</CopyText>
+        <CopyText :text="made.link">Copy link</CopyText>
       </div>
-      <h2>The workspace</h2>
+      <h2>Workspace</h2>
       <form class="make" @submit.prevent="saveSchool">
         <FormField label="Name"><ElInput v-model="school.name" maxlength="120" required /></FormField>
-        <ElCheckbox v-model="school.editorsPropose" label="Editors propose changes of keysets" />
-        <p class="mid">A reviewer or an owner takes them, or sends them back. Layers of their own they save as ever.</p>
+        <ElCheckbox v-model="school.editorsPropose" label="Changes to shared keysets need review" />
+        <p class="mid">
+          Reviewers and owners approve or return them. Editors can still change their own keysets directly.
+        </p>
         <button type="submit" class="btn" :disabled="busy || !school.name">Save</button>
       </form>
     </template>

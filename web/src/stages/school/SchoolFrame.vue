@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { useRoute } from 'vue-router';
-import { aRole } from '@crib/core/contract';
 import IndexLine from '../../parts/IndexLine.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import { useSession } from '../../stores/session.ts';
@@ -11,7 +10,7 @@ const route = useRoute();
 const session = useSession();
 const VIEWS = [
   ['people', 'People'],
-  ['acts', 'What was done'],
+  ['acts', 'Activity log'],
   ['account', 'Your account'],
 ] as const;
 </script>
@@ -20,7 +19,7 @@ const VIEWS = [
   <StageFrame :wide="wide">
     <template #index>
       <h2>{{ session.editor?.workspace.name }}</h2>
-      <p class="mid views">you are {{ session.editor && aRole(session.editor.role) }} here</p>
+      <p class="mid views">your role: {{ session.editor?.role }}</p>
       <IndexLine v-for="[name, title] in VIEWS" :key="name" :to="{ name }" :on="route.name === name">{{
         title
       }}</IndexLine>

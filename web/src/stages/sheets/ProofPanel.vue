@@ -19,17 +19,17 @@ const emit = defineEmits<{
 const workspace = useWorkspace();
 const groups = computed(() =>
   [
-    { title: 'Wrong', list: props.findings.filter((one) => one.wrong) },
-    { title: 'To be known', list: props.findings.filter((one) => !one.wrong) },
+    { title: 'Errors', list: props.findings.filter((one) => one.wrong) },
+    { title: 'Notices', list: props.findings.filter((one) => !one.wrong) },
   ].filter((one) => one.list.length),
 );
 function where({ at }: Finding): string {
-  const titled = (section: number) => props.sections[section]?.title || 'a section without a title';
+  const titled = (section: number) => props.sections[section]?.title || 'Untitled section';
   switch (at.part) {
     case 'title':
       return 'In the title';
     case 'intro':
-      return 'Above the sections';
+      return 'In the introduction';
     case 'sheet':
       return 'On the whole sheet';
     case 'heading':
@@ -41,11 +41,11 @@ function where({ at }: Finding): string {
 </script>
 
 <template>
-  <h2>Proof</h2>
+  <h2>Check</h2>
   <p class="under">
     {{
       findings.length
-        ? 'Fix each error, or give a reason to keep it.'
+        ? 'Fix the errors, or give a reason to keep them.'
         : 'Nothing is wrong, and nothing needs to be known.'
     }}
   </p>
@@ -67,7 +67,7 @@ function where({ at }: Finding): string {
         :model-value="because.get(one.key) ?? ''"
         size="small"
         maxlength="240"
-        placeholder="or it stays, because"
+        placeholder="or keep it: reason"
         :aria-label="`Why it stays: ${say(one.said)}`"
         @update:model-value="(text) => emit('because', one.key, String(text))"
       />

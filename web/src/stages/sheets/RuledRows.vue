@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { rowsIn } from '@crib/core/sheet';
 import type { SheetFacts, SheetSection } from '@crib/core/contract';
+import { counted } from '@crib/core/words';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** The rows a rule gives: each can be pinned to the top or left out; and what has come and gone since the last edition. */
@@ -39,11 +40,11 @@ const putBack = (command: number) =>
 </script>
 
 <template>
-  <p class="under">{{ rows.length }} rows by its rule</p>
+  <p class="under">{{ counted(rows.length, 'row') }} from the rule</p>
   <p v-if="added.length || dropped.length" class="mid">
     Since the last edition<template v-if="added.length"
-      >: new {{ added.map((one) => label(one.command)).join(', ') }}</template
-    ><template v-if="dropped.length">; gone {{ dropped.map((one) => one.label).join(', ') }}</template
+      >: added {{ added.map((one) => label(one.command)).join(', ') }}</template
+    ><template v-if="dropped.length">; removed {{ dropped.map((one) => one.label).join(', ') }}</template
     >.
   </p>
   <div v-for="(row, at) in rows" :key="`${row.command} ${at}`" class="row">
@@ -80,10 +81,10 @@ const putBack = (command: number) =>
     />
   </div>
   <template v-if="section.leftOut.length">
-    <h3>Left out</h3>
+    <h3>Excluded</h3>
     <p v-for="command in section.leftOut" :key="command" class="row">
       {{ label(command) }}
-      <button type="button" class="btn plain" @click="putBack(command)">put back</button>
+      <button type="button" class="btn plain" @click="putBack(command)">Include again</button>
     </p>
   </template>
 </template>

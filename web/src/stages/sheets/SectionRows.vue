@@ -39,7 +39,7 @@ const keysOf = (command: number) => [
 </script>
 
 <template>
-  <p class="under">Its lines, in the order they are printed</p>
+  <p class="under">Rows in print order</p>
   <VueDraggable
     :model-value="section.rows"
     handle=".grip"
@@ -53,7 +53,7 @@ const keysOf = (command: number) => [
           <button
             type="button"
             class="btn plain"
-            :aria-label="`${label(row.command)} up`"
+            :aria-label="`Move ${label(row.command)} up`"
             :disabled="at === 0"
             @click="emit('change', (one) => move(one.rows, at, -1))"
           >
@@ -62,7 +62,7 @@ const keysOf = (command: number) => [
           <button
             type="button"
             class="btn plain"
-            :aria-label="`${label(row.command)} down`"
+            :aria-label="`Move ${label(row.command)} down`"
             :disabled="at === section.rows.length - 1"
             @click="emit('change', (one) => move(one.rows, at, 1))"
           >
@@ -71,10 +71,10 @@ const keysOf = (command: number) => [
           <button
             type="button"
             class="btn plain"
-            :aria-label="`Take ${label(row.command)} off the sheet`"
+            :aria-label="`Remove ${label(row.command)} from the sheet`"
             @click="emit('change', (one) => one.rows.splice(at, 1))"
           >
-            off
+            Remove
           </button>
         </span>
       </div>
@@ -88,14 +88,14 @@ const keysOf = (command: number) => [
       />
     </div>
   </VueDraggable>
-  <h3><label for="wanted">Add a command</label></h3>
-  <ElInput id="wanted" v-model="wanted" placeholder="Name a command" clearable />
+  <h3><label for="wanted">Add commands</label></h3>
+  <ElInput id="wanted" v-model="wanted" placeholder="Search commands" clearable />
   <button v-for="command in found" :key="command.id" type="button" class="found" @click="emit('add', command.id)">
     <span>{{ command.label }}</span>
-    <span v-if="used.has(command.id)" class="mid">once more</span>
+    <span v-if="used.has(command.id)" class="mid">add again</span>
     <KeyChip v-for="key in keysOf(command.id).slice(0, 1)" :key="key" :shortcut="key" :platform="platform" :how="how" />
   </button>
-  <p v-if="wanted && !found.length" class="mid">No command has that name.</p>
+  <p v-if="wanted && !found.length" class="mid">No matching commands.</p>
 </template>
 
 <style scoped>

@@ -19,19 +19,19 @@ const workspace = useWorkspace();
 type By = SheetRule['by'];
 const RULES: Record<By, string> = {
   category: 'A category',
-  place: 'All keys of a place',
-  run: 'A run, in its order',
+  place: 'All shortcuts in a context',
+  run: 'A task, step by step',
   changed: 'Changed in this release',
-  edits: 'All edits of the keyset',
+  edits: 'All edits in the keyset',
   'edits since': 'Edits since the last edition',
-  used: 'The most used',
+  used: 'Most used',
   key: 'One key with all its modifiers',
-  fixed: 'What cannot be changed',
-  stuck: 'When stuck',
+  fixed: 'Fixed shortcuts',
+  stuck: 'Emergency keys (Esc, Undo …)',
   coming: 'Coming from another program',
 };
 const ORDERS: Record<(typeof SHEET_ORDERS)[number], string> = {
-  given: 'as given',
+  given: 'manual',
   menu: 'by menu',
   category: 'by category',
   alphabet: 'by name',
@@ -72,7 +72,7 @@ function begun(by: By): SheetRule {
   }
 }
 /** Drawings stand in place of rows, for the layout in hand. */
-const FIGURES: Record<SheetFigure['of'], string> = { reach: 'A reach chart', room: 'A table of room left' };
+const FIGURES: Record<SheetFigure['of'], string> = { reach: 'Keyboard map', room: 'Table of free shortcuts' };
 const choose = (by: By | 'hand' | SheetFigure['of']) =>
   emit('change', (one) => {
     one.figure = by === 'reach' || by === 'room' ? { of: by, layout: layoutInHand.value.id, context: null } : null;
@@ -83,7 +83,7 @@ const named = (rule: SheetRule) => emit('change', (one) => (one.rule = rule));
 </script>
 
 <template>
-  <FormField class="field" label="Filled by"
+  <FormField class="field" label="Fill"
     ><SelectField
       :model-value="section.figure?.of ?? section.rule?.by ?? 'hand'"
       size="small"
@@ -94,11 +94,11 @@ const named = (rule: SheetRule) => emit('change', (one) => (one.rule = rule));
         ...Object.entries(FIGURES).map(([value, label]) => ({ value, label })),
       ]"
   /></FormField>
-  <FormField v-if="section.figure" class="field" label="In"
+  <FormField v-if="section.figure" class="field" label="Context"
     ><SelectField
       :model-value="section.figure.context ?? workspace.tree?.root.id"
       size="small"
-      label="Place of the drawing"
+      label="Context of the chart"
       @update:model-value="inPlace"
       :choices="(workspace.tree?.inOrder ?? []).map((one) => ({ value: one.id, label: one.name }))"
   /></FormField>
@@ -117,7 +117,7 @@ const named = (rule: SheetRule) => emit('change', (one) => (one.rule = rule));
       :model-value="section.rule.context"
       filterable
       size="small"
-      label="Place"
+      label="Context"
       @update:model-value="(context: number) => named({ by: 'place', context })"
       :choices="(workspace.tree?.inOrder ?? []).map((one) => ({ value: one.id, label: workspace.tree!.path(one.id) }))"
     />
@@ -125,7 +125,7 @@ const named = (rule: SheetRule) => emit('change', (one) => (one.rule = rule));
       v-else-if="section.rule.by === 'run'"
       :model-value="section.rule.run"
       size="small"
-      label="Run"
+      label="Task"
       @update:model-value="(run: number) => named({ by: 'run', run })"
       :choices="(catalogue?.runs ?? []).map((one) => ({ value: one.id, label: one.name }))"
     />
@@ -136,7 +136,7 @@ const named = (rule: SheetRule) => emit('change', (one) => (one.rule = rule));
       :max="100"
       size="small"
       controls-position="right"
-      aria-label="How many"
+      aria-label="Number of rows"
       @update:model-value="(most: number | undefined) => named({ by: 'used', most: most ?? 12 })"
     />
     <ElInput
@@ -151,12 +151,12 @@ const named = (rule: SheetRule) => emit('change', (one) => (one.rule = rule));
       v-else-if="section.rule.by === 'coming'"
       :model-value="section.rule.crosswalk"
       size="small"
-      label="From which program"
+      label="Previous program"
       @update:model-value="(crosswalk: number) => named({ by: 'coming', crosswalk })"
       :choices="facts.coming.map((one) => ({ value: one.crosswalk, label: one.from }))"
     />
   </template>
-  <FormField class="field" label="In order"
+  <FormField class="field" label="Sort"
     ><SelectField
       :model-value="section.sort"
       size="small"

@@ -11,7 +11,7 @@ const emit = defineEmits<{ change: [part: Partial<SheetLook>] }>();
 const PAPERS: Record<SheetLook['paper'], string> = {
   a4: 'A4',
   letter: 'Letter',
-  a3: 'A3, a poster',
+  a3: 'A3 poster',
   pocket: 'Pocket card, folded',
 };
 const PARTS: Record<(typeof ROW_PARTS)[number], string> = {
@@ -19,25 +19,25 @@ const PARTS: Record<(typeof ROW_PARTS)[number], string> = {
   menu: 'Menu path',
   note: 'Note',
   'memory aid': 'Memory aid',
-  origin: 'What was shipped',
-  needs: 'What it needs',
-  then: 'What comes next',
+  origin: 'Built-in shortcut',
+  needs: 'Requirements',
+  then: 'Follow-up',
   sign: 'What the user sees',
-  states: 'States and presses',
-  advice: 'Advice among ways',
+  states: 'States and repeated presses',
+  advice: 'Recommended alternative',
   lesson: 'Lesson',
-  reason: 'Reason of an edit',
+  reason: 'Reason for an edit',
 };
 const least = computed(() =>
-  props.look.distance === null ? '' : `no smaller than ${Math.ceil(4 * leastAt(props.look.distance)) / 4} pt`,
+  props.look.distance === null ? '' : `at least ${Math.ceil(4 * leastAt(props.look.distance)) / 4} pt`,
 );
 /** What a sheet has besides its rows, or has not. */
 const BESIDES = {
   sideBySide: 'All platforms side by side',
-  ticks: 'A box to tick before each row',
-  marks: 'Boxes: I use it, I mean to learn it, not for me',
-  code: 'Its address as a code to scan',
-  legend: 'What the signs mean',
+  ticks: 'Checkbox before each row',
+  marks: 'Checkboxes: use it / want to learn / not for me',
+  code: 'QR code with link',
+  legend: 'Legend',
   marksNew: 'Mark what is new since the last edition',
 } as const satisfies Partial<Record<keyof SheetLook, string>>;
 const toggle = (part: (typeof ROW_PARTS)[number], on: boolean) =>
@@ -45,7 +45,7 @@ const toggle = (part: (typeof ROW_PARTS)[number], on: boolean) =>
 </script>
 
 <template>
-  <h3>The paper</h3>
+  <h3>Paper</h3>
   <FormField class="field" label="Size"
     ><SelectField
       :model-value="look.paper"
@@ -69,7 +69,7 @@ const toggle = (part: (typeof ROW_PARTS)[number], on: boolean) =>
       controls-position="right"
       @update:model-value="(columns: number | undefined) => emit('change', { columns: columns ?? 3 })"
   /></FormField>
-  <FormField class="field" label="Pages at the most"
+  <FormField class="field" label="Maximum pages"
     ><ElInputNumber
       :model-value="look.pages"
       :min="1"
@@ -78,7 +78,7 @@ const toggle = (part: (typeof ROW_PARTS)[number], on: boolean) =>
       controls-position="right"
       @update:model-value="(pages: number | undefined) => emit('change', { pages: pages ?? 1 })"
   /></FormField>
-  <FormField class="field" label="Read from, in cm"
+  <FormField class="field" label="Reading distance (cm)"
     ><ElInputNumber
       :model-value="look.distance ?? undefined"
       :min="20"
@@ -89,13 +89,13 @@ const toggle = (part: (typeof ROW_PARTS)[number], on: boolean) =>
       placeholder="any"
       @update:model-value="(distance: number | undefined) => emit('change', { distance: distance ?? null })"
   /></FormField>
-  <p v-if="least" class="mid">{{ least }}: a capital is seen under 16 minutes of arc</p>
+  <p v-if="least" class="mid">{{ least }} to be readable at this distance</p>
   <ElCheckbox
     :model-value="look.largePrint"
     label="Large print, 16 pt or more"
     @update:model-value="(on) => emit('change', { largePrint: Boolean(on) })"
   />
-  <h3>What a row says</h3>
+  <h3>Show in each row</h3>
   <ElCheckbox
     v-for="part in ROW_PARTS"
     :key="part"
@@ -103,7 +103,7 @@ const toggle = (part: (typeof ROW_PARTS)[number], on: boolean) =>
     :label="PARTS[part]"
     @update:model-value="(on) => toggle(part, Boolean(on))"
   />
-  <h3>Besides</h3>
+  <h3>Also show</h3>
   <ElCheckbox
     v-for="(label, flag) in BESIDES"
     :key="flag"

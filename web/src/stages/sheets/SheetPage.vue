@@ -16,9 +16,11 @@ import SheetPaper from './SheetPaper.vue';
 import SheetTexts from './SheetTexts.vue';
 import StripLook from './StripLook.vue';
 import type { SheetLayout } from '@crib/core/sheet';
+import { counted } from '@crib/core/words';
 import { move, useSheet } from './useSheet.ts';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 const workspace = useWorkspace();
 const { route, router, kept, set, platform, style, luggage } = usePlace();
@@ -69,9 +71,9 @@ const written = computed(() => (style.value === 'symbols' ? 'symbols' : 'words')
 const fitted = computed(() => {
   const found = layout.value;
   if (!found) return '';
-  const pages = `${found.pages.length} ${found.pages.length === 1 ? 'page' : 'pages'}`;
-  if (!found.fits) return `${pages}: more than it may take, at the least size of ${found.size} pt`;
-  return `${found.size} pt, ${pages}${found.broken ? `, ${found.broken} ${found.broken === 1 ? 'section' : 'sections'} over two columns` : ''}`;
+  const pages = counted(found.pages.length, 'page');
+  if (!found.fits) return `${pages}: too long, even at the smallest size (${found.size} pt)`;
+  return `${found.size} pt, ${pages}${found.broken ? `, ${counted(found.broken, 'section')} split across columns` : ''}`;
 });
 function makeSection(title: string) {
   if (!title.trim()) return;
@@ -105,18 +107,18 @@ async function gone() {
   <StageFrame v-else>
     <template #index>
       <h2>Sections</h2>
-      <p class="mid">{{ rowsInAll }} lines</p>
-      <IndexLine :on="view === 'look'" @click="set({ view: 'look' }, true)">The page</IndexLine>
-      <IndexLine :on="view === 'strips'" @click="set({ view: 'strips' }, true)">Strips and keycaps</IndexLine>
-      <IndexLine :on="view === 'proof'" :count="findings.length" @click="set({ view: 'proof' }, true)">Proof</IndexLine>
-      <h3>Its sections</h3>
+      <p class="mid">{{ counted(rowsInAll, 'row') }}</p>
+      <IndexLine :on="view === 'look'" @click="set({ view: 'look' }, true)">Page setup</IndexLine>
+      <IndexLine :on="view === 'strips'" @click="set({ view: 'strips' }, true)">Strips and key labels</IndexLine>
+      <IndexLine :on="view === 'proof'" :count="findings.length" @click="set({ view: 'proof' }, true)">Check</IndexLine>
+      <h3>Edit section</h3>
       <IndexLine
         v-for="(one, index) in sheet.sections"
         :key="index"
         :on="view === 'section' && index === section"
         :count="body.sections[index]?.rows.length ?? 0"
         @click="((section = index), set({ view: '' }, true))"
-        >{{ one.title || 'without a title' }}</IndexLine
+        >{{ one.title || 'Untitled' }}</IndexLine
       >
       <form class="add" @submit.prevent="makeSection(newTitle)">
         <ElInput
@@ -126,7 +128,7 @@ async function gone() {
           placeholder="New section"
           maxlength="120"
         />
-        <button class="btn" type="submit">Add</button>
+        <button class="btn" type="submit">Add section</button>
       </form>
       <template v-if="sheet.editions.length">
         <h3>Published</h3>
@@ -138,13 +140,15 @@ async function gone() {
       </template>
     </template>
 
-    <h1>
+    <PageHead>
       {{ sheet.title
-      }}<small
-        >{{ workspace.keyset(sheet.keysetId)?.name }} ·
-        {{ sheet.editions.length ? `edition ${sheet.editions[0]!.number} is out` : 'not published' }}</small
-      >
-    </h1>
+      }}<template #beside
+        ><small
+          >{{ workspace.keyset(sheet.keysetId)?.name }} ·
+          {{ sheet.editions.length ? `edition ${sheet.editions[0]!.number} published` : 'not published' }}</small
+        ></template
+      ></PageHead
+    >
     <div class="tools">
       <span role="status">{{ fitted }}</span>
       <SelectField
@@ -153,19 +157,19 @@ async function gone() {
         style="width: 92px"
         label="Zoom"
         @update:model-value="(value: string) => set({ zoom: value === '100' ? '' : value }, true)"
-        :choices="['60', '80', '100', '130', '180'].map((one) => ({ value: one, label: `${one} %` }))"
+        :choices="['60', '80', '100', '130', '180'].map((one) => ({ value: one, label: `${one}%` }))"
       />
       <span v-if="pages > 1" class="turning">
-        <button type="button" class="btn plain" :disabled="page <= 1" aria-label="The page before" @click="turn(-1)">
+        <button type="button" class="btn plain" :disabled="page <= 1" aria-label="Previous page" @click="turn(-1)">
           ←
         </button>
         <span class="figures">page {{ page }} of {{ pages }}</span>
-        <button type="button" class="btn plain" :disabled="page >= pages" aria-label="The next page" @click="turn(1)">
+        <button type="button" class="btn plain" :disabled="page >= pages" aria-label="Next page" @click="turn(1)">
           →
         </button>
       </span>
       <span class="end">
-        <span role="status" class="state">{{ busy ? 'Saving…' : unsaved ? 'Not saved yet' : 'Saved' }}</span>
+        <span role="status" class="state">{{ busy ? 'Saving…' : unsaved ? 'Unsaved changes' : 'Saved' }}</span>
         <button type="button" class="btn" :disabled="!unsaved || busy" @click="save">Save</button>
         <button type="button" class="btn primary" :disabled="busy || isEmpty" @click="issue">
           Publish edition {{ (sheet.editions[0]?.number ?? 0) + 1 }}
@@ -173,8 +177,8 @@ async function gone() {
       </span>
     </div>
     <ProblemList :problems="problems" />
-    <StateNote v-if="isEmpty" title="An empty page"
-      ><p>Add a section, then let a rule fill it, or put commands into it from the margin.</p></StateNote
+    <StateNote v-if="isEmpty" title="Empty sheet"
+      ><p>Add a section, then fill it with a rule or pick commands in the panel.</p></StateNote
     >
     <SheetPaper
       v-else
@@ -206,7 +210,7 @@ async function gone() {
         @change="(part) => change((draft) => Object.assign(draft.look, part))"
       />
       <template v-else-if="view === 'look'">
-        <h2>The page</h2>
+        <h2>Page setup</h2>
         <SheetTexts :sheet="sheet" @change="(part) => change((draft) => Object.assign(draft, part))" />
         <SheetLook :look="sheet.look" @change="(part) => change((draft) => Object.assign(draft.look, part))" />
         <div class="actions"><DeleteThing kind="sheet" :id="sheet.id" :name="sheet.title" @deleted="gone" /></div>
@@ -245,7 +249,7 @@ async function gone() {
           @add="(command) => addRow(section, command)"
         />
         <div v-if="sheet.sections[section]" class="actions">
-          <button type="button" class="btn" :disabled="section === 0" @click="sectionUp">Section up</button>
+          <button type="button" class="btn" :disabled="section === 0" @click="sectionUp">Move section up</button>
           <button type="button" class="btn" @click="removeSection">Remove section</button>
         </div>
       </template>

@@ -69,7 +69,7 @@ watch(
       :class="{ over: leaf.over }"
       :style="{ '--u': `${zoom / 75}px` }"
     >
-      <p v-if="leaf.over" class="says">This page is more than the sheet may take.</p>
+      <p v-if="leaf.over" class="says">Over the page limit.</p>
       <DrawnPage :html="leaf.html" />
     </div>
   </div>

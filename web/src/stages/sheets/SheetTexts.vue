@@ -9,15 +9,15 @@ defineProps<{ sheet: Texts }>();
 const emit = defineEmits<{ change: [part: Partial<Texts>] }>();
 const FIELDS = [
   { name: 'title', says: 'Title', most: 120, rows: 0, hint: '' },
-  { name: 'intro', says: 'Above the sections', most: 1000, rows: 2, hint: '' },
+  { name: 'intro', says: 'Introduction', most: 1000, rows: 2, hint: '' },
   { name: 'credit', says: 'Credit and licence', most: 240, rows: 2, hint: '' },
-  { name: 'terms', says: 'What learners may do with it', most: 240, rows: 0, hint: '' },
+  { name: 'terms', says: 'Terms of use', most: 240, rows: 0, hint: '' },
   {
     name: 'independence',
-    says: 'That it is not the maker’s',
+    says: 'Disclaimer',
     most: 240,
     rows: 0,
-    hint: 'Not made or checked by the maker of the program',
+    hint: 'Not produced or reviewed by the software vendor',
   },
 ] as const;
 </script>

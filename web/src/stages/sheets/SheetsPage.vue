@@ -10,6 +10,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
+import PageHead from '../../parts/PageHead.vue';
 
 const workspace = useWorkspace();
 const { router, appSlug, releaseLabel, luggage } = usePlace();
@@ -48,9 +49,13 @@ async function make() {
         <h2>{{ workspace.app?.name }}</h2>
         <p class="mid">{{ releaseLabel }}</p>
       </template>
-      <h1>Sheets for {{ releaseLabel }}</h1>
-      <StateNote v-if="sheets.length === 0" title="No sheet is composed yet">
-        <p>Name one in the margin, then pick commands into its sections.</p>
+      <PageHead
+        >Sheets<template #beside
+          ><small>{{ releaseLabel }}</small></template
+        ></PageHead
+      >
+      <StateNote v-if="sheets.length === 0" title="No sheets yet">
+        <p>Create one in the panel, then add commands to its sections.</p>
       </StateNote>
       <ul v-else class="sheets">
         <li v-for="sheet in sheets" :key="sheet.id">
@@ -63,16 +68,16 @@ async function make() {
       </ul>
       <template #margin>
         <form class="make" @submit.prevent="make">
-          <h2>Compose a sheet</h2>
+          <h2>New sheet</h2>
           <FormField label="Title"><ElInput v-model="form.title" maxlength="120" required /></FormField>
-          <FormField label="With the keys of"
+          <FormField label="Keyset"
             ><SelectField
               v-model="form.keysetId"
               :placeholder="workspace.custom.at(-1)?.name ?? workspace.shipped?.name ?? ''"
               :choices="catalogue.keysets.map((keyset) => ({ value: keyset.id, label: keyset.name }))"
           /></FormField>
           <ProblemList :problems="problems" />
-          <div class="actions"><button class="btn primary" type="submit">Compose it</button></div>
+          <div class="actions"><button class="btn primary" type="submit">Create sheet</button></div>
         </form>
       </template>
     </StageFrame>

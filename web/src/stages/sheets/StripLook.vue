@@ -17,14 +17,14 @@ const set = (part: Partial<NonNullable<SheetLook['strips']>>) =>
 </script>
 
 <template>
-  <h2>Strips and keycaps</h2>
+  <h2>Strips and key labels</h2>
   <p class="under">
-    A strip lies above the function keys or the digits, as wide as they are; labels are as large as a keycap. They hold
-    the lines of this sheet that are one press.
+    Strips fit above the function or number keys; labels fit on the keys. They show every single-step shortcut on this
+    sheet.
   </p>
   <ElCheckbox
     :model-value="look.strips !== null"
-    label="Hand them out with the sheet"
+    label="Publish with the sheet"
     @update:model-value="(on) => turn(Boolean(on))"
   />
   <template v-if="look.strips">
@@ -32,7 +32,7 @@ const set = (part: Partial<NonNullable<SheetLook['strips']>>) =>
       ><SelectField
         :model-value="look.strips.board"
         size="small"
-        label="Keyboard of the strips"
+        label="Keyboard"
         @update:model-value="(board: string) => set({ board })"
         :choices="BOARDS.map((one) => ({ value: one.id, label: one.name }))"
     /></FormField>
@@ -41,11 +41,11 @@ const set = (part: Partial<NonNullable<SheetLook['strips']>>) =>
         :model-value="look.strips.layout"
         filterable
         size="small"
-        label="Layout of the strips"
+        label="Layout"
         @update:model-value="(layout: string) => set({ layout })"
         :choices="LAYOUTS.map((one) => ({ value: one.id, label: one.name }))"
     /></FormField>
-    <p class="mid">Print them at full size; a ruler on the page shows whether the printer did.</p>
+    <p class="mid">Print at 100%. Check with the ruler on the page.</p>
   </template>
 </template>
 

@@ -1,4 +1,4 @@
-import type { Action } from '@crib/core/contract';
+import type { Action } from './people.ts';
 
 /** Every act by what history says of it, with what whoever does it has to be allowed. */
 export const ACT_RIGHTS = {
