@@ -146,7 +146,7 @@ export const ABOUT_PAGES: Readonly<Record<string, readonly [purpose: string, fir
     'Link other commands manually in the panel.',
   ],
   'release-day': [
-    'Shortcuts that will go wrong on the first day with a new release.',
+    'Shortcuts that learners are likely to get wrong after an update.',
     'Start with the tasks your learners do most.',
     'Save the smallest fix as a keyset for the transition.',
   ],
