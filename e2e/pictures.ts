@@ -44,7 +44,7 @@ await page
   .click();
 await shoot('plan');
 await page.goto('/releases/fathomry/7.0?row=view.show-drying-heights');
-await shoot('has a new shortcut');
+await shoot('moved');
 await page.goto('/releases/fathomry/7.0/carry/3');
 await page.getByRole('row', { name: /Place sounding/ }).click();
 await shoot('carrying');
@@ -52,7 +52,7 @@ await page.goto('/sheets/fathomry/7.0/1');
 await shoot('sheet');
 await page.goto('/handouts/fathomry/7.0?view=answer');
 await page.getByLabel('The learner’s message').fill('Since the update, G deletes my soundings');
-await page.getByText('from the crosswalk').first().waitFor();
+await page.getByText('the mapping from').first().waitFor();
 await shoot('answering');
 await page.goto('/handouts/fathomry/7.0');
 await shoot('handouts');
@@ -92,7 +92,7 @@ const asked = { revision, put, why: 'For the second week at the desk.' };
 const { shown } = await post<{ shown: string[] }>('/api/keysets/3/changes/preview', asked);
 await post('/api/keysets/3/proposals', { ...asked, shown });
 await page.goto('/keysets/fathomry/7.0/proposals');
-await page.getByRole('button', { name: 'Accept' }).waitFor();
+await page.getByRole('button', { name: 'Approve' }).waitFor();
 await shoot('proposals');
 await page.goto('/acts?text=imported');
 await page

@@ -14,8 +14,8 @@ const whole = (name: string, least: number, most: number) =>
   z.coerce
     .number({ error: `${name} must be a number.` })
     .int(`${name} must be a whole number.`)
-    .min(least, `${name} is ${least} at least.`)
-    .max(most, `${name} is ${most} at most.`);
+    .min(least, `${name} must be at least ${least}.`)
+    .max(most, `${name} must be at most ${most}.`);
 
 const Environment = z.object({
   DATABASE_URL: z

@@ -69,7 +69,7 @@ export function contextTree(contexts: readonly Context[]): ContextTree {
 
   const get = (id: number) => {
     const context = byId.get(id);
-    if (!context) throw new Error(`This release has no context ${id} in this release.`);
+    if (!context) throw new Error(`This release has no context ${id}.`);
     return context;
   };
   const chain = (id: number) => chains.get(id) ?? [];

@@ -248,9 +248,9 @@ export function unfitEdits(edits: readonly Edit[], setting: Fit, platforms: read
 
 function unfitEdit(edit: Edit, setting: Fit, platforms: readonly Platform[]): Problem[] {
   const command = setting.commands.get(edit.command);
-  if (!command) return [problem('no-command', `This release has no command ${edit.command} in this release.`)];
+  if (!command) return [problem('no-command', `This release has no command ${edit.command}.`)];
   if (!setting.tree.inOrder.some((context) => context.id === edit.context)) {
-    return [problem('no-context', `This release has no context ${edit.context} in this release.`)];
+    return [problem('no-context', `This release has no context ${edit.context}.`)];
   }
   if (command.fixed) return [problem('fixed', `${command.label} cannot be changed.`)];
   const given = edit.action === 'block' ? [] : edit.shortcuts;
@@ -262,8 +262,7 @@ function unfitEdit(edit: Edit, setting: Fit, platforms: readonly Platform[]): Pr
   if (edit.holds !== undefined) {
     if (!setting.slots.has(edit.command))
       return [problem('no-slot', `${command.label} is not a slot, so no command can be assigned to it.`)];
-    if (!setting.commands.has(edit.holds))
-      return [problem('no-command', `This release has no command ${edit.holds} in this release.`)];
+    if (!setting.commands.has(edit.holds)) return [problem('no-command', `This release has no command ${edit.holds}.`)];
     if (edit.holds !== edit.command && setting.slots.has(edit.holds))
       return [problem('no-slot', 'A slot cannot contain a slot. Swap the two instead.')];
   }

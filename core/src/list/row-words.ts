@@ -151,7 +151,7 @@ export function contextsOf(row: RowSaid): (number | string)[] {
         tree.inOrder.map((context) => context.name),
       );
       const more = nested.length ? ' “>” and “|” could be part of the name, or separators between contexts.' : '';
-      row.complain('unknown-context', `no place is called “${clip(name)}”.${more}`, 'context', {
+      row.complain('unknown-context', `no context is called “${clip(name)}”.${more}`, 'context', {
         suggestions: [...nested, ...close],
         about: name,
       });

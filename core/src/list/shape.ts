@@ -1,3 +1,4 @@
+import { numberOf } from '../words/counts.ts';
 import { readShortcuts, type Platform } from '../keys/index.ts';
 import { problem, type Problem } from '../error/index.ts';
 import { headingMeaning } from './columns.ts';
@@ -23,13 +24,9 @@ const known = (cells: readonly string[], platforms: readonly Platform[]) =>
 export function shapeTable(raw: RawTable, options: ShapeOptions): Table | Problem {
   const { rows } = raw;
   if (rows.length > MOST_ROWS + 1)
-    return problem(
-      'too-many-rows',
-      `The list has more than ${MOST_ROWS.toLocaleString('en-GB')} rows. Split it into several lists.`,
-    );
+    return problem('too-many-rows', `The list has more than ${numberOf(MOST_ROWS)} rows. Split it into several lists.`);
   const width = Math.max(0, ...rows.map((row) => row.cells.length));
-  if (rows.length * width > MOST_CELLS)
-    return tooManyCells(`${rows.length.toLocaleString('en-GB')} rows of ${width} columns`);
+  if (rows.length * width > MOST_CELLS) return tooManyCells(`${numberOf(rows.length)} rows of ${width} columns`);
   if (rows.length === 0 || width === 0) return problem('empty-file', 'No table found. Paste or choose a list.');
   const at = headAt(rows, options);
   const head = at < 0 ? null : rows[at]!;

@@ -1,3 +1,4 @@
+import { numberOf } from '../words/counts.ts';
 import Papa from 'papaparse';
 import { problem, type Problem } from '../error/index.ts';
 import { MOST_COLUMNS, MOST_ROWS } from './formats/raw.ts';
@@ -85,7 +86,7 @@ export function readTable(source: string): Table | Problem {
         if (records.length > MOST_ROWS + 1) {
           failure = problem(
             'too-many-rows',
-            `The list has more than ${MOST_ROWS.toLocaleString('en-GB')} rows. Split it into several lists.`,
+            `The list has more than ${numberOf(MOST_ROWS)} rows. Split it into several lists.`,
             { line },
           );
         }

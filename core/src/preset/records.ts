@@ -1,3 +1,4 @@
+import { numberOf } from '../words/counts.ts';
 import type { Recipe } from '../contract/index.ts';
 import { refuse } from '../error/index.ts';
 import { jsonRecords } from './json-records.ts';
@@ -16,7 +17,7 @@ export function recordsIn(recipe: Recipe, text: string): FoundRecord[] {
   if (found.length > MOST_RECORDS)
     refuse(
       'too-large',
-      `A preset file can have at most ${MOST_RECORDS.toLocaleString('en-GB')} entries; this has ${found.length.toLocaleString('en-GB')}.`,
+      `A preset file can have at most ${numberOf(MOST_RECORDS)} entries; this has ${numberOf(found.length)}.`,
     );
   return found;
 }

@@ -5,4 +5,4 @@ export { EN } from './en.ts';
 export { where } from './where.ts';
 export { meantSaid } from './meant.ts';
 export { counted, listed, numberOf, percent } from './counts.ts';
-export { dateIn } from './dates.ts';
+export { dateIn, momentIn } from './dates.ts';

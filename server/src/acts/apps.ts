@@ -66,7 +66,7 @@ export const makePlace = (acting: Acting, id: number, asked: z.output<typeof New
       const contexts = await contextsOf(db, release.id);
       const parent = asked.parent ?? contexts.find((context) => context.parent === null)!.id;
       if (!contexts.some((context) => context.id === parent))
-        refuse('not-found', `This release has no context ${parent} in this release.`);
+        refuse('not-found', `This release has no context ${parent}.`);
       return insertContext(db, release, { ...asked, parent });
     },
     { about: asked.name, release: id },

@@ -56,7 +56,7 @@ function freeName(label: string, { commands }: Catalogue): string {
 export async function detailCommands(db: Db, catalogue: Catalogue, sent: readonly SentDetails[]): Promise<void> {
   const known = new Map(catalogue.commands.map((command) => [command.id, command]));
   const details = sent.map(({ id, ...said }) => {
-    const before = known.get(id) ?? refuse('not-found', `This release has no command ${id} in this release.`);
+    const before = known.get(id) ?? refuse('not-found', `This release has no command ${id}.`);
     return { id, ...stateOf(CommandWords.parse({ ...before, ...said })) };
   });
   await writeDetails(db, catalogue.release.id, details);
@@ -66,7 +66,7 @@ export async function detailCommands(db: Db, catalogue: Catalogue, sent: readonl
 export async function correctCommands(db: Db, catalogue: Catalogue, sent: readonly SentCommand[]): Promise<void> {
   const known = new Map(catalogue.commands.map((command) => [command.id, command]));
   const states = sent.map(({ id, home: _home, wordings: _wordings, ...words }) => {
-    const before = known.get(id) ?? refuse('not-found', `This release has no command ${id} in this release.`);
+    const before = known.get(id) ?? refuse('not-found', `This release has no command ${id}.`);
     return { id, ...stateOf(CommandWords.parse({ ...before, ...words })) };
   });
   await updateCommands(db, catalogue.release.id, states);

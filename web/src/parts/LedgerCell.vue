@@ -28,7 +28,8 @@ function elsewhere(contexts: readonly number[]): string {
 
 <template>
   <span v-if="cell.word === 'cleared'" class="dashed cleared">no shortcut</span>
-  <span v-else-if="cell.word === 'none' || cell.word === 'not there'" class="none">{{ cell.word }}</span>
+  <span v-else-if="cell.word === 'none'" class="none">none</span>
+  <span v-else-if="cell.word === 'not there'" class="none">not available</span>
   <template v-for="chip in cell.chips" v-else :key="chip.shortcut">
     <KeyChip :shortcut="chip.shortcut" :platform="column.platform ?? platform" :how="how" :state="chip.state" />
     <small v-if="elsewhere(chip.contexts)" class="where">{{ elsewhere(chip.contexts) }}</small>

@@ -190,7 +190,7 @@ function turn() {
 }
 .stages > * {
   margin-bottom: -2px;
-  padding: 8px 14px 9px;
+  padding: 8px 13px 9px;
   border: 2px solid transparent;
   border-bottom: 0;
   color: var(--mid);
@@ -221,7 +221,7 @@ function turn() {
   margin-left: auto;
 }
 .look-up {
-  width: 300px;
+  width: clamp(180px, 22vw, 300px);
 }
 .who {
   margin-left: 10px;

@@ -31,6 +31,26 @@ defineProps<{ wide?: boolean }>();
 .index h2 {
   font-size: 17px;
 }
+.index h2 + p {
+  margin-bottom: 12px;
+}
+.index h2:not(:has(+ p)) {
+  margin-bottom: 8px;
+}
+.margin h2:not(:has(+ .under)) {
+  margin-bottom: 10px;
+}
+.index .btn {
+  height: auto;
+  min-height: 24px;
+  white-space: normal;
+}
+.index .btn.plain {
+  border-bottom: 0;
+  line-height: 1.35;
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
 .index .views {
   margin-bottom: 12px;
 }
@@ -50,6 +70,8 @@ defineProps<{ wide?: boolean }>();
 }
 .tools {
   display: flex;
+  /* Wraps rather than shrinks: what stands below would cover its second line. */
+  flex: none;
   flex-wrap: wrap;
   align-items: center;
   gap: 10px 14px;

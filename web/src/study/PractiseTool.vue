@@ -2,6 +2,7 @@
 import { computed, defineAsyncComponent, nextTick, ref, watch } from 'vue';
 import { PractisedFile, practisedDays } from '@crib/core/learn';
 import type { Stroke } from '@crib/core/keys';
+import { momentIn } from '@crib/core/words';
 import { download } from '../api/download.ts';
 import PressField from './PressField.vue';
 import { SCOPES, usePractise } from './usePractise.ts';
@@ -82,9 +83,7 @@ function parsed(content: string): unknown {
     return null;
   }
 }
-const when = computed(
-  () => next.value?.toLocaleString(language.value, { dateStyle: 'medium', timeStyle: 'short' }) ?? '',
-);
+const when = computed(() => (next.value ? momentIn(language.value, next.value) : ''));
 </script>
 
 <template>

@@ -206,7 +206,7 @@ export const ABOUT_PAGES: Readonly<Record<string, readonly [purpose: string, fir
     'Export the list for your learners.',
   ],
   'move-day': [
-    'Shortcuts that will go wrong on the first day in the new program.',
+    'Shortcuts that learners are likely to get wrong in the new program.',
     'Start with the tasks your learners do most.',
     'Save the smallest fix as a keyset for the transition.',
   ],

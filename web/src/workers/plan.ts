@@ -105,7 +105,7 @@ self.onmessage = ({ data }: MessageEvent<PlanAsked>) => {
       keep,
       pinned: new Set(data.pinned),
       ruledOut: data.ruledOut,
-      because: (kept) => (kept ? `Kept from ${name}.` : `Made way for a key that was kept from ${name}.`),
+      because: (kept) => (kept ? `Kept from ${name}.` : `Moved to keep a shortcut from ${name}.`),
     });
   const policyOf = (policy: Policy['name'], found: Plan): Policy => ({
     name: policy,

@@ -1,3 +1,4 @@
+import { numberOf } from '../../words/counts.ts';
 import { unzipSync } from 'fflate';
 import { XMLParser } from 'fast-xml-parser';
 import readXlsxFile from 'read-excel-file/universal';
@@ -142,7 +143,7 @@ export function odsTables(bytes: Uint8Array): RawTable[] | Problem {
     }
   };
   visit(nodes, 0);
-  return cells > MOST_CELLS ? tooManyCells(`${cells.toLocaleString('en-GB')} cells`) : tables;
+  return cells > MOST_CELLS ? tooManyCells(`${numberOf(cells)} cells`) : tables;
 }
 
 const GROUPS = ['table:table-header-rows', 'table:table-row-group', 'table:table-rows'];

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dayOf } from '../../words/moments.ts';
 import { show, type Shown } from '../../words/chips.ts';
 import { computed } from 'vue';
 import { platformName } from '@crib/core/keys';
@@ -58,7 +59,9 @@ function sourceOf({ provenance }: Binding): string {
     list: 'imported list',
     guess: 'assumption',
   };
-  return [kinds[provenance.kind], provenance.source, provenance.who, provenance.on].filter(Boolean).join(', ');
+  return [kinds[provenance.kind], provenance.source, provenance.who, provenance.on && dayOf(provenance.on)]
+    .filter(Boolean)
+    .join(', ');
 }
 </script>
 

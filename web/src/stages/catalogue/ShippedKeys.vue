@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dayOf } from '../../words/moments.ts';
 import PlatformSelect from '../../parts/PlatformSelect.vue';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
 import { computed, reactive, ref } from 'vue';
@@ -50,7 +51,7 @@ const from = ({ provenance }: Binding) =>
     provenance.source,
     provenance.build && `build ${provenance.build}`,
     provenance.who,
-    provenance.on,
+    provenance.on && dayOf(provenance.on),
   ]
     .filter(Boolean)
     .join(', ');

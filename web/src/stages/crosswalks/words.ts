@@ -3,7 +3,7 @@ import type { Match, Refusal, Relation } from '@crib/core/crosswalk';
 /** Relations as they are said: what the other command is, beside this one. */
 export const RELATION_WORDS: Record<Relation, string> = {
   exact: 'same',
-  close: 'near',
+  close: 'close',
   broad: 'broader',
   narrow: 'narrower',
   related: 'related',

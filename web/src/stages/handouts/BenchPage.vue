@@ -41,7 +41,7 @@ const { entries, fired, stroke, letGo, pointed } = useBenchLog(scene, toRef(work
   several: 'ambiguous',
   nothing: 'nothing',
   free: 'not assigned',
-  given: (place) => `the file gives it these keys in ${place}`,
+  given: (place) => `from the preset file, in ${place}`,
   shipped: (place) => `built in, in ${place}`,
   only: (label, place) => `${label} has them, but only in ${place}`,
 }));
@@ -188,7 +188,7 @@ function onKey(event: KeyboardEvent) {
   color: var(--mid);
 }
 .file {
-  display: block;
+  display: inline-flex;
   width: fit-content;
   margin: 10px 16px 0 0;
   white-space: normal;

@@ -158,7 +158,7 @@ async function withdraw() {
       size="small"
       label="Earlier edition"
       :choices="
-        earlier.map((one) => ({ value: one.address, label: `Edition ${one.number}, ${one.publishedAt.slice(0, 10)}` }))
+        earlier.map((one) => ({ value: one.address, label: `Edition ${one.number}, ${dayOf(one.publishedAt)}` }))
       "
     />
     <p v-if="changed?.length === 0" class="mid">No changes.</p>

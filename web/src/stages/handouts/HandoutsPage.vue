@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dayOf } from '../../words/moments.ts';
 import { computed, shallowRef, watch } from 'vue';
 import type { RouteLocationRaw } from 'vue-router';
 import type { AppOverview, PublishedEdition } from '@crib/core/contract';
@@ -149,7 +150,7 @@ watch(() => workspace.catalogue, load, { immediate: true });
                   {{ line.number }}{{ line.withdrawn ? ', withdrawn' : '' }}
                 </button>
               </td>
-              <td class="figures">{{ line.publishedAt.slice(0, 10) }}</td>
+              <td class="figures">{{ dayOf(line.publishedAt) }}</td>
               <td class="figures count">{{ line.opened }}</td>
               <td class="figures count">{{ line.downloaded }}</td>
               <td class="figures address">

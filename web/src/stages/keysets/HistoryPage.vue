@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue';
 import { keysOf, layerAt, layerDifferences, placeKey } from '@crib/core/keyset';
 import type { Edit, Recorded } from '@crib/core/contract';
-import { counted } from '@crib/core/words';
+import { counted, momentIn } from '@crib/core/words';
 import ProblemList from '../../parts/ProblemList.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { show } from '../../words/chips.ts';
@@ -60,7 +60,7 @@ const KINDS: Record<Recorded['kind'], string> = {
   'put back': 'restored',
   loaded: 'loaded',
 };
-const day = (text: string) => new Date(text).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+const day = (text: string) => momentIn('en', new Date(text));
 
 const points = computed(() => history.value?.points ?? []);
 /** What differs from the last save point. */

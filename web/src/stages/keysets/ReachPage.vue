@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { numberOf } from '@crib/core/words';
 import { computed, defineAsyncComponent } from 'vue';
 import { usesADay } from '@crib/core/catalogue';
 import {
@@ -110,7 +111,7 @@ const share = (part: number, whole: number) => (whole ? `${Math.round((100 * par
 const metres = (mm: number) => (mm >= 1000 ? `${(mm / 1000).toFixed(1)} m` : `${Math.round(mm)} mm`);
 const minutes = (seconds: number) => (seconds >= 60 ? `${(seconds / 60).toFixed(1)} min` : `${Math.round(seconds)} s`);
 const choices = computed(() => [
-  ...runs.value.map((one) => ({ value: `run ${one.id}`, label: `run: ${one.name}` })),
+  ...runs.value.map((one) => ({ value: `run ${one.id}`, label: `task: ${one.name}` })),
   ...groups.value.map((one) => ({ value: `group ${one.id}`, label: `group: ${one.name}` })),
 ]);
 </script>
@@ -207,7 +208,7 @@ const choices = computed(() => [
             <tr v-for="one in lines" :key="one.keyset ?? 'menus'" :class="{ on: one.keyset === id }">
               <th scope="row">{{ one.name }}</th>
               <td class="figures">
-                {{ one.keyset ? `${Math.round(one.figures.travel).toLocaleString('en-GB')} mm` : '' }}
+                {{ one.keyset ? `${numberOf(Math.round(one.figures.travel))} mm` : '' }}
               </td>
               <td class="figures">{{ one.figures.leaves }}</td>
               <td class="figures">{{ share(one.figures.withoutMouse, one.figures.steps) }}</td>

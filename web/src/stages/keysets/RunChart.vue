@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import VueApexCharts from 'vue3-apexcharts';
 import type { RunFigures } from '@crib/core/reach';
+import { numberOf } from '@crib/core/words';
 
 /** One figure of a run for several keysets, as bars. */
 const props = defineProps<{
@@ -25,7 +26,7 @@ const options = computed(() => ({
   colors: props.lines.map((_, at) => (at === 0 ? css('--mid') : css('--tide'))),
   dataLabels: {
     enabled: true,
-    formatter: (value: number) => `${value} ${props.unit}`,
+    formatter: (value: number) => `${numberOf(value)} ${props.unit}`,
     style: { colors: [css('--sheet')], fontSize: '12px', fontWeight: 600 },
   },
   grid: { borderColor: css('--hair'), padding: { top: -18, bottom: -10 } },
@@ -43,7 +44,7 @@ const options = computed(() => ({
 const series = computed(() => [{ name: props.title, data: props.lines.map((one) => props.figure(one.figures)) }]);
 const told = computed(
   () =>
-    `${props.title}: ${props.lines.map((one, at) => `${one.name} ${series.value[0]!.data[at]} ${props.unit}`).join(', ')}`,
+    `${props.title}: ${props.lines.map((one, at) => `${one.name} ${numberOf(series.value[0]!.data[at]!)} ${props.unit}`).join(', ')}`,
 );
 </script>
 

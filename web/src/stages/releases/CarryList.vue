@@ -141,7 +141,7 @@ defineExpose({ focus: () => root.value?.focus() });
 }
 .row {
   display: grid;
-  grid-template-columns: minmax(150px, 1.1fr) minmax(118px, 0.7fr) minmax(190px, 2fr) 54px 92px;
+  grid-template-columns: minmax(150px, 1.1fr) minmax(118px, 0.7fr) minmax(180px, 2fr) 76px 92px;
   align-items: center;
   gap: 0 12px;
   min-height: 46px;

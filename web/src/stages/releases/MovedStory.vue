@@ -86,9 +86,7 @@ const customs = computed(() => {
     </p>
   </template>
   <template v-for="{ keyset, outcomes, decisions } in customs" :key="keyset.id">
-    <h3>
-      Your keyset<small>{{ keyset.name }}</small>
-    </h3>
+    <h3>Your keyset: {{ keyset.name }}</h3>
     <p v-if="!outcomes.length">No edit here: it will follow {{ nowLabel }}.</p>
     <div v-for="outcome in outcomes" :key="`${outcome.edit.context} ${outcome.edit.platform}`" class="outcome">
       <p>

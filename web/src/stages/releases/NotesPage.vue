@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dayOf } from '../../words/moments.ts';
 import { computed, reactive, ref, shallowRef, watch } from 'vue';
 import type { ChangeNotes, PublishedEdition } from '@crib/core/contract';
 import {
@@ -257,7 +258,7 @@ async function gone() {
         <h3>Published</h3>
         <p v-if="!notes.editions.length" class="mid">Not published yet.</p>
         <div v-for="one in notes.editions" :key="one.address" class="pair">
-          <a :href="one.path" target="_blank">Edition {{ one.number }}, {{ one.publishedAt.slice(0, 10) }}</a>
+          <a :href="one.path" target="_blank">Edition {{ one.number }}, {{ dayOf(one.publishedAt) }}</a>
           <a class="btn plain" :href="`/public/editions/${one.address}/sheet.pdf`" download>PDF</a>
         </div>
         <div class="actions">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dayOf } from '../../words/moments.ts';
 import { computed } from 'vue';
 import { platformName } from '@crib/core/keys';
 import { canonicalText } from '@crib/core/press';
@@ -78,7 +79,7 @@ const nameOf = (id: number) => states.value?.flatMap((one) => one.commands).find
         <tr v-for="one in lines.toReversed()" :key="one.release.id" :class="{ changed: one.changes.length }">
           <th scope="row">
             {{ one.release.label
-            }}<small v-if="one.release.releasedOn" class="mid"> {{ one.release.releasedOn }}</small>
+            }}<small v-if="one.release.releasedOn" class="mid"> {{ dayOf(one.release.releasedOn) }}</small>
           </th>
           <td>
             <template v-if="one.commands.length">{{ one.commands.map((each) => each.label).join(', ') }}</template>

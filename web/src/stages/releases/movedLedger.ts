@@ -47,7 +47,7 @@ export function movedColumn(place: ColumnPlace, rows: ReadonlyMap<number, MovedR
     key: `${place.keyset} ${side ?? 'beside'}`,
     platform,
     title: keyset.kind === 'shipped' && keyset.isDefault ? label : keyset.name,
-    sub: `${own ? `made on ${label}` : keyset.isDefault ? 'shipped' : `shipped with ${label}`}${place.showPlatform ? `, ${platformName(platform)}` : ''}`,
+    sub: `${own ? `on ${label}` : keyset.isDefault ? 'built in' : `built into ${label}`}${place.showPlatform ? `, ${platformName(platform)}` : ''}`,
     asBase: own && weighed.stack.layers.length === 1 ? `as ${label}` : `as ${baseName}`,
     cell: remembered(({ id }) => {
       const { cell, beside } = cells(id);

@@ -85,7 +85,7 @@ const end = (id: number) =>
             ><ElInput v-model="form.now" type="password" autocomplete="new-password" minlength="12" maxlength="200"
           /></FormField>
           <button type="submit" class="btn" :disabled="own.busy.value || !form.old || form.now.length < 12">
-            Change the password
+            Change password
           </button>
         </form>
         <button type="button" class="btn" @click="leaveOthers">Sign out on all other devices</button>
@@ -114,7 +114,8 @@ const end = (id: number) =>
       <section>
         <h2>Tokens for scripts</h2>
         <p v-if="!tokens.length" class="mid">
-          A script shows a token where you show a password. It does no more than its scope, and never more than you.
+          Scripts sign in with a token instead of a password. A token can do what its scope allows, and never more than
+          you can.
         </p>
         <div v-for="one in tokens" :key="one.id" class="line">
           <span

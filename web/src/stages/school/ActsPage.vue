@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { capital } from '../../words/capital.ts';
 import { computed, shallowRef, watch } from 'vue';
 import { actWords, type Act, type ActPage } from '@crib/core/contract';
 import { counted } from '@crib/core/words';
@@ -128,7 +129,7 @@ const MOST = 80;
     </template>
     <template #margin>
       <template v-if="chosen">
-        <h2>{{ actWords(chosen.doing) }}</h2>
+        <h2>{{ capital(actWords(chosen.doing)) }}</h2>
         <p class="under">{{ chosen.who }}, {{ dayOf(chosen.at) }} at {{ timeOf(chosen.at) }}</p>
         <p v-if="chosen.why">{{ chosen.why }}</p>
         <ProblemList :problems="unread ? [unread, ...problems] : problems" />

@@ -43,11 +43,7 @@ function where({ at }: Finding): string {
 <template>
   <h2>Check</h2>
   <p class="under">
-    {{
-      findings.length
-        ? 'Fix the errors, or give a reason to keep them.'
-        : 'Nothing is wrong, and nothing needs to be known.'
-    }}
+    {{ findings.length ? 'Fix the errors, or give a reason to keep them.' : 'No errors or warnings.' }}
   </p>
   <template v-for="group in groups" :key="group.title">
     <h3>{{ group.title }}</h3>

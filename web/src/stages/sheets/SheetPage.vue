@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dayOf } from '../../words/moments.ts';
 import { computed, onMounted, ref, shallowRef, watch } from 'vue';
 import IndexLine from '../../parts/IndexLine.vue';
 import ProblemList from '../../parts/ProblemList.vue';
@@ -134,7 +135,7 @@ async function gone() {
         <h3>Published</h3>
         <p v-for="edition in sheet.editions" :key="edition.number">
           <a :href="edition.path" target="_blank" rel="noopener">Edition {{ edition.number }}</a>
-          <span class="mid figures published">{{ edition.publishedAt.slice(0, 10) }}</span>
+          <span class="mid figures published">{{ dayOf(edition.publishedAt) }}</span>
         </p>
         <p><RouterLink :to="{ name: 'handouts', query: luggage }">All handouts</RouterLink></p>
       </template>
@@ -259,7 +260,8 @@ async function gone() {
 
 <style scoped>
 .add {
-  display: flex;
+  display: grid;
+  justify-items: start;
   gap: 6px;
   margin: 10px 12px 0 0;
 }
