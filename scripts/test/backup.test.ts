@@ -38,12 +38,12 @@ describe('a backup', () => {
     expect(await tablesOf(empty)).toEqual(tables);
     expect(await checkBackup(file('whole'), join(home, 'scratch'))).toBe(Object.keys(tables).length);
 
-    await expect(restore(empty, file('whole'))).rejects.toThrow(/already holds Crib data/);
+    await expect(restore(empty, file('whole'))).rejects.toThrow(/already contains Crib data/);
     appendFileSync(file('whole'), 'x');
     await expect(restore(await database('changed'), file('whole'))).rejects.toThrow(/checksum differs/);
     writeFileSync(`${file('whole')}.json`, '{"file": ');
     await expect(restore(empty, file('whole'))).rejects.toThrow(/is damaged/);
-    await expect(restore(empty, file('none'))).rejects.toThrow(/There is no/);
+    await expect(restore(empty, file('none'))).rejects.toThrow(/File not found/);
   });
 
   // Those of the last schemas whose constraints called a function that a restore could not find.
@@ -63,7 +63,7 @@ describe('a backup', () => {
     const manifest = JSON.parse(readFileSync(`${file('broken')}.json`, 'utf8')) as object;
     writeFileSync(`${file('broken')}.json`, JSON.stringify({ ...manifest, sha256 }));
     const empty = await database('nothing_there');
-    await expect(restore(empty, file('broken'))).rejects.toThrow(/could not be/);
+    await expect(restore(empty, file('broken'))).rejects.toThrow(/Cannot read|could not be restored/);
     expect(await asked(empty, `SELECT 1 FROM pg_namespace WHERE nspname = 'crib'`)).toEqual([]);
   });
 });

@@ -78,7 +78,7 @@ describe('a database of the past', () => {
           expect((await actsOf(db, 1, {})).acts.length).toBe(index > 21 ? 1 : 0);
         });
         await inSnapshot(pool, { workspace: 2 }, async (db) => {
-          await expect(loadCatalogue(db, 1)).rejects.toThrow(/There is no release/);
+          await expect(loadCatalogue(db, 1)).rejects.toThrow(/Release not found/);
         });
       } finally {
         await pool.end();

@@ -123,11 +123,11 @@ describe('npm start', () => {
     const second = await start();
     expect(second.address).not.toBe(first.address);
     expect(databasePid()).toBe(database);
-    await expect(start('--fresh')).rejects.toThrow(/Stop it before --fresh/);
+    await expect(start('--fresh')).rejects.toThrow(/Stop it before using --fresh/);
 
     first.child.kill('SIGINT');
     expect(await first.ended).toBe(0);
-    expect(first.output()).toContain('The database stays up');
+    expect(first.output()).toContain('The database keeps running');
     expect(await status(first.address)).toBe('no answer');
     expect(await status(second.address)).toBe(200);
 

@@ -122,7 +122,7 @@ describe('a whole workspace', () => {
     const count = async () =>
       (await pools.owner.query<{ n: number }>('SELECT count(*)::int AS n FROM crib.workspace')).rows[0]!.n;
     const before = await count();
-    await expect(workspaceIn(pools.owner, file, owner.id)).rejects.toThrow(/are here already/);
+    await expect(workspaceIn(pools.owner, file, owner.id)).rejects.toThrow(/already exist here/);
     const [head, ...rest] = readFileSync(file, 'utf8').trim().split('\n');
     const rows = rest.slice(0, -1);
     const refused = async (path: string, why: RegExp) => {
