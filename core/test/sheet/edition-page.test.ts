@@ -296,6 +296,7 @@ describe('a published page', () => {
     expect(whole).toContain('A &lt;key&gt;');
     expect(whole).toContain('href="/s/first/new"');
     expect(whole).toContain('Remplacée par l’édition 3 le 21 nov. 2026.');
+    expect(whole).toContain('Cette édition a été rédigée en allemand.');
     expect(whole).toContain('a.pdf?kept');
     expect(whole).toContain('platform=windows&amp;style=symbols&amp;language=fr');
     const embedded = editionPage(
@@ -306,9 +307,10 @@ describe('a published page', () => {
     expect(embedded).not.toContain('<form');
     expect(embedded).not.toContain('<nav');
     expect(embedded).toContain('A &lt;key&gt;');
-    expect(
-      editionPage(edition, { platform: 'macos', how: 'words', language: 'en' }, { ...frame, reported: true }),
-    ).toContain('Thank you. Your trainer will read it.');
+    expect(embedded).not.toContain('Diese Ausgabe wurde auf');
+    const own = editionPage(edition, { platform: 'macos', how: 'words', language: 'en' }, { ...frame, reported: true });
+    expect(own).toContain('Thank you. Your trainer will read it.');
+    expect(own).toContain('This edition was written in German.');
   });
 
   it('cannot carry a script in its Markdown either, read by a parser that lets HTML pass (markdown-it)', () => {

@@ -1,5 +1,6 @@
 import type { EditionBody, PublicEdition, ToolName } from '../../contract/index.ts';
 import { platformName } from '../../keys/index.ts';
+import { each } from '../../memory/index.ts';
 import {
   dateIn,
   LANGUAGE_NAMES,
@@ -123,9 +124,15 @@ export function editionPage(edition: PublicEdition, choice: PageChoice, frame: P
   });
 }
 
-/** What became of an edition since it was published. */
+const namesIn = each((language: LearnerLanguage) => new Intl.DisplayNames(language, { type: 'language' }));
+
+/** What became of an edition since it was published, and in which language its texts are where the page is in another. */
 function standingNote({ standing: { withdrawn, newer }, body }: PublicEdition, language: LearnerLanguage): string {
   const note = (html: string) => `<p class="stands" role="status">${html}</p>`;
+  const written =
+    body.language === language
+      ? ''
+      : `<p class="written">${escaped(tell(language, 'page.written in', { language: namesIn(language).of(body.language) ?? body.language }))}</p>`;
   const gone = withdrawn
     ? note(
         `${escaped(tell(language, 'page.withdrawn', { on: dateIn(language, withdrawn.on) }))} <span lang="${body.language}">${escaped(withdrawn.because)}</span>`,
@@ -135,7 +142,8 @@ function standingNote({ standing: { withdrawn, newer }, body }: PublicEdition, l
     gone +
     (newer
       ? note(linkTo(newer.path, tell(language, 'page.newer', { number: newer.number, on: dateIn(language, newer.on) })))
-      : '')
+      : '') +
+    written
   );
 }
 
