@@ -13,13 +13,13 @@ describe('the configuration', () => {
   it.each([
     [{}, /Set DATABASE_URL to the database/],
     [{ DATABASE_URL: 'mysql://x' }, /DATABASE_URL must be a database address/],
-    [{ DATABASE_URL: database, PORT: '99999' }, /PORT is 65535 at most/],
+    [{ DATABASE_URL: database, PORT: '99999' }, /PORT must be at most 65535/],
     [{ DATABASE_URL: database, PORT: 'many' }, /PORT must be a number/],
     [{ DATABASE_URL: database, CRIB_SITE: 'crib.school' }, /Set CRIB_SITE to the public address/],
     [{ DATABASE_URL: database, CRIB_PROCESSES: '4' }, /Set SESSION_SECRET when there are several processes/],
     [{ DATABASE_URL: database, SESSION_SECRET: 'short' }, /SESSION_SECRET must have at least 32 characters/],
     [{ DATABASE_URL: database, LOG_LEVEL: 'loud' }, /LOG_LEVEL must be/],
-    [{ DATABASE_URL: database, TRUST_PROXY: '-1' }, /TRUST_PROXY .* is 0 at least/],
+    [{ DATABASE_URL: database, TRUST_PROXY: '-1' }, /TRUST_PROXY .* must be at least 0/],
   ])('says what is wrong with %j', (environment, sentence) => {
     expect(() => configOf(environment)).toThrow(sentence);
   });
