@@ -189,6 +189,7 @@ export const EN = {
   'notes.free': 'can now be changed',
   'notes.place new': 'is new',
   'notes.place gone': 'has been removed',
+  'notes.policy subject': 'Shortcuts',
   'notes.policy': '{differences}',
 
   'history.dropped': 'removed',

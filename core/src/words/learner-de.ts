@@ -153,6 +153,7 @@ export const SAID_DE: Readonly<Record<LearnerSaid, string>> = {
   'notes.free': 'lässt sich jetzt ändern',
   'notes.place new': 'ist neu',
   'notes.place gone': 'wurde entfernt',
+  'notes.policy subject': 'Kürzel',
   'notes.policy': '{differences}',
   'policy.line': '{what}: {was}, jetzt {is}',
   'policy.taken': 'unterstützt',

@@ -152,6 +152,7 @@ export const SAID_FR: Readonly<Record<LearnerSaid, string>> = {
   'notes.free': 'peut maintenant être modifiée',
   'notes.place new': 'est nouvelle',
   'notes.place gone': 'a été supprimée',
+  'notes.policy subject': 'Raccourcis',
   'notes.policy': '{differences}',
   'policy.line': '{what} : {was}, maintenant {is}',
   'policy.taken': 'pris en charge',

@@ -14,6 +14,7 @@ import {
   sheetMarkdown,
   type PageFrame,
 } from '../../src/sheet/index.ts';
+import { tell } from '../../src/words/index.ts';
 import { runs } from '../runs.ts';
 
 /** Texts that filters of markup were passed with (OWASP, XSS Filter Evasion Cheat Sheet, from memory). */
@@ -173,7 +174,8 @@ describe('a published page', () => {
         fc.boolean(),
         (title, labels, note, platform, changes) => {
           const edition = changes ? changesOf(title, labels, note) : sheetOf(title, labels, note);
-          const html = editionPage(edition, { platform, how: 'words', language: 'en' }, frame);
+          const { language } = edition.body;
+          const html = editionPage(edition, { platform, how: 'words', language }, frame);
           const elements = all(parse(html));
           expect(scripted(elements)).toEqual([]);
           const plain = (said: string) => said.replace(/\s/g, '');
@@ -194,7 +196,7 @@ describe('a published page', () => {
               elements.find((one) => one.tagName === 'html')!,
               'lang',
             ),
-          ).toBe('en');
+          ).toBe(language);
           expect(
             attribute(
               elements.find((one) => one.tagName === 'main')!,
@@ -202,7 +204,7 @@ describe('a published page', () => {
             ),
           ).toBe(changes ? 'fr' : 'de');
           expect(within(elements.find((one) => one.tagName === 'title')!)).toBe(
-            `${title} · edition ${edition.body.number}`,
+            `${title} · ${tell(language, 'page.edition', { number: edition.body.number })}`,
           );
           expect(html).not.toContain('undefined');
           expect(html.indexOf('</main>')).toBeLessThan(html.indexOf('<script'));
@@ -299,6 +301,17 @@ describe('a published page', () => {
     expect(whole).toContain('Cette édition a été rédigée en allemand.');
     expect(whole).toContain('a.pdf?kept');
     expect(whole).toContain('platform=windows&amp;style=symbols&amp;language=fr');
+    // Keys are named in the language of the page, whatever the edition is written in.
+    const notes = changesOf('Moved', ['Chart', 'Draft'], '');
+    const keysIn = (language: 'en' | 'de' | 'fr') =>
+      all(parse(editionPage(notes, { platform: 'windows', how: 'words', language }, frame)))
+        .filter((one) => one.tagName === 'kbd')
+        .map((one) => [attribute(one, 'lang'), within(one).replace(/\u200b/g, '')]);
+    const shift = { en: 'Ctrl+Shift+J', de: 'Strg+Umschalt+J', fr: 'Ctrl+Maj+J' };
+    for (const language of ['en', 'de', 'fr'] as const) {
+      const said = language === notes.body.language ? undefined : language;
+      expect(keysIn(language)).toContainEqual([said, shift[language]]);
+    }
     const embedded = editionPage(
       edition,
       { platform: 'macos', how: 'words', language: 'de' },

@@ -62,14 +62,14 @@ describe('what a row says', () => {
     fc.assert(
       fc.property(fc.subarray([...ROW_PARTS]), (parts) => {
         const body = bodyOf([plain], { parts });
-        const details = detailsOf(body, body.sections[0]!.rows[0]!, ['windows'], 'words');
+        const details = detailsOf(body, body.sections[0]!.rows[0]!, { platforms: ['windows'], how: 'words' });
         expect(details).toEqual(parts.map((part) => wanted[part]));
         const said = layoutText(fit(body, { platforms: ['windows'], how: 'words' }));
         for (const detail of details) expect(said.join(' ')).toContain(detail);
       }),
     );
     const german = bodyOf([plain], { parts: ['needs', 'origin'] }, 'de');
-    expect(detailsOf(german, german.sections[0]!.rows[0]!, ['macos'], 'words')).toEqual([
+    expect(detailsOf(german, german.sections[0]!.rows[0]!, { platforms: ['macos'], how: 'words' })).toEqual([
       'Voraussetzung: a line',
       'ohne Standardkürzel',
     ]);
@@ -78,7 +78,7 @@ describe('what a row says', () => {
       { parts: ['lesson', 'sign'] },
       'fr',
     );
-    expect(detailsOf(french, french.sections[0]!.rows[0]!, ['macos'], 'words')).toEqual(['Lines', 'on voit : a dot']);
+    expect(detailsOf(french, french.sections[0]!.rows[0]!, { platforms: ['macos'], how: 'words' })).toEqual(['Lines', 'on voit : a dot']);
   });
 });
 

@@ -1,7 +1,7 @@
 import type { Command } from '../../contract/index.ts';
 import type { Held } from '../../keyset/index.ts';
 import type { Platform } from '../../keys/index.ts';
-import { said, type Said } from '../../words/index.ts';
+import { said, say, type Said } from '../../words/index.ts';
 import type { CommandChange } from './commands.ts';
 import type { Harm } from './harm.ts';
 import type { Moved } from './moved.ts';
@@ -195,7 +195,7 @@ function policyLines({ moved }: Compared): NoteLine[] {
       key: 'policy',
       group: 'policy',
       command: '',
-      subject: 'Keys',
+      subject: say(said('notes.policy subject')),
       where: '',
       said: what,
       before: {},

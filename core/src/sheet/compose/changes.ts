@@ -1,7 +1,7 @@
 import type { ChangeLine, ChangeNotes, ChangesBody, EditionCover } from '../../contract/index.ts';
 import type { Platform } from '../../keys/index.ts';
 import { arranged, type NoteLine } from '../../release/index.ts';
-import { say, tell } from '../../words/index.ts';
+import { said, say, tell } from '../../words/index.ts';
 
 /** Where change notes come from and go to, and what their edition is called. */
 export interface ChangesFrame {
@@ -27,7 +27,8 @@ export function composeChanges(
       .filter(({ out, stale }) => !out && !stale)
       .map(({ line, text, reason }): ChangeLine => ({
         command: line?.command ?? '',
-        subject: line?.subject ?? '',
+        // How keys are handled has no name of its own: it is called what the language calls it.
+        subject: line?.group === 'policy' ? say(said('notes.policy subject'), notes) : (line?.subject ?? ''),
         where: line?.where ?? '',
         text: text || (line ? say(line.said, { language: notes.language }) : ''),
         before: keys(line?.before ?? {}),

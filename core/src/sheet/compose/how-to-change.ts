@@ -1,5 +1,5 @@
 import type { EditionChanging } from '../../contract/index.ts';
-import { US, showStored, type Platform } from '../../keys/index.ts';
+import { US, showStored, type KeyLanguage, type Platform } from '../../keys/index.ts';
 import type { Opened } from '../../keyset/index.ts';
 import type { Keyboards } from '../../press/index.ts';
 import { tell, type LearnerLanguage } from '../../words/index.ts';
@@ -29,15 +29,16 @@ export function changingIn(
   return { how: howToChange, command: opener?.label ?? '', keys: Object.fromEntries(keys), shown: keysShown };
 }
 
-/** The same in sentences, for one platform. */
+/** The same in sentences, for one platform; keys are named in a language of their own where the page is in another. */
 export function changingSaid(
   { how, command, keys, shown }: EditionChanging,
   platform: Platform,
   language: LearnerLanguage,
+  keyLanguage: KeyLanguage = language,
 ): string {
   const [key] = keys[platform] ?? [];
   const opened = key
-    ? tell(language, 'page.opened with', { command, keys: showStored(key, platform, 'words', US, language) })
+    ? tell(language, 'page.opened with', { command, keys: showStored(key, platform, 'words', US, keyLanguage) })
     : tell(language, 'page.opened by', { command });
   return [how, command && opened, shown && tell(language, 'page.shown', { where: shown })].filter(Boolean).join(' ');
 }

@@ -1,5 +1,5 @@
 import type { ChangeLine, ChangesBody } from '../../contract/index.ts';
-import { US, platformName, showStored, type Platform, type Style } from '../../keys/index.ts';
+import { US, platformName, showStored, type Platform } from '../../keys/index.ts';
 import { dateIn, tell } from '../../words/index.ts';
 import { appliesOn, changesFrom, keysOfLine } from '../compose/changes.ts';
 import { KEY_SIZE, PAD, SMALL, assembled, headingOf, type Block } from './blocks.ts';
@@ -73,8 +73,9 @@ export function changesSetting(body: ChangesBody, reading: Reading, address: str
 }
 
 /** The keys of a line on each platform; once, where all platforms read alike. */
-function keysOf(line: ChangeLine, platforms: readonly Platform[], how: Style, body: ChangesBody) {
-  const shown = (key: string, platform: Platform) => showStored(key, platform, how, US, body.language);
+function keysOf(line: ChangeLine, { platforms, how, keyLanguage }: Reading, body: ChangesBody) {
+  const shown = (key: string, platform: Platform) =>
+    showStored(key, platform, how, US, keyLanguage ?? body.language);
   return keysOfLine(line, platforms, shown).map(({ platform, before, after }) => {
     const written = (keys: readonly string[]) => keys.map((key) => shown(key, platform ?? platforms[0]!));
     return { on: platform ? platformName(platform) : '', before: written(before), after: written(after) };
@@ -84,14 +85,14 @@ function keysOf(line: ChangeLine, platforms: readonly Platform[], how: Style, bo
 function lineBlock(
   body: ChangesBody,
   line: ChangeLine,
-  { platforms, how }: Reading,
+  reading: Reading,
   { size, width, measure }: Type,
 ): Block {
   const { texts, frames, put, key } = assembled(size, measure);
   const column = COLUMN * width;
   const [step, high] = [0.4 * size, KEY_SIZE * 1.25 * size + 2 * PAD.y * size];
   let y = 0;
-  for (const { on, before, after } of keysOf(line, platforms, how, body)) {
+  for (const { on, before, after } of keysOf(line, reading, body)) {
     if (on) y += put(on, { at: SMALL * size, tone: 'mid', role: 'detail', x: 0, y: y + 0.1 * size, width: column });
     let [x, lowest] = [0, y];
     const room = (wide: number) => {

@@ -9,11 +9,15 @@ import {
   type SheetPage,
 } from './layout.ts';
 
-/** What is said of a page to who does not see it: what it is, what frames of keys mean, and that a row is new. */
+/**
+ * What is said of a page to who does not see it: what it is, what frames of keys mean, that a row is new, and in which
+ * language keys are named, where it is another than that of the rows.
+ */
 export interface PageWords {
   readonly title: string;
   readonly keys?: Partial<Record<KeyKind, string>>;
   readonly fresh?: string;
+  readonly keyLanguage?: string | undefined;
 }
 const box = ({ x, y, width, height }: Pick<Rect, 'x' | 'y' | 'width' | 'height'>, from: { x: number; y: number }) =>
   `style="--x:${n(x - from.x)};--y:${n(y - from.y)};--w:${n(width)};--h:${n(height)}"`;
@@ -50,7 +54,7 @@ const FRAMES: Record<KeyKind, string> = { key: '', 'own key': 'own ', 'fixed key
 const unseen = (before: string, text = '') => text && `<span class="unseen">${before}${escaped(text)}</span>`;
 
 /** The parts of a row: keys in their frames, its name, and what is said besides. */
-function partsOfRow({ texts, rects, x, y }: Placing, { keys = {} }: PageWords): string {
+function partsOfRow({ texts, rects, x, y }: Placing, { keys = {}, keyLanguage }: PageWords): string {
   const numbers = [...new Set(texts.map((one) => one.part))];
   return numbers
     .map((part) => {
@@ -59,7 +63,7 @@ function partsOfRow({ texts, rects, x, y }: Placing, { keys = {} }: PageWords): 
       if (role === 'key') {
         const frame = rects.find((one) => one.part === part)!;
         const kind = frame.kind as KeyKind;
-        return `<kbd class="${FRAMES[kind]}b" ${box(frame, { x, y })}>${linesOf(lines, frame)}</kbd>${unseen(', ', keys[kind])}`;
+        return `<kbd${keyLanguage ? ` lang="${keyLanguage}"` : ''} class="${FRAMES[kind]}b" ${box(frame, { x, y })}>${linesOf(lines, frame)}</kbd>${unseen(', ', keys[kind])}`;
       }
       const [tag, name] = PARTS[role];
       return `<${tag}${name && ` class="${name}"`}>${linesOf(lines, { x, y })}</${tag}>`;

@@ -1,5 +1,5 @@
 import type { EditionBody, EditionRow } from '../../contract/index.ts';
-import { US, platformName, showStored, type Platform, type Style } from '../../keys/index.ts';
+import { US, platformName, showStored, type KeyLanguage, type Platform, type Style } from '../../keys/index.ts';
 import { each, once } from '../../memory/index.ts';
 import { dateIn, tell } from '../../words/index.ts';
 import { subjectOf } from '../compose/changes.ts';
@@ -12,10 +12,14 @@ import type { KeyKind } from './layout.ts';
 import { MM, paperOf, sizesOf } from './paper.ts';
 import { stack, type Setting, type Stack } from './setting.ts';
 
-/** How the rows of a sheet are read: on which platforms, and in words or in signs. */
+/**
+ * How the rows of a sheet are read: on which platforms, in words or in signs, and in which language keys are named; in that
+ * of the sheet, where none is given.
+ */
 export interface Reading {
   readonly platforms: readonly Platform[];
   readonly how: Style;
+  readonly keyLanguage?: KeyLanguage;
 }
 
 /** Lines may end behind a plus. */
@@ -24,19 +28,20 @@ export const breaking = (key: string) => key.replace(/\+(?=.)/g, `+${ZERO}`);
 /** A sheet as it is set: on its paper, with its rows read in one way, and the address it is to be had at. */
 export function sheetSetting(body: EditionBody, reading: Reading, address: string): Setting {
   const paper = paperOf(body.look);
+  const { keyLanguage = body.language } = reading;
   const sections = body.sections.map((one, index) => ({ ...one, index }));
   const filled = sections.filter((one) => one.rows.length + one.figures.length > 0);
   // What rows say is written out once, at whatever size it is set.
   const said: SaidOf = each((row) => ({
     keys: reading.platforms.map((platform) =>
       (row.keys[platform] ?? []).map((key) => ({
-        text: showStored(key, platform, reading.how, US, body.language),
+        text: showStored(key, platform, reading.how, US, keyLanguage),
         kind: kindOf(row, platform, key),
       })),
     ),
-    details: detailsOf(body, row, reading.platforms, reading.how),
+    details: detailsOf(body, row, reading),
   }));
-  const signs = legendOf(reading.platforms, reading.how, body.language).join(', ');
+  const signs = legendOf(reading.platforms, reading.how, keyLanguage).join(', ');
   const meant = [signs && `${tell(body.language, 'page.legend')}: ${signs}`, ...framesOf(body, reading)];
   const legend = body.look.legend ? meant.filter(Boolean).join('; ') : '';
   // Modules of at least 0.35 mm, so that a telephone reads them from a hand's breadth (common practice, no source).
@@ -186,12 +191,13 @@ function blocksOf(body: EditionBody, platforms: readonly Platform[], said: SaidO
 }
 
 /** What a row says besides its keys and its name, as far as the sheet says it. */
-export function detailsOf(body: EditionBody, row: EditionRow, platforms: readonly Platform[], how: Style): string[] {
+export function detailsOf(body: EditionBody, row: EditionRow, { platforms, how, ...reading }: Reading): string[] {
   const { look, language } = body;
+  const { keyLanguage = language } = reading;
   const shipped = platforms.flatMap((platform) => {
     const before = row.shipped[platform];
     if (!before) return [];
-    const keys = before.map((key) => showStored(key, platform, how, US, language)).join(', ');
+    const keys = before.map((key) => showStored(key, platform, how, US, keyLanguage)).join(', ');
     return [keys ? tell(language, 'row.shipped', { keys }) : tell(language, 'row.shipped none')];
   });
   const said: Record<(typeof look.parts)[number], string> = {

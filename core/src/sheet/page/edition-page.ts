@@ -77,7 +77,7 @@ export function editionPage(edition: PublicEdition, choice: PageChoice, frame: P
   const { body } = edition;
   const { language } = choice;
   const platforms = body.format === 'crib-sheet' && body.look.sideBySide ? body.platforms : [choice.platform];
-  const layout = fit(body, { platforms, how: choice.how }, frame.links.address);
+  const layout = fit(body, { platforms, how: choice.how, keyLanguage: language }, frame.links.address);
   const t = (code: LearnerCode, values: Record<string, string | number> = {}) => tell(language, code, values);
   const keys = { 'own key': t('chip.ours'), 'fixed key': t('chip.fixed') };
   const pages = layout.pages.map((page, at) =>
@@ -85,6 +85,7 @@ export function editionPage(edition: PublicEdition, choice: PageChoice, frame: P
       title: t('print.page', { page: at + 1, pages: layout.pages.length }),
       keys,
       fresh: t('row.since'),
+      keyLanguage: body.language === language ? undefined : language,
     }),
   );
   const sheet = `<main class="flows" lang="${body.language}" style="--wide:${layout.width.toFixed(2)}">${pages.join('')}</main>`;
@@ -208,7 +209,7 @@ function besides(edition: PublicEdition, { platform, language }: PageChoice, { l
   const section = (title: string, html: string, name = '') =>
     `<section${name && ` id="${name}"`}><h2>${escaped(title)}</h2>${html}</section>`;
   const changing =
-    body.format === 'crib-sheet' && body.changing ? changingSaid(body.changing, platform, body.language) : '';
+    body.format === 'crib-sheet' && body.changing ? changingSaid(body.changing, platform, body.language, language) : '';
   const here = files.filter((one) => one.platform === platform);
   const presets = here
     .filter((one) => !one.back)

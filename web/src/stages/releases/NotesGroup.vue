@@ -51,7 +51,8 @@ const lineKeys = ({ before, after }: NonNullable<StandingLine['line']>) => ({
   after: { ...after } as Record<string, string[]>,
 });
 const name = (line: StandingLine) => line.line?.subject || line.text || 'new line';
-const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
+/** A line is one paragraph, however it is pasted. */
+const valueOf = (event: Event) => (event.target as HTMLInputElement).value.replace(/\s*\n\s*/g, ' ');
 </script>
 
 <template>
@@ -113,24 +114,28 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value;
         </span>
         <span class="what">
           <b>{{ line.line?.subject }}</b>{{ ' ' }}
-          <input
+          <textarea
             v-if="isOwn(line.key)"
             :value="line.text"
+            rows="1"
             maxlength="1000"
             placeholder="your own text"
             aria-label="Text of the line"
+            @keydown.enter.prevent="(event) => put(at, { text: valueOf(event) })"
             @change="(event) => put(at, { text: valueOf(event) })"
-          />
+          ></textarea>
           <span v-else-if="line.stale" class="stale">no longer true: remove it, or move its reason</span>
           <span v-else> {{ line.text || (line.line ? say(line.line.said) : '') }}</span>
-          <input
+          <textarea
             class="reason"
             :value="line.reason"
+            rows="1"
             maxlength="1000"
             placeholder="reason (printed)"
             :aria-label="`Why: ${name(line)}`"
+            @keydown.enter.prevent="(event) => put(at, { reason: valueOf(event) })"
             @change="(event) => put(at, { reason: valueOf(event) })"
-          />
+          ></textarea>
         </span>
         <span class="signs">
           <button
@@ -208,8 +213,10 @@ li {
   color: var(--flag-ink);
   text-decoration: none !important;
 }
-.what input {
+.what textarea {
   display: block;
+  field-sizing: content;
+  resize: none;
   width: 100%;
   margin-top: 3px;
   padding: 1px 0 1px 10px;
@@ -219,7 +226,7 @@ li {
   color: inherit;
   font: inherit;
 }
-.what input::placeholder {
+.what textarea::placeholder {
   color: var(--mid);
 }
 .signs {
