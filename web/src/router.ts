@@ -171,7 +171,7 @@ router.afterEach((to) => {
   document.title = `${title} · Crib`;
   const { app, release } = to.params;
   useOthers().at(to.fullPath);
-  if (app && release) keepPlace(to.fullPath, `${title}, ${String(release)}`);
+  if (app && release) keepPlace({ path: to.fullPath, title, app: String(app), release: String(release) });
 });
 askBeforeUnload();
 whenOtherSession(() => location.assign('/desk'));

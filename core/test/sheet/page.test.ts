@@ -78,7 +78,10 @@ describe('what a row says', () => {
       { parts: ['lesson', 'sign'] },
       'fr',
     );
-    expect(detailsOf(french, french.sections[0]!.rows[0]!, { platforms: ['macos'], how: 'words' })).toEqual(['Lines', 'on voit : a dot']);
+    expect(detailsOf(french, french.sections[0]!.rows[0]!, { platforms: ['macos'], how: 'words' })).toEqual([
+      'Lines',
+      'on voit : a dot',
+    ]);
   });
 });
 

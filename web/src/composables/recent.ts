@@ -1,13 +1,17 @@
 import { useLocalStorage } from '@vueuse/core';
 
-/** A view that was open, with the address that leads back to it. */
+/** A view that was open, with the address that leads back to it, and of which program and release it was. */
 interface LastPlace {
   readonly path: string;
   readonly title: string;
+  readonly app: string;
+  readonly release: string;
 }
 const placesIn = (known: unknown): LastPlace[] =>
   Array.isArray(known)
-    ? known.filter((one): one is LastPlace => typeof one?.path === 'string' && typeof one?.title === 'string')
+    ? known.filter((one): one is LastPlace =>
+        (['path', 'title', 'app', 'release'] as const).every((name) => typeof one?.[name] === 'string'),
+      )
     : [];
 const MOST = 5;
 
@@ -18,10 +22,10 @@ export const lastPlaces = useLocalStorage<readonly LastPlace[]>('crib.last', [],
 });
 
 /** Keeps a view as the latest; a view stands once, with its latest address. */
-export function keepPlace(fullPath: string, title: string) {
+export function keepPlace(place: LastPlace) {
   const bare = (path: string) => path.split('?')[0];
-  const others = lastPlaces.value.filter((one) => bare(one.path) !== bare(fullPath));
-  lastPlaces.value = [{ path: fullPath, title }, ...others].slice(0, MOST);
+  const others = lastPlaces.value.filter((one) => bare(one.path) !== bare(place.path));
+  lastPlaces.value = [place, ...others].slice(0, MOST);
 }
 export function forgetPlaces() {
   lastPlaces.value = [];

@@ -60,7 +60,8 @@ function openCatalogue(query: Record<string, string>) {
 const listening = ref(false);
 let last = 0;
 const PAUSE = 1500;
-/** Presses after one another belong together until a pause; Tab or the button ends listening. */
+const armed = ref<HTMLButtonElement>();
+/** Presses after one another belong together until a pause; Tab, the button, or going to anything else ends listening. */
 function onPress(event: KeyboardEvent) {
   if (event.key === 'Tab') return listen(false);
   event.preventDefault();
@@ -77,7 +78,10 @@ function onPress(event: KeyboardEvent) {
 }
 function listen(on: boolean) {
   listening.value = on;
+  if (on) armed.value?.focus();
 }
+// What is pressed in another field is meant for that field.
+useEventListener('focusin', ({ target }) => listening.value && target !== armed.value && listen(false));
 useEventListener('keydown', (event: KeyboardEvent) => listening.value && onPress(event), { capture: true });
 
 const menu = ref(false);
@@ -118,6 +122,7 @@ function turn() {
         @clear="set({ q: '', press: '' })"
       />
       <button
+        ref="armed"
         type="button"
         class="btn"
         :class="{ primary: listening }"

@@ -74,20 +74,14 @@ export function changesSetting(body: ChangesBody, reading: Reading, address: str
 
 /** The keys of a line on each platform; once, where all platforms read alike. */
 function keysOf(line: ChangeLine, { platforms, how, keyLanguage }: Reading, body: ChangesBody) {
-  const shown = (key: string, platform: Platform) =>
-    showStored(key, platform, how, US, keyLanguage ?? body.language);
+  const shown = (key: string, platform: Platform) => showStored(key, platform, how, US, keyLanguage ?? body.language);
   return keysOfLine(line, platforms, shown).map(({ platform, before, after }) => {
     const written = (keys: readonly string[]) => keys.map((key) => shown(key, platform ?? platforms[0]!));
     return { on: platform ? platformName(platform) : '', before: written(before), after: written(after) };
   });
 }
 
-function lineBlock(
-  body: ChangesBody,
-  line: ChangeLine,
-  reading: Reading,
-  { size, width, measure }: Type,
-): Block {
+function lineBlock(body: ChangesBody, line: ChangeLine, reading: Reading, { size, width, measure }: Type): Block {
   const { texts, frames, put, key } = assembled(size, measure);
   const column = COLUMN * width;
   const [step, high] = [0.4 * size, KEY_SIZE * 1.25 * size + 2 * PAD.y * size];

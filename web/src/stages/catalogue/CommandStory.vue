@@ -68,8 +68,11 @@ function sourceOf({ provenance }: Binding): string {
 <template>
   <h2>{{ command.label }}</h2>
   <p class="under">
-    {{ command.menu.split(' › ').slice(0, -1).join(' › ') || command.category }} ·
-    {{ workspace.tree?.path(command.home) }}
+    {{
+      [command.menu.split(' › ').slice(0, -1).join(' › ') || command.category, workspace.tree?.path(command.home)]
+        .filter(Boolean)
+        .join(' · ')
+    }}
   </p>
   <p v-if="flags.length">
     <b>{{ flags.join(' · ') }}</b>

@@ -72,7 +72,7 @@ const wordsFor = (text: string) => {
     </div>
   </template>
   <template v-if="report.problems.length > 1">
-    <h3>More questions</h3>
+    <h3>All questions</h3>
     <button
       v-for="(problem, index) in report.problems.slice(0, 40)"
       :key="index"

@@ -50,7 +50,7 @@ const recognised = computed(() => {
 const filter = kept('lines', 'all');
 const FILTERS = [
   ['all', 'All rows'],
-  ['problem', 'Questions'],
+  ['problem', 'With questions'],
   ['new', 'New commands'],
   ['changed', 'Changed'],
   ['same', 'Unchanged'],

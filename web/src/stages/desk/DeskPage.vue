@@ -57,7 +57,10 @@ const title = computed(() => {
       </template>
       <template v-if="lastPlaces.length">
         <h3>Recent</h3>
-        <IndexLine v-for="one in lastPlaces" :key="one.path" :to="one.path">{{ one.title }}</IndexLine>
+        <IndexLine v-for="one in lastPlaces" :key="one.path" :to="one.path"
+          >{{ one.title }}, {{ apps?.find(({ slug }) => slug === one.app)?.name ?? one.app }}
+          {{ one.release }}</IndexLine
+        >
       </template>
     </template>
 

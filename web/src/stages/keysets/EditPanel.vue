@@ -65,7 +65,9 @@ defineExpose({ focus: () => field.value?.focus() });
 
 <template>
   <h2>{{ command.label }}</h2>
-  <p class="under">{{ command.menu.split(' › ').slice(0, -1).join(' › ') }}{{ used ? ` · used ${used}×/day` : '' }}</p>
+  <p class="under">
+    {{ [command.menu.split(' › ').slice(0, -1).join(' › '), used && `used ${used}×/day`].filter(Boolean).join(' · ') }}
+  </p>
   <p v-if="command.fixed"><b>Fixed.</b> The program does not allow changing this shortcut.</p>
   <template v-else>
     <KeyField

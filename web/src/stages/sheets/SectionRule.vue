@@ -89,7 +89,7 @@ const named = (rule: SheetRule) => emit('change', (one) => (one.rule = rule));
       size="small"
       @update:model-value="choose"
       :choices="[
-        'hand',
+        { value: 'hand', label: 'manually' },
         ...can.map((by) => ({ value: by, label: RULES[by] })),
         ...Object.entries(FIGURES).map(([value, label]) => ({ value, label })),
       ]"
