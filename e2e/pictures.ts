@@ -28,32 +28,32 @@ await shoot('command');
 await page.goto('/keysets/fathomry/7.0/3?row=depth.strike-soundings');
 await page.getByRole('application').focus();
 await page.keyboard.press('Control+j');
-await shoot('editing');
-await page.goto('/keysets/fathomry/7.0/3/room?where=2&at=Ctrl%2BShift%2BKeyR');
-await shoot('room');
-await page.goto('/keysets/fathomry/7.0/4/reach?what=run+1&with=2&at=KeyB');
+await shoot('edits');
+await page.goto('/keysets/fathomry/7.0/3/free?where=2&at=Ctrl%2BShift%2BKeyR');
+await shoot('free-shortcuts');
+await page.goto('/keysets/fathomry/7.0/4/hand-travel?what=run+1&with=2&at=KeyB');
 await page.locator('.apexcharts-bar-area').first().waitFor();
-await shoot('reach');
-await page.goto('/crosswalks/fathomry/7.2/1?show=unjudged');
+await shoot('hand-travel');
+await page.goto('/migration/fathomry/7.2/1?show=unjudged');
 await page.getByText(/^The first match is/).waitFor();
-await shoot('judging');
-await page.goto('/crosswalks/fathomry/7.2/1/plan?keep=40');
+await shoot('mapping');
+await page.goto('/migration/fathomry/7.2/1/plan?keep=40');
 await page
-  .getByRole('row', { name: /Plant spot/ })
+  .getByRole('row', { name: /Insert spot/ })
   .first()
   .click();
 await shoot('plan');
 await page.goto('/releases/fathomry/7.0?row=view.show-drying-heights');
-await shoot('moved');
+await shoot('changes');
 await page.goto('/releases/fathomry/7.0/carry/3');
 await page.getByRole('row', { name: /Place sounding/ }).click();
-await shoot('carrying');
+await shoot('carry-forward');
 await page.goto('/sheets/fathomry/7.0/1');
 await shoot('sheet');
 await page.goto('/handouts/fathomry/7.0?view=answer');
 await page.getByLabel('The learner’s message').fill('Since the update, G deletes my soundings');
 await page.getByText('the mapping from').first().waitFor();
-await shoot('answering');
+await shoot('reply');
 await page.goto('/handouts/fathomry/7.0');
 await shoot('handouts');
 const path = await page
@@ -61,12 +61,12 @@ const path = await page
   .first()
   .getAttribute('href');
 
-await page.goto(`/handouts/fathomry/7.0/bench?platform=windows&edition=${path!.split('/').at(-1)}`);
+await page.goto(`/handouts/fathomry/7.0/try-out?platform=windows&edition=${path!.split('/').at(-1)}`);
 await page.getByText('changed from the built-in ones').waitFor();
 await page.getByRole('application').focus();
 for (const keys of ['d', 'd', 'b', 'w', 'Shift+G', 'F9', 'p']) await page.keyboard.press(keys);
 await page.getByRole('button', { name: 'Test all rows' }).click();
-await shoot('bench');
+await shoot('try-out');
 
 // What a colleague proposes, and what was done.
 const other = await browser.newContext({ baseURL: address });
@@ -94,7 +94,7 @@ await post('/api/keysets/3/proposals', { ...asked, shown });
 await page.goto('/keysets/fathomry/7.0/proposals');
 await page.getByRole('button', { name: 'Approve' }).waitFor();
 await shoot('proposals');
-await page.goto('/acts?text=imported');
+await page.goto('/activity?text=imported');
 await page
   .getByRole('button', { name: /7\.2-keys\.csv/ })
   .first()
@@ -103,7 +103,7 @@ await page
   .getByText(/: (?:new|changed)$/)
   .first()
   .waitFor();
-await shoot('history');
+await shoot('activity-log');
 
 // The page is only looked at: the app and its release are left empty.
 const apps = (await (await page.request.get('/api/apps')).json()) as { slug: string }[];
@@ -113,13 +113,13 @@ if (!apps.some((app) => app.slug === 'kedgewright')) {
   });
   await page.request.post('/api/apps/kedgewright/releases', { data: { label: '2.1' } });
 }
-await page.goto('/catalogue/kedgewright/2.1/read-in');
+await page.goto('/catalogue/kedgewright/2.1/import');
 await page.setInputFiles('input[type=file]', {
   name: 'kedgewright-21-keys.csv',
   mimeType: 'text/csv',
   buffer: LIST,
 });
-await shoot('reading-in');
+await shoot('import');
 
 await page.goto(`${path}?platform=windows`);
 await shoot('learner');
@@ -128,5 +128,5 @@ await page.goto(`${path}/practise?platform=windows`);
 await page.getByRole('button', { name: 'Start' }).click();
 await page.getByRole('application').focus();
 await page.keyboard.press('g');
-await shoot('practising');
+await shoot('practice');
 await browser.close();

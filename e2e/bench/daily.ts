@@ -64,12 +64,12 @@ export async function daily(address: string, ask: Ask, cookie: () => string) {
 
   const walks = await ask<CrosswalkOverview[]>('GET', '/api/apps/fathomry/crosswalks');
   const { id } = walks.find((one) => one.from.slug === 'brinechart')!;
-  await page.goto(`/crosswalks/fathomry/7.2/${id}?show=unjudged`);
+  await page.goto(`/migration/fathomry/7.2/${id}?show=unjudged`);
   await page.locator('.proposals[aria-busy=false] .proposal').first().waitFor();
   await page.getByRole('grid', { name: 'Commands to map' }).focus();
   await pressed(page, 'a command judged, to the next in hand', '[role=grid]', Array<string>(12).fill('x'));
 
-  await page.goto(`/crosswalks/fathomry/7.2/${id}/plan?keep=20`);
+  await page.goto(`/migration/fathomry/7.2/${id}/plan?keep=20`);
   await page.getByRole('region', { name: 'Plan, step by step' }).waitFor();
   await page.getByRole('slider').first().focus();
   await page.waitForTimeout(1500);

@@ -102,7 +102,7 @@ test('a keyset is saved to a file and loaded again, looked at first; a file that
   await page.keyboard.press('Alt+Shift+q');
   await page.getByRole('button', { name: 'Set Alt+Shift+Q' }).click();
   await expect(page.getByText('Shortcut set.', { exact: true })).toBeVisible();
-  await page.goto(at(made, '/about'));
+  await page.goto(at(made, '/settings'));
   const downloaded = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Export file' }).click();
   const text = readFileSync(await (await downloaded).path(), 'utf8');
@@ -125,7 +125,7 @@ test('a keyset is saved to a file and loaded again, looked at first; a file that
   await expectNoBarriers(page, 'a file looked at');
   await page.getByRole('button', { name: 'Replace current keyset' }).click();
   await expect(row(page, 'Sound')).toContainText('Alt+Shift+Q');
-  await page.goto(at(made, '/about'));
+  await page.goto(at(made, '/settings'));
   await page.getByRole('button', { name: 'Create merged copy' }).click();
   await expect(page.locator('.page-head', { hasText: /Edits\s*Ours, merged/ })).toBeVisible();
   await expect(row(page, 'Sound')).toContainText('Alt+Shift+Q');
@@ -134,7 +134,7 @@ test('a keyset is saved to a file and loaded again, looked at first; a file that
 test('counts are written down, and what is used often without a key is found by them', async ({ page }) => {
   await signIn(page);
   const made = await fresh(page, 'counted');
-  await page.goto(`/catalogue/${made.slug}/1/uses`);
+  await page.goto(`/catalogue/${made.slug}/1/usage`);
   await expect(page.getByText('No usage data yet')).toBeVisible();
   await expectNoBarriers(page, 'no counts yet');
   await page.getByLabel('Source', { exact: true }).fill('counted in our office');
@@ -152,7 +152,7 @@ test('counts are written down, and what is used often without a key is found by 
 test('hands are placed by keys and by dragging, a run is compared, and a press is traced', async ({ page }) => {
   const heard = complaints(page);
   await signIn(page);
-  await page.goto('/keysets/fathomry/7.0/3/reach');
+  await page.goto('/keysets/fathomry/7.0/3/hand-travel');
   const finger = page.getByRole('slider', { name: 'Resting key of the left index finger' });
   await expect(finger).toHaveAttribute('aria-valuetext', 'F');
   await finger.focus();
@@ -228,17 +228,17 @@ test('a layer of one’s own is changed by nobody else; layers show through, are
   await other.keyboard.press('Alt+Shift+k');
   await other.getByRole('button', { name: 'Set Alt+Shift+K' }).click();
   await expect(other.getByText(/“Mine” belongs to Ines Farrowby/)).toBeVisible();
-  await other.goto(`${mine}/about`);
+  await other.goto(`${mine}/settings`);
   await expect(other.getByRole('button', { name: 'Save', exact: true })).toBeDisabled();
   await other.close();
 
-  await page.goto(at(made, '/argued'));
+  await page.goto(at(made, '/compare'));
   await expect(page.getByRole('row', { name: /Drop it.*none.*Alt\+Shift\+D/ })).toBeVisible();
   const downloaded = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Export Markdown' }).click();
   const text = readFileSync(await (await downloaded).path(), 'utf8');
   expect(text).toContain('| Drop it | none | `Alt+Shift+D` |');
-  await page.goto(at(made, '/about'));
+  await page.goto(at(made, '/settings'));
   await pick(page, 'Split by', 'place');
   await expect(page.getByRole('button', { name: 'Split into 1 layer' })).toBeDisabled();
   await page.getByRole('button', { name: 'Create a keyset based on this' }).click();

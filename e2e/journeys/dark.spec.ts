@@ -4,29 +4,29 @@ import { complaints, expectNoBarriers, newest, signInAtDesk } from '../pages.ts'
 const VIEWS = [
   '/desk',
   '/people',
-  '/acts',
+  '/activity',
   '/account',
-  '/catalogue/fathomry/7.2/read-in',
-  '/catalogue/fathomry/7.2/round',
-  '/catalogue/fathomry/7.2/uses',
-  '/catalogue/fathomry/7.2/remarks',
+  '/catalogue/fathomry/7.2/import',
+  '/catalogue/fathomry/7.2/verification',
+  '/catalogue/fathomry/7.2/usage',
+  '/catalogue/fathomry/7.2/comments',
   '/keysets/fathomry/7.0',
   '/keysets/fathomry/7.0/proposals',
   '/releases/fathomry/7.2',
-  '/releases/fathomry/7.2/lineage',
-  '/releases/fathomry/7.2/life',
+  '/releases/fathomry/7.2/renames',
+  '/releases/fathomry/7.2/timeline',
   '/releases/fathomry/7.2/out-of-date',
   '/releases/fathomry/7.2/notes/1',
   '/releases/fathomry/7.2/carry/3',
-  '/crosswalks/fathomry/7.2',
-  '/crosswalks/fathomry/7.2/1',
-  '/crosswalks/fathomry/7.2/1/plan',
-  '/crosswalks/fathomry/7.2/1/translator',
-  '/crosswalks/fathomry/7.2/1/places',
-  '/crosswalks/fathomry/7.2/words',
+  '/migration/fathomry/7.2',
+  '/migration/fathomry/7.2/1',
+  '/migration/fathomry/7.2/1/plan',
+  '/migration/fathomry/7.2/1/translator',
+  '/migration/fathomry/7.2/1/contexts',
+  '/migration/fathomry/7.2/synonyms',
   '/sheets/fathomry/7.0',
   '/handouts/fathomry/7.0',
-  '/handouts/fathomry/7.0/bench',
+  '/handouts/fathomry/7.0/try-out',
   '/handouts/fathomry/7.0?view=reports',
 ];
 
@@ -51,7 +51,7 @@ test('dark paper is without barriers for learners whose system asks for it, and 
   test.slow();
   const { path } = await newest(page);
   await page.emulateMedia({ colorScheme: 'dark' });
-  for (const view of ['', '/find', '/practise', '/translate', '/bench', '/own']) {
+  for (const view of ['', '/find', '/practise', '/translate', '/try-out', '/own']) {
     await page.goto(path + view);
     await expect(page.getByRole('heading').first()).toBeVisible();
     await page.waitForTimeout(600);

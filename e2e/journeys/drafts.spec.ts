@@ -77,10 +77,10 @@ test('forms keep what is typed when a colleague saves, when their row is left an
   page.on('dialog', (dialog) => void dialog.accept());
   const forms: readonly (readonly [string, (page: Page) => ReturnType<Page['getByLabel']>])[] = [
     [`/catalogue/${made.slug}/1/groups?set=new`, (on) => margin(on).getByLabel('Name', { exact: true })],
-    [`/catalogue/${made.slug}/1/uses`, (on) => margin(on).getByRole('textbox').first()],
-    [`/catalogue/${made.slug}/1/runs?run=new`, (on) => margin(on).getByRole('textbox').first()],
-    [`/catalogue/${made.slug}/1/policy`, (on) => on.getByRole('textbox').nth(1)],
-    [`${at(made, '/about')}`, (on) => on.getByRole('textbox').nth(1)],
+    [`/catalogue/${made.slug}/1/usage`, (on) => margin(on).getByRole('textbox').first()],
+    [`/catalogue/${made.slug}/1/tasks?run=new`, (on) => margin(on).getByRole('textbox').first()],
+    [`/catalogue/${made.slug}/1/key-handling`, (on) => on.getByRole('textbox').nth(1)],
+    [`${at(made, '/settings')}`, (on) => on.getByRole('textbox').nth(1)],
   ];
   for (const [path, field] of forms) {
     await page.goto(path);

@@ -193,7 +193,7 @@ test('a verification round goes from key to key: as listed, otherwise, nothing; 
   const heard = complaints(page);
   await signIn(page);
   const made = await fresh(page, 'rounds');
-  await page.goto(`/catalogue/${made.slug}/1/round?build=1.0.3`);
+  await page.goto(`/catalogue/${made.slug}/1/verification?build=1.0.3`);
   await expect(shown(page)).toContainText('9 to verify');
   const card = page.getByRole('group', { name: /^Try / });
   await card.focus();
@@ -232,7 +232,7 @@ test('a verification round goes from key to key: as listed, otherwise, nothing; 
   // On Windows nothing does it; the other platform keeps what it had.
   expect(of('chart.five')).toMatchObject([{ shortcut: 'F6', platform: 'macos' }]);
 
-  await page.goto(`/catalogue/${made.slug}/1/uses`);
+  await page.goto(`/catalogue/${made.slug}/1/usage`);
   await page.getByLabel('The program’s command history').fill('10:01 Sound\n10:02 Sound\n10:04 “Dry out”\n10:09 Tea');
   await expect(margin(page)).toContainText('3 of 4 lines are commands of this release');
   await expect(page.getByRole('list', { name: 'Commands and their shortcuts' })).toContainText('Sound');

@@ -180,7 +180,7 @@ test('a sheet prints on one page of A4, and every state and the dark paper are w
     ['a release that is not there', '/catalogue/fathomry/9.9'],
     ['an app that is not there', '/catalogue/nowhere/1.0'],
     ['an address that is none', '/somewhere'],
-    ['a sealed release', '/catalogue/fathomry/7.0/read-in'],
+    ['a sealed release', '/catalogue/fathomry/7.0/import'],
     ['the edits of a set', '/keysets/fathomry/7.0/3?only=edits'],
   ] as const) {
     await page.goto(path_);
@@ -196,19 +196,19 @@ test('a sheet prints on one page of A4, and every state and the dark paper are w
     '/sheets/fathomry/7.0/1',
     '/catalogue/fathomry/7.0/command/light.add-light',
     '/catalogue/fathomry/7.0/key/KeyU',
-    '/catalogue/fathomry/7.0/places?place=4',
+    '/catalogue/fathomry/7.0/contexts?place=4',
     '/catalogue/fathomry/7.0/groups',
-    '/catalogue/fathomry/7.0/runs',
-    '/keysets/fathomry/7.0/3/room?where=2',
-    '/catalogue/fathomry/7.0/policy',
-    '/catalogue/fathomry/7.0/system-keys',
-    '/keysets/fathomry/7.0/3/clashes?layouts=us,de,fr',
-    '/keysets/fathomry/7.0/3/reach',
+    '/catalogue/fathomry/7.0/tasks',
+    '/keysets/fathomry/7.0/3/free?where=2',
+    '/catalogue/fathomry/7.0/key-handling',
+    '/catalogue/fathomry/7.0/reserved',
+    '/keysets/fathomry/7.0/3/conflicts?layouts=us,de,fr',
+    '/keysets/fathomry/7.0/3/hand-travel',
     '/keysets/fathomry/7.0/3/move',
     '/keysets/fathomry/7.0/3/trace?meant=D',
-    '/keysets/fathomry/7.0/3/argued',
+    '/keysets/fathomry/7.0/3/compare',
     '/keysets/fathomry/7.0/3/history?at=5',
-    '/keysets/fathomry/7.0/3/about',
+    '/keysets/fathomry/7.0/3/settings',
   ]) {
     await page.goto(path_);
     await page.waitForLoadState('networkidle');

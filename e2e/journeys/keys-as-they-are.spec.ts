@@ -8,7 +8,7 @@ const margin = (page: Page) => page.getByRole('complementary', { name: 'Details'
 async function freshRelease(page: Page, slug: string) {
   await page.request.post('/api/apps', { data: { slug, name: slug, platforms: ['windows', 'macos'] } });
   await page.request.post(`/api/apps/${slug}/releases`, { data: { label: '1' } });
-  await page.goto(`/catalogue/${slug}/1/read-in`);
+  await page.goto(`/catalogue/${slug}/1/import`);
 }
 const sheetXml = (rows: string[][]) => {
   const cell = (text: string, at: string) => `<c r="${at}" t="inlineStr"><is><t>${text}</t></is></c>`;
@@ -67,7 +67,7 @@ test('a web page’s table, a spreadsheet and pasted lines are read in, and a se
   await pick(page, 'Meaning of Mac key', 'left out');
   await page.getByRole('button', { name: 'Import 2 rows' }).click();
   await expect(page.getByRole('heading', { name: '2 new commands, 2 new shortcuts' })).toBeVisible();
-  await page.goto('/catalogue/from-a-sheet/1/read-in');
+  await page.goto('/catalogue/from-a-sheet/1/import');
   await page.setInputFiles('input[type=file]', file([['', 'Print', 'Ctrl+P', '⌘P']]));
   await expect(page.getByText('Columns set as in your last import of this kind.')).toBeVisible();
   await expect(margin(page).getByText('Commands new to the program')).toBeVisible();
@@ -214,7 +214,7 @@ test('an open release is corrected by hand: a command, its keys, places by keybo
   await expect(margin(page).getByText(/verified on Windows by Ines Farrowby/)).toBeVisible();
   await expectNoBarriers(page, 'a command’s page');
 
-  await page.goto('/catalogue/by-hand/1/places');
+  await page.goto('/catalogue/by-hand/1/contexts');
   for (const name of ['Deck', 'Bridge']) {
     await page.getByLabel('Name', { exact: true }).fill(name);
     await page.getByRole('button', { name: 'Add context' }).click();
@@ -237,7 +237,7 @@ test('an open release is corrected by hand: a command, its keys, places by keybo
   await expect(page.getByText('some without a shortcut')).toBeVisible();
   await expectNoBarriers(page, 'pairs and families');
 
-  await page.goto('/catalogue/by-hand/1/runs');
+  await page.goto('/catalogue/by-hand/1/tasks');
   await page.getByLabel('Name', { exact: true }).fill('Laying out');
   for (const step of ['Paint buoy', 'Lay buoy', 'Paint buoy']) await pick(page, 'Next step', step);
   await page.getByRole('button', { name: 'Create task', exact: true }).click();
@@ -257,7 +257,7 @@ test('an open release is corrected by hand: a command, its keys, places by keybo
   await page.keyboard.press('ArrowDown');
   await expectNoBarriers(page, 'clashes');
 
-  await page.goto('/catalogue/by-hand/1/policy');
+  await page.goto('/catalogue/by-hand/1/key-handling');
   await page.getByText('double presses').click();
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
@@ -265,7 +265,7 @@ test('an open release is corrected by hand: a command, its keys, places by keybo
   await expect(page.getByText('The program does not support double presses.')).toBeVisible();
   await expectNoBarriers(page, 'how it takes keys');
 
-  await page.goto('/catalogue/by-hand/1/system-keys');
+  await page.goto('/catalogue/by-hand/1/reserved');
   await page.getByRole('main').getByLabel('Search').fill('peeking');
   await page.getByRole('button', { name: 'Mark as available here' }).click();
   await expect(page.getByText('available in this workspace')).toBeVisible();
@@ -286,7 +286,7 @@ test('a list in German gives a release its German words and keys, seen when Germ
   };
   await takeIn('Id,Label,Shortcut\ndepth.sound,Place sounding,D\nchart.save,Save chart,Primary+S\n');
   await expect(page.getByRole('heading', { name: '2 new commands, 2 new shortcuts' })).toBeVisible();
-  await page.goto('/catalogue/in-german/1/read-in');
+  await page.goto('/catalogue/in-german/1/import');
   await takeIn('Id,Label,Shortcut\ndepth.sound,Tiefe setzen,T\n', 'German');
   await expect(page.getByText('1 command changed')).toBeVisible();
   await page.getByRole('button', { name: 'Show commands' }).click();

@@ -143,7 +143,7 @@ test('the bench takes real keys under six layouts: each does what the sheet says
         .map((key) => ({ key, label: row.label, place: row.contexts[0]! })),
     );
   expect(rows.length).toBeGreaterThan(15);
-  await page.goto(`${path}/bench?platform=linux`);
+  await page.goto(`${path}/try-out?platform=linux`);
   const field = page.getByRole('application');
   await page.bringToFront();
   xdotool('search', '--onlyvisible', '--name', 'Try the keys', 'windowfocus', '--sync');

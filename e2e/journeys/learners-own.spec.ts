@@ -61,7 +61,7 @@ test('on a telephone, in French and without motion, every tool fits, is picked b
   const context = await browser.newContext({ viewport: { width: 360, height: 740 }, reducedMotion: 'reduce' });
   const phone = await context.newPage();
   const heard = complaints(phone);
-  for (const tool of ['find', 'practise', 'translate', 'bench', 'own']) {
+  for (const tool of ['find', 'practise', 'translate', 'try-out', 'own']) {
     await phone.goto(`${path}/${tool}?platform=windows&language=fr`);
     await expect(phone.getByRole('navigation', { name: 'Outils' })).toBeVisible();
     await expect(phone.locator('html')).toHaveAttribute('lang', 'fr');

@@ -24,7 +24,7 @@ test('by keys alone, in two languages, a learner finds a key, translates an old 
   const words = {
     en: {
       find: 'Find a shortcut',
-      shift: 'Shift+G is Add light here.',
+      shift: 'Shift+G is Insert light here.',
       why: /^Why does/,
       likely: 'Most likely',
       practise: 'Practise',
@@ -39,7 +39,7 @@ test('by keys alone, in two languages, a learner finds a key, translates an old 
     },
     de: {
       find: 'Kürzel suchen',
-      shift: 'Umschalt+G ist hier „Add light“.',
+      shift: 'Umschalt+G ist hier „Insert light“.',
       why: /^Warum bewirkt/,
       likely: 'Wahrscheinlichste Ursache',
       practise: 'Üben',
@@ -71,10 +71,10 @@ test('by keys alone, in two languages, a learner finds a key, translates an old 
     await tabTo(page, field);
     await page.keyboard.press('g');
     await expect(live(page)).toHaveText(said.found);
-    const lamp = page.getByRole('row', { name: /Plant lamp/ });
+    const lamp = page.getByRole('row', { name: /Insert light/ });
     // The same press runs another command now: what, and what to press instead.
     await expect(lamp).toContainText('Rough in track');
-    await expect(lamp).toContainText(/(?:Shift|Umschalt)\+G\s*Add light/);
+    await expect(lamp).toContainText(/(?:Shift|Umschalt)\+G\s*Insert light/);
     await expectNoBarriers(page, `translating, ${language}`);
 
     await tabTo(page, page.getByRole('link', { name: said.practise, exact: true }), true);
@@ -111,7 +111,7 @@ test('step 1 of a plan is published; a learner downloads its file, presses ten k
   await signIn(page);
   const list = (await (await page.request.get('/api/apps/fathomry/crosswalks')).json()) as CrosswalkOverview[];
   const { id } = list.find((one) => one.from.slug === 'brinechart' && one.to.slug === 'fathomry')!;
-  await page.goto(`/crosswalks/fathomry/7.2/${id}/plan?steps=2`);
+  await page.goto(`/migration/fathomry/7.2/${id}/plan?steps=2`);
   await expect(page.getByRole('region', { name: 'Plan, step by step' })).toContainText('Step 2 of 2');
   await margin(page).getByLabel('Name').fill('First steps from Brinechart');
   await margin(page).getByText('One keyset and one sheet per step').click();

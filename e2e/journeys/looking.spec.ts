@@ -94,7 +94,7 @@ test('a pasted list can be left, its columns given other meanings, its lines lef
   await page.request.post('/api/apps/tallow/releases', { data: { label: '1' } });
   await page.goto('/catalogue/tallow/1');
   await expect(page.getByRole('heading', { name: '1 has no commands yet' })).toBeVisible();
-  await page.goto('/catalogue/tallow/1/places');
+  await page.goto('/catalogue/tallow/1/contexts');
   await page.getByLabel('Name', { exact: true }).fill('Workshop');
   await page.getByText('Typing goes into a text field here').click();
   await page.getByRole('button', { name: 'Add context' }).click();
@@ -222,6 +222,7 @@ test('room left is walked with the arrow keys, kept in the address, and agrees w
   await page.keyboard.press('Tab');
 
   // What stands as free answers to nothing when it is pressed; what is taken, to its command.
+  // An address that was kept from when the page was called otherwise.
   await page.goto('/keysets/fathomry/7.0/3/room?platform=windows&where=2&at=Ctrl%2BShift%2BKeyR');
   await expect(margin).toContainText('used in Chart window');
   await expect(margin).toContainText('Select by depth range');

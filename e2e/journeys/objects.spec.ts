@@ -57,10 +57,10 @@ test('arguments have keys of their own, slots are filled and swapped, and a seal
   await submit.click();
   await expect(page.locator('.page-head')).toContainText('Sound the depth');
   await expect(margin(page)).toContainText('Label: Sound the depth; previously Sound. Misread in the handbook.');
-  await page.goto(`/catalogue/${made.slug}/1/places?place=${(await read()).contexts[0]!.id}`);
+  await page.goto(`/catalogue/${made.slug}/1/contexts?place=${(await read()).contexts[0]!.id}`);
   await expect(margin(page).getByLabel('Reason for the correction')).toBeVisible();
   await expectNoBarriers(page, 'a place of a sealed release');
-  await page.goto(`/catalogue/${made.slug}/1/policy`);
+  await page.goto(`/catalogue/${made.slug}/1/key-handling`);
   await page.getByText('held keys', { exact: true }).click();
   await expect(page.getByLabel('Reason for the correction')).toBeVisible();
   await expectNoBarriers(page, 'the policy of a sealed release');

@@ -73,7 +73,7 @@ test('the bench loads what a learner gets: presses fire as the sheet says, and e
   await signIn(page);
   const editions = (await (await page.request.get('/api/sheets/1/editions')).json()) as { number: number }[];
   const { number } = editions.at(-1)!;
-  await page.goto('/handouts/fathomry/7.0/bench?platform=windows');
+  await page.goto('/handouts/fathomry/7.0/try-out?platform=windows');
   const log = page.getByRole('log', { name: 'Result of each key press' });
   const area = page.getByRole('application');
   const last = log.getByRole('listitem').first();

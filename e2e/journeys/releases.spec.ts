@@ -83,7 +83,7 @@ test('a new release: read in, two renames confirmed, new meanings seen, the Scho
   await post<Release>(page, `/api/apps/${slug}/releases`, { label: '2.0' });
 
   // Its list is read in by hand.
-  await page.goto(`/catalogue/${slug}/2.0/read-in`);
+  await page.goto(`/catalogue/${slug}/2.0/import`);
   const list = { name: 'new.csv', mimeType: 'text/csv', buffer: Buffer.from(NEW) };
   await page.setInputFiles('input[type=file]', list);
   await page.getByRole('button', { name: 'Import 8 rows' }).click();
@@ -238,18 +238,18 @@ test('the demo: every view of the releases stands by address, tells its figures,
     ['?old=1&now=2', /^Changes$/],
     [`?old=2&now=${school}`, /^Changes$/],
     ['?old=2&now=2&nowon=macos', /^Changes$/],
-    ['/lineage', /^Renames and splits$/],
-    ['/lineage?for=1', /^Renames and splits$/],
-    ['/life', /^Release timeline$/],
+    ['/renames', /^Renames and splits$/],
+    ['/renames?for=1', /^Renames and splits$/],
+    ['/timeline', /^Release timeline$/],
     ['/out-of-date', /Out of date/],
-    ['/story?command=view.show-drying-heights', /Show drying heights/],
-    ['/story?press=J', /^J/],
-    ['/story', /Choose a command or shortcut/],
+    ['/history?command=view.show-drying-heights', /Show drying heights/],
+    ['/history?press=J', /^J/],
+    ['/history', /Choose a command or shortcut/],
     [`/carry/${school}`, /^Carry forward$/],
     [`/carry/${school}?step=last`, /^Carry forward$/],
     [`/carry/${oneHand}`, /School set comes first/],
     ['/carry/999', /Keyset not found/],
-    [`/imitation/${imitation}`, /^Compatibility$/],
+    [`/compatibility/${imitation}`, /^Compatibility$/],
     [`/notes/${notes[0]!.id}`, /What’s new in 7.2/],
     [`/notes/${notes[0]!.id}?view=learner`, /What’s new in 7.2/],
     ['/notes/999', /Something went wrong/],
@@ -261,7 +261,7 @@ test('the demo: every view of the releases stands by address, tells its figures,
   }
   await page.goto('/releases/fathomry/7.0?old=2&now=2&nowon=macos');
   await expect(page.getByRole('button', { name: /Shortcut changed/ })).toContainText('7');
-  await page.goto('/releases/fathomry/7.0/story?press=J');
+  await page.goto('/releases/fathomry/7.0/history?press=J');
   await expect(row(page, '7.2')).toContainText('runs another command');
   await page.goto('/releases/fathomry/7.0/out-of-date');
   await expect(row(page, 'First week at the plotting desk')).toContainText('compared with 7.2');
@@ -269,7 +269,7 @@ test('the demo: every view of the releases stands by address, tells its figures,
   // On dark paper too.
   await page.getByRole('button', { name: 'Ines' }).click();
   await page.getByRole('button', { name: 'Dark theme' }).click();
-  for (const path of ['', '/lineage', '/life', `/carry/${school}`]) {
+  for (const path of ['', '/renames', '/timeline', `/carry/${school}`]) {
     await page.goto(`/releases/fathomry/7.0${path}`);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await expectNoBarriers(page, `${path} on dark paper`);

@@ -83,14 +83,14 @@ test('a school works in it: who joins proposes, a reviewer takes it, others see 
   await colan.getByLabel('Comment on this command').fill('Learners look for it under Chart.');
   await colan.getByRole('button', { name: 'Add comment', exact: true }).click();
   await expect(colan.getByText('Learners look for it under Chart.', { exact: true })).toBeVisible();
-  await page.goto('/catalogue/evening/1/remarks');
+  await page.goto('/catalogue/evening/1/comments');
   await expect(page.getByText('Learners look for it under Chart.', { exact: true })).toBeVisible();
   await expectNoBarriers(page, 'remarks');
   await page.getByRole('button', { name: /^Resolve/ }).click();
   await expect(page.getByRole('heading', { name: 'No comments yet' })).toBeVisible();
 
   // A reading-in is taken back as a whole; keys that somebody has built on stay.
-  await page.goto('/acts?text=imported');
+  await page.goto('/activity?text=imported');
   await page.getByRole('button', { name: /imported a list/ }).click();
   await expect(margin(page)).toContainText('Shortcut “F2” of “First layer”: new');
   await expectNoBarriers(page, 'note (optional)');
@@ -104,7 +104,7 @@ test('a school works in it: who joins proposes, a reviewer takes it, others see 
   await expect(page.getByText('Removed.')).toBeVisible();
   await wenna.reload();
   await expect(wenna.getByRole('heading', { name: 'Sign in to Crib' })).toBeVisible();
-  await page.goto('/acts');
+  await page.goto('/activity');
   await expect(page.getByText('a former editor').first()).toBeVisible();
   await expect(page.getByText('Wenna Tregarth')).toHaveCount(0);
   expect(heard).toEqual([]);

@@ -16,7 +16,7 @@ test.afterEach(({ page }) => untouched(page));
 test('a free press is given from room left, a key’s page and the reach chart', async ({ page }) => {
   const heard = complaints(page);
   const made = await fresh(page, 'keys-room');
-  await page.goto(at(made, '/room'));
+  await page.goto(at(made, '/free'));
   await tabTo(page, page.getByRole('grid'));
   const chosen = page.locator('[role=gridcell][aria-selected=true]');
   await page.keyboard.press('ArrowDown');
@@ -35,7 +35,7 @@ test('a free press is given from room left, a key’s page and the reach chart',
   await page.goto(at(made, '?row=chart.dry'));
   await expect(row(page, 'Dry out').locator('.chip.yours')).toHaveText(/Y/);
 
-  await page.goto(at(made, '/reach'));
+  await page.goto(at(made, '/hand-travel'));
   const chart = page.getByRole('group', { name: 'Keys by distance' });
   await tabTo(page, chart.locator('[role=button][tabindex="0"]'));
   await page.keyboard.press('ArrowRight');
@@ -107,7 +107,7 @@ test('marked rows are put on a sheet and made a family, a run is pressed, a ship
   await enter(page, 'Create group', margin(page));
   await expect(margin(page).getByRole('status')).toHaveText('Group created.');
 
-  await page.goto(`/catalogue/${made.slug}/1/runs?run=new`);
+  await page.goto(`/catalogue/${made.slug}/1/tasks?run=new`);
   await tabTo(page, page.getByRole('application', { name: 'Or press the shortcuts in order' }));
   await page.keyboard.press('k');
   await page.keyboard.press('j');

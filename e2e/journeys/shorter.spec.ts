@@ -66,7 +66,7 @@ test('a free press is given to a command from room left in three actions, and fr
 }) => {
   await signIn(page);
   const made = await fresh(page, 'from-room');
-  await page.goto(at(made, '/room'));
+  await page.goto(at(made, '/free'));
   const me = hand(page);
   await me.cell(page.getByRole('gridcell', { name: /free/ }).first());
   await me.choose('Command', 'Drop it');
@@ -92,7 +92,7 @@ test('a free press of a key on the reach chart is given to a command in three ac
 }) => {
   await signIn(page);
   const made = await fresh(page, 'from-chart');
-  await page.goto(at(made, '/reach'));
+  await page.goto(at(made, '/hand-travel'));
   const me = hand(page);
   const chart = page.getByRole('group', { name: 'Keys by distance' });
   await me.click(/^B$/, chart);
@@ -160,11 +160,11 @@ test('eight commands are put on a sheet, and made a family and a run, from marke
   await pick(page, 'Type', 'Task, in this order');
   await margin(page).getByLabel('Name of the group').fill('Layering again');
   await margin(page).getByRole('button', { name: 'Create task' }).click();
-  await page.goto(`/catalogue/${made.slug}/1/runs`);
+  await page.goto(`/catalogue/${made.slug}/1/tasks`);
   await expect(page.getByRole('link', { name: /Layering again/ })).toBeVisible();
 
   // A run from a group, and by pressing its keys in the order of the task.
-  await page.goto(`/catalogue/${made.slug}/1/runs?run=new`);
+  await page.goto(`/catalogue/${made.slug}/1/tasks?run=new`);
   await pick(page, 'Add a whole group', 'Layers');
   await page.getByRole('application', { name: 'Or press the shortcuts in order' }).focus();
   await page.keyboard.press('k');

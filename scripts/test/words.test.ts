@@ -120,12 +120,12 @@ describe('every string that a person can read', () => {
       'key',
       'sheet',
       'notes',
-      'story',
+      'release-history',
       'sign-in',
       'join',
       'desk',
       'catalogue',
-      'reading',
+      'import',
       'keyset',
     ]);
     for (const [name, { title, file }] of routes) {
@@ -144,7 +144,7 @@ describe('every string that a person can read', () => {
     }
     const pairs = [
       ...read('web/src/stages/keysets/KeysetIndex.vue').matchAll(/\['([\w-]+)', '([^']+)', (?:true|false)\]/g),
-      ...read('web/src/stages/crosswalks/CrosswalkIndex.vue').matchAll(/\['([\w-]+)', '([^']+)'\]/g),
+      ...read('web/src/stages/migration/MigrationIndex.vue').matchAll(/\['([\w-]+)', '([^']+)'\]/g),
     ];
     expect(pairs.length).toBeGreaterThan(12);
     for (const [, name, shown] of pairs) expect([name, shown]).toEqual([name, routes.get(name!)!.title]);

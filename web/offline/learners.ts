@@ -21,7 +21,7 @@ precacheAndRoute(self.__WB_MANIFEST);
 
 // A tool’s page is the same whatever edition it is for.
 registerRoute(
-  /\/s\/[^/]+\/[^/]+\/(?:find|practise|translate|bench|own)(?:\?.*)?$/,
+  /\/s\/[^/]+\/[^/]+\/(?:find|practise|translate|try-out|bench|own)(?:\?.*)?$/,
   new NetworkFirst({
     cacheName: 'crib-tools',
     networkTimeoutSeconds: PATIENCE_MS / 1000,

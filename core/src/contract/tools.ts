@@ -1,7 +1,7 @@
 import type { EditionProgram } from './program.ts';
 
 /** The learners’ tools of an edition, by the last part of their addresses. */
-export const TOOLS = ['find', 'practise', 'translate', 'bench', 'own'] as const;
+export const TOOLS = ['find', 'practise', 'translate', 'try-out', 'own'] as const;
 export type ToolName = (typeof TOOLS)[number];
 /** Which tools an edition has: the translator needs a program that was mapped, a learner’s own file a format that can be read. */
 export const toolsOf = (

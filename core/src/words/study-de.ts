@@ -7,7 +7,7 @@ export const STUDY_DE: Readonly<Record<keyof typeof STUDY_EN, string>> = {
   'tool.find': 'Kürzel suchen',
   'tool.practise': 'Üben',
   'tool.translate': 'Meine alten Kürzel',
-  'tool.bench': 'Kürzel ausprobieren',
+  'tool.try-out': 'Kürzel ausprobieren',
   'tool.own': 'Meine Kürzeldatei',
   'tool.layout': 'Tastaturbelegung',
   'tool.loading': 'Wird geladen …',

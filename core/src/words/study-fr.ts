@@ -7,7 +7,7 @@ export const STUDY_FR: Readonly<Record<keyof typeof STUDY_EN, string>> = {
   'tool.find': 'Trouver un raccourci',
   'tool.practise': 'S’exercer',
   'tool.translate': 'Mes anciens raccourcis',
-  'tool.bench': 'Essayer les raccourcis',
+  'tool.try-out': 'Essayer les raccourcis',
   'tool.own': 'Mon fichier de raccourcis',
   'tool.layout': 'Disposition du clavier',
   'tool.loading': 'Chargement…',

@@ -5,7 +5,7 @@ export const STUDY_EN = {
   'tool.find': 'Find a shortcut',
   'tool.practise': 'Practise',
   'tool.translate': 'My old shortcuts',
-  'tool.bench': 'Try the keys',
+  'tool.try-out': 'Try the keys',
   'tool.own': 'My preset file',
   'tool.layout': 'Keyboard layout',
   'tool.loading': 'Loading…',

@@ -100,6 +100,9 @@ export function pageRoutes(
         );
     }),
     'GET /s/:slug/:address/:tool': page(async (req, res) => {
+      // What the tool was called before.
+      if (req.params['tool'] === 'bench')
+        return void res.redirect(301, req.originalUrl.replace(/\/bench(?=\?|$)/, '/try-out'));
       const { tools } = await room.edition(String(req.params['address']));
       if (!assets.study || !tools.some((one) => one === req.params['tool']))
         return void res

@@ -29,7 +29,7 @@ const stages = computed(() => {
     ...[
       { stage: 'keysets', name: 'Keysets' },
       { stage: 'releases', name: 'Releases' },
-      { stage: 'crosswalks', name: 'Migration' },
+      { stage: 'migration', name: 'Migration' },
       { stage: 'sheets', name: 'Sheets' },
       { stage: 'handouts', name: 'Handouts' },
     ].map((one) => ({ ...one, to: there ? { name: one.stage, params, query: luggage.value } : null })),
@@ -153,7 +153,7 @@ function turn() {
           </p>
         </template>
         <RouterLink class="btn plain" :to="{ name: 'people' }" @click="menu = false">People</RouterLink>
-        <RouterLink class="btn plain" :to="{ name: 'acts' }" @click="menu = false">Activity log</RouterLink>
+        <RouterLink class="btn plain" :to="{ name: 'activity' }" @click="menu = false">Activity log</RouterLink>
         <RouterLink class="btn plain" :to="{ name: 'account' }" @click="menu = false">Your account</RouterLink>
         <button type="button" class="btn plain" @click="((menu = false), (helpOpen = true))">Keyboard shortcuts</button>
         <button type="button" class="btn plain" @click="turn">

@@ -13,7 +13,11 @@ const router = createRouter({
         { path: 'find', component: () => import('./FindTool.vue') },
         { path: 'practise', component: () => import('./PractiseTool.vue') },
         { path: 'translate', component: () => import('./TranslateTool.vue') },
-        { path: 'bench', component: () => import('./BenchTool.vue') },
+        { path: 'try-out', component: () => import('./TryOutTool.vue') },
+        {
+          path: 'bench',
+          redirect: ({ path, query, hash }) => ({ path: path.replace(/bench$/, 'try-out'), query, hash }),
+        },
         { path: 'own', component: () => import('./OwnTool.vue') },
       ],
     },

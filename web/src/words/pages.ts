@@ -10,7 +10,7 @@ export const ABOUT_PAGES: Readonly<Record<string, readonly [purpose: string, fir
     'Enter an email, choose a role and create an invitation link.',
     'Decide whether changes to shared keysets need review.',
   ],
-  acts: [
+  activity: [
     'The activity log records every change with who, when and why.',
     'Filter by program or person, or search for a word.',
     'Select an entry to see the values before and after; imports can be undone here.',
@@ -25,7 +25,7 @@ export const ABOUT_PAGES: Readonly<Record<string, readonly [purpose: string, fir
     'Search by name or key press, or filter in the sidebar.',
     'Select a row to see its details, or select several to change them together.',
   ],
-  reading: [
+  import: [
     'Here you import a program’s list of shortcuts into the catalogue.',
     'Choose a file or paste a list, then answer the questions.',
     'Check the summary and import the rows; nothing is saved before.',
@@ -40,7 +40,7 @@ export const ABOUT_PAGES: Readonly<Record<string, readonly [purpose: string, fir
     'Select a combination to see its history.',
     'Free combinations can be assigned to a command.',
   ],
-  places: [
+  contexts: [
     'Contexts are the parts of the program where shortcuts work.',
     'Drag contexts to order or nest them.',
     'Select a context to rename it, or to say which others are active at the same time.',
@@ -50,32 +50,32 @@ export const ABOUT_PAGES: Readonly<Record<string, readonly [purpose: string, fir
     'Create a group and add its members.',
     'Crib then flags members without a shortcut and suggests matching ones.',
   ],
-  runs: [
+  tasks: [
     'A task lists commands in the order people use them.',
     'Create a task and add its commands, by name or by pressing their shortcuts.',
     'Compare how fast keysets are for the task, or print it as a section of a sheet.',
   ],
-  uses: [
+  usage: [
     'Usage says how often each command is used.',
     'Enter counts in the panel, or paste the program’s command history.',
     'Crib then finds frequent commands without a shortcut.',
   ],
-  remarks: [
+  comments: [
     'Open comments on commands, from all colleagues.',
     'Read a comment and open its command.',
     'Resolve the comment when it is settled.',
   ],
-  round: [
+  verification: [
     'A verification round walks you through the built-in shortcuts of one platform.',
     'Try each shortcut in the program and record the result.',
     'Shortcuts that differ are corrected; then seal the release.',
   ],
-  policy: [
+  'key-handling': [
     'Key handling describes how the program matches and limits shortcuts.',
     'Set what the program accepts and how users change shortcuts.',
     'Test a shortcut below to see whether the program would accept it.',
   ],
-  'system-keys': [
+  reserved: [
     'Reserved shortcuts are used by the system or by other programs.',
     'Search the list, or add a program that intercepts shortcuts on your machines.',
     'Mark entries as available if they do not apply to you.',
@@ -90,17 +90,17 @@ export const ABOUT_PAGES: Readonly<Record<string, readonly [purpose: string, fir
     'Select a command and press its new shortcut in the panel.',
     'Read the consequences, add a reason and save.',
   ],
-  clashes: [
+  conflicts: [
     'Conflicts are shortcuts that get in each other’s way.',
     'Choose the layouts your learners use, then start with the errors.',
     'Select a conflict to change one of its shortcuts.',
   ],
-  room: [
+  free: [
     'Free shortcuts shows which combinations are not used in a context.',
     'Choose a context and a hand position.',
     'Select a free combination to assign it to a command.',
   ],
-  reach: [
+  'hand-travel': [
     'Hand travel shows how far fingers move for a task.',
     'Choose a task and a keyset to compare with.',
     'Select a key to see or change its command.',
@@ -115,7 +115,7 @@ export const ABOUT_PAGES: Readonly<Record<string, readonly [purpose: string, fir
     'Press the shortcut you meant, or choose what happened.',
     'Crib lists the most likely slips with their results.',
   ],
-  argued: [
+  compare: [
     'Compare two keysets by task, by day and by command.',
     'Choose the keyset to compare with.',
     'Print the comparison, or export it for colleagues.',
@@ -125,7 +125,7 @@ export const ABOUT_PAGES: Readonly<Record<string, readonly [purpose: string, fir
     'Select a change to see what it did.',
     'Restore a version, or name the current state as a save point.',
   ],
-  about: [
+  settings: [
     'Settings of a keyset: its name, purpose and who can edit it.',
     'Change the settings and save.',
     'Create keysets based on this one, merge its layers, or export it to a file.',
@@ -140,7 +140,7 @@ export const ABOUT_PAGES: Readonly<Record<string, readonly [purpose: string, fir
     'Choose what to compare; the most disruptive changes come first.',
     'Carry your keyset forward, or write change notes.',
   ],
-  lineage: [
+  renames: [
     'Commands can be renamed, split or merged from one release to the next.',
     'Confirm or reject each suggestion.',
     'Link other commands manually in the panel.',
@@ -150,17 +150,17 @@ export const ABOUT_PAGES: Readonly<Record<string, readonly [purpose: string, fir
     'Start with the tasks your learners do most.',
     'Save the smallest fix as a keyset for the transition.',
   ],
-  life: [
+  timeline: [
     'All releases of the program at a glance.',
     'See which release changed most.',
     'The second chart shows how much daily work stays the same.',
   ],
-  impact: [
+  'out-of-date': [
     'Published editions that no longer match the program.',
     'Select an edition to see its wrong rows.',
     'Republish the editions you have ticked.',
   ],
-  story: [
+  'release-history': [
     'The history of one command or shortcut through all releases.',
     'Read it from top to bottom, release by release.',
     'Open the command in the catalogue.',
@@ -170,7 +170,7 @@ export const ABOUT_PAGES: Readonly<Record<string, readonly [purpose: string, fir
     'Decide each edit: keep yours, use the new default, or decide later.',
     'Preview the result, then create the keyset for the new release.',
   ],
-  imitation: [
+  compatibility: [
     'Compatibility shows how closely a keyset matches the program it emulates.',
     'Look at the shortcuts that do something else.',
     'Map commands that could not be matched.',
@@ -180,17 +180,17 @@ export const ABOUT_PAGES: Readonly<Record<string, readonly [purpose: string, fir
     'Arrange the groups, exclude lines and add your own.',
     'Fix what the check finds, then publish.',
   ],
-  crosswalks: [
+  migration: [
     'Migration maps another program’s commands to yours.',
     'Create a mapping with the program your learners come from.',
     'Open it to accept or correct the suggestions.',
   ],
-  judging: [
+  mapping: [
     'Here you map each command of the other program.',
     'Press Enter to accept the first suggestion, or 1 to 5 for another.',
     'When most commands are mapped, open the plan.',
   ],
-  'tied-places': [
+  'matched-contexts': [
     'Contexts of both programs, and which of them correspond.',
     'Select a context and choose its equivalent.',
     'Suggestions for commands use these matches.',
@@ -210,12 +210,12 @@ export const ABOUT_PAGES: Readonly<Record<string, readonly [purpose: string, fir
     'Start with the tasks your learners do most.',
     'Save the smallest fix as a keyset for the transition.',
   ],
-  hands: [
+  'both-programs': [
     'Interference for people who keep using both programs.',
     'Look at shortcuts with different commands first.',
     'Change your keyset where the interference is highest.',
   ],
-  words: [
+  synonyms: [
     'Synonyms are words that suggestions treat as equal.',
     'Choose a section, or add one for your subject.',
     'Write one group of synonyms per line and save.',
@@ -235,7 +235,7 @@ export const ABOUT_PAGES: Readonly<Record<string, readonly [purpose: string, fir
     'Copy a link for your learners, or open an edition.',
     'Answer reports, and republish what is out of date.',
   ],
-  bench: [
+  'try-out': [
     'Try a preset by pressing keys, as your learners would.',
     'Choose an edition or load a file, then press keys.',
     'Test all rows of a sheet at once.',

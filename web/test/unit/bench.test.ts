@@ -5,7 +5,7 @@ import { opened } from '@crib/core/keyset';
 import { keyboardOf } from '@crib/core/press';
 import { benchWith } from '@crib/core/preset';
 import { catalogue } from '../../../core/test/list/fixtures.ts';
-import { useBenchLog } from '../../src/composables/useBenchLog.ts';
+import { useTryOutLog } from '../../src/composables/useTryOutLog.ts';
 import { hosted } from './host.ts';
 
 describe('the bench', () => {
@@ -21,7 +21,7 @@ describe('the bench', () => {
     const said = (text: string) => () => text;
     const words = { types: 'types', waits: 'waits', several: 'several', nothing: 'nothing', free: '' };
     const { made } = await hosted(() =>
-      useBenchLog(shallowRef(scene), shallowRef(program), shallowRef(null), () => ({
+      useTryOutLog(shallowRef(scene), shallowRef(program), shallowRef(null), () => ({
         ...words,
         given: said(''),
         shipped: said(''),

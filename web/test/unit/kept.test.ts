@@ -11,10 +11,14 @@ beforeEach(() => {
 
 describe('what the browser keeps', () => {
   it('is where one was last: each view once, the latest first, five at most; what is broken is nothing', async () => {
-    localStorage.setItem('crib.last', '[{"path":"/a","title":"A","app":"b","release":"1"},{"path":"/old","title":"Old"},null]');
+    localStorage.setItem(
+      'crib.last',
+      '[{"path":"/a","title":"A","app":"b","release":"1"},{"path":"/old","title":"Old"},null]',
+    );
     const { keepPlace, lastPlaces, forgetPlaces } = await import('../../src/composables/recent.ts');
     expect(lastPlaces.value).toEqual([{ path: '/a', title: 'A', app: 'b', release: '1' }]);
-    for (const n of [1, 2, 3, 4, 5, 6]) keepPlace({ path: `/sheets/${n}?q=x`, title: `Sheet ${n}`, app: 'b', release: '1' });
+    for (const n of [1, 2, 3, 4, 5, 6])
+      keepPlace({ path: `/sheets/${n}?q=x`, title: `Sheet ${n}`, app: 'b', release: '1' });
     keepPlace({ path: '/sheets/4?q=y', title: 'Sheet 4', app: 'b', release: '1' });
     expect(lastPlaces.value.map((one) => one.path)).toEqual([
       '/sheets/4?q=y',

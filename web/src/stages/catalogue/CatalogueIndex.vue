@@ -11,14 +11,14 @@ const { route, appSlug, releaseLabel, luggage } = usePlace();
 const params = computed(() => ({ app: appSlug.value, release: releaseLabel.value }));
 const views = computed(() => [
   { name: 'catalogue', title: 'All commands', count: commandCount(workspace.catalogue?.commands ?? []) },
-  { name: 'places', title: 'Contexts', count: workspace.catalogue?.contexts.length },
+  { name: 'contexts', title: 'Contexts', count: workspace.catalogue?.contexts.length },
   { name: 'groups', title: 'Command groups', count: workspace.catalogue?.groups.length },
-  { name: 'runs', title: 'Tasks', count: workspace.catalogue?.runs.length },
-  { name: 'uses', title: 'Usage', count: new Set(workspace.catalogue?.uses.map((one) => one.command)).size },
-  { name: 'remarks', title: 'Comments', count: undefined },
-  { name: 'round', title: 'Verification round', count: undefined },
-  { name: 'policy', title: 'Key handling', count: undefined },
-  { name: 'system-keys', title: 'Reserved shortcuts', count: workspace.catalogue?.systemKeys.length },
+  { name: 'tasks', title: 'Tasks', count: workspace.catalogue?.runs.length },
+  { name: 'usage', title: 'Usage', count: new Set(workspace.catalogue?.uses.map((one) => one.command)).size },
+  { name: 'comments', title: 'Comments', count: undefined },
+  { name: 'verification', title: 'Verification round', count: undefined },
+  { name: 'key-handling', title: 'Key handling', count: undefined },
+  { name: 'reserved', title: 'Reserved shortcuts', count: workspace.catalogue?.systemKeys.length },
 ]);
 </script>
 

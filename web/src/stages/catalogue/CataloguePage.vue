@@ -143,14 +143,14 @@ async function seal() {
           >
             Seal {{ releaseLabel }}
           </button>
-          <RouterLink v-if="!catalogue.release.sealedAt" class="btn primary" :to="{ name: 'reading', query: luggage }"
+          <RouterLink v-if="!catalogue.release.sealedAt" class="btn primary" :to="{ name: 'import', query: luggage }"
             >Import a list</RouterLink
           >
         </span>
       </div>
       <StateNote v-if="catalogue.commands.length === 0" :title="`${releaseLabel} has no commands yet`">
         <p>Import the program’s list of shortcuts: spreadsheet, web page, Markdown or plain text.</p>
-        <RouterLink class="btn primary" :to="{ name: 'reading', query: luggage }">Import a list</RouterLink>
+        <RouterLink class="btn primary" :to="{ name: 'import', query: luggage }">Import a list</RouterLink>
       </StateNote>
       <StateNote
         v-else-if="rows.length === 0"

@@ -126,7 +126,7 @@ const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one
         <span class="figures">{{ command.name }}</span>
         <b v-if="flags.length">{{ flags.join(' · ') }}</b>
         <span class="end">
-          <RouterLink class="btn" :to="{ name: 'story', query: { ...luggage, command: command.name } }"
+          <RouterLink class="btn" :to="{ name: 'release-history', query: { ...luggage, command: command.name } }"
             >Compare with earlier releases</RouterLink
           >
           <button type="button" class="btn" :aria-pressed="editing" @click="editing = !editing">

@@ -62,7 +62,7 @@ async function make() {
     );
     form.label = '';
     await workspace.open(form.app, release.label);
-    await router.push({ name: 'reading', params: { app: form.app, release: release.label } });
+    await router.push({ name: 'import', params: { app: form.app, release: release.label } });
   } catch (error) {
     problems.value = problemsOf(error);
   }

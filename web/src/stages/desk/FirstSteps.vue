@@ -27,7 +27,7 @@ async function sample() {
     );
     const release = await ask('POST /api/apps/:slug/releases', { slug: app.slug }, { label: '1', releasedOn: null });
     await workspace.open(app.slug, release.label);
-    await router.push({ name: 'reading', params: { app: app.slug, release: release.label }, query: { sample: '1' } });
+    await router.push({ name: 'import', params: { app: app.slug, release: release.label }, query: { sample: '1' } });
   } catch (error) {
     problems.value = problemsOf(error);
     emit('made');

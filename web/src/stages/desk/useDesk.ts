@@ -82,7 +82,7 @@ export function useDesk() {
             ? ` (${line.next.count} for learners on ${line.next.release})`
             : `: ${counted(line.next.count, 'wrong row')} for learners on ${line.next.release}`
           : '';
-        const to = at('impact', { edition: `${line.of} ${line.id}` });
+        const to = at('out-of-date', { edition: `${line.of} ${line.id}` });
         return { ...base, count, subject: line.title, said: `${now}${next}`, act: 'Review and republish', to };
       }
       case 'open':
@@ -110,7 +110,7 @@ export function useDesk() {
           subject: `${app} ${line.release}`,
           said: `: ${counted(line.count, 'possible rename')}`,
           act: 'Review',
-          to: at('lineage'),
+          to: at('renames'),
         };
       case 'unjudged':
         return {
@@ -118,7 +118,7 @@ export function useDesk() {
           subject: `${line.from} to ${app}`,
           said: `: ${counted(line.count, `${line.from} command`)} not mapped yet`,
           act: 'Map commands',
-          to: at('judging', { show: 'unjudged' }, { crosswalk: line.crosswalk }),
+          to: at('mapping', { show: 'unjudged' }, { crosswalk: line.crosswalk }),
         };
       case 'reports':
         return {
@@ -142,7 +142,7 @@ export function useDesk() {
           subject: app,
           said: `: ${counted(line.count, 'open comment')} on commands`,
           act: 'Read',
-          to: at('remarks'),
+          to: at('comments'),
         };
       case 'errors':
         return {
@@ -150,7 +150,7 @@ export function useDesk() {
           subject: line.name,
           said: `, ${line.release}: ${counted(line.count, 'conflict')} (errors)`,
           act: 'Show conflicts',
-          to: at('clashes', { severity: 'error' }, { keyset: line.keyset }),
+          to: at('conflicts', { severity: 'error' }, { keyset: line.keyset }),
         };
       case 'keyless':
         return {
@@ -166,7 +166,7 @@ export function useDesk() {
           subject: `${app} ${line.release}`,
           said: `: built-in shortcuts of ${counted(line.count, 'command')} not verified on ${listed(line.platforms.map(platformName))}`,
           act: 'Start verifying',
-          to: at('round', { platform: line.platforms[0]! }),
+          to: at('verification', { platform: line.platforms[0]! }),
         };
     }
   }

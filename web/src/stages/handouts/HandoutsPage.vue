@@ -101,8 +101,8 @@ watch(() => workspace.catalogue, load, { immediate: true });
       <IndexLine :on="view === 'answer'" @click="set({ view: 'answer', report: '' }, true)">Answer a learner</IndexLine>
       <IndexLine :on="view === 'presets'" @click="set({ view: 'presets' }, true)">Preset files</IndexLine>
       <IndexLine :on="view === 'index'" @click="set({ view: 'index' }, true)">Public index</IndexLine>
-      <IndexLine :to="{ name: 'bench', query: luggage }">Try-out</IndexLine>
-      <IndexLine :to="{ name: 'impact', query: luggage }">Out of date</IndexLine>
+      <IndexLine :to="{ name: 'try-out', query: luggage }">Try-out</IndexLine>
+      <IndexLine :to="{ name: 'out-of-date', query: luggage }">Out of date</IndexLine>
       <h3>For a website</h3>
       <p>
         <a class="btn plain" :href="`/api/apps/${appSlug}/site.zip`" download>Download latest editions (ZIP)</a>

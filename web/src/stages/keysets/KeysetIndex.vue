@@ -7,15 +7,15 @@ const props = defineProps<{ keyset: number; custom: boolean }>();
 const { route, luggage } = usePlace();
 const VIEWS = [
   ['keyset', 'Edits', false],
-  ['clashes', 'Conflicts', false],
-  ['room', 'Free shortcuts', false],
-  ['reach', 'Hand travel', false],
+  ['conflicts', 'Conflicts', false],
+  ['free', 'Free shortcuts', false],
+  ['hand-travel', 'Hand travel', false],
   ['move', 'Move several shortcuts', true],
   ['trace', 'Trace a key press', false],
-  ['argued', 'Compare keysets', false],
+  ['compare', 'Compare keysets', false],
   ['history', 'History', true],
   ['carry', 'Carry forward', true],
-  ['about', 'Settings', false],
+  ['settings', 'Settings', false],
 ] as const;
 const to = (name: string) => ({ name, params: { keyset: props.keyset }, query: luggage.value });
 </script>

@@ -140,7 +140,7 @@ async function make() {
             >
           </td>
           <td class="figures">
-            <RouterLink :to="{ name: 'clashes', params: { keyset: keyset.id }, query: luggage }">{{
+            <RouterLink :to="{ name: 'conflicts', params: { keyset: keyset.id }, query: luggage }">{{
               errors
             }}</RouterLink>
           </td>

@@ -111,13 +111,13 @@ const customs = computed(() => {
   </template>
   <GiveBack v-if="inHand" :command="inHand" :had="row.change.before" />
   <div class="actions">
-    <RouterLink class="btn" :to="{ name: 'story', query: { ...luggage, command: command.name } }"
+    <RouterLink class="btn" :to="{ name: 'release-history', query: { ...luggage, command: command.name } }"
       >Command history</RouterLink
     >
     <RouterLink
       v-if="row.change.after[0]"
       class="btn"
-      :to="{ name: 'story', query: { ...luggage, press: row.change.after[0].shortcut } }"
+      :to="{ name: 'release-history', query: { ...luggage, press: row.change.after[0].shortcut } }"
       >Shortcut history</RouterLink
     >
   </div>

@@ -52,7 +52,7 @@ const lineKeys = ({ before, after }: NonNullable<StandingLine['line']>) => ({
 });
 const name = (line: StandingLine) => line.line?.subject || line.text || 'new line';
 /** A line is one paragraph, however it is pasted. */
-const valueOf = (event: Event) => (event.target as HTMLInputElement).value.replace(/\s*\n\s*/g, ' ');
+const valueOf = (event: Event) => (event.target as HTMLInputElement).value.replace(/\n/g, ' ');
 </script>
 
 <template>

@@ -28,9 +28,9 @@ const on = (name: string, param = '', id = 0) => route.name === name && (!param 
 <template>
   <IndexLine :to="to('releases')" :on="on('releases')">Changes</IndexLine>
   <IndexLine :to="to('release-day')" :on="on('release-day')">First-day problems</IndexLine>
-  <IndexLine :to="to('lineage')" :on="on('lineage')">Renames and splits</IndexLine>
-  <IndexLine :to="to('life')" :on="on('life')">Release timeline</IndexLine>
-  <IndexLine :to="to('impact')" :on="on('impact')">Out of date</IndexLine>
+  <IndexLine :to="to('renames')" :on="on('renames')">Renames and splits</IndexLine>
+  <IndexLine :to="to('timeline')" :on="on('timeline')">Release timeline</IndexLine>
+  <IndexLine :to="to('out-of-date')" :on="on('out-of-date')">Out of date</IndexLine>
   <template v-if="waiting.length">
     <h3>Carry forward</h3>
     <IndexLine
@@ -47,8 +47,8 @@ const on = (name: string, param = '', id = 0) => route.name === name && (!param 
     <IndexLine
       v-for="one in imitations"
       :key="one.id"
-      :to="to('imitation', { keyset: one.id })"
-      :on="on('imitation', 'keyset', one.id)"
+      :to="to('compatibility', { keyset: one.id })"
+      :on="on('compatibility', 'keyset', one.id)"
       >{{ one.name }}</IndexLine
     >
   </template>

@@ -10,7 +10,7 @@ const route = useRoute();
 const session = useSession();
 const VIEWS = [
   ['people', 'People'],
-  ['acts', 'Activity log'],
+  ['activity', 'Activity log'],
   ['account', 'Your account'],
 ] as const;
 </script>

@@ -26,7 +26,7 @@ export interface BenchEntry {
 const HELD = 400;
 
 /** Logs the presses on a bench, by key and by pointer: what each one did, and why. */
-export function useBenchLog(
+export function useTryOutLog(
   scene: Ref<Scene | null>,
   opened: Ref<Opened | null>,
   plan: Ref<PresetPlan | null>,

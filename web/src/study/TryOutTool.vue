@@ -2,7 +2,7 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import type { UserState } from '@crib/core/keyset';
 import { benchWith, runSheet, type RunLine } from '@crib/core/preset';
-import { useBenchLog } from '../composables/useBenchLog.ts';
+import { useTryOutLog } from '../composables/useTryOutLog.ts';
 import BenchChart from '../stages/handouts/BenchChart.vue';
 import PressField from './PressField.vue';
 import WherePick from './WherePick.vue';
@@ -19,7 +19,7 @@ const context = ref((inOrder[1] ?? inOrder[0]!).id);
 const state = ref<UserState>('none');
 const bench = computed(() => benchWith(opened.value!, keyboard.value, plan.value));
 const scene = computed(() => bench.value.scene(context.value, state.value));
-const { entries, fired, stroke, letGo, pointed } = useBenchLog(scene, opened, plan, () => ({
+const { entries, fired, stroke, letGo, pointed } = useTryOutLog(scene, opened, plan, () => ({
   types: t('bench.types'),
   waits: t('bench.waits'),
   several: t('bench.several'),

@@ -114,7 +114,7 @@ const nameOf = (id: number) => states.value?.flatMap((one) => one.commands).find
           v-for="id in press ? [...new Set(lines.flatMap((one) => one.keys.map((key) => key.command)))] : []"
           :key="id"
           class="btn"
-          :to="{ name: 'story', query: { ...luggage, command: nameOf(id) } }"
+          :to="{ name: 'release-history', query: { ...luggage, command: nameOf(id) } }"
           >History of {{ labelOf(id) }}</RouterLink
         >
       </div>

@@ -10,7 +10,7 @@ import StateNote from '../../parts/StateNote.vue';
 import { useHands } from '../../composables/useHands.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
-import CrosswalkIndex from './CrosswalkIndex.vue';
+import MigrationIndex from './MigrationIndex.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
 
 /** The first day of hands that come from another program, with the keyset in hand. */
@@ -47,7 +47,7 @@ const facts = computed(() => {
       :after="`${crosswalk.to.name} ${to?.catalogue.release.label ?? ''}`"
     >
       <template #index>
-        <CrosswalkIndex :crosswalk="crosswalk" />
+        <MigrationIndex :crosswalk="crosswalk" />
       </template>
     </FirstDay>
     <StageFrame v-else wide>

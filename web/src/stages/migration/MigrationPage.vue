@@ -9,7 +9,7 @@ import ProblemList from '../../parts/ProblemList.vue';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
-import CrosswalkIndex from './CrosswalkIndex.vue';
+import MigrationIndex from './MigrationIndex.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import SelectField from '../../parts/SelectField.vue';
@@ -37,7 +37,7 @@ async function make() {
   problems.value = [];
   try {
     const { id } = await ask('POST /api/crosswalks', {}, ends.value);
-    await router.push({ name: 'judging', params: { crosswalk: id }, query: luggage.value });
+    await router.push({ name: 'mapping', params: { crosswalk: id }, query: luggage.value });
   } catch (error) {
     problems.value = problemsOf(error);
   }
@@ -49,7 +49,7 @@ const share = ({ judged, commands }: CrosswalkOverview) => (commands ? Math.roun
   <ReleaseGate>
     <StageFrame>
       <template #index>
-        <CrosswalkIndex :crosswalk="null" />
+        <MigrationIndex :crosswalk="null" />
         <p class="mid">Which command in one program corresponds to which in another.</p>
       </template>
       <PageHead
@@ -69,7 +69,7 @@ const share = ({ judged, commands }: CrosswalkOverview) => (commands ? Math.roun
       <LineTable v-else label="Mappings" :columns="['From', 'To', 'Mapped', { hidden: 'Percentage' }]">
         <tr v-for="one in list" :key="one.id">
           <th scope="row">
-            <RouterLink :to="{ name: 'judging', params: { crosswalk: one.id }, query: luggage }">{{
+            <RouterLink :to="{ name: 'mapping', params: { crosswalk: one.id }, query: luggage }">{{
               one.from.name
             }}</RouterLink>
           </th>

@@ -156,9 +156,9 @@ const place = (id: number) => found.value?.a.tree.get(id).name ?? '';
         not mapped yet; they are matched by id or label.
         <RouterLink
           v-if="found.crosswalk"
-          :to="{ name: 'judging', params: { crosswalk: found.crosswalk.id }, query: { show: 'unjudged' } }"
+          :to="{ name: 'mapping', params: { crosswalk: found.crosswalk.id }, query: { show: 'unjudged' } }"
           >Map commands</RouterLink
-        ><RouterLink v-else :to="{ name: 'crosswalks' }">Create a mapping</RouterLink>
+        ><RouterLink v-else :to="{ name: 'migration' }">Create a mapping</RouterLink>
       </p>
       <LineTable
         label="Shortcuts"

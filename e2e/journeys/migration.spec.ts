@@ -21,7 +21,7 @@ test('commands are judged by keyboard: one press where the right one is among th
   test.slow();
   const heard = complaints(page);
   await signIn(page);
-  await page.goto('/crosswalks/fathomry/7.2');
+  await page.goto('/migration/fathomry/7.2');
   await expect(page.locator('.page-head')).toContainText('2 mappings with Fathomry');
   await expectNoBarriers(page, 'the crosswalks of an app');
   // The other way: from what is taught to what learners know.
@@ -93,7 +93,7 @@ test('the likeliest are taken together after they were listed, and what nothing 
   await signIn(page);
   const list = (await (await page.request.get('/api/apps/fathomry/crosswalks')).json()) as CrosswalkOverview[];
   const id = list.find((one) => one.from.slug === 'tallowline')!.id;
-  await page.goto(`/crosswalks/fathomry/7.2/${id}`);
+  await page.goto(`/migration/fathomry/7.2/${id}`);
   await expect(page.locator('.page-head')).toContainText('0 of 149 mapped');
   await page.getByRole('button', { name: 'Accept likely matches' }).click();
   const take = margin(page).getByRole('button', { name: /^Accept \d+/ });
@@ -120,7 +120,7 @@ test('a plan keeps old keys, is pinned, cut into two steps and saved; in the led
   const list = (await (await page.request.get('/api/apps/fathomry/crosswalks')).json()) as CrosswalkOverview[];
   const id = list.find((one) => one.from.slug === 'brinechart' && one.to.slug === 'fathomry')!.id;
   // Ten more are judged by keyboard.
-  await page.goto(`/crosswalks/fathomry/7.2/${id}?show=unjudged`);
+  await page.goto(`/migration/fathomry/7.2/${id}?show=unjudged`);
   const grid = page.getByRole('grid', { name: 'Commands to map' });
   await expect(margin(page).locator('.proposal').first()).toBeVisible();
   await grid.focus();
@@ -144,9 +144,9 @@ test('a plan keeps old keys, is pinned, cut into two steps and saved; in the led
   const shares = (await policies.locator('.share').allInnerTexts()).map((text) => Number(/\d+/.exec(text)![0]));
   expect(shares).toEqual(shares.toSorted((a, b) => a - b));
   // Fewer of the busiest; one is pinned whatever the count.
-  await page.goto(`/crosswalks/fathomry/7.2/${id}/plan?keep=10`);
+  await page.goto(`/migration/fathomry/7.2/${id}/plan?keep=10`);
   await table
-    .getByRole('row', { name: /Plant spot/ })
+    .getByRole('row', { name: /Insert spot/ })
     .first()
     .click();
   await expect(margin(page).getByRole('heading', { name: 'Place sounding keeps its old shortcut' })).toBeVisible();
@@ -154,7 +154,7 @@ test('a plan keeps old keys, is pinned, cut into two steps and saved; in the led
   await expect(margin(page).getByText(/^(Can|Cannot) be typed on/)).toBeVisible();
   await margin(page).getByRole('button', { name: 'Always keep' }).click();
   await page.goto(page.url().replace('keep=10', 'keep=0'));
-  await expect(table.getByRole('row', { name: /Plant spot/ }).first()).toBeVisible();
+  await expect(table.getByRole('row', { name: /Insert spot/ }).first()).toBeVisible();
   await page.goto(page.url().replace('keep=0', 'keep=40&steps=2'));
   await expect(table).toContainText('Step 2 of 2');
   await margin(page).getByText('One keyset and one sheet per step').click();
@@ -171,9 +171,9 @@ test('a plan keeps old keys, is pinned, cut into two steps and saved; in the led
   await expect(page.getByRole('row', { name: /^Place sounding/ })).toContainText('D');
 
   // The translator, with the keyset that was saved in hand: the old key is still the same there.
-  await page.goto(`/crosswalks/fathomry/7.2/${id}/translator?keyset=${last.id}`);
+  await page.goto(`/migration/fathomry/7.2/${id}/translator?keyset=${last.id}`);
   const translated = page.getByRole('region', { name: 'Translator' });
-  await expect(translated.getByRole('row', { name: /Plant spot/ })).toContainText('Place sounding');
+  await expect(translated.getByRole('row', { name: /Insert spot/ })).toContainText('Place sounding');
   await expectNoBarriers(page, 'the translator');
   const still = page.getByRole('button', { name: /^Still the same/ });
   const count = async () => Number(/\d+/.exec(await still.innerText())![0]);
@@ -192,7 +192,7 @@ test('the first day after a move and after a release: what goes wrong in task or
   await signIn(page);
   const list = (await (await page.request.get('/api/apps/fathomry/crosswalks')).json()) as CrosswalkOverview[];
   const id = list.find((one) => one.from.slug === 'brinechart' && one.to.slug === 'fathomry')!.id;
-  await page.goto(`/crosswalks/fathomry/7.2/${id}/first-day?share=50`);
+  await page.goto(`/migration/fathomry/7.2/${id}/first-day?share=50`);
   await expect(page.locator('.page-head')).toContainText('Brinechart 3 →');
   await expect(page.getByRole('region', { name: 'First-day problems' })).toBeVisible();
   await expectNoBarriers(page, 'the first day of a move');
@@ -203,7 +203,7 @@ test('the first day after a move and after a release: what goes wrong in task or
       .map(Number) as [number, number, number];
   const [few, , half] = await said();
   expect(half).toBeGreaterThanOrEqual(50);
-  await page.goto(`/crosswalks/fathomry/7.2/${id}/first-day?share=90`);
+  await page.goto(`/migration/fathomry/7.2/${id}/first-day?share=90`);
   await expect(margin(page)).toContainText(/possible edits prevent/);
   const [more] = await said();
   expect(more).toBeGreaterThan(few);
@@ -225,7 +225,7 @@ test('rows are marked and judged together, a counterpart gets a note and a secon
   const { id: release } = (await (
     await page.request.post('/api/crosswalks', { data: { from: 'brinechart', to: 'tallowline' } })
   ).json()) as { id: number };
-  await page.goto(`/crosswalks/tallowline/2.8/${release}?show=unjudged`);
+  await page.goto(`/migration/tallowline/2.8/${release}?show=unjudged`);
   const head = page.locator('.page-head');
   const grid = page.getByRole('grid', { name: 'Commands to map' });
   await expect(margin(page).locator('.proposals[aria-busy=false]')).toBeVisible();
@@ -240,7 +240,7 @@ test('rows are marked and judged together, a counterpart gets a note and a secon
 
   await page.keyboard.press('1');
   await expect(head).toContainText('1 of 282 mapped');
-  await page.goto(`/crosswalks/tallowline/2.8/${release}?show=judged`);
+  await page.goto(`/migration/tallowline/2.8/${release}?show=judged`);
   await margin(page)
     .getByLabel(/^Note on/)
     .pressSequentially('Tried on both.');
@@ -281,7 +281,7 @@ test('places are tied, synonyms are written and restored, hands in both programs
   await signIn(page);
   const list = (await (await page.request.get('/api/apps/fathomry/crosswalks')).json()) as CrosswalkOverview[];
   const of = (slug: string) => list.find((one) => one.from.slug === slug && one.to.slug === 'fathomry')!.id;
-  await page.goto(`/crosswalks/fathomry/7.2/${of('tallowline')}/places`);
+  await page.goto(`/migration/fathomry/7.2/${of('tallowline')}/contexts`);
   const head = page.locator('.page-head');
   await expect(head).toContainText(/0 of \d mapped/);
   await margin(page).locator('.proposal').first().click();
@@ -302,21 +302,21 @@ test('places are tied, synonyms are written and restored, hands in both programs
   await margin(page).getByRole('button', { name: 'Delete section' }).click();
   await expect(page.getByRole('button', { name: /^Plotting room/ })).toBeHidden();
 
-  await page.goto(`/crosswalks/fathomry/7.2/${of('brinechart')}/hands`);
+  await page.goto(`/migration/fathomry/7.2/${of('brinechart')}/both-programs`);
   await expect(page.getByRole('region', { name: 'Interference between the programs' })).toContainText('Line down');
   await expectNoBarriers(page, 'hands in two programs');
   await page.getByRole('button', { name: /^Same command, different shortcut/ }).click();
   await page.getByRole('button', { name: 'Fathomry', exact: true }).click();
   await expect(head).toContainText('Fathomry and Brinechart');
 
-  await page.goto(`/crosswalks/fathomry/7.2/${of('brinechart')}/plan?keep=40`);
+  await page.goto(`/migration/fathomry/7.2/${of('brinechart')}/plan?keep=40`);
   const table = page.getByRole('region', { name: 'Plan, step by step' });
   const moved = table.getByRole('row', { name: /^none no equivalent reassigned Draw light sector/ });
   await expect(moved).toContainText('Ctrl+D');
   await moved.click();
   await expect(margin(page).getByRole('heading', { name: 'Other free shortcuts' })).toBeVisible();
   await expectNoBarriers(page, 'a command that makes way');
-  await page.goto(`/crosswalks/fathomry/7.2/${of('brinechart')}/plan?keep=40&pool=Primary%2BShift&ruled=D`);
+  await page.goto(`/migration/fathomry/7.2/${of('brinechart')}/plan?keep=40&pool=Primary%2BShift&ruled=D`);
   await expect(moved).toBeHidden();
   await expect(page.getByText('you excluded the shortcut')).toBeVisible();
   await expectNoBarriers(page, 'a plan that is told what there is');

@@ -54,7 +54,7 @@ test('the bench and a dispatcher that shares nothing with it agree on the presse
     key.length === 1 ? key.toLowerCase() : (recipe!.platforms['windows']!.keys[key] ?? '');
   const keys = KEYS.filter((one) => wordOf(one) !== '');
   const words = new Map(keys.map((one) => [wordOf(one), one]));
-  await page.goto(`${path}/bench?platform=windows`);
+  await page.goto(`${path}/try-out?platform=windows`);
   const next = numbers(SEED);
   const any = <One>(list: readonly One[]): One => list[next(list.length)]!;
   let [agreed, fired, waited] = [0, 0, 0];

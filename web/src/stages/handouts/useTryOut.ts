@@ -8,7 +8,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 
 /** What stands on the bench: the bytes of a preset as a learner has them, and what a recipe reads out of them. */
-export function useBench(asked: Ref<string>, wanted: Ref<string>) {
+export function useTryOut(asked: Ref<string>, wanted: Ref<string>) {
   const workspace = useWorkspace();
   const { platform, appSlug } = usePlace();
   const recipes = shallowRef<readonly KeptRecipe[]>([]);

@@ -16,7 +16,7 @@ import PlanFigures from './PlanFigures.vue';
 import PlanPolicies from './PlanPolicies.vue';
 import PlanPool from './PlanPool.vue';
 import ShareTrack from './ShareTrack.vue';
-import CrosswalkIndex from './CrosswalkIndex.vue';
+import MigrationIndex from './MigrationIndex.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
 import { usePlan } from './usePlan.ts';
 import { useSavedPlan } from './useSavedPlan.ts';
@@ -101,7 +101,7 @@ function onKey(event: KeyboardEvent) {
   <ReleaseGate>
     <StageFrame>
       <template #index>
-        <CrosswalkIndex :crosswalk="crosswalk" />
+        <MigrationIndex :crosswalk="crosswalk" />
         <h3>Cannot keep</h3>
         <p v-if="!refused.length" class="mid">None</p>
         <ul class="refused">
@@ -119,7 +119,7 @@ function onKey(event: KeyboardEvent) {
       <StateNote v-else-if="!crosswalk || !from || !to || !answer" first loading />
       <StateNote v-else-if="!crosswalk.commands.length" first title="Nothing mapped yet">
         <p>Map commands first.</p>
-        <RouterLink class="btn" :to="{ name: 'judging', params: { crosswalk: crosswalk.id }, query: luggage }"
+        <RouterLink class="btn" :to="{ name: 'mapping', params: { crosswalk: crosswalk.id }, query: luggage }"
           >Map commands</RouterLink
         >
       </StateNote>

@@ -17,14 +17,14 @@ import ListChanges from './ListChanges.vue';
 import ListProblem from './ListProblem.vue';
 import ListSources from './ListSources.vue';
 import ListTable from './ListTable.vue';
-import { useReading } from './useReading.ts';
+import { useImport } from './useImport.ts';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
 import PageHead from '../../parts/PageHead.vue';
 
 const workspace = useWorkspace();
 const { route, router, kept, appSlug, releaseLabel, luggage } = usePlace();
-const reading = useReading(() => workspace.catalogue!.release.id);
+const reading = useImport(() => workspace.catalogue!.release.id);
 const { source, answers, report, problems, busy, done, ready, into, language } = reading;
 const shippedSets = computed(() => (workspace.stored?.keysets ?? []).filter((one) => one.kind === 'shipped'));
 onMounted(() => {

@@ -174,7 +174,7 @@ const choices = computed(() => [
           <p>
             A task lists commands in the order people use them. Create one in the catalogue to see the hand path here.
           </p>
-          <RouterLink class="btn" :to="{ name: 'runs', query: luggage }">Go to tasks</RouterLink>
+          <RouterLink class="btn" :to="{ name: 'tasks', query: luggage }">Go to tasks</RouterLink>
         </StateNote>
         <table v-else-if="chosen.kind === 'group'">
           <thead>

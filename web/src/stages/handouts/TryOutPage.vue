@@ -8,14 +8,14 @@ import KeyChip from '../../parts/KeyChip.vue';
 import PlaceSelect from '../../parts/PlaceSelect.vue';
 import ProblemList from '../../parts/ProblemList.vue';
 import { pressedKey } from '../../keyboard/machine.ts';
-import { useBenchLog } from '../../composables/useBenchLog.ts';
+import { useTryOutLog } from '../../composables/useTryOutLog.ts';
 import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import BenchChart from './BenchChart.vue';
-import BenchRun from './BenchRun.vue';
-import { useBench } from './useBench.ts';
+import TryOutSheet from './TryOutSheet.vue';
+import { useTryOut } from './useTryOut.ts';
 import SelectField from '../../parts/SelectField.vue';
 import FormField from '../../parts/FormField.vue';
 import PageHead from '../../parts/PageHead.vue';
@@ -25,7 +25,7 @@ const workspace = useWorkspace();
 const { kept, set, platform, style, luggage, releaseLabel } = usePlace();
 const asked = kept('edition');
 const wanted = kept('recipe');
-const { recipes, chosen, editions, sheet, loaded, take, problems, plan, bench } = useBench(asked, wanted);
+const { recipes, chosen, editions, sheet, loaded, take, problems, plan, bench } = useTryOut(asked, wanted);
 const where = kept('where');
 const state = ref<UserState>('none');
 const context = computed({
@@ -35,7 +35,7 @@ const context = computed({
 const scene = computed(() => bench.value?.scene(context.value, state.value) ?? null);
 const policy = computed(() => workspace.catalogue?.app.keyPolicy);
 
-const { entries, fired, stroke, letGo, pointed } = useBenchLog(scene, toRef(workspace, 'opened'), plan, () => ({
+const { entries, fired, stroke, letGo, pointed } = useTryOutLog(scene, toRef(workspace, 'opened'), plan, () => ({
   types: 'types',
   waits: 'waits for the next key',
   several: 'ambiguous',
@@ -140,7 +140,7 @@ function onKey(event: KeyboardEvent) {
           </li>
         </ol>
       </div>
-      <template #margin><BenchRun :sheet="sheet" :bench="bench" /></template>
+      <template #margin><TryOutSheet :sheet="sheet" :bench="bench" /></template>
     </StageFrame>
   </ReleaseGate>
 </template>

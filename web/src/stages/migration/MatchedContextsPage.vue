@@ -9,7 +9,7 @@ import ReleaseGate from '../../parts/ReleaseGate.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../composables/usePlace.ts';
-import CrosswalkIndex from './CrosswalkIndex.vue';
+import MigrationIndex from './MigrationIndex.vue';
 import NoteField from './NoteField.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
 import { RELATION_WORDS } from './words.ts';
@@ -71,7 +71,7 @@ const evidence = ({ names, agree, of }: { names: number; agree: number; of: numb
 <template>
   <ReleaseGate>
     <StageFrame>
-      <template #index><CrosswalkIndex :crosswalk="crosswalk" /></template>
+      <template #index><MigrationIndex :crosswalk="crosswalk" /></template>
       <StateNote v-if="problem" first :problem="problem" @again="load" />
       <StateNote v-else-if="!crosswalk || !from || !to" first loading />
       <template v-else>

@@ -16,7 +16,7 @@ interface Answers {
 const noAnswers = (): Answers => ({ columns: {}, cells: {}, newContexts: [], leaveOut: [], drop: [] });
 
 /** A list on its way in: its text or file, what the reader has decided about it, and what taking it in would do. */
-export function useReading(releaseId: () => number) {
+export function useImport(releaseId: () => number) {
   const source = ref('');
   const content = shallowRef<{ text: string } | { base64: string } | null>(null);
   const table = ref(0);

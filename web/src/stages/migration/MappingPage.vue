@@ -13,7 +13,7 @@ import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
 import JudgeMargin from './JudgeMargin.vue';
 import TakeSure from './TakeSure.vue';
-import CrosswalkIndex from './CrosswalkIndex.vue';
+import MigrationIndex from './MigrationIndex.vue';
 import PageHead from '../../parts/PageHead.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
 import { useJudgeKeys } from './useJudgeKeys.ts';
@@ -102,7 +102,7 @@ const said = (standing: Standing, id: number) =>
   <ReleaseGate>
     <StageFrame>
       <template #index>
-        <CrosswalkIndex :crosswalk="crosswalk" />
+        <MigrationIndex :crosswalk="crosswalk" />
         <template v-if="crosswalk && from && to">
           <h3>Commands of {{ crosswalk.from.name }}</h3>
           <IndexLine

@@ -12,7 +12,7 @@ import StateNote from '../../parts/StateNote.vue';
 import { show as written } from '../../words/chips.ts';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
-import CrosswalkIndex from './CrosswalkIndex.vue';
+import MigrationIndex from './MigrationIndex.vue';
 import PageHead from '../../parts/PageHead.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
 import { RELATION_WORDS, statesSaid } from './words.ts';
@@ -82,7 +82,7 @@ const table = (): PlainTable => ({
   <ReleaseGate>
     <StageFrame wide>
       <template #index>
-        <CrosswalkIndex :crosswalk="crosswalk" />
+        <MigrationIndex :crosswalk="crosswalk" />
         <template v-if="crosswalk">
           <h3>Old shortcuts</h3>
           <IndexLine

@@ -10,7 +10,7 @@ import StageFrame from '../../parts/StageFrame.vue';
 import StateNote from '../../parts/StateNote.vue';
 import { usePlace } from '../../composables/usePlace.ts';
 import { useWorkspace } from '../../stores/workspace.ts';
-import CrosswalkIndex from './CrosswalkIndex.vue';
+import MigrationIndex from './MigrationIndex.vue';
 import PageHead from '../../parts/PageHead.vue';
 import { useCrosswalk } from './useCrosswalk.ts';
 
@@ -57,7 +57,7 @@ const often = (id: number) => {
   <ReleaseGate>
     <StageFrame wide>
       <template #index>
-        <CrosswalkIndex :crosswalk="crosswalk" />
+        <MigrationIndex :crosswalk="crosswalk" />
         <template v-if="found && crosswalk">
           <h3>Used to</h3>
           <IndexLine :on="way === 'from'" @click="set({ way: '' })">{{ crosswalk.from.name }}</IndexLine>

@@ -14,7 +14,7 @@ import ReleaseGate from '../../parts/ReleaseGate.vue';
 import { holdUnsaved, mayLeave } from '../../composables/unsaved.ts';
 import { useDoing } from '../../composables/useDoing.ts';
 import { usePlace } from '../../composables/usePlace.ts';
-import CrosswalkIndex from './CrosswalkIndex.vue';
+import MigrationIndex from './MigrationIndex.vue';
 import FormField from '../../parts/FormField.vue';
 import PageHead from '../../parts/PageHead.vue';
 
@@ -72,7 +72,7 @@ onBeforeRouteUpdate((to, from) => to.query['section'] === from.query['section'] 
   <ReleaseGate>
     <StageFrame>
       <template #index>
-        <CrosswalkIndex :crosswalk="null" />
+        <MigrationIndex :crosswalk="null" />
         <h3>Sections</h3>
         <IndexLine
           v-for="one in sections ?? []"

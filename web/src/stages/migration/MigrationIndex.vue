@@ -9,20 +9,20 @@ defineProps<{ crosswalk: Crosswalk | null }>();
 const workspace = useWorkspace();
 const { route, luggage } = usePlace();
 const VIEWS = [
-  ['judging', 'Mapping'],
-  ['tied-places', 'Contexts'],
+  ['mapping', 'Mapping'],
+  ['matched-contexts', 'Contexts'],
   ['plan', 'Plan'],
   ['translator', 'Translator'],
   ['move-day', 'First-day problems'],
-  ['hands', 'Using both programs'],
+  ['both-programs', 'Using both programs'],
 ] as const;
 </script>
 
 <template>
   <h2>{{ workspace.app?.name }}</h2>
   <p v-if="crosswalk" class="mid views">from {{ crosswalk.from.name }} to {{ crosswalk.to.name }}</p>
-  <IndexLine :to="{ name: 'crosswalks', query: luggage }" :on="route.name === 'crosswalks'">All mappings</IndexLine>
-  <IndexLine :to="{ name: 'words', query: luggage }" :on="route.name === 'words'">Synonyms</IndexLine>
+  <IndexLine :to="{ name: 'migration', query: luggage }" :on="route.name === 'migration'">All mappings</IndexLine>
+  <IndexLine :to="{ name: 'synonyms', query: luggage }" :on="route.name === 'synonyms'">Synonyms</IndexLine>
   <template v-if="crosswalk">
     <IndexLine
       v-for="[name, title] in VIEWS"
