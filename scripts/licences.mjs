@@ -8,11 +8,11 @@ const PERMISSIVE =
   /^(?:MIT|MIT-0|ISC|0BSD|Apache-2\.0|BSD-[23]-Clause|BlueOak-1\.0\.0|CC0-1\.0|OFL-1\.1|Zlib|PSF-2\.0|Python-2\.0|CC-BY-4\.0)$/;
 /** Packages whose licence has no name of that list, or asks for something: read, and why each may be here. */
 const READ = {
-  'dejavu-fonts-ttf': 'the Bitstream Vera licence: fonts may be used, changed under another name and handed on',
+  'dejavu-fonts-ttf': 'the Bitstream Vera licence: fonts may be used, changed under another name and redistributed',
   'png-js': 'MIT, as its LICENSE file says',
   'svg-tags': 'MIT, as its LICENSE file says',
-  'axe-core': 'MPL-2.0: used unchanged to look for barriers in tests',
-  lightningcss: 'MPL-2.0: used unchanged to build the styles, and no part of what is handed out',
+  'axe-core': 'MPL-2.0: used unchanged to check accessibility in tests',
+  lightningcss: 'MPL-2.0: used unchanged to build the styles, not part of what is distributed',
 };
 const readOf = (/** @type {string} */ name) =>
   READ[/** @type {keyof typeof READ} */ (name.startsWith('lightningcss') ? 'lightningcss' : name)];
@@ -69,7 +69,7 @@ export function page() {
   const counts = [...tools]
     .sort(([a], [b]) => a.localeCompare(b))
     .map(([licence, count]) => `| ${licence} | ${count} |`);
-  return `# Licences\n\nEvery package that is installed, by the lock file: ${all.length} of them. \`npm run licences\` writes this page; a test holds it against the lock file, and every licence against those that let anybody use, change and hand on.\n\n## Handed out\n\n| package | version | licence |\n| --- | --- | --- |\n${lines.join('\n')}\n\n## For building and testing\n\n| licence | packages |\n| --- | --- |\n${counts.join('\n')}\n`;
+  return `# Licences\n\nAll ${all.length} installed packages, from the lock file. \`npm run licences\` generates this page; a test compares it with the lock file, and checks that every licence permits use, modification and redistribution.\n\n## Distributed\n\n| package | version | licence |\n| --- | --- | --- |\n${lines.join('\n')}\n\n## For building and testing\n\n| licence | packages |\n| --- | --- |\n${counts.join('\n')}\n`;
 }
 
 if (process.argv[1]?.endsWith('licences.mjs')) {

@@ -12,7 +12,7 @@ export async function keepFigures(page, name, text) {
   const [mark, end] = [`<!-- ${name} -->`, `<!-- end of ${name} -->`];
   const before = readFileSync(file, 'utf8');
   const [from, to] = [before.indexOf(mark), before.indexOf(end)];
-  if (from < 0 || to < from) throw new Error(`${page} has no place for ${name}.`);
+  if (from < 0 || to < from) throw new Error(`${page} has no section for ${name}.`);
   writeFileSync(file, `${before.slice(0, from + mark.length)}\n\n${text.trim()}\n\n${before.slice(to)}`);
   await run('npx', ['prettier', '--write', '--log-level', 'warn', file]);
 }

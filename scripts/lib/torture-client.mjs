@@ -44,7 +44,7 @@ export async function clientOf(at) {
       if (got && got.status < 300) return got;
       if (got && got.status !== 503)
         throw new Stop(`${asked.method} ${asked.path} was answered ${got.status}: ${JSON.stringify(got.body)}`);
-      if (tries > 100) throw new Stop(`${asked.method} ${asked.path} is not answered.`);
+      if (tries > 100) throw new Stop(`${asked.method} ${asked.path} gets no answer.`);
       await wait(200);
     }
   }

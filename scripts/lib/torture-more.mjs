@@ -41,7 +41,7 @@ export async function slowClients(address) {
   }
   clearInterval(drip);
   if (open()) throw new Stop(`${open()} slow clients are still held after 90 s.`);
-  return `200 slow clients were let go within ${Math.round((Date.now() - began) / 1000)} s; the slowest other answer took ${slowest} ms.`;
+  return `200 slow clients were disconnected within ${Math.round((Date.now() - began) / 1000)} s; the slowest other answer took ${slowest} ms.`;
 }
 
 /**
@@ -75,12 +75,12 @@ export async function fullDisk(home) {
       }
       if (!refused) throw new Stop('The disk did not run full.');
       if (refused.status !== 503 || !refused.retryAfter || !refused.body.detail)
-        throw new Stop(`A full disk was answered ${refused.status}: ${JSON.stringify(refused.body)}`);
+        throw new Stop(`With a full disk, the answer was ${refused.status}: ${JSON.stringify(refused.body)}`);
       rmSync(filler);
       await client.insist('room-again', made.ask('list', 1000));
       if ((await made.found('list', 1000)) !== 1)
         throw new Stop('After freeing disk space, the import is missing or duplicated.');
-      return `A full disk was answered 503 (“${refused.body.detail}”), and acts went on when there was room again.`;
+      return `With a full disk, the answer was 503 (“${refused.body.detail}”); writes worked again once there was space.`;
     } finally {
       server.stop();
       await server.ended;

@@ -131,7 +131,7 @@ async function stand(home) {
       if (fault === 'database')
         while (!(await cluster.revive().catch(() => false)) && Date.now() < until) await wait(100);
       while (!(await ready())) {
-        if (Date.now() > until) throw new Stop(`Crib does not answer a minute after the ${fault} was ended.`);
+        if (Date.now() > until) throw new Stop(`Crib is still not answering a minute after the ${fault} was killed.`);
         await wait(50);
       }
     },
@@ -186,7 +186,7 @@ export async function torture({ home, moments, seed, say = () => {}, also }) {
       await at.mend(fault);
       const before = await made.found(deed, n);
       if (before !== 0 && before !== 1)
-        throw new Stop(`Moment ${n}, ${fault} ended during ${deed}: it is half there (${before}).`);
+        throw new Stop(`Moment ${n}, ${fault} killed during ${deed}: it is half written (${before}).`);
       if (first && first.status < 300 && before !== 1)
         throw new Stop(`Moment ${n}: ${deed} was answered as done, and is not there.`);
       if (first && first.status >= 500 && (first.status !== 503 || !first.retryAfter || !first.body.detail))
@@ -197,7 +197,7 @@ export async function torture({ home, moments, seed, say = () => {}, also }) {
           `Moment ${n}, ${fault}: ${deed} sent again was answered otherwise than at first: ${parted(first.body, again.body)}`,
         );
       const after = await made.found(deed, n);
-      if (after !== 1) throw new Stop(`Moment ${n}: ${deed} sent again with its key is there ${after} times.`);
+      if (after !== 1) throw new Stop(`Moment ${n}: ${deed}, repeated with its key, was carried out ${after} times.`);
       await made.settle();
       told.moments++;
       told.byFault[fault] = (told.byFault[fault] ?? 0) + 1;
@@ -207,7 +207,9 @@ export async function torture({ home, moments, seed, say = () => {}, also }) {
       else if (before) told.repeated++;
       if (first?.status === 503) told.outages++;
       if ((n + 1) % 20 === 0)
-        say(`${n + 1} moments: ${told.whole} were whole, ${told.absent} absent, ${told.repeated} done and not told.`);
+        say(
+          `${n + 1} kills: ${told.whole} writes complete, ${told.absent} absent, ${told.repeated} complete without an answer.`,
+        );
     }
     await also?.(at);
     return told;

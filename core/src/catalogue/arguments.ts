@@ -32,5 +32,5 @@ export function argumentFault(
   const whole = named(argumentOf);
   if (!whole) return `No command has the id “${argumentOf}”.`;
   if (argumentOf === name) return 'A command cannot be a variant of itself.';
-  return whole.argumentOf ? `${argumentOf} is an argument itself, of ${whole.argumentOf}.` : null;
+  return whole.argumentOf ? `${argumentOf} is itself a value of ${whole.argumentOf}.` : null;
 }

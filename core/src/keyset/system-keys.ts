@@ -223,7 +223,8 @@ function rowsOf(platform: string, source: string, text: string): SystemKey[] {
       const [keys = '', taker = ''] = line.split(' | ').map((part) => part.trim());
       const hard = keys.startsWith('!');
       const read = readShortcuts(hard ? keys.slice(1) : keys);
-      if (read.kind !== 'read') throw new Error(`The table of system keys holds “${keys}”, which is not clear.`);
+      if (read.kind !== 'read')
+        throw new Error(`The list of reserved shortcuts contains “${keys}”, which cannot be read.`);
       return { platform, shortcut: writeStored(read.shortcuts[0]!), taker, hard, source };
     });
 }

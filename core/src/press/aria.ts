@@ -56,7 +56,7 @@ export function readAria(text: string, platform: Platform = 'windows'): Shortcut
     const modifiers: Modifier[] = [];
     for (const part of parts) {
       const name = OURS.find((known) => NAMES[known].toLowerCase() === part.toLowerCase());
-      if (!name) return problem('unknown-key', `“${part}” in “${one}” is no modifier of aria-keyshortcuts.`);
+      if (!name) return problem('unknown-key', `“${part}” in “${one}” is not a modifier in aria-keyshortcuts.`);
       if (modifiers.includes(name)) return problem('modifier-twice', `${part} appears twice in “${one}”.`);
       modifiers.push(name);
     }
@@ -70,5 +70,5 @@ export function readAria(text: string, platform: Platform = 'windows'): Shortcut
   }
   return shortcuts.length
     ? shortcuts
-    : problem('no-key', `There is no shortcut in an empty text on ${conventionOf(platform)}.`);
+    : problem('no-key', `An empty text is not a shortcut on ${conventionOf(platform)}.`);
 }

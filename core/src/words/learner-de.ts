@@ -44,7 +44,7 @@ export const LEARNER_DE: Readonly<Record<LearnerCode, string>> = {
   'since.gone': 'entfallen',
   'since.was': 'hieß {label}',
   'since.words': 'neu formuliert',
-  'page.keys': 'Kürzel',
+  'page.keys': 'Anzeige',
   'page.large': 'Große Ansicht, Abschnitt für Abschnitt',
   'page.large end': 'Zurück zum Blatt',
   'page.whole': 'Ganze Seite',

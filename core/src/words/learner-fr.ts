@@ -44,7 +44,7 @@ export const LEARNER_FR: Readonly<Record<LearnerCode, string>> = {
   'since.gone': 'supprimé',
   'since.was': 's’appelait {label}',
   'since.words': 'reformulé',
-  'page.keys': 'Raccourci',
+  'page.keys': 'Affichage',
   'page.large': 'En grand, section par section',
   'page.large end': 'Retour à la fiche',
   'page.whole': 'Page entière',

@@ -54,7 +54,7 @@ export const LEARNER_EN = {
   'since.gone': 'removed',
   'since.was': 'previously {label}',
   'since.words': 'reworded',
-  'page.keys': 'Shortcut',
+  'page.keys': 'Show',
   'page.large': 'Large view, one section at a time',
   'page.large end': 'Back to the sheet',
   'page.whole': 'Whole page',

@@ -14,7 +14,7 @@ const REFUSED = {
   403: 'Not allowed, or sent by another site’s page',
   404: 'Not there',
   412: 'Changed by someone else, or with consequences other than those shown',
-  422: 'Refused, with the reason',
+  422: 'Rejected, with the reason',
   429: 'Too often',
   503: 'Temporarily unavailable; nothing was saved',
 };

@@ -129,7 +129,7 @@ async function surveyed(db: Db, path: string): Promise<{ head: Head; count: numb
     }
     const { table, row } = line;
     if (!order.has(table))
-      refuse('not-a-workspace', `Row ${count + 1} is of ${table}, which is no part of a workspace.`);
+      refuse('not-a-workspace', `Row ${count + 1} is of ${table}, which is not part of a workspace.`);
     if (table === 'act' && row['doing'] === UNDOABLE) undoable.add(row['id']);
     // What an act did is undone by what is written of it: that may be nothing but rows of a workspace.
     if (table === 'act_row' && undoable.has(row['act_id']) && !order.has(String(row['kept_in'])))

@@ -131,7 +131,7 @@ export const KEYSETS = {
   }),
   'GET /api/apps/:slug/proposals': route({ does: 'The proposals', may: 'look at', gives: list(people.Proposal) }),
   'POST /api/proposals/:id/answer': route({
-    does: 'Accepts a proposal, or sends it back',
+    does: 'Approves or returns a proposal',
     may: 'review',
     takes: people.SentAnswer,
     gives: told.SavedChange.nullable(),

@@ -23,7 +23,11 @@ export const PEOPLE = {
     asks: people.ActsAsked,
     gives: people.ActPage,
   }),
-  'GET /api/acts/:id/rows': route({ does: 'The rows that an act changed', may: 'look at', gives: list(people.ActRow) }),
+  'GET /api/acts/:id/rows': route({
+    does: 'The rows that an entry changed',
+    may: 'look at',
+    gives: list(people.ActRow),
+  }),
   'POST /api/acts/:id/undo': route({ does: 'Undoes a list import', may: 'edit' }),
   'GET /api/people': route({ does: 'The members of the workspace', may: 'look at', gives: people.People }),
   'PUT /api/workspace': route({

@@ -14,7 +14,7 @@ export const PUBLIC = {
     gives: z.looseObject({}),
   }),
   'GET /public/editions/:address': route({ does: 'An edition', may: 'anybody', gives: PublicEdition }),
-  'GET /public/editions/:address/sheet.json': route({ does: 'The edition’s body, as it was hashed', may: 'anybody' }),
+  'GET /public/editions/:address/sheet.json': route({ does: 'The edition’s body in canonical form', may: 'anybody' }),
   'GET /public/editions/:address/program.json': route({
     does: 'The data for the edition’s tools',
     may: 'anybody',
@@ -22,7 +22,7 @@ export const PUBLIC = {
   }),
   'GET /public/editions/:address/files/:name': route({ does: 'A preset file', may: 'anybody' }),
   'GET /public/editions/:address/presets.zip': route({ does: 'All preset files of an edition', may: 'anybody' }),
-  'GET /public/editions/:address/site.zip': route({ does: 'An edition as a folder for a website', may: 'anybody' }),
+  'GET /public/editions/:address/site.zip': route({ does: 'An edition as a download for a website', may: 'anybody' }),
   'GET /public/editions/:address/sheet.csv': route({ does: 'An edition as CSV', may: 'anybody' }),
   'GET /public/editions/:address/sheet.md': route({ does: 'An edition as Markdown', may: 'anybody' }),
   'GET /public/editions/:address/sheet.pdf': route({ does: 'An edition as PDF', may: 'anybody' }),

@@ -70,5 +70,5 @@ export const PUBLISHING = {
   }),
   'GET /api/shelf': route({ does: 'The public index', may: 'look at', gives: Shelf.nullable() }),
   'PUT /api/shelf': route({ does: 'Opens or closes the public index', may: 'publish', takes: SentShelf, gives: Shelf }),
-  'GET /api/apps/:slug/site.zip': route({ does: 'All newest editions as a folder for a website', may: 'look at' }),
+  'GET /api/apps/:slug/site.zip': route({ does: 'The latest editions as a download for a website', may: 'look at' }),
 };
