@@ -161,7 +161,8 @@ describe('the releases of Fathomry', () => {
     const steps = [comparedTo(six, seven)[0]!, comparedTo(seven, newest)[0]!];
     const [, last] = steps as [(typeof steps)[0], (typeof steps)[0]];
     const counts = (step: (typeof steps)[0]) => kindCounts(movedRows(step.moved, step.harms));
-    for (const kind of MOVED_KINDS) {
+    // No key of the program stops working while its command keeps it.
+    for (const kind of MOVED_KINDS.filter((one) => one !== 'stopped')) {
       expect(counts(last).get(kind), `${kind}, 7.0 to 7.2`).toBeGreaterThan(0);
       expect(
         steps.reduce((sum, step) => sum + counts(step).get(kind)!, 0),

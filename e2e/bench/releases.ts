@@ -69,7 +69,8 @@ export async function comparing() {
   let open = 0;
   const carried = await median(() => {
     const [a, b] = [fresh(old), fresh(now)];
-    open = carriedLayer(carry({ edits, old: a, now: b, lineage }), new Map(), b).open.length;
+    const question = { edits, old: a, now: b, lineage };
+    open = carriedLayer(carry(question), new Map(), question).open.length;
   }, 9);
   const [a, b] = [fresh(old), fresh(now)];
   carry({ edits, old: a, now: b, lineage });

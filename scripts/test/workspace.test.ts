@@ -137,7 +137,7 @@ describe('a whole workspace', () => {
     await refused(join(home, 'none.jsonl'), /Line 1 is not JSON/);
     await refused(
       whole('sly.jsonl', [head!, JSON.stringify({ table: 'editor', row: { name: 'x' } })]),
-      /no part of a workspace/,
+      /not part of a workspace/,
     );
 
     // Not whole: the head alone, cut at a line, cut within one, a row left out, a letter changed.

@@ -223,8 +223,9 @@ async function carried() {
   const keyboards = keyboardsOf([US], now.release.platforms);
   const setting = opened(now).setting(now.keysets[0]!.id, keyboards);
   const old = opened(two.old).setting(base, keyboards);
-  const outcomes = carry({ edits: keyset.edits, old, now: setting, lineage });
-  const layer = carriedLayer(outcomes, new Map(), setting);
+  const question = { edits: keyset.edits, old, now: setting, lineage };
+  const outcomes = carry(question);
+  const layer = carriedLayer(outcomes, new Map(), question);
   const open = layer.open.map(({ outcome, why }) => ({
     command: two.old.commands.find((one) => one.id === outcome.edit.command)!.label,
     where: two.old.contexts.find((one) => one.id === outcome.edit.context)!.name,

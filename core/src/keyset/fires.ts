@@ -106,19 +106,43 @@ export function blockedBy({ blocked }: Effective, reach: ReadonlySet<number>, tr
     );
 }
 
+/** Why presses fire nothing where they are bound: what is in their way, and whose shortcuts that is. */
+export interface Never {
+  /**
+   * `text`: they are typed. `cut short`: a shorter shortcut fires before they are complete. `waits`: they begin a longer
+   * one, and the program waits for it without end. `disabled`: a layer disables them here.
+   */
+  readonly why: 'text' | 'cut short' | 'waits' | 'disabled';
+  readonly by: readonly Held[];
+}
+
+/** What presses do for one who is in a context. */
+export interface Doing {
+  /** What they fire; several where two commands have them. */
+  readonly fires: readonly Held[];
+  /** Longer shortcuts that the program waits for before they fire. */
+  readonly waitsFor: readonly Held[];
+  /** Why they fire nothing, though something is bound to them; null where they fire, or where nothing is. */
+  readonly never: Never | null;
+}
+
 /** What fires where with a keyset, asked by press. */
 export interface Firing {
   /** The presses that are bound or blocked somewhere, as texts, and the contexts where each is. */
   readonly where: ReadonlyMap<string, readonly number[]>;
   /** Modifiers of which some binding of a press without sides says which of the two is meant, as bits. */
   sidesTold(plain: string): number;
-  /** What presses fire, asked context by context of one who is in it; several where two commands have them. */
+  /** What presses do, asked context by context of one who is in it. */
+  does(presses: readonly Press[]): (context: number) => Doing;
+  /** What presses fire, asked alike. */
   fires(presses: readonly Press[]): (context: number) => readonly Held[];
   /** The canonical presses of a shortcut as a text; null where it cannot be made. */
   pressOf(held: Pick<Held, 'shortcut'>): string | null;
 }
 
 const NOTHING: readonly Held[] = [];
+const UNBOUND: Doing = { fires: NOTHING, waitsFor: NOTHING, never: null };
+const never = (why: Never['why'], by: readonly Held[] = NOTHING): Doing => ({ ...UNBOUND, never: { why, by } });
 /** All that have a press are told, whatever decides between them. */
 const undecided = () => '';
 
@@ -155,33 +179,42 @@ export function firing(
   }
   const blockedIn = each((context: number) => blockedBy(held, new Set(tree.chain(context)), tree, keyboard));
   const free = () => false;
+  const doesFor: Firing['does'] = (presses) => {
+    const typed = typesCharacter(presses[0]!, keyboard);
+    // Who answers to the presses, and to what they begin with: asked once for all contexts.
+    const answering = presses.map((_, at) => weighed.answering(presses.slice(0, at + 1), keyboard));
+    return (context) => {
+      const chain = tree.chain(context);
+      const near = answering.map((answers) => answers.filter((one) => chain.includes(one.held.context)));
+      const bound = near.at(-1)!.some(({ whole }) => whole);
+      if (typed && tree.get(context).takesText) return bound ? never('text') : UNBOUND;
+      for (const [at, answers] of near.entries()) {
+        const candidates = answers.map((one): Undecided => ({ ...one, stopped: null }));
+        const { outcome } = decide(candidates, held.blocked.length ? blockedIn(context) : free, tree, undecided);
+        const live = (one: Undecided) => !one.stopped || one.stopped === 'waits for more';
+        const whole = candidates.filter((one) => one.whole && live(one)).map((one) => one.held);
+        const longer = candidates.filter((one) => !one.whole && live(one)).map((one) => one.held);
+        if (at < presses.length - 1) {
+          if (outcome === 'waits') continue;
+          if (!bound) return UNBOUND;
+          return whole.length ? never('cut short', whole) : never('disabled');
+        }
+        if (outcome === 'nothing') return bound ? never('disabled') : UNBOUND;
+        if (outcome === 'waits' && pause === null) return whole.length ? never('waits', longer) : UNBOUND;
+        const fires = whole.filter((one, i) => whole.findIndex((other) => other.command === one.command) === i);
+        return { fires, waitsFor: outcome === 'waits' ? longer : NOTHING, never: null };
+      }
+      return UNBOUND;
+    };
+  };
   return {
     where: new Map([...where].map(([press, contexts]) => [press, [...contexts]])),
     sidesTold: (plain) => sides.get(plain) ?? 0,
     pressOf: ({ shortcut }) => textOf(shortcut),
+    does: doesFor,
     fires(presses) {
-      const typed = typesCharacter(presses[0]!, keyboard);
-      // Who answers to the presses, and to what they begin with: asked once for all contexts.
-      const answering = presses.map((_, at) => weighed.answering(presses.slice(0, at + 1), keyboard));
-      return (context) => {
-        if (typed && tree.get(context).takesText) return NOTHING;
-        const chain = tree.chain(context);
-        for (const [at, answers] of answering.entries()) {
-          const near = answers.filter((one) => chain.includes(one.held.context));
-          const candidates = near.map((one): Undecided => ({ ...one, stopped: null }));
-          const { outcome } = decide(candidates, held.blocked.length ? blockedIn(context) : free, tree, undecided);
-          if (at < presses.length - 1) {
-            if (outcome !== 'waits') return NOTHING;
-            continue;
-          }
-          if (outcome === 'nothing' || (outcome === 'waits' && pause === null)) return NOTHING;
-          const counts = candidates.filter(({ whole, stopped }) => whole && (!stopped || stopped === 'waits for more'));
-          return counts
-            .filter((one, i) => counts.findIndex((other) => other.held.command === one.held.command) === i)
-            .map((one) => one.held);
-        }
-        return NOTHING;
-      };
+      const does = doesFor(presses);
+      return (context) => does(context).fires;
     },
   };
 }

@@ -22,7 +22,17 @@ export {
 } from './history.ts';
 export { effective, heldAt, layerOver, spotKey, stackOf, type Effective, type Held, type Stack } from './effective.ts';
 export { entriesOf, entryOf, heldKey, nearOf, weigh, type Entry, type Near, type Weighed } from './weighed.ts';
-export { decidesAmong, foldedPresses, firing, sidedPresses, type Candidate, type Firing, type Stop } from './fires.ts';
+export {
+  decidesAmong,
+  foldedPresses,
+  firing,
+  sidedPresses,
+  type Candidate,
+  type Doing,
+  type Firing,
+  type Never,
+  type Stop,
+} from './fires.ts';
 export {
   consequences,
   overfilled,

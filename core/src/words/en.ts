@@ -26,6 +26,7 @@ export const EN = {
   'refused.doubled': '{command} is edited twice in the same context. Keep one of the two edits.',
 
   'column.was': 'previously {commands}',
+  'column.stopped': '{keys} no longer works',
   'column.is': '{keys} is {commands}',
   'story.or': '{keysOr}',
   'story.no key': 'no shortcut',
@@ -168,11 +169,19 @@ export const EN = {
   'carry.doubled': 'Two edits now apply to {now} in the same context. The other one was kept; decide on this one.',
   'carry.fixed': '{keys} now belongs to {owner}, which is fixed{where}.',
   'carry.taken': '{keys} now runs {owner} in {there}{where}{more, plural, =0 {} other {, and # more}}.',
+  'carry.waits':
+    '{keys} would not run in {there}{where}: the program waits for {theirs} ({owner}){more, plural, =0 {} other {, and # more}}.',
+  'carry.cut short':
+    '{keys} and {theirs} ({owner}) start the same way in {there}{where}; only one of them can run{more, plural, =0 {} other {, and # more}}.',
   'carry.refused': '{sentence}',
   'carry.another edit': 'There is already an edit in this context.',
 
   'notes.meaning':
     'no longer uses this shortcut, which now runs “{now}”{destroys, select, true { and cannot be undone} other {}}.',
+  'notes.stopped text': '{keys} no longer works in {place}: letters are typed there now.',
+  'notes.stopped cut short': '{keys} no longer works in {place}: {theirs} now runs {other} before it is complete.',
+  'notes.stopped waits': '{keys} no longer works in {place}: the program now waits for {theirs} ({other}).',
+  'notes.stopped disabled': '{keys} is now disabled in {place}.',
   'notes.dropped': 'has been removed',
   'notes.one key less': 'has one shortcut fewer',
   'notes.no key': 'no longer has a shortcut',

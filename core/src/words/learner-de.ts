@@ -112,6 +112,7 @@ export const LEARNER_DE: Readonly<Record<LearnerCode, string>> = {
   'chip.ours': 'von uns geändert',
   'chip.fixed': 'nicht änderbar',
   'group.meaning': 'Diese Kürzel bewirken jetzt etwas anderes',
+  'group.stopped': 'Diese Kürzel wirken nicht mehr',
   'group.moved': 'Geänderte Kürzel',
   'group.new': 'Neue Befehle und Kürzel',
   'group.gone': 'Entfallene Befehle und Kürzel',
@@ -137,6 +138,10 @@ export const SAID_DE: Readonly<Record<LearnerSaid, string>> = {
   ...WHY_DE,
   'notes.meaning':
     'hat dieses Kürzel nicht mehr. Es ist jetzt „{now}“{destroys, select, true {, was sich nicht rückgängig machen lässt} other {}}.',
+  'notes.stopped text': '{keys} wirkt in „{place}“ nicht mehr: Buchstaben werden dort jetzt geschrieben.',
+  'notes.stopped cut short': '{keys} wirkt in „{place}“ nicht mehr: {theirs} löst schon vorher „{other}“ aus.',
+  'notes.stopped waits': '{keys} wirkt in „{place}“ nicht mehr: Das Programm wartet jetzt auf {theirs} („{other}“).',
+  'notes.stopped disabled': '{keys} ist in „{place}“ jetzt ausgeschaltet.',
   'notes.dropped': 'wurde entfernt',
   'notes.one key less': 'hat ein Kürzel weniger',
   'notes.no key': 'hat kein Kürzel mehr',

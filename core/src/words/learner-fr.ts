@@ -111,6 +111,7 @@ export const LEARNER_FR: Readonly<Record<LearnerCode, string>> = {
   'chip.ours': 'modifié par nos soins',
   'chip.fixed': 'non modifiable',
   'group.meaning': 'Ces raccourcis font maintenant autre chose',
+  'group.stopped': 'Ces raccourcis ne fonctionnent plus',
   'group.moved': 'Raccourcis modifiés',
   'group.new': 'Nouvelles commandes et nouveaux raccourcis',
   'group.gone': 'Commandes et raccourcis supprimés',
@@ -136,6 +137,11 @@ export const SAID_FR: Readonly<Record<LearnerSaid, string>> = {
   ...WHY_FR,
   'notes.meaning':
     'n’a plus ce raccourci, qui lance maintenant « {now} »{destroys, select, true { et ne s’annule pas} other {}}.',
+  'notes.stopped text': '{keys} ne fonctionne plus dans « {place} » : les lettres y sont désormais saisies.',
+  'notes.stopped cut short': '{keys} ne fonctionne plus dans « {place} » : {theirs} lance déjà « {other} » avant.',
+  'notes.stopped waits':
+    '{keys} ne fonctionne plus dans « {place} » : le programme attend désormais {theirs} (« {other} »).',
+  'notes.stopped disabled': '{keys} est désormais désactivé dans « {place} ».',
   'notes.dropped': 'a été supprimée',
   'notes.one key less': 'a un raccourci de moins',
   'notes.no key': 'n’a plus de raccourci',

@@ -120,6 +120,7 @@ export const LEARNER_EN = {
   'chip.ours': 'changed by us',
   'chip.fixed': 'cannot be changed',
   'group.meaning': 'These shortcuts now do something else',
+  'group.stopped': 'These shortcuts no longer work',
   'group.moved': 'Changed shortcuts',
   'group.new': 'New commands and shortcuts',
   'group.gone': 'Removed commands and shortcuts',

@@ -11,14 +11,17 @@ import {
   carryThrough,
   composed,
   costs,
+  decisionFor,
   relation,
   writtenOf,
+  type CarryQuestion,
   type Decision,
   type Lineage,
   type Outcome,
 } from '../../src/release/index.ts';
 import { binding, command, custom, edit, shipped } from '../keyset/fixtures.ts';
-import { identity, pairs, settingOfWorld, worlds, type World } from './worlds.ts';
+import { canonical } from '../presses.ts';
+import { firedBy, identity, pairs, settingOfWorld, sideOfWorld, worlds, type World } from './worlds.ts';
 import { met, runs } from '../runs.ts';
 
 const PLATFORMS = ['windows', 'macos'];
@@ -36,14 +39,15 @@ const editsIn = (world: World): fc.Arbitrary<Edit[]> =>
           'block' as const,
           'put back' as const,
         ),
-        key: fc.constantFrom('A', 'F2', 'F9', 'Alt+Y'),
+        key: fc.constantFrom('A', 'F2', 'F9', 'Alt+Y', 'A B', 'Primary+K', 'Primary+K B'),
         reason: fc.string({ maxLength: 12 }),
       })
       .map(({ key, ...one }) => ({ ...one, shortcuts: /clear|put/.test(one.action) ? [] : [key], memoryAid: '' })),
     { maxLength: 8, selector: (one) => `${one.command} ${one.context} ${one.platform}` },
   );
 const bare = ({ stack, ...rest }: World): World => ({ ...rest, stack: { ...stack, layers: [] } });
-const carried = (outcomes: readonly Outcome[], now: Setting) => carriedLayer(outcomes, new Map(), now);
+const carried = (question: CarryQuestion, outcomes: readonly Outcome[] = carry(question)) =>
+  carriedLayer(outcomes, new Map(), question);
 
 describe('carrying a layer forward', () => {
   const withEdits = pairs(300).chain(({ old, now, lineage }) =>
@@ -54,13 +58,14 @@ describe('carrying a layer forward', () => {
     fc.assert(
       fc.property(withEdits, ({ edits, old, now, lineage }) => {
         const [before, after] = [settingOfWorld(old), settingOfWorld(now)];
-        const outcomes = carry({ edits, old: before, now: after, lineage });
+        const question = { edits, old: before, now: after, lineage };
+        const outcomes = carry(question);
         expect(outcomes.map((one) => one.edit)).toEqual(edits);
         for (const { put, edit: one, said } of outcomes) {
           expect(say(said)).toMatch(/^[A-ZÄÖ0-9⌘].*\.$/);
           if (put) expect({ ...put, command: 0, context: 0 }).toEqual({ ...one, command: 0, context: 0 });
         }
-        const { edits: layer, open } = carried(outcomes, after);
+        const { edits: layer, open } = carried(question, outcomes);
         const dropped = outcomes.filter((one) => one.kind === 'now as shipped').length;
         expect(layer.length + open.length + dropped).toBe(edits.length);
         for (const one of layer) {
@@ -72,14 +77,58 @@ describe('carrying a layer forward', () => {
     );
   });
 
+  it('keeps no edit without a word whose key no longer fires where it did, whatever was decided of the others', () => {
+    let pressed = 0;
+    fc.assert(
+      fc.property(withEdits, fc.array(fc.constantFrom('keep', 'follow', 'later', null)), (world, choices) => {
+        const { edits, old, now, lineage } = world;
+        const question = { edits, old: settingOfWorld(old), now: settingOfWorld(now), lineage };
+        const outcomes = carry(question);
+        const decisions = new Map<number, Decision>(
+          choices.flatMap((what, at) => (what && at < outcomes.length ? [[at, { what }] as const] : [])),
+        );
+        const layer = carriedLayer(outcomes, decisions, question);
+        const over = (one: World, list: readonly Edit[]): World => ({
+          ...one,
+          stack: { ...one.stack, layers: [custom([...list])] },
+        });
+        outcomes.forEach((outcome, at) => {
+          const { edit: was, put, owners, kind } = outcome;
+          const decision = decisions.get(at) ?? decisionFor(outcome);
+          const silent = owners.length === 0 && kind !== 'not accepted' && decision.what === 'keep';
+          if (!put || !silent || !layer.edits.includes(put) || !/set|add/.test(was.action)) return;
+          for (const platform of was.platform ? [was.platform] : PLATFORMS) {
+            // Where another edit stands for the platform, this one says nothing of it.
+            const own = (one: Edit) => one.platform === platform && one.command === was.command;
+            if (!was.platform && edits.some((one) => own(one) && one.context === was.context)) continue;
+            const [before, after] = [
+              sideOfWorld(over(old, edits), platform),
+              sideOfWorld(over(now, layer.edits), platform),
+            ];
+            for (const key of was.shortcuts) {
+              const press = canonical(key, 'us', platform)!;
+              const fired = firedBy(before, press, was.context);
+              if (fired.join() !== String(was.command)) continue;
+              pressed++;
+              expect(firedBy(after, press, put.context), `${key} on ${platform}`).toEqual([put.command]);
+            }
+          }
+        });
+      }),
+      runs(400),
+    );
+    expect(pressed).toBeGreaterThan(met(100));
+  });
+
   it('gives the same edits where the release changed nothing, and what is shipped where there are no edits', () => {
     fc.assert(
       fc.property(withEdits, ({ edits, old }) => {
         const setting = settingOfWorld(old);
-        const outcomes = carry({ edits, old: setting, now: setting, lineage: identity(old) });
+        const question = { edits, old: setting, now: setting, lineage: identity(old) };
+        const outcomes = carry(question);
         expect(outcomes.every((one) => one.kind === 'carried' && !one.open)).toBe(true);
-        expect(carried(outcomes, setting).edits).toEqual(inPlaceOrder(edits));
-        expect(carried([], setting)).toEqual({ edits: [], open: [] });
+        expect(carried(question, outcomes).edits).toEqual(inPlaceOrder(edits));
+        expect(carried({ ...question, edits: [] }, [])).toEqual({ edits: [], open: [] });
       }),
       runs(60),
     );
@@ -178,8 +227,9 @@ describe('carrying a layer forward', () => {
         );
         const [old, now] = [flat(o), flat(b)];
         const [before, after] = [settingOfWorld(old), settingOfWorld(now)];
-        const outcomes = carry({ edits: editsBetween(o, a), old: before, now: after, lineage: identity(old) });
-        const ours = keysAfter(now, carried(outcomes, after).edits);
+        const question = { edits: editsBetween(o, a), old: before, now: after, lineage: identity(old) };
+        const outcomes = carry(question);
+        const ours = keysAfter(now, carried(question, outcomes).edits);
         settled.forEach((key, at) => expect(ours[at], `line ${at}: ${o[at]} / ${a[at]} / ${b[at]}`).toBe(key));
         compared += settled.size;
         conflicts += o.length - settled.size;
@@ -196,8 +246,9 @@ describe('carrying a layer forward', () => {
         const [o, a, b] = [valuesOf(base), valuesOf(mine), valuesOf(theirs)];
         const [old, now] = [flat(o), flat(b)];
         const [before, after] = [settingOfWorld(old), settingOfWorld(now)];
-        const outcomes = carry({ edits: editsBetween(o, a), old: before, now: after, lineage: identity(old) });
-        const ours = keysAfter(now, carried(outcomes, after).edits);
+        const question = { edits: editsBetween(o, a), old: before, now: after, lineage: identity(old) };
+        const outcomes = carry(question);
+        const ours = keysAfter(now, carried(question, outcomes).edits);
         expect(ours).toEqual(a.map((key, at) => (key === o[at] ? b[at] : key)));
         for (const { edit: one, kind, shippedMoved } of outcomes) {
           const at = one.command - 1;
@@ -286,7 +337,8 @@ describe('what becomes of an edit', () => {
     edit(2, 'set', ['T'], { context: 3, reason: 'no place' }),
     edit(10, 'set', ['R'], { context: 4, reason: 'moved place' }),
   ];
-  const outcomes = carry({ edits, old: before, now: after, lineage });
+  const question = { edits, old: before, now: after, lineage };
+  const outcomes = carry(question);
 
   it('is told by its kind and in a sentence', () => {
     expect(outcomes.map((one) => [one.edit.reason, one.kind, one.open, say(one.said)])).toEqual([
@@ -309,7 +361,7 @@ describe('what becomes of an edit', () => {
   });
 
   it('is decided by the trainer: keep takes the press, follow lets it go, other gives another, later is named', () => {
-    const decide = (...list: [number, Decision][]) => carriedLayer(outcomes, new Map(list), after);
+    const decide = (...list: [number, Decision][]) => carriedLayer(outcomes, new Map(list), question);
     expect(decide().open.map(({ outcome }) => outcome.edit.reason)).toEqual([
       'gone',
       'taken',
@@ -344,18 +396,14 @@ describe('what becomes of an edit', () => {
         [2, 1],
       ]),
     };
-    const both = carry({
-      edits: [edit(1, 'set', ['Y']), edit(2, 'set', ['X'])],
-      old: before,
-      now: after,
-      lineage: merged,
-    });
+    const two = { ...question, edits: [edit(1, 'set', ['Y']), edit(2, 'set', ['X'])], lineage: merged };
+    const both = carry(two);
     expect(both.map((one) => [one.kind, one.open])).toEqual([
       ['follows', false],
       ['follows', true],
     ]);
-    expect(carried(both, after).edits).toEqual([edit(1, 'set', ['Y'])]);
-    const kept = carriedLayer(both, new Map([[1, { what: 'keep' }]]), after);
+    expect(carried(two, both).edits).toEqual([edit(1, 'set', ['Y'])]);
+    const kept = carriedLayer(both, new Map([[1, { what: 'keep' }]]), two);
     expect(kept.open.map((one) => say(one.why))).toEqual(['There is already an edit in this context.']);
   });
 
@@ -381,7 +429,7 @@ describe('what becomes of an edit', () => {
   });
 
   it('leaves what is written of all else as the new release has it', () => {
-    const { edits: layer } = carried(outcomes, after);
+    const { edits: layer } = carried(question, outcomes);
     const touched = new Set(layer.map((one) => one.command));
     const left = (stack: World['stack']) =>
       writtenOf(weigh(stack, after.weighed.keyboards))

@@ -2,14 +2,18 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { KeyPolicy } from '../../src/contract/index.ts';
 import { foldedText, readPress, readPresses } from '../../src/press/index.ts';
-import { resolve, type Scene } from '../../src/keyset/index.ts';
+import { RESTS } from '../../src/reach/index.ts';
 import { say } from '../../src/words/index.ts';
 import {
   applyWritten,
+  harms,
   inverse,
   invertWritten,
   moved,
+  movedRows,
+  noteLines,
   relation,
+  unchangedShare,
   writtenDifference,
   writtenOf,
   type Lineage,
@@ -18,7 +22,7 @@ import {
 } from '../../src/release/index.ts';
 import { binding, command, shipped } from '../keyset/fixtures.ts';
 import { canonical } from '../presses.ts';
-import { PLAIN_PRESSES, identity, pairs, settingOfWorld, sideOfWorld, worlds, type World } from './worlds.ts';
+import { PLAIN_PRESSES, firedBy, identity, pairs, settingOfWorld, sideOfWorld, worlds, type World } from './worlds.ts';
 import { runs } from '../runs.ts';
 
 const strokesOf = (shortcut: string) => canonical(shortcut, 'us', 'windows')!.split(' ');
@@ -34,17 +38,6 @@ const ALL = [
     ),
   ),
 ];
-
-/** What a press fires for one who is in a context, asked of `resolve` one press after another. */
-function firedBy(side: Side, press: string, context: number): number[] {
-  const scene: Scene = { ...side, active: [context] };
-  const presses = readPresses(press);
-  for (let at = 1; at < presses.length; at++) if (resolve(scene, presses.slice(0, at)).outcome !== 'waits') return [];
-  const { candidates, outcome } = resolve(scene, presses);
-  if (outcome === 'nothing' || (outcome === 'waits' && side.policy.pause === null)) return [];
-  const live = candidates.filter(({ whole, stopped }) => whole && (stopped === null || stopped === 'waits for more'));
-  return [...new Set(live.map((one) => one.held.command))].sort((a, b) => a - b);
-}
 
 /** What moved, read off the definition: every press in every place, against what contains it. */
 function byDefinition(old: Side, now: Side, { commands, contexts }: Lineage): string[] {
@@ -102,6 +95,92 @@ describe('what moved', () => {
       }),
       runs(600),
     );
+  });
+
+  it('is told of every command that a key no longer reaches: in its row, in notes, and in the share of what stays', () => {
+    fc.assert(
+      fc.property(pairs(6), ({ old, now, lineage }) => {
+        const [a, b] = [sideOfWorld(old), sideOfWorld(now)];
+        const found = moved(a, b, lineage);
+        const costs = harms(found, a, b, new Map(), { rest: RESTS[0]!, typist: 'skilled' });
+        const rows = movedRows(found, costs);
+        const lines = noteLines([{ old: a, now: b, moved: found, harms: costs }]);
+        const changed = new Set(
+          byDefinition(a, b, lineage).flatMap((text) =>
+            /: (.*) > /.exec(text)![1]!.split(',').filter(Boolean).map(Number),
+          ),
+        );
+        for (const { change, kinds } of rows) {
+          const ids = change.old.map(({ id }) => id);
+          if (ids.length === 0) continue;
+          const otherwise = ids.some((id) => changed.has(id));
+          const kept = change.keys === 'kept' || change.keys === 'gained';
+          const uses = new Map(ids.map((id) => [id, 1]));
+          const { same } = unchangedShare({ ...found, commands: [change] }, uses);
+          expect(same, JSON.stringify(ids)).toBe(change.before.length && kept && !otherwise ? 1 : 0);
+          if (!otherwise || change.now.length === 0) continue;
+          expect(kinds, JSON.stringify(ids)).not.toEqual(['same']);
+          const told = new Set(lines.map((line) => line.command));
+          const by = [...change.old, ...change.now].map(({ name }) => name);
+          expect(
+            by.some((name) => told.has(name)),
+            JSON.stringify(ids),
+          ).toBe(true);
+        }
+      }),
+      runs(400),
+    );
+  });
+
+  it('tells that a key stops working: behind a shorter one, for a longer one, or where text is typed', () => {
+    const place = (id: number, parent: number | null, takesText = false) => ({
+      id,
+      parent,
+      name: id === 1 ? 'Everywhere' : 'Chart',
+      position: id,
+      takesText,
+      together: [],
+    });
+    const world = (keys: [number, string, number][], takesText = false): World => ({
+      contexts: [place(1, null), place(2, 1, takesText)],
+      commands: [command(1, { label: 'Pan' }), command(2, { label: 'Plumb' })],
+      stack: { shipped: shipped(keys.map(([id, key, where]) => binding(id, key, { contexts: [where] }))), layers: [] },
+    });
+    const told = (before: World, after: World) => {
+      const [a, b] = [sideOfWorld(before), sideOfWorld(after)];
+      const found = moved(a, b, identity(before));
+      const costs = harms(found, a, b, new Map(), { rest: RESTS[0]!, typist: 'skilled' });
+      const [row] = movedRows(found, costs).filter(({ change }) => change.old[0]?.id === 1);
+      const lines = noteLines([{ old: a, now: b, moved: found, harms: costs }]).filter(
+        (one) => one.group === 'stopped',
+      );
+      const uses = new Map([[1, 50]]);
+      return [row!.kinds[0], costs[0]!.keyless, unchangedShare(found, uses).same, ...lines.map((one) => say(one.said))];
+    };
+    expect(
+      told(
+        world([[1, 'P X', 1]]),
+        world([
+          [1, 'P X', 1],
+          [2, 'P', 2],
+        ]),
+      ),
+    ).toEqual(['stopped', false, 0, 'P then X no longer works in Chart: P now runs Plumb before it is complete.']);
+    expect(
+      told(
+        world([[1, 'P', 1]]),
+        world([
+          [1, 'P', 1],
+          [2, 'P X', 1],
+        ]),
+      ),
+    ).toEqual(['stopped', true, 0, 'P no longer works in Everywhere: the program now waits for P then X (Plumb).']);
+    expect(told(world([[1, 'P', 2]]), world([[1, 'P', 2]], true))).toEqual([
+      'stopped',
+      true,
+      0,
+      'P no longer works in Chart: letters are typed there now.',
+    ]);
   });
 
   it('is nothing between a keyset and itself, and swaps its sides when read the other way', () => {

@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { contextTree } from '../../src/catalogue/index.ts';
 import { KeyPolicy, type Command, type Context, type Edit } from '../../src/contract/index.ts';
 import { US } from '../../src/keys/index.ts';
-import { weigh, type Setting, type Stack } from '../../src/keyset/index.ts';
-import { keyboardsOf } from '../../src/press/index.ts';
+import { resolve, weigh, type Scene, type Setting, type Stack } from '../../src/keyset/index.ts';
+import { keyboardsOf, readPresses } from '../../src/press/index.ts';
 import { relation, type Lineage, type Side } from '../../src/release/index.ts';
 import { binding, command, custom, shipped } from '../keyset/fixtures.ts';
 
@@ -146,3 +146,14 @@ export const pairs = (most: number): fc.Arbitrary<{ old: World; now: World; line
       const more = links.map(([a, b]) => [ids(old)[a % ids(old).length]!, ids(now)[b % ids(now).length]!] as const);
       return { old, now, lineage: { ...identity(old, now), commands: relation([...own, ...more]) } };
     });
+
+/** What a press fires for one who is in a context, asked of `resolve` one press after another. */
+export function firedBy(side: Side, press: string, context: number): number[] {
+  const scene: Scene = { ...side, active: [context] };
+  const presses = readPresses(press);
+  for (let at = 1; at < presses.length; at++) if (resolve(scene, presses.slice(0, at)).outcome !== 'waits') return [];
+  const { candidates, outcome } = resolve(scene, presses);
+  if (outcome === 'nothing' || (outcome === 'waits' && side.policy.pause === null)) return [];
+  const live = candidates.filter(({ whole, stopped }) => whole && (stopped === null || stopped === 'waits for more'));
+  return [...new Set(live.map((one) => one.held.command))].sort((a, b) => a - b);
+}

@@ -1,16 +1,7 @@
 import type { Edit, EditPlace } from '../../contract/index.ts';
 import type { Platform } from '../../keys/index.ts';
 import type { Places } from '../../press/index.ts';
-import {
-  heldKey,
-  keysOf,
-  placeKey,
-  spotKey,
-  unfitEdits,
-  type Held,
-  type Near,
-  type Setting,
-} from '../../keyset/index.ts';
+import { heldKey, keysOf, placeKey, spotKey, unfitEdits, type Near, type Setting } from '../../keyset/index.ts';
 import { outcomeSaid } from './outcome-words.ts';
 import { baseAt, laidOn, madeAt } from './overlay.ts';
 import type { Lineage } from '../lineage/lineage.ts';
@@ -35,13 +26,29 @@ export function carry(question: CarryQuestion): Outcome[] {
   const landed = edits.map((edit) => landing(edit, question));
   const places = new Map<string, Edit>();
   for (const { put } of landed) if (put && !places.has(placeKey(put))) places.set(placeKey(put), put);
-  const strangers = newOwners(question, [...places.values()]);
-  return edits.map((edit, at): Outcome => {
+  // What stays open is not in the new layer: the others are weighed without it, as often as that opens one more.
+  const left = new Map<number, Outcome>();
+  for (;;) {
+    const laid = [...places.values()].filter((put) => ![...left.values()].some((one) => one.put === put));
+    const outcomes = outcomesWith(newOwners(question, laid));
+    const opened = outcomes.flatMap((one, at) => (one.open && one.put && !left.has(at) ? [[at, one] as const] : []));
+    if (opened.length === 0) return outcomes.map((one, at) => left.get(at) ?? one);
+    for (const [at, one] of opened) left.set(at, one);
+  }
+
+  function outcomesWith(strangers: ReturnType<typeof newOwners>): Outcome[] {
+    return edits.map((edit, at) => outcomeOf(edit, at, strangers));
+  }
+  function outcomeOf(edit: Edit, at: number, strangers: ReturnType<typeof newOwners>): Outcome {
     const { put, targets, context } = landed[at]!;
     const outcome = (kind: OutcomeKind, facts: Partial<Outcome> = {}): Outcome => {
       const rest = { edit, kind, put, targets, context, owners: [], shippedMoved: false, ...facts };
       const open =
-        kind === 'command gone' || kind === 'context gone' || kind === 'not accepted' || kind === 'press taken';
+        kind === 'command gone' ||
+        kind === 'context gone' ||
+        kind === 'not accepted' ||
+        kind === 'press taken' ||
+        kind === 'press waits';
       return { ...rest, open: facts.open ?? open, said: outcomeSaid(rest, old, now) };
     };
     if (targets.length === 0) return outcome('command gone');
@@ -51,15 +58,17 @@ export function carry(question: CarryQuestion): Outcome[] {
     if (unfit && !unfitEdits([edit], old, old.weighed.keyboards.platforms).some((one) => one.code === unfit.code))
       return outcome('not accepted', { shippedMoved, refusal: unfit });
     const owners = strangers(edit, put);
-    const fixed = owners.find(({ held }) => now.commands.get(held.command)?.fixed);
-    if (fixed) return outcome('not accepted', { owners, shippedMoved });
-    if (owners.length) return outcome('press taken', { owners, shippedMoved });
+    const takers = owners.filter(({ how }) => how === 'meet');
+    const fixed = takers.find(({ held }) => now.commands.get(held.command)?.fixed);
+    if (fixed) return outcome('not accepted', { owners: takers, shippedMoved });
+    if (takers.length) return outcome('press taken', { owners: takers, shippedMoved });
+    if (owners.length) return outcome('press waits', { owners, shippedMoved });
     if (places.get(placeKey(put)) !== put) return outcome('follows', { shippedMoved, open: true, doubled: true });
     if (shippedMoved && asShipped(put, now)) return outcome('now as shipped', { shippedMoved });
     const follows = targets.length > 1 || put.command !== edit.command || lineage.commands.back(put.command).length > 1;
     if (follows) return outcome('follows', { shippedMoved });
     return outcome(liesElsewhere(edit, put, old, now, lineage) ? 'context moved' : 'carried', { shippedMoved });
-  });
+  }
 }
 
 /** Where an edit would stand in the new release; of several commands the one that keeps its identity or its keys. */
@@ -123,11 +132,20 @@ function liesElsewhere(edit: Edit, put: Edit, old: Setting, now: Setting, { cont
   return (parent === null ? null : contexts.forward(parent)[0]) !== nowIn;
 }
 
-/** Who answers to an edit’s press in the new release, near its place, and did not in the old one, on some keyboard. */
-function newOwners({ edits, old, now, lineage }: CarryQuestion, landed: readonly Edit[]) {
+/**
+ * Who is in the way of an edit’s press in the new release, near its place, and was not in the old one, on some keyboard: who
+ * answers to it, has a longer shortcut that is waited for, or a shorter one that fires before it is complete.
+ */
+export function newOwners({ edits, old, now, lineage }: CarryQuestion, landed: readonly Edit[]) {
   const [laid, formerly] = [laidOn(now.weighed, landed), laidOn(old.weighed, edits)];
-  const near = (all: readonly Near[], { tree }: Setting, { command, context }: EditPlace) =>
-    all.filter(({ held }) => held.command !== command && tree.relation(context, held.context) !== 'apart');
+  const near = (all: readonly Near[], { tree, policy }: Setting, { command, context }: EditPlace) =>
+    all.filter(({ held, how }) => {
+      if (held.command === command) return false;
+      const relation = tree.relation(context, held.context);
+      if (how === 'meet' || relation === 'apart') return relation !== 'apart';
+      // In a narrower place either of the two hides the other; in the same one, only waiting without end does.
+      return relation === 'narrower' || (relation !== 'wider' && policy.pause === null);
+    });
   const placesOn = (one: Near, platform: Platform, { weighed: { keyboards } }: Setting): Places | null => {
     const mask = one.on & keyboards.maskOf(platform);
     return mask ? keyboards.placesOf(mask) : null;
@@ -146,14 +164,14 @@ function newOwners({ edits, old, now, lineage }: CarryQuestion, landed: readonly
           const [context] = lineage.contexts.forward(one.held.context);
           if (there && context !== undefined)
             for (const command of lineage.commands.forward(one.held.command))
-              for (const layout of there.layouts) had.add(`${spotKey(command, context)} ${layout}`);
+              for (const layout of there.layouts) had.add(`${one.how} ${spotKey(command, context)} ${layout}`);
         }
         for (const one of theirs) {
           const there = placesOn(one, platform, now);
           const fresh = there?.layouts.filter(
-            (layout) => !had.has(`${spotKey(one.held.command, one.held.context)} ${layout}`),
+            (layout) => !had.has(`${one.how} ${spotKey(one.held.command, one.held.context)} ${layout}`),
           );
-          if (fresh?.length) noteOwner(found, one.held, platform, fresh);
+          if (fresh?.length) noteOwner(found, { held: one.held, how: one.how, shortcut }, platform, fresh);
         }
       }
     }
@@ -161,11 +179,17 @@ function newOwners({ edits, old, now, lineage }: CarryQuestion, landed: readonly
   };
 }
 
-function noteOwner(found: Map<string, Owner>, held: Held, platform: Platform, layouts: readonly string[]) {
-  const known = found.get(heldKey(held));
+function noteOwner(
+  found: Map<string, Owner>,
+  one: Pick<Owner, 'held' | 'how' | 'shortcut'>,
+  platform: Platform,
+  layouts: readonly string[],
+) {
+  const key = `${one.how} ${heldKey(one.held)}`;
+  const known = found.get(key);
   const union = <T>(a: readonly T[], b: readonly T[]) => [...new Set([...a, ...b])];
-  found.set(heldKey(held), {
-    held,
+  found.set(key, {
+    ...one,
     platforms: union(known?.platforms ?? [], [platform]),
     layouts: union(known?.layouts ?? [], layouts),
   });

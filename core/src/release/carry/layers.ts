@@ -1,7 +1,16 @@
 import type { Edit } from '../../contract/index.ts';
-import { consequences, inPlaceOrder, layerOver, placeKey, settingWith, type Setting } from '../../keyset/index.ts';
+import {
+  consequences,
+  inPlaceOrder,
+  keysOf,
+  layerOver,
+  placeKey,
+  settingWith,
+  type Setting,
+} from '../../keyset/index.ts';
 import { said, type Said } from '../../words/index.ts';
-import { carry, type CarryQuestion, type Outcome } from './carry.ts';
+import { carry, newOwners, type CarryQuestion, type Outcome } from './carry.ts';
+import { ownersSaid } from './outcome-words.ts';
 import type { Lineage } from '../lineage/lineage.ts';
 
 /** What is decided of an edit: keep it (taking its press), go along with the release, something else, or not yet. */
@@ -36,19 +45,23 @@ function decided({ put, edit, targets, context: there }: Outcome, decision: Deci
   const context = decision.context ?? there;
   if (command === undefined || context === null) return null;
   const shortcuts = decision.shortcuts ? [...decision.shortcuts] : edit.shortcuts;
-  const action = decision.shortcuts && edit.action !== 'add' ? 'set' : edit.action;
-  return { ...edit, command, context, action, shortcuts };
+  // What adds goes on adding, and what disables disables other keys; anything else is given the keys.
+  const action = decision.shortcuts && edit.action !== 'add' && edit.action !== 'block' ? 'set' : edit.action;
+  return { ...(put ?? edit), command, context, action, shortcuts };
 }
 
 /**
  * The new layer, from outcomes and decisions (`decisions[i]` of `outcomes[i]`, else what `decisionFor` says). What is kept
- * against a new owner takes the press from it as an edit by hand would; what cannot be is left open, and says why.
+ * against a new owner takes the press from it as an edit by hand would; what cannot be is left open, and says why. What
+ * would be kept without a word is weighed against the layer as it becomes: who is in its way only because another edit was
+ * dropped leaves it open too.
  */
 export function carriedLayer(
   outcomes: readonly Outcome[],
   decisions: ReadonlyMap<number, Decision>,
-  now: Setting,
+  question: CarryQuestion,
 ): Carried {
+  const { now } = question;
   const layer = new Map<string, Edit>();
   const open: { outcome: Outcome; why: Said }[] = [];
   const taking: { outcome: Outcome; edit: Edit }[] = [];
@@ -62,17 +75,57 @@ export function carriedLayer(
     else if (layer.has(placeKey(edit))) open.push({ outcome, why: said('carry.another edit') });
     else layer.set(placeKey(edit), edit);
   });
+  leaveHindered(question, outcomes, { layer, open, taking: taking.map((one) => one.edit) });
+  // Edits of the trainer’s; the others are what taking a press from a command leaves it with.
+  const own = new Set(layer.keys());
   for (const { outcome, edit } of taking) {
-    if (layer.has(placeKey(edit))) {
+    const place = placeKey(edit);
+    if (own.has(place)) {
       open.push({ outcome, why: said('carry.another edit') });
       continue;
     }
-    const setting = settingWith(now, layerOver(now.weighed.stack, [...layer.values()]));
-    const { refusals, change } = consequences(setting, { put: [edit], remove: [] });
-    if (refusals.length) open.push({ outcome, why: said('carry.refused', { sentence: refusals[0]!.sentence }) });
-    else for (const put of change.put) layer.set(placeKey(put), put);
+    const left = layer.get(place);
+    const put = left ? withWhatIsLeft(edit, left) : edit;
+    const others = [...layer.values()].filter((one) => one !== left);
+    const setting = settingWith(now, layerOver(now.weighed.stack, others));
+    const { refusals, change } = consequences(setting, { put: [put], remove: [] });
+    if (refusals.length) {
+      open.push({ outcome, why: said('carry.refused', { sentence: refusals[0]!.sentence }) });
+      continue;
+    }
+    for (const one of change.put) layer.set(placeKey(one), one);
+    own.add(place);
   }
   return { edits: inPlaceOrder([...layer.values()]), open };
+}
+
+/** An edit at a place where a key was just taken: what adds, adds to what is left there. */
+const withWhatIsLeft = (edit: Edit, left: Edit): Edit =>
+  edit.action === 'add' ? { ...edit, action: 'set', shortcuts: [...keysOf(left), ...edit.shortcuts] } : edit;
+
+interface Making {
+  readonly layer: Map<string, Edit>;
+  readonly open: { outcome: Outcome; why: Said }[];
+  /** Edits that are laid afterwards, and take what they need. */
+  readonly taking: readonly Edit[];
+}
+
+/** Takes out of a layer, and leaves open, what somebody is in the way of now that it is known what else is in it. */
+function leaveHindered(question: CarryQuestion, outcomes: readonly Outcome[], { layer, open, taking }: Making) {
+  for (;;) {
+    const strangers = newOwners(question, [...layer.values(), ...taking]);
+    const hindered = outcomes.flatMap((outcome) => {
+      const { put } = outcome;
+      if (!put || layer.get(placeKey(put)) !== put) return [];
+      const owners = strangers(outcome.edit, put);
+      return owners.length ? [{ outcome, put, why: ownersSaid(owners, question.now, 'carry.taken') }] : [];
+    });
+    if (hindered.length === 0) return;
+    for (const { outcome, put, why } of hindered) {
+      layer.delete(placeKey(put));
+      open.push({ outcome, why });
+    }
+  }
 }
 
 /** A layer of a stack carried forward, with what became of each of its edits. */
@@ -93,8 +146,9 @@ export function carryStack(
   const { stack } = old.weighed;
   let [below, above] = [{ ...old, weighed: old.weighed.shipped() }, now];
   return stack.layers.map((layer, at) => {
-    const outcomes = carry({ edits: layer.edits, old: below, now: above, lineage });
-    const made = carriedLayer(outcomes, decisions[at] ?? new Map(), above);
+    const question = { edits: layer.edits, old: below, now: above, lineage };
+    const outcomes = carry(question);
+    const made = carriedLayer(outcomes, decisions[at] ?? new Map(), question);
     below = settingWith(below, { ...stack, layers: stack.layers.slice(0, at + 1) });
     above = settingWith(above, layerOver(above.weighed.stack, made.edits));
     return { ...made, outcomes };
@@ -118,5 +172,5 @@ export function carryThrough(
 
 function stepOf(question: CarryQuestion): CarriedStep {
   const outcomes = carry(question);
-  return { outcomes, ...carriedLayer(outcomes, new Map(), question.now) };
+  return { outcomes, ...carriedLayer(outcomes, new Map(), question) };
 }

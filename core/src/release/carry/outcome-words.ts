@@ -1,6 +1,6 @@
 import { heldAt, type Setting } from '../../keyset/index.ts';
 import { said, where, type Said } from '../../words/index.ts';
-import type { Outcome } from './outcome.ts';
+import type { Outcome, Owner } from './outcome.ts';
 
 /** What becomes of an edit, for the trainer. */
 export function outcomeSaid(outcome: Omit<Outcome, 'open' | 'said'>, old: Setting, now: Setting): Said {
@@ -30,12 +30,21 @@ export function outcomeSaid(outcome: Omit<Outcome, 'open' | 'said'>, old: Settin
       return said('carry.split', { ...values, targets: targets.map((id) => now.commands.get(id)?.label ?? '') });
     return said(command === is ? 'carry.took in' : 'carry.became', values);
   }
-  const [owner] = owners as [(typeof owners)[number]];
-  return said(kind === 'not accepted' ? 'carry.fixed' : 'carry.taken', {
-    keys: { keys: owner.held.shortcut, on: owner.platforms[0]! },
+  return ownersSaid(owners, now, kind === 'not accepted' ? 'carry.fixed' : 'carry.taken');
+}
+
+/** Who is in the way of an edit, told of the first of them. */
+export function ownersSaid(owners: readonly Owner[], now: Setting, taken: 'carry.fixed' | 'carry.taken'): Said {
+  const [owner] = owners as readonly [Owner, ...Owner[]];
+  const on = owner.platforms[0]!;
+  const code = owner.how === 'meet' ? taken : owner.how === 'begins' ? 'carry.waits' : 'carry.cut short';
+  const theirs = { keys: owner.held.shortcut, on };
+  return said(code, {
+    keys: owner.how === 'meet' ? theirs : { keys: owner.shortcut, on },
+    theirs,
     owner: now.commands.get(owner.held.command)?.label ?? '',
     there: now.tree.get(owner.held.context).name,
-    where: where(owner, keyboards),
+    where: where(owner, now.weighed.keyboards),
     more: owners.length - 1,
   });
 }

@@ -1,7 +1,7 @@
 import type { Problem } from '../../error/index.ts';
 import type { Edit } from '../../contract/index.ts';
 import type { Held } from '../../keyset/index.ts';
-import type { Places } from '../../press/index.ts';
+import type { How, Places } from '../../press/index.ts';
 import type { Said } from '../../words/index.ts';
 
 /** What becomes of an edit when its keyset is carried to another release, the most pressing first. */
@@ -10,6 +10,7 @@ export const OUTCOME_KINDS = [
   'context gone',
   'not accepted',
   'press taken',
+  'press waits',
   'follows',
   'now as shipped',
   'context moved',
@@ -41,7 +42,13 @@ export interface Outcome {
   readonly doubled?: true;
 }
 
-/** Another command that has the press of an edit, on the platforms and layouts where it has. */
+/**
+ * Another command that is in the way of an edit, on the platforms and layouts where it is: it has its press, or a longer or
+ * a shorter shortcut that keeps it from firing, or that it keeps from firing.
+ */
 export interface Owner extends Places {
   readonly held: Held;
+  /** The shortcut of the edit that it is in the way of, and how that stands to its own. */
+  readonly shortcut: string;
+  readonly how: How;
 }

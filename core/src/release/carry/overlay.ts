@@ -27,8 +27,8 @@ export function madeAt(weighed: Weighed, platform: Platform, edit: Edit): readon
 }
 
 /**
- * A base with a layer laid on it: who answers anywhere to a press that meets this one, and on which keyboards. Nothing
- * that the layer does not touch is computed anew.
+ * A base with a layer laid on it: who answers anywhere to a press that meets this one, begins it or is begun by it, and on
+ * which keyboards. Nothing that the layer does not touch is computed anew.
  */
 export function laidOn(weighed: Weighed, edits: readonly Edit[]): (shortcut: string) => readonly Near[] {
   const { keyboards } = weighed;
@@ -68,10 +68,8 @@ export function laidOn(weighed: Weighed, edits: readonly Edit[]): (shortcut: str
   const known = new Map<string, readonly Near[]>();
   return (shortcut) => {
     const found = known.get(shortcut) ?? [
-      ...weighed.near(shortcut).flatMap((one) => (one.how === 'meet' ? untouched(one) : [])),
-      ...nearOf(keyboards.strokes(shortcut), (stroke) => byFirst.get(stroke) ?? [], keyboards).filter(
-        (one) => one.how === 'meet',
-      ),
+      ...weighed.near(shortcut).flatMap(untouched),
+      ...nearOf(keyboards.strokes(shortcut), (stroke) => byFirst.get(stroke) ?? [], keyboards),
     ];
     known.set(shortcut, found);
     return found;

@@ -3,7 +3,7 @@ import { cellOf, type Cell, type Chip, type Weighed } from '../../keyset/index.t
 import type { Platform } from '../../keys/index.ts';
 import { said, type Said } from '../../words/index.ts';
 import type { Relation } from '../lineage/lineage.ts';
-import type { MovedRow } from './rows.ts';
+import { isStopped, type MovedRow } from './rows.ts';
 
 /** The commands of a row as one, for a ledger: those of the newer side, else those of the older. */
 export function rowCommand({ change }: Pick<MovedRow, 'change'>): Command {
@@ -64,6 +64,9 @@ export function movedCells(facts: ColumnFacts, rows: ReadonlyMap<number, MovedRo
   /** What the press is now, for who lost it; what it was, for who has it. */
   function besideOf(row: MovedRow, ids: readonly number[]): Said | null {
     const worst = row.harms.find((one) => one.kind === 'new meaning');
+    const stopped = row.harms.find((one) => isStopped(one, row.change));
+    if (side === 'now' && !worst && stopped)
+      return said('column.stopped', { keys: { keys: stopped.change.old[0]!.shortcut, on: platform } });
     if (side !== 'now' || !worst) return null;
     const { change } = worst;
     const gained = change.now.some((one) => ids.includes(one.command));

@@ -70,6 +70,13 @@ export function changedAt(rows: readonly MovedRow[]): Map<number, number> {
   return counts;
 }
 
-/** How many rows have other keys than before. */
+/** How many rows have other keys than before, or keys that do not do what they did. */
 export const differing = (rows: readonly MovedRow[]): number =>
-  rows.filter(({ change: { keys } }) => keys === 'moved' || keys === 'gained' || keys === 'lost').length;
+  rows.filter(
+    ({ change: { keys }, kinds }) =>
+      keys === 'moved' ||
+      keys === 'gained' ||
+      keys === 'lost' ||
+      kinds.includes('stopped') ||
+      kinds.includes('new meaning'),
+  ).length;

@@ -1,5 +1,7 @@
 import { boardSpots, distanceOf, endsOn, mainKey, type RunSetting } from '../../reach/index.ts';
-import type { Moved, PressChange, PressChangeKind } from './moved.ts';
+import { once } from '../../memory/index.ts';
+import { canonicalOn } from '../../press/index.ts';
+import { firingOf, type Moved, type PressChange, type PressChangeKind } from './moved.ts';
 import type { Side } from '../sides.ts';
 
 /** What a change of a press is to a hand that was trained on it. */
@@ -9,7 +11,7 @@ export interface HarmFacts {
   readonly uses: number;
   /** What the press does now destroys something, and what it did before did not. */
   readonly destroys: boolean;
-  /** The former command has no key any more. */
+  /** The former command has no key any more that fires it. */
   readonly keyless: boolean;
   /** How far the former command’s new key lies from the old one, in mm. */
   readonly mm: number;
@@ -70,6 +72,19 @@ export function harms(
     const all = [command, ...(known?.now ?? []).map((one) => one.id)].map((id) => uses.get(id) ?? 0);
     return Math.max(...all);
   };
+  const after = once(() => firingOf(now));
+  /** Whether a command can still be had by some key of its own: one that never fires is none. */
+  const reachable = (command: number) =>
+    (became.get(command)?.after ?? []).some((one) => {
+      const made = canonicalOn(one.shortcut, keyboard);
+      // What cannot be told of this keyboard is taken at its word.
+      return (
+        !made ||
+        after()
+          .fires(made)(one.context)
+          .some((fired) => fired.command === one.command)
+      );
+    });
   const found = presses.map((change): Harm => {
     const facts: HarmFacts = {
       kind: change.kind,
@@ -77,7 +92,7 @@ export function harms(
       destroys:
         change.now.some(({ command }) => now.commands.get(command)?.destructive) &&
         !change.old.some(({ command }) => old.commands.get(command)?.destructive),
-      keyless: change.old.some(({ command }) => !became.get(command)?.after.length),
+      keyless: change.old.some(({ command }) => !reachable(command)),
       mm: travel(change),
     };
     return { ...facts, change, harm: harmToHabit(facts) };

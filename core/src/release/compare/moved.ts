@@ -1,5 +1,13 @@
 import type { KeyPolicy } from '../../contract/index.ts';
-import { foldedPresses, firing, sidedPresses, type Firing, type Held } from '../../keyset/index.ts';
+import {
+  foldedPresses,
+  firing,
+  sidedPresses,
+  type Doing,
+  type Firing,
+  type Held,
+  type Never,
+} from '../../keyset/index.ts';
 import { each } from '../../memory/index.ts';
 import { beginningsOf, pressesText, readPresses, unsided, type Press } from '../../press/index.ts';
 import type { Said } from '../../words/index.ts';
@@ -22,6 +30,8 @@ export interface PressChange {
   /** What fired and what fires, one shortcut a command; several where two have the press. */
   readonly old: readonly Held[];
   readonly now: readonly Held[];
+  /** Of one that is dead: what is in its way, where its command still has it; null where nothing has it any more. */
+  readonly never: Never | null;
 }
 
 /** What moved between two keysets. */
@@ -86,7 +96,8 @@ function pressChanges(sides: Sides, commands: Relation): PressChange[] {
   const { old, now, before, after, places } = sides;
   const found: (PressChange & { plain: string })[] = [];
   const look = ({ name, plain, old: was, now: is }: Compared, numbers: Iterable<number>) => {
-    const [firedIn, firesIn] = [was ? before.fires(was) : nothing, is ? after.fires(is) : nothing];
+    const [firedIn, doesIn] = [was ? before.fires(was) : nothing, is ? after.does(is) : unbound];
+    const firesIn = (context: number) => doesIn(context).fires;
     // A place is looked at for itself, and for each that it contains.
     const at = each((place: number) => [firedIn(places.standsOld[place]!), firesIn(places.standsNow[place]!)] as const);
     for (const number of numbers) {
@@ -99,7 +110,8 @@ function pressChanges(sides: Sides, commands: Relation): PressChange[] {
       };
       if (parents.length > 0 && parents.every(likewise)) continue;
       const kind = fired.length === 0 ? 'new' : fires.length === 0 ? 'dead' : 'new meaning';
-      found.push({ kind, press: name, plain, place: places.list[number]!, old: fired, now: fires });
+      const { never } = doesIn(places.standsNow[number]!);
+      found.push({ kind, press: name, plain, place: places.list[number]!, old: fired, now: fires, never });
     }
   };
 
@@ -122,6 +134,7 @@ function pressChanges(sides: Sides, commands: Relation): PressChange[] {
 
 const NOTHING: readonly Held[] = [];
 const nothing = () => NOTHING;
+const unbound = (): Doing => ({ fires: NOTHING, waitsFor: NOTHING, never: null });
 const plainOf = (text: string, { keyboard }: Side, folded: boolean) => {
   const presses = readPresses(text);
   return folded ? foldedPresses(presses, keyboard) : pressesText(presses.map(unsided));

@@ -5,11 +5,14 @@ import { said, say, type Said } from '../../words/index.ts';
 import type { CommandChange } from './commands.ts';
 import type { Harm } from './harm.ts';
 import type { Moved } from './moved.ts';
+import { isStopped } from './rows.ts';
+import { stoppedSaid } from './story.ts';
 import { together, type Side } from '../sides.ts';
 
 /** The groups of change notes, in the order in which a learner needs them. */
 export const NOTE_GROUPS = [
   'meaning',
+  'stopped',
   'moved',
   'new',
   'gone',
@@ -51,7 +54,13 @@ const names = (commands: readonly Command[]) => commands.map((one) => one.label)
 export function noteLines(compared: readonly Compared[]): NoteLine[] {
   const lines = new Map<string, NoteLine>();
   for (const one of compared)
-    for (const line of [...meanings(one), ...commandLines(one), ...placeLines(one), ...policyLines(one)]) {
+    for (const line of [
+      ...meanings(one),
+      ...stoppedLines(one),
+      ...commandLines(one),
+      ...placeLines(one),
+      ...policyLines(one),
+    ]) {
       const known = lines.get(line.key);
       lines.set(
         line.key,
@@ -114,6 +123,30 @@ function meanings({ old, now, moved, harms }: Compared): NoteLine[] {
       harm,
     };
   });
+}
+
+/** A shortcut that its command still has and that no longer reaches it: what is in its way. */
+function stoppedLines({ old, now, moved, harms }: Compared): NoteLine[] {
+  return moved.commands.flatMap((change) =>
+    harms
+      .filter((one) => isStopped(one, change))
+      .map(({ change: press, harm }): NoteLine => {
+        const place = press.place.now === null ? old.tree.get(press.place.old!) : now.tree.get(press.place.now);
+        const keys = texts(press.old);
+        const one = (change.now[0] ?? change.old[0])!;
+        return {
+          key: `stopped ${place.id} ${press.press} ${change.old.map(({ id }) => id)}`,
+          group: 'stopped',
+          command: one.name,
+          subject: names(change.now.length ? change.now : change.old),
+          where: place.parent === null ? 'Everywhere' : place.name,
+          said: stoppedSaid(press, now),
+          before: { [now.platform]: keys },
+          after: { [now.platform]: [] },
+          harm,
+        };
+      }),
+  );
 }
 
 const GROUP_OF: Partial<Record<CommandChange['keys'], NoteGroup>> = { moved: 'moved', gained: 'new', lost: 'gone' };

@@ -5,6 +5,7 @@ import type { Moved } from './moved.ts';
 /** What a row of the comparison is found under, the most pressing first; the last is all the rest. */
 export const MOVED_KINDS = [
   'new meaning',
+  'stopped',
   'moved',
   'lost',
   'gained',
@@ -57,10 +58,15 @@ export function movedRows({ commands }: Moved, found: readonly Harm[]): MovedRow
 function kindsOf(change: CommandChange, harms: readonly Harm[]): MovedKind[] {
   const kinds = new Set<MovedKind>(change.kinds);
   if (harms.some((one) => one.kind === 'new meaning')) kinds.add('new meaning');
+  if (harms.some((one) => isStopped(one, change))) kinds.add('stopped');
   if (change.keys === 'moved' || change.keys === 'lost' || change.keys === 'gained') kinds.add(change.keys);
   const found = MOVED_KINDS.filter((kind) => kinds.has(kind));
   return found.length ? found : ['same'];
 }
+
+/** Whether a change is of a shortcut that a command still has, and that no longer reaches it. */
+export const isStopped = ({ kind, change: { old, never } }: Harm, { old: was }: CommandChange): boolean =>
+  kind === 'dead' && never !== null && old.some(({ command }) => was.some(({ id }) => id === command));
 
 /** How many rows fall under each kind. */
 export function kindCounts(rows: readonly MovedRow[]): Map<MovedKind, number> {

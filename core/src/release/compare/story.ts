@@ -1,5 +1,6 @@
 import { said, type Said, type SaidValue } from '../../words/index.ts';
-import type { MovedRow } from './rows.ts';
+import type { PressChange } from './moved.ts';
+import { isStopped, type MovedRow } from './rows.ts';
 import { together, type Side } from '../sides.ts';
 
 /** The story of one row: what became of the commands, of their keys, and what the same keys do now. */
@@ -34,9 +35,11 @@ export function storyOf(row: MovedRow, [old, now]: readonly [Side, Side], nowLab
       told.push(before.length ? said('story.besides', { was: a, is: b }) : said('story.gained', { is: b }));
     if (keys === 'kept') told.push(said('story.kept', { keys: a }));
   }
+  const stopped = row.harms.filter((one) => isStopped(one, row.change)).slice(0, 2);
   const meanings = row.harms.filter((one) => one.kind === 'new meaning').slice(0, 2);
   return [
     ...told,
+    ...stopped.map(({ change }) => stoppedSaid(change, now)),
     ...meanings.map(({ change, destroys }) =>
       said('story.meaning', {
         keys: change.old[0] ? { keys: change.old[0].shortcut, on: old.platform } : change.press,
@@ -53,4 +56,18 @@ export function storyOf(row: MovedRow, [old, now]: readonly [Side, Side], nowLab
       }),
     ),
   ];
+}
+
+/** That a shortcut no longer reaches its command, and what is in its way. */
+export function stoppedSaid({ old, place, never }: PressChange, now: Side): Said {
+  const [held] = old;
+  const by = never?.by[0];
+  const values = {
+    keys: { keys: held!.shortcut, on: now.platform },
+    place: place.now === null ? '' : now.tree.get(place.now).name,
+    other: by ? together(now, [by.command]) : '',
+    theirs: by ? { keys: by.shortcut, on: now.platform } : '',
+  };
+  const why = never?.why ?? 'disabled';
+  return said(`notes.stopped ${why}`, values);
 }

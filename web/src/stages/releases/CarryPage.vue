@@ -49,6 +49,7 @@ const TITLES: Record<OutcomeKind, string> = {
   'context gone': 'Context removed',
   'not accepted': 'Fixed, or not accepted',
   'press taken': 'Shortcut now used by another command',
+  'press waits': 'Starts like another shortcut',
   follows: 'Command renamed or split',
   'now as shipped': 'Now built in',
   'context moved': 'Context moved',

@@ -8,6 +8,7 @@ import { show } from '../../words/chips.ts';
 /** What each group of the comparison is called. */
 export const KIND_TITLES: Record<MovedKind, string> = {
   'new meaning': 'Shortcut now runs another command',
+  stopped: 'Shortcut no longer works',
   moved: 'Shortcut changed',
   lost: 'Lost a shortcut',
   gained: 'Gained a shortcut',

@@ -66,7 +66,7 @@ export function useCarry() {
         return said ? [[at, said] as const] : [];
       }),
     );
-    return carriedLayer(outcomes.value, chosen, question.value.now);
+    return carriedLayer(outcomes.value, chosen, question.value);
   });
   return {
     ...catalogues,
