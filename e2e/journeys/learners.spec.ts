@@ -24,7 +24,7 @@ test('by keys alone, in two languages, a learner finds a key, translates an old 
   const words = {
     en: {
       find: 'Find a shortcut',
-      shift: 'Shift+G is Insert light here.',
+      shift: 'Shift+G is Add light here.',
       why: /^Why does/,
       likely: 'Most likely',
       practise: 'Practise',
@@ -39,7 +39,7 @@ test('by keys alone, in two languages, a learner finds a key, translates an old 
     },
     de: {
       find: 'Kürzel suchen',
-      shift: 'Umschalt+G ist hier „Insert light“.',
+      shift: 'Umschalt+G ist hier „Add light“.',
       why: /^Warum bewirkt/,
       likely: 'Wahrscheinlichste Ursache',
       practise: 'Üben',
@@ -74,7 +74,7 @@ test('by keys alone, in two languages, a learner finds a key, translates an old 
     const lamp = page.getByRole('row', { name: /Insert light/ });
     // The same press runs another command now: what, and what to press instead.
     await expect(lamp).toContainText('Rough in track');
-    await expect(lamp).toContainText(/(?:Shift|Umschalt)\+G\s*Insert light/);
+    await expect(lamp).toContainText(/(?:Shift|Umschalt)\+G\s*Add light/);
     await expectNoBarriers(page, `translating, ${language}`);
 
     await tabTo(page, page.getByRole('link', { name: said.practise, exact: true }), true);

@@ -2,6 +2,7 @@ import { createRouter, createWebHistory, type RouteRecordRaw } from 'vue-router'
 import { presentAddress } from './addresses.ts';
 import { whenOtherSession, whenSignedOut } from './api/client.ts';
 import { askBeforeUnload, mayLeave } from './composables/unsaved.ts';
+import { leaveFor } from './composables/leaving.ts';
 import { keepPlace } from './composables/recent.ts';
 import { useOthers } from './stores/others.ts';
 import { useSession } from './stores/session.ts';
@@ -194,6 +195,7 @@ router.beforeEach(async (to, from) => {
   const session = useSession();
   await session.recall();
   if (!to.meta['open'] && !session.editor) return { name: 'sign-in', query: { to: to.fullPath } };
+  leaveFor(to.path);
   // A keyset that is the subject of a view is not named twice.
   if (to.params['keyset'] && to.query['keyset']) {
     const { keyset: _twice, ...query } = to.query;
@@ -201,7 +203,9 @@ router.beforeEach(async (to, from) => {
   }
   return true;
 });
+router.onError(() => leaveFor(null));
 router.afterEach((to) => {
+  leaveFor(null);
   const title = String(to.meta['title'] ?? 'Crib');
   document.title = `${title} · Crib`;
   const { app, release } = to.params;

@@ -15,7 +15,8 @@ import {
   type MoveFigures,
   type Plan,
 } from '../../src/crosswalk/index.ts';
-import { clashes, weigh, type Setting } from '../../src/keyset/index.ts';
+import { clashes, mayFire, resolve, weigh, type Setting } from '../../src/keyset/index.ts';
+import { canonicalOn } from '../../src/press/index.ts';
 import type { Platform } from '../../src/keys/index.ts';
 import { RESTS } from '../../src/reach/index.ts';
 import { binding, shipped } from '../keyset/fixtures.ts';
@@ -85,6 +86,33 @@ describe('a plan', () => {
     );
   });
 
+  it('keeps only presses that run their command when they are pressed, one stroke after another, on every keyboard', () => {
+    let pressed = 0;
+    fc.assert(
+      fc.property(world, (one) => {
+        const { setting, found } = planned(one);
+        const { kept, edits } = found;
+        const then = after(setting, edits);
+        for (const { target, context, shortcut, platforms } of kept)
+          for (const platform of platforms)
+            for (const keyboard of then.weighed.keyboards.on(platform)) {
+              const presses = canonicalOn(shortcut, keyboard);
+              if (!presses) continue;
+              pressed++;
+              const scene = { ...then, keyboard, active: [context] };
+              const outcomes = presses.map((_, at) => resolve(scene, presses.slice(0, at + 1)));
+              expect(outcomes.slice(0, -1).map((step) => step.outcome)).toEqual(presses.slice(1).map(() => 'waits'));
+              const last = outcomes.at(-1)!;
+              // Whoever waits for more without end never runs.
+              if (then.policy.pause === null) expect(last.outcome).not.toBe('waits');
+              expect(mayFire(last)).toContain(target);
+            }
+      }),
+      runs(200),
+    );
+    expect(pressed).toBeGreaterThan(met(100));
+  });
+
   it('leaves on each platform what no kept press meets, and tells of each command what it lost, got, and where it has none', () => {
     let [parted, unlike] = [0, 0];
     fc.assert(
@@ -142,7 +170,7 @@ describe('a plan', () => {
         const able = claimsOf(habits, setting).filter(
           (claim) => isShipped(claim, setting) || hindranceOf(claim, setting) === null,
         );
-        if (able.length > 8 || found.refused.some((each) => each.why === 'would clash')) return;
+        if (able.length > 8 || found.refused.some((each) => each.why.startsWith('would '))) return;
         // Alone in a keyset of their own: two that clash there, or begin alike, exclude one another.
         const alone = (claims: readonly Claim[]) =>
           weigh(

@@ -4,6 +4,7 @@ import { US, layoutById, type Layout } from '@crib/core/keys';
 import { layoutInHand, type Shown } from '../words/chips.ts';
 import { languageInHand, layoutsInHand, platformInHand } from './in-hand.ts';
 import { useWorkspace } from '../stores/workspace.ts';
+import { isLeaving } from './leaving.ts';
 
 const one = (value: LocationQueryValue | LocationQueryValue[] | undefined) =>
   (Array.isArray(value) ? value[0] : value) ?? '';
@@ -48,6 +49,7 @@ export function usePlace() {
   }
   /** Changes several choices at once; typing replaces, choosing adds to the history. */
   function set(choices: Record<string, string>, replace = false) {
+    if (isLeaving(route.path)) return Promise.resolve();
     const query = { ...route.query, ...choices };
     for (const [name, value] of Object.entries(query)) if (!value) delete query[name];
     return replace ? router.replace({ query }) : router.push({ query });

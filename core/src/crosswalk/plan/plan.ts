@@ -6,6 +6,7 @@ import { chosenOf, withinMost } from './choose.ts';
 import { claimsOf, hindranceOf, isShipped, type Claim, type Hindrance } from './claims.ts';
 import type { Habits } from '../decide/habits.ts';
 import { layOut, type Displaced } from './edits.ts';
+import { reachedIn } from './reached.ts';
 
 export interface PlanQuestion {
   readonly habits: Habits;
@@ -23,7 +24,8 @@ export interface PlanQuestion {
 }
 
 /** Why an old press is not kept. */
-export type Refusal = Hindrance | 'ruled out' | 'another is busier' | 'too many' | 'would clash';
+export type Refusal =
+  Hindrance | 'ruled out' | 'another is busier' | 'too many' | 'would clash' | 'would not run' | 'would silence';
 
 /** Presses that are kept, and what they took from whom. */
 export interface Plan {
@@ -38,7 +40,8 @@ export interface Plan {
  * Who keeps an old press, who makes way, and where those go. Of claims that exclude one another the busier is kept; where
  * all that can are kept, those of the greatest use together (exact within a conflict of up to 18 claims); pinned ones come
  * first. What makes way gets presses at least total
- * cost, exactly (`reassign`). Nothing of it adds an error that the keyset does not have already, on any keyboard.
+ * cost, exactly (`reassign`). Nothing of it adds an error that the keyset does not have already, on any keyboard; every
+ * press that is kept runs its command, and no press that ran before dies of a longer or shorter one.
  */
 export function plan({ habits, setting, facts, keep, pinned = new Set(), ruledOut = [], because }: PlanQuestion): Plan {
   const { keyboards } = setting.weighed;
@@ -72,13 +75,46 @@ export function plan({ habits, setting, facts, keep, pinned = new Set(), ruledOu
     const laid = layOut(kept, setting, given, because);
     const then = laid && settingAfter(setting, { put: laid.edits, remove: [] });
     const fresh = then && clashes(then).filter((one) => errorKeys(one).some((key) => !before.has(key)));
-    if (laid && fresh?.length === 0) return { kept, refused, ...laid };
+    if (laid && fresh?.length === 0) {
+      // A press that is kept runs its command, and no other command’s press dies of it.
+      const silent = silenced(kept, setting, then!);
+      if (silent.size === 0) return { kept, refused, ...laid };
+      kept = sift(kept, (claim) => silent.get(claim) ?? null);
+      continue;
+    }
     const guilty = new Set(fresh?.flatMap((one) => one.parties.map((party) => `${party.command} ${party.shortcut}`)));
     const out = kept.filter((claim) => guilty.has(`${claim.target} ${claim.shortcut}`));
     // Where it is nobody’s claim, the least used is given up, until nothing clashes.
     const dropped = new Set(out.length ? out : kept.slice(-1));
     kept = sift(kept, (claim) => (dropped.has(claim) ? 'would clash' : null));
   }
+}
+
+/**
+ * Claims that would not run their commands, or would keep another command’s press from running; one at a time where claims
+ * are in each other’s way, the least used first.
+ */
+function silenced(kept: readonly Claim[], setting: Setting, then: Setting): ReadonlyMap<Claim, Refusal> {
+  const [before, after] = [reachedIn(setting), reachedIn(then)];
+  const { keyboards } = then.weighed;
+  const guilty = new Map<Claim, Refusal>();
+  for (const claim of kept.toReversed()) {
+    if (!after({ ...claim, command: claim.target }, claim.platforms)) {
+      guilty.set(claim, 'would not run');
+      break;
+    }
+    if (isShipped(claim, setting)) continue;
+    const dies = then.weighed.near(claim.shortcut).some(({ held, how, on }) => {
+      if (how === 'meet' || held.command === claim.target) return false;
+      const platforms = keyboards.platforms.filter((one) => keyboards.maskOf(one) & on);
+      return before(held, platforms) && !after(held, platforms);
+    });
+    if (dies) {
+      guilty.set(claim, 'would silence');
+      break;
+    }
+  }
+  return guilty;
 }
 
 /** An error keyboard by keyboard: one that spreads to another keyboard is a new one there. */

@@ -26,4 +26,6 @@ export const HINDRANCE_WORDS: Record<Refusal, string> = {
   'another is busier': 'a more frequent command keeps it',
   'too many': 'the command cannot have more shortcuts',
   'would clash': 'it would conflict with another shortcut',
+  'would not run': 'a longer or shorter shortcut would keep it from running',
+  'would silence': 'it would keep another shortcut from running',
 };
