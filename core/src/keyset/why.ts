@@ -68,6 +68,11 @@ export function whyNothing(question: WhyQuestion): WhyStep[] {
   else step('system key', 'fine', said('why.not taken'));
 
   const result = resolve(scene, made);
+  // A shorter shortcut that fires before the last stroke: the rest is not heard as part of this one.
+  const early = made
+    .slice(0, -1)
+    .map((_, at) => resolve(scene, made.slice(0, at + 1)))
+    .find((one) => one.outcome !== 'waits' && one.candidates.some(({ whole, stopped }) => whole && !stopped));
   const stops = new Set(
     result.candidates.filter((one) => one.held.command === command.id).map((one) => one.stopped ?? 'none'),
   );
@@ -88,7 +93,12 @@ export function whyNothing(question: WhyQuestion): WhyStep[] {
   const rivals = result.candidates.flatMap((one) =>
     !one.stopped && one.held.command !== command.id ? [one.held.command] : [],
   );
-  if (result.outcome === 'chooses') {
+  if (early) {
+    const first = early.candidates.find(({ whole, stopped }) => whole && !stopped)!;
+    const place = tree.get(first.held.context).name;
+    const theirs = show(first.held.shortcut);
+    step('hidden', 'cause', said('why.cut short', { place, theirs, other: question.label(first.held.command) }));
+  } else if (result.outcome === 'chooses') {
     const decides = scene.decides(command.id, rivals[0]!);
     step('hidden', 'look', said('why.chooses', { ...values, others: rivals.map(question.label), decides }));
   } else if (result.outcome === 'ambiguous') step('hidden', 'cause', said('why.ambiguous'));

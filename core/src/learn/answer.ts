@@ -1,6 +1,6 @@
 import type { EditionProgram, OldPress } from '../contract/index.ts';
-import { parseStored, writeStored, type Stroke } from '../keys/index.ts';
-import { canonicalOn, samePress, type Keyboard } from '../press/index.ts';
+import { writeStored, type Stroke } from '../keys/index.ts';
+import { begin, canonicalOn, madeOn, samePress, type Keyboard } from '../press/index.ts';
 import { mayFire, resolve, type Scene } from '../keyset/index.ts';
 import type { Card } from './cards.ts';
 
@@ -25,16 +25,17 @@ export function answered(
   known: { readonly scene: Scene; readonly program: EditionProgram } | null,
 ): Answered {
   const shortcut = writeStored({ strokes: [...strokes], manner: 'pressed' });
-  if (card.keys.some((one) => samePress(one, shortcut, keyboard))) return { kind: 'right' };
-  const begins = card.keys.some((one) => {
-    const whole = parseStored(one);
-    return (
-      whole.strokes.length > strokes.length &&
-      samePress(writeStored({ ...whole, strokes: whole.strokes.slice(0, strokes.length) }), shortcut, keyboard)
-    );
-  });
-  if (begins) return { kind: 'begun' };
-  const made = known && canonicalOn(shortcut, keyboard);
+  const presses = canonicalOn(shortcut, keyboard);
+  // Whatever way a key is made: what the program hears is what counts.
+  const heard = presses
+    ? card.keys.flatMap((one) => {
+        const whole = madeOn(one, keyboard);
+        return whole && begin(presses, whole) ? [whole.length - presses.length] : [];
+      })
+    : [];
+  if (heard.includes(0)) return { kind: 'right' };
+  if (heard.length) return { kind: 'begun' };
+  const made = known && presses;
   if (!made) return { kind: 'wrong', shortcut, does: [], from: [] };
   const does = mayFire(resolve(known.scene, made));
   const from = known.program.coming.flatMap(({ from: program, presses }) =>

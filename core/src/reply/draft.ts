@@ -1,6 +1,6 @@
 import type { EditionBody, EditionProgram } from '../contract/index.ts';
 import { platformName, type Layout, type Platform } from '../keys/index.ts';
-import type { Opened } from '../keyset/index.ts';
+import { firing, type Opened } from '../keyset/index.ts';
 import { canonicalOn, samePress } from '../press/index.ts';
 import type { LearnerCode } from '../words/index.ts';
 
@@ -34,7 +34,7 @@ export interface ReplySentence {
   readonly from: string;
 }
 
-/** What a press does in a situation: each command with the places in which it does it. */
+/** What a press does in a situation, pressed stroke by stroke: each command with the places in which it fires it. */
 export function does(
   { opened, keyset }: Situation,
   platform: Platform,
@@ -47,8 +47,10 @@ export function does(
   const made = keyboard && canonicalOn(press, keyboard);
   if (!made) return [];
   const found = new Map<number, string[]>();
-  for (const { held, whole } of opened.weighed(keyset, keyboards).answering(made, keyboard))
-    if (whole && samePress(held.shortcut, press, keyboard))
+  const { weighed, tree, policy } = opened.setting(keyset, keyboards);
+  const firesIn = firing(weighed, keyboard, tree, policy).fires(made);
+  for (const { held, whole } of weighed.answering(made, keyboard))
+    if (whole && firesIn(held.context).some((one) => one.command === held.command))
       found.set(held.command, [...new Set([...(found.get(held.command) ?? []), opened.tree.get(held.context).name])]);
   return [...found].map(([command, places]) => ({ command, places }));
 }
@@ -71,6 +73,8 @@ export const keysOf = (
 
 /** What keys take the last thing back in most programs (common practice, no source). */
 const UNDO = ['Primary+Z', 'Ctrl+Z', 'Meta+Z'];
+/** What such a command is called: the keys alone may be those of another one. */
+const TAKES_BACK = /\b(?:undo|take back|revert|reverse|rückgängig|annuler)\b/i;
 
 /**
  * A reply to a learner, sentence by sentence, each computed from the edition, its program, and the releases and programs
@@ -122,7 +126,10 @@ export function draftReply(question: ReplyQuestion): ReplySentence[] {
     else say('reply.no key', { label: label(theirs, wanted), program: theirs.name }, traced(theirs));
   }
   if (press && command !== null && !now.some((one) => one.command === command)) whichHas(press, command);
-  const undo = UNDO.find((one) => does(theirs, platform, layout, one).length > 0);
+  const undo = UNDO.find((one) => {
+    const [only, ...more] = does(theirs, platform, layout, one);
+    return only && more.length === 0 && TAKES_BACK.test(label(theirs, only.command));
+  });
   // Taking back is told where something happens that was not wanted.
   if (press && undo && now.some((one) => one.command !== command) && !UNDO.includes(press))
     say(

@@ -117,6 +117,7 @@ export const EN = {
   'why.chooses': 'The program chooses between {command} and {others}: {decides}.',
   'why.ambiguous': 'Two commands use it in contexts that are active together.',
   'why.hidden': 'In {place} it runs {other}.',
+  'why.cut short': 'In {place}, {theirs} runs {other} before the shortcut is complete.',
   'why.waits':
     'It starts a longer sequence, so the program waits {pause, plural, =0 {for the next key and never runs it alone} other {for # ms}}.',
   'why.not hidden': 'No other command gets in its way.',
@@ -132,6 +133,13 @@ export const EN = {
   'proof.renamed': '“{was}” is called {now} in this release.',
   'proof.count': 'The title says {stated}, but there {rows, plural, one {is # row} other {are # rows}}.',
   'proof.doubled': '{command} is already on the sheet, under “{where}”.',
+  'proof.never text': '{keys} does not run {command} in {place}: letters are typed there.',
+  'proof.never cut short': '{keys} does not run {command} in {place}: {theirs} runs {other} before it is complete.',
+  'proof.never waits':
+    '{keys} does not run {command} in {place}: the program waits for {theirs} ({other}) without a timeout.',
+  'proof.never disabled': '{keys} does not run {command} in {place}: it is disabled there.',
+  'proof.never hidden': '{keys} does not run {command} in {place}: it runs {other}.',
+  'proof.never shared': '{keys} is assigned to both {command} and {other} in {place}, so neither is certain to run.',
   'proof.empty': '“{title}” is empty and will not be printed.',
   'proof.missing':
     'No shortcut on {platforms} ({count, plural, one {# row} other {# rows}}): {labels}{more, plural, =0 {} other { and # more}}.',

@@ -176,6 +176,7 @@ export const WHY_DE = {
   'why.chooses': 'Das Programm wählt zwischen „{command}“ und {others}: {decides}.',
   'why.ambiguous': 'Zwei Befehle verwenden es in Bereichen, die gleichzeitig aktiv sind.',
   'why.hidden': 'In {place} ist es „{other}“.',
+  'why.cut short': 'In „{place}“ löst {theirs} schon „{other}“ aus, bevor das Kürzel vollständig ist.',
   'why.waits':
     'Es beginnt eine längere Tastenfolge; das Programm wartet deshalb {pause, plural, =0 {auf die nächste Taste und führt es allein nie aus} other {# ms}}.',
   'why.not hidden': 'Kein anderer Befehl steht im Weg.',

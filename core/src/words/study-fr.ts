@@ -176,6 +176,7 @@ export const WHY_FR = {
   'why.chooses': 'Le logiciel choisit entre « {command} » et {others} : {decides}.',
   'why.ambiguous': 'Deux commandes l’utilisent dans des zones actives en même temps.',
   'why.hidden': 'Dans {place}, c’est « {other} ».',
+  'why.cut short': 'Dans « {place} », {theirs} lance « {other} » avant que le raccourci soit complet.',
   'why.waits':
     'Il commence une suite plus longue ; le logiciel attend donc {pause, plural, =0 {la touche suivante et ne l’exécute jamais seul} other {# ms}}.',
   'why.not hidden': 'Aucune autre commande ne fait obstacle.',

@@ -194,6 +194,11 @@ describe('why does my key do nothing?', () => {
     ['a text', 'text', () => ask(scene(key, [5]), 'A')],
     ['another command', 'hidden', () => ask(scene([...key, binding(2, 'A', at(3))], [3]), 'A')],
     [
+      'a shorter shortcut in a narrower place',
+      'hidden',
+      () => ask(scene([binding(1, 'A B', at(2)), binding(2, 'A', at(3))], [3]), 'A B'),
+    ],
+    [
       'nothing but what one has to look at: the state, and whether the preset is loaded',
       'state,preset',
       () => ask(inLayer([edit(1, 'set', ['A'], { context: 2 })], [2]), 'A'),

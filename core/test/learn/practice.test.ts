@@ -139,6 +139,23 @@ describe('practice', () => {
     );
   });
 
+  it('takes a key however it is made: every key that types the character, on every layout', () => {
+    let other = 0;
+    for (const layout of LAYOUTS)
+      for (const [code, levels] of Object.entries(layout.on.windows.characters))
+        for (const level of [0, 1]) {
+          const character = levels[level];
+          const keyboard = keyboardOf(layout, 'windows');
+          // Letters, which Shift changes, are told apart by it; so is what AltGr types.
+          if (!character || !/^[<>~^\\|+*#]$/.test(character) || keyboard.board.lacks.has(code)) continue;
+          const pressed = `Ctrl+${level ? 'Shift+' : ''}[${code}]`;
+          const { kind } = answered(card('x', [`Ctrl+${character}`]), strokesOf(pressed), keyboard, null);
+          expect(kind, `${character} by ${pressed} on ${layout.id}`).toBe('right');
+          other++;
+        }
+    expect(other).toBeGreaterThan(100);
+  });
+
   it('takes any of a card’s keys, goes on with what begins one, and asks in words what cannot be pressed', () => {
     const one = card('x', ['Ctrl+J', 'U B']);
     const judge = (stored: string) => answered(one, strokesOf(stored), windows, null).kind;

@@ -5,6 +5,7 @@ import { opened } from '../../src/keyset/index.ts';
 import { keyboardsOf } from '../../src/press/index.ts';
 import { NO_FACTS, composeSheet, withFix, proof, wrongClaims } from '../../src/sheet/index.ts';
 import { Sheet, type SheetFacts } from '../../src/contract/index.ts';
+import { say } from '../../src/words/index.ts';
 import { catalogue } from '../list/fixtures.ts';
 
 const COMMANDS: [string, string][] = [
@@ -91,6 +92,34 @@ describe('a proof', () => {
       { title: 'Again', rows: [row(5)] },
       { title: 'Nothing here', rows: [] },
     ],
+  });
+
+  it('names a row whose key cannot run its command: behind a shorter one, for a longer one, shared, or where text is typed', () => {
+    const places = catalogue(
+      ['Wide', 'Deep', 'Twin', 'Other', 'Letter', 'Good'].map((label) => ({ label })),
+      [
+        { command: 1, shortcut: 'P', contexts: [2] },
+        { command: 2, shortcut: 'P X', contexts: [2] },
+        { command: 3, shortcut: 'F2', contexts: [1] },
+        { command: 4, shortcut: 'F2', contexts: [1] },
+        { command: 5, shortcut: 'K', contexts: [4] },
+        { command: 6, shortcut: 'F7', contexts: [1] },
+      ],
+    );
+    const texting = {
+      ...places,
+      contexts: places.contexts.map((one) => (one.id === 4 ? { ...one, takesText: true } : one)),
+    };
+    const own = opened(texting);
+    const sheet = sheetOf({ sections: [{ title: 'All', rows: [1, 2, 3, 5, 6].map((id) => row(id)) }] });
+    const body = composeSheet(sheet, own, keyboards, { number: 1, publishedOn: '2026-01-01' }, NO_FACTS);
+    const told = proof(sheet, body, own, keyboards, NO_FACTS).filter((one) => one.kind === 'never');
+    expect(told.map((one) => say(one.said))).toEqual([
+      'P does not run Wide in Chart window: the program waits for P then X (Deep) without a timeout.',
+      'F2 is assigned to both Twin and Other in Everywhere, so neither is certain to run.',
+      'K does not run Letter in Panel: letters are typed there.',
+    ]);
+    expect(told.every((one) => one.wrong)).toBe(true);
   });
 
   it('counts nothing but counts: versions, weeks, systems and kinds of keys are left alone', () => {

@@ -3,9 +3,11 @@ import { unverifiedOn, type Opened } from '../../keyset/index.ts';
 import type { Keyboards } from '../../press/index.ts';
 import { said, type Said } from '../../words/index.ts';
 import { commandsIn, namedBy } from './claims.ts';
+import { neverRuns } from './never-runs.ts';
 import { namedIn, wrongClaims } from './wrong-claims.ts';
 
-export type FindingKind = 'text' | 'renamed' | 'count' | 'doubled' | 'empty' | 'missing' | 'place' | 'untried';
+export type FindingKind =
+  'text' | 'renamed' | 'count' | 'doubled' | 'empty' | 'missing' | 'place' | 'untried' | 'never';
 /** Where a finding stands: a text of the sheet, or a row of a section. */
 export type Spot =
   | { readonly part: 'title' | 'intro' }
@@ -156,6 +158,8 @@ export function proof(
       );
     }
   });
+  for (const { section, command, sentence, more } of neverRuns(sheet, body, opened, keyboards, ids))
+    add('never', true, { part: 'row', section, command }, sentence, null, more);
   for (const [kind, sentence, fix] of together(sheet, body, opened, keyboards, ids))
     add(kind, false, { part: 'sheet' }, sentence, fix, JSON.stringify(sentence.with));
   return findings;
