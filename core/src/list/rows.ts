@@ -7,6 +7,7 @@ import {
   platformName,
   readCell,
   writeShortcut,
+  readStored,
   writeStored,
   type CellOptions,
   type CellResult,
@@ -69,7 +70,7 @@ export interface RowsRead {
 
 /** Reads every row; what cannot be understood is a problem with its line and column, and the row is left out. */
 export function readRows(table: Table, meanings: readonly ColumnMeaning[], setting: RowSetting): RowsRead {
-  const reader = new RowReader(table.header, meanings, setting);
+  const reader = new RowReader(table, meanings, setting);
   const rows: ListRow[] = [];
   const doubled: number[] = [];
   const seen = new Set<string>();
@@ -109,7 +110,7 @@ class RowReader implements RowSaid {
   });
 
   constructor(
-    private readonly header: readonly string[],
+    private readonly table: Pick<Table, 'header' | 'stored'>,
     meanings: readonly ColumnMeaning[],
     readonly setting: RowSetting,
   ) {
@@ -128,7 +129,7 @@ class RowReader implements RowSaid {
   }
 
   complain(code: string, sentence: string, meaning: ColumnMeaning, more: Partial<Problem> = {}) {
-    this.complainOf(code, sentence, this.header[this.at.get(meaning) ?? -1] ?? meaning, more);
+    this.complainOf(code, sentence, this.table.header[this.at.get(meaning) ?? -1] ?? meaning, more);
   }
   private complainOf(code: string, sentence: string, column: string, { suggestions, about }: Partial<Problem> = {}) {
     const { line } = this;
@@ -145,7 +146,7 @@ class RowReader implements RowSaid {
     this.line = line;
     this.cells = cells;
     this.section = section;
-    const [heading = ''] = this.header;
+    const [heading = ''] = this.table.header;
     if (unsure)
       this.complainOf(
         'heading-or-command',
@@ -156,7 +157,7 @@ class RowReader implements RowSaid {
     if (short)
       this.complainOf(
         'short-row',
-        `this row has ${cells.length} of ${this.header.length} cells. Confirm the first cell if the rest are empty, or skip the row.`,
+        `this row has ${cells.length} of ${this.table.header.length} cells. Confirm the first cell if the rest are empty, or skip the row.`,
         heading,
         { suggestions: [cells[0] ?? ''] },
       );
@@ -214,7 +215,7 @@ class RowReader implements RowSaid {
         const result = this.readKeys(cell, target);
         if (result.kind !== 'read') {
           const [code, sentence] = complaint(result, cell, target);
-          this.complainOf(code, sentence, this.header[index]!, { suggestions: remedies(result, cell, target) });
+          this.complainOf(code, sentence, this.table.header[index]!, { suggestions: remedies(result, cell, target) });
         } else if (result.each) {
           result.keys.forEach((key, n) => {
             const member = (members[n] ??= { name: memberName(key.shortcut), keys: [] });
@@ -247,13 +248,20 @@ class RowReader implements RowSaid {
     const known = this.known.get(key);
     if (known) return known;
     const options = this.optionsOn(platform);
-    let result = readCell(text, options);
+    let result = (this.table.stored && storedCell(text, platform)) || readCell(text, options);
     // What was meant is looked for only where something is not known, and not without end.
     if (result.kind === 'error' && result.problem.code === 'unknown-key' && this.searches++ < MOST_SEARCHES)
       result = readCell(text, { ...options, suggest: true });
     this.known.set(key, result);
     return result;
   }
+}
+
+/** A cell of stored shortcuts; null where it was written anew by hand, as people write keys. */
+function storedCell(text: string, platform: Platform | null): CellResult | null {
+  const keys = text.split(' or ').map((one) => readStored(one));
+  const read = keys.flatMap((one) => ('code' in one ? [] : [{ platform, shortcut: one }]));
+  return read.length === keys.length ? { kind: 'read', keys: read } : null;
 }
 
 /** What a member of a family is called by its key. */

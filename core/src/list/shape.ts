@@ -37,7 +37,14 @@ export function shapeTable(raw: RawTable, options: ShapeOptions): Table | Proble
     return problem('header-only', 'The list has a header row but no data.', {
       line: head?.line ?? 1,
     });
-  return { delimiter: '', header, rows: sections, ...(head ? {} : { unheaded: true as const }) };
+  const { stored } = raw;
+  return {
+    delimiter: '',
+    header,
+    rows: sections,
+    ...(head ? {} : { unheaded: true as const }),
+    ...(stored && { stored }),
+  };
 }
 
 /** The line of headings: marked as one, or the first that knows at least two columns; -1 when there is none. */

@@ -12,6 +12,8 @@ export interface Table {
   readonly header: readonly string[];
   /** The columns have no headings of their own: those here only count them. */
   readonly unheaded?: true;
+  /** Its shortcuts are in the stored form, several parted by “or”. */
+  readonly stored?: true;
   readonly rows: readonly TableRow[];
 }
 

@@ -4,6 +4,8 @@ import fc from 'fast-check';
 import writeXlsxFile from 'write-excel-file/node';
 import { beforeAll, describe, expect, it } from 'vitest';
 import { openList, readList, type OpenedList } from '../../src/list/index.ts';
+import { writeStored } from '../../src/keys/index.ts';
+import { shortcuts } from '../arbitraries.ts';
 import { catalogue } from './fixtures.ts';
 import { met, runs } from '../runs.ts';
 
@@ -166,6 +168,29 @@ describe('what comes as a file', () => {
     expect(await openList('{"format":"crib-list","version":1,"commands":[{"label":5}]}', options)).toMatchObject({
       place: { path: 'commands.0.label' },
     });
+  });
+
+  it('reads back every shortcut of Crib’s own list as it stands there, whatever it is', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.array(shortcuts.map(writeStored), { minLength: 1, maxLength: 4 }), async (keys) => {
+        const commands = keys.map((key, at) => ({
+          name: `c${at}`,
+          label: `C${at}`,
+          keys: { all: [key], macos: keys },
+        }));
+        const list = await open(JSON.stringify({ format: 'crib-list', version: 1, commands }));
+        const reading = readList(list.tables[0]!.table, base);
+        if ('code' in reading) throw new Error(reading.sentence);
+        expect(reading.plan.problems).toEqual([]);
+        keys.forEach((key, at) => {
+          const made = reading.plan.newBindings.filter((one) => one.command === `c${at}`);
+          const on = (platform: string | null) => made.filter((one) => one.platform === platform);
+          expect(on(null).map((one) => one.shortcut)).toEqual([key]);
+          expect(new Set(on('macos').map((one) => one.shortcut))).toEqual(new Set(keys));
+        });
+      }),
+      runs(200),
+    );
   });
 
   it('is refused with a remedy when it is no list', async () => {

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { problem, type Problem } from '../../error/index.ts';
 import { EditionBody, StoredShortcut, type EditionRow } from '../../contract/index.ts';
-import { platformName, showStored, type Platform } from '../../keys/index.ts';
+import { platformName, type Platform } from '../../keys/index.ts';
 import type { RawTable } from './raw.ts';
 
 const Keys = z.record(z.string(), z.array(StoredShortcut).max(20));
@@ -97,14 +97,12 @@ function tableOf(commands: readonly Row[]): RawTable {
       one.category,
       one.note,
       one.memoryAid,
-      ...platforms.map((platform) => (one.keys[platform] ?? []).map((key) => showKey(key, platform)).join(' or ')),
+      ...platforms.map((platform) => (one.keys[platform] ?? []).join(' or ')),
     ],
   }));
-  return { title: '', rows: [{ line: 1, cells: [...head, ...platforms.map(heading)], head: true }, ...body] };
-}
-
-/** A stored shortcut as it is read back without a question; Primary keeps its name. */
-function showKey(stored: string, platform: Platform): string {
-  const shown = showStored(stored, platform === 'all' ? 'windows' : platform, 'words');
-  return platform === 'all' && stored.includes('Primary') ? stored.replaceAll(' ', ' then ') : shown;
+  return {
+    title: '',
+    stored: true,
+    rows: [{ line: 1, cells: [...head, ...platforms.map(heading)], head: true }, ...body],
+  };
 }

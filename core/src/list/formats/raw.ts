@@ -18,6 +18,8 @@ export interface RawTable {
   readonly title: string;
   /** Lines of a text, none of which belongs to another. */
   readonly lines?: true;
+  /** Its shortcuts are in the stored form, several parted by “or”. */
+  readonly stored?: true;
   readonly rows: readonly RawRow[];
 }
 
