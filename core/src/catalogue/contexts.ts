@@ -14,6 +14,8 @@ export interface ContextTree {
   depth(id: number): number;
   /** `Chart window › Placing marks`; the root stands only for itself. */
   path(id: number): string;
+  /** What a context is called where people read it: its name, or its path where another has that name. */
+  title(id: number): string;
   /** How `other` lies to `id`: wider when it contains it. What holds for two contexts holds for all below them. */
   relation(id: number, other: number): ContextRelation;
   /** Of two contexts active together the one that answers first, or null when no order is stated. */
@@ -73,18 +75,22 @@ export function contextTree(contexts: readonly Context[]): ContextTree {
     return context;
   };
   const chain = (id: number) => chains.get(id) ?? [];
+  const path = (id: number) => {
+    const names = chain(id)
+      .slice(0, -1)
+      .map((part) => get(part).name);
+    return names.length ? names.reverse().join(PATH_SIGN) : root.name;
+  };
+  const bearers = new Map<string, number>();
+  for (const { name } of contexts) bearers.set(name, (bearers.get(name) ?? 0) + 1);
   return {
     root,
     inOrder,
     get,
     chain,
     depth: (id) => chain(id).length - 1,
-    path: (id) => {
-      const names = chain(id)
-        .slice(0, -1)
-        .map((part) => get(part).name);
-      return names.length ? names.reverse().join(PATH_SIGN) : root.name;
-    },
+    path,
+    title: (id) => (bearers.get(get(id).name) === 1 ? get(id).name : path(id)),
     relation: (id, other) => {
       if (id === other) return 'same';
       if (chain(id).includes(other)) return 'wider';

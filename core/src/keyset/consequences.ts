@@ -203,14 +203,14 @@ function saidOf(setting: Setting, { kind, gain, held, on, taker, shorter }: Fact
   const values: Record<string, SaidValue> = {
     keys: { keys: gain.shortcut, on: platform },
     command: labelOf(setting, gain.command),
-    place: tree.get(gain.context).name,
+    place: tree.title(gain.context),
     where: where(places, weighed.keyboards),
     taker: taker?.taker ?? '',
   };
   if (held) {
     values['theirs'] = { keys: held.shortcut, on: platform };
     values['owner'] = labelOf(setting, held.command);
-    values['there'] = tree.get(held.context).name;
+    values['there'] = tree.title(held.context);
     values['left'] = left;
     values['decides'] = setting.decides(gain.command, held.command);
   }

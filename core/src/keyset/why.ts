@@ -82,7 +82,7 @@ export function whyNothing(question: WhyQuestion): WhyStep[] {
   else if (states.length) step('state', 'look', said('why.look at state', { statesOr: states }));
   else step('state', 'fine', said('why.no state'));
 
-  const where = [...new Set(held.map((one) => tree.get(one.context).name))];
+  const where = [...new Set(held.map((one) => tree.title(one.context)))];
   if (held.length && stops.size === 1 && stops.has('not active'))
     step('focus', 'cause', said('why.not there', { where }));
   else step('focus', 'fine', where.length ? said('why.there', { where }) : said('why.not the focus'));
@@ -95,7 +95,7 @@ export function whyNothing(question: WhyQuestion): WhyStep[] {
   );
   if (early) {
     const first = early.candidates.find(({ whole, stopped }) => whole && !stopped)!;
-    const place = tree.get(first.held.context).name;
+    const place = tree.title(first.held.context);
     const theirs = show(first.held.shortcut);
     step('hidden', 'cause', said('why.cut short', { place, theirs, other: question.label(first.held.command) }));
   } else if (result.outcome === 'chooses') {
@@ -104,7 +104,7 @@ export function whyNothing(question: WhyQuestion): WhyStep[] {
   } else if (result.outcome === 'ambiguous') step('hidden', 'cause', said('why.ambiguous'));
   else if (winner && !result.typed) {
     const other = question.label(winner.held.command);
-    step('hidden', 'cause', said('why.hidden', { place: tree.get(winner.held.context).name, other }));
+    step('hidden', 'cause', said('why.hidden', { place: tree.title(winner.held.context), other }));
   } else if (stops.has('waits for more')) {
     // One that begins a longer one never fires where the program waits for ever.
     const verdict = policy.pause === null ? 'cause' : 'look';

@@ -114,7 +114,7 @@ function oldPresses(
   return translator(coming, setting, platform).map(({ shortcut, context, did, answers, misleads }) => ({
     shortcut,
     did: old.commands.get(did)?.label ?? '',
-    place: old.tree.get(context).name,
+    place: old.tree.title(context),
     answers: answers.map(({ target, relation, now }) => ({
       label: label(target),
       command: opened.commands.get(target)?.name ?? '',

@@ -135,7 +135,10 @@ export interface RunLine {
 export function runSheet(body: EditionBody, bench: Bench, opened: Opened): RunLine[] {
   const { platform } = bench.keyboard;
   const commands = new Map(opened.catalogue.commands.map((one) => [one.name, one]));
-  const places = new Map(opened.tree.inOrder.map((one) => [one.name, one.id]));
+  const { tree } = opened;
+  // Sheets of before named contexts without their paths: such a name may be that of several.
+  const called = (name: string) =>
+    tree.inOrder.filter(({ id, name: own }) => tree.title(id) === name || own === name).map(({ id }) => id);
   return body.sections.flatMap((section, s) =>
     section.rows.flatMap((row, r) =>
       (row.keys[platform] ?? []).map((shortcut): RunLine => {
@@ -143,8 +146,8 @@ export function runSheet(body: EditionBody, bench: Bench, opened: Opened): RunLi
         const line = { section: s, row: r, shortcut };
         if (!events) return { ...line, outcome: 'not pressed', instead: null };
         // In one of its places it fires; which of them that is, a row of several does not say.
-        const contexts = row.contexts.flatMap((name) => places.get(name) ?? []);
-        const fired = (contexts.length ? contexts : [opened.tree.root.id]).map((context) =>
+        const contexts = row.contexts.flatMap(called);
+        const fired = (contexts.length ? contexts : [tree.root.id]).map((context) =>
           fires(bench, bench.scene(context, 'none'), events),
         );
         const wanted = commands.get(row.command)?.id;

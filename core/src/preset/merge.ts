@@ -52,7 +52,7 @@ export function mergedPreset(
   const step = (change: PresetChange): Step | null => {
     const here = now.bindings.filter((one) => one.command?.id === change.command.id && one.context === change.context);
     if (says(here, change) && here.every((one) => namesIt(now.text, one, change.command))) return null;
-    const place = tree.get(change.context).name;
+    const place = tree.title(change.context);
     const lines = written(() => linesOf(recipe, writer, change, place).join('\0'));
     if (lines instanceof Lost) return { change, here, ways: [] };
     const keys = keysOf(recipe, writer, change);

@@ -31,6 +31,12 @@ export function planPreset(
   keyboard: Keyboard,
 ): PresetPlan | null {
   const said = saidIn(read);
+  // A record that is not understood is a question, and says nothing of its command until it is answered.
+  const open = new Set(
+    read.bindings.flatMap(({ command, context, unknown }) =>
+      command && unknown.length ? [context === null ? `${command.id}` : `${command.id} ${context}`] : [],
+    ),
+  );
   const tree = contextTree(catalogue.contexts);
   const press = (list: readonly string[]) =>
     list
@@ -44,6 +50,7 @@ export function planPreset(
     let same = 0;
     for (const { id } of catalogue.commands)
       for (const { id: context } of tree.inOrder) {
+        if (open.has(`${id}`) || (open.has(`${id} ${context}`) && !said.has(`${id} ${context}`))) continue;
         const mine = said.get(`${id} ${context}`);
         const theirs = has.at(id, context).map((one) => one.shortcut);
         // A file of changes says nothing of what it does not name; one of all bindings says that it has none.

@@ -1,3 +1,4 @@
+import { contextTree } from '../catalogue/index.ts';
 import type { Catalogue, Command, Recipe } from '../contract/index.ts';
 import type { Platform } from '../keys/index.ts';
 import { decoded } from './encoding.ts';
@@ -35,16 +36,19 @@ export interface ReadPreset {
 export function readPreset(recipe: Recipe, bytes: Uint8Array, catalogue: Catalogue, platform: Platform): ReadPreset {
   const { text, encoding } = decoded(bytes, recipe.encoding);
   const reads = keyReader(recipe, platform);
+  const tree = contextTree(catalogue.contexts);
   const byName = new Map(
     catalogue.commands.flatMap((one) => [one.name, ...one.aliases].map((name) => [name, one] as const)),
   );
-  const byLabel = new Map(catalogue.commands.map((one) => [one.label, one]));
+  const byLabel = new Map<string, Command | null>();
+  // A label that two commands have names neither.
+  for (const one of catalogue.commands) byLabel.set(one.label, byLabel.has(one.label) ? null : one);
   const byArgument = new Map(
     catalogue.commands.flatMap((one) => (one.argumentOf ? [[`${one.argumentOf} ${one.argument}`, one] as const] : [])),
   );
   const places = new Map(
-    catalogue.contexts.flatMap((one) =>
-      Object.hasOwn(recipe.contexts, one.name) ? [[recipe.contexts[one.name]!, one.id] as const] : [],
+    tree.inOrder.flatMap(({ id }) =>
+      Object.hasOwn(recipe.contexts, tree.title(id)) ? [[recipe.contexts[tree.title(id)]!, id] as const] : [],
     ),
   );
   const only = catalogue.contexts.find((one) => one.parent === null)?.id ?? null;

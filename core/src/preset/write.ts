@@ -112,7 +112,12 @@ export function recordWriter(recipe: Recipe, platform: Platform, commands: Reado
           () => context,
         );
   /** A command is named by its id and its label; an argument by its whole and its value, where the format has that. */
+  const labels = new Map<string, number>();
+  for (const { label } of commands.values()) labels.set(label, (labels.get(label) ?? 0) + 1);
+  const byLabel = /\{label\}/.test(recipe.record) && !/\{command\}/.test(recipe.record);
   const named = (command: Command): { kind: 'record' | 'argument'; fields: Fields } => {
+    // Where a format has labels alone, two commands of one label are one to it.
+    if (byLabel && labels.get(command.label)! > 1) throw new Lost('lack.label', () => command.label);
     const own = { command: command.name, label: command.label };
     const whole = recipe.argument && command.argumentOf ? commands.get(command.argumentOf) : undefined;
     if (!whole) return { kind: 'record', fields: own };
@@ -128,6 +133,7 @@ export function recordWriter(recipe: Recipe, platform: Platform, commands: Reado
     },
     nothing(command: Command, context: string): string {
       required(recipe.noKey, 'lack.no key');
+      named(command);
       return record('noKey', { command: command.name, label: command.label, context: placed(context) });
     },
   };
@@ -165,7 +171,16 @@ export function writePreset(
     const first = places.includes(command.home) ? command.home : places[0];
     for (const context of places) {
       const held = ours.at(command.id, context).map((one) => one.shortcut);
-      const place = tree.get(context).name;
+      const place = tree.title(context);
+      /** That the command has no key there; a format without words for that is a loss, unless the place is one already. */
+      const switchedOff = (known: boolean) => {
+        const line = written(() => writer.nothing(command, place));
+        if (typeof line === 'string') {
+          records.push({ context, line });
+          mean([]);
+        } else if (!known || line.lack === 'lack.no key')
+          losses.push(tell(language, 'loss.no key', { command: command.label, place, lack: called(line) }));
+      };
       const lost = (keys: string, why: Lost) =>
         losses.push(tell(language, 'loss.keys', { command: command.label, keys: shown(keys), lack: called(why) }));
       if (!writer.tellsPlaces && context !== first) {
@@ -177,19 +192,14 @@ export function writePreset(
         const key = presetKey(command.id, writer.tellsPlaces ? context : tree.root.id);
         meant.set(key, [...(meant.get(key) ?? []), ...shortcuts.map((one) => physical(one, platform))]);
       };
-      if (held.length === 0) {
-        const line = written(() => writer.nothing(command, place));
-        if (typeof line === 'string') {
-          records.push({ context, line });
-          mean([]);
-        } else losses.push(tell(language, 'loss.no key', { command: command.label, place, lack: called(line) }));
-      }
+      if (held.length === 0) switchedOff(false);
       const texts = held.flatMap((stored) => {
         const text = written(() => writer.keys(stored));
         if (typeof text === 'string') return [{ stored, text }];
         lost(stored, text);
         return [];
       });
+      let told = held.length === 0;
       const shares = recipe.several === null ? texts.map((one) => [one]) : texts.length ? [texts] : [];
       for (const share of shares) {
         const line = written(() =>
@@ -198,8 +208,11 @@ export function writePreset(
         if (typeof line === 'string') {
           records.push({ context, line });
           mean(share.map((one) => one.stored));
+          told = true;
         } else for (const { stored } of share) lost(stored, line);
       }
+      // Where nothing of it can be said, the program would go on with what it had there.
+      if (!told && recipe.scope === 'changes' && theirs.at(command.id, context).length) switchedOff(true);
     }
   }
   const labels = new Map(catalogue.commands.map((one) => [one.id, one.label]));
@@ -236,7 +249,7 @@ function bodyOf(
   if (!group) return parted(records.map((one) => one.line));
   const used = tree.inOrder.filter((context) => records.some((one) => one.context === context.id));
   return used.flatMap((context, at) => {
-    const open = filled(tokensOf(group.open), { context: contexts[context.name] ?? '' }, ESCAPES[syntax]);
+    const open = filled(tokensOf(group.open), { context: contexts[tree.title(context.id)] ?? '' }, ESCAPES[syntax]);
     const close = group.close + (at < used.length - 1 ? between : '');
     return [
       open,

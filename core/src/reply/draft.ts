@@ -51,7 +51,7 @@ export function does(
   const firesIn = firing(weighed, keyboard, tree, policy).fires(made);
   for (const { held, whole } of weighed.answering(made, keyboard))
     if (whole && firesIn(held.context).some((one) => one.command === held.command))
-      found.set(held.command, [...new Set([...(found.get(held.command) ?? []), opened.tree.get(held.context).name])]);
+      found.set(held.command, [...new Set([...(found.get(held.command) ?? []), opened.tree.title(held.context)])]);
   return [...found].map(([command, places]) => ({ command, places }));
 }
 

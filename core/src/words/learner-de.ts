@@ -107,6 +107,7 @@ export const LEARNER_DE: Readonly<Record<LearnerCode, string>> = {
   'lack.pointer': 'die Mausaktion „{name}“',
   'lack.over': 'das Zeigen auf ein Objekt',
   'lack.position': 'die Tastenposition {name}',
+  'lack.label': 'zwei Befehle mit demselben Namen („{name}“)',
   'lack.text': 'der Text {name}',
   'lack.key': 'die Taste {name}',
   'chip.ours': 'von uns geändert',

@@ -106,6 +106,7 @@ export const LEARNER_FR: Readonly<Record<LearnerCode, string>> = {
   'lack.pointer': 'l’action de la souris « {name} »',
   'lack.over': 'le pointage d’un objet',
   'lack.position': 'la position {name}',
+  'lack.label': 'deux commandes du même nom (« {name} »)',
   'lack.text': 'le texte {name}',
   'lack.key': 'la touche {name}',
   'chip.ours': 'modifié par nos soins',

@@ -115,6 +115,7 @@ export const LEARNER_EN = {
   'lack.pointer': 'the pointer action {name}',
   'lack.over': 'pointing at an object',
   'lack.position': 'the key position {name}',
+  'lack.label': 'two commands with the same name ({name})',
   'lack.text': 'the text {name}',
   'lack.key': 'the key {name}',
   'chip.ours': 'changed by us',

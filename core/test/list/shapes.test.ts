@@ -172,23 +172,29 @@ describe('what comes as a file', () => {
 
   it('reads back every shortcut of Crib’s own list as it stands there, whatever it is', async () => {
     await fc.assert(
-      fc.asyncProperty(fc.array(shortcuts.map(writeStored), { minLength: 1, maxLength: 4 }), async (keys) => {
-        const commands = keys.map((key, at) => ({
-          name: `c${at}`,
-          label: `C${at}`,
-          keys: { all: [key], macos: keys },
-        }));
-        const list = await open(JSON.stringify({ format: 'crib-list', version: 1, commands }));
-        const reading = readList(list.tables[0]!.table, base);
-        if ('code' in reading) throw new Error(reading.sentence);
-        expect(reading.plan.problems).toEqual([]);
-        keys.forEach((key, at) => {
-          const made = reading.plan.newBindings.filter((one) => one.command === `c${at}`);
-          const on = (platform: string | null) => made.filter((one) => one.platform === platform);
-          expect(on(null).map((one) => one.shortcut)).toEqual([key]);
-          expect(new Set(on('macos').map((one) => one.shortcut))).toEqual(new Set(keys));
-        });
-      }),
+      fc.asyncProperty(
+        fc.array(
+          shortcuts.map(writeStored).filter((key) => key.length <= 200),
+          { minLength: 1, maxLength: 4 },
+        ),
+        async (keys) => {
+          const commands = keys.map((key, at) => ({
+            name: `c${at}`,
+            label: `C${at}`,
+            keys: { all: [key], macos: keys },
+          }));
+          const list = await open(JSON.stringify({ format: 'crib-list', version: 1, commands }));
+          const reading = readList(list.tables[0]!.table, base);
+          if ('code' in reading) throw new Error(reading.sentence);
+          expect(reading.plan.problems).toEqual([]);
+          keys.forEach((key, at) => {
+            const made = reading.plan.newBindings.filter((one) => one.command === `c${at}`);
+            const on = (platform: string | null) => made.filter((one) => one.platform === platform);
+            expect(on(null).map((one) => one.shortcut)).toEqual([key]);
+            expect(new Set(on('macos').map((one) => one.shortcut))).toEqual(new Set(keys));
+          });
+        },
+      ),
       runs(200),
     );
   });

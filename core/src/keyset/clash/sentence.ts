@@ -12,10 +12,10 @@ export function clashSaid({ commands, tree, policy, decides, weighed: { keyboard
   const values: Record<string, SaidValue> = {
     keys: { keys: a.shortcut, on: platform },
     command: label(a),
-    place: tree.get(a.context).name,
+    place: tree.title(a.context),
     theirs: { keys: other.shortcut, on: platform },
     owner: label(other),
-    there: tree.get(other.context).name,
+    there: tree.title(other.context),
     where: where(clash, keyboards),
     taker: clash.taker ?? '',
     says: clash.says ?? '',

@@ -9,7 +9,7 @@ export function outcomeSaid(outcome: Omit<Outcome, 'open' | 'said'>, old: Settin
   const command = old.commands.get(edit.command)?.label ?? `command ${edit.command}`;
   const platform = edit.platform ?? keyboards.platforms[0]!;
   const is = put ? (now.commands.get(put.command)?.label ?? '') : '';
-  const place = put ? now.tree.get(put.context).name : old.tree.get(edit.context).name;
+  const place = put ? now.tree.title(put.context) : old.tree.title(edit.context);
   const values = { command, now: is, place };
   if (refusal) return said('carry.refused', { sentence: refusal.sentence });
   if (outcome.doubled) return said('carry.doubled', values);
@@ -43,7 +43,7 @@ export function ownersSaid(owners: readonly Owner[], now: Setting, taken: 'carry
     keys: owner.how === 'meet' ? theirs : { keys: owner.shortcut, on },
     theirs,
     owner: now.commands.get(owner.held.command)?.label ?? '',
-    there: now.tree.get(owner.held.context).name,
+    there: now.tree.title(owner.held.context),
     where: where(owner, now.weighed.keyboards),
     more: owners.length - 1,
   });

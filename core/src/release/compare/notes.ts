@@ -98,7 +98,8 @@ function meanings({ old, now, moved, harms }: Compared): NoteLine[] {
     const was = change.old.map(({ command }) => old.commands.get(command)!);
     const is = change.now.map(({ command }) => now.commands.get(command)!);
     const place = change.place.now === null ? old.tree.get(change.place.old!) : now.tree.get(change.place.now);
-    const where = place.parent === null ? 'Everywhere' : place.name;
+    const { tree } = change.place.now === null ? old : now;
+    const where = place.parent === null ? 'Everywhere' : tree.title(place.id);
     const after = was.flatMap(({ id }) =>
       (became.get(id)?.now ?? []).flatMap((one) => texts(now.effective.of(one.id))),
     );
@@ -139,7 +140,7 @@ function stoppedLines({ old, now, moved, harms }: Compared): NoteLine[] {
           group: 'stopped',
           command: one.name,
           subject: names(change.now.length ? change.now : change.old),
-          where: place.parent === null ? 'Everywhere' : place.name,
+          where: place.parent === null ? 'Everywhere' : (press.place.now === null ? old : now).tree.title(place.id),
           said: stoppedSaid(press, now),
           before: { [now.platform]: keys },
           after: { [now.platform]: [] },

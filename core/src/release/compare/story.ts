@@ -43,7 +43,7 @@ export function storyOf(row: MovedRow, [old, now]: readonly [Side, Side], nowLab
     ...meanings.map(({ change, destroys }) =>
       said('story.meaning', {
         keys: change.old[0] ? { keys: change.old[0].shortcut, on: old.platform } : change.press,
-        place: change.place.now === null ? '' : now.tree.get(change.place.now).name,
+        place: change.place.now === null ? '' : now.tree.title(change.place.now),
         was: together(
           old,
           change.old.map((one) => one.command),
@@ -64,7 +64,7 @@ export function stoppedSaid({ old, place, never }: PressChange, now: Side): Said
   const by = never?.by[0];
   const values = {
     keys: { keys: held!.shortcut, on: now.platform },
-    place: place.now === null ? '' : now.tree.get(place.now).name,
+    place: place.now === null ? '' : now.tree.title(place.now),
     other: by ? together(now, [by.command]) : '',
     theirs: by ? { keys: by.shortcut, on: now.platform } : '',
   };

@@ -42,7 +42,7 @@ export function neverRuns(
             const sentence = said(`proof.never ${why}`, {
               keys: { keys: shortcut, on: platform },
               command: label(command),
-              place: tree.get(context).name,
+              place: tree.title(context),
               theirs: by ? { keys: by.shortcut, on: platform } : '',
               other: by ? label(by.command) : '',
             });

@@ -97,7 +97,7 @@ export function rowsOf(
       menu: command.menu,
       keys,
       shipped: original,
-      contexts: tree.inOrder.filter((context) => contexts.has(context.id)).map((context) => context.name),
+      contexts: tree.inOrder.filter((context) => contexts.has(context.id)).map((context) => tree.title(context.id)),
       note,
       memoryAid: held.map((one) => one.edit?.memoryAid ?? one.binding?.memoryAid ?? '').find(Boolean) ?? '',
       fixed: command.fixed,

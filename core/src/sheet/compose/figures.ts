@@ -77,7 +77,7 @@ function reachOn(figure: SheetFigure, opened: Opened, keysetId: number, platform
     return [{ sign, x, y, used: used.get(code) ?? ('' as const) }];
   });
   const fingers = restingPoints(spots, RESTS[0]!.on).map(({ x, y }) => ({ x, y }));
-  return { of: 'reach', platform, layout: layout.name, place: tree.get(context).name, keys, fingers, rows: [] };
+  return { of: 'reach', platform, layout: layout.name, place: tree.title(context), keys, fingers, rows: [] };
 }
 
 /** What is free on the keys nearest to the hands, by what is held. */
@@ -99,7 +99,7 @@ function roomOn(figure: SheetFigure, opened: Opened, keysetId: number, platform:
     of: 'room',
     platform,
     layout: layout.name,
-    place: tree.get(context).name,
+    place: tree.title(context),
     keys: signs.map((sign) => ({ sign, x: 0, y: 0, used: '' })),
     fingers: [],
     rows,
