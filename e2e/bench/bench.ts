@@ -11,7 +11,7 @@ import { daily } from './daily.ts';
 import { sheets } from './sheets.ts';
 import { signs } from './signs.ts';
 import { calibrate } from './calibrate.ts';
-import { comparing, history } from './releases.ts';
+import { comparing, history, renaming } from './releases.ts';
 import { pages } from './pages.ts';
 import { presets } from './presets.ts';
 import { scale } from './scale.ts';
@@ -197,6 +197,7 @@ const PARTS = {
   crosswalks,
   sheets,
   comparing,
+  renaming,
   history: () => history(address, ask, listOf),
   scale: () => scale(ask, listOf, send),
   school: () => school(address, ask, listOf, { email: account!.email, password: account!.password }),

@@ -42,14 +42,8 @@ export function lineageProposals(
   const gone = [...old.commands.values()].filter(({ id }) => lineage.commands.forward(id).length === 0);
   const fresh = [...now.commands.values()].filter(({ id }) => lineage.commands.back(id).length === 0);
   const labels = labelComparer([...old.commands.values(), ...now.commands.values()].map((one) => one.label));
-  const likeness = comparer(old, now, lineage, labels);
-  const pairs = gone.flatMap((was) =>
-    fresh.flatMap((is) => {
-      if (refused.has(pairKey(was.id, is.id))) return [];
-      const found = likeness(was, is);
-      return found.score >= LEAST.part ? [{ was, is, ...found }] : [];
-    }),
-  );
+  const likest = comparer(old, now, lineage, labels, fresh);
+  const pairs = gone.flatMap((was) => likest(was).filter(({ is }) => !refused.has(pairKey(was.id, is.id))));
   const parts = [...groups(pairs, 'split', labels), ...groups(pairs, 'merged', labels)];
   const taken = { old: new Set(parts.flatMap((one) => one.old)), now: new Set(parts.flatMap((one) => one.now)) };
   const single = pairs
@@ -68,41 +62,78 @@ export function lineageProposals(
 /** A pair of identities as a text, for sets of what was refused. */
 export const pairKey = (old: number, now: number) => `${old} ${now}`;
 
-function comparer(old: Side, now: Side, lineage: Lineage, labels: LabelComparer) {
-  const keys = ({ effective, weighed, platform }: Side, { id }: Command) =>
-    new Map(effective.of(id).map(({ shortcut }) => [weighed.keyboards.pressKey(shortcut, platform), shortcut]));
-  const parent = (command: Command) => menuOf(command).split(PATH_SIGN).slice(0, -1).join(PATH_SIGN);
-  const top = ({ menu }: Command) => menu.split(PATH_SIGN)[0]!;
-  return (was: Command, is: Command): Likeness => {
-    const names = [is.label, ...is.otherNames];
-    const former = is.otherNames.some((name) => name.toLowerCase() === was.label.toLowerCase());
-    const label = former ? 1 : Math.max(...names.map((name) => labels.alike(was.label, name)));
-    const [had, has] = [keys(old, was), keys(now, is)];
-    const same = [...has].flatMap(([press, shortcut]) => (had.has(press) ? shortcut : []));
-    const home = lineage.contexts.forward(was.home)[0] === is.home;
-    const menu =
-      was.menu === '' || is.menu === '' ? 0 : parent(was) === parent(is) ? 1 : top(was) === top(is) ? 0.4 : 0;
-    const words = was.description && is.description ? labels.alike(was.description, is.description) : 0;
-    // Where neither has a key, keys speak neither for nor against.
-    const weighed = had.size + has.size === 0 ? 1 - WEIGHT.keys : 1;
-    const score =
-      (WEIGHT.label * label +
+/** What is looked at of a command again and again. */
+interface Facts {
+  readonly command: Command;
+  /** Its presses, each with the shortcut that makes it. */
+  readonly keys: ReadonlyMap<string, string>;
+  readonly parent: string;
+  readonly top: string;
+}
+
+/**
+ * Finds the new commands that a gone one is like enough to be part of. Each command is taken apart once, and names are
+ * compared through an index; a description is read only where it could still decide.
+ */
+function comparer(old: Side, now: Side, lineage: Lineage, labels: LabelComparer, fresh: readonly Command[]) {
+  const factsOn =
+    ({ effective, weighed, platform }: Side) =>
+    (command: Command): Facts => ({
+      command,
+      keys: new Map(
+        effective.of(command.id).map(({ shortcut }) => [weighed.keyboards.pressKey(shortcut, platform), shortcut]),
+      ),
+      parent: menuOf(command).split(PATH_SIGN).slice(0, -1).join(PATH_SIGN),
+      top: command.menu.split(PATH_SIGN)[0]!,
+    });
+  const [before, after] = [factsOn(old), fresh.map(factsOn(now))];
+  const names = fresh.flatMap((is, at) => [is.label, ...is.otherNames].map((name) => ({ name, at })));
+  const alike = labels.against(names.map(({ name }) => name));
+  const formers = new Map<string, number[]>();
+  fresh.forEach(({ otherNames }, at) => {
+    for (const name of otherNames.map((one) => one.toLowerCase()))
+      formers.set(name, [...(formers.get(name) ?? []), at]);
+  });
+
+  return (command: Command): Pair[] => {
+    const was = before(command);
+    const label = new Float64Array(fresh.length);
+    alike(command.label).forEach((value, n) => {
+      const { at } = names[n]!;
+      if (value > label[at]!) label[at] = value;
+    });
+    const former = new Set(formers.get(command.label.toLowerCase()));
+    for (const at of former) label[at] = 1;
+    const home = lineage.contexts.forward(command.home)[0];
+    return after.flatMap((is, at): Pair[] => {
+      const same = [...was.keys.keys()].flatMap((press) => is.keys.get(press) ?? []);
+      const described = command.description !== '' && is.command.description !== '';
+      const menu =
+        command.menu === '' || is.command.menu === '' ? 0 : was.parent === is.parent ? 1 : was.top === is.top ? 0.4 : 0;
+      // Where neither has a key, keys speak neither for nor against.
+      const weighed = (was.keys.size + is.keys.size === 0 ? 1 - WEIGHT.keys : 1) - (described ? 0 : WEIGHT.words);
+      const known =
+        WEIGHT.label * label[at]! +
         WEIGHT.keys * (same.length ? 1 : 0) +
         WEIGHT.menu * menu +
-        WEIGHT.home * Number(home) +
-        WEIGHT.category * Number(was.category === is.category) +
-        WEIGHT.effect * Number(was.onePress === is.onePress && was.destructive === is.destructive) +
-        WEIGHT.words * words) /
-      (weighed - (was.description && is.description ? 0 : WEIGHT.words));
-    const evidence = [
-      ...(former ? [said('evidence.former', { was: was.label })] : []),
-      ...(!former && label >= 0.5 ? [said('evidence.names')] : []),
-      ...(same.length ? [said('evidence.keys', { keys: { keys: same[0]!, on: now.platform } })] : []),
-      ...(menu === 1 ? [said('evidence.menu')] : []),
-      ...(home ? [said('evidence.home', { place: now.tree.get(is.home).name })] : []),
-      ...(words >= 0.5 ? [said('evidence.described')] : []),
-    ];
-    return { score: Math.min(1, score), label, keys: same.length > 0, evidence };
+        WEIGHT.home * Number(home === is.command.home) +
+        WEIGHT.category * Number(command.category === is.command.category) +
+        WEIGHT.effect *
+          Number(command.onePress === is.command.onePress && command.destructive === is.command.destructive);
+      if ((known + (described ? WEIGHT.words : 0)) / weighed < LEAST.part) return [];
+      const words = described ? labels.alike(command.description, is.command.description) : 0;
+      const score = Math.min(1, (known + WEIGHT.words * words) / weighed);
+      if (score < LEAST.part) return [];
+      const evidence = [
+        ...(former.has(at) ? [said('evidence.former', { was: command.label })] : []),
+        ...(!former.has(at) && label[at]! >= 0.5 ? [said('evidence.names')] : []),
+        ...(same.length ? [said('evidence.keys', { keys: { keys: same[0]!, on: now.platform } })] : []),
+        ...(menu === 1 ? [said('evidence.menu')] : []),
+        ...(home === is.command.home ? [said('evidence.home', { place: now.tree.title(is.command.home) })] : []),
+        ...(words >= 0.5 ? [said('evidence.described')] : []),
+      ];
+      return [{ was: command, is: is.command, score, label: label[at]!, keys: same.length > 0, evidence }];
+    });
   };
 }
 
