@@ -5,7 +5,7 @@ export { KEYPAD, WRITING_CODES, codeRank as codeRankOf, isTypingCode } from './c
 export { ALL_CODES } from './boards.ts';
 export { LAYOUTS, US, layoutById, spotsOf, tableOn, type Layout, type LayoutTable } from './layout.ts';
 export { BOARDS, boardById, usualBoard, type Board } from './boards.ts';
-export { parseStored, readStored, writeStored } from './stored.ts';
+export { parseStored, readStored, storedChord, writeStored } from './stored.ts';
 export { KEY_LANGUAGES, KEY_WORDS, type KeyLanguage, type KeyWords } from './languages.ts';
 export { showStored, writeShortcut, writeStrokes, type Style, type Written } from './write.ts';
 export { readShortcuts } from './read.ts';

@@ -21,6 +21,13 @@ const MANNERS: Record<Exclude<Manner, 'pressed'>, string> = { held: 'hold:', twi
 const POINTERS = new Set<string>(POINTER_ACTIONS);
 const MODIFIER_NAMES = new Set<string>(MODIFIERS);
 
+/** The stored form of a character with modifiers, whatever their order: `storedChord(['Shift', 'Primary'], 'A')`. */
+export const storedChord = (modifiers: readonly Modifier[], character: string): string =>
+  writeStored({
+    strokes: [{ kind: 'key', modifiers: [...modifiers], key: characterKey(character) }],
+    manner: 'pressed',
+  });
+
 /**
  * The one form in which shortcuts are stored and sent: `Primary+Shift+Y`, `[KeyZ]` for a position,
  * strokes parted by a space, `hold:Space`, `twice:T`, `tap(Alt)`, `Shift+Drag`, `Click@over`.

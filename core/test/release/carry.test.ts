@@ -2,7 +2,7 @@ import { diff3Merge } from 'node-diff3';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { KeyPolicy, type Edit } from '../../src/contract/index.ts';
-import { effective, inPlaceOrder, layerOver, settingWith, weigh, type Setting } from '../../src/keyset/index.ts';
+import { effective, inPlaceOrder, layerOver, settingWith, weigh } from '../../src/keyset/index.ts';
 import { say } from '../../src/words/index.ts';
 import {
   carriedLayer,

@@ -72,6 +72,8 @@ export function wordsOn(platform: Platform): (word: string) => Meaning | null {
     if (inner) return find(inner);
     const small = word.toLowerCase().replace(/[_ -]/g, '');
     if (Object.hasOwn(SHORT, small)) return { modifier: SHORT[small]! };
+    // As people write it, not as it is stored: what a word means is for the reader to say.
+    // eslint-disable-next-line no-restricted-syntax
     const held = readShortcuts(`${word}+F12`, { platform, typedLetters: false });
     if (held.kind === 'read' && held.shortcuts.length === 1) {
       const [stroke, second] = held.shortcuts[0]!.strokes;

@@ -1,4 +1,4 @@
-import { showStored, type Platform } from '@crib/core/keys';
+import { showStored, storedChord, type Modifier, type Platform } from '@crib/core/keys';
 
 /** Modifiers that a run of keys can be held with, as in the stored form; empty for none. */
 export const HELD_CHOICES = [
@@ -14,4 +14,4 @@ export const HELD_CHOICES = [
 
 /** What they are called on a platform. */
 export const heldName = (held: string, platform: Platform) =>
-  held ? showStored(`${held}+A`, platform).replace(/\+?A$/, '') : 'nothing';
+  held ? showStored(storedChord(held.split('+') as Modifier[], 'A'), platform).replace(/\+?A$/, '') : 'nothing';

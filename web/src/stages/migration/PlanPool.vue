@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { storedChord, type Modifier } from '@crib/core/keys';
 import { COMBINATIONS } from '@crib/core/reach';
 import KeyChip from '../../parts/KeyChip.vue';
 import KeyPicker from '../../parts/KeyPicker.vue';
@@ -10,7 +11,8 @@ const emit = defineEmits<{ allow: [kinds: string[]]; rule: [shortcuts: string[]]
 const { platform, style } = usePlace();
 const FUNCTION = 'F';
 const KINDS = [...COMBINATIONS.map((held) => held.join('+')), FUNCTION];
-const sample = (kind: string) => (kind === FUNCTION ? 'F6' : kind ? `${kind}+B` : 'B');
+const sample = (kind: string) =>
+  kind === FUNCTION ? 'F6' : storedChord(kind ? (kind.split('+') as Modifier[]) : [], 'B');
 const title = (kind: string) =>
   kind === FUNCTION ? 'function keys with the same modifiers' : kind ? 'with these modifiers' : 'single keys';
 const without = (one: string) =>
