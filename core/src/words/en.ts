@@ -181,6 +181,7 @@ export const EN = {
     '{keys} would not run in {there}{where}: the program waits for {theirs} ({owner}){more, plural, =0 {} other {, and # more}}.',
   'carry.cut short':
     '{keys} and {theirs} ({owner}) start the same way in {there}{where}; only one of them can run{more, plural, =0 {} other {, and # more}}.',
+  'carry.typed': '{place} takes text now: {keys} would be typed there instead of running {now}.',
   'carry.refused': '{sentence}',
   'carry.another edit': 'There is already an edit in this context.',
 

@@ -95,7 +95,7 @@ describe('carrying a layer forward', () => {
         outcomes.forEach((outcome, at) => {
           const { edit: was, put, owners, kind } = outcome;
           const decision = decisions.get(at) ?? decisionFor(outcome);
-          const silent = owners.length === 0 && kind !== 'not accepted' && decision.what === 'keep';
+          const silent = owners.length === 0 && !/not accepted|press waits/.test(kind) && decision.what === 'keep';
           if (!put || !silent || !layer.edits.includes(put) || !/set|add/.test(was.action)) return;
           for (const platform of was.platform ? [was.platform] : PLATFORMS) {
             // Where another edit stands for the platform, this one says nothing of it.

@@ -63,6 +63,8 @@ export function carry(question: CarryQuestion): Outcome[] {
     if (fixed) return outcome('not accepted', { owners: takers, shippedMoved });
     if (takers.length) return outcome('press taken', { owners: takers, shippedMoved });
     if (owners.length) return outcome('press waits', { owners, shippedMoved });
+    const typed = typedNow(edit, put, question);
+    if (typed) return outcome('press waits', { shippedMoved, typed });
     if (places.get(placeKey(put)) !== put) return outcome('follows', { shippedMoved, open: true, doubled: true });
     if (shippedMoved && asShipped(put, now)) return outcome('now as shipped', { shippedMoved });
     const follows = targets.length > 1 || put.command !== edit.command || lineage.commands.back(put.command).length > 1;
@@ -107,6 +109,14 @@ const samePresses = (a: readonly string[], b: readonly string[], platform: Platf
     (one, i) =>
       one === b[i] || weighed.keyboards.pressKey(one, platform) === weighed.keyboards.pressKey(b[i]!, platform),
   );
+
+/** The shortcut of an edit that types a character into its context now, where that did not take text before. */
+function typedNow(edit: Edit, put: Edit, { old, now }: CarryQuestion): string | undefined {
+  if (!now.tree.get(put.context).takesText || old.tree.get(edit.context).takesText) return undefined;
+  const { keyboards } = now.weighed;
+  const on = platformsOf(put, now).reduce((mask, one) => mask | keyboards.maskOf(one), 0n);
+  return keysOf(put).find((one) => keyboards.where(keyboards.strokes(one)[0]!, 'types') & on);
+}
 
 /** Whether the release itself gives the command other keys there, on a platform the edit speaks of. */
 function movedBelow(edit: Edit, put: Edit, { old, now }: CarryQuestion): boolean {

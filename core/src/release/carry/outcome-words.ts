@@ -12,6 +12,7 @@ export function outcomeSaid(outcome: Omit<Outcome, 'open' | 'said'>, old: Settin
   const place = put ? now.tree.title(put.context) : old.tree.title(edit.context);
   const values = { command, now: is, place };
   if (refusal) return said('carry.refused', { sentence: refusal.sentence });
+  if (outcome.typed) return said('carry.typed', { ...values, keys: { keys: outcome.typed, on: platform } });
   if (outcome.doubled) return said('carry.doubled', values);
   const gone = edit.holds !== undefined && kind === 'command gone' && now.commands.has(edit.command);
   if (gone) return said('carry.slot empty', { ...values, held: old.commands.get(edit.holds!)?.label ?? '' });

@@ -38,6 +38,8 @@ export interface Outcome {
   readonly shippedMoved: boolean;
   /** Why the release does not take it, where that is not another command. */
   readonly refusal?: Problem;
+  /** The shortcut of it that is typed into the text there now. */
+  readonly typed?: string;
   /** Another edit stands in its place already. */
   readonly doubled?: true;
 }
