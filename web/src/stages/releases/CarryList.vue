@@ -141,7 +141,7 @@ defineExpose({ focus: () => root.value?.focus() });
 }
 .row {
   display: grid;
-  grid-template-columns: minmax(150px, 1.1fr) minmax(118px, 0.7fr) minmax(180px, 2fr) 76px 92px;
+  grid-template-columns: minmax(136px, 1.1fr) minmax(140px, 0.7fr) minmax(180px, 2fr) 76px 92px;
   align-items: center;
   gap: 0 12px;
   min-height: 46px;
@@ -149,7 +149,7 @@ defineExpose({ focus: () => root.value?.focus() });
   border-bottom: 1px solid var(--hair);
 }
 .row:not(:has(> :nth-child(5))) {
-  grid-template-columns: minmax(150px, 1.1fr) minmax(118px, 0.7fr) minmax(190px, 2fr) 92px;
+  grid-template-columns: minmax(136px, 1.1fr) minmax(140px, 0.7fr) minmax(190px, 2fr) 92px;
 }
 .head {
   position: sticky;

@@ -159,7 +159,7 @@ function told(of: Row['of'], side: 'old' | 'now', id: number) {
           <span role="gridcell" class="side">
             <LineageSide v-for="id in one.old" :key="id" v-bind="told(one.of, 'old', id)" />
           </span>
-          <span role="gridcell" class="mid">{{ one.of === 'context' ? 'place, ' : '' }}{{ WHAT[one.kind] }}</span>
+          <span role="gridcell" class="mid">{{ one.of === 'context' ? 'context, ' : '' }}{{ WHAT[one.kind] }}</span>
           <span role="gridcell" class="side">
             <LineageSide v-for="id in one.now" :key="id" v-bind="told(one.of, 'now', id)" />
           </span>
@@ -217,7 +217,7 @@ function told(of: Row['of'], side: 'old' | 'now', id: number) {
   font-size: 12.5px;
 }
 .buttons {
-  display: flex;
+  display: grid;
   gap: 6px;
 }
 .tools {
