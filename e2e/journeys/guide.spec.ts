@@ -16,7 +16,7 @@ const NEXT_LIST = LIST.replace('Entre', 'Enter')
   .replace('Repeat pattern\tR', 'Repeat motif\tR')
   .replace('\tP\t', '\tU\t');
 
-/** The guide by chapters, with the names in bold that have not been looked for on the screen yet. */
+/** The names in bold of each chapter of the guide. */
 const chapters = new Map(
   readFileSync(new URL('../../docs/guide.md', import.meta.url), 'utf8')
     .split(/^## /m)

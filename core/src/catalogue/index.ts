@@ -6,3 +6,4 @@ export { argumentFault, argumentsOf, commandCount, holding, wholeOf } from './ar
 export { familyName } from './family-name.ts';
 export { readPast, type PastRead, type PastStep } from './read-history.ts';
 export { correctedFacts } from './facts.ts';
+export { isUndo } from './undo.ts';

@@ -120,8 +120,6 @@ export interface Never {
 export interface Doing {
   /** What they fire; several where two commands have them. */
   readonly fires: readonly Held[];
-  /** Longer shortcuts that the program waits for before they fire. */
-  readonly waitsFor: readonly Held[];
   /** Why they fire nothing, though something is bound to them; null where they fire, or where nothing is. */
   readonly never: Never | null;
 }
@@ -136,12 +134,14 @@ export interface Firing {
   does(presses: readonly Press[]): (context: number) => Doing;
   /** What presses fire, asked alike. */
   fires(presses: readonly Press[]): (context: number) => readonly Held[];
+  /** Whether a binding fires its command in its own context; null where its shortcut cannot be made. */
+  reaches(held: Pick<Held, 'command' | 'context' | 'shortcut'>): boolean | null;
   /** The canonical presses of a shortcut as a text; null where it cannot be made. */
   pressOf(held: Pick<Held, 'shortcut'>): string | null;
 }
 
 const NOTHING: readonly Held[] = [];
-const UNBOUND: Doing = { fires: NOTHING, waitsFor: NOTHING, never: null };
+const UNBOUND: Doing = { fires: NOTHING, never: null };
 const never = (why: Never['why'], by: readonly Held[] = NOTHING): Doing => ({ ...UNBOUND, never: { why, by } });
 /** All that have a press are told, whatever decides between them. */
 const undecided = () => '';
@@ -183,26 +183,25 @@ export function firing(
     const typed = typesCharacter(presses[0]!, keyboard);
     // Who answers to the presses, and to what they begin with: asked once for all contexts.
     const answering = presses.map((_, at) => weighed.answering(presses.slice(0, at + 1), keyboard));
+    const last = presses.length - 1;
     return (context) => {
       const chain = tree.chain(context);
-      const near = answering.map((answers) => answers.filter((one) => chain.includes(one.held.context)));
-      const bound = near.at(-1)!.some(({ whole }) => whole);
-      if (typed && tree.get(context).takesText) return bound ? never('text') : UNBOUND;
-      for (const [at, answers] of near.entries()) {
-        const candidates = answers.map((one): Undecided => ({ ...one, stopped: null }));
+      const near = (at: number) => answering[at]!.filter((one) => chain.includes(one.held.context));
+      const ifBound = (doing: Doing) => (near(last).some(({ whole }) => whole) ? doing : UNBOUND);
+      if (typed && tree.get(context).takesText) return ifBound(never('text'));
+      for (const at of answering.keys()) {
+        const candidates = near(at).map((one): Undecided => ({ ...one, stopped: null }));
         const { outcome } = decide(candidates, held.blocked.length ? blockedIn(context) : free, tree, undecided);
-        const live = (one: Undecided) => !one.stopped || one.stopped === 'waits for more';
-        const whole = candidates.filter((one) => one.whole && live(one)).map((one) => one.held);
-        const longer = candidates.filter((one) => !one.whole && live(one)).map((one) => one.held);
-        if (at < presses.length - 1) {
-          if (outcome === 'waits') continue;
-          if (!bound) return UNBOUND;
-          return whole.length ? never('cut short', whole) : never('disabled');
-        }
-        if (outcome === 'nothing') return bound ? never('disabled') : UNBOUND;
+        if (at < last && outcome === 'waits') continue;
+        if (at === last && outcome === 'nothing') return ifBound(never('disabled'));
+        const live = candidates.filter(({ stopped }) => !stopped || stopped === 'waits for more');
+        const [whole, longer] = [true, false].map((is) =>
+          live.filter((one) => one.whole === is).map((one) => one.held),
+        ) as [Held[], Held[]];
+        if (at < last) return ifBound(whole.length ? never('cut short', whole) : never('disabled'));
         if (outcome === 'waits' && pause === null) return whole.length ? never('waits', longer) : UNBOUND;
         const fires = whole.filter((one, i) => whole.findIndex((other) => other.command === one.command) === i);
-        return { fires, waitsFor: outcome === 'waits' ? longer : NOTHING, never: null };
+        return { fires, never: null };
       }
       return UNBOUND;
     };
@@ -215,6 +214,10 @@ export function firing(
     fires(presses) {
       const does = doesFor(presses);
       return (context) => does(context).fires;
+    },
+    reaches({ command, context, shortcut }) {
+      const presses = canonicalOn(shortcut, keyboard);
+      return presses && doesFor(presses)(context).fires.some((one) => one.command === command);
     },
   };
 }

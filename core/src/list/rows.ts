@@ -257,7 +257,7 @@ class RowReader implements RowSaid {
   }
 }
 
-/** A cell of stored shortcuts; null where it was written anew by hand, as people write keys. */
+/** A cell of stored shortcuts; null if the user corrected it to shortcuts as people write them. */
 function storedCell(text: string, platform: Platform | null): CellResult | null {
   const keys = text.split(' or ').map((one) => readStored(one));
   const read = keys.flatMap((one) => ('code' in one ? [] : [{ platform, shortcut: one }]));

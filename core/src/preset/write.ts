@@ -111,13 +111,16 @@ export function recordWriter(recipe: Recipe, platform: Platform, commands: Reado
           'lack.context',
           () => context,
         );
-  /** A command is named by its id and its label; an argument by its whole and its value, where the format has that. */
   const labels = new Map<string, number>();
   for (const { label } of commands.values()) labels.set(label, (labels.get(label) ?? 0) + 1);
   const byLabel = /\{label\}/.test(recipe.record) && !/\{command\}/.test(recipe.record);
+  /** To a format that has labels alone, two commands with one label are one. */
+  const requireUniqueLabel = ({ label }: Command) => {
+    if (byLabel && labels.get(label)! > 1) throw new Lost('lack.label', () => label);
+  };
+  /** A command is named by its id and its label; an argument by its whole and its value, where the format has that. */
   const named = (command: Command): { kind: 'record' | 'argument'; fields: Fields } => {
-    // Where a format has labels alone, two commands of one label are one to it.
-    if (byLabel && labels.get(command.label)! > 1) throw new Lost('lack.label', () => command.label);
+    requireUniqueLabel(command);
     const own = { command: command.name, label: command.label };
     const whole = recipe.argument && command.argumentOf ? commands.get(command.argumentOf) : undefined;
     if (!whole) return { kind: 'record', fields: own };
@@ -133,7 +136,7 @@ export function recordWriter(recipe: Recipe, platform: Platform, commands: Reado
     },
     nothing(command: Command, context: string): string {
       required(recipe.noKey, 'lack.no key');
-      named(command);
+      requireUniqueLabel(command);
       return record('noKey', { command: command.name, label: command.label, context: placed(context) });
     },
   };

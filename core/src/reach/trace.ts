@@ -1,3 +1,4 @@
+import { isUndo } from '../catalogue/index.ts';
 import { resolve, type Resolution, type Scene } from '../keyset/index.ts';
 import { LAYOUTS, type Layout } from '../keys/index.ts';
 import {
@@ -120,7 +121,7 @@ export function howToReverse(
   if (command.onePress === 'toggles') return { said: said('reverse.toggles'), by: command.id };
   const pair = groups.find((group) => group.kind === 'pair' && group.members.includes(command.id));
   const partner = commands.get(pair?.members.find((one) => one !== command.id) ?? -1);
-  const undo = [...commands.values()].find((one) => /^undo\b/i.test(one.label));
+  const undo = [...commands.values()].find(isUndo);
   if (partner && command.id !== undo?.id && partner.id !== undo?.id)
     return { said: said('reverse.partner', { command: partner.label }), by: partner.id };
   if (command.then) return { said: said('reverse.then', { then: command.then }), by: null };

@@ -1,3 +1,4 @@
+import { isUndo } from '../catalogue/index.ts';
 import type { EditionBody, EditionProgram } from '../contract/index.ts';
 import { platformName, type Layout, type Platform } from '../keys/index.ts';
 import { firing, type Opened } from '../keyset/index.ts';
@@ -73,8 +74,6 @@ export const keysOf = (
 
 /** What keys take the last thing back in most programs (common practice, no source). */
 const UNDO = ['Primary+Z', 'Ctrl+Z', 'Meta+Z'];
-/** What such a command is called: the keys alone may be those of another one. */
-const TAKES_BACK = /\b(?:undo|take back|revert|reverse|rückgängig|annuler)\b/i;
 
 /**
  * A reply to a learner, sentence by sentence, each computed from the edition, its program, and the releases and programs
@@ -128,7 +127,8 @@ export function draftReply(question: ReplyQuestion): ReplySentence[] {
   if (press && command !== null && !now.some((one) => one.command === command)) whichHas(press, command);
   const undo = UNDO.find((one) => {
     const [only, ...more] = does(theirs, platform, layout, one);
-    return only && more.length === 0 && TAKES_BACK.test(label(theirs, only.command));
+    const found = only && theirs.opened.commands.get(only.command);
+    return found && more.length === 0 && isUndo(found);
   });
   // Taking back is told where something happens that was not wanted.
   if (press && undo && now.some((one) => one.command !== command) && !UNDO.includes(press))

@@ -41,7 +41,7 @@ export interface Plan {
  * all that can are kept, those of the greatest use together (exact within a conflict of up to 18 claims); pinned ones come
  * first. What makes way gets presses at least total
  * cost, exactly (`reassign`). Nothing of it adds an error that the keyset does not have already, on any keyboard; every
- * press that is kept runs its command, and no press that ran before dies of a longer or shorter one.
+ * shortcut that is kept runs its command, and none that ran before is stopped by a longer or shorter one.
  */
 export function plan({ habits, setting, facts, keep, pinned = new Set(), ruledOut = [], because }: PlanQuestion): Plan {
   const { keyboards } = setting.weighed;
@@ -71,13 +71,14 @@ export function plan({ habits, setting, facts, keep, pinned = new Set(), ruledOu
   let kept = sift(ours, (claim) => (fitting.has(claim) ? null : 'too many'));
 
   const before = new Set(clashes(setting).flatMap(errorKeys));
+  const ranBefore = reachedIn(setting);
   for (;;) {
     const laid = layOut(kept, setting, given, because);
     const then = laid && settingAfter(setting, { put: laid.edits, remove: [] });
     const fresh = then && clashes(then).filter((one) => errorKeys(one).some((key) => !before.has(key)));
     if (laid && fresh?.length === 0) {
-      // A press that is kept runs its command, and no other command’s press dies of it.
-      const silent = silenced(kept, setting, then!);
+      // A shortcut that is kept runs its command, and stops no other from running.
+      const silent = silenced(kept, then!, setting, ranBefore);
       if (silent.size === 0) return { kept, refused, ...laid };
       kept = sift(kept, (claim) => silent.get(claim) ?? null);
       continue;
@@ -91,30 +92,31 @@ export function plan({ habits, setting, facts, keep, pinned = new Set(), ruledOu
 }
 
 /**
- * Claims that would not run their commands, or would keep another command’s press from running; one at a time where claims
- * are in each other’s way, the least used first.
+ * Claims that would not run their commands, or would stop another command’s shortcut from running, the least used first. Of
+ * those that start alike only one is named: without it the others may do.
  */
-function silenced(kept: readonly Claim[], setting: Setting, then: Setting): ReadonlyMap<Claim, Refusal> {
-  const [before, after] = [reachedIn(setting), reachedIn(then)];
+function silenced(
+  kept: readonly Claim[],
+  then: Setting,
+  setting: Setting,
+  ranBefore: ReturnType<typeof reachedIn>,
+): ReadonlyMap<Claim, Refusal> {
+  const runs = reachedIn(then);
   const { keyboards } = then.weighed;
-  const guilty = new Map<Claim, Refusal>();
-  for (const claim of kept.toReversed()) {
-    if (!after({ ...claim, command: claim.target }, claim.platforms)) {
-      guilty.set(claim, 'would not run');
-      break;
-    }
-    if (isShipped(claim, setting)) continue;
-    const dies = then.weighed.near(claim.shortcut).some(({ held, how, on }) => {
-      if (how === 'meet' || held.command === claim.target) return false;
+  const stops = ({ shortcut, target }: Claim) =>
+    then.weighed.near(shortcut).some(({ held, how, on }) => {
+      if (how === 'meet' || held.command === target) return false;
       const platforms = keyboards.platforms.filter((one) => keyboards.maskOf(one) & on);
-      return before(held, platforms) && !after(held, platforms);
+      return ranBefore(held, platforms) && !runs(held, platforms);
     });
-    if (dies) {
-      guilty.set(claim, 'would silence');
-      break;
-    }
+  const found = new Map<Claim, Refusal>();
+  for (const claim of kept.toReversed()) {
+    const strokes = keyboards.strokes(claim.shortcut);
+    if ([...found.keys()].some((one) => meetOn(keyboards.strokes(one.shortcut), strokes, keyboards))) continue;
+    if (!runs({ ...claim, command: claim.target }, claim.platforms)) found.set(claim, 'would not run');
+    else if (!isShipped(claim, setting) && stops(claim)) found.set(claim, 'would silence');
   }
-  return guilty;
+  return found;
 }
 
 /** An error keyboard by keyboard: one that spreads to another keyboard is a new one there. */

@@ -1,26 +1,11 @@
 import { firing, type Held, type Setting } from '../../keyset/index.ts';
-import { each } from '../../memory/index.ts';
-import { canonicalOn } from '../../press/index.ts';
 import type { Platform } from '../../keys/index.ts';
+import { each } from '../../memory/index.ts';
 
-type Bound = Pick<Held, 'command' | 'context' | 'shortcut'>;
-
-/**
- * Asks of a keyset whether a command is reached by a shortcut in its own context, on every keyboard of the platforms on which
- * the shortcut can be made: as it is pressed, with everything that is waited for or fires before.
- */
+/** Asks of a keyset whether a binding runs its command in its own context, on every keyboard of some platforms that can make it. */
 export function reachedIn({ weighed, tree, policy }: Setting) {
-  const on = each((keyboard: (typeof weighed.keyboards.all)[number]) => firing(weighed, keyboard, tree, policy));
-  return ({ command, context, shortcut }: Bound, platforms: readonly Platform[]): boolean =>
-    platforms.every((platform) =>
-      weighed.keyboards.on(platform).every((keyboard) => {
-        const presses = canonicalOn(shortcut, keyboard);
-        return (
-          !presses ||
-          on(keyboard)
-            .fires(presses)(context)
-            .some((one) => one.command === command)
-        );
-      }),
-    );
+  const { keyboards } = weighed;
+  const on = each((keyboard: (typeof keyboards.all)[number]) => firing(weighed, keyboard, tree, policy));
+  return (held: Pick<Held, 'command' | 'context' | 'shortcut'>, platforms: readonly Platform[]): boolean =>
+    platforms.every((platform) => keyboards.on(platform).every((keyboard) => on(keyboard).reaches(held) !== false));
 }

@@ -28,17 +28,18 @@ export function carry(question: CarryQuestion): Outcome[] {
   for (const { put } of landed) if (put && !places.has(placeKey(put))) places.set(placeKey(put), put);
   // What stays open is not in the new layer: the others are weighed without it, as often as that opens one more.
   const left = new Map<number, Outcome>();
+  const laid = new Set(places.values());
   for (;;) {
-    const laid = [...places.values()].filter((put) => ![...left.values()].some((one) => one.put === put));
-    const outcomes = outcomesWith(newOwners(question, laid));
+    const strangers = newOwners(question, [...laid]);
+    const outcomes = edits.map((edit, at) => outcomeOf(edit, at, strangers));
     const opened = outcomes.flatMap((one, at) => (one.open && one.put && !left.has(at) ? [[at, one] as const] : []));
     if (opened.length === 0) return outcomes.map((one, at) => left.get(at) ?? one);
-    for (const [at, one] of opened) left.set(at, one);
+    for (const [at, one] of opened) {
+      left.set(at, one);
+      laid.delete(one.put!);
+    }
   }
 
-  function outcomesWith(strangers: ReturnType<typeof newOwners>): Outcome[] {
-    return edits.map((edit, at) => outcomeOf(edit, at, strangers));
-  }
   function outcomeOf(edit: Edit, at: number, strangers: ReturnType<typeof newOwners>): Outcome {
     const { put, targets, context } = landed[at]!;
     const outcome = (kind: OutcomeKind, facts: Partial<Outcome> = {}): Outcome => {

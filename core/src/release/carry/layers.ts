@@ -110,7 +110,7 @@ interface Making {
   readonly taking: readonly Edit[];
 }
 
-/** Takes out of a layer, and leaves open, what somebody is in the way of now that it is known what else is in it. */
+/** Removes edits from a layer, and leaves them undecided, if another shortcut hinders them given the rest of the layer. */
 function leaveHindered(question: CarryQuestion, outcomes: readonly Outcome[], { layer, open, taking }: Making) {
   for (;;) {
     const strangers = newOwners(question, [...layer.values(), ...taking]);

@@ -28,7 +28,7 @@ export function madeAt(weighed: Weighed, platform: Platform, edit: Edit): readon
 
 /**
  * A base with a layer laid on it: who answers anywhere to a press that meets this one, begins it or is begun by it, and on
- * which keyboards. Nothing that the layer does not touch is computed anew.
+ * which keyboards. Only what the layer touches is recomputed.
  */
 export function laidOn(weighed: Weighed, edits: readonly Edit[]): (shortcut: string) => readonly Near[] {
   const { keyboards } = weighed;

@@ -1,6 +1,5 @@
 import { boardSpots, distanceOf, endsOn, mainKey, type RunSetting } from '../../reach/index.ts';
 import { once } from '../../memory/index.ts';
-import { canonicalOn } from '../../press/index.ts';
 import { firingOf, type Moved, type PressChange, type PressChangeKind } from './moved.ts';
 import type { Side } from '../sides.ts';
 
@@ -73,18 +72,9 @@ export function harms(
     return Math.max(...all);
   };
   const after = once(() => firingOf(now));
-  /** Whether a command can still be had by some key of its own: one that never fires is none. */
+  /** Whether a command still has a key that fires it; what cannot be told of this keyboard counts as one. */
   const reachable = (command: number) =>
-    (became.get(command)?.after ?? []).some((one) => {
-      const made = canonicalOn(one.shortcut, keyboard);
-      // What cannot be told of this keyboard is taken at its word.
-      return (
-        !made ||
-        after()
-          .fires(made)(one.context)
-          .some((fired) => fired.command === one.command)
-      );
-    });
+    (became.get(command)?.after ?? []).some((one) => after().reaches(one) !== false);
   const found = presses.map((change): Harm => {
     const facts: HarmFacts = {
       kind: change.kind,

@@ -134,7 +134,7 @@ function pressChanges(sides: Sides, commands: Relation): PressChange[] {
 
 const NOTHING: readonly Held[] = [];
 const nothing = () => NOTHING;
-const unbound = (): Doing => ({ fires: NOTHING, waitsFor: NOTHING, never: null });
+const unbound = (): Doing => ({ fires: NOTHING, never: null });
 const plainOf = (text: string, { keyboard }: Side, folded: boolean) => {
   const presses = readPresses(text);
   return folded ? foldedPresses(presses, keyboard) : pressesText(presses.map(unsided));

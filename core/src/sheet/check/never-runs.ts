@@ -1,6 +1,7 @@
 import type { EditionBody, Sheet } from '../../contract/index.ts';
 import { firing, type Opened } from '../../keyset/index.ts';
-import { canonicalOn, type Keyboards } from '../../press/index.ts';
+import { each } from '../../memory/index.ts';
+import { canonicalOn, type Keyboard, type Keyboards } from '../../press/index.ts';
 import { said, type Said } from '../../words/index.ts';
 
 /** A key of a row that does not run its command, and why; `more` tells it from others of the row. */
@@ -11,7 +12,7 @@ interface NeverRuns {
   readonly more: string;
 }
 
-/** Keys of rows that do not run their command where they are bound, pressed as they stand there, with what is in their way. */
+/** Shortcuts of rows that do not run their command in the context they are bound in, and what prevents it. */
 export function neverRuns(
   sheet: Pick<Sheet, 'keysetId'>,
   body: EditionBody,
@@ -21,35 +22,37 @@ export function neverRuns(
 ): NeverRuns[] {
   const { weighed, tree, policy, decides } = opened.setting(sheet.keysetId, keyboards);
   const label = (command: number) => opened.commands.get(command)?.label ?? '';
+  const rows = body.sections.flatMap((one, section) => one.rows.map((row) => ({ row, section })));
+  const lines = body.platforms.flatMap((platform) =>
+    rows.flatMap(({ row, section }) =>
+      weighed
+        .on(platform)
+        .of(ids.get(row.command)!)
+        .flatMap((held) => (row.keys[platform]?.includes(held.shortcut) ? [{ platform, section, held }] : [])),
+    ),
+  );
+  const on = each((keyboard: Keyboard) => firing(weighed, keyboard, tree, policy));
   const found = new Map<string, NeverRuns>();
-  for (const platform of body.platforms)
+  for (const { platform, section, held } of lines)
     for (const keyboard of keyboards.on(platform)) {
-      const { does } = firing(weighed, keyboard, tree, policy);
-      body.sections.forEach(({ rows }, section) => {
-        for (const row of rows) {
-          const command = ids.get(row.command)!;
-          for (const { shortcut, context } of weighed.on(platform).of(command)) {
-            const presses = row.keys[platform]?.includes(shortcut) ? canonicalOn(shortcut, keyboard) : null;
-            if (!presses) continue;
-            const { fires, never } = does(presses)(context);
-            const others = fires.filter((one) => one.command !== command);
-            const runs = fires.length > others.length && others.every((one) => decides(command, one.command));
-            if (runs) continue;
-            const by = never?.by[0] ?? others[0];
-            const why = never?.why ?? (fires.length > others.length ? 'shared' : 'hidden');
-            const more = `${shortcut} ${command} ${context} ${why}`;
-            if (found.has(more)) continue;
-            const sentence = said(`proof.never ${why}`, {
-              keys: { keys: shortcut, on: platform },
-              command: label(command),
-              place: tree.title(context),
-              theirs: by ? { keys: by.shortcut, on: platform } : '',
-              other: by ? label(by.command) : '',
-            });
-            found.set(more, { section, command, sentence, more });
-          }
-        }
+      const { command, context, shortcut } = held;
+      const presses = canonicalOn(shortcut, keyboard);
+      if (!presses) continue;
+      const { fires, never } = on(keyboard).does(presses)(context);
+      const others = fires.filter((one) => one.command !== command);
+      const mine = fires.length > others.length;
+      if (mine && others.every((one) => decides(command, one.command))) continue;
+      const by = never?.by[0] ?? others[0];
+      const why = never?.why ?? (mine ? 'shared' : 'hidden');
+      const more = `${shortcut} ${command} ${context} ${why}`;
+      const sentence = said(`proof.never ${why}`, {
+        keys: { keys: shortcut, on: platform },
+        command: label(command),
+        place: tree.title(context),
+        theirs: by ? { keys: by.shortcut, on: platform } : '',
+        other: by ? label(by.command) : '',
       });
+      if (!found.has(more)) found.set(more, { section, command, sentence, more });
     }
   return [...found.values()];
 }

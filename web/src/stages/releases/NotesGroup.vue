@@ -121,7 +121,7 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value.repla
             maxlength="1000"
             placeholder="your own text"
             aria-label="Text of the line"
-            @keydown.enter.prevent="(event) => put(at, { text: valueOf(event) })"
+            @keydown.enter.prevent="(event) => (event.target as HTMLElement).blur()"
             @change="(event) => put(at, { text: valueOf(event) })"
           ></textarea>
           <span v-else-if="line.stale" class="stale">no longer true: remove it, or move its reason</span>
@@ -133,7 +133,7 @@ const valueOf = (event: Event) => (event.target as HTMLInputElement).value.repla
             maxlength="1000"
             placeholder="reason (printed)"
             :aria-label="`Why: ${name(line)}`"
-            @keydown.enter.prevent="(event) => put(at, { reason: valueOf(event) })"
+            @keydown.enter.prevent="(event) => (event.target as HTMLElement).blur()"
             @change="(event) => put(at, { reason: valueOf(event) })"
           ></textarea>
         </span>
